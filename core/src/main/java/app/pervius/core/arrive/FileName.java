@@ -1,0 +1,68 @@
+package app.pervius.core.arrive;
+
+import java.text.Normalizer;
+import java.util.Locale;
+
+/**
+ * The name of a file as the originator gave it, in Unicode form C. It is data: no path is ever made from it.
+ *
+ * @param text the whole name, ending included
+ */
+public record FileName(String text) {
+
+    /** The most characters (UTF-16 units) a name may have. */
+    public static final int LONGEST = 255;
+
+    /** What checking a name gives. */
+    public sealed interface Checked {
+
+        record Fine(FileName name) implements Checked {
+        }
+
+        record Refused(String reason) implements Checked {
+        }
+    }
+
+    /** Checks a name that comes from outside. */
+    public static Checked check(String raw) {
+        String name = Normalizer.normalize(raw, Normalizer.Form.NFC).strip();
+        if (name.isEmpty() || name.equals(".") || name.equals("..")) {
+            return new Checked.Refused("The file has no name.");
+        }
+        if (name.length() > LONGEST) {
+            return new Checked.Refused("The name has " + name.length() + " characters; at most " + LONGEST + " are possible.");
+        }
+        if (name.contains("/") || name.contains("\\")) {
+            return new Checked.Refused("A name cannot contain a slash.");
+        }
+        boolean hidden = name.codePoints().anyMatch(c -> Character.isISOControl(c)
+                || Character.getType(c) == Character.FORMAT || Character.getType(c) == Character.SURROGATE);
+        if (hidden) {
+            return new Checked.Refused("The name contains a character that cannot be seen, such as a control character or "
+                    + "a mark that turns the writing direction. Rename the file and send it again.");
+        }
+        return new Checked.Fine(new FileName(name));
+    }
+
+    /** The name without its ending; a name that only has an ending is its own base. */
+    public String base() {
+        int dot = text.lastIndexOf('.');
+        return dot <= 0 ? text : text.substring(0, dot);
+    }
+
+    /** The ending without its dot, in lower case, or an empty text. */
+    public String ending() {
+        int dot = text.lastIndexOf('.');
+        return dot <= 0 ? "" : text.substring(dot + 1).toLowerCase(Locale.ROOT);
+    }
+
+    /** What makes two names the same name in one folder: upper and lower case do not. */
+    public String key() {
+        return keyOf(text);
+    }
+
+    /** The key of any name or base name, see {@link #key()}. */
+    public static String keyOf(String name) {
+        return Normalizer.normalize(name, Normalizer.Form.NFC).toLowerCase(Locale.ROOT);
+    }
+}

@@ -1,0 +1,41 @@
+package app.pervius.core.passage;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What a station decides. Nothing has happened yet: the effects are carried out by whoever asked, or not at all (a trial).
+ *
+ * @param <E> the effects this station can have
+ */
+public sealed interface Outcome<E> {
+
+    /** The passage goes on to the next station once the effects are carried out. */
+    record Passed<E>(List<E> effects, String account) implements Outcome<E> {
+        public Passed {
+            effects = List.copyOf(effects);
+        }
+    }
+
+    /** The passage stays until what it waits for has happened; the effects are carried out on entering. */
+    record Waiting<E>(List<E> effects, String forWhat, Optional<Instant> until) implements Outcome<E> {
+        public Waiting {
+            effects = List.copyOf(effects);
+        }
+    }
+
+    /** The passage cannot go on. */
+    record Stopped<E>(StopReason reason, List<WayOut> waysOut) implements Outcome<E> {
+        public Stopped {
+            waysOut = List.copyOf(waysOut);
+            if (waysOut.isEmpty()) {
+                throw new IllegalArgumentException("a stop without a way out: " + reason);
+            }
+        }
+    }
+
+    static <E> Outcome<E> stopped(StopReason.Code code, String sentence, WayOut... waysOut) {
+        return new Stopped<>(new StopReason(code, sentence), List.of(waysOut));
+    }
+}

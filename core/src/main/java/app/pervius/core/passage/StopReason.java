@@ -1,0 +1,28 @@
+package app.pervius.core.passage;
+
+import java.util.List;
+
+/**
+ * Why a passage cannot go on, in words for the people who can mend it.
+ *
+ * @param code the kind of reason, stable
+ * @param sentence the reason with its particulars
+ * @param fields keys of fields that are missing or at fault; empty when no field is
+ */
+public record StopReason(Code code, String sentence, List<String> fields) {
+
+    /** The kinds of reason. */
+    public enum Code {
+        NO_RULE, UNKNOWN_NUMBER, WRONG_ORIGINATOR, REVISION_OUT_OF_SEQUENCE, ALREADY_ON_ITS_WAY, NAME_DOES_NOT_FIT,
+        FIELD_MISSING, SCHEME_MISSING, COUNTER_FULL, ROUTE_MISSING, NOBODY_TO_DECIDE, DESTINATION_GONE, DESTINATION_MISSING,
+        NAME_TAKEN, RULE_MISSING, FAULT
+    }
+
+    public StopReason {
+        fields = List.copyOf(fields);
+    }
+
+    public StopReason(Code code, String sentence) {
+        this(code, sentence, List.of());
+    }
+}

@@ -1,0 +1,13 @@
+package app.pervius.core.review;
+
+import app.pervius.core.project.FirmId;
+import app.pervius.core.project.PersonId;
+
+/** A person who holds the role a step asks for. */
+public record Holder(PersonId person, FirmId firm) {
+
+    /** Whether this holder may decide on the work of {@code author} of {@code authorFirm} on {@code route}. */
+    public boolean mayDecide(Route route, PersonId author, FirmId authorFirm) {
+        return route.ownFirmDecides() || !person.equals(author) && !firm.equals(authorFirm);
+    }
+}

@@ -1,0 +1,20 @@
+package app.pervius.core.tell;
+
+import app.pervius.core.project.PersonId;
+import app.pervius.core.project.RoleId;
+
+/** Somebody a rule tells. */
+public sealed interface Audience {
+
+    /** The author of the submission. */
+    record Author() implements Audience {
+    }
+
+    /** Everybody who holds a role. */
+    record Holders(RoleId role) implements Audience {
+    }
+
+    /** One person. */
+    record Named(PersonId person) implements Audience {
+    }
+}

@@ -1,0 +1,60 @@
+package app.pervius.core.tell;
+
+import java.util.List;
+import java.util.stream.Collectors;
+
+/** A message as it is sent: a subject and a plain text. */
+public record Letter(String subject, String text) {
+
+    /**
+     * One file or revision the message speaks of.
+     *
+     * @param what number, revision and title, or the file name before it has a number
+     * @param detail what is to be said of it; may be empty
+     * @param link opens it
+     */
+    public record Line(String what, String detail, String link) {
+    }
+
+    /**
+     * What all lines share.
+     *
+     * @param submission its reference
+     * @param openAll opens the place where all of them are
+     * @param rules the names of the rules that send this; empty when it is sent without a rule
+     */
+    public record Heading(Occasion occasion, String project, String submission, String recipient, String openAll, List<String> rules) {
+    }
+
+    /** Writes one message for one person about one occasion. */
+    public static Letter write(Heading heading, List<Line> lines) {
+        String count = lines.size() == 1 ? lines.getFirst().what() : lines.size() + " files";
+        String subject = clean("[" + heading.project() + "] " + count + " " + heading.occasion().label() + " (" + heading.submission() + ")");
+        String body = lines.stream().map(Letter::paragraph).collect(Collectors.joining("\n\n"));
+        String sender = heading.rules().isEmpty() ? "Sent by Pervius."
+                : "Sent by rule " + heading.rules().stream().map(r -> "“" + r + "”").collect(Collectors.joining(", ")) + ".";
+        return new Letter(subject, "Dear " + heading.recipient() + ",\n\n" + opening(heading, lines.size()) + "\n\n" + body
+                + "\n\nAll of it: " + heading.openAll() + "\n\n" + sender + "\n");
+    }
+
+    private static String opening(Heading heading, int count) {
+        String files = count == 1 ? "one file" : count + " files";
+        return switch (heading.occasion()) {
+            case ARRIVED -> "submission " + heading.submission() + " has arrived with " + files + ":";
+            case TO_DECIDE -> files + " of submission " + heading.submission() + (count == 1 ? " waits" : " wait") + " for your decision:";
+            case RETURNED -> files + " of submission " + heading.submission() + (count == 1 ? " goes" : " go") + " back to the author:";
+            case ISSUED -> files + " of submission " + heading.submission() + (count == 1 ? " has" : " have") + " been issued:";
+            case STOPPED -> files + " of submission " + heading.submission() + " cannot go on:";
+        };
+    }
+
+    private static String paragraph(Line line) {
+        return "  " + clean(line.what()) + (line.detail().isBlank() ? "" : "\n  " + line.detail().strip().replace("\n", "\n  "))
+                + "\n  " + line.link();
+    }
+
+    /** One line: a name with a line break in it can add nothing to a header. */
+    private static String clean(String text) {
+        return text.replaceAll("\\p{Cntrl}+", " ");
+    }
+}

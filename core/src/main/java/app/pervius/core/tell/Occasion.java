@@ -1,0 +1,20 @@
+package app.pervius.core.tell;
+
+/** What a message is about. */
+public enum Occasion {
+    ARRIVED("arrived"),
+    TO_DECIDE("waiting for your decision"),
+    RETURNED("back to the author"),
+    ISSUED("issued"),
+    STOPPED("stopped");
+
+    private final String label;
+
+    Occasion(String label) {
+        this.label = label;
+    }
+
+    public String label() {
+        return label;
+    }
+}

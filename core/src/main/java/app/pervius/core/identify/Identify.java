@@ -8,7 +8,6 @@ import app.pervius.core.project.FieldValues;
 import app.pervius.core.register.KnownDocument;
 import app.pervius.core.register.KnownNumbers;
 import app.pervius.core.register.RevisionCode;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
@@ -54,12 +53,7 @@ public final class Identify {
                     + document.latest().map(latest -> "after " + latest + " of " + document.number() + " comes " + next.get())
                             .orElse("the first revision of " + document.number() + " is " + next.get()) + ".");
         }
-        List<IdentifyEffect> effects = new ArrayList<>();
-        effects.add(new IdentifyEffect.NextRevision(document, next.get(), document.cycles() + 1));
-        if (!named.rest().isBlank()) {
-            effects.add(new IdentifyEffect.TitleRead(named.rest()));
-        }
-        return new Outcome.Passed<>(effects, "The name carries " + document.number() + "; this is its revision " + next.get() + ".");
+        return new Outcome.Passed<>(List.of(new IdentifyEffect.NextRevision(document, next.get(), document.cycles() + 1)), "The name carries " + document.number() + "; this is its revision " + next.get() + ".");
     }
 
     private static Outcome<IdentifyEffect> newDocument(IdentifyFacts facts) {

@@ -13,9 +13,8 @@ import java.util.regex.Matcher;
  *
  * @param number the number
  * @param revision the revision code written behind it, if one is
- * @param rest what else the name says, without separators around it
  */
-public record NumberInName(String number, Optional<RevisionCode> revision, String rest) {
+public record NumberInName(String number, Optional<RevisionCode> revision) {
 
     private static final java.util.regex.Pattern REVISION_BEHIND =
             java.util.regex.Pattern.compile("[-_ .(\\[]*(?:rev[-_ .]*)?([A-Z]\\d{2})(?![\\p{L}\\p{N}])",
@@ -43,11 +42,6 @@ public record NumberInName(String number, Optional<RevisionCode> revision, Strin
         Matcher m = REVISION_BEHIND.matcher(behind);
         Optional<RevisionCode> revision = m.lookingAt()
                 ? RevisionCode.read(m.group(1).toUpperCase(java.util.Locale.ROOT)) : Optional.empty();
-        String rest = name.substring(0, from) + (revision.isPresent() ? behind.substring(m.end()) : behind);
-        return new NumberInName(name.substring(from, end), revision, trimmed(rest));
-    }
-
-    private static String trimmed(String rest) {
-        return rest.replaceAll("^[-_ .()\\[\\]]+|[-_ .()\\[\\]]+$", "").replace('_', ' ');
+        return new NumberInName(name.substring(from, end), revision);
     }
 }

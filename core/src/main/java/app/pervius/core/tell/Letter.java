@@ -22,18 +22,21 @@ public record Letter(String subject, String text) {
      * @param submission its reference
      * @param openAll opens the place where all of them are
      * @param rules the names of the rules that send this; empty when it is sent without a rule
+     * @param files how many files it is about; more than there are lines when only the first are listed
      */
-    public record Heading(Occasion occasion, String project, String submission, String recipient, String openAll, List<String> rules) {
+    public record Heading(Occasion occasion, String project, String submission, String recipient, String openAll, List<String> rules,
+            int files) {
     }
 
     /** Writes one message for one person about one occasion. */
     public static Letter write(Heading heading, List<Line> lines) {
-        String count = lines.size() == 1 ? lines.getFirst().what() : lines.size() + " files";
+        String count = heading.files() == 1 ? lines.getFirst().what() : heading.files() + " files";
         String subject = clean("[" + heading.project() + "] " + count + " " + heading.occasion().label() + " (" + heading.submission() + ")");
         String body = lines.stream().map(Letter::paragraph).collect(Collectors.joining("\n\n"));
         String sender = heading.rules().isEmpty() ? "Sent by Pervius."
                 : "Sent by rule " + heading.rules().stream().map(r -> "“" + r + "”").collect(Collectors.joining(", ")) + ".";
-        return new Letter(subject, "Dear " + heading.recipient() + ",\n\n" + opening(heading, lines.size()) + "\n\n" + body
+        return new Letter(subject, "Dear " + heading.recipient() + ",\n\n" + opening(heading, heading.files()) + "\n\n" + body
+                + (heading.files() > lines.size() ? "\n\n  and " + (heading.files() - lines.size()) + " more." : "")
                 + "\n\nAll of it: " + heading.openAll() + "\n\n" + sender + "\n");
     }
 

@@ -1,0 +1,46 @@
+package app.pervius.server.access;
+
+import app.pervius.server.http.Problem;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springdoc.core.utils.SpringDocUtils;
+import org.springframework.core.MethodParameter;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.stereotype.Component;
+import org.springframework.web.bind.support.WebDataBinderFactory;
+import org.springframework.web.context.request.NativeWebRequest;
+import org.springframework.web.method.support.HandlerMethodArgumentResolver;
+import org.springframework.web.method.support.ModelAndViewContainer;
+import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
+
+/** Hands the calling person to every method that takes an {@link Actor}; read afresh for each call. */
+@Component
+class ActorArgument implements HandlerMethodArgumentResolver, WebMvcConfigurer {
+
+    private final Accounts accounts;
+
+    ActorArgument(Accounts accounts) {
+        this.accounts = accounts;
+        SpringDocUtils.getConfig().addRequestWrapperToIgnore(Actor.class);
+    }
+
+    @Override
+    public void addArgumentResolvers(List<HandlerMethodArgumentResolver> resolvers) {
+        resolvers.add(this);
+    }
+
+    @Override
+    public boolean supportsParameter(MethodParameter parameter) {
+        return parameter.getParameterType() == Actor.class;
+    }
+
+    @Override
+    public Object resolveArgument(MethodParameter parameter, @Nullable ModelAndViewContainer container, NativeWebRequest request,
+            @Nullable WebDataBinderFactory binders) {
+        if (SecurityContextHolder.getContext().getAuthentication() instanceof SignedIn signedIn) {
+            return accounts.actor(signedIn.getPrincipal())
+                    .orElseThrow(() -> Problem.unauthorized("This account is no longer active."));
+        }
+        throw Problem.unauthorized("Sign in first.");
+    }
+}

@@ -1,0 +1,30 @@
+package app.pervius.server.content;
+
+import java.util.Set;
+import org.apache.tika.Tika;
+import org.springframework.http.MediaType;
+import org.springframework.stereotype.Component;
+
+/** Tells what kind of file something is by its first bytes and its name, and whether browsers may show it in place. */
+@Component
+public class MediaTypes {
+
+    private static final Set<String> SHOWN = Set.of("application/pdf", "image/png", "image/jpeg", "text/plain");
+
+    private final Tika tika = new Tika();
+
+    /** The media type, never longer than 120 characters. */
+    public String tell(byte[] head, String name) {
+        String type = tika.detect(head, name);
+        return type.length() > 120 ? "application/octet-stream" : type;
+    }
+
+    /** How a stored file is served: as what it is if it is of a kind that can be shown and cannot run, else as plain bytes. */
+    public MediaType served(String mediaType) {
+        return SHOWN.contains(mediaType) ? MediaType.parseMediaType(mediaType) : MediaType.APPLICATION_OCTET_STREAM;
+    }
+
+    public boolean shown(String mediaType) {
+        return SHOWN.contains(mediaType);
+    }
+}

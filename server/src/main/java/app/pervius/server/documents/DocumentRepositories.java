@@ -1,0 +1,20 @@
+package app.pervius.server.documents;
+
+import app.pervius.core.project.InformationState;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+
+interface DocumentRepository extends JpaRepository<Document, Long> {
+    Optional<Document> findByProjectIdAndNumber(long project, String number);
+}
+
+interface RevisionRepository extends JpaRepository<Revision, Long> {
+    List<Revision> findByDocumentIdOrderById(long document);
+
+    Optional<Revision> findByPassageId(long passage);
+
+    @Query("from Revision r where r.documentId = :document and r.currentIn = :state")
+    Optional<Revision> current(long document, InformationState state);
+}

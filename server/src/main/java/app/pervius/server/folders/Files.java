@@ -1,0 +1,115 @@
+package app.pervius.server.folders;
+
+import app.pervius.core.arrive.FileName;
+import app.pervius.server.http.Problem;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.time.ZoneOffset;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.dao.DuplicateKeyException;
+import org.springframework.data.domain.Limit;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The files in folders, for the other features. Bytes lie in the content store; these rows point at them. */
+@Service
+@Transactional
+public class Files {
+
+    /** A version of a file in a folder. */
+    public record FileView(long id, long folder, String name, int version, String hash, long size, String mediaType, Instant addedAt,
+            long addedBy, @Nullable Long passage, @Nullable Long revision, boolean present) {
+    }
+
+    /** Bytes in the store with the name and kind they go under. */
+    public record Content(FileName name, String hash, long size, String mediaType) {
+    }
+
+    private final FolderFileRepository files;
+    private final InstantSource clock;
+    private final JdbcClient jdbc;
+
+    Files(FolderFileRepository files, InstantSource clock, JdbcClient jdbc) {
+        this.files = files;
+        this.clock = clock;
+        this.jdbc = jdbc;
+    }
+
+    /** Puts content into a folder: a new file, or a new version of the file of that name. Gives its id. */
+    public long add(long folder, Content content, long by) {
+        know(content);
+        return place(folder, content, by, null);
+    }
+
+    /** Places content that is in the store already, as part of a revision. Gives the file's id. */
+    public long place(long folder, Content content, long by, @Nullable Long revision) {
+        FolderFile file = new FolderFile();
+        int newest = files.newest(folder, content.name().key()).map(before -> {
+            before.present = false;
+            return before.versionNumber;
+        }).orElse(0);
+        file.folderId = folder;
+        file.name = content.name().text();
+        file.nameKey = content.name().key();
+        file.versionNumber = newest + 1;
+        file.hash = content.hash();
+        file.size = content.size();
+        file.mediaType = content.mediaType();
+        file.addedAt = clock.instant();
+        file.addedBy = by;
+        file.revisionId = revision;
+        return files.save(file).id();
+    }
+
+    /** Moves the files of a revision that lie in {@code from} to another folder; each leaves a trace where it was. */
+    public void move(long revision, long from, long to, long by) {
+        for (FolderFile file : files.findByRevisionIdAndPresentTrueOrderById(revision)) {
+            if (file.folderId == from) {
+                file.present = false;
+                file.movedTo = place(to, new Content(new FileName(file.name), file.hash, file.size, file.mediaType), by, revision);
+            }
+        }
+    }
+
+    private void know(Content content) {
+        if (jdbc.sql("select count(*) from blob where hash = :hash").param("hash", content.hash()).query(Long.class).single() > 0) {
+            return;
+        }
+        try {
+            jdbc.sql("insert into blob (hash, size, stored_at) values (:hash, :size, :at)").param("hash", content.hash())
+                    .param("size", content.size()).param("at", clock.instant().atOffset(ZoneOffset.UTC)).update();
+        } catch (DuplicateKeyException sameBytesAtTheSameTime) {
+            // Somebody else has sent the same bytes in this very moment: they are known, which is all that is wanted.
+        }
+    }
+
+    public void belongsTo(long file, long passage) {
+        files.findById(file).orElseThrow().passageId = passage;
+    }
+
+    @Transactional(readOnly = true)
+    public FileView file(long id) {
+        return files.findById(id).map(Files::view).orElseThrow(() -> Problem.notFound("file"));
+    }
+
+    /** Whether a file of this name is in the folder now, those of {@code except} aside. */
+    @Transactional(readOnly = true)
+    public boolean taken(long folder, FileName name, @Nullable Long except) {
+        return files.newest(folder, name.key()).filter(f -> f.present)
+                .filter(f -> except == null || !except.equals(f.revisionId)).isPresent();
+    }
+
+    /** What the folder holds, by name, from after the file {@code afterId} on (0: from the beginning). */
+    @Transactional(readOnly = true)
+    public List<FileView> present(long folder, long afterId, int most) {
+        String afterKey = afterId == 0 ? "" : files.findById(afterId).map(f -> f.nameKey).orElse("");
+        return files.present(folder, afterKey, afterId, Limit.of(most)).stream().map(Files::view).toList();
+    }
+
+    private static FileView view(FolderFile f) {
+        return new FileView(f.id(), f.folderId, f.name, f.versionNumber, f.hash, f.size, f.mediaType, f.addedAt, f.addedBy, f.passageId,
+                f.revisionId, f.present);
+    }
+}

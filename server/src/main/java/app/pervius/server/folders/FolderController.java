@@ -1,0 +1,65 @@
+package app.pervius.server.folders;
+
+import app.pervius.core.project.InformationState;
+import app.pervius.server.access.Actor;
+import app.pervius.server.live.Live;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The folder tree of a project. */
+@RestController
+class FolderController {
+
+    private final Folders folders;
+    private final Live live;
+
+    FolderController(Folders folders, Live live) {
+        this.folders = folders;
+        this.live = live;
+    }
+
+    record FolderEntry(@NotBlank @Size(max = 200) String name, @Nullable InformationState state, @Nullable Long firm,
+            @Nullable Map<String, String> values) {
+    }
+
+    record NameEntry(@NotBlank @Size(max = 200) String name, int version) {
+    }
+
+    @GetMapping("/api/projects/{project}/folders")
+    List<Folders.FolderView> tree(@PathVariable long project, Actor actor) {
+        actor.in(project);
+        return folders.tree(project, actor);
+    }
+
+    @PostMapping("/api/folders/{parent}/folders")
+    @ResponseStatus(HttpStatus.CREATED)
+    Folders.FolderView make(@PathVariable long parent, @Valid @RequestBody FolderEntry entry, Actor actor) {
+        Folders.FolderView above = folders.visible(parent, actor);
+        actor.mustControl(above.project());
+        long id = folders.make(new Folders.NewFolder(parent, entry.name(), entry.state(), entry.firm(),
+                entry.values() == null ? Map.of() : entry.values()));
+        live.changed(new Live.Change(above.project(), null, Live.Topic.FOLDER, id));
+        return folders.folder(id);
+    }
+
+    @PutMapping("/api/folders/{id}/name")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void rename(@PathVariable long id, @Valid @RequestBody NameEntry entry, Actor actor) {
+        Folders.FolderView folder = folders.visible(id, actor);
+        actor.mustControl(folder.project());
+        folders.rename(id, entry.name(), entry.version());
+        live.changed(new Live.Change(folder.project(), null, Live.Topic.FOLDER, id));
+    }
+}

@@ -1,0 +1,30 @@
+package app.pervius.server.folders;
+
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.domain.Limit;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+
+interface FolderRepository extends JpaRepository<Folder, Long> {
+    List<Folder> findByProjectIdOrderById(long project);
+
+    @Query(value = """
+            with recursive up(id, parent_id, depth) as (
+              select id, parent_id, 0 from folder where id = :folder
+              union all select f.id, f.parent_id, up.depth + 1 from folder f join up on f.id = up.parent_id)
+            select id from up order by depth""", nativeQuery = true)
+    List<Long> pathUp(long folder);
+}
+
+interface FolderFileRepository extends JpaRepository<FolderFile, Long> {
+    @Query("from FolderFile f where f.folderId = :folder and f.nameKey = :key order by f.versionNumber desc limit 1")
+    Optional<FolderFile> newest(long folder, String key);
+
+    @Query("""
+            from FolderFile f where f.folderId = :folder and f.present = true
+            and (f.nameKey > :afterKey or f.nameKey = :afterKey and f.id > :afterId) order by f.folderId, f.present, f.nameKey, f.id""")
+    List<FolderFile> present(long folder, String afterKey, long afterId, Limit limit);
+
+    List<FolderFile> findByRevisionIdAndPresentTrueOrderById(long revision);
+}

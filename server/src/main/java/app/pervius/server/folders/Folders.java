@@ -1,0 +1,160 @@
+package app.pervius.server.folders;
+
+import app.pervius.core.arrive.FileName;
+import app.pervius.core.project.FieldValues;
+import app.pervius.core.project.FolderId;
+import app.pervius.core.project.InformationState;
+import app.pervius.server.access.Actor;
+import app.pervius.server.http.Problem;
+import app.pervius.server.store.Json;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.type.TypeReference;
+
+/** The folder tree, for the other features. */
+@Service
+@Transactional
+public class Folders {
+
+    /**
+     * A folder.
+     *
+     * @param firm the firm whose own folder it is, or that of the nearest folder above that has one
+     * @param path its name and those above it, from the top, with " / " between; the project's root is left out
+     */
+    public record FolderView(long id, long project, @Nullable Long parent, String name, String path, InformationState state,
+            @Nullable Long firm, int version) {
+    }
+
+    /** What is needed to make a folder; its state and firm are those of its parent where absent. */
+    public record NewFolder(long parent, String name, @Nullable InformationState state, @Nullable Long firm, Map<String, String> values) {
+    }
+
+    private final FolderRepository folders;
+
+    Folders(FolderRepository folders) {
+        this.folders = folders;
+    }
+
+    /** Makes the root of a project's tree. */
+    public long makeRoot(long project, String name) {
+        Folder root = new Folder();
+        root.projectId = project;
+        root.name = name;
+        root.nameKey = FileName.keyOf(name);
+        return folders.save(root).id();
+    }
+
+    public long make(NewFolder wanted) {
+        Folder parent = folders.findById(wanted.parent()).orElseThrow(() -> Problem.notFound("folder"));
+        String name = switch (FileName.check(wanted.name())) {
+            case FileName.Checked.Fine(FileName fine) -> fine.text();
+            case FileName.Checked.Refused(String reason) -> throw Problem.invalid("name", reason.replace("The file has", "The folder has"));
+        };
+        Folder folder = new Folder();
+        folder.projectId = parent.projectId;
+        folder.parentId = parent.id();
+        folder.name = name;
+        folder.nameKey = FileName.keyOf(name);
+        folder.state = wanted.state() == null ? parent.state : wanted.state();
+        folder.firmId = wanted.firm() == null ? parent.firmId : wanted.firm();
+        folder.fieldValues = Json.write(wanted.values());
+        return folders.saveAndFlush(folder).id();
+    }
+
+    public void rename(long id, String name, int version) {
+        Folder folder = folders.findById(id).orElseThrow(() -> Problem.notFound("folder"));
+        if (folder.version != version) {
+            throw Problem.conflict("changed-meanwhile", "Somebody else has changed this folder in the meantime; it is called “" + folder.name + "” now.");
+        }
+        switch (FileName.check(name)) {
+            case FileName.Checked.Fine(FileName fine) -> {
+                folder.name = fine.text();
+                folder.nameKey = FileName.keyOf(fine.text());
+            }
+            case FileName.Checked.Refused(String reason) -> throw Problem.invalid("name", reason.replace("The file has", "The folder has"));
+        }
+        folders.saveAndFlush(folder);
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<FolderView> find(long id) {
+        return folders.findById(id).map(folder -> view(folder, path(id)));
+    }
+
+    @Transactional(readOnly = true)
+    public FolderView folder(long id) {
+        return find(id).orElseThrow(() -> Problem.notFound("folder"));
+    }
+
+    /** The folder, if {@code actor} may see it. */
+    @Transactional(readOnly = true)
+    public FolderView visible(long id, Actor actor) {
+        FolderView folder = folder(id);
+        if (!maySee(actor, folder)) {
+            throw Problem.notFound("folder");
+        }
+        return folder;
+    }
+
+    /** All folders of a project that {@code actor} may see, parents before their children. */
+    @Transactional(readOnly = true)
+    public List<FolderView> tree(long project, Actor actor) {
+        Map<Long, Folder> byId = folders.findByProjectIdOrderById(project).stream()
+                .collect(Collectors.toMap(Folder::id, Function.identity(), (a, b) -> a, java.util.LinkedHashMap::new));
+        return byId.values().stream().map(f -> view(f, path(f, byId))).filter(f -> maySee(actor, f)).toList();
+    }
+
+    /** The folder, its parent, … up to the root. */
+    @Transactional(readOnly = true)
+    public List<FolderId> pathUp(long id) {
+        return folders.pathUp(id).stream().map(FolderId::new).toList();
+    }
+
+    /** Field values that hold for everything in a folder: its own, over those of the folders above. */
+    @Transactional(readOnly = true)
+    public FieldValues valuesOf(long id) {
+        FieldValues values = FieldValues.NONE;
+        for (FolderId up : pathUp(id).reversed()) {
+            values = values.with(new FieldValues(Json.read(folders.findById(up.value()).orElseThrow().fieldValues,
+                    new TypeReference<Map<String, String>>() { })));
+        }
+        return values;
+    }
+
+    /** Whether {@code actor} may put files into the folder: those of the firm whose folder it is, and controllers. */
+    public boolean mayDrop(Actor actor, FolderView folder) {
+        boolean controls = actor.in(folder.project()).controls();
+        return folder.state() == InformationState.WORK_IN_PROGRESS && folder.parent() != null
+                && (controls || folder.firm() != null && folder.firm() == actor.firm());
+    }
+
+    private static boolean maySee(Actor actor, FolderView folder) {
+        Actor.Membership membership = actor.memberships().get(folder.project());
+        return membership != null && (folder.firm() == null || actor.maySee(folder.project(), folder.firm()));
+    }
+
+    private String path(long id) {
+        List<Long> up = folders.pathUp(id);
+        List<String> names = up.reversed().stream().skip(1).map(i -> folders.findById(i).orElseThrow().name).toList();
+        return String.join(" / ", names);
+    }
+
+    private static String path(Folder folder, Map<Long, Folder> byId) {
+        if (folder.parentId == null) {
+            return "";
+        }
+        String above = path(byId.get(folder.parentId), byId);
+        return above.isEmpty() ? folder.name : above + " / " + folder.name;
+    }
+
+    private static FolderView view(Folder f, String path) {
+        return new FolderView(f.id(), f.projectId, f.parentId, f.name, path, f.state, f.firmId, f.version);
+    }
+}

@@ -1,0 +1,68 @@
+package app.pervius.server.http;
+
+import java.net.URI;
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.dao.OptimisticLockingFailureException;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.HttpStatusCode;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.MethodArgumentNotValidException;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+
+/** Turns every failure into Problem Details; a person never sees a stack trace. */
+@RestControllerAdvice
+class ProblemAdvice extends ResponseEntityExceptionHandler {
+
+    private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> problem(Problem problem) {
+        ProblemDetail detail = detail(problem.status(), problem.type(), problem.sentence());
+        problem.more().forEach(detail::setProperty);
+        return ResponseEntity.status(problem.status()).body(detail);
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> changedMeanwhile(OptimisticLockingFailureException lost) {
+        return ResponseEntity.status(HttpStatus.CONFLICT).body(detail(HttpStatus.CONFLICT, "changed-meanwhile",
+                "Somebody else has changed this in the meantime. Look at it as it is now and try again."));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> alreadyThere(DataIntegrityViolationException violation) {
+        LOG.info("refused by the database: {}", violation.getMostSpecificCause().getMessage());
+        return ResponseEntity.status(HttpStatus.CONFLICT).body(detail(HttpStatus.CONFLICT, "already-there",
+                "This stands against something that is there already, or it refers to something that is gone."));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> fault(RuntimeException fault) {
+        LOG.error("a call failed", fault);
+        return ResponseEntity.internalServerError().body(detail(HttpStatus.INTERNAL_SERVER_ERROR, "fault",
+                "Pervius could not do this because of a fault of its own. Nothing was changed; the fault is in the server's log."));
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleMethodArgumentNotValid(MethodArgumentNotValidException invalid, HttpHeaders headers,
+            HttpStatusCode status, WebRequest request) {
+        String sentence = invalid.getBindingResult().getFieldErrors().stream()
+                .map(e -> e.getField() + " " + e.getDefaultMessage()).collect(Collectors.joining("; "));
+        ProblemDetail detail = detail(HttpStatus.BAD_REQUEST, "invalid", sentence + ".");
+        invalid.getBindingResult().getFieldErrors().stream().findFirst().ifPresent(e -> detail.setProperty("field", e.getField()));
+        return ResponseEntity.badRequest().body(detail);
+    }
+
+    private static ProblemDetail detail(HttpStatus status, String type, String sentence) {
+        ProblemDetail detail = ProblemDetail.forStatusAndDetail(status, sentence);
+        detail.setType(URI.create("urn:pervius:problem:" + type));
+        return detail;
+    }
+}

@@ -1,0 +1,88 @@
+package app.pervius.server.identify;
+
+import app.pervius.core.identify.Identify;
+import app.pervius.core.identify.IdentifyEffect;
+import app.pervius.core.identify.IdentifyFacts;
+import app.pervius.core.passage.Outcome;
+import app.pervius.core.passage.Station;
+import app.pervius.core.pattern.Pattern;
+import app.pervius.core.project.Field;
+import app.pervius.core.project.FieldKind;
+import app.pervius.core.project.FieldValues;
+import app.pervius.core.project.FirmId;
+import app.pervius.server.documents.Documents;
+import app.pervius.server.folders.Folders;
+import app.pervius.server.numbers.Schemes;
+import app.pervius.server.passages.PassageChange;
+import app.pervius.server.passages.PassageFacts;
+import app.pervius.server.passages.StationWork;
+import app.pervius.server.people.People;
+import app.pervius.server.projects.Projects;
+import app.pervius.server.rules.Rules;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+@Component
+class IdentifyWork implements StationWork<IdentifyEffect> {
+
+    private static final List<Field> TITLE = List.of(new Field("title", "title", new FieldKind.Text(), 200));
+
+    private final Rules rules;
+    private final Projects projects;
+    private final People people;
+    private final Folders folders;
+    private final Schemes schemes;
+    private final Documents documents;
+
+    IdentifyWork(Rules rules, Projects projects, People people, Folders folders, Schemes schemes, Documents documents) {
+        this.rules = rules;
+        this.projects = projects;
+        this.people = people;
+        this.folders = folders;
+        this.schemes = schemes;
+        this.documents = documents;
+    }
+
+    @Override
+    public Station station() {
+        return Station.IDENTIFY;
+    }
+
+    @Override
+    public Outcome<IdentifyEffect> decide(PassageFacts passage) {
+        if (passage.number().isPresent()) {
+            return new Outcome.Passed<>(List.of(), "It is " + passage.number().get() + " already.");
+        }
+        Projects.Settings project = projects.settings(passage.project());
+        People.FirmView firm = people.firm(passage.authorFirm());
+        FieldValues known = new FieldValues(Map.of("project", project.code(), "originator", firm.code()))
+                .with(folders.valuesOf(passage.folder())).with(passage.given());
+        Optional<Pattern> pattern = passage.rule().flatMap(by -> rules.edition(by.rule(), by.edition()).namePattern())
+                .map(text -> Pattern.sound(text, project.fields().with(TITLE)));
+        return Identify.decide(new IdentifyFacts(passage.baseName(), new FirmId(firm.id()), firm.name(), known, pattern,
+                schemes.patterns(passage.project(), project.fields())), number -> documents.known(passage.project(), number));
+    }
+
+    @Override
+    public List<PassageChange> perform(PassageFacts passage, List<IdentifyEffect> effects) {
+        List<PassageChange> changes = new ArrayList<>();
+        for (IdentifyEffect effect : effects) {
+            switch (effect) {
+                case IdentifyEffect.FieldsRead(FieldValues values) -> changes.add(new PassageChange.Valued(values.with(passage.given())));
+                case IdentifyEffect.TitleRead(String title) -> changes.add(new PassageChange.Titled(title));
+                case IdentifyEffect.NextRevision next -> {
+                    long document = next.document().id().value();
+                    documents.addRevision(document, next.code(), next.cycle(), passage.id());
+                    FieldValues values = documents.valuesOf(document);
+                    changes.add(new PassageChange.Valued(values));
+                    values.get("title").ifPresent(title -> changes.add(new PassageChange.Titled(title)));
+                    changes.add(new PassageChange.Numbered(document, next.document().number(), next.code().toString(), next.cycle()));
+                }
+            }
+        }
+        return changes;
+    }
+}

@@ -1,0 +1,247 @@
+package app.pervius.server.intake;
+
+import app.pervius.core.arrive.Bundle;
+import app.pervius.core.arrive.FileName;
+import app.pervius.server.content.ContentStore;
+import app.pervius.server.content.MediaTypes;
+import app.pervius.server.folders.Files;
+import app.pervius.server.folders.Folders;
+import app.pervius.server.http.Problem;
+import app.pervius.server.live.Live;
+import app.pervius.server.numbers.Counters;
+import app.pervius.server.passages.Engine;
+import app.pervius.server.passages.PassageFacts;
+import app.pervius.server.passages.Passages;
+import app.pervius.server.people.People;
+import app.pervius.server.rules.Rules;
+import java.io.IOException;
+import java.io.InputStream;
+import java.time.Duration;
+import java.time.InstantSource;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.data.domain.Limit;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Taking files in: a submission is begun with the names of its files, their bytes follow one by one, and it is closed. Only
+ * what is on the disk is answered as received; what is wrong with one file holds up no other.
+ */
+@Service
+public class Intake {
+
+    private static final int MOST_FILES = 10_000;
+    private static final int QUIET_AT_A_TIME = 100;
+
+    /** A file as it is announced. */
+    public record Announced(String name, long size) {
+    }
+
+    /** A submission as it is begun. */
+    public record Beginning(long folder, long author, long uploader, String purpose, @Nullable LocalDate answerDue, List<Announced> files) {
+    }
+
+    private final SubmissionRepository submissions;
+    private final SubmissionFileRepository announced;
+    private final Folders folders;
+    private final Files files;
+    private final ContentStore store;
+    private final MediaTypes types;
+    private final People people;
+    private final Rules rules;
+    private final Passages passages;
+    private final Engine engine;
+    private final Counters counters;
+    private final Live live;
+    private final InstantSource clock;
+    private final TransactionTemplate transaction;
+    private final long largest;
+    private final Duration quiet;
+
+    Intake(SubmissionRepository submissions, SubmissionFileRepository announced, Folders folders, Files files, ContentStore store,
+            MediaTypes types, People people, Rules rules, Passages passages, Engine engine, Counters counters, Live live, InstantSource clock,
+            TransactionTemplate transaction, @Value("${pervius.upload.largest-bytes}") long largest,
+            @Value("${pervius.submission.quiet}") Duration quiet) {
+        this.submissions = submissions;
+        this.announced = announced;
+        this.folders = folders;
+        this.files = files;
+        this.store = store;
+        this.types = types;
+        this.people = people;
+        this.rules = rules;
+        this.passages = passages;
+        this.engine = engine;
+        this.counters = counters;
+        this.live = live;
+        this.clock = clock;
+        this.transaction = transaction;
+        this.largest = largest;
+        this.quiet = quiet;
+    }
+
+    /** Begins a submission; files that cannot be taken are refused in it, with the reason, before a byte is sent. */
+    public long begin(Beginning beginning) {
+        if (beginning.files().isEmpty() || beginning.files().size() > MOST_FILES) {
+            throw Problem.invalid("files", "A submission has 1 to " + MOST_FILES + " files.");
+        }
+        return Objects.requireNonNull(transaction.execute(status -> {
+            Folders.FolderView folder = folders.folder(beginning.folder());
+            Submission submission = new Submission();
+            submission.projectId = folder.project();
+            submission.folderId = folder.id();
+            submission.reference = "S-%04d".formatted(counters.take(folder.project(), "submission"));
+            submission.purpose = beginning.purpose().strip();
+            submission.answerDue = beginning.answerDue();
+            submission.authorId = beginning.author();
+            submission.authorFirmId = people.person(beginning.author()).firmId();
+            submission.uploaderId = beginning.uploader();
+            submission.openedAt = clock.instant();
+            submission.lastActivity = clock.instant();
+            submissions.save(submission);
+            Set<String> keys = new HashSet<>();
+            for (int i = 0; i < beginning.files().size(); i++) {
+                announced.save(announce(submission.id(), i, beginning.files().get(i), keys));
+            }
+            return submission.id();
+        }));
+    }
+
+    /** Takes in the bytes of one announced file, to their end. Sent again after a break, it simply counts once. */
+    public void receive(long submission, int position, InputStream bytes) throws IOException {
+        SubmissionFile expected = expected(submission, position);
+        if (expected.state == SubmissionFile.State.RECEIVED) {
+            return;
+        }
+        ContentStore.Kept kept;
+        try {
+            kept = store.keep(bytes, Math.min(largest, Math.max(expected.size, 1)));
+        } catch (ContentStore.TooLarge e) {
+            throw Problem.conflict("size-differs", "“" + expected.name + "” has more bytes than the " + expected.size + " announced. Send it again.");
+        }
+        if (kept.size() != expected.size) {
+            throw Problem.conflict("size-differs", "Only " + kept.size() + " of " + expected.size + " bytes of “" + expected.name
+                    + "” arrived. Send it again; nothing else is held up.");
+        }
+        transaction.executeWithoutResult(status -> note(submission, position, kept));
+    }
+
+    /** Closes a submission: every revision in it begins its passage. Closing twice does nothing the second time. */
+    public void close(long id) {
+        transaction.executeWithoutResult(status -> {
+            Submission submission = submissions.locked(id).orElseThrow(() -> Problem.notFound("submission"));
+            if (!submission.open) {
+                return;
+            }
+            submission.open = false;
+            submission.closedAt = clock.instant();
+            List<SubmissionFile> received = new ArrayList<>();
+            for (SubmissionFile file : announced.findBySubmissionIdOrderByPosition(id)) {
+                if (file.state == SubmissionFile.State.RECEIVED) {
+                    received.add(file);
+                } else if (file.state == SubmissionFile.State.EXPECTED) {
+                    refuse(file, "It never arrived completely. Send it again in a new submission.");
+                }
+            }
+            if (!received.isEmpty() && rules.intake(submission.projectId, folders.pathUp(submission.folderId))) {
+                Bundle.together(received, f -> new FileName(f.name)).forEach(bundle -> open(submission, bundle));
+                submissions.saveAndFlush(submission);
+                engine.wake(id);
+            }
+            live.changed(new Live.Change(submission.projectId, submission.authorFirmId, Live.Topic.FOLDER, submission.folderId));
+        });
+    }
+
+    @Scheduled(fixedDelay = 15_000)
+    void closeQuietOnes() {
+        submissions.quietSince(clock.instant().minus(quiet), Limit.of(QUIET_AT_A_TIME)).forEach(this::close);
+    }
+
+    private SubmissionFile announce(long submission, int position, Announced wanted, Set<String> keys) {
+        SubmissionFile file = new SubmissionFile();
+        file.submissionId = submission;
+        file.position = position;
+        file.size = wanted.size();
+        switch (FileName.check(wanted.name())) {
+            case FileName.Checked.Fine(FileName name) -> {
+                file.name = name.text();
+                file.nameKey = name.key();
+                if (!keys.add(name.key())) {
+                    refuse(file, "There is another file of this name in the same submission.");
+                }
+            }
+            case FileName.Checked.Refused(String reason) -> {
+                file.name = visible(wanted.name());
+                refuse(file, reason);
+            }
+        }
+        if (file.state == SubmissionFile.State.EXPECTED && wanted.size() <= 0) {
+            refuse(file, "The file is empty.");
+        } else if (file.state == SubmissionFile.State.EXPECTED && wanted.size() > largest) {
+            refuse(file, "The file has " + wanted.size() + " bytes; at most " + largest + " are taken here.");
+        }
+        if (file.state == SubmissionFile.State.REFUSED) {
+            file.nameKey = "refused " + position;
+        }
+        return file;
+    }
+
+    private SubmissionFile expected(long submission, int position) {
+        return Objects.requireNonNull(transaction.execute(status -> {
+            SubmissionFile file = announced.findBySubmissionIdAndPosition(submission, position).orElseThrow(() -> Problem.notFound("file of this submission"));
+            if (file.state == SubmissionFile.State.REFUSED) {
+                throw Problem.conflict("refused", String.valueOf(file.refusal));
+            }
+            if (!submissions.findById(submission).orElseThrow().open && file.state == SubmissionFile.State.EXPECTED) {
+                throw Problem.conflict("closed", "The submission was closed before “" + file.name + "” arrived.");
+            }
+            submissions.active(submission, clock.instant());
+            return file;
+        }));
+    }
+
+    private void note(long id, int position, ContentStore.Kept kept) {
+        Submission submission = submissions.locked(id).orElseThrow();
+        SubmissionFile file = announced.findBySubmissionIdAndPosition(id, position).orElseThrow();
+        if (!submission.open) {
+            throw Problem.conflict("closed", "The submission was closed before “" + file.name + "” arrived.");
+        }
+        if (file.state == SubmissionFile.State.RECEIVED) {
+            return;
+        }
+        file.folderFileId = files.add(submission.folderId,
+                new Files.Content(new FileName(file.name), kept.hash(), kept.size(), types.tell(kept.head(), file.name)), submission.uploaderId);
+        file.state = SubmissionFile.State.RECEIVED;
+        submission.lastActivity = clock.instant();
+        live.changed(new Live.Change(submission.projectId, submission.authorFirmId, Live.Topic.FOLDER, submission.folderId));
+    }
+
+    private void open(Submission submission, Bundle<SubmissionFile> bundle) {
+        List<PassageFacts.File> its = bundle.files().stream().map(f -> {
+            Files.FileView file = files.file(Objects.requireNonNull(f.folderFileId));
+            return new PassageFacts.File(file.id(), file.name(), file.hash(), file.size(), file.mediaType());
+        }).toList();
+        long passage = passages.open(new Passages.Opening(submission.projectId, submission.id(), submission.folderId, submission.authorId,
+                submission.authorFirmId, submission.uploaderId, bundle.base(), its));
+        its.forEach(file -> files.belongsTo(file.folderFile(), passage));
+    }
+
+    private static void refuse(SubmissionFile file, String reason) {
+        file.state = SubmissionFile.State.REFUSED;
+        file.refusal = reason;
+    }
+
+    /** A name that cannot be taken, as it can be shown. */
+    private static String visible(String name) {
+        String shown = name.replaceAll("[\\p{Cntrl}\\p{Cf}\\p{Cs}]", "�");
+        return shown.length() > FileName.LONGEST ? shown.substring(0, FileName.LONGEST - 1) + "…" : shown;
+    }
+}

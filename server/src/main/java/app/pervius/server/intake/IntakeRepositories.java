@@ -1,0 +1,57 @@
+package app.pervius.server.intake;
+
+import jakarta.persistence.LockModeType;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.domain.Limit;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Modifying;
+import org.springframework.data.jpa.repository.Query;
+
+interface SubmissionRepository extends JpaRepository<Submission, Long> {
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("from Submission s where s.id = :id")
+    Optional<Submission> locked(long id);
+
+    @Query("select s.id from Submission s where s.open = true and s.lastActivity < :before order by s.open, s.lastActivity, s.id")
+    List<Long> quietSince(Instant before, Limit limit);
+
+    @Query("select s.id from Submission s where s.unsettled = true order by s.unsettled, s.id")
+    List<Long> unsettled(Limit limit);
+
+    @Modifying
+    @Query("""
+            update Submission s set s.leasedUntil = :until, s.lease = s.lease + 1
+            where s.id = :id and (s.leasedUntil is null or s.leasedUntil < :now)""")
+    int take(long id, Instant now, Instant until);
+
+    @Modifying
+    @Query("update Submission s set s.leasedUntil = null where s.id = :id")
+    void giveBack(long id);
+
+    @Modifying
+    @Query("update Submission s set s.leasedUntil = null where s.leasedUntil is not null")
+    int giveBackAll();
+
+    @Modifying
+    @Query("update Submission s set s.unsettled = :unsettled where s.id = :id and s.unsettled <> :unsettled")
+    void setUnsettled(long id, boolean unsettled);
+
+    @Modifying
+    @Query("update Submission s set s.lastActivity = :now where s.id = :id")
+    void active(long id, Instant now);
+
+    @Query("select s.lease from Submission s where s.id = :id")
+    int lease(long id);
+
+    @Query("select s.reference from Submission s where s.id = :id")
+    String reference(long id);
+}
+
+interface SubmissionFileRepository extends JpaRepository<SubmissionFile, Long> {
+    List<SubmissionFile> findBySubmissionIdOrderByPosition(long submission);
+
+    Optional<SubmissionFile> findBySubmissionIdAndPosition(long submission, int position);
+}

@@ -1,0 +1,32 @@
+package app.pervius.server.intake;
+
+import app.pervius.server.store.Row;
+import jakarta.persistence.Entity;
+import jakarta.persistence.Version;
+import java.time.Instant;
+import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
+
+/** What was handed in together. */
+@Entity
+class Submission extends Row {
+    long projectId;
+    long folderId;
+    String reference = "";
+    String purpose = "";
+    @Nullable LocalDate answerDue;
+    long authorId;
+    long authorFirmId;
+    long uploaderId;
+    boolean open = true;
+    Instant openedAt = Instant.EPOCH;
+    Instant lastActivity = Instant.EPOCH;
+    @Nullable Instant closedAt;
+    /** Until when a worker has it in hand. */
+    @Nullable Instant leasedUntil;
+    int lease;
+    /** Whether something for the whole submission is still to be done. */
+    boolean unsettled;
+    @Version
+    int version;
+}

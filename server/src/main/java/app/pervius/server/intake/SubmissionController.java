@@ -1,0 +1,121 @@
+package app.pervius.server.intake;
+
+import app.pervius.server.access.Actor;
+import app.pervius.server.folders.Folders;
+import app.pervius.server.http.Problem;
+import app.pervius.server.people.People;
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.media.Schema;
+import io.swagger.v3.oas.annotations.parameters.RequestBody;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.PositiveOrZero;
+import jakarta.validation.constraints.Size;
+import java.io.IOException;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Submissions: begun, filled, closed; what is answered is the receipt. */
+@RestController
+class SubmissionController {
+
+    private final Intake intake;
+    private final SubmissionRepository submissions;
+    private final SubmissionFileRepository files;
+    private final Folders folders;
+    private final People people;
+
+    SubmissionController(Intake intake, SubmissionRepository submissions, SubmissionFileRepository files, Folders folders, People people) {
+        this.intake = intake;
+        this.submissions = submissions;
+        this.files = files;
+        this.folders = folders;
+        this.people = people;
+    }
+
+    record FileEntry(@NotNull @Size(max = 2000) String name, @PositiveOrZero long size) {
+    }
+
+    /** What is announced; {@code author} is a person when it is handed in on behalf of somebody else. */
+    record SubmissionEntry(@NotNull @Size(max = 400) String purpose, @Nullable LocalDate answerDue, @Nullable Long author,
+            @Valid @NotEmpty @Size(max = 10_000) List<FileEntry> files) {
+    }
+
+    record FileView(int position, String name, long size, SubmissionFile.State state, @Nullable String refusal) {
+    }
+
+    /** The receipt: what was handed in, by whom, when, and what became of each file. */
+    record Receipt(long id, String reference, String purpose, @Nullable LocalDate answerDue, long folder, String folderPath, String author,
+            String authorFirm, String uploader, boolean open, Instant openedAt, @Nullable Instant closedAt, List<FileView> files) {
+    }
+
+    @PostMapping("/api/folders/{folder}/submissions")
+    @ResponseStatus(HttpStatus.CREATED)
+    Receipt begin(@PathVariable long folder, @Valid @org.springframework.web.bind.annotation.RequestBody SubmissionEntry entry, Actor actor) {
+        Folders.FolderView into = folders.visible(folder, actor);
+        if (!folders.mayDrop(actor, into)) {
+            throw Problem.forbidden("You may not put files into “" + into.path() + "”.");
+        }
+        long author = entry.author() == null ? actor.person() : entry.author();
+        if (author != actor.person()) {
+            actor.mustControl(into.project());
+            if (people.membersOf(into.project()).stream().noneMatch(p -> p.id() == author)) {
+                throw Problem.invalid("author", "The author is not in this project.");
+            }
+        }
+        return receipt(intake.begin(new Intake.Beginning(folder, author, actor.person(), entry.purpose(), entry.answerDue(),
+                entry.files().stream().map(f -> new Intake.Announced(f.name(), f.size())).toList())));
+    }
+
+    /** The bytes of one file, as the body. Answered once they are on the disk. */
+    @PutMapping(path = "/api/submissions/{id}/files/{position}", consumes = "application/octet-stream")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    @RequestBody(content = @Content(mediaType = "application/octet-stream", schema = @Schema(type = "string", format = "binary")))
+    void receive(@PathVariable long id, @PathVariable int position, HttpServletRequest request, Actor actor) throws IOException {
+        mine(id, actor);
+        intake.receive(id, position, request.getInputStream());
+    }
+
+    @PostMapping("/api/submissions/{id}/closing")
+    Receipt close(@PathVariable long id, Actor actor) {
+        mine(id, actor);
+        intake.close(id);
+        return receipt(id);
+    }
+
+    @GetMapping("/api/submissions/{id}")
+    Receipt submission(@PathVariable long id, Actor actor) {
+        Submission submission = submissions.findById(id).orElseThrow(() -> Problem.notFound("submission"));
+        if (!actor.memberships().containsKey(submission.projectId) || !actor.maySee(submission.projectId, submission.authorFirmId)) {
+            throw Problem.notFound("submission");
+        }
+        return receipt(id);
+    }
+
+    private void mine(long id, Actor actor) {
+        Submission submission = submissions.findById(id).orElseThrow(() -> Problem.notFound("submission"));
+        if (submission.uploaderId != actor.person()) {
+            throw Problem.notFound("submission");
+        }
+    }
+
+    private Receipt receipt(long id) {
+        Submission s = submissions.findById(id).orElseThrow();
+        People.PersonView author = people.person(s.authorId);
+        return new Receipt(s.id(), s.reference, s.purpose, s.answerDue, s.folderId, folders.folder(s.folderId).path(), author.name(),
+                author.firmCode(), people.person(s.uploaderId).name(), s.open, s.openedAt, s.closedAt,
+                files.findBySubmissionIdOrderByPosition(id).stream()
+                        .map(f -> new FileView(f.position, f.name, f.size, f.state, f.refusal)).toList());
+    }
+}

@@ -1,0 +1,27 @@
+package app.pervius.server.intake;
+
+import app.pervius.server.store.Row;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Version;
+import org.jspecify.annotations.Nullable;
+
+/** A file that was announced with a submission, and what became of it. */
+@Entity
+class SubmissionFile extends Row {
+
+    enum State { EXPECTED, RECEIVED, REFUSED }
+
+    long submissionId;
+    int position;
+    String name = "";
+    String nameKey = "";
+    long size;
+    @Enumerated(EnumType.STRING)
+    State state = State.EXPECTED;
+    @Nullable String refusal;
+    @Nullable Long folderFileId;
+    @Version
+    int version;
+}

@@ -1,0 +1,72 @@
+package app.pervius.server.issuing;
+
+import app.pervius.core.issue.Issuing;
+import app.pervius.core.issue.Target;
+import app.pervius.core.pattern.Compiled;
+import app.pervius.core.pattern.Pattern;
+import app.pervius.core.pattern.PatternFault;
+import app.pervius.core.project.Code;
+import app.pervius.core.project.DecisionCode;
+import app.pervius.core.project.FolderId;
+import app.pervius.core.rules.HandlingRule;
+import app.pervius.core.tell.Audience;
+import app.pervius.server.folders.Folders;
+import app.pervius.server.people.People;
+import app.pervius.server.projects.Projects;
+import app.pervius.server.rules.RuleFinding;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+
+/** Whether everything a rule says of Issue can be carried out, and whether somebody is told. */
+@Component
+class IssueFinding implements RuleFinding {
+
+    private final Folders folders;
+    private final Projects projects;
+    private final People people;
+
+    IssueFinding(Folders folders, Projects projects, People people) {
+        this.folders = folders;
+        this.projects = projects;
+        this.people = people;
+    }
+
+    @Override
+    public List<Finding> find(long project, HandlingRule rule) {
+        Projects.Settings settings = projects.settings(project);
+        List<Finding> found = new ArrayList<>();
+        for (DecisionCode code : settings.decisionCodes()) {
+            Target target = rule.issue().byCode().get(code.digit());
+            if (target == null) {
+                found.add(new Finding(true, "issue", "It does not say what follows from " + code.digit() + ", " + code.name() + "."));
+            } else if (target instanceof Target.Place place) {
+                check(settings, code, place, found);
+            }
+        }
+        if (Pattern.compile(rule.issue().namePattern(), Issuing.nameFields(settings.fields())) instanceof Compiled.Faulty(List<PatternFault> faults)) {
+            found.add(new Finding(true, "issue", "The name of placed files, at character " + (faults.getFirst().position() + 1) + ": "
+                    + faults.getFirst().message() + "."));
+        }
+        Stream.of(rule.tell().onArrival(), rule.tell().onReturn(), rule.tell().onIssue()).flatMap(List::stream).distinct().forEach(audience -> {
+            if (audience instanceof Audience.Holders(var role) && people.holders(role).isEmpty()) {
+                found.add(new Finding(false, "tell", "Nobody holds “" + people.roleName(role) + "”, so that message goes to nobody."));
+            }
+        });
+        return found;
+    }
+
+    private void check(Projects.Settings project, DecisionCode code, Target.Place place, List<Finding> found) {
+        FolderId folder = place.folder();
+        var destination = folders.find(folder.value()).filter(f -> f.project() == project.id());
+        if (destination.isEmpty()) {
+            found.add(new Finding(true, "issue", "The folder for " + code.digit() + " does not exist any more."));
+        } else if (destination.get().state().holdsOneCurrentRevision() && project.archive().isEmpty()) {
+            found.add(new Finding(false, "issue", "The project has no archive folder, so a second revision could not take the first one's place."));
+        }
+        if (project.statusCodes().stream().map(Code::code).noneMatch(place.statusCode()::equals)) {
+            found.add(new Finding(true, "issue", "Status code “" + place.statusCode() + "” for " + code.digit() + " is not on the project's list."));
+        }
+    }
+}

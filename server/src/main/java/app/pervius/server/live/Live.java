@@ -1,0 +1,112 @@
+package app.pervius.server.live;
+
+import app.pervius.server.access.Actor;
+import java.io.IOException;
+import java.util.Set;
+import java.util.concurrent.ArrayBlockingQueue;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.TimeUnit;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.MediaType;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+
+/**
+ * Tells open browsers what has changed, so that they ask again: an event names things, it carries no content. A browser
+ * that cannot keep up is told once that it has missed something.
+ */
+@Component
+public class Live {
+
+    /** The kinds of thing that change. */
+    public enum Topic { FOLDER, PASSAGE, REVIEW, RULES, PEOPLE, MAIL }
+
+    /**
+     * Something has changed.
+     *
+     * @param project 0 for what belongs to no project
+     * @param ownerFirm only people who may see what is this firm's are told; everybody in the project if absent
+     * @param id of the folder, the submission, the review …
+     */
+    public record Change(long project, @Nullable Long ownerFirm, Topic topic, long id) {
+    }
+
+    private static final int MOST_WAITING = 256;
+    private static final long SECONDS_BETWEEN_SIGNS = 15;
+
+    private final Set<Listener> listeners = ConcurrentHashMap.newKeySet();
+
+    /** Tells of a change once the current transaction has committed; at once if there is none. */
+    public void changed(Change change) {
+        if (TransactionSynchronizationManager.isSynchronizationActive()) {
+            TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+                @Override
+                public void afterCommit() {
+                    tell(change);
+                }
+            });
+        } else {
+            tell(change);
+        }
+    }
+
+    SseEmitter listen(Actor actor) {
+        SseEmitter emitter = new SseEmitter(0L);
+        Listener listener = new Listener(actor, emitter);
+        listeners.add(listener);
+        emitter.onCompletion(() -> listeners.remove(listener));
+        emitter.onError(e -> listeners.remove(listener));
+        Thread.ofVirtual().name("live-" + actor.person()).start(listener::run);
+        return emitter;
+    }
+
+    private void tell(Change change) {
+        listeners.forEach(listener -> listener.offer(change));
+    }
+
+    private final class Listener {
+        private final Actor actor;
+        private final SseEmitter emitter;
+        private final BlockingQueue<Change> waiting = new ArrayBlockingQueue<>(MOST_WAITING);
+        private volatile boolean missed;
+
+        Listener(Actor actor, SseEmitter emitter) {
+            this.actor = actor;
+            this.emitter = emitter;
+        }
+
+        void offer(Change change) {
+            Actor.Membership membership = actor.memberships().get(change.project());
+            boolean concerned = change.project() == 0 || membership != null && (change.ownerFirm() == null || actor.maySee(change.project(), change.ownerFirm()));
+            if (concerned && !waiting.offer(change)) {
+                missed = true;
+            }
+        }
+
+        void run() {
+            try {
+                emitter.send(SseEmitter.event().name("hello").data("{}", MediaType.APPLICATION_JSON));
+                while (listeners.contains(this)) {
+                    Change change = waiting.poll(SECONDS_BETWEEN_SIGNS, TimeUnit.SECONDS);
+                    if (missed) {
+                        missed = false;
+                        waiting.clear();
+                        emitter.send(SseEmitter.event().name("missed").data("{}", MediaType.APPLICATION_JSON));
+                    } else if (change == null) {
+                        emitter.send(SseEmitter.event().comment("still here"));
+                    } else {
+                        emitter.send(SseEmitter.event().name("change").data(change, MediaType.APPLICATION_JSON));
+                    }
+                }
+            } catch (IOException | IllegalStateException gone) {
+                listeners.remove(this);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                listeners.remove(this);
+            }
+        }
+    }
+}

@@ -1,0 +1,126 @@
+package app.pervius.server.messages;
+
+import app.pervius.core.tell.Letter;
+import app.pervius.core.tell.Occasion;
+import app.pervius.server.people.People;
+import app.pervius.server.projects.Projects;
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Who is told what. A station leaves notices in its own transaction; once the submission has settled, the notices for one
+ * person about one occasion become one message in the outbox.
+ */
+@Service
+public class Messages {
+
+    /** The most lines a message lists; beyond them it says how many more there are. */
+    private static final int MOST_LINES = 100;
+
+    /** Where a message is. */
+    public enum State { WAITING, SENT }
+
+    /** The outbox has something new. */
+    record OutboxFilled() {
+    }
+
+    /**
+     * A passage, as far as a message speaks of it.
+     *
+     * @param what number, revision and title, or the file name before it has a number
+     * @param run what happens in one run of a submission's passages is told together
+     * @param rule the rule that sends it with its edition, or empty
+     */
+    public record About(long project, long submission, long passage, String what, String run, String rule) {
+    }
+
+    private final NoticeRepository notices;
+    private final MessageRepository messages;
+    private final People people;
+    private final Projects projects;
+    private final InstantSource clock;
+    private final ApplicationEventPublisher events;
+    private final String address;
+
+    Messages(NoticeRepository notices, MessageRepository messages, People people, Projects projects, InstantSource clock,
+            ApplicationEventPublisher events, @Value("${pervius.address}") String address) {
+        this.notices = notices;
+        this.messages = messages;
+        this.people = people;
+        this.projects = projects;
+        this.clock = clock;
+        this.events = events;
+        this.address = address;
+    }
+
+    /** Leaves a notice for each person, once, in the transaction of what it tells of. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void tell(Collection<Long> persons, Occasion occasion, About about, String detail) {
+        for (long person : new LinkedHashSet<>(persons)) {
+            Notice notice = new Notice();
+            notice.projectId = about.project();
+            notice.personId = person;
+            notice.occasion = occasion;
+            notice.gatherKey = about.run();
+            notice.submissionId = about.submission();
+            notice.passageId = about.passage();
+            notice.what = about.what();
+            notice.detail = detail.length() > 4000 ? detail.substring(0, 3999) + "…" : detail;
+            notice.rule = about.rule();
+            notice.notedAt = clock.instant();
+            notices.save(notice);
+        }
+    }
+
+    /** Makes messages of all notices of a submission that have none yet, and puts them into the outbox. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void gather(long submission, String reference) {
+        Map<String, List<Notice>> groups = new LinkedHashMap<>();
+        for (Notice notice : notices.findBySubmissionIdAndMessageIdIsNullOrderById(submission)) {
+            groups.computeIfAbsent(notice.personId + "/" + notice.occasion + "/" + notice.gatherKey, k -> new ArrayList<>()).add(notice);
+        }
+        groups.forEach((key, group) -> {
+            Message message = messages.save(write(key, group, reference));
+            group.forEach(notice -> notice.messageId = message.id());
+        });
+        if (!groups.isEmpty()) {
+            events.publishEvent(new OutboxFilled());
+        }
+    }
+
+    private Message write(String key, List<Notice> group, String reference) {
+        Notice first = group.getFirst();
+        People.PersonView person = people.person(first.personId);
+        List<Letter.Line> lines = new ArrayList<>(group.stream().limit(MOST_LINES)
+                .map(n -> new Letter.Line(n.what, n.detail, link(n))).toList());
+        List<String> rules = group.stream().map(n -> n.rule).filter(r -> !r.isEmpty()).distinct().toList();
+        String all = address + (first.occasion == Occasion.TO_DECIDE ? "/desk" : "/passages?submission=" + first.submissionId);
+        Letter letter = Letter.write(new Letter.Heading(first.occasion, projects.settings(first.projectId).code(), reference,
+                person.name(), all, rules, group.size()), lines);
+        Message message = new Message();
+        message.projectId = first.projectId;
+        message.messageKey = first.submissionId + "/" + key;
+        message.personId = person.id();
+        message.recipient = person.email();
+        message.occasion = first.occasion;
+        message.subject = letter.subject();
+        message.text = letter.text();
+        message.madeAt = clock.instant();
+        message.nextAttempt = clock.instant();
+        return message;
+    }
+
+    private String link(Notice notice) {
+        return address + (notice.occasion == Occasion.TO_DECIDE ? "/read/" : "/passages/") + notice.passageId;
+    }
+}

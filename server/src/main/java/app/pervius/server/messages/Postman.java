@@ -1,0 +1,178 @@
+package app.pervius.server.messages;
+
+import app.pervius.server.store.DiskFlush;
+import jakarta.annotation.PreDestroy;
+import jakarta.mail.Message.RecipientType;
+import jakarta.mail.MessagingException;
+import jakarta.mail.internet.InternetAddress;
+import jakarta.mail.internet.MimeMessage;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.time.InstantSource;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Semaphore;
+import java.util.concurrent.TimeUnit;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.core.annotation.Order;
+import org.springframework.data.domain.Limit;
+import org.springframework.mail.MailException;
+import org.springframework.mail.MailSendException;
+import org.springframework.mail.javamail.JavaMailSender;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.event.TransactionalEventListener;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Works off the outbox: several messages over one connection, again and again until each is sent. A mail server that is
+ * down holds up nothing but the mail.
+ */
+@Component
+class Postman {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Postman.class);
+    private static final int BATCH = 50;
+    private static final Duration LOOK_AGAIN = Duration.ofSeconds(5);
+    private static final Duration LONGEST_WAIT = Duration.ofMinutes(5);
+
+    private final MessageRepository messages;
+    private final ObjectProvider<JavaMailSender> mail;
+    private final TransactionTemplate transaction;
+    private final DiskFlush flush;
+    private final InstantSource clock;
+    private final String from;
+    private final Semaphore signal = new Semaphore(0);
+    private volatile boolean stopping;
+
+    Postman(MessageRepository messages, ObjectProvider<JavaMailSender> mail, TransactionTemplate transaction, DiskFlush flush,
+            InstantSource clock, @Value("${pervius.mail.from}") String from) {
+        this.messages = messages;
+        this.mail = mail;
+        this.transaction = transaction;
+        this.flush = flush;
+        this.clock = clock;
+        this.from = from;
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    @Order(10)
+    void start() {
+        Thread.ofPlatform().daemon().name("postman").start(this::work);
+    }
+
+    @TransactionalEventListener(Messages.OutboxFilled.class)
+    void somethingToSend() {
+        signal.release();
+    }
+
+    @PreDestroy
+    void stop() {
+        stopping = true;
+        signal.release();
+    }
+
+    private void work() {
+        while (!stopping) {
+            try {
+                signal.tryAcquire(LOOK_AGAIN.toMillis(), TimeUnit.MILLISECONDS);
+                signal.drainPermits();
+                while (!stopping && sendBatch()) {
+                    LOG.debug("a full batch was sent; looking for more");
+                }
+            } catch (InterruptedException e) {
+                return;
+            } catch (RuntimeException e) {
+                LOG.warn("sending messages failed; trying again in {}", LOOK_AGAIN, e);
+            }
+        }
+    }
+
+    /** Sends what is due, up to a batch; true if there may be more. */
+    private boolean sendBatch() {
+        JavaMailSender sender = mail.getIfAvailable();
+        if (sender == null) {
+            return false;
+        }
+        List<Message> due = messages.due(Messages.State.WAITING, clock.instant(), Limit.of(BATCH));
+        if (due.isEmpty()) {
+            return false;
+        }
+        // What a message tells must be on the disk before anybody is told.
+        flush.await();
+        Map<MimeMessage, Message> letters = new LinkedHashMap<>();
+        due.forEach(message -> letters.put(letter(sender, message), message));
+        Map<Object, Exception> failed = send(sender, letters);
+        letters.forEach((letter, message) -> note(message.id(), failed.get(letter)));
+        return failed.isEmpty() && due.size() == BATCH;
+    }
+
+    private static Map<Object, Exception> send(JavaMailSender sender, Map<MimeMessage, Message> letters) {
+        try {
+            sender.send(letters.keySet().toArray(MimeMessage[]::new));
+            return Map.of();
+        } catch (MailSendException e) {
+            Map<Object, Exception> failed = new LinkedHashMap<>(e.getFailedMessages());
+            if (failed.isEmpty()) {
+                letters.keySet().forEach(letter -> failed.put(letter, e));
+            }
+            return failed;
+        } catch (MailException e) {
+            Map<Object, Exception> failed = new LinkedHashMap<>();
+            letters.keySet().forEach(letter -> failed.put(letter, e));
+            return failed;
+        }
+    }
+
+    private void note(long id, @org.jspecify.annotations.Nullable Exception failure) {
+        transaction.executeWithoutResult(status -> {
+            Message message = messages.findById(id).orElseThrow();
+            message.attempts++;
+            if (failure == null) {
+                message.state = Messages.State.SENT;
+                message.sentAt = clock.instant();
+                message.lastError = null;
+            } else {
+                Duration wait = Duration.ofSeconds(5L << Math.min(message.attempts, 8));
+                message.nextAttempt = clock.instant().plus(wait.compareTo(LONGEST_WAIT) > 0 ? LONGEST_WAIT : wait);
+                String error = String.valueOf(failure.getMessage());
+                message.lastError = error.substring(0, Math.min(error.length(), 2000));
+                LOG.info("message {} to {} could not be sent; trying again at {}: {}", id, message.recipient, message.nextAttempt, error);
+            }
+        });
+    }
+
+    private MimeMessage letter(JavaMailSender sender, Message message) {
+        MimeMessage letter = new StableId(sender.createMimeMessage().getSession(), "<" + message.id() + "@pervius>");
+        try {
+            letter.setFrom(new InternetAddress(from, "Pervius", StandardCharsets.UTF_8.name()));
+            letter.setRecipient(RecipientType.TO, new InternetAddress(message.recipient));
+            letter.setSubject(message.subject, StandardCharsets.UTF_8.name());
+            letter.setText(message.text, StandardCharsets.UTF_8.name());
+            letter.setSentDate(java.util.Date.from(message.madeAt));
+            return letter;
+        } catch (MessagingException | java.io.UnsupportedEncodingException e) {
+            throw new IllegalStateException("message " + message.id() + " to " + message.recipient + " cannot be written", e);
+        }
+    }
+
+    /** A letter whose id is the same however often it is handed over. */
+    private static final class StableId extends MimeMessage {
+        private final String id;
+
+        StableId(jakarta.mail.Session session, String id) {
+            super(session);
+            this.id = id;
+        }
+
+        @Override
+        protected void updateMessageID() throws MessagingException {
+            setHeader("Message-ID", id);
+        }
+    }
+}

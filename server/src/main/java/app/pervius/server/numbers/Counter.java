@@ -1,0 +1,13 @@
+package app.pervius.server.numbers;
+
+import app.pervius.server.store.Row;
+import jakarta.persistence.Entity;
+
+/** A counter: what it gives next. Locked by whoever is about to take from it. */
+@Entity
+class Counter extends Row {
+    long projectId;
+    String schemeKey = "";
+    String combination = "";
+    long nextValue;
+}

@@ -1,0 +1,16 @@
+package app.pervius.server.numbers;
+
+import app.pervius.server.store.Row;
+import jakarta.persistence.Entity;
+import java.time.Instant;
+
+/** A number scheme in one of its editions; never changed afterwards but for whether it is the one in force. */
+@Entity
+class SchemeEdition extends Row {
+    long projectId;
+    String schemeKey = "";
+    int edition;
+    String definition = "";
+    boolean inForce;
+    Instant madeAt = Instant.EPOCH;
+}

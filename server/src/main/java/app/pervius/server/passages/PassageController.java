@@ -1,0 +1,145 @@
+package app.pervius.server.passages;
+
+import app.pervius.core.passage.WayOut;
+import app.pervius.server.access.Actor;
+import app.pervius.server.http.Page;
+import app.pervius.server.http.Problem;
+import app.pervius.server.journal.Journal;
+import app.pervius.server.people.People;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.time.InstantSource;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Limit;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Passages: the list of all on their way, and each with everything that happened to it. */
+@RestController
+class PassageController {
+
+    private final PassageRepository rows;
+    private final Passages passages;
+    private final Submissions submissions;
+    private final WaysOut waysOut;
+    private final Journal journal;
+    private final People people;
+    private final InstantSource clock;
+
+    PassageController(PassageRepository rows, Passages passages, Submissions submissions, WaysOut waysOut, Journal journal, People people,
+            InstantSource clock) {
+        this.rows = rows;
+        this.passages = passages;
+        this.submissions = submissions;
+        this.waysOut = waysOut;
+        this.journal = journal;
+        this.people = people;
+        this.clock = clock;
+    }
+
+    /** Which passages a list shows. */
+    enum Which {
+        ON_THE_WAY(EnumSet.of(Passages.State.RUNNING, Passages.State.WAITING, Passages.State.STOPPED)),
+        STOPPED(EnumSet.of(Passages.State.STOPPED)),
+        LATE(EnumSet.of(Passages.State.WAITING)),
+        BACK(EnumSet.of(Passages.State.DONE)),
+        DONE(EnumSet.of(Passages.State.DONE)),
+        ALL(EnumSet.allOf(Passages.State.class));
+
+        private final Set<Passages.State> states;
+
+        Which(Set<Passages.State> states) {
+            this.states = states;
+        }
+    }
+
+    /** A row of the list. */
+    record Row(Passages.PassageView passage, String author, String authorFirm, String submissionReference, List<WayOut> waysOut) {
+    }
+
+    /** A passage page: the passage, its journal, and the document's other cycles, newest first. */
+    record Sheet(Row row, Map<String, String> values, List<Journal.EntryView> journal, List<Passages.PassageView> cycles) {
+    }
+
+    record WayOutEntry(@NotNull WayOut way, @NotNull Map<String, String> fields, @NotNull @Size(max = 4000) String text, int version) {
+    }
+
+    @GetMapping("/api/projects/{project}/passages")
+    Page<Row> list(@PathVariable long project, @RequestParam(defaultValue = "ON_THE_WAY") Which which,
+            @RequestParam(required = false) @Nullable Long submission, @RequestParam(required = false) @Nullable String after, Actor actor) {
+        List<Passage> found = rows.list(project, which.states, onlyFirm(project, actor), submission,
+                which == Which.LATE ? clock.instant() : null,
+                which == Which.BACK ? EnumSet.of(Passages.End.RETURNED, Passages.End.SENT_BACK) : null,
+                Page.after(after, Long.MAX_VALUE), Limit.of(Page.SIZE + 1));
+        Page<Passage> page = Page.of(found, Passage::id, row -> row);
+        return new Page<>(rows(page.items(), actor), page.next());
+    }
+
+    /** Finds passages by words or beginnings of words of their numbers, titles and names; up to 200, newest first. */
+    @GetMapping("/api/projects/{project}/found")
+    List<Row> find(@PathVariable long project, @RequestParam @Size(max = 200) String text, Actor actor) {
+        @Nullable Long firm = onlyFirm(project, actor);
+        List<Set<Passage>> hits = Stream.of(text.toLowerCase(Locale.ROOT).strip().split("\\s+")).filter(w -> !w.isEmpty()).limit(8)
+                .map(word -> (Set<Passage>) new java.util.LinkedHashSet<>(rows.found(project, firm, word, word + Character.MAX_VALUE))).toList();
+        if (hits.isEmpty()) {
+            return List.of();
+        }
+        Set<Long> inAll = hits.stream().map(set -> set.stream().map(Passage::id).collect(Collectors.toSet()))
+                .reduce((a, b) -> {
+                    a.retainAll(b);
+                    return a;
+                }).orElseThrow();
+        return rows(hits.getFirst().stream().filter(p -> inAll.contains(p.id())).limit(50).toList(), actor);
+    }
+
+    @GetMapping("/api/passages/{id}")
+    Sheet passage(@PathVariable long id, Actor actor) {
+        Passage row = visible(id, actor);
+        List<Passages.PassageView> cycles = row.documentId == null ? List.of() : passages.ofDocument(row.documentId);
+        return new Sheet(rows(List.of(row), actor).getFirst(), Passages.values(row.fieldValues).byKey(), journal.of(id), cycles);
+    }
+
+    @PostMapping("/api/passages/{id}/ways-out")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void takeWayOut(@PathVariable long id, @Valid @RequestBody WayOutEntry entry, Actor actor) {
+        waysOut.take(id, new WaysOut.Taken(entry.way(), entry.fields(), entry.text(), entry.version()), actor);
+    }
+
+    private Passage visible(long id, Actor actor) {
+        Passage passage = rows.findById(id).orElseThrow(() -> Problem.notFound("passage"));
+        if (!actor.memberships().containsKey(passage.projectId) || !actor.maySee(passage.projectId, passage.authorFirmId)) {
+            throw Problem.notFound("passage");
+        }
+        return passage;
+    }
+
+    private static @Nullable Long onlyFirm(long project, Actor actor) {
+        Actor.Membership membership = actor.in(project);
+        return membership.controls() || membership.seesAll() ? null : actor.firm();
+    }
+
+    private List<Row> rows(List<Passage> found, Actor actor) {
+        Map<Long, People.PersonView> authors = people.persons(found.stream().map(p -> p.authorId).collect(Collectors.toSet()));
+        Map<Long, String> references = found.stream().map(p -> p.submissionId).distinct()
+                .collect(Collectors.toMap(s -> s, submissions::reference));
+        Map<Long, Passage> byId = found.stream().collect(Collectors.toMap(Passage::id, p -> p));
+        return passages.views(found).stream().map(view -> {
+            People.PersonView author = authors.get(view.author());
+            return new Row(view, author.name(), author.firmCode(), references.get(view.submission()), WaysOut.open(byId.get(view.id()), actor));
+        }).toList();
+    }
+}

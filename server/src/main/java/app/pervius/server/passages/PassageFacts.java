@@ -1,0 +1,41 @@
+package app.pervius.server.passages;
+
+import app.pervius.core.passage.Station;
+import app.pervius.core.project.FieldValues;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * A passage as its stations see it.
+ *
+ * @param given values given by hand, which win over all others
+ * @param values all values known so far
+ * @param run names the run of the submission's passages this happens in
+ */
+public record PassageFacts(long id, long project, long submission, long folder, long author, long authorFirm, String originalName,
+        String baseName, String title, FieldValues given, FieldValues values, Optional<TakenBy> rule, Optional<Long> document,
+        Optional<String> number, Optional<String> revision, int cycle, Optional<Integer> decision, Station station,
+        List<File> files, String run) {
+
+    /** The rule that took it, in its edition. */
+    public record TakenBy(long rule, int edition, String name) {
+        @Override
+        public String toString() {
+            return name + " (edition " + edition + ")";
+        }
+    }
+
+    /** A file of it. */
+    public record File(long folderFile, String name, String hash, long size, String mediaType) {
+    }
+
+    /** Number, revision and title, or the file's name before it has a number. */
+    public String inWords() {
+        return number.map(n -> n + revision.map(r -> " " + r).orElse("") + " " + title).orElse(originalName);
+    }
+
+    /** The rule with its edition, or an empty text. */
+    public String ruleInWords() {
+        return rule.map(TakenBy::toString).orElse("");
+    }
+}

@@ -1,0 +1,53 @@
+package app.pervius.server.passages;
+
+import java.time.Instant;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Limit;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+
+interface PassageRepository extends JpaRepository<Passage, Long> {
+    @Query("select p.id from Passage p where p.submissionId = :submission and p.state = :state and p.id > :after "
+            + "order by p.submissionId, p.state, p.id limit 1")
+    Optional<Long> nextToRun(long submission, Passages.State state, long after);
+
+    @Query("select distinct p.submissionId from Passage p where p.state = :state")
+    List<Long> submissionsWith(Passages.State state);
+
+    boolean existsBySubmissionIdAndState(long submission, Passages.State state);
+
+    List<Passage> findBySubmissionIdOrderById(long submission, Limit limit);
+
+    @Query("select p.ruleId, count(p) from Passage p where p.projectId = :project and p.ruleId is not null and p.since >= :since group by p.ruleId")
+    List<Object[]> countByRule(long project, Instant since);
+
+    List<Passage> findByDocumentIdOrderByIdDesc(long document);
+
+    @Query("""
+            from Passage p where p.projectId = :project and p.state in :states and p.id < :before
+            and (:firm is null or p.authorFirmId = :firm)
+            and (:submission is null or p.submissionId = :submission)
+            and (:dueBefore is null or p.due < :dueBefore)
+            and (:ends is null or p.ended in :ends) order by p.id desc""")
+    List<Passage> list(long project, Collection<Passages.State> states, @Nullable Long firm, @Nullable Long submission,
+            @Nullable Instant dueBefore, @Nullable Collection<Passages.End> ends, long before, Limit limit);
+
+    @Query(value = """
+            select p.* from passage p where p.project_id = :project and (:firm is null or p.author_firm_id = :firm)
+            and p.id in (select w.passage_id from passage_word w where w.project_id = :project and w.word >= :from and w.word < :upTo)
+            order by p.id desc fetch first 200 rows only""", nativeQuery = true)
+    List<Passage> found(long project, @Nullable Long firm, String from, String upTo);
+}
+
+interface PassageFileRepository extends JpaRepository<PassageFile, Long> {
+    List<PassageFile> findByPassageIdOrderByPosition(long passage);
+
+    List<PassageFile> findByPassageIdInOrderByPosition(Collection<Long> passages);
+}
+
+interface PassageWordRepository extends JpaRepository<PassageWord, Long> {
+    List<PassageWord> findByPassageId(long passage);
+}

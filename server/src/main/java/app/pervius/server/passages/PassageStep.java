@@ -1,0 +1,150 @@
+package app.pervius.server.passages;
+
+import app.pervius.core.passage.Outcome;
+import app.pervius.core.passage.Station;
+import app.pervius.core.passage.StopReason;
+import app.pervius.core.passage.WayOut;
+import app.pervius.core.tell.Occasion;
+import app.pervius.server.journal.Journal;
+import app.pervius.server.live.Live;
+import app.pervius.server.messages.Messages;
+import app.pervius.server.people.People;
+import app.pervius.server.store.Json;
+import java.time.InstantSource;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** One station of one passage: decide and perform, in one transaction with the passage's new state and its journal entry. */
+@Component
+class PassageStep {
+
+    private final PassageRepository passages;
+    private final Passages facts;
+    private final Words words;
+    private final Journal journal;
+    private final Messages messages;
+    private final People people;
+    private final Live live;
+    private final InstantSource clock;
+    private final ApplicationEventPublisher events;
+    private final Map<Station, StationWork<?>> works = new EnumMap<>(Station.class);
+
+    PassageStep(PassageRepository passages, Passages facts, Words words, Journal journal, Messages messages, People people, Live live,
+            InstantSource clock, ApplicationEventPublisher events, List<StationWork<?>> works) {
+        this.passages = passages;
+        this.facts = facts;
+        this.words = words;
+        this.journal = journal;
+        this.messages = messages;
+        this.people = people;
+        this.live = live;
+        this.clock = clock;
+        this.events = events;
+        works.forEach(work -> this.works.put(work.station(), work));
+        if (this.works.size() != Station.values().length) {
+            throw new IllegalStateException("a station has nobody to work it: " + this.works.keySet());
+        }
+    }
+
+    /** Takes the passage through the station it is at. True if it can go on at the next at once. */
+    @Transactional
+    boolean advance(long id) {
+        Passage passage = passages.findById(id).orElseThrow();
+        if (passage.state != Passages.State.RUNNING) {
+            return false;
+        }
+        work(passage, Objects.requireNonNull(works.get(passage.station)));
+        passages.saveAndFlush(passage);
+        live.changed(new Live.Change(passage.projectId, passage.authorFirmId, Live.Topic.PASSAGE, passage.submissionId));
+        return passage.state == Passages.State.RUNNING;
+    }
+
+    /** Stops a passage whose station failed again and again, with the error as it was. */
+    @Transactional
+    void stopForFault(long id, RuntimeException fault) {
+        Passage passage = passages.findById(id).orElseThrow();
+        stop(passage, facts.facts(passage), new StopReason(StopReason.Code.FAULT, "Pervius failed here several times: "
+                + fault.getClass().getSimpleName() + ": " + fault.getMessage()), List.of(WayOut.TRY_AGAIN, WayOut.TAKE_OUT));
+        passages.saveAndFlush(passage);
+    }
+
+    private <E> void work(Passage passage, StationWork<E> station) {
+        PassageFacts before = facts.facts(passage);
+        switch (station.decide(before)) {
+            case Outcome.Passed<E>(List<E> effects, String account) -> {
+                station.perform(before, effects).forEach(change -> apply(passage, change));
+                write(passage, Journal.Kind.PASSED, account);
+                goOn(passage);
+            }
+            case Outcome.Waiting<E>(List<E> effects, String forWhat, var until) -> {
+                station.perform(before, effects).forEach(change -> apply(passage, change));
+                passage.state = Passages.State.WAITING;
+                passage.waitingFor = forWhat;
+                passage.since = clock.instant();
+                write(passage, Journal.Kind.WAITING, "Waits for " + forWhat + ".");
+            }
+            case Outcome.Stopped<E>(StopReason reason, List<WayOut> waysOut) -> stop(passage, before, reason, waysOut);
+        }
+    }
+
+    private void goOn(Passage passage) {
+        words.index(passage);
+        passage.waitingFor = null;
+        passage.heldBy = null;
+        passage.due = null;
+        passage.since = clock.instant();
+        passage.station.next().ifPresentOrElse(next -> passage.station = next, () -> {
+            passage.state = Passages.State.DONE;
+            events.publishEvent(new PassageEnded(passage.id(), Objects.requireNonNull(passage.ended), passage.decisionCode, passage.statusCode));
+        });
+    }
+
+    private void stop(Passage passage, PassageFacts at, StopReason reason, List<WayOut> waysOut) {
+        passage.state = Passages.State.STOPPED;
+        passage.since = clock.instant();
+        passage.due = null;
+        passage.stopCode = reason.code();
+        passage.stopReason = reason.sentence().length() > 2000 ? reason.sentence().substring(0, 1999) + "…" : reason.sentence();
+        passage.stopFields = Json.write(reason.fields());
+        passage.waysOut = Json.write(waysOut);
+        passage.heldBy = "document control";
+        words.index(passage);
+        write(passage, Journal.Kind.STOPPED, reason.sentence());
+        messages.tell(people.controllers(passage.projectId).stream().map(People.PersonView::id).toList(), Occasion.STOPPED,
+                new Messages.About(at.project(), at.submission(), at.id(), at.inWords(), at.run(), at.ruleInWords()),
+                "At " + passage.station.label() + ": " + reason.sentence());
+    }
+
+    private void apply(Passage passage, PassageChange change) {
+        switch (change) {
+            case PassageChange.RuleTakes taken -> {
+                passage.ruleId = taken.rule();
+                passage.ruleEdition = taken.edition();
+                passage.ruleName = taken.name();
+            }
+            case PassageChange.Titled(String title) -> passage.title = title.length() > 400 ? title.substring(0, 400) : title;
+            case PassageChange.Valued(var values) -> passage.fieldValues = Json.write(values.byKey());
+            case PassageChange.Numbered numbered -> {
+                passage.documentId = numbered.document();
+                passage.number = numbered.number();
+                passage.revision = numbered.revision();
+                passage.cycle = numbered.cycle();
+            }
+            case PassageChange.ReadHere(int file) -> passage.readFile = file;
+            case PassageChange.Ended ended -> {
+                passage.ended = ended.how();
+                passage.statusCode = ended.statusCode();
+            }
+        }
+    }
+
+    private void write(Passage passage, Journal.Kind kind, String account) {
+        journal.write(new Journal.Note(passage.id(), passage.station, kind, Journal.Actor.PERVIUS, account,
+                passage.ruleName == null ? "" : passage.ruleName + " (edition " + passage.ruleEdition + ")"));
+    }
+}

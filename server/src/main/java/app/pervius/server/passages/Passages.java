@@ -1,0 +1,223 @@
+package app.pervius.server.passages;
+
+import app.pervius.core.passage.Station;
+import app.pervius.core.passage.StopReason;
+import app.pervius.core.passage.WayOut;
+import app.pervius.core.project.FieldValues;
+import app.pervius.server.http.Problem;
+import app.pervius.server.journal.Journal;
+import app.pervius.server.live.Live;
+import app.pervius.server.store.Json;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Limit;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.type.TypeReference;
+
+/** Passages, for the other features. */
+@Service
+@Transactional
+public class Passages {
+
+    /** Whether a passage moves. */
+    public enum State {
+        /** The engine has it. */
+        RUNNING,
+        /** It waits for something named. */
+        WAITING,
+        /** It cannot go on until somebody takes a way out. */
+        STOPPED,
+        /** It has come to its end. */
+        DONE
+    }
+
+    /** How a passage ends. */
+    public enum End { ISSUED, RETURNED, SENT_BACK, TAKEN_OUT }
+
+    /** A revision that begins its passage. */
+    public record Opening(long project, long submission, long folder, long author, long authorFirm, long uploader, String baseName,
+            List<PassageFacts.File> files) {
+    }
+
+    /**
+     * A passage as lists and pages show it.
+     *
+     * @param heldBy who has it now, in words; empty once it is done
+     * @param stop why it is stopped; absent unless it is
+     */
+    public record PassageView(long id, long project, long submission, long folder, long author, long authorFirm, String originalName,
+            String title, @Nullable String number, @Nullable String revision, int cycle, Station station, State state,
+            @Nullable End ended, String heldBy, @Nullable String waitingFor, Instant since, @Nullable Instant due,
+            @Nullable StopView stop, @Nullable String rule, @Nullable Integer decision, @Nullable String status,
+            @Nullable Integer readFile, List<PassageFacts.File> files, int version) {
+    }
+
+    /** A stop with its ways out. */
+    public record StopView(StopReason.Code code, String reason, List<String> fields, List<WayOut> waysOut) {
+    }
+
+    private final PassageRepository passages;
+    private final PassageFileRepository files;
+    private final Words words;
+    private final Journal journal;
+    private final Submissions submissions;
+    private final Live live;
+    private final InstantSource clock;
+
+    Passages(PassageRepository passages, PassageFileRepository files, Words words, Journal journal, Submissions submissions, Live live,
+            InstantSource clock) {
+        this.passages = passages;
+        this.files = files;
+        this.words = words;
+        this.journal = journal;
+        this.submissions = submissions;
+        this.live = live;
+        this.clock = clock;
+    }
+
+    /** Opens a passage at Arrive; the engine takes it on once woken. */
+    public long open(Opening opening) {
+        Passage passage = new Passage();
+        passage.projectId = opening.project();
+        passage.submissionId = opening.submission();
+        passage.folderId = opening.folder();
+        passage.authorId = opening.author();
+        passage.authorFirmId = opening.authorFirm();
+        passage.uploaderId = opening.uploader();
+        passage.originalName = opening.files().getFirst().name();
+        passage.baseName = opening.baseName();
+        passage.title = opening.baseName();
+        passage.since = clock.instant();
+        passages.save(passage);
+        int position = 0;
+        for (PassageFacts.File file : opening.files()) {
+            PassageFile row = new PassageFile();
+            row.passageId = passage.id();
+            row.position = position++;
+            row.folderFileId = file.folderFile();
+            row.name = file.name();
+            row.hash = file.hash();
+            row.size = file.size();
+            row.mediaType = file.mediaType();
+            files.save(row);
+        }
+        words.index(passage);
+        return passage.id();
+    }
+
+    @Transactional(readOnly = true)
+    public PassageView passage(long id) {
+        return passages.findById(id).map(this::view).orElseThrow(() -> Problem.notFound("passage"));
+    }
+
+    @Transactional(readOnly = true)
+    public PassageFacts facts(long id) {
+        return facts(passages.findById(id).orElseThrow(() -> Problem.notFound("passage")));
+    }
+
+    @Transactional(readOnly = true)
+    public List<PassageView> passages(Collection<Long> ids) {
+        return views(passages.findAllById(ids).stream().sorted(java.util.Comparator.comparing(Passage::id)).toList());
+    }
+
+    @Transactional(readOnly = true)
+    public List<PassageView> ofSubmission(long submission, int most) {
+        return views(passages.findBySubmissionIdOrderById(submission, Limit.of(most)));
+    }
+
+    /** The passages of a document, newest first. */
+    @Transactional(readOnly = true)
+    public List<PassageView> ofDocument(long document) {
+        return views(passages.findByDocumentIdOrderByIdDesc(document));
+    }
+
+    /** For each rule, how many passages it took that have moved since a moment. */
+    @Transactional(readOnly = true)
+    public Map<Long, Long> takenByRule(long project, Instant since) {
+        return passages.countByRule(project, since).stream().collect(Collectors.toMap(row -> (Long) row[0], row -> (Long) row[1]));
+    }
+
+    /** Says who has waiting passages from now on, and until when they should answer. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void nowWith(Collection<Long> ids, String heldBy, Instant due, String step) {
+        for (Passage passage : passages.findAllById(ids)) {
+            passage.heldBy = heldBy;
+            passage.since = clock.instant();
+            passage.due = due;
+            passage.waitingFor = step;
+            journal.write(new Journal.Note(passage.id(), passage.station, Journal.Kind.STEP_BEGAN, Journal.Actor.PERVIUS,
+                    step + " began: with " + heldBy + ".", ruleOf(passage)));
+            live.changed(new Live.Change(passage.projectId, passage.authorFirmId, Live.Topic.PASSAGE, passage.submissionId));
+        }
+    }
+
+    /** Writes on the journal of passages what somebody has done with them at their station. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void note(long id, Journal.Kind kind, Journal.Actor actor, String account) {
+        Passage passage = passages.findById(id).orElseThrow();
+        journal.write(new Journal.Note(id, passage.station, kind, actor, account, ruleOf(passage)));
+    }
+
+    /** Gives a waiting passage its decision; the engine takes it on once woken. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void decided(long id, int code) {
+        Passage passage = passages.findById(id).orElseThrow();
+        passage.decisionCode = code;
+        passage.state = State.RUNNING;
+    }
+
+    PassageFacts facts(Passage p) {
+        List<PassageFacts.File> its = files.findByPassageIdOrderByPosition(p.id()).stream().map(Passages::view).toList();
+        Optional<PassageFacts.TakenBy> rule = p.ruleId == null || p.ruleEdition == null || p.ruleName == null ? Optional.empty()
+                : Optional.of(new PassageFacts.TakenBy(p.ruleId, p.ruleEdition, p.ruleName));
+        return new PassageFacts(p.id(), p.projectId, p.submissionId, p.folderId, p.authorId, p.authorFirmId, p.originalName, p.baseName,
+                p.title, values(p.givenValues), values(p.fieldValues), rule, Optional.ofNullable(p.documentId),
+                Optional.ofNullable(p.number), Optional.ofNullable(p.revision), p.cycle, Optional.ofNullable(p.decisionCode), p.station,
+                its, "run " + submissions.run(p.submissionId));
+    }
+
+    PassageView view(Passage p) {
+        return views(List.of(p)).getFirst();
+    }
+
+    List<PassageView> views(List<Passage> rows) {
+        Map<Long, List<PassageFacts.File>> byPassage = files.findByPassageIdInOrderByPosition(rows.stream().map(Passage::id).toList())
+                .stream().collect(Collectors.groupingBy(f -> f.passageId, LinkedHashMap::new, Collectors.mapping(Passages::view, Collectors.toList())));
+        return rows.stream().map(p -> view(p, byPassage.getOrDefault(p.id(), List.of()))).toList();
+    }
+
+    static FieldValues values(String json) {
+        return new FieldValues(Json.read(json, new TypeReference<Map<String, String>>() { }));
+    }
+
+    static List<WayOut> waysOut(Passage p) {
+        return p.waysOut == null ? List.of() : Json.read(p.waysOut, new TypeReference<List<WayOut>>() { });
+    }
+
+    static String ruleOf(Passage p) {
+        return p.ruleName == null ? "" : p.ruleName + " (edition " + p.ruleEdition + ")";
+    }
+
+    private static PassageFacts.File view(PassageFile f) {
+        return new PassageFacts.File(f.folderFileId, f.name, f.hash, f.size, f.mediaType);
+    }
+
+    private static PassageView view(Passage p, List<PassageFacts.File> files) {
+        boolean stopped = p.state == State.STOPPED && p.stopCode != null && p.stopReason != null && p.stopFields != null;
+        StopView stop = stopped ? new StopView(p.stopCode, p.stopReason,
+                Json.read(p.stopFields, new TypeReference<List<String>>() { }), waysOut(p)) : null;
+        String heldBy = p.heldBy != null ? p.heldBy : p.state == State.DONE ? "" : "Pervius";
+        return new PassageView(p.id(), p.projectId, p.submissionId, p.folderId, p.authorId, p.authorFirmId, p.originalName, p.title,
+                p.number, p.revision, p.cycle, p.station, p.state, p.ended, heldBy, p.waitingFor, p.since, p.due, stop,
+                p.ruleName == null ? null : ruleOf(p), p.decisionCode, p.statusCode, p.readFile, files, p.version);
+    }
+}

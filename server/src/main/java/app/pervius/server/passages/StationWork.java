@@ -1,0 +1,22 @@
+package app.pervius.server.passages;
+
+import app.pervius.core.passage.Outcome;
+import app.pervius.core.passage.Station;
+import java.util.List;
+
+/**
+ * A station on the server: asks the core to decide, then carries out what it decided. Both run in one transaction, with
+ * the passage's new state and its journal entry.
+ *
+ * @param <E> the effects the station can have
+ */
+public interface StationWork<E> {
+
+    Station station();
+
+    /** Gathers the facts and asks the core. Changes nothing. */
+    Outcome<E> decide(PassageFacts passage);
+
+    /** Carries out the effects; gives what changes on the passage itself. */
+    List<PassageChange> perform(PassageFacts passage, List<E> effects);
+}

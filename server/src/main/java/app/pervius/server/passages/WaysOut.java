@@ -1,0 +1,170 @@
+package app.pervius.server.passages;
+
+import app.pervius.core.arrive.FileName;
+import app.pervius.core.passage.Station;
+import app.pervius.core.passage.WayOut;
+import app.pervius.core.project.Field;
+import app.pervius.core.project.FieldValues;
+import app.pervius.core.tell.Occasion;
+import app.pervius.server.access.Actor;
+import app.pervius.server.http.Problem;
+import app.pervius.server.journal.Journal;
+import app.pervius.server.live.Live;
+import app.pervius.server.messages.Messages;
+import app.pervius.server.projects.Projects;
+import app.pervius.server.store.Json;
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What can be done about a stopped passage: each way out is taken by a person, and journalled. */
+@Service
+@Transactional
+class WaysOut {
+
+    /** What the people of the author's firm may do about their own; all else is for controllers. */
+    private static final Set<WayOut> FOR_AUTHORS = Set.of(WayOut.GIVE_FIELDS, WayOut.PUT_NAME_RIGHT, WayOut.TAKE_OUT);
+
+    /**
+     * A way out as it is taken.
+     *
+     * @param fields values, for giving fields
+     * @param text the right name, or what is said to the author
+     */
+    record Taken(WayOut way, Map<String, String> fields, String text, int version) {
+    }
+
+    private final PassageRepository passages;
+    private final Passages facts;
+    private final Projects projects;
+    private final Journal journal;
+    private final Messages messages;
+    private final Engine engine;
+    private final Live live;
+    private final InstantSource clock;
+    private final ApplicationEventPublisher events;
+
+    WaysOut(PassageRepository passages, Passages facts, Projects projects, Journal journal, Messages messages, Engine engine, Live live,
+            InstantSource clock, ApplicationEventPublisher events) {
+        this.passages = passages;
+        this.facts = facts;
+        this.projects = projects;
+        this.journal = journal;
+        this.messages = messages;
+        this.engine = engine;
+        this.live = live;
+        this.clock = clock;
+        this.events = events;
+    }
+
+    /** The ways out {@code actor} may take for this passage. */
+    static List<WayOut> open(Passage passage, Actor actor) {
+        if (passage.state != Passages.State.STOPPED) {
+            return List.of();
+        }
+        boolean controls = actor.controls(passage.projectId);
+        boolean own = actor.firm() == passage.authorFirmId;
+        return Passages.waysOut(passage).stream().filter(way -> controls || own && FOR_AUTHORS.contains(way)).toList();
+    }
+
+    void take(long id, Taken taken, Actor actor) {
+        Passage passage = passages.findById(id).orElseThrow(() -> Problem.notFound("passage"));
+        if (!actor.maySee(passage.projectId, passage.authorFirmId)) {
+            throw Problem.notFound("passage");
+        }
+        if (passage.state != Passages.State.STOPPED || passage.version != taken.version()) {
+            throw Problem.conflict("no-longer-stopped", "This has been dealt with in the meantime: " + lastEntry(id));
+        }
+        if (!open(passage, actor).contains(taken.way())) {
+            throw Problem.forbidden("This way out is not open to you for this passage.");
+        }
+        String account = carryOut(passage, taken, actor);
+        journal.write(new Journal.Note(id, passage.station, Journal.Kind.WAY_OUT, new Journal.Actor(actor.person(), actor.name()), account,
+                Passages.ruleOf(passage)));
+        passages.saveAndFlush(passage);
+        live.changed(new Live.Change(passage.projectId, passage.authorFirmId, Live.Topic.PASSAGE, passage.submissionId));
+        engine.wake(passage.submissionId);
+    }
+
+    private String carryOut(Passage passage, Taken taken, Actor actor) {
+        return switch (taken.way()) {
+            case TRY_AGAIN -> from(passage, passage.station, "Tried again.");
+            case GIVE_FIELDS -> giveFields(passage, taken.fields());
+            case PUT_NAME_RIGHT -> putNameRight(passage, taken.text());
+            case GO_ON_IN_FORCE -> from(passage, Station.ARRIVE, "Goes on under the rules now in force.");
+            case SEND_BACK -> sendBack(passage, taken.text(), actor);
+            case TAKE_OUT -> end(passage, Passages.End.TAKEN_OUT, "Taken out" + (taken.text().isBlank() ? "." : ": " + taken.text().strip()));
+        };
+    }
+
+    private String giveFields(Passage passage, Map<String, String> given) {
+        var fields = projects.settings(passage.projectId).fields();
+        given.forEach((key, value) -> {
+            Field field = fields.find(key).orElseThrow(() -> Problem.invalid(key, "The project has no field “" + key + "”."));
+            if (!field.takes(value)) {
+                throw Problem.invalid(key, "“" + field.label() + "” takes " + field.expectation() + ", not “" + value + "”.");
+            }
+        });
+        if (given.isEmpty()) {
+            throw Problem.invalid("fields", "Give a value for at least one field.");
+        }
+        FieldValues more = new FieldValues(given);
+        passage.givenValues = Json.write(Passages.values(passage.givenValues).with(more).byKey());
+        passage.fieldValues = Json.write(Passages.values(passage.fieldValues).with(more).byKey());
+        String what = String.join(", ", given.entrySet().stream().map(e -> fields.label(e.getKey()) + " = " + e.getValue()).toList());
+        return from(passage, passage.station, "Given: " + what + ".");
+    }
+
+    private String putNameRight(Passage passage, String name) {
+        String right = switch (FileName.check(name)) {
+            case FileName.Checked.Fine(FileName fine) -> fine.text();
+            case FileName.Checked.Refused(String reason) -> throw Problem.invalid("text", reason);
+        };
+        String before = passage.baseName;
+        passage.baseName = right;
+        return from(passage, Station.IDENTIFY, "Name put right: “" + before + "” is read as “" + right + "”.");
+    }
+
+    private String sendBack(Passage passage, String text, Actor actor) {
+        if (text.isBlank()) {
+            throw Problem.invalid("text", "Say to the author why it comes back.");
+        }
+        PassageFacts about = facts.facts(passage);
+        messages.tell(List.of(passage.authorId), Occasion.RETURNED, new Messages.About(about.project(), about.submission(), about.id(),
+                about.inWords(), "way out " + passage.version, about.ruleInWords()), actor.name() + " says: " + text.strip());
+        return end(passage, Passages.End.SENT_BACK, "Sent back to the author: " + text.strip());
+    }
+
+    private String from(Passage passage, Station station, String account) {
+        clearStop(passage);
+        passage.state = Passages.State.RUNNING;
+        passage.station = station;
+        return account;
+    }
+
+    private String end(Passage passage, Passages.End how, String account) {
+        clearStop(passage);
+        passage.state = Passages.State.DONE;
+        passage.ended = how;
+        events.publishEvent(new PassageEnded(passage.id(), how, null, null));
+        return account;
+    }
+
+    private void clearStop(Passage passage) {
+        passage.since = clock.instant();
+        passage.heldBy = null;
+        passage.stopCode = null;
+        passage.stopReason = null;
+        passage.stopFields = null;
+        passage.waysOut = null;
+    }
+
+    private String lastEntry(long passage) {
+        return journal.of(passage).stream().reduce((a, b) -> b)
+                .map(e -> e.actor() + ": " + e.account()).orElse("look at it as it is now.");
+    }
+}

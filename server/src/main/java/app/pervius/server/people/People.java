@@ -1,0 +1,111 @@
+package app.pervius.server.people;
+
+import app.pervius.core.project.FirmId;
+import app.pervius.core.project.PersonId;
+import app.pervius.core.project.RoleId;
+import app.pervius.core.review.Holder;
+import app.pervius.core.tell.Audience;
+import app.pervius.server.http.Problem;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** People, firms and roles, for the other features. */
+@Service
+@Transactional(readOnly = true)
+public class People {
+
+    /** A person as the other features know one. */
+    public record PersonView(long id, String name, String email, String job, long firmId, String firmCode, String firmName, boolean active) {
+    }
+
+    /** A firm. */
+    public record FirmView(long id, String code, String name) {
+    }
+
+    /** A role of a project with the people who hold it. */
+    public record RoleView(long id, String name, boolean controls, boolean seesAll, List<Long> holders, int version) {
+    }
+
+    private final PersonRepository people;
+    private final FirmRepository firms;
+    private final RoleRepository roles;
+
+    People(PersonRepository people, FirmRepository firms, RoleRepository roles) {
+        this.people = people;
+        this.firms = firms;
+        this.roles = roles;
+    }
+
+    public PersonView person(long id) {
+        return people.findById(id).map(People::view).orElseThrow(() -> Problem.notFound("person"));
+    }
+
+    public Map<Long, PersonView> persons(Collection<Long> ids) {
+        return people.findByIdIn(ids).stream().map(People::view).collect(Collectors.toMap(PersonView::id, Function.identity()));
+    }
+
+    public List<PersonView> membersOf(long project) {
+        return people.membersOf(project).stream().map(People::view).toList();
+    }
+
+    public FirmView firm(long id) {
+        return firms.findById(id).map(People::view).orElseThrow(() -> Problem.notFound("firm"));
+    }
+
+    public List<FirmView> firms() {
+        return firms.findAllByOrderByCode().stream().map(People::view).toList();
+    }
+
+    public List<RoleView> roles(long project) {
+        return roles.findByProjectIdOrderByName(project).stream().map(People::view).toList();
+    }
+
+    public String roleName(RoleId role) {
+        return roles.findById(role.value()).map(r -> r.name).orElse("a role that is gone");
+    }
+
+    /** The active people who hold a role. */
+    public List<Holder> holders(RoleId role) {
+        return roles.findById(role.value()).map(r -> people.findByIdIn(r.holders)).orElse(List.of()).stream()
+                .filter(p -> p.active).map(p -> new Holder(new PersonId(p.id()), new FirmId(p.firm.id()))).toList();
+    }
+
+    /** The active people who control a project. */
+    public List<PersonView> controllers(long project) {
+        java.util.Set<Long> ids = new HashSet<>();
+        roles.findByProjectIdOrderByName(project).stream().filter(r -> r.controls).forEach(r -> ids.addAll(r.holders));
+        return people.findByIdIn(ids).stream().filter(p -> p.active).map(People::view).toList();
+    }
+
+    /** The active people an audience means; {@code author} is whom it calls the author. */
+    public List<Long> who(List<Audience> audience, long author) {
+        return audience.stream().flatMap(a -> switch (a) {
+            case Audience.Author() -> java.util.stream.Stream.of(author);
+            case Audience.Holders(RoleId role) -> holders(role).stream().map(h -> h.person().value());
+            case Audience.Named(PersonId person) -> java.util.stream.Stream.of(person.value());
+        }).distinct().filter(id -> people.findById(id).filter(p -> p.active).isPresent()).toList();
+    }
+
+    static PersonView view(Person p) {
+        return new PersonView(p.id(), p.name, p.email, p.job, p.firm.id(), p.firm.code, p.firm.name, p.active);
+    }
+
+    static FirmView view(Firm f) {
+        return new FirmView(f.id(), f.code, f.name);
+    }
+
+    static RoleView view(Role r) {
+        return new RoleView(r.id(), r.name, r.controls, r.seesAll, r.holders.stream().sorted().toList(), r.version);
+    }
+
+    /** What is known of a person while a new one is being entered. */
+    public record NewPerson(long firmId, String name, String email, String job, @Nullable String password, boolean administrator) {
+    }
+}

@@ -1,0 +1,46 @@
+package app.pervius.server.people;
+
+import app.pervius.server.access.Accounts;
+import app.pervius.server.access.Actor;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+@Component
+@Transactional(readOnly = true)
+class PeopleAccounts implements Accounts {
+
+    private final PersonRepository people;
+    private final RoleRepository roles;
+
+    PeopleAccounts(PersonRepository people, RoleRepository roles) {
+        this.people = people;
+        this.roles = roles;
+    }
+
+    @Override
+    public Optional<Account> byEmail(String email) {
+        return people.findByEmail(email).filter(p -> p.active).map(p -> new Account(p.id(), Optional.ofNullable(p.passwordHash)));
+    }
+
+    @Override
+    public Optional<Actor> actor(long person) {
+        return people.findById(person).filter(p -> p.active)
+                .map(p -> new Actor(p.id(), p.name, p.firm.id(), p.administrator, memberships(p.id())));
+    }
+
+    private Map<Long, Actor.Membership> memberships(long person) {
+        Map<Long, List<Role>> held = roles.heldBy(person).stream().collect(Collectors.groupingBy(r -> r.projectId));
+        Map<Long, Actor.Membership> memberships = new HashMap<>();
+        for (long project : people.projectsOf(person)) {
+            List<Role> here = held.getOrDefault(project, List.of());
+            memberships.put(project, new Actor.Membership(here.stream().map(Role::id).collect(Collectors.toSet()),
+                    here.stream().anyMatch(r -> r.controls), here.stream().anyMatch(r -> r.seesAll)));
+        }
+        return memberships;
+    }
+}

@@ -1,0 +1,126 @@
+package app.pervius.server.people;
+
+import app.pervius.server.http.Problem;
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.TreeSet;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Setting up firms, people and roles. */
+@Service
+@Transactional
+public class PeopleDesk {
+
+    /** The fewest characters of a password. */
+    private static final int SHORTEST_PASSWORD = 10;
+
+    private final PersonRepository people;
+    private final FirmRepository firms;
+    private final RoleRepository roles;
+    private final PasswordEncoder passwords;
+    private final InstantSource clock;
+    private final JdbcClient jdbc;
+
+    PeopleDesk(PersonRepository people, FirmRepository firms, RoleRepository roles, PasswordEncoder passwords, InstantSource clock,
+            JdbcClient jdbc) {
+        this.people = people;
+        this.firms = firms;
+        this.roles = roles;
+        this.passwords = passwords;
+        this.clock = clock;
+        this.jdbc = jdbc;
+    }
+
+    public long addFirm(String code, String name) {
+        String upper = code.strip().toUpperCase(Locale.ROOT);
+        if (!upper.matches("[A-Z0-9]{2,10}")) {
+            throw Problem.invalid("code", "A firm's code has 2 to 10 letters and digits, such as FNK.");
+        }
+        if (firms.findByCode(upper).isPresent()) {
+            throw Problem.invalid("code", "There is a firm " + upper + " already.");
+        }
+        Firm firm = new Firm();
+        firm.code = upper;
+        firm.name = name.strip();
+        return firms.save(firm).id();
+    }
+
+    public long addPerson(People.NewPerson entered) {
+        String email = entered.email().strip();
+        if (!email.matches("[^@\\s]+@[^@\\s]+")) {
+            throw Problem.invalid("email", "“" + email + "” is not an e-mail address.");
+        }
+        if (people.findByEmail(email).isPresent()) {
+            throw Problem.invalid("email", "There is a person with the address " + email + " already.");
+        }
+        Person person = new Person();
+        person.firm = firms.findById(entered.firmId()).orElseThrow(() -> Problem.invalid("firmId", "There is no such firm."));
+        person.name = entered.name().strip();
+        person.email = email;
+        person.job = entered.job().strip();
+        person.administrator = entered.administrator();
+        person.createdAt = clock.instant();
+        if (entered.password() != null && !entered.password().isEmpty()) {
+            person.passwordHash = hash(entered.password());
+        }
+        return people.saveAndFlush(person).id();
+    }
+
+    public long addRole(long project, String name, boolean controls, boolean seesAll) {
+        Role role = new Role();
+        role.projectId = project;
+        role.name = name.strip();
+        role.controls = controls;
+        role.seesAll = seesAll;
+        return roles.save(role).id();
+    }
+
+    /** Makes a person a member of a project; nothing happens if that is so already. */
+    public void join(long project, long person) {
+        if (!people.projectsOf(person).contains(project)) {
+            jdbc.sql("insert into project_member (project_id, person_id) values (:project, :person)")
+                    .param("project", project).param("person", person).update();
+        }
+    }
+
+    /** Sets who holds a role; they join the project with it. Somebody must go on controlling the project. */
+    public void setHolders(long project, long roleId, List<Long> holders, int version) {
+        Role role = roles.findById(roleId).filter(r -> r.projectId == project).orElseThrow(() -> Problem.notFound("role"));
+        if (role.version != version) {
+            throw Problem.conflict("changed-meanwhile", "Somebody else has changed who holds “" + role.name + "” in the meantime.");
+        }
+        Set<Long> wanted = new TreeSet<>(holders);
+        if (people.findByIdIn(wanted).size() != wanted.size()) {
+            throw Problem.invalid("holders", "One of these people does not exist.");
+        }
+        role.holders.retainAll(wanted);
+        role.holders.addAll(wanted);
+        boolean controlled = roles.findByProjectIdOrderByName(project).stream().anyMatch(r -> r.controls && !r.holders.isEmpty());
+        if (!controlled) {
+            throw Problem.invalid("holders", "Somebody has to be document controller of the project.");
+        }
+        roles.saveAndFlush(role);
+        wanted.forEach(person -> join(project, person));
+    }
+
+    /** A person sets a password of his or her own. */
+    public void setPassword(long person, String password) {
+        people.findById(person).orElseThrow(() -> Problem.notFound("person")).passwordHash = hash(password);
+    }
+
+    public boolean nobodyYet() {
+        return people.count() == 0;
+    }
+
+    private String hash(String password) {
+        if (password.length() < SHORTEST_PASSWORD) {
+            throw Problem.invalid("password", "A password has at least " + SHORTEST_PASSWORD + " characters.");
+        }
+        return passwords.encode(password);
+    }
+}

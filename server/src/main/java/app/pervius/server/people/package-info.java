@@ -1,0 +1,5 @@
+/** People, firms and roles. */
+@NullMarked
+package app.pervius.server.people;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,21 @@
+package app.pervius.server.projects;
+
+import app.pervius.server.store.Row;
+import jakarta.persistence.Entity;
+import jakarta.persistence.Version;
+import java.time.Instant;
+import org.jspecify.annotations.Nullable;
+
+@Entity
+class Project extends Row {
+    String code = "";
+    String name = "";
+    String zone = "UTC";
+    @Nullable Long archiveFolder;
+    String fields = "[]";
+    String decisionCodes = "[]";
+    String statusCodes = "[]";
+    Instant createdAt = Instant.EPOCH;
+    @Version
+    int version;
+}

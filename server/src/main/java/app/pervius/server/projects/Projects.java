@@ -1,0 +1,96 @@
+package app.pervius.server.projects;
+
+import app.pervius.core.calendar.WorkingCalendar;
+import app.pervius.core.project.Code;
+import app.pervius.core.project.DecisionCode;
+import app.pervius.core.project.Field;
+import app.pervius.core.project.Fields;
+import app.pervius.core.project.FolderId;
+import app.pervius.server.http.Problem;
+import app.pervius.server.store.Json;
+import java.time.DateTimeException;
+import java.time.InstantSource;
+import java.time.ZoneId;
+import java.util.Collection;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.type.TypeReference;
+
+/** Projects and what they agree on, for the other features. */
+@Service
+@Transactional
+public class Projects {
+
+    /**
+     * A project with its settings.
+     *
+     * @param statusCodes what a revision may be used for
+     * @param calendar its working days, in its time zone
+     */
+    public record Settings(long id, String code, String name, ZoneId zone, Fields fields, List<DecisionCode> decisionCodes,
+            List<Code> statusCodes, Optional<FolderId> archive) {
+
+        public WorkingCalendar calendar() {
+            return WorkingCalendar.mondayToFriday(zone);
+        }
+    }
+
+    private final ProjectRepository projects;
+    private final InstantSource clock;
+
+    Projects(ProjectRepository projects, InstantSource clock) {
+        this.projects = projects;
+        this.clock = clock;
+    }
+
+    @Transactional(readOnly = true)
+    public Settings settings(long project) {
+        return projects.findById(project).map(Projects::view).orElseThrow(() -> Problem.notFound("project"));
+    }
+
+    @Transactional(readOnly = true)
+    public List<Settings> all(Collection<Long> ids) {
+        return projects.findByIdInOrderByCode(ids).stream().map(Projects::view).toList();
+    }
+
+    /** Makes a project with the decision codes as shipped. */
+    public long make(String code, String name, String zone, List<Field> fields, List<Code> statusCodes) {
+        String upper = code.strip().toUpperCase(Locale.ROOT);
+        if (!upper.matches("[A-Z0-9]{2,10}")) {
+            throw Problem.invalid("code", "A project's code has 2 to 10 letters and digits, such as KWR.");
+        }
+        if (projects.existsByCode(upper)) {
+            throw Problem.invalid("code", "There is a project " + upper + " already.");
+        }
+        try {
+            ZoneId.of(zone);
+        } catch (DateTimeException e) {
+            throw Problem.invalid("zone", "“" + zone + "” is not a time zone.");
+        }
+        Project project = new Project();
+        project.code = upper;
+        project.name = name.strip();
+        project.zone = zone;
+        project.fields = Json.write(fields);
+        project.decisionCodes = Json.write(DecisionCode.AS_SHIPPED);
+        project.statusCodes = Json.write(statusCodes);
+        project.createdAt = clock.instant();
+        return projects.save(project).id();
+    }
+
+    /** Says which folder former revisions go to. */
+    public void setArchive(long project, long folder) {
+        projects.findById(project).orElseThrow(() -> Problem.notFound("project")).archiveFolder = folder;
+    }
+
+    private static Settings view(Project p) {
+        return new Settings(p.id(), p.code, p.name, ZoneId.of(p.zone),
+                new Fields(Json.read(p.fields, new TypeReference<List<Field>>() { })),
+                Json.read(p.decisionCodes, new TypeReference<List<DecisionCode>>() { }),
+                Json.read(p.statusCodes, new TypeReference<List<Code>>() { }),
+                Optional.ofNullable(p.archiveFolder).map(FolderId::new));
+    }
+}

@@ -1,0 +1,5 @@
+/** Readable copies, and station Prepare. */
+@NullMarked
+package app.pervius.server.render;
+
+import org.jspecify.annotations.NullMarked;

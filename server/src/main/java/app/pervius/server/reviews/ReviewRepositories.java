@@ -1,0 +1,49 @@
+package app.pervius.server.reviews;
+
+import jakarta.persistence.LockModeType;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.domain.Limit;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Query;
+
+interface RouteRepository extends JpaRepository<RouteEdition, Long> {
+    Optional<RouteEdition> findByProjectIdAndRouteKeyAndInForceTrue(long project, String key);
+
+    Optional<RouteEdition> findByProjectIdAndRouteKeyAndEdition(long project, String key, int edition);
+
+    List<RouteEdition> findByProjectIdAndInForceTrueOrderByRouteKey(long project);
+}
+
+interface ReviewRepository extends JpaRepository<Review, Long> {
+    List<Review> findBySubmissionIdAndRouteKeyAndState(long submission, String route, Review.State state);
+
+    List<Review> findBySubmissionIdAndState(long submission, Review.State state);
+
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("from Review r where r.id = :id")
+    Optional<Review> locked(long id);
+
+    @Query("""
+            from Review r where r.state = :state and r.stepRole in :roles
+            and (r.ownFirmDecides = true or r.authorFirmId <> :firm) order by r.state, r.due, r.id""")
+    List<Review> waitingFor(Review.State state, Collection<Long> roles, long firm, Limit limit);
+
+    @Query(value = "select r.* from review r join review_passage p on p.review_id = r.id where p.passage_id = :passage order by r.id desc fetch first 1 rows only",
+            nativeQuery = true)
+    Optional<Review> ofPassage(long passage);
+}
+
+interface AnswerRepository extends JpaRepository<ReviewAnswer, Long> {
+    List<ReviewAnswer> findByReviewIdAndStepOrderById(long review, int step);
+
+    List<ReviewAnswer> findByReviewIdOrderByStepAscIdAsc(long review);
+
+    List<ReviewAnswer> findByPassageIdOrderByStepAscIdAsc(long passage);
+}
+
+interface ClosingRepository extends JpaRepository<ReviewClosing, Long> {
+    Optional<ReviewClosing> findByReviewIdAndStep(long review, int step);
+}

@@ -1,0 +1,46 @@
+package app.pervius.server.rules;
+
+import app.pervius.core.pattern.Compiled;
+import app.pervius.core.pattern.Pattern;
+import app.pervius.core.pattern.PatternFault;
+import app.pervius.core.project.Field;
+import app.pervius.core.project.FieldKind;
+import app.pervius.core.rules.HandlingRule;
+import app.pervius.server.folders.Folders;
+import app.pervius.server.projects.Projects;
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.stereotype.Component;
+
+/** What a rule says of itself: its name, its folders, its name pattern. */
+@Component
+class OwnFindings implements RuleFinding {
+
+    private final Folders folders;
+    private final Projects projects;
+
+    OwnFindings(Folders folders, Projects projects) {
+        this.folders = folders;
+        this.projects = projects;
+    }
+
+    @Override
+    public List<Finding> find(long project, HandlingRule rule) {
+        List<Finding> found = new ArrayList<>();
+        if (rule.name().isBlank()) {
+            found.add(new Finding(true, "where", "The rule needs a name."));
+        }
+        if (rule.where().places().isEmpty()) {
+            found.add(new Finding(true, "where", "It stands on no folder, so nothing ever reaches it."));
+        }
+        rule.where().places().stream().filter(p -> folders.find(p.folder().value()).filter(f -> f.project() == project).isEmpty())
+                .forEach(p -> found.add(new Finding(true, "where", "A folder it stands on does not exist any more.")));
+        rule.namePattern().ifPresent(text -> {
+            List<Field> title = List.of(new Field("title", "title", new FieldKind.Text(), 200));
+            if (Pattern.compile(text, projects.settings(project).fields().with(title)) instanceof Compiled.Faulty(List<PatternFault> faults)) {
+                faults.forEach(f -> found.add(new Finding(true, "identify", "Name pattern, at character " + (f.position() + 1) + ": " + f.message() + ".")));
+            }
+        });
+        return found;
+    }
+}

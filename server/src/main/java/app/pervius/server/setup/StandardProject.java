@@ -1,0 +1,82 @@
+package app.pervius.server.setup;
+
+import app.pervius.core.number.Scheme;
+import app.pervius.core.project.Code;
+import app.pervius.core.project.Field;
+import app.pervius.core.project.FieldKind;
+import app.pervius.core.project.InformationState;
+import app.pervius.core.project.RoleId;
+import app.pervius.core.review.Route;
+import app.pervius.core.review.Step;
+import app.pervius.server.folders.Folders;
+import app.pervius.server.numbers.Schemes;
+import app.pervius.server.people.PeopleDesk;
+import app.pervius.server.projects.Projects;
+import app.pervius.server.reviews.Routes;
+import java.util.List;
+import java.util.Map;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Makes a project that can be used at once: fields, status codes, the four state folders, roles, a scheme and a route. */
+@Service
+@Transactional
+public class StandardProject {
+
+    /** What a project begins with; the lists may be longer where it is known. */
+    public record Wanted(String code, String name, String zone, List<Code> disciplines, List<Code> types, List<Code> originators) {
+    }
+
+    /** What has been made. */
+    public record Made(long project, long workInProgress, long shared, long published, long archive, long controller, long reviewer,
+            long approver) {
+    }
+
+    /** The key of the scheme and of the route every project begins with. */
+    public static final String DOCUMENTS = "documents";
+
+    private static final List<Code> STATUS_CODES = List.of(new Code("S2", "for information"), new Code("S3", "for review and comment"),
+            new Code("A1", "accepted for construction"), new Code("B1", "accepted with comments"), new Code("CR", "as built"));
+
+    private final Projects projects;
+    private final Folders folders;
+    private final PeopleDesk people;
+    private final Schemes schemes;
+    private final Routes routes;
+
+    StandardProject(Projects projects, Folders folders, PeopleDesk people, Schemes schemes, Routes routes) {
+        this.projects = projects;
+        this.folders = folders;
+        this.people = people;
+        this.schemes = schemes;
+        this.routes = routes;
+    }
+
+    public Made make(Wanted wanted) {
+        FieldKind originator = wanted.originators().isEmpty() ? new FieldKind.Letters() : new FieldKind.CodeList(wanted.originators());
+        long project = projects.make(wanted.code(), wanted.name(), wanted.zone(), List.of(
+                new Field("project", "Project", new FieldKind.Text(), 10),
+                new Field("originator", "Originator", originator, 10),
+                new Field("discipline", "Discipline", new FieldKind.CodeList(wanted.disciplines()), 3),
+                new Field("type", "Document type", new FieldKind.CodeList(wanted.types()), 3)), STATUS_CODES);
+        long root = folders.makeRoot(project, wanted.name());
+        long workInProgress = folder(root, "Work in progress", InformationState.WORK_IN_PROGRESS);
+        long shared = folder(root, "Shared", InformationState.SHARED);
+        long published = folder(root, "Published", InformationState.PUBLISHED);
+        long archive = folder(root, "Archive", InformationState.ARCHIVE);
+        projects.setArchive(project, archive);
+        long controller = people.addRole(project, "Document controller", true, true);
+        long reviewer = people.addRole(project, "Reviewer", false, true);
+        long approver = people.addRole(project, "Approver", false, true);
+        schemes.putInForce(project, new Scheme(DOCUMENTS, "Documents", 1, "{project}-{originator}-{discipline}-{type}-{counter:4}",
+                List.of("originator", "discipline", "type"), 1));
+        routes.putInForce(project, new Route(DOCUMENTS, "Review and approval", 1, List.of(
+                new Step("Review", Step.Kind.REVIEW, new RoleId(reviewer), 5),
+                new Step("Approval", Step.Kind.APPROVAL, new RoleId(approver), 3)), false));
+        return new Made(project, workInProgress, shared, published, archive, controller, reviewer, approver);
+    }
+
+    private long folder(long parent, String name, InformationState state) {
+        return folders.make(new Folders.NewFolder(parent, name, state, null, Map.of()));
+    }
+}

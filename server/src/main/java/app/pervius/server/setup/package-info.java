@@ -1,0 +1,5 @@
+/** The first start of an empty installation. */
+@NullMarked
+package app.pervius.server.setup;
+
+import org.jspecify.annotations.NullMarked;

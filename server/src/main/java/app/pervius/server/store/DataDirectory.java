@@ -1,0 +1,51 @@
+package app.pervius.server.store;
+
+import java.io.IOException;
+import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+
+/** The one directory everything of an installation lies in. */
+public record DataDirectory(Path path) {
+
+    /** Why a data directory cannot be used, in one sentence for the person who started Pervius. */
+    public static final class NotUsable extends Exception {
+        NotUsable(String sentence) {
+            super(sentence);
+        }
+    }
+
+    /** Makes the directory if need be and locks it for this process until {@code close}. */
+    public static FileChannel lock(Path path) throws NotUsable {
+        try {
+            Files.createDirectories(path);
+        } catch (IOException e) {
+            throw new NotUsable("The data directory " + path + " cannot be made: " + e.getMessage() + ".");
+        }
+        if (!Files.isWritable(path)) {
+            throw new NotUsable("The data directory " + path + " cannot be written to.");
+        }
+        try {
+            FileChannel channel = FileChannel.open(path.resolve("pervius.lock"), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
+            FileLock lock = channel.tryLock();
+            if (lock == null) {
+                channel.close();
+                throw new NotUsable("The data directory " + path + " is already in use by another Pervius.");
+            }
+            return channel;
+        } catch (IOException e) {
+            throw new NotUsable("The data directory " + path + " cannot be written to: " + e.getMessage() + ".");
+        }
+    }
+
+    /** A directory below, made if it does not exist. */
+    public Path below(String name) {
+        try {
+            return Files.createDirectories(path.resolve(name));
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException("cannot make " + name + " in the data directory", e);
+        }
+    }
+}

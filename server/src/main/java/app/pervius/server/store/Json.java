@@ -1,0 +1,58 @@
+package app.pervius.server.store;
+
+import app.pervius.core.issue.Target;
+import app.pervius.core.project.FieldKind;
+import app.pervius.core.tell.Audience;
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Definitions of the core, written into columns and read back. Sealed types carry their kind in {@code kind}. */
+public final class Json {
+
+    private static final JsonMapper MAPPER = JsonMapper.builder()
+            .addMixIn(FieldKind.class, FieldKinds.class)
+            .addMixIn(Target.class, Targets.class)
+            .addMixIn(Audience.class, Audiences.class)
+            .build();
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = FieldKind.CodeList.class, name = "codes"),
+        @JsonSubTypes.Type(value = FieldKind.Digits.class, name = "digits"),
+        @JsonSubTypes.Type(value = FieldKind.Letters.class, name = "letters"),
+        @JsonSubTypes.Type(value = FieldKind.Text.class, name = "text")})
+    private interface FieldKinds {
+    }
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = Target.Place.class, name = "place"),
+        @JsonSubTypes.Type(value = Target.BackToAuthor.class, name = "back")})
+    private interface Targets {
+    }
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = Audience.Author.class, name = "author"),
+        @JsonSubTypes.Type(value = Audience.Holders.class, name = "role"),
+        @JsonSubTypes.Type(value = Audience.Named.class, name = "person")})
+    private interface Audiences {
+    }
+
+    private Json() {
+    }
+
+    public static String write(Object value) {
+        return MAPPER.writeValueAsString(value);
+    }
+
+    public static <T> T read(String json, Class<T> type) {
+        return MAPPER.readValue(json, type);
+    }
+
+    public static <T> T read(String json, TypeReference<T> type) {
+        return MAPPER.readValue(json, type);
+    }
+}

@@ -52,12 +52,12 @@ class SubmissionController {
             @Valid @NotEmpty @Size(max = 10_000) List<FileEntry> files) {
     }
 
-    record FileView(int position, String name, long size, SubmissionFile.State state, @Nullable String refusal) {
+    record ReceiptFile(int position, String name, long size, SubmissionFile.State state, @Nullable String refusal) {
     }
 
     /** The receipt: what was handed in, by whom, when, and what became of each file. */
     record Receipt(long id, String reference, String purpose, @Nullable LocalDate answerDue, long folder, String folderPath, String author,
-            String authorFirm, String uploader, boolean open, Instant openedAt, @Nullable Instant closedAt, List<FileView> files) {
+            String authorFirm, String uploader, boolean open, Instant openedAt, @Nullable Instant closedAt, List<ReceiptFile> files) {
     }
 
     @PostMapping("/api/folders/{folder}/submissions")
@@ -116,6 +116,6 @@ class SubmissionController {
         return new Receipt(s.id(), s.reference, s.purpose, s.answerDue, s.folderId, folders.folder(s.folderId).path(), author.name(),
                 author.firmCode(), people.person(s.uploaderId).name(), s.open, s.openedAt, s.closedAt,
                 files.findBySubmissionIdOrderByPosition(id).stream()
-                        .map(f -> new FileView(f.position, f.name, f.size, f.state, f.refusal)).toList());
+                        .map(f -> new ReceiptFile(f.position, f.name, f.size, f.state, f.refusal)).toList());
     }
 }

@@ -32,7 +32,7 @@ public class Journal {
     }
 
     /** An entry as people read it. */
-    public record EntryView(int seq, Instant at, Station station, Kind kind, String actor, String account, String rule) {
+    public record JournalLine(int seq, Instant at, Station station, Kind kind, String actor, String account, String rule) {
     }
 
     private final JournalRepository entries;
@@ -63,9 +63,9 @@ public class Journal {
     }
 
     @Transactional(readOnly = true)
-    public List<EntryView> of(long passage) {
+    public List<JournalLine> of(long passage) {
         return entries.findByPassageIdOrderBySeq(passage).stream()
-                .map(e -> new EntryView(e.seq, e.at, e.station, e.kind, e.actor, e.account, e.rule)).toList();
+                .map(e -> new JournalLine(e.seq, e.at, e.station, e.kind, e.actor, e.account, e.rule)).toList();
     }
 
     /** Whether the passage's chain is whole: no entry changed, none missing in between. */

@@ -37,7 +37,7 @@ class NumberController {
     record SchemeView(String key, String name, int edition, String pattern, List<String> countsPer, List<CounterView> counters) {
     }
 
-    record EntryView(long id, String number, Instant assignedAt, String byRule) {
+    record LedgerLine(long id, String number, Instant assignedAt, String byRule) {
     }
 
     @GetMapping
@@ -48,10 +48,10 @@ class NumberController {
 
     /** What the ledger has of a scheme, newest first. */
     @GetMapping("/{scheme}/ledger")
-    Page<EntryView> ledger(@PathVariable long project, @PathVariable String scheme, @RequestParam(required = false) @Nullable String after, Actor actor) {
+    Page<LedgerLine> ledger(@PathVariable long project, @PathVariable String scheme, @RequestParam(required = false) @Nullable String after, Actor actor) {
         actor.mustControl(project);
         return Page.of(ledger.newest(project, scheme, Page.after(after, Long.MAX_VALUE), Limit.of(Page.SIZE + 1)), LedgerEntry::id,
-                e -> new EntryView(e.id(), e.number, e.assignedAt, e.byRule));
+                e -> new LedgerLine(e.id(), e.number, e.assignedAt, e.byRule));
     }
 
     private SchemeView view(long project, Scheme s) {

@@ -68,18 +68,18 @@ class PassageController {
     }
 
     /** A row of the list. */
-    record Row(Passages.PassageView passage, String author, String authorFirm, String submissionReference, List<WayOut> waysOut) {
+    record PassageRow(Passages.PassageView passage, String author, String authorFirm, String submissionReference, List<WayOut> waysOut) {
     }
 
     /** A passage page: the passage, its journal, and the document's other cycles, newest first. */
-    record Sheet(Row row, Map<String, String> values, List<Journal.EntryView> journal, List<Passages.PassageView> cycles) {
+    record PassageSheet(PassageRow row, Map<String, String> values, List<Journal.JournalLine> journal, List<Passages.PassageView> cycles) {
     }
 
     record WayOutEntry(@NotNull WayOut way, @NotNull Map<String, String> fields, @NotNull @Size(max = 4000) String text, int version) {
     }
 
     @GetMapping("/api/projects/{project}/passages")
-    Page<Row> list(@PathVariable long project, @RequestParam(defaultValue = "ON_THE_WAY") Which which,
+    Page<PassageRow> list(@PathVariable long project, @RequestParam(defaultValue = "ON_THE_WAY") Which which,
             @RequestParam(required = false) @Nullable Long submission, @RequestParam(required = false) @Nullable String after, Actor actor) {
         List<Passage> found = rows.list(project, which.states, onlyFirm(project, actor), submission,
                 which == Which.LATE ? clock.instant() : null,
@@ -91,7 +91,7 @@ class PassageController {
 
     /** Finds passages by words or beginnings of words of their numbers, titles and names; up to 200, newest first. */
     @GetMapping("/api/projects/{project}/found")
-    List<Row> find(@PathVariable long project, @RequestParam @Size(max = 200) String text, Actor actor) {
+    List<PassageRow> find(@PathVariable long project, @RequestParam @Size(max = 200) String text, Actor actor) {
         @Nullable Long firm = onlyFirm(project, actor);
         List<Set<Passage>> hits = Stream.of(text.toLowerCase(Locale.ROOT).strip().split("\\s+")).filter(w -> !w.isEmpty()).limit(8)
                 .map(word -> (Set<Passage>) new java.util.LinkedHashSet<>(rows.found(project, firm, word, word + Character.MAX_VALUE))).toList();
@@ -107,10 +107,10 @@ class PassageController {
     }
 
     @GetMapping("/api/passages/{id}")
-    Sheet passage(@PathVariable long id, Actor actor) {
+    PassageSheet passage(@PathVariable long id, Actor actor) {
         Passage row = visible(id, actor);
         List<Passages.PassageView> cycles = row.documentId == null ? List.of() : passages.ofDocument(row.documentId);
-        return new Sheet(rows(List.of(row), actor).getFirst(), Passages.values(row.fieldValues).byKey(), journal.of(id), cycles);
+        return new PassageSheet(rows(List.of(row), actor).getFirst(), Passages.values(row.fieldValues).byKey(), journal.of(id), cycles);
     }
 
     @PostMapping("/api/passages/{id}/ways-out")
@@ -132,14 +132,14 @@ class PassageController {
         return membership.controls() || membership.seesAll() ? null : actor.firm();
     }
 
-    private List<Row> rows(List<Passage> found, Actor actor) {
+    private List<PassageRow> rows(List<Passage> found, Actor actor) {
         Map<Long, People.PersonView> authors = people.persons(found.stream().map(p -> p.authorId).collect(Collectors.toSet()));
         Map<Long, String> references = found.stream().map(p -> p.submissionId).distinct()
                 .collect(Collectors.toMap(s -> s, submissions::reference));
         Map<Long, Passage> byId = found.stream().collect(Collectors.toMap(Passage::id, p -> p));
         return passages.views(found).stream().map(view -> {
             People.PersonView author = authors.get(view.author());
-            return new Row(view, author.name(), author.firmCode(), references.get(view.submission()), WaysOut.open(byId.get(view.id()), actor));
+            return new PassageRow(view, author.name(), author.firmCode(), references.get(view.submission()), WaysOut.open(byId.get(view.id()), actor));
         }).toList();
     }
 }

@@ -26,6 +26,7 @@ public record PassageFacts(long id, long project, long submission, long folder, 
     }
 
     /** A file of it. */
+    @io.swagger.v3.oas.annotations.media.Schema(name = "PassageFile")
     public record File(long folderFile, String name, String hash, long size, String mediaType) {
     }
 

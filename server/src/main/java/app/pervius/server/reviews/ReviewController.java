@@ -78,7 +78,7 @@ class ReviewController {
     }
 
     /** A file under review with what is said of it in this step, and what was said in the steps before. */
-    record FileView(Passages.PassageView passage, @Nullable AnswerView answer, List<AnswerView> before) {
+    record ReviewedFile(Passages.PassageView passage, @Nullable AnswerView answer, List<AnswerView> before) {
     }
 
     /**
@@ -89,7 +89,7 @@ class ReviewController {
      */
     record ReviewView(long id, long project, long submission, String submissionReference, String author, String authorFirm, String route,
             int step, int steps, String stepName, Step.Kind stepKind, boolean open, boolean mine, @Nullable Instant due,
-            @Nullable Integer workingDaysLeft, List<FileView> files) {
+            @Nullable Integer workingDaysLeft, List<ReviewedFile> files) {
     }
 
     record DecisionEntry(int step, @NotEmpty @Size(max = 10_000) List<Long> passages, int code, @NotNull @Size(max = 20_000) String comment,
@@ -172,10 +172,10 @@ class ReviewController {
         List<ReviewAnswer> given = answers.findByReviewIdOrderByStepAscIdAsc(review.id());
         Map<Long, People.PersonView> persons = people.persons(given.stream().map(a -> a.personId).collect(Collectors.toSet()));
         People.PersonView author = people.person(review.authorId);
-        List<FileView> files = passages.passages(review.passages).stream().map(p -> {
+        List<ReviewedFile> files = passages.passages(review.passages).stream().map(p -> {
             List<AnswerView> its = given.stream().filter(a -> a.passageId == p.id())
                     .map(a -> new AnswerView(a.step, a.stepName, a.personId, persons.get(a.personId).name(), a.code, a.comment, a.givenAt)).toList();
-            return new FileView(p, its.stream().filter(a -> a.step() == review.step).findFirst().orElse(null),
+            return new ReviewedFile(p, its.stream().filter(a -> a.step() == review.step).findFirst().orElse(null),
                     its.stream().filter(a -> a.step() < review.step).toList());
         }).toList();
         @Nullable Integer left = review.due == null ? null

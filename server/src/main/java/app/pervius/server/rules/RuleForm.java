@@ -32,7 +32,7 @@ import org.jspecify.annotations.Nullable;
  * @param issue for each decision code what follows
  * @param placedName Issue: what placed files are called
  */
-record RuleForm(@NotNull @Size(max = 200) String name, @Valid @NotNull @Size(max = 200) List<Place> places,
+record RuleForm(@NotNull @Size(max = 200) String name, @Valid @NotNull @Size(max = 200) List<RulePlace> places,
         @NotNull List<FileFormat> formats, @NotNull @Size(max = 500) List<Long> firms, @NotNull @Size(max = 500) List<Long> people,
         @Nullable @Size(max = 500) String namePattern, @Nullable @Size(max = 60) String scheme, @Nullable @Size(max = 60) String route,
         @Valid @NotNull @Size(max = 4) List<Follows> issue, @NotNull @Size(max = 500) String placedName,
@@ -40,7 +40,7 @@ record RuleForm(@NotNull @Size(max = 200) String name, @Valid @NotNull @Size(max
         @Valid @NotNull @Size(max = 100) List<Whom> onIssue) {
 
     /** A folder the rule stands on. */
-    record Place(long folder, boolean withBelow) {
+    record RulePlace(long folder, boolean withBelow) {
     }
 
     /** What follows from a decision code: a folder and status code, or back to the author. */
@@ -78,7 +78,7 @@ record RuleForm(@NotNull @Size(max = 200) String name, @Valid @NotNull @Size(max
             case Target.BackToAuthor() -> new Follows(e.getKey(), true, null, null);
             case Target.Place(FolderId folder, String status) -> new Follows(e.getKey(), false, folder.value(), status);
         }));
-        return new RuleForm(rule.name(), rule.where().places().stream().map(p -> new Place(p.folder().value(), p.withBelow())).toList(),
+        return new RuleForm(rule.name(), rule.where().places().stream().map(p -> new RulePlace(p.folder().value(), p.withBelow())).toList(),
                 rule.which().formats().stream().sorted().toList(), rule.which().firms().stream().map(FirmId::value).sorted().toList(),
                 rule.which().people().stream().map(PersonId::value).sorted().toList(), rule.namePattern().orElse(null),
                 rule.scheme().orElse(null), rule.route().orElse(null), issue, rule.issue().namePattern(),

@@ -1,0 +1,162 @@
+package app.pervius.e2e;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.Base64;
+import java.util.List;
+import java.util.Map;
+import org.openqa.selenium.By;
+import org.openqa.selenium.JavascriptExecutor;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.OutputType;
+import org.openqa.selenium.TakesScreenshot;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.chrome.ChromeDriver;
+import org.openqa.selenium.chrome.ChromeDriverService;
+import org.openqa.selenium.chrome.ChromeOptions;
+import org.openqa.selenium.interactions.Actions;
+import org.openqa.selenium.support.ui.ExpectedConditions;
+import org.openqa.selenium.support.ui.WebDriverWait;
+
+/** One headless browser with one person in front of it. */
+final class Browser implements AutoCloseable {
+
+    private static final Duration PATIENCE = Duration.ofSeconds(20);
+
+    private final ChromeDriver driver;
+    private final String address;
+
+    Browser(String address) {
+        this(address, 1280, 800);
+    }
+
+    Browser(String address, int width, int height) {
+        ChromeOptions options = new ChromeOptions();
+        options.setBinary("/usr/bin/chromium");
+        options.addArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-component-update",
+                "--disable-sync", "--no-first-run", "--disable-dev-shm-usage", "--lang=en-GB", "--force-color-profile=srgb");
+        ChromeDriverService service = new ChromeDriverService.Builder().usingDriverExecutable(Path.of("/usr/bin/chromedriver").toFile()).build();
+        driver = new ChromeDriver(service, options);
+        driver.executeCdpCommand("Emulation.setDeviceMetricsOverride",
+                Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
+        this.address = address;
+    }
+
+    /** Becomes a demo person by one click on the sign-in page. */
+    Browser signInAs(String name) {
+        open("/sign-in");
+        click(By.xpath("//button[normalize-space()='" + name + "']"));
+        see(By.xpath("//header//*[contains(normalize-space(), '" + name + "')]"));
+        return this;
+    }
+
+    Browser open(String path) {
+        driver.get(address + path);
+        return this;
+    }
+
+    /** Waits until something is shown, and gives it. */
+    WebElement see(By what) {
+        return new WebDriverWait(driver, PATIENCE).until(ExpectedConditions.visibilityOfElementLocated(what));
+    }
+
+    /** Waits until a text is shown anywhere on the page. */
+    Browser seeText(String text) {
+        new WebDriverWait(driver, PATIENCE).withMessage("no “" + text + "” on " + driver.getCurrentUrl())
+                .until(d -> d.findElement(By.tagName("body")).getText().contains(text));
+        return this;
+    }
+
+    Browser seeNoText(String text) {
+        new WebDriverWait(driver, PATIENCE).withMessage("still “" + text + "” on " + driver.getCurrentUrl())
+                .until(d -> !d.findElement(By.tagName("body")).getText().contains(text));
+        return this;
+    }
+
+    Browser click(By what) {
+        WebElement element = new WebDriverWait(driver, PATIENCE).until(ExpectedConditions.elementToBeClickable(what));
+        js("arguments[0].scrollIntoView({block: 'center'})", element);
+        element.click();
+        return this;
+    }
+
+    Browser clickButton(String text) {
+        return click(By.xpath("//button[normalize-space()='" + text + "']"));
+    }
+
+    Browser type(By field, String text) {
+        see(field).sendKeys(text);
+        return this;
+    }
+
+    /** Presses keys as a person does, on whatever has the focus. */
+    Browser press(CharSequence... keys) {
+        new Actions(driver).sendKeys(keys).perform();
+        return this;
+    }
+
+    /** Takes the focus from whatever has it, so that the screen's own keys work. */
+    Browser leaveFields() {
+        js("document.activeElement && document.activeElement.blur()");
+        return this;
+    }
+
+    /** Chooses an option of a select by its text. */
+    Browser choose(By select, String text) {
+        new org.openqa.selenium.support.ui.Select(see(select)).selectByVisibleText(text);
+        return this;
+    }
+
+    /** Hands files to the file field, as choosing them does. */
+    Browser chooseFiles(List<Path> files) {
+        driver.findElement(By.cssSelector("input[type=file]")).sendKeys(String.join("\n", files.stream().map(Path::toString).toList()));
+        return this;
+    }
+
+    List<WebElement> all(By what) {
+        return driver.findElements(what);
+    }
+
+    String text() {
+        return driver.findElement(By.tagName("body")).getText();
+    }
+
+    String url() {
+        return driver.getCurrentUrl();
+    }
+
+    Object js(String script, Object... arguments) {
+        return ((JavascriptExecutor) driver).executeScript(script, arguments);
+    }
+
+    Object jsLater(String script, Object... arguments) {
+        driver.manage().timeouts().scriptTimeout(Duration.ofSeconds(30));
+        return ((JavascriptExecutor) driver).executeAsyncScript(script, arguments);
+    }
+
+    /** What the page has written as errors on its console. */
+    List<String> consoleErrors() {
+        return driver.manage().logs().get("browser").getAll().stream().filter(e -> e.getLevel().intValue() >= java.util.logging.Level.SEVERE.intValue())
+                .map(Object::toString).toList();
+    }
+
+    void picture(Path file) {
+        try {
+            Files.createDirectories(file.toAbsolutePath().getParent());
+            Files.write(file, Base64.getDecoder().decode(((TakesScreenshot) driver).getScreenshotAs(OutputType.BASE64)));
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException("the picture " + file + " could not be written", e);
+        }
+    }
+
+    Browser enter() {
+        return press(Keys.ENTER);
+    }
+
+    @Override
+    public void close() {
+        driver.quit();
+    }
+}

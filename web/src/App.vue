@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { computed, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { listen } from './live'
+import Keys from './parts/Keys.vue'
+import Spine from './parts/Spine.vue'
+import Strap from './parts/Strap.vue'
+import { useSession } from './session'
+
+const route = useRoute()
+const session = useSession()
+const whole = computed(() => route.meta.whole || !session.me)
+watch(() => session.me?.person, (person) => person && listen(), { immediate: true })
+</script>
+
+<template>
+  <div v-if="whole" class="whole"><RouterView /></div>
+  <div v-else class="house">
+    <Spine />
+    <div class="place">
+      <Strap />
+      <main><RouterView :key="session.project?.id" /></main>
+    </div>
+  </div>
+  <Keys />
+</template>
+
+<style scoped>
+.whole { height: 100%; overflow: auto; }
+.house { display: grid; grid-template-columns: var(--spine) minmax(0, 1fr); height: 100%; }
+.place { display: grid; grid-template-rows: auto minmax(0, 1fr); min-width: 0; height: 100%; }
+main { overflow: auto; padding: 12px 16px 20px; }
+@media (max-width: 700px) {
+  .house { grid-template-columns: 1fr; grid-template-rows: auto minmax(0, 1fr); }
+  main { padding: 8px; }
+}
+</style>

@@ -1,0 +1,32 @@
+/// <reference lib="webworker" />
+/** One stream of changes per browser, shared by its tabs. */
+const scope = self as unknown as SharedWorkerGlobalScope
+const tabs = new Set<MessagePort>()
+let source: EventSource | undefined
+
+function tell(message: unknown) {
+  tabs.forEach((tab) => tab.postMessage(message))
+}
+
+function open() {
+  source?.close()
+  source = new EventSource('/api/live')
+  source.addEventListener('hello', () => tell({ kind: 'connected' }))
+  source.addEventListener('missed', () => tell({ kind: 'connected' }))
+  source.addEventListener('change', (event) => tell({ kind: 'change', change: JSON.parse((event as MessageEvent<string>).data) }))
+  source.onerror = () => {
+    tell({ kind: 'lost' })
+    if (source?.readyState === EventSource.CLOSED) setTimeout(open, 3000)
+  }
+}
+
+scope.onconnect = (event) => {
+  const tab = event.ports[0]
+  if (!tab) return
+  tabs.add(tab)
+  tab.onmessage = (message: MessageEvent<string>) => {
+    if (message.data === 'close') tabs.delete(tab)
+    if (message.data === 'again') open()
+  }
+  if (!source) open()
+}

@@ -1,0 +1,22 @@
+import './theme/tokens.css'
+import './theme/base.css'
+import { createPinia } from 'pinia'
+import PrimeVue from 'primevue/config'
+import { createApp } from 'vue'
+import App from './App.vue'
+import { onSignedOut } from './api/client'
+import { router } from './router'
+import { preset } from './theme/primevue'
+import { applyTheme } from './theme/mode'
+
+applyTheme()
+onSignedOut(() => {
+  const here = router.currentRoute.value
+  if (here.path !== '/sign-in') void router.push({ path: '/sign-in', query: { to: here.fullPath } })
+})
+
+createApp(App)
+  .use(createPinia())
+  .use(router)
+  .use(PrimeVue, { theme: { preset, options: { darkModeSelector: '[data-theme="dark"]' } } })
+  .mount('#app')

@@ -1,0 +1,37 @@
+import type { Passage } from '../api/client'
+import { since } from '../say'
+
+export const STATIONS = ['ARRIVE', 'IDENTIFY', 'NUMBER', 'PREPARE', 'REVIEW', 'ISSUE'] as const
+export type Station = (typeof STATIONS)[number]
+export type Mark = 'passed' | 'here' | 'waiting' | 'stopped' | 'ahead' | 'ended'
+
+const WORDS: Record<Station, string> = {
+  ARRIVE: 'Arrive', IDENTIFY: 'Identify', NUMBER: 'Number', PREPARE: 'Prepare', REVIEW: 'Review', ISSUE: 'Issue',
+}
+
+export function stationWord(station: Station): string {
+  return WORDS[station]
+}
+
+/** The mark of each of the six stations of a passage. */
+export function marks(passage: Pick<Passage, 'station' | 'state' | 'ended'>): Mark[] {
+  const at = STATIONS.indexOf(passage.station)
+  const issued = passage.ended === 'ISSUED'
+  return STATIONS.map((_, i) => {
+    if (i < at || (i === at && issued)) return 'passed'
+    if (i > at) return 'ahead'
+    if (passage.state === 'STOPPED') return 'stopped'
+    if (passage.state === 'DONE') return 'ended'
+    return passage.state === 'WAITING' ? 'waiting' : 'here'
+  })
+}
+
+const ENDS = { ISSUED: 'Issued', RETURNED: 'Back to the author', SENT_BACK: 'Sent back', TAKEN_OUT: 'Taken out' }
+
+/** Where a passage is, in words: "Review, 3 days", "Stopped at Number, 2 h", "Issued". */
+export function whereInWords(passage: Passage, now = new Date()): string {
+  if (passage.ended) return ENDS[passage.ended]
+  const long = since(passage.since, now)
+  const place = stationWord(passage.station)
+  return passage.state === 'STOPPED' ? `Stopped at ${place}, ${long}` : `${place}, ${long}`
+}

@@ -1,0 +1,87 @@
+<script setup lang="ts">
+import { computed, onMounted } from 'vue'
+import { api, data } from '../../api/client'
+import { whenChanged } from '../../live'
+import { useLoaded } from '../../load'
+import PassageTable from '../../parts/PassageTable.vue'
+import Trouble from '../../parts/Trouble.vue'
+import { count } from '../../say'
+import { useSession } from '../../session'
+import ReviewSlip from './ReviewSlip.vue'
+import StoppedList from './StoppedList.vue'
+
+const session = useSession()
+const project = computed(() => session.project?.id ?? 0)
+const list = (which: 'STOPPED' | 'LATE' | 'BACK' | 'ON_THE_WAY') =>
+  data(api.GET('/api/projects/{project}/passages', { params: { path: { project: project.value }, query: { which } } }))
+const reviews = useLoaded(() => data(api.GET('/api/desk/reviews')))
+const stopped = useLoaded(() => list('STOPPED'))
+const late = useLoaded(() => list('LATE'))
+const back = useLoaded(() => list('BACK'))
+const onTheWay = useLoaded(() => list('ON_THE_WAY'))
+const originator = computed(() => !session.seesAll)
+
+function load() {
+  void reviews.load()
+  void stopped.load()
+  if (session.controls) void late.load()
+  if (originator.value) {
+    void back.load()
+    void onTheWay.load()
+  }
+}
+onMounted(load)
+whenChanged(['REVIEW', 'PASSAGE'], load)
+
+const waiting = computed(() => reviews.value.value ?? [])
+const files = computed(() => waiting.value.reduce((n, r) => n + r.files.length, 0))
+const rows = (loaded: typeof stopped) => loaded.value.value?.items ?? []
+const asked = computed(() => reviews.value.value !== undefined && stopped.value.value !== undefined)
+const nothing = computed(() => asked.value && waiting.value.length === 0 && rows(stopped).length === 0 && rows(late).length === 0
+  && rows(back).length === 0 && rows(onTheWay).length === 0)
+</script>
+
+<template>
+  <div class="desk">
+    <Trouble :problem="reviews.problem.value ?? stopped.problem.value" :again="load" />
+    <p v-if="!asked && !reviews.problem.value" class="empty" role="status">Asking what waits for you …</p>
+
+    <section v-if="waiting.length">
+      <h1>{{ count(files, 'file waits', 'files wait') }} for your decision</h1>
+      <ReviewSlip v-for="(review, i) in waiting" :key="review.id" :review="review" :keys="i === 0" @changed="reviews.load" />
+    </section>
+
+    <section v-if="rows(stopped).length">
+      <h1>{{ count(rows(stopped).length, 'passage is', 'passages are') }} stopped</h1>
+      <StoppedList :rows="rows(stopped)" @taken="stopped.load" />
+      <p v-if="stopped.value.value?.next" class="quiet">These are the newest 100; <RouterLink to="/passages?which=STOPPED">see all</RouterLink>.</p>
+    </section>
+
+    <section v-if="rows(back).length">
+      <h1>Came back to you</h1>
+      <p class="quiet">Open one to read why. The next revision is recognised by the number in its name.</p>
+      <PassageTable :rows="rows(back)" />
+    </section>
+
+    <section v-if="rows(late).length">
+      <h1>Late, and with whom</h1>
+      <PassageTable :rows="rows(late)" />
+    </section>
+
+    <section v-if="originator && rows(onTheWay).length">
+      <h1>Yours on the way</h1>
+      <PassageTable :rows="rows(onTheWay)" />
+    </section>
+
+    <div v-if="nothing" class="empty">
+      <strong>Nothing waits for you.</strong>
+      <template v-if="session.seesAll">What needs your decision, and what is stopped, appears here by itself. <RouterLink to="/passages">See everything on its way</RouterLink>.</template>
+      <template v-else>Drop files into your folder and see here where they are. <RouterLink to="/folders">Go to Folders</RouterLink>.</template>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.desk { display: grid; gap: 20px; max-width: 1500px; }
+section { display: grid; gap: 8px; }
+</style>

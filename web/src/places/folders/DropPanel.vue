@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
+import { api, data, type Folder } from '../../api/client'
+import { useKeys } from '../../keys'
+import { useLoaded } from '../../load'
+import Trouble from '../../parts/Trouble.vue'
+import { count, size } from '../../say'
+import { useSession } from '../../session'
+import { sendFiles, type Sending } from './upload'
+
+const props = defineProps<{ folder: Folder; files: File[] }>()
+const emit = defineEmits<{ done: []; changed: [] }>()
+const session = useSession()
+const kept = shallowRef(props.files)
+const purpose = ref('')
+const author = ref<number>()
+const answerDue = ref('')
+const sending = shallowRef<ReturnType<typeof sendFiles>>()
+const first = useTemplateRef<HTMLInputElement>('first')
+const people = useLoaded(() => data(api.GET('/api/projects/{project}/people', { params: { path: { project: props.folder.project } } })))
+onMounted(() => {
+  first.value?.focus()
+  if (session.controls) void people.load()
+})
+useKeys([{ key: 's', says: 'Send the files', does: () => !sending.value && void send() }])
+
+const drop = computed(() => sending.value?.drop)
+const total = computed(() => kept.value.reduce((n, f) => n + f.size, 0))
+const received = computed(() => drop.value?.files.filter((f) => f.state === 'received').length ?? 0)
+const authors = computed(() => people.value.value?.people.filter((p) => props.folder.firm === undefined || p.firmId === props.folder.firm) ?? [])
+
+async function send() {
+  sending.value = sendFiles(kept.value, { folder: props.folder.id, purpose: purpose.value, author: author.value, answerDue: answerDue.value })
+  await sending.value.done
+  emit('changed')
+}
+
+async function again() {
+  await sending.value?.again()
+  emit('changed')
+}
+
+const STATE = { waiting: 'waits', sending: 'being sent', received: 'received', refused: 'refused', failed: 'not sent' }
+const share = (f: Sending) => (f.size ? Math.round((f.sent / f.size) * 100) : 0)
+</script>
+
+<template>
+  <section class="panel" aria-label="Sending files">
+    <template v-if="!drop">
+      <form @submit.prevent="send">
+        <p class="lead"><strong>{{ count(kept.length, 'file') }}</strong>, {{ size(total) }}, as one submission</p>
+        <label class="field grow"><span>Purpose (may stay empty)</span><input ref="first" v-model="purpose" class="text" maxlength="400"></label>
+        <label class="field"><span>Answer due by</span><input v-model="answerDue" class="text" type="date"></label>
+        <label v-if="session.controls" class="field"><span>On behalf of</span>
+          <select v-model="author" class="text"><option :value="undefined">myself</option><option v-for="p in authors" :key="p.id" :value="p.id">{{ p.name }}, {{ p.firmCode }}</option></select>
+        </label>
+        <button class="act first" type="submit">Send</button>
+        <button class="act" type="button" @click="emit('done')">Put away</button>
+      </form>
+      <ul class="names">
+        <li v-for="(file, i) in kept" :key="i"><span class="clip">{{ file.name }}</span><span class="quiet">{{ size(file.size) }}</span>
+          <button class="act bare" type="button" :aria-label="`Leave out ${file.name}`" @click="kept = kept.filter((_, j) => j !== i)">leave out</button></li>
+      </ul>
+    </template>
+    <template v-else>
+      <p class="lead" role="status">
+        <template v-if="drop.state === 'closed' && drop.receipt"><strong>Received as <span class="mono">{{ drop.receipt.reference }}</span></strong>: {{ count(received, 'file') }} of {{ drop.files.length }}.</template>
+        <template v-else-if="drop.state === 'sending'">{{ received }} of {{ count(drop.files.length, 'file') }} received …</template>
+        <template v-else-if="drop.state === 'unfinished'">The connection broke. {{ count(received, 'file') }} received; send the rest when you are connected again.</template>
+        <span class="grow" />
+        <button v-if="drop.state === 'unfinished' || drop.state === 'failed'" class="act first" type="button" @click="again">Send the rest</button>
+        <button v-if="drop.state !== 'sending'" class="act" type="button" @click="emit('done')">Put away</button>
+      </p>
+      <Trouble :problem="drop.problem" />
+      <ul class="names">
+        <li v-for="(file, i) in drop.files" :key="i" :class="file.state">
+          <span class="clip">{{ file.name }}</span>
+          <progress v-if="file.state === 'sending'" :value="share(file)" max="100" :aria-label="`${file.name}, ${share(file)} percent`" />
+          <span v-else class="state">{{ STATE[file.state] }}</span>
+          <span v-if="file.reason && file.state !== 'received'" class="reason">{{ file.reason }}</span>
+        </li>
+      </ul>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+form { display: flex; gap: 10px; align-items: end; padding: 10px; flex-wrap: wrap; border-bottom: 1px solid var(--line); }
+.lead { padding: 6px 10px; display: flex; gap: 8px; align-items: center; } form .lead { padding: 0 0 5px; display: block; }
+.names { max-height: 220px; overflow: auto; padding: 4px 10px 8px; }
+.names li { display: flex; gap: 10px; align-items: center; min-height: 23px; }
+.names li > .clip:first-child { flex: 0 1 380px; }
+.received .state { color: var(--done); } .refused .state, .failed .state, .reason { color: var(--stop); }
+</style>

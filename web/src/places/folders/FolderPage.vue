@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, shallowRef } from 'vue'
+import { useRouter } from 'vue-router'
+import { api, data, type Folder, type Schemas } from '../../api/client'
+import { whenChanged } from '../../live'
+import { useLoaded } from '../../load'
+import Num from '../../parts/Num.vue'
+import StationStrip from '../../parts/StationStrip.vue'
+import Trouble from '../../parts/Trouble.vue'
+import { exact, moment, size } from '../../say'
+import { useSession } from '../../session'
+import DropPanel from './DropPanel.vue'
+import NewFolder from './NewFolder.vue'
+
+const props = defineProps<{ id: number; folders: Folder[] }>()
+const emit = defineEmits<{ changed: [] }>()
+const session = useSession()
+const router = useRouter()
+const page = useLoaded(() => data(api.GET('/api/folders/{id}', { params: { path: { id: props.id } } })))
+const more = shallowRef<Schemas['FileRow'][]>([])
+const moreFrom = ref<string>()
+const over = ref(false)
+const dropped = shallowRef<File[]>([])
+const making = ref(false)
+
+onMounted(page.load)
+whenChanged(['FOLDER', 'PASSAGE'], page.load)
+
+const files = computed(() => [...(page.value.value?.files.items ?? []), ...more.value])
+const next = computed(() => moreFrom.value ?? page.value.value?.files.next)
+
+async function loadMore() {
+  const answer = await data(api.GET('/api/folders/{id}', { params: { path: { id: props.id }, query: { after: next.value } } }))
+  more.value = [...more.value, ...answer.files.items]
+  moreFrom.value = answer.files.next ?? ''
+}
+
+function drop(event: DragEvent) {
+  over.value = false
+  dropped.value = [...(event.dataTransfer?.files ?? [])]
+}
+
+function pick(event: Event) {
+  const input = event.target as HTMLInputElement
+  dropped.value = [...(input.files ?? [])]
+  input.value = ''
+}
+</script>
+
+<template>
+  <section class="page" :class="{ over }" @dragover.prevent="over = page.value.value?.mayDrop ?? false" @dragleave.self="over = false"
+    @drop.prevent="page.value.value?.mayDrop && drop($event)">
+    <Trouble :problem="page.problem.value" :again="page.load" />
+    <template v-if="page.value.value">
+      <header>
+        <h1 class="clip">{{ page.value.value.folder.path || page.value.value.folder.name }}</h1>
+        <span class="grow" />
+        <button v-if="session.controls" class="act" type="button" @click="making = !making">New folder</button>
+        <label v-if="page.value.value.mayDrop" class="act first">Choose files to send<input type="file" multiple class="hidden-text" data-test="files" @change="pick"></label>
+      </header>
+      <NewFolder v-if="making" :parent="page.value.value.folder" @made="(id) => (emit('changed'), (making = false), router.push(`/folders/${id}`))" @cancel="making = false" />
+
+      <div v-if="page.value.value.rules.length" class="here">
+        <h2>What happens here</h2>
+        <div v-for="rule in page.value.value.rules" :key="rule.id">
+          <h3>{{ rule.name }} <span class="quiet">edition {{ rule.edition }}</span></h3>
+          <p>{{ rule.sentences.join(' ') }}</p>
+        </div>
+        <p class="quiet">Anything else is stopped, for the document controller.</p>
+      </div>
+      <p v-else class="quiet">No rule stands on this folder: files put here are kept, and nothing else happens.</p>
+
+      <DropPanel v-if="dropped.length" :key="dropped[0]?.name" :folder="page.value.value.folder" :files="dropped" @done="dropped = []" @changed="page.load" />
+      <p v-else-if="page.value.value.mayDrop" class="target">Drag files onto this page: one drop is one submission.</p>
+
+      <div class="scroll">
+        <table v-if="files.length" class="dense">
+          <thead><tr><th>File</th><th>Number</th><th>Where</th><th>With</th><th>Size</th><th>Put here</th></tr></thead>
+          <tbody>
+            <tr v-for="row in files" :key="row.file.id">
+              <td class="name"><a class="plain" :href="`/api/files/${row.file.id}/content`" target="_blank" rel="noopener">{{ row.file.name }}</a>
+                <span v-if="row.file.version > 1" class="quiet"> version {{ row.file.version }}</span></td>
+              <td><Num v-if="row.passage?.number" :number="row.passage.number" :revision="row.passage.revision" /></td>
+              <td><RouterLink v-if="row.passage" class="plain" :to="`/passages/${row.passage.id}`"><StationStrip :passage="row.passage" words /></RouterLink></td>
+              <td class="with" :title="row.passage?.heldBy">{{ row.passage?.heldBy }}</td>
+              <td class="nowrap">{{ size(row.file.size) }}</td>
+              <td class="nowrap" :title="`${exact(row.file.addedAt)}, ${row.addedBy}`">{{ moment(row.file.addedAt) }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-else class="empty"><strong>This folder is empty.</strong>
+          <template v-if="page.value.value.mayDrop">Files you drop here appear with their number and where they are on their way.</template>
+          <template v-else>What is placed here appears by itself.</template>
+        </p>
+        <button v-if="next" class="act" type="button" @click="loadMore">Show more files</button>
+      </div>
+    </template>
+    <p v-else-if="!page.problem.value" class="quiet" role="status">Asking what lies here …</p>
+  </section>
+</template>
+
+<style scoped>
+.page { display: flex; flex-direction: column; gap: 8px; min-width: 0; height: 100%; padding: 2px; }
+.page.over { outline: 3px dashed var(--main); outline-offset: -2px; background: var(--main-soft); }
+header { display: flex; gap: 8px; align-items: center; }
+.here { padding: 7px 12px; background: var(--sheet); border: 1px solid var(--line); border-left: 3px solid var(--main); display: grid; gap: 3px; }
+.here p { max-width: 130ch; }
+.target { border: 1px dashed var(--line-strong); padding: 5px 12px; color: var(--ink-2); }
+.scroll { overflow: auto; flex: 1; min-height: 200px; }
+.name { max-width: 330px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.with { max-width: 190px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.nowrap { white-space: nowrap; }
+label.act { cursor: pointer; }
+label.act:focus-within { outline: 2px solid var(--focus); outline-offset: 1px; }
+</style>

@@ -1,0 +1,34 @@
+import type { Folder } from '../../api/client'
+
+/** A folder in the tree with what is below it. */
+export interface Branch {
+  folder: Folder
+  depth: number
+  children: Branch[]
+}
+
+const STATE_WORDS = { WORK_IN_PROGRESS: 'wip', SHARED: 'shared', PUBLISHED: 'publ', ARCHIVE: 'arch' }
+
+/** The short word on the band of a folder. */
+export function stateWord(state: Folder['state']): string {
+  return STATE_WORDS[state]
+}
+
+/** Puts folders, given parents first, into their tree; those whose parent may not be seen stand at the top. */
+export function grow(folders: readonly Folder[]): Branch[] {
+  const byId = new Map<number, Branch>()
+  const top: Branch[] = []
+  for (const folder of folders) {
+    const parent = folder.parent === undefined ? undefined : byId.get(folder.parent)
+    const branch: Branch = { folder, depth: parent ? parent.depth + 1 : 0, children: [] }
+    byId.set(folder.id, branch)
+    if (parent) parent.children.push(branch)
+    else top.push(branch)
+  }
+  return top
+}
+
+/** The branches as they stand below each other, those inside closed ones left out. */
+export function visible(top: readonly Branch[], closed: ReadonlySet<number>): Branch[] {
+  return top.flatMap((branch) => [branch, ...(closed.has(branch.folder.id) ? [] : visible(branch.children, closed))])
+}

@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+import { api, data } from '../../api/client'
+import { whenChanged } from '../../live'
+import { useLoaded } from '../../load'
+import Trouble from '../../parts/Trouble.vue'
+import { exact, moment } from '../../say'
+import { linked } from './links'
+
+const list = useLoaded(() => data(api.GET('/api/mail-room')))
+onMounted(list.load)
+whenChanged(['MAIL'], list.load)
+const chosen = ref<number>()
+const mails = computed(() => list.value.value?.items ?? [])
+const mail = computed(() => mails.value.find((m) => m.id === chosen.value) ?? mails.value[0])
+</script>
+
+<template>
+  <div class="room">
+    <header><h1>Mail room</h1><span class="quiet">The demo's mail server: every mail Pervius sends ends here, and goes nowhere else.</span></header>
+    <Trouble :problem="list.problem.value" :again="list.load" />
+    <p v-if="list.value.value && mails.length === 0" class="empty"><strong>No mail yet.</strong>As soon as a rule tells somebody something, the mail appears here.</p>
+    <div v-else class="two">
+      <div class="list panel" tabindex="0" role="region" aria-label="Mails, newest first">
+        <table class="dense">
+          <thead><tr><th>To</th><th>Subject</th><th>When</th></tr></thead>
+          <tbody>
+            <tr v-for="m in mails" :key="m.id" :class="{ at: m.id === mail?.id }" @click="chosen = m.id">
+              <td class="to clip">{{ m.recipient.split('@')[0] }}</td>
+              <td class="subject clip"><button type="button" class="act bare plain" @click="chosen = m.id">{{ m.subject }}</button></td>
+              <td class="when" :title="exact(m.receivedAt)">{{ moment(m.receivedAt) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <article v-if="mail" class="panel letter">
+        <dl><dt>From</dt><dd>{{ mail.sender }}</dd><dt>To</dt><dd>{{ mail.recipient }}</dd><dt>Subject</dt><dd><strong>{{ mail.subject }}</strong></dd></dl>
+        <p class="text"><template v-for="(part, i) in linked(mail.text)" :key="i"><a v-if="part.href" :href="part.href">{{ part.text }}</a><template v-else>{{ part.text }}</template></template></p>
+      </article>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.room { display: flex; flex-direction: column; gap: 8px; height: 100%; }
+header { display: flex; align-items: baseline; gap: 12px; }
+.two { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: 12px; flex: 1; min-height: 0; }
+.list { overflow: auto; }
+.to { max-width: 130px; } .subject { max-width: 300px; } .when { white-space: nowrap; }
+.plain { color: inherit; min-height: 0; padding: 0; max-width: 100%; overflow: hidden; text-overflow: ellipsis; }
+tr { cursor: pointer; }
+.letter { padding: 12px; overflow: auto; display: grid; gap: 12px; align-content: start; }
+dl { display: grid; grid-template-columns: 60px 1fr; gap: 2px 8px; border-bottom: 1px solid var(--line); padding-bottom: 10px; } dt { color: var(--quiet); }
+.text { white-space: pre-wrap; overflow-wrap: anywhere; }
+</style>

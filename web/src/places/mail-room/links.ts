@@ -1,0 +1,13 @@
+/** A stretch of a text; with `href` it is a link within this installation. */
+export interface Part {
+  text: string
+  href?: string
+}
+
+/** Splits a text at its addresses; only those of this installation become links, as paths. */
+export function linked(text: string): Part[] {
+  return text.split(/(https?:\/\/\S+)/).filter((part) => part !== '').map((part) => {
+    const path = /^https?:\/\/(?:127\.0\.0\.1|localhost)(?::\d+)?(\/\S*)$/.exec(part)?.[1]
+    return path ? { text: part, href: path } : { text: part }
+  })
+}

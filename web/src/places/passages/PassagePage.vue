@@ -1,0 +1,132 @@
+<script setup lang="ts">
+import { computed, onMounted, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { api, data } from '../../api/client'
+import { whenChanged } from '../../live'
+import { useLoaded } from '../../load'
+import Due from '../../parts/Due.vue'
+import Num from '../../parts/Num.vue'
+import StationStrip from '../../parts/StationStrip.vue'
+import { marks, STATIONS, stationWord, whereInWords } from '../../parts/strip'
+import Trouble from '../../parts/Trouble.vue'
+import WaysOut from '../../parts/WaysOut.vue'
+import { exact, moment, size } from '../../say'
+import { useSession } from '../../session'
+
+const route = useRoute()
+const session = useSession()
+const id = computed(() => Number(route.params.id))
+const sheet = useLoaded(() => data(api.GET('/api/passages/{id}', { params: { path: { id: id.value } } })))
+const said = useLoaded(() => data(api.GET('/api/passages/{passage}/answers', { params: { path: { passage: id.value } } })))
+
+function load() {
+  void sheet.load()
+  void said.load()
+}
+onMounted(load)
+watch(id, load)
+whenChanged(['PASSAGE', 'REVIEW'], load)
+
+const row = computed(() => sheet.value.value?.row)
+const passage = computed(() => row.value?.passage)
+const stations = computed(() => STATIONS.map((station, i) => ({
+  station,
+  mark: passage.value ? marks(passage.value)[i]! : 'ahead',
+  lines: sheet.value.value?.journal.filter((line) => line.station === station) ?? [],
+})))
+const codeName = (digit: number) => session.project?.decisionCodes.find((c) => c.digit === digit)?.name ?? ''
+const others = computed(() => sheet.value.value?.cycles.filter((c) => c.id !== id.value) ?? [])
+const label = (key: string) => session.project?.fields.find((f) => f.key === key)?.label ?? key
+</script>
+
+<template>
+  <div v-if="passage && row && sheet.value.value" class="sheet">
+    <header>
+      <h1><Num :number="passage.number" :revision="passage.revision" /> <span>{{ passage.title }}</span></h1>
+      <StationStrip :passage="passage" />
+      <strong :class="{ error: passage.state === 'STOPPED' }">{{ whereInWords(passage) }}</strong>
+      <span v-if="passage.heldBy" class="quiet">with {{ passage.heldBy }}</span>
+      <Due :at="passage.due" />
+      <RouterLink v-if="passage.readFile !== undefined" class="act" :to="`/read/${passage.id}`">Read</RouterLink>
+    </header>
+
+    <div v-if="passage.stop" class="note bad stop">
+      <p><strong>Stopped at {{ stationWord(passage.station) }}.</strong> {{ passage.stop.reason }}</p>
+      <WaysOut :row="row" @taken="load" />
+    </div>
+
+    <div class="columns">
+      <ol class="way">
+        <li v-for="s in stations" :key="s.station" :class="s.mark">
+          <h2>{{ stationWord(s.station) }}</h2>
+          <ul>
+            <li v-for="line in s.lines" :key="line.seq" class="line">
+              <span class="when" :title="exact(line.at)">{{ moment(line.at) }}</span>
+              <span class="grow"><span v-if="line.actor !== 'Pervius'" class="actor">{{ line.actor }}: </span>{{ line.account }}
+                <span v-if="line.rule && line.kind === 'PASSED'" class="quiet rule">rule {{ line.rule }}</span></span>
+            </li>
+            <li v-if="s.lines.length === 0" class="quiet">not there yet</li>
+          </ul>
+          <table v-if="s.station === 'REVIEW' && said.value.value?.length" class="dense answers">
+            <thead><tr><th>Step</th><th>Who</th><th>Decision</th><th>Comment</th><th>When</th></tr></thead>
+            <tbody><tr v-for="(a, i) in said.value.value" :key="i">
+              <td>{{ a.stepName }}</td><td>{{ a.person }}</td><td class="nowrap"><span class="key">{{ a.code }}</span> {{ codeName(a.code) }}</td><td>{{ a.comment }}</td><td class="nowrap">{{ moment(a.at) }}</td>
+            </tr></tbody>
+          </table>
+        </li>
+      </ol>
+
+      <aside>
+        <section class="panel"><header><h2>What came in</h2></header>
+          <ul class="files">
+            <li v-for="file in passage.files" :key="file.folderFile"><a :href="`/api/files/${file.folderFile}/content`" target="_blank" rel="noopener">{{ file.name }}</a> <span class="quiet">{{ size(file.size) }}</span></li>
+          </ul>
+          <dl>
+            <dt>From</dt><dd>{{ row.author }}, {{ row.authorFirm }}</dd>
+            <dt>Submission</dt><dd><RouterLink :to="{ path: '/passages', query: { submission: passage.submission } }" class="mono">{{ row.submissionReference }}</RouterLink></dd>
+            <dt>Folder</dt><dd><RouterLink :to="`/folders/${passage.folder}`">open it</RouterLink></dd>
+            <dt>Rule</dt><dd>{{ passage.rule ?? 'none yet' }}</dd>
+            <dt>Cycle</dt><dd>{{ passage.cycle }}</dd>
+            <template v-if="passage.status"><dt>Status</dt><dd class="mono">{{ passage.status }}</dd></template>
+            <template v-for="(value, key) in sheet.value.value.values" :key="key"><template v-if="key !== 'title'"><dt>{{ label(String(key)) }}</dt><dd class="mono">{{ value }}</dd></template></template>
+          </dl>
+        </section>
+        <section v-if="others.length" class="panel"><header><h2>Other cycles of this document</h2></header>
+          <ul class="files">
+            <li v-for="other in others" :key="other.id" class="row">
+              <RouterLink :to="`/passages/${other.id}`" class="mono">{{ other.revision }}</RouterLink> <StationStrip :passage="other" words />
+            </li>
+          </ul>
+        </section>
+      </aside>
+    </div>
+  </div>
+  <Trouble v-else-if="sheet.problem.value" :problem="sheet.problem.value" :again="load" />
+  <p v-else class="quiet" role="status">Asking for the passage …</p>
+</template>
+
+<style scoped>
+.sheet { display: grid; gap: 12px; max-width: 1400px; }
+.sheet > header { display: flex; gap: 14px; align-items: center; flex-wrap: wrap; }
+.stop { display: grid; gap: 8px; }
+.columns { display: grid; grid-template-columns: minmax(0, 1fr) 290px; gap: 16px; align-items: start; }
+.way { border-left: 2px solid var(--line-strong); margin-left: 8px; display: grid; gap: 12px; }
+.way > li { padding-left: 18px; position: relative; display: grid; gap: 3px; }
+.way > li::before { content: ''; position: absolute; left: -7px; top: 4px; width: 11px; height: 11px; background: var(--sheet); border: 2px solid var(--line-strong); border-radius: 50%; }
+.way > li.passed::before { background: var(--done); border-color: var(--done); border-radius: 0; }
+.way > li.waiting::before, .way > li.here::before { border-color: var(--main); border-width: 4px; }
+.way > li.stopped::before { background: var(--stop); border-color: var(--stop); border-radius: 0; transform: rotate(45deg); }
+.way > li.ended::before { background: var(--attention); border-color: var(--attention); }
+.way > li.ahead h2 { color: var(--quiet); }
+.line { display: flex; gap: 12px; padding: 1px 0; }
+.when { flex: 0 0 104px; color: var(--quiet); }
+.actor { font-weight: 560; }
+.rule { margin-left: 6px; }
+.answers { margin-top: 4px; }
+.nowrap { white-space: nowrap; }
+aside { display: grid; gap: 12px; }
+.files { padding: 8px 10px; display: grid; gap: 3px; overflow-wrap: anywhere; }
+dl { display: grid; grid-template-columns: 96px 1fr; gap: 2px 8px; padding: 4px 10px 10px; }
+dt { color: var(--quiet); }
+@media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }
+</style>

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, data, type PassageRow } from '../../api/client'
+import { whenChanged } from '../../live'
+import { useLoaded } from '../../load'
+import PassageTable from '../../parts/PassageTable.vue'
+import Trouble from '../../parts/Trouble.vue'
+import { count, moment, size } from '../../say'
+import { useSession } from '../../session'
+
+type Which = 'ON_THE_WAY' | 'STOPPED' | 'LATE' | 'BACK' | 'DONE' | 'ALL'
+const CHOICES: { which: Which; word: string }[] = [
+  { which: 'ON_THE_WAY', word: 'On the way' }, { which: 'STOPPED', word: 'Stopped' }, { which: 'LATE', word: 'Late' },
+  { which: 'BACK', word: 'Went back' }, { which: 'DONE', word: 'At their end' }, { which: 'ALL', word: 'All' },
+]
+
+const session = useSession()
+const route = useRoute()
+const router = useRouter()
+const submission = computed(() => Number(route.query.submission) || undefined)
+const which = computed<Which>(() => CHOICES.find((c) => c.which === route.query.which)?.which ?? (submission.value ? 'ALL' : 'ON_THE_WAY'))
+const ask = (after?: string) => data(api.GET('/api/projects/{project}/passages', {
+  params: { path: { project: session.project!.id }, query: { which: which.value, submission: submission.value, after } },
+}))
+const list = useLoaded(() => ask())
+const receipt = useLoaded(() => data(api.GET('/api/submissions/{id}', { params: { path: { id: submission.value! } } })))
+const more = shallowRef<PassageRow[]>([])
+const moreFrom = ref<string>()
+const rows = computed(() => [...(list.value.value?.items ?? []), ...more.value])
+const next = computed(() => moreFrom.value ?? list.value.value?.next)
+
+function load() {
+  more.value = []
+  moreFrom.value = undefined
+  void list.load()
+  if (submission.value) void receipt.load()
+}
+onMounted(load)
+watch(() => route.query, load)
+whenChanged(['PASSAGE', 'REVIEW'], () => void list.load())
+
+async function loadMore() {
+  const page = await ask(next.value)
+  more.value = [...more.value, ...page.items]
+  moreFrom.value = page.next ?? ''
+}
+</script>
+
+<template>
+  <div class="passages">
+    <header>
+      <h1>Passages</h1>
+      <nav aria-label="Which passages">
+        <button v-for="c in CHOICES" :key="c.which" type="button" class="act" :class="{ on: which === c.which }" :aria-pressed="which === c.which"
+          @click="router.push({ query: { which: c.which, submission } })">{{ c.word }}</button>
+      </nav>
+      <RouterLink v-if="submission" class="act bare" to="/passages">Leave the submission</RouterLink>
+    </header>
+    <section v-if="submission && receipt.value.value" class="panel receipt" aria-label="Receipt">
+      <p><strong>Submission <span class="mono">{{ receipt.value.value.reference }}</span></strong> from {{ receipt.value.value.author }}, {{ receipt.value.value.authorFirm }},
+        into {{ receipt.value.value.folderPath }}<template v-if="receipt.value.value.closedAt">, received {{ moment(receipt.value.value.closedAt) }}</template>.
+        <template v-if="receipt.value.value.uploader !== receipt.value.value.author">Handed in by {{ receipt.value.value.uploader }}.</template>
+        <template v-if="receipt.value.value.purpose">Purpose: {{ receipt.value.value.purpose }}.</template>
+        <template v-if="receipt.value.value.answerDue">Answer due by {{ receipt.value.value.answerDue }}.</template></p>
+      <details><summary>{{ count(receipt.value.value.files.length, 'file') }}</summary>
+        <ul><li v-for="f in receipt.value.value.files" :key="f.position">{{ f.name }} <span class="quiet">{{ size(f.size) }}</span> <span v-if="f.refusal" class="error">{{ f.refusal }}</span></li></ul>
+      </details>
+    </section>
+    <Trouble :problem="list.problem.value" :again="load" />
+    <div class="scroll">
+      <PassageTable v-if="rows.length" :rows="rows" keys />
+      <p v-else-if="list.value.value" class="empty"><strong>No passages here.</strong>
+        <template v-if="which === 'STOPPED'">Nothing is stopped.</template><template v-else-if="which === 'LATE'">Nobody is late.</template>
+        <template v-else>Every revision that lands in an intake folder appears here, with its way through the six stations.</template></p>
+      <p v-else-if="!list.problem.value" class="quiet" role="status">Asking for the passages …</p>
+      <button v-if="next" class="act" type="button" @click="loadMore">Show older ones</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.passages { display: flex; flex-direction: column; gap: 8px; height: 100%; }
+header { display: flex; align-items: center; gap: 14px; flex-wrap: wrap; }
+nav { display: flex; }
+nav .act { margin-right: -1px; border-radius: 0; }
+.on { background: var(--ink); color: var(--paper); border-color: var(--ink); }
+.on:hover { background: var(--ink) !important; }
+.receipt { padding: 7px 10px; }
+.scroll { overflow: auto; flex: 1; }
+</style>

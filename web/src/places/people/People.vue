@@ -1,0 +1,107 @@
+<script setup lang="ts">
+import MultiSelect from 'primevue/multiselect'
+import { computed, onMounted, reactive, ref } from 'vue'
+import { api, data, type Problem } from '../../api/client'
+import { asProblem, useLoaded } from '../../load'
+import Trouble from '../../parts/Trouble.vue'
+import { useSession } from '../../session'
+
+const session = useSession()
+const project = session.project!.id
+const params = { params: { path: { project } } }
+const everybody = useLoaded(() => data(api.GET('/api/projects/{project}/people', params)))
+onMounted(everybody.load)
+const problem = ref<Problem>()
+const adding = ref<'person' | 'firm'>()
+const person = reactive({ firmId: 0, name: '', email: '', job: '', password: '' })
+const firm = reactive({ code: '', name: '' })
+const roles = computed(() => everybody.value.value?.roles ?? [])
+const rolesOf = (id: number) => roles.value.filter((r) => r.holders.includes(id)).map((r) => r.name).join(', ')
+
+async function carryOut(call: () => Promise<unknown>) {
+  try {
+    await call()
+    problem.value = undefined
+    adding.value = undefined
+  } catch (e) {
+    problem.value = asProblem(e)
+  } finally {
+    await everybody.load()
+  }
+}
+
+async function addPerson() {
+  await carryOut(() => data(api.POST('/api/projects/{project}/people', { ...params, body: { ...person, password: person.password || undefined } })))
+  if (!problem.value) Object.assign(person, { name: '', email: '', job: '', password: '' })
+}
+
+async function addFirm() {
+  await carryOut(() => data(api.POST('/api/projects/{project}/firms', { ...params, body: { ...firm } })))
+  if (!problem.value) Object.assign(firm, { code: '', name: '' })
+}
+
+const setHolders = (role: number, version: number, holders: number[]) =>
+  carryOut(() => data(api.PUT('/api/projects/{project}/roles/{role}/holders', { params: { path: { project, role } }, body: { holders, version } })))
+</script>
+
+<template>
+  <div class="place">
+    <header>
+      <h1>People</h1>
+      <template v-if="session.controls">
+        <button class="act end" type="button" @click="adding = 'firm'">Add a firm</button>
+        <button class="act first" type="button" @click="adding = 'person'">Add a person</button>
+      </template>
+    </header>
+    <Trouble :problem="everybody.problem.value ?? problem" />
+    <p v-if="!everybody.value.value && !everybody.problem.value" class="quiet" role="status">Asking who takes part …</p>
+    <form v-if="adding === 'firm'" class="panel add" @submit.prevent="addFirm" @keydown.esc="adding = undefined">
+      <label class="field"><span>Code</span><input v-model="firm.code" class="text mono" required maxlength="10" autofocus></label>
+      <label class="field grow"><span>Name</span><input v-model="firm.name" class="text" required maxlength="200"></label>
+      <button class="act first" type="submit">Add the firm</button><button class="act" type="button" @click="adding = undefined">Leave it</button>
+    </form>
+    <form v-if="adding === 'person'" class="panel add" @submit.prevent="addPerson" @keydown.esc="adding = undefined">
+      <label class="field grow"><span>Name</span><input v-model="person.name" class="text" required maxlength="200" autofocus></label>
+      <label class="field grow"><span>E-mail address</span><input v-model="person.email" class="text" type="email" required maxlength="254"></label>
+      <label class="field"><span>Firm</span><select v-model="person.firmId" class="text" required><option v-for="f in everybody.value.value?.firms" :key="f.id" :value="f.id">{{ f.code }} {{ f.name }}</option></select></label>
+      <label class="field"><span>What the person does</span><input v-model="person.job" class="text" maxlength="200"></label>
+      <label class="field"><span>First password</span><input v-model="person.password" class="text" type="password" minlength="10" maxlength="200" autocomplete="new-password"><small>at least 10 characters; told to the person by you</small></label>
+      <button class="act first" type="submit">Add the person</button><button class="act" type="button" @click="adding = undefined">Leave it</button>
+    </form>
+
+    <section v-if="everybody.value.value">
+      <h2>Roles, and who holds them</h2>
+      <table class="dense">
+        <thead><tr><th>Role</th><th>Held by</th><th>May</th></tr></thead>
+        <tbody>
+          <tr v-for="role in roles" :key="role.id">
+            <td>{{ role.name }}</td>
+            <td class="holders">
+              <MultiSelect v-if="session.controls" :model-value="role.holders" :options="everybody.value.value.people" option-label="name" option-value="id" display="comma"
+                placeholder="nobody: what needs this role will be stopped" filter :max-selected-labels="4" :aria-label="`Holders of ${role.name}`" @update:model-value="(v: number[]) => setHolders(role.id, role.version, v)" />
+              <span v-else>{{ everybody.value.value.people.filter((p) => role.holders.includes(p.id)).map((p) => p.name).join(', ') || 'nobody' }}</span>
+            </td>
+            <td class="quiet">{{ role.controls ? 'control documents, rules and people' : role.seesAll ? 'see every firm’s folders, decide where a route says so' : 'be told, decide where a route says so' }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+    <section v-if="everybody.value.value">
+      <h2>Everybody</h2>
+      <table class="dense">
+        <thead><tr><th>Name</th><th>Firm</th><th>Does</th><th>Roles</th><th>E-mail</th></tr></thead>
+        <tbody>
+          <tr v-for="p in everybody.value.value.people" :key="p.id"><td>{{ p.name }}</td><td><span class="mono">{{ p.firmCode }}</span> {{ p.firmName }}</td><td>{{ p.job }}</td><td>{{ rolesOf(p.id) }}</td><td>{{ p.email }}</td></tr>
+        </tbody>
+      </table>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.place { display: grid; gap: 14px; max-width: 1300px; }
+header { display: flex; gap: 8px; align-items: center; } .end { margin-left: auto; }
+section { display: grid; gap: 6px; }
+.add { display: flex; gap: 10px; padding: 10px; align-items: end; flex-wrap: wrap; }
+.holders { min-width: 380px; } .holders :deep(.p-multiselect) { width: 100%; }
+</style>

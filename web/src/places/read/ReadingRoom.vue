@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, data, Problem } from '../../api/client'
+import { useKeys } from '../../keys'
+import { whenChanged } from '../../live'
+import { useLoaded } from '../../load'
+import Num from '../../parts/Num.vue'
+import Trouble from '../../parts/Trouble.vue'
+import Sheet from './Sheet.vue'
+import TitleBlock from './TitleBlock.vue'
+
+const route = useRoute()
+const router = useRouter()
+const id = computed(() => Number(route.params.id))
+const sheet = useLoaded(() => data(api.GET('/api/passages/{id}', { params: { path: { id: id.value } } })))
+/** The review it is in; whoever is not on the reviewing side reads without one. */
+const review = useLoaded(async () => {
+  try {
+    return await data(api.GET('/api/passages/{passage}/review', { params: { path: { passage: id.value } } }))
+  } catch (e) {
+    if (e instanceof Problem && e.status === 404) return undefined
+    throw e
+  }
+})
+const answers = useLoaded(() => data(api.GET('/api/passages/{passage}/answers', { params: { path: { passage: id.value } } })))
+const zoom = ref(1)
+
+function load() {
+  void sheet.load()
+  void review.load()
+  void answers.load()
+}
+onMounted(load)
+watch(id, () => {
+  zoom.value = 1
+  load()
+})
+whenChanged(['REVIEW', 'PASSAGE'], load)
+
+const passage = computed(() => sheet.value.value?.row.passage)
+const file = computed(() => passage.value?.files[passage.value.readFile ?? 0])
+const siblings = computed(() => review.value.value?.files.map((f) => f.passage.id) ?? [])
+const place = computed(() => siblings.value.indexOf(id.value))
+
+function go(by: number) {
+  const to = siblings.value[place.value + by]
+  if (to) void router.push(`/read/${to}`)
+}
+
+const larger = () => (zoom.value = Math.min(8, zoom.value * 1.25))
+const smaller = () => (zoom.value = Math.max(0.5, zoom.value / 1.25))
+useKeys([
+  { key: 'n', says: 'Next file of the review', does: () => go(1) },
+  { key: 'p', says: 'File before', does: () => go(-1) },
+  { key: '+', says: 'Larger', does: larger },
+  { key: '-', says: 'Smaller', does: smaller },
+  { key: '0', says: 'Fit the sheet into the window', does: () => (zoom.value = 1) },
+  { key: 'd', says: 'Back to the Desk', does: () => void router.push('/desk') },
+])
+</script>
+
+<template>
+  <div class="room">
+    <header>
+      <RouterLink class="act" to="/desk">Desk</RouterLink>
+      <template v-if="passage">
+        <Num :number="passage.number" :revision="passage.revision" />
+        <strong class="clip">{{ passage.title }}</strong>
+        <RouterLink class="act bare" :to="`/passages/${passage.id}`">Passage</RouterLink>
+      </template>
+      <span class="grow" />
+      <span class="row"><button class="act" type="button" aria-label="Smaller" @click="smaller">−</button><span class="mono">{{ Math.round(zoom * 100) }}%</span><button class="act" type="button" aria-label="Larger" @click="larger">+</button><button class="act" type="button" @click="zoom = 1">Fit</button></span>
+      <span v-if="siblings.length > 1" class="row"><button class="act" type="button" :disabled="place <= 0" @click="go(-1)">Before</button>
+        <span class="mono">{{ place + 1 }}/{{ siblings.length }}</span><button class="act" type="button" :disabled="place >= siblings.length - 1" @click="go(1)">Next</button></span>
+      <a v-if="file" class="act" :href="`/api/files/${file.folderFile}/content?download=true`">Download</a>
+    </header>
+    <Trouble :problem="sheet.problem.value ?? review.problem.value" :again="load" />
+    <Sheet v-if="file" :key="file.folderFile" :file="file" :zoom="zoom" />
+    <p v-else-if="!sheet.problem.value" class="quiet pad" role="status">Opening …</p>
+    <TitleBlock v-if="passage && sheet.value.value" :row="sheet.value.value.row" :review="review.value.value" :answers="answers.value.value ?? []" :before="sheet.value.value.cycles.filter((c) => c.id !== id)" @changed="load" />
+  </div>
+</template>
+
+<style scoped>
+.room { position: relative; display: grid; grid-template-rows: auto auto minmax(0, 1fr); height: 100%; background: var(--shade); }
+header { display: flex; align-items: center; gap: 12px; padding: 5px 10px; background: var(--sheet); border-bottom: 1px solid var(--line-strong); flex-wrap: wrap; grid-row: 1; }
+.pad { padding: 20px; }
+</style>

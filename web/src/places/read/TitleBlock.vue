@@ -1,0 +1,87 @@
+<script setup lang="ts">
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import type { Passage, PassageRow, Review, Schemas } from '../../api/client'
+import { useKeys } from '../../keys'
+import Due from '../../parts/Due.vue'
+import { whereInWords } from '../../parts/strip'
+import Trouble from '../../parts/Trouble.vue'
+import { count } from '../../say'
+import { useSession } from '../../session'
+import { useDeciding } from '../desk/decide'
+
+const props = defineProps<{ row: PassageRow; review?: Review; answers: Schemas['Said'][]; before: Passage[] }>()
+const emit = defineEmits<{ changed: [] }>()
+const session = useSession()
+const router = useRouter()
+const deciding = useDeciding(() => props.review, () => emit('changed'))
+const { problem, busy, asking, give, giveWith } = deciding
+const comment = ref('')
+const field = useTemplateRef<HTMLTextAreaElement>('field')
+
+const passage = computed(() => props.row.passage)
+const mine = computed(() => props.review?.mine ?? false)
+const codes = computed(() => session.project?.decisionCodes ?? [])
+const answer = computed(() => props.review?.open ? props.review.files.find((f) => f.passage.id === passage.value.id)?.answer : undefined)
+const earlier = computed(() => props.answers.filter((a) => !props.review?.open || a.step < props.review.step))
+const undecided = computed(() => props.review?.files.filter((f) => !f.answer).length ?? 0)
+
+watch(asking, async (now) => {
+  if (!now) return
+  comment.value = answer.value?.comment ?? ''
+  await nextTick()
+  field.value?.focus()
+})
+
+async function close() {
+  await deciding.close()
+  if (!problem.value) void router.push('/desk')
+}
+
+useKeys([
+  ...[1, 2, 3, 4].map((code) => ({ key: String(code), says: `Decide: ${codes.value.find((c) => c.digit === code)?.name ?? code}`, does: () => { if (mine.value) void give([passage.value.id], code) } })),
+  { key: 'c', says: 'Close the step', does: () => { if (mine.value && undecided.value === 0) void close() } },
+])
+</script>
+
+<template>
+  <section class="block" aria-label="Title block">
+    <div class="line two"><span class="cell"><small>Number</small><span class="mono">{{ passage.number ?? 'none yet' }}</span></span><span class="cell"><small>Revision</small><span class="mono">{{ passage.revision ?? '' }}</span></span></div>
+    <div class="line two"><span class="cell"><small>From</small>{{ row.author }}, {{ row.authorFirm }}</span><span class="cell"><small>Cycle</small>{{ passage.cycle }}</span></div>
+    <div v-if="earlier.length" class="line cell said"><small>Said before</small>
+      <p v-for="(a, i) in earlier" :key="i"><span class="key">{{ a.code }}</span> {{ a.person }}<template v-if="a.comment">: {{ a.comment }}</template></p></div>
+    <div v-if="review?.open && mine" class="line cell">
+      <small>{{ review.stepName }}, <Due :at="review.due" /></small>
+      <div class="codes" role="group" aria-label="Decision">
+        <button v-for="c in codes" :key="c.digit" type="button" :class="{ given: answer?.code === c.digit }" :aria-pressed="answer?.code === c.digit" :disabled="busy" @click="give([passage.id], c.digit)"><span class="key">{{ c.digit }}</span> {{ c.name }}</button>
+      </div>
+      <p v-if="answer?.comment && !asking" class="comment">{{ answer.comment }}</p>
+      <form v-if="asking" @submit.prevent="giveWith(comment)">
+        <label class="field"><span>What is to be done</span><textarea ref="field" v-model="comment" class="text" required maxlength="20000" @keydown.enter.ctrl.prevent="giveWith(comment)" @keydown.esc="asking = undefined" /></label>
+        <span class="row"><button class="act first" type="submit" :disabled="busy || !comment.trim()">Give {{ asking.code }}</button><button class="act" type="button" @click="asking = undefined">Not now</button></span>
+      </form>
+      <Trouble :problem="problem" />
+      <span class="row end"><span class="quiet grow">{{ undecided ? `${count(undecided, 'file')} of ${review.files.length} without a decision` : 'Every file has a decision' }}</span>
+        <button class="act" :class="{ first: undecided === 0 }" type="button" :disabled="busy || undecided > 0" @click="close">Close the step</button></span>
+    </div>
+    <div v-else class="line cell"><small>Where</small>{{ whereInWords(passage) }}<template v-if="passage.heldBy">, with {{ passage.heldBy }}</template></div>
+  </section>
+</template>
+
+<style scoped>
+.block { position: absolute; right: 12px; bottom: 12px; width: 336px; background: var(--sheet); border: 2px solid var(--ink); max-height: calc(100% - 70px); overflow: auto; }
+.line { border-bottom: 1px solid var(--ink); }
+.line:last-child { border-bottom: 0; }
+.two { display: grid; grid-template-columns: 1fr 84px; }
+.two .cell + .cell { border-left: 1px solid var(--ink); }
+.cell { padding: 3px 8px 5px; min-width: 0; overflow: hidden; text-overflow: ellipsis; }
+small { display: block; font-size: 10.5px; color: var(--quiet); }
+.codes { display: grid; grid-template-columns: 1fr 1fr; margin: 4px 0 6px; }
+.codes button { border: 1px solid var(--line-strong); background: var(--sheet); padding: 4px 6px; text-align: left; cursor: pointer; margin: 0 -1px -1px 0; }
+.codes button:hover:not(:disabled) { background: var(--shade); }
+.codes button.given { background: var(--main); color: var(--main-ink); border-color: var(--main); }
+.said p, .comment { overflow-wrap: anywhere; } .said { max-height: 160px; overflow: auto; }
+form { display: grid; gap: 6px; margin-bottom: 6px; }
+.end { margin-top: 6px; }
+@media (max-width: 700px) { .block { left: 8px; right: 8px; width: auto; position: static; grid-row: 4; } }
+</style>

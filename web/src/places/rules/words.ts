@@ -1,0 +1,54 @@
+import type { Schemas } from '../../api/client'
+import { FORMATS, type Choices } from './choices'
+
+type Form = Schemas['RuleForm']
+type Whom = Form['onArrival'][number]
+
+const names = (ids: number[], of: (id: number) => string | undefined) => ids.map((id) => of(id) ?? 'gone').join(', ')
+
+/** Where a rule stands, in words. */
+export function where(form: Form, c: Choices): string {
+  if (form.places.length === 0) return 'nowhere yet'
+  return form.places.map((p) => {
+    const folder = c.folders.find((f) => f.id === p.folder)
+    return `${folder?.path || folder?.name || 'a folder that is gone'}${p.withBelow ? ' and below' : ''}`
+  }).join('; ')
+}
+
+/** Which files it takes, in words. */
+export function which(form: Form, c: Choices): string {
+  const what = form.formats.length ? form.formats.map((f) => FORMATS.find((x) => x.format === f)?.word).join(', ') : 'every file'
+  const from = [names(form.firms, (id) => c.people.firms.find((f) => f.id === id)?.code), names(form.people, (id) => c.people.people.find((p) => p.id === id)?.name)]
+    .filter(Boolean).join(', ')
+  return from ? `${what} from ${from}` : what
+}
+
+export function scheme(form: Form, c: Choices): string {
+  return c.schemes.find((s) => s.key === form.scheme)?.name ?? 'none yet'
+}
+
+export function route(form: Form, c: Choices): string {
+  const found = c.routes.find((r) => r.key === form.route)
+  return found ? `${found.name}: ${found.steps.map((s) => s.role).join(', then ')}` : 'none yet'
+}
+
+/** What follows from each decision code, one line a target. */
+export function issue(form: Form, c: Choices): string[] {
+  const byTarget = new Map<string, number[]>()
+  for (const follows of [...form.issue].sort((a, b) => a.code - b.code)) {
+    const folder = c.folders.find((f) => f.id === follows.folder)
+    const words = follows.back ? 'back to the author' : `${folder?.path ?? 'no folder yet'} ${follows.status ?? ''}`
+    byTarget.set(words, [...(byTarget.get(words) ?? []), follows.code])
+  }
+  return [...byTarget].map(([words, codes]) => `${codes.join(', ')}: ${words}`)
+}
+
+function audience(whom: Whom[], c: Choices): string {
+  return whom.map((w) => (w.kind === 'AUTHOR' ? 'author' : w.kind === 'ROLE' ? c.people.roles.find((r) => r.id === w.id)?.name : c.people.people.find((p) => p.id === w.id)?.name) ?? 'somebody gone').join(', ')
+}
+
+/** Whom it tells, one line an occasion. */
+export function tell(form: Form, c: Choices): string[] {
+  const lines: [string, Whom[]][] = [['arrival', form.onArrival], ['return', form.onReturn], ['issue', form.onIssue]]
+  return lines.filter(([, whom]) => whom.length).map(([word, whom]) => `${word}: ${audience(whom, c)}`)
+}

@@ -1,0 +1,42 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import { useSession } from './session'
+
+declare module 'vue-router' {
+  interface RouteMeta {
+    /** Reachable without being signed in. */
+    open?: boolean
+    /** Fills the window, without the spine. */
+    whole?: boolean
+    title?: string
+  }
+}
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/desk' },
+    { path: '/sign-in', component: () => import('./places/sign-in/SignIn.vue'), meta: { open: true, whole: true, title: 'Sign in' } },
+    { path: '/set-up', component: () => import('./places/set-up/SetUp.vue'), meta: { open: true, whole: true, title: 'Set up' } },
+    { path: '/desk', component: () => import('./places/desk/Desk.vue'), meta: { title: 'Desk' } },
+    { path: '/folders/:id?', component: () => import('./places/folders/Folders.vue'), meta: { title: 'Folders' } },
+    { path: '/passages', component: () => import('./places/passages/Passages.vue'), meta: { title: 'Passages' } },
+    { path: '/passages/:id', component: () => import('./places/passages/PassagePage.vue'), meta: { title: 'Passage' } },
+    { path: '/rules', component: () => import('./places/rules/RuleSheet.vue'), meta: { title: 'Rule sheet' } },
+    { path: '/people', component: () => import('./places/people/People.vue'), meta: { title: 'People' } },
+    { path: '/mail-room', component: () => import('./places/mail-room/MailRoom.vue'), meta: { title: 'Mail room' } },
+    { path: '/read/:id', component: () => import('./places/read/ReadingRoom.vue'), meta: { whole: true, title: 'Reading room' } },
+    { path: '/:rest(.*)*', component: () => import('./parts/NoSuchPlace.vue'), meta: { title: 'No such place' } },
+  ],
+})
+
+router.beforeEach(async (to) => {
+  if (to.meta.open) return true
+  const session = useSession()
+  await session.know()
+  if (!session.me) return { path: '/sign-in', query: { to: to.fullPath } }
+  return true
+})
+
+router.afterEach((to) => {
+  document.title = to.meta.title ? `${to.meta.title} · Pervius` : 'Pervius'
+})

@@ -1,0 +1,64 @@
+/** How Pervius says dates, durations and sizes. */
+
+const DAY = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
+const EXACT = new Intl.DateTimeFormat('en-GB', { dateStyle: 'full', timeStyle: 'medium' })
+const CLOCK = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
+
+/** "Thu 14 May". */
+export function day(iso: string): string {
+  return DAY.format(new Date(iso)).replace(',', '')
+}
+
+/** The moment in full, for hovering. */
+export function exact(iso: string): string {
+  return EXACT.format(new Date(iso))
+}
+
+/** "Today 14:05", or the day and the time. */
+export function moment(iso: string, now = new Date()): string {
+  const at = new Date(iso)
+  const today = at.toDateString() === now.toDateString()
+  return `${today ? 'Today' : day(iso)} ${CLOCK.format(at)}`
+}
+
+/** How long something has been so: "just now", "5 min", "3 h", "12 days". */
+export function since(iso: string, now = new Date()): string {
+  const minutes = Math.floor((now.getTime() - new Date(iso).getTime()) / 60_000)
+  if (minutes < 1) return 'just now'
+  if (minutes < 60) return `${minutes} min`
+  if (minutes < 60 * 36) return `${Math.round(minutes / 60)} h`
+  return `${Math.round(minutes / 1440)} days`
+}
+
+/** Working days, Monday to Friday, from today to a date: 0 today, negative when it is past. */
+export function workingDaysLeft(iso: string, now = new Date()): number {
+  const due = new Date(iso)
+  const late = due.getTime() < now.getTime() && due.toDateString() !== now.toDateString()
+  const [from, to] = late ? [due, now] : [now, due]
+  let days = 0
+  for (const at = new Date(from.getFullYear(), from.getMonth(), from.getDate() + 1); at <= to; at.setDate(at.getDate() + 1)) {
+    if (at.getDay() !== 0 && at.getDay() !== 6) days++
+  }
+  return late ? -Math.max(days, 1) : days
+}
+
+/** "Thu 14 May, 2 working days left". */
+export function due(iso: string, now = new Date()): string {
+  const left = workingDaysLeft(iso, now)
+  const days = (n: number) => (n === 1 ? '1 working day' : `${n} working days`)
+  if (left < 0) return `${day(iso)}, ${days(-left)} late`
+  return left === 0 ? `${day(iso)}, today` : `${day(iso)}, ${days(left)} left`
+}
+
+/** "180 KB". */
+export function size(bytes: number): string {
+  if (bytes < 1024) return `${bytes} B`
+  if (bytes < 1024 * 1024) return `${Math.round(bytes / 1024)} KB`
+  if (bytes < 1024 ** 3) return `${(bytes / 1024 ** 2).toFixed(1)} MB`
+  return `${(bytes / 1024 ** 3).toFixed(2)} GB`
+}
+
+/** "1 file", "3 files". */
+export function count(n: number, one: string, many = `${one}s`): string {
+  return `${n} ${n === 1 ? one : many}`
+}

@@ -1,0 +1,52 @@
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { api, data, Problem, type Schemas } from './api/client'
+
+/** Who is signed in, and the project on the screens. */
+export const useSession = defineStore('session', () => {
+  const me = ref<Schemas['Actor']>()
+  const projects = ref<Schemas['ProjectView'][]>([])
+  const entrance = ref<Schemas['Entrance']>({ demo: false, setUpNeeded: false })
+  const chosen = ref(Number(localStorage.getItem('project') ?? 0))
+  let asked = false
+
+  const project = computed(() => projects.value.find((p) => p.id === chosen.value) ?? projects.value[0])
+  const membership = computed(() => (project.value ? me.value?.memberships[String(project.value.id)] : undefined))
+  const controls = computed(() => membership.value?.controls ?? false)
+  const seesAll = computed(() => controls.value || (membership.value?.seesAll ?? false))
+
+  /** Finds out who is signed in, once. */
+  async function know() {
+    if (asked) return
+    asked = true
+    entrance.value = await data(api.GET('/api/entrance'))
+    try {
+      await begin(await data(api.GET('/api/session')))
+    } catch (e) {
+      if (!(e instanceof Problem) || e.status !== 401) {
+        asked = false
+        throw e
+      }
+    }
+  }
+
+  async function begin(actor: Schemas['Actor']) {
+    me.value = actor
+    asked = true
+    entrance.value = await data(api.GET('/api/entrance'))
+    projects.value = await data(api.GET('/api/projects'))
+  }
+
+  async function signOut() {
+    await data(api.DELETE('/api/session'))
+    me.value = undefined
+    projects.value = []
+  }
+
+  function choose(id: number) {
+    chosen.value = id
+    localStorage.setItem('project', String(id))
+  }
+
+  return { me, projects, project, entrance, controls, seesAll, know, begin, signOut, choose }
+})

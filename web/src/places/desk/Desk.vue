@@ -23,7 +23,7 @@ const originator = computed(() => !session.seesAll)
 
 function load() {
   void reviews.load()
-  void stopped.load()
+  if (session.controls || originator.value) void stopped.load()
   if (session.controls) void late.load()
   if (originator.value) {
     void back.load()
@@ -36,7 +36,7 @@ whenChanged(['REVIEW', 'PASSAGE'], load)
 const waiting = computed(() => reviews.value.value ?? [])
 const files = computed(() => waiting.value.reduce((n, r) => n + r.files.length, 0))
 const rows = (loaded: typeof stopped) => loaded.value.value?.items ?? []
-const asked = computed(() => reviews.value.value !== undefined && stopped.value.value !== undefined)
+const asked = computed(() => reviews.value.value !== undefined)
 const nothing = computed(() => asked.value && waiting.value.length === 0 && rows(stopped).length === 0 && rows(late).length === 0
   && rows(back).length === 0 && rows(onTheWay).length === 0)
 </script>

@@ -74,11 +74,11 @@ if (props.keys) {
       <span class="clip">{{ review.author }}, {{ review.authorFirm }}</span>
       <span class="due"><Due :at="review.due" /></span>
     </header>
-    <table class="dense">
+    <table class="dense files">
       <thead>
         <tr>
           <th class="pick"><input type="checkbox" :checked="allPicked" :aria-label="`Pick all files of ${review.submissionReference}`" @change="toggleAll"></th>
-          <th>Number</th><th>Title</th><th v-if="review.step > 0">Said before</th><th>Your decision</th><th><span class="hidden-text">Read</span></th>
+          <th class="number">Number</th><th>Title</th><th v-if="review.step > 0" class="said">Said before</th><th class="decision">Your decision</th><th class="read"><span class="hidden-text">Read</span></th>
         </tr>
       </thead>
       <tbody>
@@ -126,11 +126,13 @@ if (props.keys) {
 <style scoped>
 .panel > header { align-items: center; flex-wrap: wrap; }
 .due { margin-left: auto; }
-.pick { width: 26px; }
-.title { max-width: 340px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.files { table-layout: fixed; }
+.pick { width: 34px; }
+.number { width: 216px; }
+.title { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .cycle { margin-left: 6px; font-size: 11px; border: 1px solid var(--line-strong); padding: 0 4px; }
-.said { max-width: 240px; } .said .clip { display: block; }
-.decision { white-space: nowrap; }
+.said { width: 250px; } .said .clip { display: block; }
+.decision { white-space: nowrap; width: 380px; overflow: hidden; }
 .codes { display: inline-flex; }
 .code { width: 26px; height: 22px; border: 1px solid var(--line-strong); background: var(--sheet); cursor: pointer; font: 12px var(--mono); margin-right: -1px; }
 .code:hover:not(:disabled) { background: var(--shade); }
@@ -141,5 +143,5 @@ if (props.keys) {
 .ask { background: var(--attention-soft); }
 footer { align-items: center; }
 .end { margin-left: auto; }
-@media (max-width: 700px) { .said, .read { display: none; } .title { max-width: 40vw; } footer, .ask { flex-wrap: wrap; } }
+@media (max-width: 700px) { .said, .read { display: none; } .number { width: 40%; } .decision { width: 130px; } .says { display: none; } footer, .ask { flex-wrap: wrap; } }
 </style>

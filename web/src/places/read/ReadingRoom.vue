@@ -83,7 +83,7 @@ useKeys([
 </template>
 
 <style scoped>
-.room { position: relative; display: grid; grid-template-rows: auto auto minmax(0, 1fr); height: 100%; background: var(--shade); }
-header { display: flex; align-items: center; gap: 12px; padding: 5px 10px; background: var(--sheet); border-bottom: 1px solid var(--line-strong); flex-wrap: wrap; grid-row: 1; }
+.room { position: relative; display: flex; flex-direction: column; height: 100%; background: var(--shade); }
+header { display: flex; align-items: center; gap: 12px; padding: 5px 10px; background: var(--sheet); border-bottom: 1px solid var(--line-strong); flex-wrap: wrap; }
 .pad { padding: 20px; }
 </style>

@@ -38,7 +38,16 @@ onBeforeUnmount(() => resized.disconnect())
 
 async function draw() {
   if (!pdf.value || !canvas.value || !stage.value) return
-  await pdf.value.draw(page.value, canvas.value, { width: stage.value.clientWidth - 24, height: stage.value.clientHeight - 24 }, props.zoom)
+  await pdf.value.draw(page.value, canvas.value, roomFor(stage.value), props.zoom)
+}
+
+/** What is left of the stage for the sheet: the title block of the room keeps its corner free. */
+function roomFor(element: HTMLElement) {
+  const { paddingLeft, paddingRight, paddingTop, paddingBottom } = getComputedStyle(element)
+  return {
+    width: element.clientWidth - parseFloat(paddingLeft) - parseFloat(paddingRight),
+    height: element.clientHeight - parseFloat(paddingTop) - parseFloat(paddingBottom),
+  }
 }
 
 async function drawThumbs() {
@@ -68,8 +77,9 @@ useKeys([
 </template>
 
 <style scoped>
-.sheet { display: grid; grid-template-rows: minmax(0, 1fr) auto; min-height: 0; }
-.stage { overflow: auto; display: grid; place-items: safe center; padding: 12px; min-height: 0; }
+.sheet { display: grid; grid-template-rows: minmax(0, 1fr) auto; min-height: 0; flex: 1; }
+.stage { overflow: auto; display: grid; place-items: safe center; padding: 12px 360px 12px 12px; min-height: 0; }
+@media (max-width: 900px) { .stage { padding: 8px; } }
 pre.stage { background: var(--sheet); display: block; font: 13px/1.5 var(--mono); margin: 0; }
 canvas { background: #fff; box-shadow: 0 1px 6px #0003; }
 nav { display: flex; gap: 6px; overflow-x: auto; padding: 6px 360px 6px 10px; background: var(--sheet); border-top: 1px solid var(--line); }

@@ -83,5 +83,5 @@ small { display: block; font-size: 10.5px; color: var(--quiet); }
 .said p, .comment { overflow-wrap: anywhere; } .said { max-height: 160px; overflow: auto; }
 form { display: grid; gap: 6px; margin-bottom: 6px; }
 .end { margin-top: 6px; }
-@media (max-width: 700px) { .block { left: 8px; right: 8px; width: auto; position: static; grid-row: 4; } }
+@media (max-width: 700px) { .block { left: 8px; right: 8px; width: auto; position: static; margin: 0 8px 8px; max-height: 50vh; } }
 </style>

@@ -22,7 +22,7 @@ function turnBelow(id: number) {
     <li v-for="row in rows" :key="row.folder.id" :style="{ paddingLeft: `${4 + row.depth * 12}px` }">
       <label class="clip grow"><input type="checkbox" :checked="!!place(row.folder.id)" @change="turn(row.folder.id)"> {{ row.folder.name }}</label>
       <label v-if="place(row.folder.id)" class="below"><input type="checkbox" :checked="place(row.folder.id)?.withBelow" :aria-label="`With what is below ${row.folder.name}`" @change="turnBelow(row.folder.id)"> and below</label>
-      <span class="quiet mono">{{ stateWord(row.folder.state) }}</span>
+      <span v-else class="quiet mono">{{ stateWord(row.folder.state) }}</span>
     </li>
   </ul>
 </template>

@@ -110,7 +110,10 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value
 </template>
 
 <style scoped>
-.editor { display: grid; grid-template-columns: 1.15fr 0.9fr 1.1fr 1.25fr 0.9fr; background: var(--sheet); }
+.editor { display: grid; grid-template-columns: 1.3fr 0.8fr 1.15fr 1.2fr 0.85fr; background: var(--sheet); }
+.field { min-width: 0; }
+small, small .mono, small.mono { white-space: normal; overflow-wrap: anywhere; }
+:deep(.p-multiselect) { width: 100%; min-width: 0; }
 fieldset { border: 0; border-right: 1px solid var(--line); padding: 8px 10px; margin: 0; display: grid; gap: 9px; align-content: start; min-width: 0; }
 .which { border-right: 4px double var(--line-strong); }
 legend { font-weight: 600; padding: 6px 0 0; }

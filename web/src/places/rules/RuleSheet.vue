@@ -28,6 +28,7 @@ whenChanged(['RULES'], rules.load)
 whenChanged(['PEOPLE', 'FOLDER'], choices.load, 1000)
 
 const rows = computed(() => rules.value.value ?? [])
+const columnWord = (column: string) => column.charAt(0).toUpperCase() + column.slice(1)
 const shown = (rule: Rule): RuleForm => rule.draft ?? rule.inForce ?? emptyRule()
 
 async function carryOut(call: () => Promise<unknown>): Promise<boolean> {
@@ -95,7 +96,7 @@ useKeys([
             <td class="force">
               <button type="button" class="switch" role="switch" :aria-checked="rule.switchedOn" :aria-label="`${shown(rule).name}: ${rule.switchedOn ? 'on' : 'off'}`" :disabled="busy || rule.editionInForce === 0" @click.stop="turn(rule)">
                 {{ rule.editionInForce === 0 ? 'never' : rule.switchedOn ? 'on' : 'off' }}</button>
-              <span class="quiet">{{ rule.editionInForce ? `ed. ${rule.editionInForce}` : '' }}</span>
+              <span v-if="rule.editionInForce" class="quiet edition">edition {{ rule.editionInForce }}</span>
             </td>
             <td class="rule">
               <button type="button" class="act bare name" :aria-expanded="open === rule.id" @click.stop="open = open === rule.id ? undefined : rule.id">{{ shown(rule).name || 'without a name' }}</button>
@@ -114,7 +115,8 @@ useKeys([
           </tr>
           <tr v-if="(rule.draft || rule.findings.length) && open !== rule.id" class="under">
             <td colspan="9">
-              <ul><li v-for="(f, k) in rule.findings" :key="k" :class="f.error ? 'error' : 'warning'">{{ f.error ? 'Keeps it from being put in force' : 'Take note' }}, {{ f.column }}: {{ f.sentence }}</li></ul>
+              <p v-if="rule.findings.some((f) => f.error)">Before it can be put in force:</p>
+              <ul class="findings"><li v-for="(f, k) in rule.findings" :key="k" :class="f.error ? 'error' : 'warning'"><strong>{{ columnWord(f.column) }}</strong> {{ f.sentence }}</li></ul>
               <span v-if="rule.draft" class="row">
                 <button class="act first" type="button" :disabled="busy || rule.findings.some((f) => f.error)" @click="putInForce(rule)">Put in force</button>
                 <button class="act" type="button" :disabled="busy" @click="dropDraft(rule)">{{ rule.editionInForce ? 'Drop the draft' : 'Drop the rule' }}</button>
@@ -142,6 +144,7 @@ td { vertical-align: top; padding: 4px 7px; border: 1px solid var(--line); font-
 .at > td:first-child { box-shadow: inset 3px 0 0 var(--main); }
 .off td { color: var(--quiet); }
 .force { white-space: nowrap; }
+.edition { display: block; }
 .switch { border: 1px solid var(--line-strong); background: var(--sheet); min-width: 42px; cursor: pointer; border-radius: 2px; }
 .switch[aria-checked='true']:not(:disabled) { background: var(--done-soft); border-color: var(--done); color: var(--done); font-weight: 600; }
 .rule { min-width: 130px; } .rule span { display: block; }
@@ -149,7 +152,7 @@ td { vertical-align: top; padding: 4px 7px; border: 1px solid var(--line); font-
 .draft { color: var(--attention); }
 .pattern { white-space: normal; overflow-wrap: anywhere; }
 .under td { background: var(--attention-soft); border-top: 0; }
-.under ul { margin-bottom: 4px; }
+.findings { margin: 2px 0 5px; columns: 2; max-width: 900px; }
 .warning { color: var(--attention); }
 .editor > td { padding: 0; border: 2px solid var(--main); }
 .last td { background: var(--shade); color: var(--ink-2); border-top: 1px solid var(--line-strong); }

@@ -1,0 +1,74 @@
+package app.pervius.core.issue;
+
+import static app.pervius.core.KestrelWeir.FIELDS;
+import static app.pervius.core.KestrelWeir.HYDRAULIC_DRAWING;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.pervius.core.arrive.FileName;
+import app.pervius.core.passage.Outcome;
+import app.pervius.core.passage.StopReason;
+import app.pervius.core.project.DecisionCode;
+import app.pervius.core.project.FolderId;
+import app.pervius.core.project.InformationState;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Predicate;
+import org.junit.jupiter.api.Test;
+
+class IssuingTest {
+
+    private static final FolderId SHARED = new FolderId(7);
+    private static final FolderId ARCHIVE = new FolderId(8);
+    private static final IssuePlan PLAN = new IssuePlan(Map.of(1, new Target.Place(SHARED, "A1"), 3, new Target.BackToAuthor()), IssuePlan.USUAL_NAME);
+    private static final IssueFacts.Destination DESTINATION = new IssueFacts.Destination(SHARED, "Shared / Hydraulics", InformationState.SHARED);
+
+    private static Outcome<IssueEffect> decide(int code, Optional<IssueFacts.Destination> destination, Optional<IssueFacts.Former> former,
+            Optional<FolderId> archive, Predicate<FileName> taken) {
+        return Issuing.decide(new IssueFacts("KWR-FNK-H-DR-0001", "P02", "Weir", DecisionCode.of(code, DecisionCode.AS_SHIPPED), PLAN,
+                List.of(new FileName("Weir.PDF"), new FileName("Weir.dwg")), HYDRAULIC_DRAWING, FIELDS, folder -> destination, state -> former, archive, taken));
+    }
+
+    private static StopReason.Code stopped(Outcome<IssueEffect> outcome) {
+        return ((Outcome.Stopped<IssueEffect>) outcome).reason().code();
+    }
+
+    @Test
+    void anAcceptedRevisionIsPlacedUnderNumberRevisionAndStatusAndTheFormerOneGoesToTheArchive() {
+        IssueFacts.Former former = new IssueFacts.Former(41, "P01");
+        Outcome<IssueEffect> outcome = decide(1, Optional.of(DESTINATION), Optional.of(former), Optional.of(ARCHIVE), name -> false);
+        assertThat(((Outcome.Passed<IssueEffect>) outcome).effects()).containsExactly(
+                new IssueEffect.Archive(former, ARCHIVE),
+                new IssueEffect.PlaceFile(0, SHARED, "KWR-FNK-H-DR-0001_P02_A1.pdf"),
+                new IssueEffect.PlaceFile(1, SHARED, "KWR-FNK-H-DR-0001_P02_A1.dwg"),
+                new IssueEffect.MakeCurrent(InformationState.SHARED, SHARED, "A1"));
+    }
+
+    @Test
+    void whatMustComeAgainGoesBackToItsAuthor() {
+        assertThat(((Outcome.Passed<IssueEffect>) decide(3, Optional.empty(), Optional.empty(), Optional.empty(), n -> false)).effects())
+                .containsExactly(new IssueEffect.ReturnToAuthor(true));
+    }
+
+    @Test
+    void aDestinationThatIsGoneStopsIt() {
+        assertThat(stopped(decide(1, Optional.empty(), Optional.empty(), Optional.of(ARCHIVE), n -> false))).isEqualTo(StopReason.Code.DESTINATION_GONE);
+    }
+
+    @Test
+    void nothingIsReplacedSilently() {
+        assertThat(stopped(decide(1, Optional.of(DESTINATION), Optional.empty(), Optional.of(ARCHIVE), name -> name.ending().equals("dwg"))))
+                .isEqualTo(StopReason.Code.NAME_TAKEN);
+    }
+
+    @Test
+    void aFormerRevisionWithoutAnArchiveStopsIt() {
+        assertThat(stopped(decide(1, Optional.of(DESTINATION), Optional.of(new IssueFacts.Former(41, "P01")), Optional.empty(), n -> false)))
+                .isEqualTo(StopReason.Code.DESTINATION_MISSING);
+    }
+
+    @Test
+    void aDecisionTheRuleDoesNotSpeakOfStopsIt() {
+        assertThat(stopped(decide(2, Optional.of(DESTINATION), Optional.empty(), Optional.of(ARCHIVE), n -> false))).isEqualTo(StopReason.Code.DESTINATION_MISSING);
+    }
+}

@@ -1,0 +1,33 @@
+package app.pervius.core.tell;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+class LetterTest {
+
+    private static Letter.Heading heading(Occasion occasion, int files) {
+        return new Letter.Heading(occasion, "KWR", "S-0007", "Tomasz Łęgowicz", "http://pervius.example/desk", List.of("Civil design (edition 2)"), files);
+    }
+
+    @Test
+    void oneFileIsNamedInTheSubject() {
+        Letter letter = Letter.write(heading(Occasion.TO_DECIDE, 1), List.of(new Letter.Line("KWR-ALD-C-DR-0001 P01 Plan", "Plan.pdf", "http://pervius.example/read/1")));
+        assertThat(letter.subject()).isEqualTo("[KWR] KWR-ALD-C-DR-0001 P01 Plan waiting for your decision (S-0007)");
+        assertThat(letter.text()).contains("Dear Tomasz Łęgowicz,", "http://pervius.example/read/1", "Sent by rule “Civil design (edition 2)”.");
+    }
+
+    @Test
+    void manyFilesAreCountedAndWhatIsNotListedIsSaid() {
+        Letter letter = Letter.write(heading(Occasion.ISSUED, 500), List.of(new Letter.Line("A", "", "l"), new Letter.Line("B", "", "l")));
+        assertThat(letter.subject()).startsWith("[KWR] 500 files issued");
+        assertThat(letter.text()).contains("and 498 more.");
+    }
+
+    @Test
+    void aNameWithALineBreakAddsNothingToTheHeader() {
+        Letter letter = Letter.write(heading(Occasion.STOPPED, 1), List.of(new Letter.Line("Plan\r\nBcc: everybody@example.org", "", "l")));
+        assertThat(letter.subject()).doesNotContain("\r", "\n");
+    }
+}

@@ -39,6 +39,7 @@ onBeforeUnmount(() => resized.disconnect())
 async function draw() {
   if (!pdf.value || !canvas.value || !stage.value) return
   await pdf.value.draw(page.value, canvas.value, roomFor(stage.value), props.zoom)
+  canvas.value.dataset.drawn = String(page.value)
 }
 
 /** What is left of the stage for the sheet: the title block of the room keeps its corner free. */

@@ -302,7 +302,6 @@ create table revision (
 );
 
 create table journal_entry (
-    id bigint primary key,
     passage_id bigint not null references passage,
     seq int not null,
     at timestamp(6) with time zone not null,
@@ -314,7 +313,7 @@ create table journal_entry (
     rule varchar(240) not null,
     previous_hash varchar(64) not null,
     hash varchar(64) not null,
-    unique (passage_id, seq)
+    primary key (passage_id, seq)
 );
 
 create table review (

@@ -136,6 +136,12 @@ final class Browser implements AutoCloseable {
         return ((JavascriptExecutor) driver).executeAsyncScript(script, arguments);
     }
 
+    /** Waits until a script gives true. */
+    Browser until(String script) {
+        new WebDriverWait(driver, PATIENCE).until(d -> Boolean.TRUE.equals(js(script)));
+        return this;
+    }
+
     /** What the page has written as errors on its console. */
     List<String> consoleErrors() {
         return driver.manage().logs().get("browser").getAll().stream().filter(e -> e.getLevel().intValue() >= java.util.logging.Level.SEVERE.intValue())

@@ -8,13 +8,6 @@ import org.springframework.data.jpa.repository.Query;
 
 interface FolderRepository extends JpaRepository<Folder, Long> {
     List<Folder> findByProjectIdOrderById(long project);
-
-    @Query(value = """
-            with recursive up(id, parent_id, depth) as (
-              select id, parent_id, 0 from folder where id = :folder
-              union all select f.id, f.parent_id, up.depth + 1 from folder f join up on f.id = up.parent_id)
-            select id from up order by depth""", nativeQuery = true)
-    List<Long> pathUp(long folder);
 }
 
 interface FolderFileRepository extends JpaRepository<FolderFile, Long> {

@@ -7,6 +7,7 @@ import app.pervius.core.project.InformationState;
 import app.pervius.server.access.Actor;
 import app.pervius.server.http.Problem;
 import app.pervius.server.store.Json;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -114,16 +115,15 @@ public class Folders {
     /** The folder, its parent, … up to the root. */
     @Transactional(readOnly = true)
     public List<FolderId> pathUp(long id) {
-        return folders.pathUp(id).stream().map(FolderId::new).toList();
+        return up(id).stream().map(folder -> new FolderId(folder.id())).toList();
     }
 
     /** Field values that hold for everything in a folder: its own, over those of the folders above. */
     @Transactional(readOnly = true)
     public FieldValues valuesOf(long id) {
         FieldValues values = FieldValues.NONE;
-        for (FolderId up : pathUp(id).reversed()) {
-            values = values.with(new FieldValues(Json.read(folders.findById(up.value()).orElseThrow().fieldValues,
-                    new TypeReference<Map<String, String>>() { })));
+        for (Folder folder : up(id).reversed()) {
+            values = values.with(new FieldValues(Json.read(folder.fieldValues, new TypeReference<Map<String, String>>() { })));
         }
         return values;
     }
@@ -141,9 +141,16 @@ public class Folders {
     }
 
     private String path(long id) {
-        List<Long> up = folders.pathUp(id);
-        List<String> names = up.reversed().stream().skip(1).map(i -> folders.findById(i).orElseThrow().name).toList();
-        return String.join(" / ", names);
+        return String.join(" / ", up(id).reversed().stream().skip(1).map(folder -> folder.name).toList());
+    }
+
+    /** The folder, its parent, … up to the root. */
+    private List<Folder> up(long id) {
+        List<Folder> up = new ArrayList<>();
+        for (Optional<Folder> at = folders.findById(id); at.isPresent(); at = Optional.ofNullable(at.get().parentId).flatMap(folders::findById)) {
+            up.add(at.get());
+        }
+        return up;
     }
 
     private static String path(Folder folder, Map<Long, Folder> byId) {

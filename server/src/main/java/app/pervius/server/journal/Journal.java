@@ -6,16 +6,21 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
 import java.time.temporal.ChronoUnit;
 import java.util.HexFormat;
 import java.util.List;
-import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
-/** The journal: one chain of entries per passage, each carrying the hash of the one before. */
+/**
+ * The journal: one chain of entries per passage, each carrying the hash of the one before. Entries are only ever added, so
+ * they are written and read as plain rows, in the caller's transaction.
+ */
 @Service
 public class Journal {
 
@@ -35,37 +40,56 @@ public class Journal {
     public record JournalLine(int seq, Instant at, Station station, Kind kind, String actor, String account, String rule) {
     }
 
-    private final JournalRepository entries;
+    /** The newest entry of a chain, as far as the next one needs it. */
+    private record Head(int seq, String hash) {
+    }
+
+    /** An entry as it is written. */
+    private record Entry(long passage, int seq, Instant at, Station station, Kind kind, @Nullable Long actorId, String actor,
+            String account, String rule, String previousHash, String hash) {
+
+        boolean unchanged() {
+            return hash.equals(digest());
+        }
+
+        String digest() {
+            String text = String.join("\u001f", previousHash, Long.toString(passage), Integer.toString(seq), at.toString(), station.name(),
+                    kind.name(), String.valueOf(actorId), actor, account, rule);
+            try {
+                return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
+            } catch (NoSuchAlgorithmException e) {
+                throw new IllegalStateException(e);
+            }
+        }
+    }
+
+    private final JdbcClient jdbc;
     private final InstantSource clock;
 
-    Journal(JournalRepository entries, InstantSource clock) {
-        this.entries = entries;
+    Journal(JdbcClient jdbc, InstantSource clock) {
+        this.jdbc = jdbc;
         this.clock = clock;
     }
 
     /** Writes an entry in the transaction of what it tells of. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void write(Note note) {
-        Optional<JournalEntry> last = entries.last(note.passage());
-        JournalEntry entry = new JournalEntry();
-        entry.passageId = note.passage();
-        entry.seq = last.map(e -> e.seq + 1).orElse(1);
-        entry.at = clock.instant().truncatedTo(ChronoUnit.MILLIS);
-        entry.station = note.station();
-        entry.kind = note.kind();
-        entry.actorId = note.actor().person();
-        entry.actor = note.actor().name();
-        entry.account = note.account().length() > 4000 ? note.account().substring(0, 3999) + "…" : note.account();
-        entry.rule = note.rule();
-        entry.previousHash = last.map(e -> e.hash).orElse("");
-        entry.hash = hash(entry);
-        entries.save(entry);
+        Head head = jdbc.sql("select seq, hash from journal_entry where passage_id = ? order by passage_id desc, seq desc fetch first 1 rows only")
+                .param(note.passage()).query((row, n) -> new Head(row.getInt(1), row.getString(2))).optional().orElse(new Head(0, ""));
+        String account = note.account().length() > 4000 ? note.account().substring(0, 3999) + "…" : note.account();
+        Entry entry = new Entry(note.passage(), head.seq() + 1, clock.instant().truncatedTo(ChronoUnit.MILLIS), note.station(), note.kind(),
+                note.actor().person(), note.actor().name(), account, note.rule(), head.hash(), "");
+        jdbc.sql("""
+                insert into journal_entry (passage_id, seq, at, station, kind, actor_id, actor, account, rule, previous_hash, hash)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""")
+                .params(entry.passage(), entry.seq(), entry.at().atOffset(ZoneOffset.UTC), entry.station().name(), entry.kind().name(),
+                        entry.actorId(), entry.actor(), entry.account(), entry.rule(), entry.previousHash(), entry.digest()).update();
     }
 
     @Transactional(readOnly = true)
     public List<JournalLine> of(long passage) {
-        return entries.findByPassageIdOrderBySeq(passage).stream()
-                .map(e -> new JournalLine(e.seq, e.at, e.station, e.kind, e.actor, e.account, e.rule)).toList();
+        return entries(passage).stream()
+                .map(e -> new JournalLine(e.seq(), e.at(), e.station(), e.kind(), e.actor(), e.account(), e.rule())).toList();
     }
 
     /** Whether the passage's chain is whole: no entry changed, none missing in between. */
@@ -73,22 +97,21 @@ public class Journal {
     public boolean whole(long passage) {
         String previous = "";
         int seq = 1;
-        for (JournalEntry entry : entries.findByPassageIdOrderBySeq(passage)) {
-            if (entry.seq != seq++ || !entry.previousHash.equals(previous) || !entry.hash.equals(hash(entry))) {
+        for (Entry entry : entries(passage)) {
+            if (entry.seq() != seq++ || !entry.previousHash().equals(previous) || !entry.unchanged()) {
                 return false;
             }
-            previous = entry.hash;
+            previous = entry.hash();
         }
         return true;
     }
 
-    private static String hash(JournalEntry e) {
-        String text = String.join("\u001f", e.previousHash, Long.toString(e.passageId), Integer.toString(e.seq),
-                e.at.toString(), e.station.name(), e.kind.name(), String.valueOf(e.actorId), e.actor, e.account, e.rule);
-        try {
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
-        } catch (NoSuchAlgorithmException ex) {
-            throw new IllegalStateException(ex);
-        }
+    private List<Entry> entries(long passage) {
+        return jdbc.sql("""
+                select passage_id, seq, at, station, kind, actor_id, actor, account, rule, previous_hash, hash
+                from journal_entry where passage_id = ? order by passage_id, seq""").param(passage)
+                .query((row, n) -> new Entry(row.getLong(1), row.getInt(2), row.getObject(3, OffsetDateTime.class).toInstant(),
+                        Station.valueOf(row.getString(4)), Kind.valueOf(row.getString(5)), row.getObject(6, Long.class), row.getString(7),
+                        row.getString(8), row.getString(9), row.getString(10), row.getString(11))).list();
     }
 }

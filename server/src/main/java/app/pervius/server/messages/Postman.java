@@ -94,7 +94,7 @@ class Postman {
     }
 
     /** Sends what is due, up to a batch; true if there may be more. */
-    private boolean sendBatch() {
+    boolean sendBatch() {
         JavaMailSender sender = mail.getIfAvailable();
         if (sender == null) {
             return false;

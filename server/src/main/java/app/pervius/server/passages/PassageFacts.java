@@ -4,6 +4,7 @@ import app.pervius.core.passage.Station;
 import app.pervius.core.project.FieldValues;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A passage as its stations see it.
@@ -32,7 +33,11 @@ public record PassageFacts(long id, long project, long submission, long folder, 
 
     /** Number, revision and title, or the file's name before it has a number. */
     public String inWords() {
-        return number.map(n -> n + revision.map(r -> " " + r).orElse("") + " " + title).orElse(originalName);
+        return inWords(number.orElse(null), revision.orElse(null), title, originalName);
+    }
+
+    static String inWords(@Nullable String number, @Nullable String revision, String title, String originalName) {
+        return number == null ? originalName : number + (revision == null ? "" : " " + revision) + " " + title;
     }
 
     /** The rule with its edition, or an empty text. */

@@ -59,6 +59,11 @@ public class Passages {
             @Nullable End ended, String heldBy, @Nullable String waitingFor, Instant since, @Nullable Instant due,
             @Nullable StopView stop, @Nullable String rule, @Nullable Integer decision, @Nullable String status,
             @Nullable Integer readFile, List<PassageFacts.File> files, int version) {
+
+        /** Number, revision and title, or the file's name before it has a number. */
+        public String inWords() {
+            return PassageFacts.inWords(number, revision, title, originalName);
+        }
     }
 
     /** A stop with its ways out. */
@@ -156,8 +161,8 @@ public class Passages {
             passage.waitingFor = step;
             journal.write(new Journal.Note(passage.id(), passage.station, Journal.Kind.STEP_BEGAN, Journal.Actor.PERVIUS,
                     step + " began: with " + heldBy + ".", ruleOf(passage)));
-            live.changed(new Live.Change(passage.projectId, passage.authorFirmId, Live.Topic.PASSAGE, passage.submissionId));
         }
+        passages.findById(ids.iterator().next()).ifPresent(passage -> live.changed(new Live.Change(passage.projectId, passage.authorFirmId, Live.Topic.PASSAGE, passage.submissionId)));
     }
 
     /** Writes on the journal of passages what somebody has done with them at their station. */

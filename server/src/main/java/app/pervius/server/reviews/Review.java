@@ -1,17 +1,11 @@
 package app.pervius.server.reviews;
 
 import app.pervius.server.store.Row;
-import jakarta.persistence.CollectionTable;
-import jakarta.persistence.Column;
-import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
-import jakarta.persistence.JoinColumn;
 import jakarta.persistence.Version;
 import java.time.Instant;
-import java.util.Set;
-import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 
 /** Passages of one submission on one route, at one of its steps. */
@@ -40,10 +34,6 @@ class Review extends Row {
     @Nullable Instant stepBegan;
     @Nullable Instant due;
     Instant madeAt = Instant.EPOCH;
-    @ElementCollection
-    @CollectionTable(name = "review_passage", joinColumns = @JoinColumn(name = "review_id"))
-    @Column(name = "passage_id")
-    Set<Long> passages = new TreeSet<>();
     @Version
     int version;
 }

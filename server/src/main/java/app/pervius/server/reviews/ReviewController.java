@@ -172,7 +172,7 @@ class ReviewController {
         List<ReviewAnswer> given = answers.findByReviewIdOrderByStepAscIdAsc(review.id());
         Map<Long, People.PersonView> persons = people.persons(given.stream().map(a -> a.personId).collect(Collectors.toSet()));
         People.PersonView author = people.person(review.authorId);
-        List<ReviewedFile> files = passages.passages(review.passages).stream().map(p -> {
+        List<ReviewedFile> files = passages.passages(reviews.passagesOf(review.id())).stream().map(p -> {
             List<AnswerView> its = given.stream().filter(a -> a.passageId == p.id())
                     .map(a -> new AnswerView(a.step, a.stepName, a.personId, persons.get(a.personId).name(), a.code, a.comment, a.givenAt)).toList();
             return new ReviewedFile(p, its.stream().filter(a -> a.step() == review.step).findFirst().orElse(null),

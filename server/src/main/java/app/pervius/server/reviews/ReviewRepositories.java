@@ -7,6 +7,7 @@ import java.util.Optional;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 interface RouteRepository extends JpaRepository<RouteEdition, Long> {
@@ -30,6 +31,13 @@ interface ReviewRepository extends JpaRepository<Review, Long> {
             from Review r where r.state = :state and r.stepRole in :roles
             and (r.ownFirmDecides = true or r.authorFirmId <> :firm) order by r.state, r.due, r.id""")
     List<Review> waitingFor(Review.State state, Collection<Long> roles, long firm, Limit limit);
+
+    @Modifying(flushAutomatically = true)
+    @Query(value = "insert into review_passage (review_id, passage_id) values (:review, :passage)", nativeQuery = true)
+    void join(long review, long passage);
+
+    @Query(value = "select passage_id from review_passage where review_id = :review order by review_id, passage_id", nativeQuery = true)
+    List<Long> passagesOf(long review);
 
     @Query(value = "select r.* from review r join review_passage p on p.review_id = r.id where p.passage_id = :passage order by r.id desc fetch first 1 rows only",
             nativeQuery = true)

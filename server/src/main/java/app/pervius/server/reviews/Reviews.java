@@ -79,7 +79,7 @@ public class Reviews {
     void join(PassageFacts passage, Route route) {
         Review review = reviews.findBySubmissionIdAndRouteKeyAndState(passage.submission(), route.key(), Review.State.FORMING).stream()
                 .filter(r -> r.routeEdition == route.edition()).findFirst().orElseGet(() -> begin(passage, route));
-        review.passages.add(passage.id());
+        reviews.join(review.id(), passage.id());
     }
 
     /** Once no other passage of the submission can still come, its forming reviews begin their first step. */
@@ -103,11 +103,11 @@ public class Reviews {
         List<Long> ids = deciders.stream().map(h -> h.person().value()).toList();
         String names = people.persons(ids).values().stream().map(People.PersonView::name).sorted().collect(Collectors.joining(", "));
         String heldBy = people.roleName(at.role()) + " (" + names + ")";
-        passages.nowWith(review.passages, heldBy.length() > 400 ? heldBy.substring(0, 399) + "…" : heldBy, review.due, at.name());
-        for (long id : review.passages) {
-            PassageFacts facts = passages.facts(id);
-            messages.tell(ids, Occasion.TO_DECIDE, new Messages.About(review.projectId, review.submissionId, id, facts.inWords(),
-                    "review " + review.id() + " step " + step, facts.ruleInWords()), facts.originalName());
+        List<Long> itsPassages = reviews.passagesOf(review.id());
+        passages.nowWith(itsPassages, heldBy.length() > 400 ? heldBy.substring(0, 399) + "…" : heldBy, review.due, at.name());
+        for (Passages.PassageView passage : passages.passages(itsPassages)) {
+            messages.tell(ids, Occasion.TO_DECIDE, new Messages.About(review.projectId, review.submissionId, passage.id(), passage.inWords(),
+                    "review " + review.id() + " step " + step, passage.rule() == null ? "" : passage.rule()), passage.originalName());
         }
         live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
     }
@@ -124,7 +124,7 @@ public class Reviews {
 
     /** The core's view of a review at its step. */
     Board board(Review review, Route route) {
-        return new Board(route, review.step, review.passages.stream().map(PassageId::new).toList(),
+        return new Board(route, review.step, reviews.passagesOf(review.id()).stream().map(PassageId::new).toList(),
                 answers.findByReviewIdAndStepOrderById(review.id(), review.step).stream().collect(Collectors.toMap(
                         a -> new PassageId(a.passageId), a -> new Answer(new PersonId(a.personId), a.code, a.comment))),
                 projects.settings(review.projectId).decisionCodes());

@@ -32,12 +32,12 @@ import org.jspecify.annotations.Nullable;
  * @param issue for each decision code what follows
  * @param placedName Issue: what placed files are called
  */
-record RuleForm(@NotNull @Size(max = 200) String name, @Valid @NotNull @Size(max = 200) List<RulePlace> places,
+record RuleForm(@NotNull @Size(max = 200) String name, @NotNull @Size(max = 200) List<@Valid RulePlace> places,
         @NotNull List<FileFormat> formats, @NotNull @Size(max = 500) List<Long> firms, @NotNull @Size(max = 500) List<Long> people,
         @Nullable @Size(max = 500) String namePattern, @Nullable @Size(max = 60) String scheme, @Nullable @Size(max = 60) String route,
-        @Valid @NotNull @Size(max = 4) List<Follows> issue, @NotNull @Size(max = 500) String placedName,
-        @Valid @NotNull @Size(max = 100) List<Whom> onArrival, @Valid @NotNull @Size(max = 100) List<Whom> onReturn,
-        @Valid @NotNull @Size(max = 100) List<Whom> onIssue) {
+        @NotNull @Size(max = 4) List<@Valid Follows> issue, @NotNull @Size(max = 500) String placedName,
+        @NotNull @Size(max = 100) List<@Valid Whom> onArrival, @NotNull @Size(max = 100) List<@Valid Whom> onReturn,
+        @NotNull @Size(max = 100) List<@Valid Whom> onIssue) {
 
     /** A folder the rule stands on. */
     record RulePlace(long folder, boolean withBelow) {

@@ -3,6 +3,7 @@ package app.pervius.server.store;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.channels.FileLock;
+import java.nio.channels.OverlappingFileLockException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
@@ -29,14 +30,22 @@ public record DataDirectory(Path path) {
         }
         try {
             FileChannel channel = FileChannel.open(path.resolve("pervius.lock"), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
-            FileLock lock = channel.tryLock();
-            if (lock == null) {
+            if (!locked(channel)) {
                 channel.close();
                 throw new NotUsable("The data directory " + path + " is already in use by another Pervius.");
             }
             return channel;
         } catch (IOException e) {
             throw new NotUsable("The data directory " + path + " cannot be written to: " + e.getMessage() + ".");
+        }
+    }
+
+    private static boolean locked(FileChannel channel) throws IOException {
+        try {
+            FileLock lock = channel.tryLock();
+            return lock != null;
+        } catch (OverlappingFileLockException heldByThisProcess) {
+            return false;
         }
     }
 

@@ -1,0 +1,94 @@
+package app.pervius.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+
+/** Every place opens, says what it is, can be used without a mouse, and axe-core finds nothing serious in it, light or dark. */
+class PlacesTest {
+
+    private static final Path AXE = Path.of("..", "web", "node_modules", "axe-core", "axe.min.js");
+
+    @SuppressWarnings("unchecked")
+    private static List<String> seriousFindings(Browser browser) throws IOException {
+        browser.js(Files.readString(AXE));
+        List<Map<String, Object>> violations = (List<Map<String, Object>>) browser.jsLater("""
+                const done = arguments[arguments.length - 1]
+                axe.run(document, { resultTypes: ['violations'] }).then((found) => done(found.violations
+                  .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+                  .map((v) => ({ id: v.id, nodes: v.nodes.map((n) => n.html.slice(0, 120)).slice(0, 3).join(' | ') }))))""");
+        return violations.stream().map(v -> v.get("id") + ": " + v.get("nodes")).toList();
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {
+        "Mirela Draganova|/desk|passages are stopped", "Henrike Solvangen|/desk|for your decision", "Yusuf Karaderin|/desk|Yours on the way",
+        "Giorgi Tskalishvili|/desk|Came back to you", "Yusuf Karaderin|/folders|What happens here", "Mirela Draganova|/passages|Passages",
+        "Mirela Draganova|/rules|Rule sheet", "Mirela Draganova|/people|Roles, and who holds them", "Mirela Draganova|/mail-room|waiting for your decision"})
+    void aPlaceHasNothingSeriousInIt(String person, String path, String text) throws IOException {
+        try (Browser browser = new Browser(Demo.address())) {
+            browser.signInAs(person).open(path).seeText(text);
+            assertThat(seriousFindings(browser)).as("light").isEmpty();
+            browser.click(By.xpath("//nav//button[normalize-space()='Dark']"));
+            assertThat(seriousFindings(browser)).as("dark").isEmpty();
+            assertThat(browser.consoleErrors()).isEmpty();
+        }
+    }
+
+    @Test
+    void theSignInPageTheRuleEditorThePassageAndTheReadingRoomHaveNothingSeriousInThem() throws IOException {
+        try (Browser browser = new Browser(Demo.address())) {
+            browser.open("/sign-in").seeText("Mirela Draganova");
+            assertThat(seriousFindings(browser)).as("sign-in").isEmpty();
+            browser.signInAs("Mirela Draganova").open("/rules").clickButton("Civil design").seeText("Save as draft");
+            assertThat(seriousFindings(browser)).as("rule editor").isEmpty();
+            browser.open("/passages?which=DONE").click(By.xpath("//a[normalize-space()='Retaining wall reinforcement']")).seeText("Other cycles of this document");
+            assertThat(seriousFindings(browser)).as("passage").isEmpty();
+            browser.click(By.linkText("Read")).see(By.cssSelector("canvas[role=img]"));
+            assertThat(seriousFindings(browser)).as("reading room").isEmpty();
+        }
+    }
+
+    @Test
+    void anythingIsFoundByNumberOrWordFromTheKeyboard() {
+        try (Browser browser = new Browser(Demo.address())) {
+            browser.signInAs("Mirela Draganova").seeText("passages are stopped").leaveFields();
+            browser.press("/").press("retaining").seeText("KWR-ALD-C-DR-0003").press(Keys.ENTER);
+            browser.seeText("Retaining wall reinforcement").seeText("What came in");
+        }
+    }
+
+    @Test
+    void theKeysOfAScreenAreListed() {
+        try (Browser browser = new Browser(Demo.address())) {
+            browser.signInAs("Henrike Solvangen").seeText("for your decision").leaveFields().press("?").seeText("Keys of this screen").seeText("Decide: revise and resubmit");
+        }
+    }
+
+    @Test
+    void aPlaceThatIsNotThereSaysSo() {
+        try (Browser browser = new Browser(Demo.address())) {
+            browser.signInAs("Yusuf Karaderin").open("/passages/1").seeText("There is no such passage, or you may not see it.");
+        }
+    }
+
+    @Test
+    void theDeskAndTheReadingRoomWorkOnAPhonesWidth() {
+        try (Browser browser = new Browser(Demo.address(), 390, 844)) {
+            browser.signInAs("Henrike Solvangen").seeText("for your decision");
+            assertThat((Long) browser.js("return document.documentElement.scrollWidth")).isLessThanOrEqualTo(390L);
+            browser.click(By.xpath("//article//a[normalize-space()='Stilling basin plan']")).see(By.cssSelector("canvas[role=img]"));
+            browser.seeText("accepted with comments");
+            assertThat((Long) browser.js("return document.documentElement.scrollWidth")).isLessThanOrEqualTo(390L);
+        }
+    }
+}

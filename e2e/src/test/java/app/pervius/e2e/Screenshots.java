@@ -1,0 +1,60 @@
+package app.pervius.e2e;
+
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
+import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.By;
+
+/** Takes the pictures of docs/screenshots from a running demo. Not a test; run by {@code ./pervius shots}. */
+@EnabledIfSystemProperty(named = "pervius.shots", matches = "true")
+class Screenshots {
+
+    private static final Path PICTURES = Path.of("..", "docs", "screenshots");
+
+    @TempDir
+    Path files;
+
+    private static void take(Browser browser, String name) {
+        browser.picture(PICTURES.resolve(name + ".png"));
+    }
+
+    @Test
+    void takeAll() {
+        try (Browser browser = new Browser(Demo.address())) {
+            browser.open("/sign-in").seeText("Mirela Draganova");
+            take(browser, "sign-in");
+            browser.signInAs("Henrike Solvangen").seeText("Stilling basin plan");
+            take(browser, "desk-reviewer");
+            browser.click(By.xpath("//a[normalize-space()='Stilling basin plan']")).see(By.cssSelector("canvas[role=img]"));
+            browser.seeText("3 files of 3 without a decision");
+            browser.until("return !!document.querySelector('canvas[role=img]')?.dataset.drawn");
+            take(browser, "reading-room");
+        }
+        try (Browser browser = new Browser(Demo.address())) {
+            browser.signInAs("Mirela Draganova").seeText("passages are stopped").seeText("Late, and with whom");
+            take(browser, "desk-controller");
+            browser.open("/passages").seeText("Stilling basin plan");
+            take(browser, "passages");
+            browser.open("/passages?which=DONE").click(By.xpath("//a[normalize-space()='Weir general arrangement']")).seeText("What came in").seeText("Other cycles");
+            take(browser, "passage");
+            browser.open("/rules").seeText("Data sheets from suppliers");
+            take(browser, "rule-sheet");
+            browser.clickButton("Civil design").seeText("Save as draft");
+            take(browser, "rule-open");
+            browser.open("/people").seeText("Everybody");
+            take(browser, "people");
+            browser.open("/mail-room").seeText("waiting for your decision");
+            take(browser, "mail-room");
+        }
+        try (Browser browser = new Browser(Demo.address())) {
+            browser.signInAs("Yusuf Karaderin").open("/folders").seeText("What happens here");
+            browser.chooseFiles(List.of(Drawings.pdf(files, "Trash rack details.pdf"), Drawings.file(files, "Trash rack details.dwg", "model"),
+                    Drawings.pdf(files, "KWR-FNK-H-DR-0099.pdf"))).clickButton("Send").seeText("Received as").seeText("Stopped at Identify");
+            take(browser, "folders");
+            browser.open("/desk").seeText("Yours on the way");
+            take(browser, "desk-originator");
+        }
+    }
+}

@@ -1,0 +1,69 @@
+package app.pervius.e2e;
+
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+
+/** Several people at once: what one does, the other sees without loading anything again. */
+class TwoPeopleTest {
+
+    @TempDir
+    Path files;
+
+    @Test
+    void whatIsDroppedAppearsOnTheReviewersDeskByItselfAndFiveFilesAreDecidedWithoutAMouse() {
+        try (Browser reviewer = new Browser(Demo.address()); Browser originator = new Browser(Demo.address())) {
+            reviewer.signInAs("Kwabena Adofori").seeText("for your decision");
+            originator.signInAs("Bảo Trần Vĩnh").open("/folders").seeText("Civil design");
+            originator.click(By.xpath("//*[@role='treeitem'][normalize-space(.)='Drawingswip']"));
+            originator.chooseFiles(List.of(Drawings.pdf(files, "Tidal gate one.pdf"), Drawings.pdf(files, "Tidal gate two.pdf"),
+                    Drawings.pdf(files, "Tidal gate three.pdf"), Drawings.pdf(files, "Tidal gate four.pdf"), Drawings.pdf(files, "Tidal gate five.pdf")));
+            originator.clickButton("Send").seeText("5 files of 5");
+            reviewer.seeText("Tidal gate five");
+
+            reviewer.click(By.xpath("//a[normalize-space()='Tidal gate one']")).see(By.cssSelector("canvas[role=img]"));
+            for (String next : List.of("4 files of 5", "3 files of 5", "2 files of 5", "1 file of 5", "Every file")) {
+                reviewer.leaveFields().press("1").seeText(next).press("n");
+            }
+            reviewer.leaveFields().press("c").seeNoText("Tidal gate one");
+
+            originator.open("/desk").seeText("Yours on the way").seeText("Approver (Tomasz Łęgowicz)");
+        }
+    }
+
+    @Test
+    void aCommentIsAskedForWhereTheCodeNeedsOneAndTheAuthorReadsItAfterTheEnd() {
+        try (Browser reviewer = new Browser(Demo.address()); Browser author = new Browser(Demo.address())) {
+            author.signInAs("Giorgi Tskalishvili").open("/folders").seeText("Controls design");
+            author.click(By.xpath("//*[@role='treeitem'][normalize-space(.)='Drawingswip']"));
+            author.chooseFiles(List.of(Drawings.pdf(files, "Alarm schematic.pdf"))).clickButton("Send").seeText("Received as");
+            for (String person : List.of("Kwabena Adofori", "Tomasz Łęgowicz")) {
+                reviewer.signInAs(person).seeText("Alarm schematic");
+                reviewer.click(By.xpath("//a[normalize-space()='Alarm schematic']")).see(By.cssSelector("canvas[role=img]"));
+                reviewer.leaveFields().press("3").seeText("What is to be done");
+                reviewer.press("The horn is missing.").press(Keys.chord(Keys.CONTROL, Keys.ENTER)).seeText("Every file has a decision");
+                reviewer.clickButton("Close the step").seeNoText("Alarm schematic");
+                reviewer.clickButton("Sign out").seeText("Be somebody on Kestrel Weir");
+            }
+            author.open("/desk").seeText("Came back to you");
+            author.click(By.xpath("//section[contains(., 'Came back')]//a[normalize-space()='Alarm schematic']"));
+            author.seeText("The horn is missing.").seeText("Back to the author");
+        }
+    }
+
+    @Test
+    void aStoppedFileIsPutRightFromTheDesk() {
+        try (Browser site = new Browser(Demo.address()); Browser controller = new Browser(Demo.address())) {
+            controller.signInAs("Mirela Draganova").seeText("Lifting plan gate leaf.pdf");
+            site.signInAs("Oluwaseun Finchley-Ade").seeText("Lifting plan gate leaf.pdf");
+            site.click(By.xpath("//li[contains(., 'Lifting plan gate leaf.pdf')]//button[normalize-space()='Put the name right']"));
+            site.see(By.xpath("//label[contains(., 'The name as it should have been')]//input")).clear();
+            site.type(By.xpath("//label[contains(., 'The name as it should have been')]//input"), "MS-C_Lifting plan gate leaf").enter();
+            controller.seeNoText("Lifting plan gate leaf.pdf");
+            site.seeText("KWR-DNM-C-MS-");
+        }
+    }
+}

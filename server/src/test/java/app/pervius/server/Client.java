@@ -1,0 +1,184 @@
+package app.pervius.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
+import java.net.http.HttpResponse.BodyHandlers;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Predicate;
+import java.util.function.Supplier;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** A person's browser as far as HTTP goes: cookies, the proof against forged calls, JSON. */
+public final class Client {
+
+    private static final JsonMapper JSON = JsonMapper.shared();
+    private static final Duration PATIENCE = Duration.ofSeconds(40);
+
+    /** An answer; {@code body} is missing where there is none. */
+    public record Answer(int status, JsonNode body, HttpResponse<String> raw) {
+
+        public Answer must(int wanted) {
+            assertThat(status).as("answer to %s: %s", raw.uri(), raw.body()).isEqualTo(wanted);
+            return this;
+        }
+
+        public String sentence() {
+            return body.path("detail").asString();
+        }
+
+        public String type() {
+            return body.path("type").asString().replace("urn:pervius:problem:", "");
+        }
+    }
+
+    private final String address;
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).connectTimeout(Duration.ofSeconds(10)).build();
+
+    Client(String address) {
+        this.address = address;
+    }
+
+    Client demo(String name) {
+        for (JsonNode person : get("/api/entrance/demo").must(200).body()) {
+            if (person.get("name").asString().equals(name)) {
+                post("/api/entrance/demo", Map.of("person", person.get("id").asLong())).must(200);
+                return this;
+            }
+        }
+        throw new IllegalArgumentException("nobody is called " + name);
+    }
+
+    public Answer get(String path) {
+        return send(request(path).GET());
+    }
+
+    public Answer post(String path, Object body) {
+        return send(json(path, "POST", body));
+    }
+
+    public Answer put(String path, Object body) {
+        return send(json(path, "PUT", body));
+    }
+
+    public Answer delete(String path) {
+        return send(proved(request(path)).DELETE());
+    }
+
+    public Answer putBytes(String path, byte[] bytes) {
+        return send(proved(request(path)).header("Content-Type", "application/octet-stream").PUT(BodyPublishers.ofByteArray(bytes)));
+    }
+
+    /** A POST without the proof that it comes from our own page. */
+    public Answer postForged(String path, Object body) {
+        return send(request(path).header("Content-Type", "application/json").POST(BodyPublishers.ofString(JSON.writeValueAsString(body))));
+    }
+
+    public long project() {
+        return get("/api/projects").must(200).body().get(0).get("id").asLong();
+    }
+
+    public long folder(String path) {
+        for (JsonNode folder : get("/api/projects/" + project() + "/folders").must(200).body()) {
+            if (folder.get("path").asString().equals(path)) {
+                return folder.get("id").asLong();
+            }
+        }
+        throw new IllegalArgumentException("no folder " + path);
+    }
+
+    /** Hands in files of these names, each with content of its own, and gives the submission's id. */
+    public long submit(String folder, String... names) {
+        List<Map<String, Object>> files = new ArrayList<>();
+        for (String name : names) {
+            files.add(Map.of("name", name, "size", content(name).length));
+        }
+        long id = post("/api/folders/" + folder(folder) + "/submissions", Map.of("purpose", "test", "files", files)).must(201).body().get("id").asLong();
+        for (int i = 0; i < names.length; i++) {
+            putBytes("/api/submissions/" + id + "/files/" + i, content(names[i])).must(204);
+        }
+        post("/api/submissions/" + id + "/closing", Map.of()).must(200);
+        return id;
+    }
+
+    public static byte[] content(String name) {
+        return ((name.endsWith(".html") ? "<!doctype html><script>document.title='ran'</script>" : "%PDF-1.4 ") + name).getBytes(StandardCharsets.UTF_8);
+    }
+
+    /** The passages of a submission in the order they came, once none of them moves by itself any more. */
+    public List<JsonNode> settled(long submission) {
+        String path = "/api/projects/" + project() + "/passages?which=ALL&submission=" + submission;
+        JsonNode page = until(() -> get(path).must(200).body(), body -> !body.get("items").isEmpty() && body.get("items").valueStream()
+                .map(row -> row.get("passage")).allMatch(p -> !p.get("state").asString().equals("RUNNING")
+                        && !(p.get("state").asString().equals("WAITING") && p.path("due").isMissingNode())));
+        return page.get("items").valueStream().map(row -> row.get("passage")).toList().reversed();
+    }
+
+    /** Asks again and again until the answer is as wanted; fails after a while with the last answer. */
+    public static <T> T until(Supplier<T> ask, Predicate<T> wanted) {
+        Instant giveUp = Instant.now().plus(PATIENCE);
+        T answer = ask.get();
+        while (!wanted.test(answer)) {
+            assertThat(Instant.now()).as("still not as wanted: %s", answer).isBefore(giveUp);
+            java.util.concurrent.locks.LockSupport.parkNanos(20_000_000);
+            answer = ask.get();
+        }
+        return answer;
+    }
+
+    /** The review a passage is in. */
+    public JsonNode reviewOf(JsonNode passage) {
+        return get("/api/passages/" + passage.get("id").asLong() + "/review").must(200).body();
+    }
+
+    public Answer decide(JsonNode review, JsonNode passage, int code, String comment) {
+        return put("/api/reviews/" + review.get("id").asLong() + "/decisions", Map.of("step", review.get("step").asInt(),
+                "passages", List.of(passage.get("id").asLong()), "code", code, "comment", comment, "overrule", false));
+    }
+
+    public Answer closeStep(JsonNode review) {
+        return post("/api/reviews/" + review.get("id").asLong() + "/closings", Map.of("step", review.get("step").asInt()));
+    }
+
+    private HttpRequest.Builder request(String path) {
+        return HttpRequest.newBuilder(URI.create(address + path.replace(" ", "%20"))).timeout(Duration.ofSeconds(30));
+    }
+
+    private HttpRequest.Builder json(String path, String method, Object body) {
+        return proved(request(path)).header("Content-Type", "application/json").method(method, BodyPublishers.ofString(JSON.writeValueAsString(body)));
+    }
+
+    private HttpRequest.Builder proved(HttpRequest.Builder request) {
+        if (cookies.getCookieStore().getCookies().stream().noneMatch(c -> c.getName().equals("XSRF-TOKEN"))) {
+            get("/api/entrance");
+        }
+        String token = cookies.getCookieStore().getCookies().stream().filter(c -> c.getName().equals("XSRF-TOKEN")).findFirst().map(HttpCookie::getValue).orElse("");
+        return request.header("X-XSRF-TOKEN", token);
+    }
+
+    private Answer send(HttpRequest.Builder request) {
+        try {
+            HttpResponse<String> response = http.send(request.build(), BodyHandlers.ofString());
+            boolean json = response.headers().firstValue("Content-Type").orElse("").contains("json") && !response.body().isBlank();
+            return new Answer(response.statusCode(), json ? JSON.readTree(response.body()) : JSON.createObjectNode(), response);
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

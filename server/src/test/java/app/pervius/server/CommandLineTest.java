@@ -1,0 +1,75 @@
+package app.pervius.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.pervius.server.store.DataDirectory;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.net.InetAddress;
+import java.net.ServerSocket;
+import java.nio.channels.FileChannel;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import picocli.CommandLine;
+
+class CommandLineTest {
+
+    @TempDir
+    Path directory;
+
+    private record Ended(int code, String said) {
+    }
+
+    private static Ended run(String... arguments) {
+        PrintStream before = System.err;
+        ByteArrayOutputStream said = new ByteArrayOutputStream();
+        System.setErr(new PrintStream(said, true, StandardCharsets.UTF_8));
+        try {
+            return new Ended(new CommandLine(new Pervius.Commands()).execute(arguments), said.toString(StandardCharsets.UTF_8).strip());
+        } finally {
+            System.setErr(before);
+        }
+    }
+
+    @Test
+    void aPortInUseGivesOneSentenceAndCode2() throws IOException {
+        try (ServerSocket busy = new ServerSocket(0, 1, InetAddress.getByName("127.0.0.1"))) {
+            assertThat(run("serve", "--data", directory.toString(), "--port", String.valueOf(busy.getLocalPort())))
+                    .isEqualTo(new Ended(2, "Port " + busy.getLocalPort() + " on 127.0.0.1 is in use; choose another with --port."));
+        }
+    }
+
+    @Test
+    void aDataDirectoryInUseGivesOneSentenceAndCode2() throws Exception {
+        try (FileChannel held = DataDirectory.lock(directory)) {
+            assertThat(held.isOpen()).isTrue();
+            Ended ended = run("serve", "--data", directory.toString(), "--port", "0");
+            assertThat(ended.code()).isEqualTo(2);
+            assertThat(ended.said()).hasLineCount(1).contains("in use");
+        }
+    }
+
+    @Test
+    void aDataDirectoryThatCannotBeMadeGivesOneSentenceAndCode2() throws IOException {
+        Path file = Files.writeString(directory.resolve("a file"), "in the way");
+        Ended ended = run("serve", "--data", file.resolve("data").toString(), "--port", "0");
+        assertThat(ended.code()).isEqualTo(2);
+        assertThat(ended.said()).hasLineCount(1).startsWith("The data directory");
+    }
+
+    @Test
+    void theDemoEmptiesNothingThatIsNotItsOwn() throws IOException {
+        Path precious = Files.writeString(directory.resolve("precious.txt"), "not a demo");
+        assertThat(run("demo", "--data", directory.toString(), "--port", "0").code()).isEqualTo(2);
+        assertThat(precious).exists();
+    }
+
+    @Test
+    void aMailServerThatIsNoAddressIsRefused() {
+        assertThat(run("serve", "--data", directory.toString(), "--port", "0", "--mail", "nonsense").code()).isEqualTo(2);
+    }
+}

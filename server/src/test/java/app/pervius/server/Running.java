@@ -1,0 +1,75 @@
+package app.pervius.server;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.junit.jupiter.api.extension.ParameterContext;
+import org.junit.jupiter.api.extension.ParameterResolver;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.web.server.context.WebServerApplicationContext;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/** Starts the real application with the demo data once for all tests, on a free port and a real database file. */
+public final class Running implements ParameterResolver {
+
+    private static final ExtensionContext.Namespace SPACE = ExtensionContext.Namespace.create(Running.class);
+
+    /** A running application; closed when all tests are over. */
+    public record App(ConfigurableApplicationContext context, Path data) implements AutoCloseable {
+
+        public String address() {
+            return "http://127.0.0.1:" + ((WebServerApplicationContext) context).getWebServer().getPort();
+        }
+
+        public <T> T bean(Class<T> type) {
+            return context.getBean(type);
+        }
+
+        /** A client signed in as a demo person. */
+        public Client as(String name) {
+            return new Client(address()).demo(name);
+        }
+
+        public Client nobody() {
+            return new Client(address());
+        }
+
+        @Override
+        public void close() {
+            context.close();
+        }
+    }
+
+    public static App start(String profile, Map<String, Object> more) {
+        try {
+            Path data = Files.createTempDirectory("pervius-test");
+            Map<String, Object> settings = new LinkedHashMap<>(Map.of("pervius.data", data.toString(), "server.address", "127.0.0.1", "server.port", 0,
+                    "spring.profiles.active", profile));
+            settings.putAll(more);
+            SpringApplication application = new SpringApplication(Pervius.class);
+            application.setDefaultProperties(settings);
+            return new App(application.run(), data);
+        } catch (java.io.IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+
+    @Override
+    public boolean supportsParameter(ParameterContext parameter, ExtensionContext context) {
+        return parameter.getParameter().getType() == App.class;
+    }
+
+    @Override
+    public Object resolveParameter(ParameterContext parameter, ExtensionContext context) {
+        return context.getRoot().getStore(SPACE).getOrComputeIfAbsent("app", key -> new Stored(start("demo", Map.of())), Stored.class).app();
+    }
+
+    private record Stored(App app) implements ExtensionContext.Store.CloseableResource {
+        @Override
+        public void close() {
+            app.close();
+        }
+    }
+}

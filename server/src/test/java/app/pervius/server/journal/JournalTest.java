@@ -1,0 +1,37 @@
+package app.pervius.server.journal;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.pervius.server.Client;
+import app.pervius.server.Running;
+import app.pervius.server.Running.App;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+@ExtendWith(Running.class)
+class JournalTest {
+
+    @Test
+    void aChangedEntryBreaksItsPassagesChain(App app) {
+        Client priya = app.as("Priya Venkatarangan");
+        long passage = priya.settled(priya.submit("Work in progress / Aldermoor Civils / Drawings", "Journal chain.pdf")).getFirst().get("id").asLong();
+        Journal journal = app.bean(Journal.class);
+        assertThat(journal.whole(passage)).isTrue();
+        JdbcClient jdbc = app.bean(JdbcClient.class);
+        String before = jdbc.sql("select account from journal_entry where passage_id = ? and seq = 2").param(passage).query(String.class).single();
+        jdbc.sql("update journal_entry set account = 'nothing happened' where passage_id = ? and seq = 2").param(passage).update();
+        assertThat(journal.whole(passage)).isFalse();
+        jdbc.sql("update journal_entry set account = ? where passage_id = ? and seq = 2").param(before).param(passage).update();
+        assertThat(journal.whole(passage)).isTrue();
+    }
+
+    @Test
+    void everyStationLeavesItsEntryWithTheRuleAndItsEdition(App app) {
+        Client priya = app.as("Priya Venkatarangan");
+        long passage = priya.settled(priya.submit("Work in progress / Aldermoor Civils / Drawings", "Journal stations.pdf")).getFirst().get("id").asLong();
+        var lines = priya.get("/api/passages/" + passage).must(200).body().get("journal").valueStream().toList();
+        assertThat(lines).extracting(l -> l.get("station").asString()).containsExactly("ARRIVE", "IDENTIFY", "NUMBER", "PREPARE", "REVIEW", "REVIEW");
+        assertThat(lines).allSatisfy(l -> assertThat(l.get("rule").asString()).isEqualTo("Civil design (edition 1)"));
+    }
+}

@@ -1,0 +1,128 @@
+package app.pervius.server.passages;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.pervius.server.Client;
+import app.pervius.server.Running;
+import app.pervius.server.Running.App;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+
+/** What is stopped has ways out, and goes on from there. */
+@ExtendWith(Running.class)
+class WaysOutTest {
+
+    private static final String DELIVERIES = "Work in progress / Dunmarrow Works / Deliveries";
+
+    private static Client.Answer take(Client who, JsonNode passage, String way, Map<String, String> fields, String text) {
+        return who.post("/api/passages/" + passage.get("id").asLong() + "/ways-out",
+                Map.of("way", way, "fields", fields, "text", text, "version", passage.get("version").asInt()));
+    }
+
+    private static JsonNode now(Client who, JsonNode passage) {
+        return Client.until(() -> who.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row").get("passage"),
+                p -> !p.get("state").asString().equals("RUNNING"));
+    }
+
+    @Test
+    void aNamePutRightByItsAuthorGoesOnFromIdentify(App app) {
+        Client site = app.as("Oluwaseun Finchley-Ade");
+        JsonNode stopped = site.settled(site.submit(DELIVERIES, "Scaffold plan.pdf")).getFirst();
+        assertThat(stopped.get("stop").get("reason").asString()).contains("at character 1 expected a code of “Document type”");
+        take(site, stopped, "PUT_NAME_RIGHT", Map.of(), "MS-C_Scaffold plan").must(204);
+        JsonNode going = now(site, stopped);
+        assertThat(going.get("station").asString()).isEqualTo("REVIEW");
+        assertThat(going.get("number").asString()).startsWith("KWR-DNM-C-MS-");
+        assertThat(going.get("title").asString()).isEqualTo("Scaffold plan");
+        assertThat(going.get("originalName").asString()).isEqualTo("Scaffold plan.pdf");
+    }
+
+    @Test
+    void itIsFoundUnderEveryNameItEverHad(App app) {
+        Client site = app.as("Oluwaseun Finchley-Ade");
+        JsonNode stopped = site.settled(site.submit(DELIVERIES, "Quaintly misnamed.pdf")).getFirst();
+        take(site, stopped, "PUT_NAME_RIGHT", Map.of(), "IT-C_Formwork inspection").must(204);
+        JsonNode going = now(site, stopped);
+        for (String text : List.of("quaintly", "formwork insp", going.get("number").asString().toLowerCase())) {
+            assertThat(site.get("/api/projects/" + site.project() + "/found?text=" + text.replace(" ", "+")).must(200).body().valueStream()
+                    .map(row -> row.get("passage").get("id").asLong())).as(text).contains(going.get("id").asLong());
+        }
+    }
+
+    @Test
+    void theSecondToDealWithAStopIsToldWhatTheFirstDid(App app) {
+        Client site = app.as("Oluwaseun Finchley-Ade");
+        Client mirela = app.as("Mirela Draganova");
+        JsonNode stopped = site.settled(site.submit(DELIVERIES, "Two at once.pdf")).getFirst();
+        take(mirela, stopped, "TAKE_OUT", Map.of(), "came twice").must(204);
+        Client.Answer second = take(site, stopped, "PUT_NAME_RIGHT", Map.of(), "MS-C_Two at once").must(409);
+        assertThat(second.sentence()).isEqualTo("This has been dealt with in the meantime: Mirela Draganova: Taken out: came twice");
+    }
+
+    @Test
+    void sentBackTheAuthorIsToldWhy(App app) {
+        Client site = app.as("Oluwaseun Finchley-Ade");
+        Client mirela = app.as("Mirela Draganova");
+        JsonNode stopped = site.settled(site.submit(DELIVERIES, "KWR-DNM-C-MS-0777.pdf")).getFirst();
+        assertThat(stopped.get("stop").get("code").asString()).isEqualTo("UNKNOWN_NUMBER");
+        assertThat(take(mirela, stopped, "SEND_BACK", Map.of(), " ").must(400).sentence()).isEqualTo("Say to the author why it comes back.");
+        take(mirela, stopped, "SEND_BACK", Map.of(), "Leave the number out; you get one.").must(204);
+        assertThat(now(site, stopped).get("ended").asString()).isEqualTo("SENT_BACK");
+        Client.until(() -> mirela.get("/api/mail-room").must(200).body().get("items").valueStream()
+                .filter(m -> m.get("text").asString().contains("Leave the number out; you get one.")).toList(), mails -> mails.size() == 1
+                && mails.getFirst().get("recipient").asString().startsWith("oluwaseun"));
+    }
+
+    @Test
+    void onlyControllersSendBack(App app) {
+        Client site = app.as("Oluwaseun Finchley-Ade");
+        JsonNode stopped = site.settled(site.submit(DELIVERIES, "Not mine to send.pdf")).getFirst();
+        take(site, stopped, "SEND_BACK", Map.of(), "to myself").must(403);
+        take(app.as("Yusuf Karaderin"), stopped, "TAKE_OUT", Map.of(), "not my firm").must(404);
+    }
+
+    @Test
+    void aMissingFieldIsGivenAndItGoesOnFromNumber(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        long parent = mirela.folder("Work in progress / Aldermoor Civils");
+        mirela.post("/api/folders/" + parent + "/folders", Map.of("name", "Mixed")).must(201);
+        Client priya = app.as("Priya Venkatarangan");
+        JsonNode stopped = priya.settled(priya.submit("Work in progress / Aldermoor Civils / Mixed", "Kerb detail.pdf")).getFirst();
+        assertThat(stopped.get("stop").get("reason").asString()).isEqualTo("Scheme “Documents” needs “Document type”, and nothing says what it is.");
+        assertThat(take(priya, stopped, "GIVE_FIELDS", Map.of("type", "ZZ"), "").must(400).sentence()).startsWith("“Document type” takes a code of");
+        take(priya, stopped, "GIVE_FIELDS", Map.of("type", "SP"), "").must(204);
+        assertThat(now(priya, stopped).get("number").asString()).startsWith("KWR-ALD-C-SP-");
+    }
+
+    @Test
+    void aRoleWithNobodyInItStopsAndOnceSomebodyIsItGoesOn(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        Client yusuf = app.as("Yusuf Karaderin");
+        String project = "/api/projects/" + mirela.project();
+        JsonNode role = mirela.get(project + "/people").must(200).body().get("roles").valueStream()
+                .filter(r -> r.get("name").asString().equals("Lead hydraulics engineer")).findFirst().orElseThrow();
+        List<Long> holders = role.get("holders").valueStream().map(JsonNode::asLong).toList();
+        mirela.put(project + "/roles/" + role.get("id").asLong() + "/holders", Map.of("holders", List.of(), "version", role.get("version").asInt())).must(204);
+        JsonNode stopped = yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", "Nobody there.pdf")).getFirst();
+        assertThat(stopped.get("stop").get("reason").asString())
+                .isEqualTo("Route “Hydraulics”, step “Technical review”: nobody holds the role “Lead hydraulics engineer”.");
+        int version = mirela.get(project + "/people").must(200).body().get("roles").valueStream()
+                .filter(r -> r.get("id").asLong() == role.get("id").asLong()).findFirst().orElseThrow().get("version").asInt();
+        mirela.put(project + "/roles/" + role.get("id").asLong() + "/holders", Map.of("holders", holders, "version", version)).must(204);
+        take(mirela, stopped, "TRY_AGAIN", Map.of(), "").must(204);
+        JsonNode going = Client.until(() -> now(mirela, stopped), p -> p.get("state").asString().equals("WAITING") && p.has("due"));
+        assertThat(going.get("heldBy").asString()).contains("Henrike Solvangen");
+    }
+
+    @Test
+    void whatNoRuleTakesIsStoppedAtArriveAndGoesOnOnceARuleDoes(App app) {
+        Client site = app.as("Oluwaseun Finchley-Ade");
+        JsonNode stopped = site.settled(site.submit(DELIVERIES, "MS-C_Photographs.png")).getFirst();
+        assertThat(stopped.get("station").asString()).isEqualTo("ARRIVE");
+        assertThat(stopped.get("stop").get("reason").asString()).isEqualTo("No rule takes this. Tried “Site documents”: the file is image, the rule takes PDF or office document.");
+        assertThat(stopped.has("rule")).isFalse();
+    }
+}

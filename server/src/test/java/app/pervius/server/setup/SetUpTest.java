@@ -1,0 +1,126 @@
+package app.pervius.server.setup;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.pervius.server.Client;
+import app.pervius.server.Running;
+import java.io.ByteArrayOutputStream;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.MethodOrderer;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestMethodOrder;
+import tools.jackson.databind.JsonNode;
+
+/** An empty installation, from its first start to its first numbered document. The steps follow each other. */
+@TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+class SetUpTest {
+
+    private static Running.App app;
+    private static String code;
+
+    @BeforeAll
+    static void startEmpty() {
+        PrintStream before = System.out;
+        ByteArrayOutputStream said = new ByteArrayOutputStream();
+        System.setOut(new PrintStream(said, true, StandardCharsets.UTF_8));
+        try {
+            app = Running.start("serve", Map.of());
+        } finally {
+            System.setOut(before);
+        }
+        Matcher m = Pattern.compile("set-up\\?code=(\\w+)").matcher(said.toString(StandardCharsets.UTF_8));
+        assertThat(m.find()).as("the console tells where to set it up").isTrue();
+        code = m.group(1);
+    }
+
+    @AfterAll
+    static void stop() {
+        app.close();
+    }
+
+    private static Map<String, Object> entry(String code, String password) {
+        Map<String, Object> entry = new HashMap<>(Map.of("code", code, "name", "Ines Calderwood", "email", "ines@kwb.example", "password", password));
+        entry.putAll(Map.of("firmCode", "kwb", "firmName", "Kestrel Water Board", "projectCode", "kwr", "projectName", "Kestrel Weir Renewal", "zone", "Europe/Dublin"));
+        return entry;
+    }
+
+    @Test
+    @Order(1)
+    void onlyWhoReadsTheConsoleSetsItUp() {
+        assertThat(app.nobody().get("/api/entrance").must(200).body().get("setUpNeeded").asBoolean()).isTrue();
+        app.nobody().post("/api/entrance/set-up", entry("guessed", "a good password")).must(400);
+        assertThat(app.nobody().post("/api/entrance/set-up", entry(code, "short")).must(400).sentence()).isEqualTo("A password has at least 10 characters.");
+        app.nobody().post("/api/entrance/set-up", entry(code, "a good password")).must(200);
+        assertThat(app.nobody().post("/api/entrance/set-up", entry(code, "another password")).must(409).type()).isEqualTo("already-set-up");
+    }
+
+    @Test
+    @Order(2)
+    void theDemosOneClickEntranceIsNotThere() {
+        app.nobody().get("/api/entrance/demo").must(404);
+        app.nobody().post("/api/entrance/demo", Map.of("person", 1)).must(404);
+        assertThat(app.nobody().get("/api/entrance").must(200).body().get("demo").asBoolean()).isFalse();
+    }
+
+    @Test
+    @Order(3)
+    void guessingPasswordsIsSlowedDown() {
+        Map<String, String> wrong = Map.of("email", "nobody@kwb.example", "password", "wrong");
+        for (int i = 0; i < 3; i++) {
+            assertThat(app.nobody().post("/api/session", wrong).must(401).sentence()).isEqualTo("This address and password do not belong together.");
+        }
+        assertThat(app.nobody().post("/api/session", wrong).must(429).sentence()).startsWith("Too many failed attempts. Try again in ");
+    }
+
+    @Test
+    @Order(4)
+    void fromNothingToANumberedDocument() {
+        Client ines = app.nobody();
+        ines.post("/api/session", Map.of("email", "INES@kwb.example", "password", "a good password")).must(200);
+        String project = "/api/projects/" + ines.project();
+        long firm = ines.post(project + "/firms", Map.of("code", "FNK", "name", "Fennick Hydraulics")).must(201).body().get("id").asLong();
+        long designer = ines.post(project + "/people", Map.of("firmId", firm, "name", "Yusuf Karaderin", "email", "yusuf@fnk.example", "job", "Designer",
+                "password", "yusufs password")).must(201).body().get("id").asLong();
+        assertThat(designer).isPositive();
+        long folder = ines.post("/api/folders/" + ines.folder("Work in progress") + "/folders",
+                Map.of("name", "Fennick Hydraulics", "firm", firm, "values", Map.of("discipline", "H", "type", "DR"))).must(201).body().get("id").asLong();
+        JsonNode roles = ines.get(project + "/people").must(200).body().get("roles");
+        long me = ines.get("/api/session").must(200).body().get("person").asLong();
+        for (JsonNode role : roles) {
+            if (!role.get("controls").asBoolean()) {
+                ines.put(project + "/roles/" + role.get("id").asLong() + "/holders", Map.of("holders", List.of(me), "version", role.get("version").asInt())).must(204);
+            }
+        }
+        Map<String, Object> rule = new HashMap<>(Map.of("name", "Drawings", "places", List.of(Map.of("folder", folder, "withBelow", true)), "formats", List.of(), "firms", List.of(),
+                "people", List.of(), "scheme", "documents", "route", "documents", "placedName", "{number}_{revision}", "onArrival", List.of(), "onReturn", List.of()));
+        rule.put("onIssue", List.of());
+        rule.put("issue", List.of(Map.of("code", 1, "back", false, "folder", ines.folder("Shared"), "status", "A1"), Map.of("code", 2, "back", true),
+                Map.of("code", 3, "back", true), Map.of("code", 4, "back", true)));
+        long id = ines.post(project + "/rules", rule).must(201).body().get("id").asLong();
+        ines.post("/api/rules/" + id + "/put-in-force", Map.of("version", 0)).must(204);
+
+        Client yusuf = app.nobody();
+        yusuf.post("/api/session", Map.of("email", "yusuf@fnk.example", "password", "yusufs password")).must(200);
+        assertThat(yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics", "First drawing.pdf")).getFirst().get("number").asString()).isEqualTo("KWR-FNK-H-DR-0001");
+    }
+
+    @Test
+    @Order(5)
+    void somebodyHasToGoOnControllingTheProject() {
+        Client ines = app.nobody();
+        ines.post("/api/session", Map.of("email", "ines@kwb.example", "password", "a good password")).must(200);
+        String project = "/api/projects/" + ines.project();
+        JsonNode controllers = ines.get(project + "/people").must(200).body().get("roles").valueStream().filter(r -> r.get("controls").asBoolean()).findFirst().orElseThrow();
+        assertThat(ines.put(project + "/roles/" + controllers.get("id").asLong() + "/holders", Map.of("holders", List.of(), "version", controllers.get("version").asInt())).must(400).sentence())
+                .isEqualTo("Somebody has to be document controller of the project.");
+    }
+}

@@ -1,0 +1,71 @@
+package app.pervius.server.store;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.pervius.server.Client;
+import app.pervius.server.Running;
+import app.pervius.server.Running.App;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.transaction.support.TransactionTemplate;
+
+@ExtendWith(Running.class)
+class DurabilityTest {
+
+    @Test
+    void receivedIsAnsweredOnlyAfterTheDiskWasForced(App app) {
+        DiskFlush flush = app.bean(DiskFlush.class);
+        Client yusuf = app.as("Yusuf Karaderin");
+        long folder = yusuf.folder("Work in progress / Fennick Hydraulics / Calculations");
+        byte[] bytes = Client.content("durable");
+        long id = yusuf.post("/api/folders/" + folder + "/submissions", Map.of("purpose", "", "files", List.of(Map.of("name", "Durable.xyz", "size", bytes.length))))
+                .must(201).body().get("id").asLong();
+        long before = flush.flushes();
+        yusuf.putBytes("/api/submissions/" + id + "/files/0", bytes).must(204);
+        assertThat(flush.flushes()).isGreaterThan(before);
+        assertThat(java.nio.file.Files.exists(app.bean(app.pervius.server.content.ContentStore.class).path(sha256(bytes)))).isTrue();
+    }
+
+    @Test
+    void manyWhoWaitAtTheSameTimeShareOneFlush(App app) throws Exception {
+        DiskFlush flush = app.bean(DiskFlush.class);
+        int waiting = 200;
+        long before = flush.flushes();
+        CountDownLatch go = new CountDownLatch(1);
+        try (ExecutorService threads = Executors.newVirtualThreadPerTaskExecutor()) {
+            for (int i = 0; i < waiting; i++) {
+                threads.submit(() -> {
+                    go.await();
+                    flush.await();
+                    return true;
+                });
+            }
+            go.countDown();
+        }
+        assertThat(flush.flushes() - before).isBetween(1L, waiting / 2L);
+    }
+
+    @Test
+    void onlyAnAnswerWaitsForTheDisk(App app) {
+        DiskFlush counted = org.mockito.Mockito.mock(DiskFlush.class);
+        DurableAnswers transactions = new DurableAnswers(app.bean(jakarta.persistence.EntityManagerFactory.class), counted);
+        TransactionTemplate transaction = new TransactionTemplate(transactions);
+        transaction.execute(status -> 1);
+        org.mockito.Mockito.verifyNoInteractions(counted);
+        DurableAnswers.onThisThread(() -> transaction.execute(status -> 1));
+        org.mockito.Mockito.verify(counted).await();
+    }
+
+    private static String sha256(byte[] bytes) {
+        try {
+            return java.util.HexFormat.of().formatHex(java.security.MessageDigest.getInstance("SHA-256").digest(bytes));
+        } catch (java.security.NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

@@ -1,0 +1,32 @@
+import { describe, expect, it } from 'vitest'
+import { emptyRule, type Choices } from './choices'
+import { issue, route, tell, where, which } from './words'
+
+const choices: Choices = {
+  folders: [{ id: 5, project: 1, name: 'Drawings', path: 'Work in progress / Drawings', state: 'WORK_IN_PROGRESS', version: 0 },
+    { id: 6, project: 1, name: 'Civil', path: 'Shared / Civil', state: 'SHARED', version: 0 }],
+  schemes: [],
+  routes: [{ key: 'civil', name: 'Civil', edition: 1, ownFirmDecides: false, steps: [
+    { name: 'Review', kind: 'REVIEW', role: 'Lead', people: [], workingDays: 5, dueIfBegunNow: '2026-05-14T08:00:00Z' },
+    { name: 'Approval', kind: 'APPROVAL', role: 'Approver', people: [], workingDays: 3, dueIfBegunNow: '2026-05-14T08:00:00Z' }] }],
+  people: { people: [], firms: [{ id: 2, code: 'FNK', name: 'Fennick' }], roles: [] },
+}
+
+describe('a rule in words', () => {
+  it('says where it stands, and when a folder is gone', () => {
+    expect(where({ ...emptyRule(), places: [{ folder: 5, withBelow: true }, { folder: 99, withBelow: false }] }, choices))
+      .toBe('Work in progress / Drawings and below; a folder that is gone')
+  })
+  it('says which files from whom', () => {
+    expect(which(emptyRule(), choices)).toBe('every file')
+    expect(which({ ...emptyRule(), formats: ['PDF', 'CAD'], firms: [2] }, choices)).toBe('PDF, CAD drawing from FNK')
+  })
+  it('puts codes with the same end on one line', () => {
+    expect(issue({ ...emptyRule(), issue: [{ code: 3, back: true }, { code: 1, back: false, folder: 6, status: 'A1' }, { code: 4, back: true }] }, choices))
+      .toEqual(['1: Shared / Civil A1', '3, 4: back to the author'])
+  })
+  it('names the roles of the route in their order', () => {
+    expect(route({ ...emptyRule(), route: 'civil' }, choices)).toBe('Civil: Lead, then Approver')
+    expect(tell(emptyRule(), choices)).toEqual(['arrival: author', 'return: author', 'issue: author'])
+  })
+})

@@ -29,7 +29,7 @@ const middleware: Middleware = {
   },
 }
 
-export const api = createClient<paths>({ baseUrl: '/' })
+export const api = createClient<paths>({ baseUrl: location.origin, fetch: (request) => fetch(request) })
 api.use(middleware)
 
 /** Called when a call finds that nobody is signed in any more. */

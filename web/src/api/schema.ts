@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+    "/api/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["check"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desk/reviews": {
         parameters: {
             query?: never;
@@ -858,6 +874,14 @@ export interface components {
             items: components["schemas"]["PassageRow"][];
             next?: string;
         };
+        Part: {
+            /** Format: int64 */
+            found: number;
+            /** Format: int64 */
+            looked: number;
+            sentences: string[];
+            subject: string;
+        };
         PassageFile: {
             /** Format: int64 */
             folderFile: number;
@@ -984,6 +1008,10 @@ export interface components {
             size: number;
             /** @enum {string} */
             state: "EXPECTED" | "RECEIVED" | "REFUSED";
+        };
+        Report: {
+            parts: components["schemas"]["Part"][];
+            whole: boolean;
         };
         ReviewView: {
             author: string;
@@ -1162,6 +1190,26 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Report"];
+                };
+            };
+        };
+    };
     waitingForMe: {
         parameters: {
             query?: never;

@@ -5,6 +5,7 @@ import { api, data, type Problem } from '../../api/client'
 import { asProblem, useLoaded } from '../../load'
 import Trouble from '../../parts/Trouble.vue'
 import { useSession } from '../../session'
+import CheckPanel from './CheckPanel.vue'
 
 const session = useSession()
 const project = session.project!.id
@@ -95,6 +96,7 @@ const setHolders = (role: number, version: number, holders: number[]) =>
         </tbody>
       </table>
     </section>
+    <CheckPanel v-if="session.me?.administrator" />
   </div>
 </template>
 

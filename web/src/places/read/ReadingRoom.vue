@@ -38,9 +38,11 @@ watch(id, () => {
 })
 whenChanged(['REVIEW', 'PASSAGE'], load)
 
-const passage = computed(() => sheet.value.value?.row.passage)
+/** Only ever the file of this address: while the next one is being asked for, no key decides on the one before. */
+const passage = computed(() => (sheet.value.value?.row.passage.id === id.value ? sheet.value.value.row.passage : undefined))
+const ownReview = computed(() => (review.value.value?.files.some((f) => f.passage.id === id.value) ? review.value.value : undefined))
 const file = computed(() => passage.value?.files[passage.value.readFile ?? 0])
-const siblings = computed(() => review.value.value?.files.map((f) => f.passage.id) ?? [])
+const siblings = computed(() => ownReview.value?.files.map((f) => f.passage.id) ?? [])
 const place = computed(() => siblings.value.indexOf(id.value))
 
 function go(by: number) {
@@ -78,7 +80,7 @@ useKeys([
     <Trouble :problem="sheet.problem.value ?? review.problem.value" :again="load" />
     <Sheet v-if="file" :key="file.folderFile" :file="file" :zoom="zoom" />
     <p v-else-if="!sheet.problem.value" class="quiet pad" role="status">Opening …</p>
-    <TitleBlock v-if="passage && sheet.value.value" :row="sheet.value.value.row" :review="review.value.value" :answers="answers.value.value ?? []" :before="sheet.value.value.cycles.filter((c) => c.id !== id)" @changed="load" />
+    <TitleBlock v-if="passage && sheet.value.value" :row="sheet.value.value.row" :key="id" :review="ownReview" :answers="answers.value.value ?? []" :before="sheet.value.value.cycles.filter((c) => c.id !== id)" @changed="load" />
   </div>
 </template>
 

@@ -18,17 +18,17 @@ function turnBelow(id: number) {
 </script>
 
 <template>
-  <ul role="group" :aria-labelledby="labelledBy">
-    <li v-for="row in rows" :key="row.folder.id" :style="{ paddingLeft: `${4 + row.depth * 12}px` }">
+  <div role="group" class="folders" :aria-labelledby="labelledBy">
+    <div v-for="row in rows" :key="row.folder.id" class="line" :style="{ paddingLeft: `${4 + row.depth * 12}px` }">
       <label class="clip grow"><input type="checkbox" :checked="!!place(row.folder.id)" @change="turn(row.folder.id)"> {{ row.folder.name }}</label>
       <label v-if="place(row.folder.id)" class="below"><input type="checkbox" :checked="place(row.folder.id)?.withBelow" :aria-label="`With what is below ${row.folder.name}`" @change="turnBelow(row.folder.id)"> and below</label>
       <span v-else class="quiet mono">{{ stateWord(row.folder.state) }}</span>
-    </li>
-  </ul>
+    </div>
+  </div>
 </template>
 
 <style scoped>
-ul { border: 1px solid var(--line-strong); max-height: 250px; overflow: auto; padding: 3px 6px; }
-li { display: flex; gap: 6px; align-items: center; height: 23px; }
+.folders { border: 1px solid var(--line-strong); max-height: 250px; overflow: auto; padding: 3px 6px; }
+.line { display: flex; gap: 6px; align-items: center; height: 23px; }
 .below { white-space: nowrap; color: var(--main); }
 </style>

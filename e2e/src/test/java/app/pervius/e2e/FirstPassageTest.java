@@ -48,7 +48,7 @@ class FirstPassageTest {
     private static void setARule(Browser controller) {
         controller.open("/rules").clickButton("Add a rule");
         controller.type(By.cssSelector("[data-test=rule-name]"), "Notes from site");
-        controller.click(By.xpath("//fieldset[contains(@class,'where')]//li[contains(., 'Site notes')]//input"));
+        controller.click(By.xpath("//fieldset[contains(@class,'where')]//label[contains(., 'Site notes')]//input"));
         controller.type(By.xpath("//label[contains(., 'Names are read as')]//input"), "{type}-{discipline}[_{title}]");
         controller.choose(By.cssSelector("[data-test=scheme]"), "Documents");
         controller.choose(By.cssSelector("[data-test=route]"), "Civil");

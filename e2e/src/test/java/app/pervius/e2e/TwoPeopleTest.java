@@ -25,8 +25,11 @@ class TwoPeopleTest {
             reviewer.seeText("Tidal gate five");
 
             reviewer.click(By.xpath("//a[normalize-space()='Tidal gate one']")).see(By.cssSelector("canvas[role=img]"));
-            for (String next : List.of("4 files of 5", "3 files of 5", "2 files of 5", "1 file of 5", "Every file")) {
-                reviewer.leaveFields().press("1").seeText(next).press("n");
+            List<String> left = List.of("4 files of 5", "3 files of 5", "2 files of 5", "1 file of 5", "Every file");
+            List<String> titles = List.of("Tidal gate one", "Tidal gate two", "Tidal gate three", "Tidal gate four", "Tidal gate five");
+            for (int i = 0; i < titles.size(); i++) {
+                reviewer.see(By.xpath("//header//strong[normalize-space()='" + titles.get(i) + "']"));
+                reviewer.leaveFields().press("1").seeText(left.get(i)).press("n");
             }
             reviewer.leaveFields().press("c").seeNoText("Tidal gate one");
 
@@ -44,7 +47,7 @@ class TwoPeopleTest {
                 reviewer.signInAs(person).seeText("Alarm schematic");
                 reviewer.click(By.xpath("//a[normalize-space()='Alarm schematic']")).see(By.cssSelector("canvas[role=img]"));
                 reviewer.leaveFields().press("3").seeText("What is to be done");
-                reviewer.press("The horn is missing.").press(Keys.chord(Keys.CONTROL, Keys.ENTER)).seeText("Every file has a decision");
+                reviewer.press("The horn is missing.").type(By.cssSelector("textarea"), Keys.chord(Keys.CONTROL, Keys.ENTER)).seeText("Every file has a decision");
                 reviewer.clickButton("Close the step").seeNoText("Alarm schematic");
                 reviewer.clickButton("Sign out").seeText("Be somebody on Kestrel Weir");
             }

@@ -1,5 +1,6 @@
 package app.pervius.server;
 
+import app.pervius.server.check.Check;
 import app.pervius.server.store.DataDirectory;
 import java.io.IOException;
 import java.net.InetAddress;
@@ -11,23 +12,26 @@ import java.nio.file.Path;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Objects;
 import java.util.concurrent.Callable;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.boot.security.autoconfigure.UserDetailsServiceAutoConfiguration;
-import org.springframework.scheduling.annotation.EnableScheduling;
+import org.springframework.context.ConfigurableApplicationContext;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 
-/** The server's command line: {@code serve} for real use, {@code demo} for Kestrel Weir. */
+/** The server's command line: {@code serve} for real use, {@code demo} for Kestrel Weir, {@code check} to prove a data directory whole. */
 @SpringBootApplication(exclude = UserDetailsServiceAutoConfiguration.class)
-@EnableScheduling
 public class Pervius {
 
     /** The exit code when something outside Pervius has to be put right first. */
     private static final int CANNOT_START = 2;
+    /** The exit code of a check that has found something. */
+    private static final int NOT_WHOLE = 1;
 
     public static void main(String[] arguments) {
         int code = new CommandLine(new Commands()).execute(arguments);
@@ -36,7 +40,7 @@ public class Pervius {
         }
     }
 
-    @Command(name = "pervius", subcommands = {Serve.class, Demo.class}, description = "Document control on engineering projects.")
+    @Command(name = "pervius", subcommands = {Serve.class, Demo.class, CheckData.class}, description = "Document control on engineering projects.")
     static final class Commands {
     }
 
@@ -101,6 +105,41 @@ public class Pervius {
         }
     }
 
+    @Command(name = "check", description = "Proves that everything in a data directory is whole; changes nothing.")
+    static final class CheckData extends Start {
+
+        @Option(names = "--data", required = true, description = "the data directory of a Pervius that is not running")
+        Path data = Path.of("");
+
+        @Override
+        public Integer call() {
+            if (!Files.isDirectory(data.resolve("db"))) {
+                return refuse("There is no data of Pervius in " + data + ".");
+            }
+            port = 0;
+            settings.put("pervius.working", "false");
+            settings.put("pervius.engine.workers", "0");
+            settings.put("logging.level.root", "error");
+            settings.put("logging.level.app.pervius", "error");
+            int started = start(data, "127.0.0.1", Map.of());
+            if (started != 0) {
+                return started;
+            }
+            Check.Report report = application().getBean(Check.class).examine();
+            print(report);
+            application().close();
+            return report.whole() ? 0 : NOT_WHOLE;
+        }
+
+        private static void print(Check.Report report) {
+            for (Check.Part part : report.parts()) {
+                System.out.printf("%-28s %9d looked at, %s%n", part.subject(), part.looked(), part.found() == 0 ? "all well" : part.found() + " not as they must be");
+                part.sentences().forEach(sentence -> System.out.println("    " + sentence));
+            }
+            System.out.println(report.whole() ? "The data directory is whole." : "The data directory is NOT whole.");
+        }
+    }
+
     abstract static class Start implements Callable<Integer> {
 
         @Option(names = "--port", description = "the port to listen on (default: ${DEFAULT-VALUE})")
@@ -108,6 +147,13 @@ public class Pervius {
 
         @Option(names = "--setting", description = "KEY=VALUE, any further setting", paramLabel = "KEY=VALUE")
         Map<String, String> settings = new LinkedHashMap<>();
+
+        private @Nullable ConfigurableApplicationContext running;
+
+        /** The application once it has been started. */
+        ConfigurableApplicationContext application() {
+            return Objects.requireNonNull(running, "not started");
+        }
 
         int start(Path data, String address, Map<String, Object> more) {
             if (!free(address, port)) {
@@ -132,7 +178,7 @@ public class Pervius {
             all.put("server.port", port);
             all.putAll(settings);
             application.setDefaultProperties(all);
-            application.run();
+            running = application.run();
             return 0;
         }
 

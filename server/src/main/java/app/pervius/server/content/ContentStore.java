@@ -70,6 +70,22 @@ public class ContentStore {
         return root.resolve(hash.substring(0, 2)).resolve(hash.substring(2, 4)).resolve(hash);
     }
 
+    /** Whether the bytes of a hash are there, all of them and unchanged. */
+    public boolean holds(String hash, long size) throws IOException {
+        Path file = path(hash);
+        if (!Files.isRegularFile(file) || Files.size(file) != size) {
+            return false;
+        }
+        MessageDigest digest = sha256();
+        try (InputStream bytes = Files.newInputStream(file)) {
+            byte[] chunk = new byte[CHUNK];
+            for (int n = bytes.read(chunk); n >= 0; n = bytes.read(chunk)) {
+                digest.update(chunk, 0, n);
+            }
+        }
+        return HexFormat.of().formatHex(digest.digest()).equals(hash);
+    }
+
     private static Kept write(InputStream bytes, Path temporary, long most) throws IOException {
         MessageDigest digest = sha256();
         long size = 0;

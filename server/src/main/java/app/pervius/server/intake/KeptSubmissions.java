@@ -5,6 +5,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.context.event.ApplicationStartedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.data.domain.Limit;
@@ -20,16 +21,20 @@ class KeptSubmissions implements Submissions {
     private static final int MOST_PICKED_UP = 1000;
 
     private final SubmissionRepository submissions;
+    private final boolean working;
     private final Clock machine = Clock.systemUTC();
 
-    KeptSubmissions(SubmissionRepository submissions) {
+    KeptSubmissions(SubmissionRepository submissions, @Value("${pervius.working:true}") boolean working) {
         this.submissions = submissions;
+        this.working = working;
     }
 
     /** The data directory is locked by this process, so whatever was in hand was in the hand of one that is gone. */
     @EventListener(ApplicationStartedEvent.class)
     void nobodyHasThem() {
-        submissions.giveBackAll();
+        if (working) {
+            submissions.giveBackAll();
+        }
     }
 
     @Override

@@ -108,11 +108,6 @@ public class PeopleDesk {
         wanted.forEach(person -> join(project, person));
     }
 
-    /** A person sets a password of his or her own. */
-    public void setPassword(long person, String password) {
-        people.findById(person).orElseThrow(() -> Problem.notFound("person")).passwordHash = hash(password);
-    }
-
     public boolean nobodyYet() {
         return people.count() == 0;
     }

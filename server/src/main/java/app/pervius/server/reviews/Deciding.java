@@ -23,6 +23,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -82,9 +83,12 @@ public class Deciding {
         if (!(move instanceof Board.Move.Noted)) {
             throw refused(review, route, decision.step(), move);
         }
+        Map<Long, ReviewAnswer> before = answers.findByReviewIdAndStepOrderById(id, review.step).stream()
+                .collect(Collectors.toMap(a -> a.passageId, a -> a));
         for (long passage : decision.passages()) {
-            keep(review, route, passage, answer, decision.overrule());
+            keep(review, route, passage, before.getOrDefault(passage, new ReviewAnswer()), answer, decision.overrule());
         }
+        answers.flush();
         live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, id));
     }
 
@@ -115,9 +119,7 @@ public class Deciding {
                 && flow.deciders(review, route).stream().anyMatch(h -> h.person().value() == actor.person());
     }
 
-    private void keep(Review review, Route route, long passage, Answer answer, boolean overrule) {
-        ReviewAnswer row = answers.findByReviewIdAndStepOrderById(review.id(), review.step).stream()
-                .filter(a -> a.passageId == passage).findFirst().orElseGet(ReviewAnswer::new);
+    private void keep(Review review, Route route, long passage, ReviewAnswer row, Answer answer, boolean overrule) {
         boolean anothers = row.personId != 0 && row.personId != answer.by().value();
         if (anothers && !overrule) {
             throw Problem.conflict("answered-by-another", people.person(row.personId).name() + " has given “" + row.code + "” for "
@@ -131,7 +133,7 @@ public class Deciding {
         row.code = answer.code();
         row.comment = answer.comment();
         row.givenAt = clock.instant();
-        answers.saveAndFlush(row);
+        answers.save(row);
     }
 
     private void noteClosing(Review review, Route route, Actor actor) {

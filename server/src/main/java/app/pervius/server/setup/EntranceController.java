@@ -96,6 +96,9 @@ class EntranceController {
 
     @EventListener(ApplicationReadyEvent.class)
     void tellTheCode() {
+        if (!environment.getProperty("pervius.working", Boolean.class, true)) {
+            return;
+        }
         if (desk.nobodyYet() && !environment.acceptsProfiles(Profiles.of("demo"))) {
             System.out.println("Pervius is empty. Set it up at " + environment.getProperty("pervius.address") + "/set-up?code=" + code);
         } else if (!environment.acceptsProfiles(Profiles.of("demo"))) {

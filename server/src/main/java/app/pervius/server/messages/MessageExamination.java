@@ -1,0 +1,33 @@
+package app.pervius.server.messages;
+
+import app.pervius.server.check.Examination;
+import app.pervius.server.check.Findings;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** Every message is sent or still waiting, and nothing that was to be told has been left out. */
+@Component
+class MessageExamination implements Examination {
+
+    private final JdbcClient jdbc;
+
+    MessageExamination(JdbcClient jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    @Override
+    public String subject() {
+        return "Messages";
+    }
+
+    @Override
+    public void examine(Findings findings) {
+        findings.lookedAt(jdbc.sql("select count(*) from message").query(Long.class).single());
+        jdbc.sql("select id from message where (state = 'SENT') = (sent_at is null)").query(Long.class).list()
+                .forEach(id -> findings.add("Message " + id + " is neither sent nor waiting."));
+        jdbc.sql("select id from message m where not exists (select 1 from notice n where n.message_id = m.id)").query(Long.class).list()
+                .forEach(id -> findings.add("Message " + id + " tells nothing that was to be told."));
+        jdbc.sql("select id from notice where message_id is null and submission_id not in (select id from submission where unsettled = true)").query(Long.class).list()
+                .forEach(id -> findings.add("Notice " + id + " has become no message, and nothing will make one of it."));
+    }
+}

@@ -1,0 +1,81 @@
+package app.pervius.server.check;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.pervius.server.Client;
+import app.pervius.server.Running;
+import app.pervius.server.Running.App;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import tools.jackson.databind.JsonNode;
+
+/** The check finds each kind of damage, and nothing where there is none. */
+@ExtendWith(Running.class)
+class CheckTest {
+
+    private static List<String> sentences(App app) {
+        return app.bean(Check.class).examine().parts().stream().flatMap(p -> p.sentences().stream()).toList();
+    }
+
+    /** A passage that has come to rest, so that the check sees nothing in between. */
+    private static JsonNode passage(App app, String name) {
+        Client priya = app.as("Priya Venkatarangan");
+        return priya.settled(priya.submit("Work in progress / Aldermoor Civils / Drawings", name)).getFirst();
+    }
+
+    private static void whileChanged(App app, String damage, String repair, Runnable look) {
+        JdbcClient jdbc = app.bean(JdbcClient.class);
+        assertThat(jdbc.sql(damage).update()).isPositive();
+        try {
+            look.run();
+        } finally {
+            jdbc.sql(repair).update();
+        }
+    }
+
+    @Test
+    void anInstallationInUseIsWhole(App app) {
+        passage(app, "Whole.pdf");
+        Client.until(() -> sentences(app), List::isEmpty);
+        Client aoife = app.as("Aoife Ní Raghnaill");
+        assertThat(aoife.get("/api/check").must(200).body().get("whole").asBoolean()).isTrue();
+        app.as("Mirela Draganova").get("/api/check").must(403);
+    }
+
+    @Test
+    void findsBytesThatAreMissingOrChanged(App app) throws IOException {
+        String hash = passage(app, "Damaged.pdf").get("files").get(0).get("hash").asString();
+        Path bytes = app.data().resolve("content").resolve(hash.substring(0, 2)).resolve(hash.substring(2, 4)).resolve(hash);
+        byte[] before = Files.readAllBytes(bytes);
+        byte[] changed = before.clone();
+        changed[0]++;
+        Files.write(bytes, changed);
+        assertThat(sentences(app)).anyMatch(s -> s.contains(hash) && s.contains("Damaged.pdf"));
+        Files.delete(bytes);
+        assertThat(sentences(app)).anyMatch(s -> s.contains(hash));
+        Files.write(bytes, before);
+    }
+
+    @Test
+    void findsAGapInTheLedger(App app) {
+        passage(app, "Before the gap.pdf");
+        whileChanged(app, "update counter set next_value = next_value + 5 where scheme_key = 'documents' and combination = 'ALD·C·DR'",
+                "update counter set next_value = next_value - 5 where scheme_key = 'documents' and combination = 'ALD·C·DR'",
+                () -> assertThat(sentences(app)).anyMatch(s -> s.startsWith("Counter documents ALD·C·DR gives")));
+    }
+
+    @Test
+    void findsAStopWithoutAWayOutAndAPassageNobodyHas(App app) {
+        long id = passage(app, "Nobody has it.pdf").get("id").asLong();
+        String due = app.bean(JdbcClient.class).sql("select due from passage where id = ?").param(id).query(String.class).single();
+        whileChanged(app, "update passage set due = null where id = " + id, "update passage set due = timestamp with time zone '" + due + "' where id = " + id,
+                () -> assertThat(sentences(app)).contains("Passage " + id + " waits, and nobody has it."));
+        whileChanged(app, "update passage set state = 'STOPPED' where id = " + id, "update passage set state = 'WAITING' where id = " + id,
+                () -> assertThat(sentences(app)).contains("Passage " + id + " is stopped without a reason or a way out."));
+    }
+}

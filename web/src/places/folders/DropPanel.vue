@@ -2,7 +2,10 @@
 import { computed, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import { api, data, type Folder } from '../../api/client'
 import { useKeys } from '../../keys'
+import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
+import Num from '../../parts/Num.vue'
+import StationStrip from '../../parts/StationStrip.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { count, size } from '../../say'
 import { useSession } from '../../session'
@@ -24,6 +27,15 @@ onMounted(() => {
 })
 useKeys([{ key: 's', says: 'Send the files', does: () => !sending.value && void send() }])
 
+/** What has come of the files so far, once the submission is closed. */
+const passages = useLoaded(async () => {
+  const submission = sending.value?.drop.receipt?.id
+  return submission ? (await data(api.GET('/api/projects/{project}/passages', { params: { path: { project: props.folder.project }, query: { which: 'ALL', submission } } }))).items : []
+})
+whenChanged(['PASSAGE', 'REVIEW'], () => void passages.load())
+const passageOf = (name: string) => passages.value.value?.find((row) => row.passage.files.some((f) => f.name === name))?.passage
+const stopped = computed(() => passages.value.value?.filter((row) => row.passage.state === 'STOPPED').length ?? 0)
+
 const drop = computed(() => sending.value?.drop)
 const total = computed(() => kept.value.reduce((n, f) => n + f.size, 0))
 const received = computed(() => drop.value?.files.filter((f) => f.state === 'received').length ?? 0)
@@ -32,11 +44,13 @@ const authors = computed(() => people.value.value?.people.filter((p) => props.fo
 async function send() {
   sending.value = sendFiles(kept.value, { folder: props.folder.id, purpose: purpose.value, author: author.value, answerDue: answerDue.value })
   await sending.value.done
+  await passages.load()
   emit('changed')
 }
 
 async function again() {
   await sending.value?.again()
+  await passages.load()
   emit('changed')
 }
 
@@ -64,7 +78,8 @@ const share = (f: Sending) => (f.size ? Math.round((f.sent / f.size) * 100) : 0)
     </template>
     <template v-else>
       <p class="lead" role="status">
-        <template v-if="drop.state === 'closed' && drop.receipt"><strong>Received as <span class="mono">{{ drop.receipt.reference }}</span></strong>: {{ count(received, 'file') }} of {{ drop.files.length }}.</template>
+        <template v-if="drop.state === 'closed' && drop.receipt"><strong>Received as <span class="mono">{{ drop.receipt.reference }}</span></strong>: {{ count(received, 'file') }} of {{ drop.files.length }}.
+          <span v-if="stopped" class="error">{{ count(stopped, 'revision is', 'revisions are') }} stopped.</span></template>
         <template v-else-if="drop.state === 'sending'">{{ received }} of {{ count(drop.files.length, 'file') }} received …</template>
         <template v-else-if="drop.state === 'unfinished'">The connection broke. {{ count(received, 'file') }} received; send the rest when you are connected again.</template>
         <span class="grow" />
@@ -78,6 +93,11 @@ const share = (f: Sending) => (f.size ? Math.round((f.sent / f.size) * 100) : 0)
           <progress v-if="file.state === 'sending'" :value="share(file)" max="100" :aria-label="`${file.name}, ${share(file)} percent`" />
           <span v-else class="state">{{ STATE[file.state] }}</span>
           <span v-if="file.reason && file.state !== 'received'" class="reason">{{ file.reason }}</span>
+          <template v-if="passageOf(file.name)">
+            <Num v-if="passageOf(file.name)?.number" :number="passageOf(file.name)?.number" :revision="passageOf(file.name)?.revision" />
+            <StationStrip :passage="passageOf(file.name)!" />
+            <RouterLink v-if="passageOf(file.name)?.stop" class="reason clip" :to="`/passages/${passageOf(file.name)?.id}`">{{ passageOf(file.name)?.stop?.reason }}</RouterLink>
+          </template>
         </li>
       </ul>
     </template>
@@ -89,6 +109,6 @@ form { display: flex; gap: 10px; align-items: end; padding: 10px; flex-wrap: wra
 .lead { padding: 6px 10px; display: flex; gap: 8px; align-items: center; } form .lead { padding: 0 0 5px; display: block; }
 .names { max-height: 220px; overflow: auto; padding: 4px 10px 8px; }
 .names li { display: flex; gap: 10px; align-items: center; min-height: 23px; }
-.names li > .clip:first-child { flex: 0 1 380px; }
+.names li > .clip:first-child { flex: 0 0 250px; }
 .received .state { color: var(--done); } .refused .state, .failed .state, .reason { color: var(--stop); }
 </style>

@@ -7,7 +7,7 @@ import { useLoaded } from '../../load'
 import Num from '../../parts/Num.vue'
 import StationStrip from '../../parts/StationStrip.vue'
 import Trouble from '../../parts/Trouble.vue'
-import { exact, moment, size } from '../../say'
+import { day, exact, size } from '../../say'
 import { useSession } from '../../session'
 import DropPanel from './DropPanel.vue'
 import NewFolder from './NewFolder.vue'
@@ -75,16 +75,15 @@ function pick(event: Event) {
 
       <div class="scroll">
         <table v-if="files.length" class="dense">
-          <thead><tr><th>File</th><th>Number</th><th>Where</th><th>With</th><th>Size</th><th>Put here</th></tr></thead>
+          <thead><tr><th>File</th><th>Number</th><th>Where</th><th>With</th><th>Put here</th></tr></thead>
           <tbody>
             <tr v-for="row in files" :key="row.file.id">
-              <td class="name"><a class="plain" :href="`/api/files/${row.file.id}/content`" target="_blank" rel="noopener">{{ row.file.name }}</a>
+              <td class="name" :title="`${row.file.name}, ${size(row.file.size)}`"><a class="plain" :href="`/api/files/${row.file.id}/content`" target="_blank" rel="noopener">{{ row.file.name }}</a>
                 <span v-if="row.file.version > 1" class="quiet"> version {{ row.file.version }}</span></td>
               <td><Num v-if="row.passage?.number" :number="row.passage.number" :revision="row.passage.revision" /></td>
               <td><RouterLink v-if="row.passage" class="plain" :to="`/passages/${row.passage.id}`"><StationStrip :passage="row.passage" words /></RouterLink></td>
               <td class="with" :title="row.passage?.heldBy">{{ row.passage?.heldBy }}</td>
-              <td class="nowrap">{{ size(row.file.size) }}</td>
-              <td class="nowrap" :title="`${exact(row.file.addedAt)}, ${row.addedBy}`">{{ moment(row.file.addedAt) }}</td>
+              <td class="nowrap" :title="`${exact(row.file.addedAt)}, ${row.addedBy}`">{{ day(row.file.addedAt) }}</td>
             </tr>
           </tbody>
         </table>
@@ -107,7 +106,7 @@ header { display: flex; gap: 8px; align-items: center; }
 .here p { max-width: 130ch; }
 .target { border: 1px dashed var(--line-strong); padding: 5px 12px; color: var(--ink-2); }
 .scroll { overflow: auto; flex: 1; min-height: 200px; }
-.name { max-width: 250px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.name { max-width: 240px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .with { max-width: 150px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .nowrap { white-space: nowrap; }
 label.act { cursor: pointer; }

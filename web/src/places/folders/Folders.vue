@@ -43,7 +43,7 @@ watch(tree.value, (folders) => {
 </template>
 
 <style scoped>
-.folders { display: grid; grid-template-columns: 268px minmax(0, 1fr); gap: 12px; height: 100%; }
+.folders { display: grid; grid-template-columns: 248px minmax(0, 1fr); gap: 12px; height: 100%; }
 .side { overflow: auto; padding: 6px 0; }
 .pad { padding: 8px; }
 @media (max-width: 700px) { .folders { grid-template-columns: 1fr; height: auto; } .side { max-height: 30vh; } }

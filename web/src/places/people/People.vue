@@ -101,9 +101,9 @@ const setHolders = (role: number, version: number, holders: number[]) =>
 </template>
 
 <style scoped>
-.place { display: grid; gap: 14px; max-width: 1300px; }
+.place { display: grid; gap: 14px; max-width: 1300px; align-content: start; }
 header { display: flex; gap: 8px; align-items: center; } .end { margin-left: auto; }
-section { display: grid; gap: 6px; }
+section { display: grid; gap: 6px; align-content: start; }
 .add { display: flex; gap: 10px; padding: 10px; align-items: end; flex-wrap: wrap; }
 .holders { min-width: 380px; } .holders :deep(.p-multiselect) { width: 100%; }
 </style>

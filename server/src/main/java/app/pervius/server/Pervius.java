@@ -93,7 +93,8 @@ public class Pervius {
             if (!Files.exists(data.resolve("pervius.lock"))) {
                 throw new IOException("it was not made by Pervius");
             }
-            try (FileChannel lock = DataDirectory.lock(data); Stream<Path> below = Files.walk(data)) {
+            try (FileChannel held = DataDirectory.lock(data); Stream<Path> below = Files.walk(data)) {
+                assert held.isOpen();
                 for (Path path : below.sorted(Comparator.reverseOrder()).toList()) {
                     if (!path.equals(data) && !path.endsWith("pervius.lock")) {
                         Files.delete(path);

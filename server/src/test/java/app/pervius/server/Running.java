@@ -66,7 +66,7 @@ public final class Running implements ParameterResolver {
         return context.getRoot().getStore(SPACE).getOrComputeIfAbsent("app", key -> new Stored(start("demo", Map.of())), Stored.class).app();
     }
 
-    private record Stored(App app) implements ExtensionContext.Store.CloseableResource {
+    private record Stored(App app) implements AutoCloseable {
         @Override
         public void close() {
             app.close();

@@ -82,10 +82,7 @@ final class SampleDrawing {
     private void titleBlock(Title title) throws IOException {
         float x = WIDTH - MARGIN - 300;
         float y = MARGIN;
-        page.setNonStrokingColor(1f, 1f, 1f);
-        page.addRect(x, y, 300, 112);
-        page.fill();
-        page.setNonStrokingColor(0f, 0f, 0f);
+        blank(x, y, 300, 112);
         page.setLineWidth(1f);
         box(x, y, 300, 112);
         page.setLineWidth(0.4f);
@@ -129,10 +126,11 @@ final class SampleDrawing {
             box(508, 225 + pier * 48, 58, 12);
             line(554, 231 + pier * 48, 610, 231 + pier * 48 + jitter(12));
         }
+        blank(700, 610, 170, 96);
         hatch(700, 610, 170, 96);
         write(724, 650, 10, "Pumping station");
         dimension(520, 180, 554, "2 400");
-        write(545, 640, 9, "Weir crest  +42.60");
+        write(630, 410, 9, "Weir crest  +42.60");
         arrow(150, 400, 300, 400);
         write(180, 410, 9, "Flow");
         northArrow();
@@ -230,6 +228,13 @@ final class SampleDrawing {
     private void northArrow() throws IOException {
         arrow(1080, 680, 1080, 760);
         write(1076, 766, 10, "N");
+    }
+
+    private void blank(float x, float y, float w, float h) throws IOException {
+        page.setNonStrokingColor(1f, 1f, 1f);
+        page.addRect(x, y, w, h);
+        page.fill();
+        page.setNonStrokingColor(0f, 0f, 0f);
     }
 
     private void hatch(float x, float y, float w, float h) throws IOException {

@@ -14,6 +14,7 @@ import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import app.pervius.server.rules.Rules;
+import app.pervius.server.store.CrashPoint;
 import java.io.IOException;
 import java.io.InputStream;
 import java.time.Duration;
@@ -131,6 +132,7 @@ public class Intake {
             throw Problem.conflict("size-differs", "Only " + kept.size() + " of " + expected.size + " bytes of “" + expected.name
                     + "” arrived. Send it again; nothing else is held up.");
         }
+        CrashPoint.FILE_STORED.reached();
         transaction.executeWithoutResult(status -> note(submission, position, kept));
     }
 

@@ -25,6 +25,7 @@ import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.reviews.Reviews;
 import app.pervius.server.rules.Rules;
+import app.pervius.server.store.CrashPoint;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -103,6 +104,7 @@ class IssueWork implements StationWork<IssueEffect> {
     private void place(PassageFacts passage, PassageFacts.File file, FolderId folder, String name) {
         files.place(folder.value(), new Files.Content(new FileName(name), file.hash(), file.size(), file.mediaType()), passage.author(),
                 documents.revisionOf(passage.id()));
+        CrashPoint.HALF_PLACED.reached();
     }
 
     private PassageChange issue(PassageFacts passage, IssueEffect.MakeCurrent current) {

@@ -1,5 +1,6 @@
 package app.pervius.server.messages;
 
+import app.pervius.server.store.CrashPoint;
 import app.pervius.server.store.DiskFlush;
 import jakarta.annotation.PreDestroy;
 import jakarta.mail.Message.RecipientType;
@@ -107,7 +108,9 @@ class Postman {
         flush.await();
         Map<MimeMessage, Message> letters = new LinkedHashMap<>();
         due.forEach(message -> letters.put(letter(sender, message), message));
+        CrashPoint.MAIL_BEFORE.reached();
         Map<Object, Exception> failed = send(sender, letters);
+        CrashPoint.MAIL_HANDED_OVER.reached();
         letters.forEach((letter, message) -> note(message.id(), failed.get(letter)));
         return failed.isEmpty() && due.size() == BATCH;
     }

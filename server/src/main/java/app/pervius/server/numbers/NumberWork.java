@@ -13,6 +13,7 @@ import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.StationWork;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.rules.Rules;
+import app.pervius.server.store.CrashPoint;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
@@ -73,6 +74,7 @@ class NumberWork implements StationWork<NumberEffect> {
         entry.byRule = passage.ruleInWords();
         ledger.save(entry);
         documents.addRevision(document, assign.first(), 1, passage.id());
+        CrashPoint.NUMBER_TAKEN.reached();
         return new PassageChange.Numbered(document, assign.number(), assign.first().toString(), 1);
     }
 

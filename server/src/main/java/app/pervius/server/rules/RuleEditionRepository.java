@@ -5,10 +5,6 @@ import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
-interface RuleRepository extends JpaRepository<Rule, Long> {
-    List<Rule> findByProjectIdAndRemovedFalseOrderByPositionAscIdAsc(long project);
-}
-
 interface RuleEditionRepository extends JpaRepository<RuleEdition, Long> {
     Optional<RuleEdition> findByRuleIdAndEdition(long rule, int edition);
 

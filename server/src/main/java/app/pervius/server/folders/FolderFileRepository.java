@@ -6,10 +6,6 @@ import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
-interface FolderRepository extends JpaRepository<Folder, Long> {
-    List<Folder> findByProjectIdOrderById(long project);
-}
-
 interface FolderFileRepository extends JpaRepository<FolderFile, Long> {
     @Query("from FolderFile f where f.folderId = :folder and f.nameKey = :key order by f.versionNumber desc limit 1")
     Optional<FolderFile> newest(long folder, String key);

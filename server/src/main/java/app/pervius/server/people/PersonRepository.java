@@ -6,12 +6,6 @@ import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
-interface FirmRepository extends JpaRepository<Firm, Long> {
-    Optional<Firm> findByCode(String code);
-
-    List<Firm> findAllByOrderByCode();
-}
-
 interface PersonRepository extends JpaRepository<Person, Long> {
     @Query("from Person p where lower(p.email) = lower(:email)")
     Optional<Person> findByEmail(String email);
@@ -24,11 +18,4 @@ interface PersonRepository extends JpaRepository<Person, Long> {
     List<Long> projectsOf(long person);
 
     List<Person> findByIdIn(Collection<Long> ids);
-}
-
-interface RoleRepository extends JpaRepository<Role, Long> {
-    List<Role> findByProjectIdOrderByName(long project);
-
-    @Query("from Role r where :person member of r.holders")
-    List<Role> heldBy(long person);
 }

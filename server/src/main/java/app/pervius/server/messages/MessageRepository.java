@@ -6,10 +6,6 @@ import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
-interface NoticeRepository extends JpaRepository<Notice, Long> {
-    List<Notice> findBySubmissionIdAndMessageIdIsNullOrderById(long submission);
-}
-
 interface MessageRepository extends JpaRepository<Message, Long> {
     @Query("from Message m where m.state = :state and m.nextAttempt <= :now order by m.state, m.nextAttempt, m.id")
     List<Message> due(Messages.State state, Instant now, Limit limit);

@@ -41,13 +41,3 @@ interface PassageRepository extends JpaRepository<Passage, Long> {
             order by p.id desc fetch first 200 rows only""", nativeQuery = true)
     List<Passage> found(long project, @Nullable Long firm, String from, String upTo);
 }
-
-interface PassageFileRepository extends JpaRepository<PassageFile, Long> {
-    List<PassageFile> findByPassageIdOrderByPosition(long passage);
-
-    List<PassageFile> findByPassageIdInOrderByPosition(Collection<Long> passages);
-}
-
-interface PassageWordRepository extends JpaRepository<PassageWord, Long> {
-    List<PassageWord> findByPassageId(long passage);
-}

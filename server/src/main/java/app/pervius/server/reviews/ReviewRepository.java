@@ -10,14 +10,6 @@ import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
-interface RouteRepository extends JpaRepository<RouteEdition, Long> {
-    Optional<RouteEdition> findByProjectIdAndRouteKeyAndInForceTrue(long project, String key);
-
-    Optional<RouteEdition> findByProjectIdAndRouteKeyAndEdition(long project, String key, int edition);
-
-    List<RouteEdition> findByProjectIdAndInForceTrueOrderByRouteKey(long project);
-}
-
 interface ReviewRepository extends JpaRepository<Review, Long> {
     List<Review> findBySubmissionIdAndRouteKeyAndState(long submission, String route, Review.State state);
 
@@ -42,16 +34,4 @@ interface ReviewRepository extends JpaRepository<Review, Long> {
     @Query(value = "select r.* from review r join review_passage p on p.review_id = r.id where p.passage_id = :passage order by r.id desc fetch first 1 rows only",
             nativeQuery = true)
     Optional<Review> ofPassage(long passage);
-}
-
-interface AnswerRepository extends JpaRepository<ReviewAnswer, Long> {
-    List<ReviewAnswer> findByReviewIdAndStepOrderById(long review, int step);
-
-    List<ReviewAnswer> findByReviewIdOrderByStepAscIdAsc(long review);
-
-    List<ReviewAnswer> findByPassageIdOrderByStepAscIdAsc(long passage);
-}
-
-interface ClosingRepository extends JpaRepository<ReviewClosing, Long> {
-    Optional<ReviewClosing> findByReviewIdAndStep(long review, int step);
 }

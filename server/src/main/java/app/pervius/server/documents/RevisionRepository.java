@@ -6,10 +6,6 @@ import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
-interface DocumentRepository extends JpaRepository<Document, Long> {
-    Optional<Document> findByProjectIdAndNumber(long project, String number);
-}
-
 interface RevisionRepository extends JpaRepository<Revision, Long> {
     List<Revision> findByDocumentIdOrderById(long document);
 

@@ -8,25 +8,10 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 
-interface SchemeRepository extends JpaRepository<SchemeEdition, Long> {
-    Optional<SchemeEdition> findByProjectIdAndSchemeKeyAndInForceTrue(long project, String key);
-
-    List<SchemeEdition> findByProjectIdAndInForceTrueOrderBySchemeKey(long project);
-}
-
 interface CounterRepository extends JpaRepository<Counter, Long> {
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("from Counter c where c.projectId = :project and c.schemeKey = :scheme and c.combination = :combination")
     Optional<Counter> locked(long project, String scheme, String combination);
 
     List<Counter> findByProjectIdAndSchemeKeyOrderByCombination(long project, String scheme, Limit limit);
-}
-
-interface LedgerRepository extends JpaRepository<LedgerEntry, Long> {
-    boolean existsByProjectIdAndNumber(long project, String number);
-
-    @Query("""
-            from LedgerEntry e where e.projectId = :project and e.schemeKey = :scheme and e.id < :before
-            order by e.id desc""")
-    List<LedgerEntry> newest(long project, String scheme, long before, Limit limit);
 }

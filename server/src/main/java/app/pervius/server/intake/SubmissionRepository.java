@@ -49,9 +49,3 @@ interface SubmissionRepository extends JpaRepository<Submission, Long> {
     @Query("select s.reference from Submission s where s.id = :id")
     String reference(long id);
 }
-
-interface SubmissionFileRepository extends JpaRepository<SubmissionFile, Long> {
-    List<SubmissionFile> findBySubmissionIdOrderByPosition(long submission);
-
-    Optional<SubmissionFile> findBySubmissionIdAndPosition(long submission, int position);
-}

@@ -1,0 +1,11 @@
+package app.pervius.server.passages;
+
+import java.util.Collection;
+import java.util.List;
+import org.springframework.data.jpa.repository.JpaRepository;
+
+interface PassageFileRepository extends JpaRepository<PassageFile, Long> {
+    List<PassageFile> findByPassageIdOrderByPosition(long passage);
+
+    List<PassageFile> findByPassageIdInOrderByPosition(Collection<Long> passages);
+}

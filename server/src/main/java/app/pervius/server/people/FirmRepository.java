@@ -1,0 +1,11 @@
+package app.pervius.server.people;
+
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.jpa.repository.JpaRepository;
+
+interface FirmRepository extends JpaRepository<Firm, Long> {
+    Optional<Firm> findByCode(String code);
+
+    List<Firm> findAllByOrderByCode();
+}

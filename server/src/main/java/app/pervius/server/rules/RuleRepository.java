@@ -1,0 +1,8 @@
+package app.pervius.server.rules;
+
+import java.util.List;
+import org.springframework.data.jpa.repository.JpaRepository;
+
+interface RuleRepository extends JpaRepository<Rule, Long> {
+    List<Rule> findByProjectIdAndRemovedFalseOrderByPositionAscIdAsc(long project);
+}

@@ -1,0 +1,267 @@
+package app.pervius.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.pervius.server.store.CrashPoint;
+import com.icegreen.greenmail.util.GreenMail;
+import com.icegreen.greenmail.util.ServerSetup;
+import jakarta.mail.MessagingException;
+import jakarta.mail.internet.MimeMessage;
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.io.UncheckedIOException;
+import java.net.ServerSocket;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ArrayBlockingQueue;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+
+/**
+ * The whole server is killed at each named point and started again on what is left; afterwards nothing is lost, nothing is
+ * there twice, and the check finds everything whole. One installation lives through all of it.
+ */
+class CrashTest {
+
+    private static final int MINUTES_TO_START = 2;
+    private static final String FOLDER = "Work in progress / Kestrel Water Board / Drawings";
+
+    @TempDir
+    Path data;
+    private final GreenMail mail = new GreenMail(new ServerSetup(0, "127.0.0.1", ServerSetup.PROTOCOL_SMTP));
+    private Process server;
+    private String address = "";
+
+    @BeforeEach
+    void openTheMailServer() {
+        mail.start();
+    }
+
+    @AfterEach
+    void end() throws InterruptedException {
+        mail.stop();
+        server.destroyForcibly().waitFor();
+    }
+
+    @Test
+    void nothingIsLostAndNothingIsThereTwiceWhereverItIsKilled() throws Exception {
+        String code = start(CrashPoint.FILE_STORED, 2);
+        setUp(code);
+        long broken = killedWhileAFileIsReceived();
+        start(CrashPoint.NUMBER_TAKEN, 4);
+        theFirstFileIsThereAndTheSecondCanBeSentAgain(broken);
+        long numbered = killedWhileNumbering();
+        start(CrashPoint.MAIL_BEFORE, 1);
+        killed();
+        start(CrashPoint.MAIL_HANDED_OVER, 1);
+        killed();
+        // Four files are placed with the first revisions; the fifth is one of the two that take the place of the first.
+        start(CrashPoint.HALF_PLACED, 5);
+        List<JsonNode> passages = author().settled(numbered);
+        assertThat(passages).extracting(p -> p.get("number").asString())
+                .containsExactly("KWR-KWB-C-DR-0003", "KWR-KWB-C-DR-0004", "KWR-KWB-C-DR-0005", "KWR-KWB-C-DR-0006");
+        whole();
+        String number = firstRevisionIsIssued(passages.getFirst());
+        JsonNode revised = killedWhileTheSecondTakesItsPlace(number);
+        start(null, 1);
+        theSecondHasTakenItsPlace(number, revised);
+        everyMailCameOnceByItsId();
+    }
+
+    private long killedWhileAFileIsReceived() throws InterruptedException {
+        Client me = author();
+        byte[] one = Client.content("Broken one.pdf");
+        byte[] two = Client.content("Broken two.pdf");
+        long id = me.post("/api/folders/" + me.folder(FOLDER) + "/submissions", Map.of("purpose", "", "files", List.of(
+                Map.of("name", "Broken one.pdf", "size", one.length), Map.of("name", "Broken two.pdf", "size", two.length)))).must(201).body().get("id").asLong();
+        me.putBytes("/api/submissions/" + id + "/files/0", one).must(204);
+        unanswered(() -> me.putBytes("/api/submissions/" + id + "/files/1", two));
+        killed();
+        return id;
+    }
+
+    private void theFirstFileIsThereAndTheSecondCanBeSentAgain(long id) {
+        Client me = author();
+        assertThat(me.get("/api/submissions/" + id).must(200).body().get("files").valueStream().map(f -> f.get("state").asString())).containsExactly("RECEIVED", "EXPECTED");
+        whole();
+        me.putBytes("/api/submissions/" + id + "/files/1", Client.content("Broken two.pdf")).must(204);
+        me.post("/api/submissions/" + id + "/closing", Map.of()).must(200);
+        assertThat(me.settled(id)).extracting(p -> p.get("number").asString()).containsExactly("KWR-KWB-C-DR-0001", "KWR-KWB-C-DR-0002");
+    }
+
+    /** The second number of the submission is taken, and its transaction never ends. */
+    private long killedWhileNumbering() throws InterruptedException {
+        Client me = author();
+        long id = me.post("/api/folders/" + me.folder(FOLDER) + "/submissions", Map.of("purpose", "", "files",
+                java.util.stream.IntStream.range(0, 4).mapToObj(i -> Map.of("name", "N" + i + ".pdf", "size", Client.content("N" + i + ".pdf").length)).toList()))
+                .must(201).body().get("id").asLong();
+        for (int i = 0; i < 4; i++) {
+            me.putBytes("/api/submissions/" + id + "/files/" + i, Client.content("N" + i + ".pdf")).must(204);
+        }
+        try {
+            me.post("/api/submissions/" + id + "/closing", Map.of());
+        } catch (UncheckedIOException gone) {
+            // Killed before the answer: whether it was closed all the same is for the next start to show.
+        }
+        killed();
+        return id;
+    }
+
+    private String firstRevisionIsIssued(JsonNode passage) {
+        Client me = author();
+        decide(passage);
+        decide(passage);
+        Client.until(() -> me.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row").get("passage"), p -> p.has("ended"));
+        return passage.get("number").asString();
+    }
+
+    /** The former revision is in the archive, one of two files is placed, and then the process is gone. */
+    private JsonNode killedWhileTheSecondTakesItsPlace(String number) throws InterruptedException {
+        Client me = author();
+        long id = me.submit(FOLDER, number + "_P02.pdf", number + "_P02.dwg");
+        JsonNode revised = me.settled(id).getFirst();
+        decide(revised);
+        decide(revised);
+        killed();
+        return revised;
+    }
+
+    private void theSecondHasTakenItsPlace(String number, JsonNode revised) {
+        Client me = author();
+        Client.until(() -> me.get("/api/passages/" + revised.get("id").asLong()).must(200).body().get("row").get("passage"), p -> p.has("ended"));
+        assertThat(names(me, "Shared")).contains(number + "_P02.pdf", number + "_P02.dwg").doesNotContain(number + "_P01.pdf");
+        assertThat(names(me, "Archive")).containsOnlyOnce(number + "_P01.pdf");
+        whole();
+    }
+
+    private static List<String> names(Client me, String folder) {
+        return me.get("/api/folders/" + me.folder(folder)).must(200).body().get("files").get("items").valueStream().map(r -> r.get("file").get("name").asString()).toList();
+    }
+
+    /** What was handed over and not noted is handed over again under the same id, by which any mailbox knows it: as many ids as messages. */
+    private void everyMailCameOnceByItsId() {
+        long kept = author().get("/api/check").must(200).body().get("parts").valueStream().filter(p -> p.get("subject").asString().equals("Messages"))
+                .findFirst().orElseThrow().get("looked").asLong();
+        Client.until(this::idsReceived, ids -> ids.size() == kept);
+        assertThat(mail.getReceivedMessages().length).as("the round killed after handing over sends again").isGreaterThan((int) kept);
+    }
+
+    private Set<String> idsReceived() {
+        Set<String> ids = new HashSet<>();
+        for (MimeMessage message : mail.getReceivedMessages()) {
+            try {
+                ids.add(message.getMessageID());
+            } catch (MessagingException e) {
+                throw new IllegalStateException(e);
+            }
+        }
+        return ids;
+    }
+
+    /** Accepts every file of the passage's review and closes the step. */
+    private void decide(JsonNode passage) {
+        Client dara = signedIn("dara@dec.example");
+        JsonNode review = Client.until(() -> dara.reviewOf(passage), r -> r.get("open").asBoolean());
+        review.get("files").forEach(f -> dara.decide(review, f.get("passage"), 1, "").must(204));
+        dara.closeStep(review).must(204);
+    }
+
+    /** Everything is as it must be, once what a crash left has been picked up. */
+    private void whole() {
+        Client me = author();
+        Client.until(() -> me.get("/api/check").must(200).body(), report -> report.get("whole").asBoolean());
+    }
+
+    private void setUp(String code) {
+        Map<String, Object> entry = new HashMap<>(Map.of("code", code, "name", "Ines Calderwood", "email", "ines@kwb.example", "password", "a good password"));
+        entry.putAll(Map.of("firmCode", "KWB", "firmName", "Kestrel Water Board", "projectCode", "KWR", "projectName", "Kestrel Weir Renewal", "zone", "Europe/Dublin"));
+        Client me = new Client(address);
+        me.post("/api/entrance/set-up", entry).must(200);
+        String project = "/api/projects/" + me.project();
+        long firm = me.post(project + "/firms", Map.of("code", "DEC", "name", "Deciders")).must(201).body().get("id").asLong();
+        long dara = me.post(project + "/people", Map.of("firmId", firm, "name", "Dara Veldmark", "email", "dara@dec.example", "job", "Engineer",
+                "password", "a good password")).must(201).body().get("id").asLong();
+        for (JsonNode role : me.get(project + "/people").must(200).body().get("roles")) {
+            if (!role.get("controls").asBoolean()) {
+                me.put(project + "/roles/" + role.get("id").asLong() + "/holders", Map.of("holders", List.of(dara), "version", role.get("version").asInt())).must(204);
+            }
+        }
+        long folder = me.post("/api/folders/" + me.folder("Work in progress / Kestrel Water Board") + "/folders",
+                Map.of("name", "Drawings", "values", Map.of("discipline", "C", "type", "DR"))).must(201).body().get("id").asLong();
+        putARuleInForce(me, folder);
+    }
+
+    private static void putARuleInForce(Client me, long folder) {
+        List<Map<String, String>> author = List.of(Map.of("kind", "AUTHOR"));
+        Map<String, Object> rule = new HashMap<>(Map.of("name", "Drawings", "places", List.of(Map.of("folder", folder, "withBelow", true)), "formats", List.of(),
+                "firms", List.of(), "people", List.of(), "scheme", "documents", "route", "documents", "placedName", "{number}_{revision}", "onArrival", author));
+        rule.putAll(Map.of("onReturn", author, "onIssue", author, "issue", List.of(Map.of("code", 1, "back", false, "folder", me.folder("Shared"), "status", "A1"),
+                Map.of("code", 2, "back", true), Map.of("code", 3, "back", true), Map.of("code", 4, "back", true))));
+        long id = me.post("/api/projects/" + me.project() + "/rules", rule).must(201).body().get("id").asLong();
+        me.post("/api/rules/" + id + "/put-in-force", Map.of("version", 0)).must(204);
+    }
+
+    private Client author() {
+        return signedIn("ines@kwb.example");
+    }
+
+    private Client signedIn(String email) {
+        Client me = new Client(address);
+        me.post("/api/session", Map.of("email", email, "password", "a good password")).must(200);
+        return me;
+    }
+
+    private static void unanswered(Runnable call) {
+        org.assertj.core.api.Assertions.assertThatThrownBy(call::run).isInstanceOf(UncheckedIOException.class);
+    }
+
+    private void killed() throws InterruptedException {
+        assertThat(server.waitFor(60, TimeUnit.SECONDS)).as("the server should have ended itself").isTrue();
+        assertThat(server.exitValue()).isEqualTo(137);
+    }
+
+    /** Starts the server as its own process; gives the code for setting it up, or an empty text. */
+    private String start(@org.jspecify.annotations.Nullable CrashPoint at, int after) throws IOException, InterruptedException {
+        int port;
+        try (ServerSocket free = new ServerSocket(0)) {
+            port = free.getLocalPort();
+        }
+        List<String> command = new ArrayList<>(List.of(ProcessHandle.current().info().command().orElse("java"), "-XX:TieredStopAtLevel=1"));
+        if (at != null) {
+            command.addAll(List.of("-Dpervius.crash.at=" + at, "-Dpervius.crash.after=" + after));
+        }
+        command.addAll(List.of("-cp", System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")), "app.pervius.server.Pervius",
+                "serve", "--data", data.toString(), "--port", String.valueOf(port), "--mail", "127.0.0.1:" + mail.getSmtp().getPort()));
+        server = new ProcessBuilder(command).redirectErrorStream(true).start();
+        BlockingQueue<String> said = new ArrayBlockingQueue<>(1);
+        Thread.ofPlatform().daemon().start(() -> listen(server, said));
+        String line = said.poll(MINUTES_TO_START, TimeUnit.MINUTES);
+        assertThat(line).as("the server should have started").isNotNull();
+        address = "http://127.0.0.1:" + port;
+        return line.contains("code=") ? line.substring(line.indexOf("code=") + 5) : "";
+    }
+
+    private static void listen(Process process, BlockingQueue<String> said) {
+        try (BufferedReader output = new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))) {
+            for (String line = output.readLine(); line != null; line = output.readLine()) {
+                if (line.startsWith("Pervius is empty") || line.startsWith("Pervius answers")) {
+                    said.add(line);
+                }
+            }
+        } catch (IOException gone) {
+            said.offer("gone: " + gone.getMessage());
+        }
+    }
+}

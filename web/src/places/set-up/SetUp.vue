@@ -9,11 +9,12 @@ import { useSession } from '../../session'
 const route = useRoute()
 const router = useRouter()
 const session = useSession()
-const zones = Intl.supportedValuesOf('timeZone')
+const here = Intl.DateTimeFormat().resolvedOptions().timeZone
+const zones = [...new Set(['UTC', here, ...Intl.supportedValuesOf('timeZone')])]
 const entry = reactive({
   code: typeof route.query.code === 'string' ? route.query.code : '',
   name: '', email: '', password: '', firmCode: '', firmName: '', projectCode: '', projectName: '',
-  zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+  zone: here,
 })
 const problem = ref<Problem>()
 const busy = ref(false)

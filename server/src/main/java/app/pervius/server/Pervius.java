@@ -178,8 +178,8 @@ public class Pervius {
             all.put("server.address", address);
             all.put("server.port", port);
             all.putAll(settings);
-            application.setDefaultProperties(all);
-            running = application.run();
+            // As arguments, because those win over what the application itself has set.
+            running = application.run(all.entrySet().stream().map(e -> "--" + e.getKey() + "=" + e.getValue()).toArray(String[]::new));
             return 0;
         }
 

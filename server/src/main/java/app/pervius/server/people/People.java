@@ -73,8 +73,7 @@ public class People {
 
     /** The active people who hold a role. */
     public List<Holder> holders(RoleId role) {
-        return roles.findById(role.value()).map(r -> people.findByIdIn(r.holders)).orElse(List.of()).stream()
-                .filter(p -> p.active).map(p -> new Holder(new PersonId(p.id()), new FirmId(p.firm.id()))).toList();
+        return people.holding(role.value()).stream().map(p -> new Holder(new PersonId(p.id()), new FirmId(p.firm.id()))).toList();
     }
 
     /** The active people who control a project. */

@@ -17,5 +17,10 @@ interface PersonRepository extends JpaRepository<Person, Long> {
     @Query(value = "select project_id from project_member where person_id = :person", nativeQuery = true)
     List<Long> projectsOf(long person);
 
+    @Query("""
+            select p from Person p where p.active = true
+            and p.id in (select h from Role r join r.holders h where r.id = :role) order by p.name, p.id""")
+    List<Person> holding(long role);
+
     List<Person> findByIdIn(Collection<Long> ids);
 }

@@ -32,6 +32,7 @@ const STEP = 15
 
 <style scoped>
 .strip { display: inline-flex; align-items: center; gap: 6px; vertical-align: middle; min-width: 0; }
+svg { flex: none; }
 .way { stroke: var(--line-strong); stroke-width: 1.2; }
 .passed { fill: var(--done); }
 .here { fill: var(--main); }

@@ -78,8 +78,8 @@ const share = (f: Sending) => (f.size ? Math.round((f.sent / f.size) * 100) : 0)
     </template>
     <template v-else>
       <p class="lead" role="status">
-        <template v-if="drop.state === 'closed' && drop.receipt"><strong>Received as <span class="mono">{{ drop.receipt.reference }}</span></strong>: {{ count(received, 'file') }} of {{ drop.files.length }}.
-          <span v-if="stopped" class="error">{{ count(stopped, 'revision is', 'revisions are') }} stopped.</span></template>
+        <span v-if="drop.state === 'closed' && drop.receipt"><strong>Received as <span class="mono">{{ drop.receipt.reference }}</span></strong>: {{ count(received, 'file') }} of {{ drop.files.length }}.
+          <span v-if="stopped" class="error">{{ count(stopped, 'revision is', 'revisions are') }} stopped.</span></span>
         <template v-else-if="drop.state === 'sending'">{{ received }} of {{ count(drop.files.length, 'file') }} received …</template>
         <template v-else-if="drop.state === 'unfinished'">The connection broke. {{ count(received, 'file') }} received; send the rest when you are connected again.</template>
         <span class="grow" />

@@ -106,8 +106,8 @@ header { display: flex; gap: 8px; align-items: center; }
 .here p { max-width: 130ch; }
 .target { border: 1px dashed var(--line-strong); padding: 5px 12px; color: var(--ink-2); }
 .scroll { overflow: auto; flex: 1; min-height: 200px; }
-.name { max-width: 240px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.with { max-width: 150px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.name { max-width: 225px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.with { max-width: 118px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .nowrap { white-space: nowrap; }
 label.act { cursor: pointer; }
 label.act:focus-within { outline: 2px solid var(--focus); outline-offset: 1px; }

@@ -110,7 +110,14 @@ class PassageController {
     PassageSheet passage(@PathVariable long id, Actor actor) {
         Passage row = visible(id, actor);
         List<Passages.PassageView> cycles = row.documentId == null ? List.of() : passages.ofDocument(row.documentId);
-        return new PassageSheet(rows(List.of(row), actor).getFirst(), Passages.values(row.fieldValues).byKey(), journal.of(id), cycles);
+        return new PassageSheet(rows(List.of(row), actor).getFirst(), Passages.values(row.fieldValues).byKey(), journalFor(row, actor), cycles);
+    }
+
+    /** The journal; what reviewers have said is left out for the author's firm until the passage is at its end. */
+    private List<Journal.JournalLine> journalFor(Passage passage, Actor actor) {
+        boolean reviewing = onlyFirm(passage.projectId, actor) == null;
+        return journal.of(passage.id()).stream()
+                .filter(line -> reviewing || passage.state == Passages.State.DONE || line.kind() != Journal.Kind.STEP_CLOSED).toList();
     }
 
     @PostMapping("/api/passages/{id}/ways-out")

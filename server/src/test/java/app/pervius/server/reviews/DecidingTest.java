@@ -99,6 +99,12 @@ class DecidingTest {
         priya.decide(review, passage, 1, "").must(404);
         assertThat(priya.get("/api/passages/" + passage.get("id").asLong() + "/answers").must(200).body()).isEmpty();
         assertThat(priya.get("/api/passages/" + passage.get("id").asLong()).must(200).raw().body()).doesNotContain("Between ourselves.");
+        kwabena.closeStep(review).must(204);
+        assertThat(priya.get("/api/passages/" + passage.get("id").asLong()).must(200).raw().body()).contains("Approval began").doesNotContain("Between ourselves.");
+        assertThat(kwabena.get("/api/passages/" + passage.get("id").asLong()).must(200).raw().body()).contains("Between ourselves.");
+        decideAll(app.as("Tomasz Łęgowicz"), passage, 3, "As he says.");
+        ended(priya, passage);
+        assertThat(priya.get("/api/passages/" + passage.get("id").asLong()).must(200).raw().body()).contains("Between ourselves.", "As he says.");
     }
 
     @Test

@@ -118,7 +118,7 @@ if (props.keys) {
         <button v-for="code in codes()" :key="code.digit" type="button" class="act" :disabled="busy" @click="decide([...picked], code.digit)"><span class="key">{{ code.digit }}</span> {{ code.name }}</button>
       </span>
       <span v-else class="quiet">{{ undecided ? `${count(undecided, 'file')} without a decision` : 'Every file has a decision' }}</span>
-      <button class="act first end" type="button" :disabled="busy || undecided > 0" @click="close">Close the step</button>
+      <button class="act first end" type="button" title="Cannot be taken back: what follows begins, and its people are told" :disabled="busy || undecided > 0" @click="close">Close the step</button>
     </footer>
   </article>
 </template>

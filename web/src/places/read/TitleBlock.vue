@@ -62,7 +62,7 @@ useKeys([
       </form>
       <Trouble :problem="problem" />
       <span class="row end"><span class="quiet grow">{{ undecided ? `${count(undecided, 'file')} of ${review.files.length} without a decision` : 'Every file has a decision' }}</span>
-        <button class="act" :class="{ first: undecided === 0 }" type="button" :disabled="busy || undecided > 0" @click="close">Close the step</button></span>
+        <button class="act" :class="{ first: undecided === 0 }" type="button" title="Cannot be taken back: what follows begins, and its people are told" :disabled="busy || undecided > 0" @click="close">Close the step</button></span>
     </div>
     <div v-else class="line cell"><small>Where</small>{{ whereInWords(passage) }}<template v-if="passage.heldBy">, with {{ passage.heldBy }}</template></div>
   </section>

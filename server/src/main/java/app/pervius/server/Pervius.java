@@ -77,6 +77,9 @@ public class Pervius {
 
         @Override
         public Integer call() {
+            if (!free("127.0.0.1", port)) {
+                return refuse(portInUse("127.0.0.1"));
+            }
             try {
                 empty(data);
             } catch (IOException e) {
@@ -158,7 +161,7 @@ public class Pervius {
 
         int start(Path data, String address, Map<String, Object> more) {
             if (!free(address, port)) {
-                return refuse("Port " + port + " on " + address + " is in use; choose another with --port.");
+                return refuse(portInUse(address));
             }
             try {
                 FileChannel lock = DataDirectory.lock(data);
@@ -183,12 +186,16 @@ public class Pervius {
             return 0;
         }
 
+        String portInUse(String address) {
+            return "Port " + port + " on " + address + " is in use; choose another with --port.";
+        }
+
         static int refuse(String sentence) {
             System.err.println(sentence);
             return CANNOT_START;
         }
 
-        private static boolean free(String address, int port) {
+        static boolean free(String address, int port) {
             if (port == 0) {
                 return true;
             }

@@ -2,6 +2,9 @@ package app.pervius.server.store;
 
 import java.io.IOException;
 import java.nio.channels.FileChannel;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.FileSystemException;
 import java.nio.channels.FileLock;
 import java.nio.channels.OverlappingFileLockException;
 import java.nio.file.Files;
@@ -23,7 +26,7 @@ public record DataDirectory(Path path) {
         try {
             Files.createDirectories(path);
         } catch (IOException e) {
-            throw new NotUsable("The data directory " + path + " cannot be made: " + e.getMessage() + ".");
+            throw new NotUsable("The data directory " + path + " cannot be made: " + reason(e) + ".");
         }
         if (!Files.isWritable(path)) {
             throw new NotUsable("The data directory " + path + " cannot be written to.");
@@ -36,8 +39,17 @@ public record DataDirectory(Path path) {
             }
             return channel;
         } catch (IOException e) {
-            throw new NotUsable("The data directory " + path + " cannot be written to: " + e.getMessage() + ".");
+            throw new NotUsable("The data directory " + path + " cannot be written to: " + reason(e) + ".");
         }
+    }
+
+    private static String reason(IOException e) {
+        return switch (e) {
+            case FileAlreadyExistsException there -> there.getFile() + " is there and is no directory";
+            case AccessDeniedException denied -> "this is not allowed in " + denied.getFile();
+            case FileSystemException other -> other.getReason() == null ? other.getFile() + " cannot be made there" : other.getReason();
+            default -> String.valueOf(e.getMessage());
+        };
     }
 
     private static boolean locked(FileChannel channel) throws IOException {

@@ -110,5 +110,6 @@ form { display: flex; gap: 10px; align-items: end; padding: 10px; flex-wrap: wra
 .names { max-height: 220px; overflow: auto; padding: 4px 10px 8px; }
 .names li { display: flex; gap: 10px; align-items: center; min-height: 23px; }
 .names li > .clip:first-child { flex: 0 0 250px; }
+.names :deep(.strip) { flex: none; }
 .received .state { color: var(--done); } .refused .state, .failed .state, .reason { color: var(--stop); }
 </style>

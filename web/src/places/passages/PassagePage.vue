@@ -119,7 +119,7 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
 .way > li.ended::before { background: var(--attention); border-color: var(--attention); }
 .way > li.ahead h2 { color: var(--quiet); }
 .line { display: flex; gap: 12px; padding: 1px 0; }
-.when { flex: 0 0 104px; color: var(--quiet); }
+.when { flex: 0 0 122px; color: var(--quiet); white-space: nowrap; }
 .actor { font-weight: 560; }
 .rule { margin-left: 6px; }
 .answers { margin-top: 4px; }

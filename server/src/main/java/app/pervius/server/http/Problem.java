@@ -44,11 +44,6 @@ public class Problem extends RuntimeException {
         return new Problem(HttpStatus.TOO_MANY_REQUESTS, "too-many-attempts", sentence, Map.of("retryAfterSeconds", secondsToWait));
     }
 
-    /** 413: more bytes than this installation takes. */
-    public static Problem tooLarge(String sentence) {
-        return new Problem(HttpStatus.CONTENT_TOO_LARGE, "too-large", sentence, Map.of());
-    }
-
     /** 401: nobody is signed in, or the name and password do not belong together. */
     public static Problem unauthorized(String sentence) {
         return new Problem(HttpStatus.UNAUTHORIZED, "not-signed-in", sentence, Map.of());

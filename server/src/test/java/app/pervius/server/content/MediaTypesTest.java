@@ -1,0 +1,32 @@
+package app.pervius.server.content;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.charset.StandardCharsets;
+import org.junit.jupiter.api.Test;
+import org.springframework.http.MediaType;
+
+/** What a file is, is told by its bytes before its name; what could run is never served as what it is. */
+class MediaTypesTest {
+
+    private final MediaTypes types = new MediaTypes();
+
+    private String tell(String head, String name) {
+        return types.tell(head.getBytes(StandardCharsets.ISO_8859_1), name);
+    }
+
+    @Test
+    void bytesCountBeforeTheEnding() {
+        assertThat(tell("%PDF-1.7", "drawing.txt")).isEqualTo("application/pdf");
+        assertThat(tell("<!doctype html><script>1</script>", "drawing.pdf")).isNotEqualTo("application/pdf");
+    }
+
+    @Test
+    void whatCouldRunIsServedAsPlainBytes() {
+        for (String running : new String[] {"text/html", "image/svg+xml", "application/xhtml+xml", "text/javascript", "text/xml"}) {
+            assertThat(types.served(running)).isEqualTo(MediaType.APPLICATION_OCTET_STREAM);
+            assertThat(types.shown(running)).isFalse();
+        }
+        assertThat(types.served("application/pdf")).isEqualTo(MediaType.APPLICATION_PDF);
+    }
+}

@@ -80,7 +80,7 @@ useKeys([
     <Trouble :problem="sheet.problem.value ?? review.problem.value" :again="load" />
     <Sheet v-if="file" :key="file.folderFile" :file="file" :zoom="zoom" />
     <p v-else-if="!sheet.problem.value" class="quiet pad" role="status">Opening …</p>
-    <TitleBlock v-if="passage && sheet.value.value" :row="sheet.value.value.row" :key="id" :review="ownReview" :answers="answers.value.value ?? []" :before="sheet.value.value.cycles.filter((c) => c.id !== id)" @changed="load" />
+    <TitleBlock v-if="passage && sheet.value.value" :row="sheet.value.value.row" :key="id" :review="ownReview" :answers="answers.value.value ?? []" @changed="load" />
   </div>
 </template>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import type { Passage, PassageRow, Review, Schemas } from '../../api/client'
+import type { PassageRow, Review, Schemas } from '../../api/client'
 import { useKeys } from '../../keys'
 import Due from '../../parts/Due.vue'
 import { whereInWords } from '../../parts/strip'
@@ -10,7 +10,7 @@ import { count } from '../../say'
 import { useSession } from '../../session'
 import { useDeciding } from '../desk/decide'
 
-const props = defineProps<{ row: PassageRow; review?: Review; answers: Schemas['Said'][]; before: Passage[] }>()
+const props = defineProps<{ row: PassageRow; review?: Review; answers: Schemas['Said'][] }>()
 const emit = defineEmits<{ changed: [] }>()
 const session = useSession()
 const router = useRouter()

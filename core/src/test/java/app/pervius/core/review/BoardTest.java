@@ -78,6 +78,7 @@ class BoardTest {
     @Test
     void noOrderOfMovesLosesOrDoublesADecision() {
         Random random = new Random(5);
+        int endings = 0;
         for (int round = 0; round < 2000; round++) {
             Board board = fresh();
             Optional<Map<PassageId, DecisionCode>> ended = Optional.empty();
@@ -92,8 +93,12 @@ class BoardTest {
                     default -> { }
                 }
             }
-            ended.ifPresent(decisions -> assertThat(decisions).containsOnlyKeys(ONE, TWO));
+            if (ended.isPresent()) {
+                endings++;
+                assertThat(ended.get()).containsOnlyKeys(ONE, TWO);
+            }
         }
+        assertThat(endings).as("reviews that came to their end").isGreaterThan(500);
     }
 
     private static Outcome<ReviewStation.Join> decide(Route route, Map<RoleId, List<Holder>> holders) {

@@ -118,7 +118,7 @@ class WaysOutTest {
     }
 
     @Test
-    void whatNoRuleTakesIsStoppedAtArriveAndGoesOnOnceARuleDoes(App app) {
+    void whatNoRuleTakesIsStoppedAtArriveWithEveryRuleThatWasTried(App app) {
         Client site = app.as("Oluwaseun Finchley-Ade");
         JsonNode stopped = site.settled(site.submit(DELIVERIES, "MS-C_Photographs.png")).getFirst();
         assertThat(stopped.get("station").asString()).isEqualTo("ARRIVE");

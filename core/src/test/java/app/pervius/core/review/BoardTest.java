@@ -82,7 +82,7 @@ class BoardTest {
         for (int round = 0; round < 2000; round++) {
             Board board = fresh();
             Optional<Map<PassageId, DecisionCode>> ended = Optional.empty();
-            for (int move = 0; move < 30 && ended.isEmpty(); move++) {
+            for (int move = 0; move < 120 && ended.isEmpty(); move++) {
                 int meant = random.nextInt(2);
                 Board.Move next = random.nextInt(4) == 0 ? board.close(meant, random.nextInt(5) > 0)
                         : board.answer(meant, List.of(random.nextBoolean() ? ONE : TWO), new Answer(TOMASZ, 1 + random.nextInt(4), random.nextBoolean() ? "" : "x"), true);

@@ -180,6 +180,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/passages/ways-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeWayOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/passages/{id}": {
         parameters: {
             query?: never;
@@ -190,22 +206,6 @@ export interface paths {
         get: operations["passage"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/passages/{id}/ways-out": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["takeWayOut"];
         delete?: never;
         options?: never;
         head?: never;
@@ -816,7 +816,7 @@ export interface components {
             /** Format: date-time */
             at: string;
             /** @enum {string} */
-            kind: "PASSED" | "WAITING" | "STOPPED" | "WAY_OUT" | "STEP_BEGAN" | "STEP_CLOSED" | "ENDED";
+            kind: "PASSED" | "WAITING" | "STOPPED" | "WAY_OUT" | "STEP_BEGAN" | "STEP_CLOSED" | "NOTED";
             rule: string;
             /** Format: int32 */
             seq: number;
@@ -854,6 +854,11 @@ export interface components {
         NewRule: {
             /** Format: int64 */
             id: number;
+        };
+        NotTaken: {
+            /** Format: int64 */
+            passage: number;
+            reason: string;
         };
         OrderEntry: {
             ids: number[];
@@ -896,7 +901,7 @@ export interface components {
             authorFirm: string;
             passage: components["schemas"]["PassageView"];
             submissionReference: string;
-            waysOut: ("TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "GO_ON_IN_FORCE" | "SEND_BACK" | "TAKE_OUT")[];
+            waysOut: ("TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "CHOOSE_RULE" | "CHOOSE_ROUTE" | "GO_ON_IN_FORCE" | "SEND_BACK" | "TAKE_OUT")[];
         };
         PassageSheet: {
             cycles: components["schemas"]["PassageView"][];
@@ -1004,6 +1009,7 @@ export interface components {
             /** Format: int32 */
             position: number;
             refusal?: string;
+            remark?: string;
             /** Format: int64 */
             size: number;
             /** @enum {string} */
@@ -1130,6 +1136,12 @@ export interface components {
             name: string;
             pattern: string;
         };
+        Seen: {
+            /** Format: int64 */
+            passage: number;
+            /** Format: int32 */
+            version: number;
+        };
         StepView: {
             /** Format: date-time */
             dueIfBegunNow: string;
@@ -1143,10 +1155,10 @@ export interface components {
         };
         StopView: {
             /** @enum {string} */
-            code: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "NAME_TAKEN" | "RULE_MISSING" | "FAULT";
+            code: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "NAME_TAKEN" | "FAULT";
             fields: string[];
             reason: string;
-            waysOut: ("TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "GO_ON_IN_FORCE" | "SEND_BACK" | "TAKE_OUT")[];
+            waysOut: ("TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "CHOOSE_RULE" | "CHOOSE_ROUTE" | "GO_ON_IN_FORCE" | "SEND_BACK" | "TAKE_OUT")[];
         };
         SubmissionEntry: {
             /** Format: date */
@@ -1169,11 +1181,13 @@ export interface components {
             fields: {
                 [key: string]: string;
             };
+            passages: components["schemas"]["Seen"][];
+            route?: string;
+            /** Format: int64 */
+            rule?: number;
             text: string;
-            /** Format: int32 */
-            version: number;
             /** @enum {string} */
-            way: "TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "GO_ON_IN_FORCE" | "SEND_BACK" | "TAKE_OUT";
+            way: "TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "CHOOSE_RULE" | "CHOOSE_ROUTE" | "GO_ON_IN_FORCE" | "SEND_BACK" | "TAKE_OUT";
         };
         Whom: {
             /** Format: int64 */
@@ -1464,6 +1478,30 @@ export interface operations {
             };
         };
     };
+    takeWayOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WayOutEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotTaken"][];
+                };
+            };
+        };
+    };
     passage: {
         parameters: {
             query?: never;
@@ -1483,30 +1521,6 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PassageSheet"];
                 };
-            };
-        };
-    };
-    takeWayOut: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["WayOutEntry"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
             };
         };
     };

@@ -1,39 +1,52 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
 import { api, data, type PassageRow, type Problem, type WayOut } from '../api/client'
-import { asProblem } from '../load'
+import { asProblem, useLoaded } from '../load'
 import { useSession } from '../session'
 import Trouble from './Trouble.vue'
 
-const props = defineProps<{ row: PassageRow }>()
-const emit = defineEmits<{ taken: [] }>()
+/** Ways out of one stop, or of several alike at once: those that are open for all of them. */
+const props = defineProps<{ rows: PassageRow[] }>()
+/** Taken, with a line for each passage that it could not be taken for. */
+const emit = defineEmits<{ taken: [notTaken: string[]] }>()
 const session = useSession()
 
 const WORDS: Record<WayOut, string> = {
   TRY_AGAIN: 'Try again', GIVE_FIELDS: 'Give the missing fields', PUT_NAME_RIGHT: 'Put the name right',
-  GO_ON_IN_FORCE: 'Go on under the rule now in force', SEND_BACK: 'Send back to the author', TAKE_OUT: 'Take out',
+  CHOOSE_RULE: 'Choose the rule', CHOOSE_ROUTE: 'Choose the route', GO_ON_IN_FORCE: 'Go on under the rule now in force', SEND_BACK: 'Send back to the author', TAKE_OUT: 'Take out',
 }
 const EXPLAINED: Record<WayOut, string> = {
   TRY_AGAIN: 'Once the cause is mended: the same station again.',
   GIVE_FIELDS: 'Say what the fields are; then the same station again.',
   PUT_NAME_RIGHT: 'Say what the name should have been; it is read again with that.',
+  CHOOSE_RULE: 'It goes on under the rule you choose, whatever the rule\'s own conditions say.',
+  CHOOSE_ROUTE: 'It is reviewed on the route you choose instead of the rule\'s.',
   GO_ON_IN_FORCE: 'The rules that are in force now judge it afresh.',
   SEND_BACK: 'Ends this passage; the author is told why.',
   TAKE_OUT: 'Ends this passage; the files stay in their folder.',
 }
 /** These ask for something, or end the passage; the others are done by one click. */
-const ASKS: WayOut[] = ['GIVE_FIELDS', 'PUT_NAME_RIGHT', 'SEND_BACK', 'TAKE_OUT']
+const ASKS: WayOut[] = ['GIVE_FIELDS', 'PUT_NAME_RIGHT', 'CHOOSE_RULE', 'CHOOSE_ROUTE', 'SEND_BACK', 'TAKE_OUT']
 
 const chosen = ref<WayOut>()
 const text = ref('')
 const fields = reactive<Record<string, string>>({})
+const rule = ref<number>()
+const route = ref<string>()
 const problem = ref<Problem>()
 const busy = ref(false)
-const asked = computed(() => session.project?.fields.filter((f) => props.row.passage.stop?.fields.includes(f.key)) ?? [])
+const many = computed(() => props.rows.length > 1)
+const ways = computed(() => (props.rows[0]?.waysOut ?? []).filter((way) => props.rows.every((row) => row.waysOut.includes(way)) && !(many.value && way === 'PUT_NAME_RIGHT')))
+const asked = computed(() => session.project?.fields.filter((f) => props.rows.some((row) => row.passage.stop?.fields.includes(f.key))) ?? [])
+const inProject = () => ({ params: { path: { project: session.project?.id ?? 0 } } })
+const rules = useLoaded(async () => (await data(api.GET('/api/projects/{project}/rules', inProject()))).filter((r) => r.switchedOn && r.inForce))
+const routes = useLoaded(() => data(api.GET('/api/projects/{project}/routes', inProject())))
 
 function choose(way: WayOut) {
   problem.value = undefined
-  text.value = way === 'PUT_NAME_RIGHT' ? props.row.passage.originalName.replace(/\.[^.]+$/, '') : ''
+  text.value = way === 'PUT_NAME_RIGHT' ? props.rows[0]!.passage.originalName.replace(/\.[^.]+$/, '') : ''
+  if (way === 'CHOOSE_RULE') void rules.load()
+  if (way === 'CHOOSE_ROUTE') void routes.load()
   if (ASKS.includes(way)) chosen.value = chosen.value === way ? undefined : way
   else void take(way)
 }
@@ -41,13 +54,16 @@ function choose(way: WayOut) {
 async function take(way: WayOut) {
   busy.value = true
   try {
-    await data(api.POST('/api/passages/{id}/ways-out', {
-      params: { path: { id: props.row.passage.id } },
-      body: { way, fields: way === 'GIVE_FIELDS' ? { ...fields } : {}, text: text.value, version: props.row.passage.version },
+    const names = new Map(props.rows.map((row) => [row.passage.id, row.passage.originalName]))
+    const refused = await data(api.POST('/api/passages/ways-out', {
+      body: {
+        way, fields: way === 'GIVE_FIELDS' ? { ...fields } : {}, text: text.value, rule: way === 'CHOOSE_RULE' ? rule.value : undefined,
+        route: way === 'CHOOSE_ROUTE' ? route.value : undefined, passages: props.rows.map((row) => ({ passage: row.passage.id, version: row.passage.version })),
+      },
     }))
     chosen.value = undefined
     problem.value = undefined
-    emit('taken')
+    emit('taken', refused.map((r) => `${names.get(r.passage)}: ${r.reason}`))
   } catch (e) {
     problem.value = asProblem(e)
   } finally {
@@ -59,9 +75,10 @@ async function take(way: WayOut) {
 <template>
   <div class="ways">
     <div class="row wrap">
-      <button v-for="way in row.waysOut" :key="way" type="button" class="act" :class="{ on: chosen === way }" :disabled="busy" :title="EXPLAINED[way]"
+      <button v-for="way in ways" :key="way" type="button" class="act" :class="{ on: chosen === way }" :disabled="busy" :title="EXPLAINED[way]"
         :aria-expanded="ASKS.includes(way) ? chosen === way : undefined" @click="choose(way)">{{ WORDS[way] }}</button>
-      <span v-if="row.waysOut.length === 0" class="quiet">Document control has been told and will put this right.</span>
+      <span v-if="ways.length === 0 && many" class="quiet">No way out is open for all of these at once; choose fewer.</span>
+      <span v-else-if="ways.length === 0" class="quiet">Document control has been told and will put this right.</span>
     </div>
     <form v-if="chosen" class="ask" @submit.prevent="take(chosen)">
       <template v-if="chosen === 'GIVE_FIELDS'">
@@ -73,6 +90,19 @@ async function take(way: WayOut) {
           <input v-else v-model="fields[field.key]" class="text" required :maxlength="field.greatestWidth">
         </label>
       </template>
+      <label v-else-if="chosen === 'CHOOSE_RULE'" class="field wide">
+        <span>The rule, in its edition in force</span>
+        <select v-model="rule" class="text" required>
+          <option v-for="r in rules.value.value" :key="r.id" :value="r.id">{{ r.inForce?.name }} (edition {{ r.editionInForce }})</option>
+        </select>
+        <small v-if="rules.value.value?.length === 0">No rule is in force. Put one in force on the rule sheet first.</small>
+      </label>
+      <label v-else-if="chosen === 'CHOOSE_ROUTE'" class="field wide">
+        <span>The route</span>
+        <select v-model="route" class="text" required>
+          <option v-for="r in routes.value.value" :key="r.key" :value="r.key">{{ r.name }}</option>
+        </select>
+      </label>
       <label v-else class="field wide">
         <span v-if="chosen === 'PUT_NAME_RIGHT'">The name as it should have been, without ending</span>
         <span v-else-if="chosen === 'SEND_BACK'">What the author is told</span>
@@ -82,7 +112,7 @@ async function take(way: WayOut) {
       <button class="act first" type="submit" :disabled="busy">{{ WORDS[chosen] }}</button>
       <small class="quiet">{{ EXPLAINED[chosen] }}</small>
     </form>
-    <Trouble :problem="problem" />
+    <Trouble :problem="problem ?? rules.problem.value ?? routes.problem.value" />
   </div>
 </template>
 

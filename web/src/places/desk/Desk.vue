@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { api, data } from '../../api/client'
 import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
@@ -19,6 +19,8 @@ const stopped = useLoaded(() => list('STOPPED'))
 const late = useLoaded(() => list('LATE'))
 const back = useLoaded(() => list('BACK'))
 const onTheWay = useLoaded(() => list('ON_THE_WAY'))
+/** What was chosen to be dealt with together and could not be, a line each. */
+const left = ref<string[]>([])
 const originator = computed(() => !session.seesAll)
 
 function load() {
@@ -51,9 +53,14 @@ const nothing = computed(() => asked.value && waiting.value.length === 0 && rows
       <ReviewSlip v-for="(review, i) in waiting" :key="review.id" :review="review" :keys="i === 0" @changed="reviews.load" />
     </section>
 
-    <section v-if="rows(stopped).length">
+    <section v-if="rows(stopped).length || left.length">
       <h1>{{ count(rows(stopped).length, 'passage is', 'passages are') }} stopped</h1>
-      <StoppedList :rows="rows(stopped)" @taken="stopped.load" />
+      <div v-if="left.length" class="panel left" role="alert">
+        <strong>{{ count(left.length, 'was', 'were') }} left as it is; the others go on.</strong>
+        <ul><li v-for="line in left" :key="line">{{ line }}</li></ul>
+        <button type="button" class="act" @click="left = []">I have read this</button>
+      </div>
+      <StoppedList :rows="rows(stopped)" @taken="(lines) => { left = lines; stopped.load() }" />
       <p v-if="stopped.value.value?.next" class="quiet">These are the newest 100; <RouterLink to="/passages?which=STOPPED">see all</RouterLink>.</p>
     </section>
 
@@ -84,4 +91,5 @@ const nothing = computed(() => asked.value && waiting.value.length === 0 && rows
 <style scoped>
 .desk { display: grid; gap: 20px; max-width: 1500px; }
 section { display: grid; gap: 8px; }
+.left { display: grid; gap: 6px; justify-items: start; padding: 7px 10px 9px; border-left: 3px solid var(--stop); }
 </style>

@@ -1,38 +1,70 @@
 <script setup lang="ts">
+import { computed, ref } from 'vue'
 import type { PassageRow } from '../../api/client'
 import Num from '../../parts/Num.vue'
 import { stationWord } from '../../parts/strip'
 import StationStrip from '../../parts/StationStrip.vue'
 import WaysOut from '../../parts/WaysOut.vue'
-import { exact, since } from '../../say'
+import { count, exact, since } from '../../say'
+import { alike } from './alike'
 
-defineProps<{ rows: PassageRow[] }>()
-defineEmits<{ taken: [] }>()
+const props = defineProps<{ rows: PassageRow[] }>()
+defineEmits<{ taken: [notTaken: string[]] }>()
+
+const marked = ref(new Set<number>())
+const chosen = computed(() => props.rows.filter((row) => marked.value.has(row.passage.id)))
+
+function mark(ids: number[], on: boolean) {
+  const next = new Set(marked.value)
+  for (const id of ids) if (on) next.add(id); else next.delete(id)
+  marked.value = next
+}
 </script>
 
 <template>
-  <ul>
-    <li v-for="row in rows" :key="row.passage.id" class="panel">
-      <div class="what">
-        <StationStrip :passage="row.passage" />
-        <strong class="clip"><RouterLink class="plain" :to="`/passages/${row.passage.id}`">{{ row.passage.originalName }}</RouterLink></strong>
-        <Num v-if="row.passage.number" :number="row.passage.number" :revision="row.passage.revision" />
-        <span class="quiet clip">{{ row.author }}, {{ row.authorFirm }} · {{ row.submissionReference }} · at {{ stationWord(row.passage.station) }}</span>
-        <span class="quiet when" :title="exact(row.passage.since)">{{ since(row.passage.since) }}</span>
+  <div class="list">
+    <div v-if="chosen.length" class="panel together" role="region" aria-label="What is chosen, dealt with at once">
+      <div class="row">
+        <strong>{{ count(chosen.length, 'passage', 'passages') }} chosen</strong>
+        <button type="button" class="act bare" @click="mark([...marked], false)">Choose none</button>
       </div>
-      <p class="reason">{{ row.passage.stop?.reason }}</p>
-      <WaysOut :row="row" @taken="$emit('taken')" />
-    </li>
-  </ul>
+      <WaysOut :rows="chosen" @taken="$emit('taken', $event)" />
+    </div>
+    <ul>
+      <li v-for="row in rows" :key="row.passage.id" class="panel" :class="{ on: marked.has(row.passage.id) }">
+        <div class="what">
+          <input type="checkbox" :checked="marked.has(row.passage.id)" :aria-label="`Choose ${row.passage.originalName}`"
+            @change="mark([row.passage.id], !marked.has(row.passage.id))">
+          <StationStrip :passage="row.passage" />
+          <strong class="clip"><RouterLink class="plain" :to="`/passages/${row.passage.id}`">{{ row.passage.originalName }}</RouterLink></strong>
+          <Num v-if="row.passage.number" :number="row.passage.number" :revision="row.passage.revision" />
+          <span class="quiet clip">{{ row.author }}, {{ row.authorFirm }} · {{ row.submissionReference }} · at {{ stationWord(row.passage.station) }}</span>
+          <span class="quiet when" :title="exact(row.passage.since)">{{ since(row.passage.since) }}</span>
+        </div>
+        <p class="reason">{{ row.passage.stop?.reason }}</p>
+        <div v-if="!marked.has(row.passage.id)" class="ways">
+          <WaysOut :rows="[row]" @taken="$emit('taken', $event)" />
+          <button v-if="alike(rows, row).length > 1" type="button" class="act bare all" @click="mark(alike(rows, row), true)">
+            Choose all {{ alike(rows, row).length }} stopped like this</button>
+        </div>
+      </li>
+    </ul>
+  </div>
 </template>
 
 <style scoped>
-ul { display: grid; gap: 6px; }
+.list, ul { display: grid; gap: 6px; }
+.together { position: sticky; top: 0; z-index: 2; padding: 7px 10px 9px; display: grid; gap: 5px; border-left: 3px solid var(--main); }
 li { padding: 7px 10px 9px; border-left: 3px solid var(--stop); display: grid; gap: 5px; }
+li.on { border-left-color: var(--main); background: var(--shade); }
 .what { display: flex; gap: 10px; align-items: center; min-width: 0; }
+input { accent-color: var(--main); }
 .what strong { max-width: 40%; }
 .when { margin-left: auto; white-space: nowrap; }
 .reason { max-width: 120ch; }
+.ways { display: flex; align-items: start; gap: 8px; }
+.ways > :first-child { min-width: 0; flex: 1; }
+.all { margin-left: auto; white-space: nowrap; }
 .plain { color: inherit; text-decoration: none; }
 .plain:hover { text-decoration: underline; }
 </style>

@@ -93,6 +93,7 @@ const share = (f: Sending) => (f.size ? Math.round((f.sent / f.size) * 100) : 0)
           <progress v-if="file.state === 'sending'" :value="share(file)" max="100" :aria-label="`${file.name}, ${share(file)} percent`" />
           <span v-else class="state">{{ STATE[file.state] }}</span>
           <span v-if="file.reason && file.state !== 'received'" class="reason">{{ file.reason }}</span>
+          <span v-if="drop.receipt?.files[i]?.remark" class="quiet remark">{{ drop.receipt.files[i].remark }}</span>
           <template v-if="passageOf(file.name)">
             <Num v-if="passageOf(file.name)?.number" :number="passageOf(file.name)?.number" :revision="passageOf(file.name)?.revision" />
             <StationStrip :passage="passageOf(file.name)!" />

@@ -52,7 +52,7 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
 
     <div v-if="passage.stop" class="note bad stop">
       <p><strong>Stopped at {{ stationWord(passage.station) }}.</strong> {{ passage.stop.reason }}</p>
-      <WaysOut :row="row" @taken="load" />
+      <WaysOut :rows="[row]" @taken="load" />
     </div>
 
     <div class="columns">

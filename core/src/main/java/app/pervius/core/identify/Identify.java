@@ -75,7 +75,7 @@ public final class Identify {
     }
 
     private static Outcome<IdentifyEffect> stop(StopReason.Code code, String sentence) {
-        return Outcome.stopped(code, sentence, WayOut.PUT_NAME_RIGHT, WayOut.TRY_AGAIN, WayOut.GO_ON_IN_FORCE, WayOut.SEND_BACK,
-                WayOut.TAKE_OUT);
+        return Outcome.stopped(code, sentence, WayOut.PUT_NAME_RIGHT, WayOut.TRY_AGAIN, WayOut.CHOOSE_RULE, WayOut.GO_ON_IN_FORCE,
+                WayOut.SEND_BACK, WayOut.TAKE_OUT);
     }
 }

@@ -34,7 +34,7 @@ public final class Numbering {
         }
         if (scheme.isEmpty()) {
             return Outcome.stopped(StopReason.Code.SCHEME_MISSING, "The rule names no number scheme that the project has.",
-                    WayOut.GO_ON_IN_FORCE, WayOut.TRY_AGAIN, WayOut.SEND_BACK, WayOut.TAKE_OUT);
+                    WayOut.TRY_AGAIN, WayOut.CHOOSE_RULE, WayOut.GO_ON_IN_FORCE, WayOut.SEND_BACK, WayOut.TAKE_OUT);
         }
         Set<String> missing = missing(scheme.get(), values, fields);
         if (!missing.isEmpty()) {

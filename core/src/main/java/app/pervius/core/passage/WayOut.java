@@ -8,7 +8,11 @@ public enum WayOut {
     GIVE_FIELDS("Give the missing fields"),
     /** The base name as it should have been, then from Identify again. */
     PUT_NAME_RIGHT("Put the name right"),
-    /** From Identify again under the edition of the rule that is in force now. */
+    /** From Identify on under a rule that is in force, chosen by a person, whatever its conditions say. */
+    CHOOSE_RULE("Choose the rule"),
+    /** Review on a route chosen by a person instead of the rule's. */
+    CHOOSE_ROUTE("Choose the route"),
+    /** From Arrive again under the edition of the rule that is in force now. */
     GO_ON_IN_FORCE("Go on under the rule now in force"),
     /** Back to the author with a text; ends the passage. */
     SEND_BACK("Send back to the author"),

@@ -12,7 +12,7 @@ import java.util.function.Function;
  * What station Review decides by.
  *
  * @param decided the decision the review came to, once it has
- * @param route the route of the rule, if the project still has it
+ * @param route the route chosen for the passage, or else that of its rule, if the project still has it
  * @param holders who holds a role
  * @param roleName what a role is called
  */

@@ -45,6 +45,6 @@ public final class ReviewStation {
     }
 
     private static Outcome<Join> stop(StopReason.Code code, String sentence) {
-        return Outcome.stopped(code, sentence, WayOut.TRY_AGAIN, WayOut.GO_ON_IN_FORCE, WayOut.SEND_BACK, WayOut.TAKE_OUT);
+        return Outcome.stopped(code, sentence, WayOut.TRY_AGAIN, WayOut.CHOOSE_ROUTE, WayOut.GO_ON_IN_FORCE, WayOut.SEND_BACK, WayOut.TAKE_OUT);
     }
 }

@@ -29,6 +29,6 @@ public final class Arrival {
         String why = verdict.passedOver().stream().filter(p -> names.contains(p.rule()))
                 .map(p -> "“" + p.rule() + "”: " + p.reason()).collect(Collectors.joining("; "));
         String sentence = "No rule takes this. " + (why.isEmpty() ? "No rule stands on the folder any more." : "Tried " + why + ".");
-        return Outcome.stopped(StopReason.Code.NO_RULE, sentence, WayOut.TRY_AGAIN, WayOut.SEND_BACK, WayOut.TAKE_OUT);
+        return Outcome.stopped(StopReason.Code.NO_RULE, sentence, WayOut.TRY_AGAIN, WayOut.CHOOSE_RULE, WayOut.SEND_BACK, WayOut.TAKE_OUT);
     }
 }

@@ -13,7 +13,7 @@ import org.springframework.web.method.support.HandlerMethodArgumentResolver;
 import org.springframework.web.method.support.ModelAndViewContainer;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 
-/** Hands the calling person to every method that takes an {@link Actor}; read afresh for each call. */
+/** Hands the calling person to every method that takes an {@link Actor}; with what the person may do at the time of the call. */
 @Component
 class ActorArgument implements HandlerMethodArgumentResolver, WebMvcConfigurer {
 

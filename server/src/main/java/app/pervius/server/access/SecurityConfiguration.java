@@ -1,5 +1,6 @@
 package app.pervius.server.access;
 
+import jakarta.servlet.DispatcherType;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -30,6 +31,8 @@ class SecurityConfiguration {
     SecurityFilterChain security(HttpSecurity http) {
         return http
                 .authorizeHttpRequests(calls -> calls
+                        // The end of a call that was let in, such as of live news after its listener has signed out.
+                        .dispatcherTypeMatchers(DispatcherType.ASYNC).permitAll()
                         .requestMatchers(HttpMethod.POST, "/api/session").permitAll()
                         .requestMatchers("/api/entrance/**", "/api/openapi").permitAll()
                         .requestMatchers("/api/**").authenticated()

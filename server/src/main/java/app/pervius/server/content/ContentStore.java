@@ -24,12 +24,12 @@ public class ContentStore {
 
     private static final int CHUNK = 128 * 1024;
     /** How many of the first bytes are kept for telling the format. */
-    private static final int HEAD = 64 * 1024;
+    private static final int HEAD = 16 * 1024;
 
     private final Path incoming;
     private final Path root;
 
-    ContentStore(DataDirectory data) {
+    public ContentStore(DataDirectory data) {
         incoming = data.below("content/incoming");
         root = data.below("content");
     }
@@ -67,7 +67,7 @@ public class ContentStore {
         if (!hash.matches("[0-9a-f]{64}")) {
             throw new IllegalArgumentException("not a hash: " + hash);
         }
-        return root.resolve(hash.substring(0, 2)).resolve(hash.substring(2, 4)).resolve(hash);
+        return root.resolve(hash.substring(0, 2)).resolve(hash);
     }
 
     /** Whether the bytes of a hash are there, all of them and unchanged. */
@@ -122,7 +122,6 @@ public class ContentStore {
         Files.move(temporary, target, StandardCopyOption.ATOMIC_MOVE);
         force(target.getParent());
         if (newDirectory) {
-            force(target.getParent().getParent());
             force(root);
         }
     }

@@ -134,7 +134,7 @@ class KestrelWeirStory {
         long id = intake.begin(new Intake.Beginning(Objects.requireNonNull(cast.places().get(place), place), by, by, purpose, null, announced));
         try {
             for (int i = 0; i < sheets.size(); i++) {
-                intake.receive(id, i, new ByteArrayInputStream(contents.get(i)));
+                intake.receive(id, i, by, new ByteArrayInputStream(contents.get(i)));
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);

@@ -5,7 +5,12 @@ import app.pervius.server.http.Problem;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.ZoneOffset;
+import java.util.Collection;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.data.domain.Limit;
@@ -37,10 +42,26 @@ public class Files {
         this.jdbc = jdbc;
     }
 
-    /** Puts content into a folder: a new file, or a new version of the file of that name. Gives its id. */
-    public long add(long folder, Content content, long by) {
-        know(content);
-        return place(folder, content, by, null);
+    /**
+     * Where bytes lie already.
+     *
+     * @param passage the passage they came with, if they did
+     */
+    public record Known(String name, long folder, @Nullable Long passage) {
+    }
+
+    /**
+     * A file that was added.
+     *
+     * @param bytesKnown whether the same bytes were there before, whoever's they are
+     */
+    public record Added(long id, boolean bytesKnown) {
+    }
+
+    /** Puts content into a folder: a new file, or a new version of the file of that name. */
+    public Added add(long folder, Content content, long by) {
+        boolean known = known(content);
+        return new Added(place(folder, content, by, null), known);
     }
 
     /** Places content that is in the store already, as part of a revision. Gives the file's id. */
@@ -73,16 +94,27 @@ public class Files {
         }
     }
 
-    private void know(Content content) {
-        if (jdbc.sql("select count(*) from blob where hash = :hash").param("hash", content.hash()).query(Long.class).single() > 0) {
-            return;
+    /** Whether the bytes were known; they are from now on. */
+    private boolean known(Content content) {
+        if (jdbc.sql("select count(*) from blob where hash = ?").param(content.hash()).query(Long.class).single() > 0) {
+            return true;
         }
         try {
             jdbc.sql("insert into blob (hash, size, stored_at) values (:hash, :size, :at)").param("hash", content.hash())
                     .param("size", content.size()).param("at", clock.instant().atOffset(ZoneOffset.UTC)).update();
+            return false;
         } catch (DuplicateKeyException sameBytesAtTheSameTime) {
-            // Somebody else has sent the same bytes in this very moment: they are known, which is all that is wanted.
+            return true;
         }
+    }
+
+    /** Where the same bytes, of a file not yet written, came first in the project, as far as the people of {@code firm} may see. */
+    @Transactional(readOnly = true)
+    public Optional<Known> cameBefore(String hash, long project, long firm) {
+        return jdbc.sql("""
+                select f.name, f.folder_id, f.passage_id from folder_file f join folder d on d.id = f.folder_id
+                where f.hash = ? and d.project_id = ? and (d.firm_id is null or d.firm_id = ?) order by f.hash, f.id fetch first 1 rows only""")
+                .params(hash, project, firm).query((row, n) -> new Known(row.getString(1), row.getLong(2), row.getObject(3, Long.class))).optional();
     }
 
     public void belongsTo(long file, long passage) {
@@ -92,6 +124,11 @@ public class Files {
     @Transactional(readOnly = true)
     public FileView file(long id) {
         return files.findById(id).map(Files::view).orElseThrow(() -> Problem.notFound("file"));
+    }
+
+    @Transactional(readOnly = true)
+    public Map<Long, FileView> files(Collection<Long> ids) {
+        return files.findAllById(ids).stream().map(Files::view).collect(Collectors.toMap(FileView::id, Function.identity()));
     }
 
     /** Whether a file of this name is in the folder now, those of {@code except} aside. */

@@ -7,12 +7,13 @@ import app.pervius.core.project.InformationState;
 import app.pervius.server.access.Actor;
 import app.pervius.server.http.Problem;
 import app.pervius.server.store.Json;
-import java.util.ArrayList;
+import app.pervius.server.store.Remembered;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -38,6 +39,9 @@ public class Folders {
     }
 
     private final FolderRepository folders;
+    /** A folder, its parent, … up to the root. */
+    private final Remembered<Long, List<FolderView>> ways = new Remembered<>();
+    private final Remembered<Long, FieldValues> values = new Remembered<>();
 
     Folders(FolderRepository folders) {
         this.folders = folders;
@@ -45,6 +49,7 @@ public class Folders {
 
     /** Makes the root of a project's tree. */
     public long makeRoot(long project, String name) {
+        changed();
         Folder root = new Folder();
         root.projectId = project;
         root.name = name;
@@ -58,6 +63,7 @@ public class Folders {
             case FileName.Checked.Fine(FileName fine) -> fine.text();
             case FileName.Checked.Refused(String reason) -> throw Problem.invalid("name", reason.replace("The file has", "The folder has"));
         };
+        changed();
         Folder folder = new Folder();
         folder.projectId = parent.projectId;
         folder.parentId = parent.id();
@@ -74,6 +80,7 @@ public class Folders {
         if (folder.version != version) {
             throw Problem.conflict("changed-meanwhile", "Somebody else has changed this folder in the meantime; it is called “" + folder.name + "” now.");
         }
+        changed();
         switch (FileName.check(name)) {
             case FileName.Checked.Fine(FileName fine) -> {
                 folder.name = fine.text();
@@ -86,7 +93,7 @@ public class Folders {
 
     @Transactional(readOnly = true)
     public Optional<FolderView> find(long id) {
-        return folders.findById(id).map(folder -> view(folder, path(id)));
+        return up(id).map(List::getFirst);
     }
 
     @Transactional(readOnly = true)
@@ -115,17 +122,17 @@ public class Folders {
     /** The folder, its parent, … up to the root. */
     @Transactional(readOnly = true)
     public List<FolderId> pathUp(long id) {
-        return up(id).stream().map(folder -> new FolderId(folder.id())).toList();
+        return up(id).stream().flatMap(List::stream).map(folder -> new FolderId(folder.id())).toList();
     }
 
     /** Field values that hold for everything in a folder: its own, over those of the folders above. */
     @Transactional(readOnly = true)
     public FieldValues valuesOf(long id) {
-        FieldValues values = FieldValues.NONE;
-        for (Folder folder : up(id).reversed()) {
-            values = values.with(new FieldValues(Json.read(folder.fieldValues, new TypeReference<Map<String, String>>() { })));
-        }
-        return values;
+        return values.get(id, () -> {
+            Folder folder = folders.findById(id).orElseThrow();
+            FieldValues above = folder.parentId == null ? FieldValues.NONE : valuesOf(folder.parentId);
+            return above.with(new FieldValues(Json.read(folder.fieldValues, new TypeReference<Map<String, String>>() { })));
+        });
     }
 
     /** Whether {@code actor} may put files into the folder: those of the firm whose folder it is, and controllers. */
@@ -135,22 +142,25 @@ public class Folders {
                 && (controls || folder.firm() != null && folder.firm() == actor.firm());
     }
 
+    private void changed() {
+        ways.changed();
+        values.changed();
+    }
+
     private static boolean maySee(Actor actor, FolderView folder) {
         Actor.Membership membership = actor.memberships().get(folder.project());
         return membership != null && (folder.firm() == null || actor.maySee(folder.project(), folder.firm()));
     }
 
-    private String path(long id) {
-        return String.join(" / ", up(id).reversed().stream().skip(1).map(folder -> folder.name).toList());
+    private Optional<List<FolderView>> up(long id) {
+        return ways.find(id, () -> folders.findById(id).map(folder -> {
+            List<FolderView> above = Optional.ofNullable(folder.parentId).flatMap(this::up).orElse(List.of());
+            return Stream.concat(Stream.of(view(folder, above.isEmpty() ? "" : below(above.getFirst(), folder.name))), above.stream()).toList();
+        }));
     }
 
-    /** The folder, its parent, … up to the root. */
-    private List<Folder> up(long id) {
-        List<Folder> up = new ArrayList<>();
-        for (Optional<Folder> at = folders.findById(id); at.isPresent(); at = Optional.ofNullable(at.get().parentId).flatMap(folders::findById)) {
-            up.add(at.get());
-        }
-        return up;
+    private static String below(FolderView parent, String name) {
+        return parent.path().isEmpty() ? name : parent.path() + " / " + name;
     }
 
     private static String path(Folder folder, Map<Long, Folder> byId) {

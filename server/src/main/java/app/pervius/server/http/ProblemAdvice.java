@@ -1,9 +1,12 @@
 package app.pervius.server.http;
 
+import java.io.IOException;
 import java.net.URI;
+import java.nio.file.FileSystemException;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.core.NestedExceptionUtils;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.http.HttpHeaders;
@@ -43,8 +46,32 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
                 "This stands against something that is there already, or it refers to something that is gone."));
     }
 
+    /** Writing failed: what was to be kept is not. A caller that has gone away gets no answer. */
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> notWritten(IOException failure) throws IOException {
+        if (!(failure instanceof FileSystemException) && !full(failure)) {
+            throw failure;
+        }
+        LOG.error("a file could not be written", failure);
+        return noRoom(failure);
+    }
+
+    private static ResponseEntity<ProblemDetail> noRoom(IOException failure) {
+        return ResponseEntity.status(HttpStatus.INSUFFICIENT_STORAGE).body(detail(HttpStatus.INSUFFICIENT_STORAGE, "no-room", full(failure)
+                ? "The disk of the server is full. Nothing of this was kept; the administrator has to make room. Then try again."
+                : "The server cannot write to its data directory. Nothing of this was kept; the administrator has to see to it. Then try again."));
+    }
+
+    private static boolean full(Throwable failure) {
+        return String.valueOf(failure.getMessage()).contains("No space left");
+    }
+
     @ExceptionHandler
     ResponseEntity<ProblemDetail> fault(RuntimeException fault) {
+        if (NestedExceptionUtils.getMostSpecificCause(fault) instanceof IOException failure && full(failure)) {
+            LOG.error("the database could not be written", fault);
+            return noRoom(failure);
+        }
         LOG.error("a call failed", fault);
         return ResponseEntity.internalServerError().body(detail(HttpStatus.INTERNAL_SERVER_ERROR, "fault",
                 "Pervius could not do this because of a fault of its own. Nothing was changed; the fault is in the server's log."));

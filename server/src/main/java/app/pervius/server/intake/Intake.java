@@ -7,6 +7,7 @@ import app.pervius.server.content.MediaTypes;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.http.Problem;
+import app.pervius.server.journal.Journal;
 import app.pervius.server.live.Live;
 import app.pervius.server.numbers.Counters;
 import app.pervius.server.passages.Engine;
@@ -23,7 +24,9 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
@@ -116,9 +119,9 @@ public class Intake {
         }));
     }
 
-    /** Takes in the bytes of one announced file, to their end. Sent again after a break, it simply counts once. */
-    public void receive(long submission, int position, InputStream bytes) throws IOException {
-        SubmissionFile expected = expected(submission, position);
+    /** Takes in the bytes of one announced file from its uploader, to their end. Sent again after a break, it simply counts once. */
+    public void receive(long submission, int position, long uploader, InputStream bytes) throws IOException {
+        SubmissionFile expected = expected(submission, position, uploader);
         if (expected.state == SubmissionFile.State.RECEIVED) {
             return;
         }
@@ -154,7 +157,8 @@ public class Intake {
                 }
             }
             if (!received.isEmpty() && rules.intake(submission.projectId, folders.pathUp(submission.folderId))) {
-                Bundle.together(received, f -> new FileName(f.name)).forEach(bundle -> open(submission, bundle));
+                Map<Long, Files.FileView> kept = files.files(received.stream().map(f -> Objects.requireNonNull(f.folderFileId)).toList());
+                Bundle.together(received, f -> new FileName(f.name)).forEach(bundle -> open(submission, bundle, kept));
                 submissions.saveAndFlush(submission);
                 engine.wake(id);
             }
@@ -196,18 +200,24 @@ public class Intake {
         return file;
     }
 
-    private SubmissionFile expected(long submission, int position) {
-        return Objects.requireNonNull(transaction.execute(status -> {
-            SubmissionFile file = announced.findBySubmissionIdAndPosition(submission, position).orElseThrow(() -> Problem.notFound("file of this submission"));
-            if (file.state == SubmissionFile.State.REFUSED) {
-                throw Problem.conflict("refused", String.valueOf(file.refusal));
-            }
-            if (!submissions.findById(submission).orElseThrow().open && file.state == SubmissionFile.State.EXPECTED) {
-                throw Problem.conflict("closed", "The submission was closed before “" + file.name + "” arrived.");
-            }
-            submissions.active(submission, clock.instant());
-            return file;
-        }));
+    private SubmissionFile expected(long submission, int position, long uploader) {
+        Submission its = submissions.findById(submission).filter(s -> s.uploaderId == uploader).orElseThrow(() -> Problem.notFound("submission"));
+        SubmissionFile file = announced.findBySubmissionIdAndPosition(submission, position).orElseThrow(() -> Problem.notFound("file of this submission"));
+        if (file.state == SubmissionFile.State.REFUSED) {
+            throw Problem.conflict("refused", String.valueOf(file.refusal));
+        }
+        if (!its.open && file.state == SubmissionFile.State.EXPECTED) {
+            throw Problem.conflict("closed", "The submission was closed before “" + file.name + "” arrived.");
+        }
+        if (staleActivity(its)) {
+            transaction.executeWithoutResult(status -> submissions.active(submission, clock.instant()));
+        }
+        return file;
+    }
+
+    /** Whether the last activity noted is so old that a new one has to be, lest the submission be taken for quiet. */
+    private boolean staleActivity(Submission submission) {
+        return submission.lastActivity.isBefore(clock.instant().minus(quiet.dividedBy(4)));
     }
 
     private void note(long id, int position, ContentStore.Kept kept) {
@@ -219,21 +229,35 @@ public class Intake {
         if (file.state == SubmissionFile.State.RECEIVED) {
             return;
         }
-        file.folderFileId = files.add(submission.folderId,
+        Files.Added added = files.add(submission.folderId,
                 new Files.Content(new FileName(file.name), kept.hash(), kept.size(), types.tell(kept.head(), file.name)), submission.uploaderId);
+        if (added.bytesKnown()) {
+            file.remark = files.cameBefore(kept.hash(), submission.projectId, submission.authorFirmId).map(this::remark).orElse(null);
+        }
+        file.folderFileId = added.id();
         file.state = SubmissionFile.State.RECEIVED;
-        submission.lastActivity = clock.instant();
+        if (staleActivity(submission)) {
+            submission.lastActivity = clock.instant();
+        }
         live.changed(new Live.Change(submission.projectId, submission.authorFirmId, Live.Topic.FOLDER, submission.folderId));
     }
 
-    private void open(Submission submission, Bundle<SubmissionFile> bundle) {
-        List<PassageFacts.File> its = bundle.files().stream().map(f -> {
-            Files.FileView file = files.file(Objects.requireNonNull(f.folderFileId));
-            return new PassageFacts.File(file.id(), file.name(), file.hash(), file.size(), file.mediaType());
-        }).toList();
+    private void open(Submission submission, Bundle<SubmissionFile> bundle, Map<Long, Files.FileView> kept) {
+        List<PassageFacts.File> its = bundle.files().stream().map(f -> Objects.requireNonNull(kept.get(f.folderFileId)))
+                .map(file -> new PassageFacts.File(file.id(), file.name(), file.hash(), file.size(), file.mediaType())).toList();
         long passage = passages.open(new Passages.Opening(submission.projectId, submission.id(), submission.folderId, submission.authorId,
                 submission.authorFirmId, submission.uploaderId, bundle.base(), its));
         its.forEach(file -> files.belongsTo(file.folderFile(), passage));
+        bundle.files().stream().filter(file -> file.remark != null)
+                .forEach(file -> passages.note(passage, Journal.Kind.NOTED, Journal.Actor.PERVIUS, "“" + file.name + "”: " + file.remark));
+    }
+
+    private String remark(Files.Known known) {
+        String where = folders.folder(known.folder()).path();
+        String document = Optional.ofNullable(known.passage()).map(passages::passage).filter(p -> p.number() != null)
+                .map(p -> ", which is " + p.inWords()).orElse("");
+        String remark = "The same bytes came before as “" + known.name() + "” in " + where + document + ".";
+        return remark.length() > 1000 ? remark.substring(0, 999) + "…" : remark;
     }
 
     private static void refuse(SubmissionFile file, String reason) {

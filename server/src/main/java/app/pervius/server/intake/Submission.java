@@ -22,9 +22,8 @@ class Submission extends Row {
     Instant openedAt = Instant.EPOCH;
     Instant lastActivity = Instant.EPOCH;
     @Nullable Instant closedAt;
-    /** Until when a worker has it in hand. */
-    @Nullable Instant leasedUntil;
-    int lease;
+    /** How often its passages were taken further. */
+    int runs;
     /** Whether something for the whole submission is still to be done. */
     boolean unsettled;
     @Version

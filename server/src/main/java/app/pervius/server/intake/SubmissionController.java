@@ -52,7 +52,8 @@ class SubmissionController {
             @NotEmpty @Size(max = 10_000) List<@Valid FileEntry> files) {
     }
 
-    record ReceiptFile(int position, String name, long size, SubmissionFile.State state, @Nullable String refusal) {
+    record ReceiptFile(int position, String name, long size, SubmissionFile.State state, @Nullable String refusal,
+            @Nullable String remark) {
     }
 
     /** The receipt: what was handed in, by whom, when, and what became of each file. */
@@ -83,8 +84,7 @@ class SubmissionController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @RequestBody(content = @Content(mediaType = "application/octet-stream", schema = @Schema(type = "string", format = "binary")))
     void receive(@PathVariable long id, @PathVariable int position, HttpServletRequest request, Actor actor) throws IOException {
-        mine(id, actor);
-        intake.receive(id, position, request.getInputStream());
+        intake.receive(id, position, actor.person(), request.getInputStream());
     }
 
     @PostMapping("/api/submissions/{id}/closing")
@@ -116,6 +116,6 @@ class SubmissionController {
         return new Receipt(s.id(), s.reference, s.purpose, s.answerDue, s.folderId, folders.folder(s.folderId).path(), author.name(),
                 author.firmCode(), people.person(s.uploaderId).name(), s.open, s.openedAt, s.closedAt,
                 files.findBySubmissionIdOrderByPosition(id).stream()
-                        .map(f -> new ReceiptFile(f.position, f.name, f.size, f.state, f.refusal)).toList());
+                        .map(f -> new ReceiptFile(f.position, f.name, f.size, f.state, f.refusal, f.remark)).toList());
     }
 }

@@ -21,6 +21,8 @@ class SubmissionFile extends Row {
     @Enumerated(EnumType.STRING)
     State state = State.EXPECTED;
     @Nullable String refusal;
+    /** What there is to know about a file that was received, such as that its bytes came before. */
+    @Nullable String remark;
     @Nullable Long folderFileId;
     @Version
     int version;

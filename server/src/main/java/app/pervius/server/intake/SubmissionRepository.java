@@ -22,18 +22,8 @@ interface SubmissionRepository extends JpaRepository<Submission, Long> {
     List<Long> unsettled(Limit limit);
 
     @Modifying
-    @Query("""
-            update Submission s set s.leasedUntil = :until, s.lease = s.lease + 1
-            where s.id = :id and (s.leasedUntil is null or s.leasedUntil < :now)""")
-    int take(long id, Instant now, Instant until);
-
-    @Modifying
-    @Query("update Submission s set s.leasedUntil = null where s.id = :id")
-    void giveBack(long id);
-
-    @Modifying
-    @Query("update Submission s set s.leasedUntil = null where s.leasedUntil is not null")
-    int giveBackAll();
+    @Query("update Submission s set s.runs = s.runs + 1 where s.id = :id")
+    void beginRun(long id);
 
     @Modifying
     @Query("update Submission s set s.unsettled = :unsettled where s.id = :id and s.unsettled <> :unsettled")
@@ -43,8 +33,8 @@ interface SubmissionRepository extends JpaRepository<Submission, Long> {
     @Query("update Submission s set s.lastActivity = :now where s.id = :id")
     void active(long id, Instant now);
 
-    @Query("select s.lease from Submission s where s.id = :id")
-    int lease(long id);
+    @Query("select s.runs from Submission s where s.id = :id")
+    int runs(long id);
 
     @Query("select s.reference from Submission s where s.id = :id")
     String reference(long id);

@@ -8,6 +8,8 @@ import app.pervius.core.pattern.PatternFault;
 import app.pervius.core.project.Code;
 import app.pervius.core.project.DecisionCode;
 import app.pervius.core.project.FolderId;
+import app.pervius.core.project.PersonId;
+import app.pervius.core.project.RoleId;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.tell.Audience;
 import app.pervius.server.folders.Folders;
@@ -49,12 +51,27 @@ class IssueFinding implements RuleFinding {
             found.add(new Finding(true, "issue", "The name of placed files, at character " + (faults.getFirst().position() + 1) + ": "
                     + faults.getFirst().message() + "."));
         }
-        Stream.of(rule.tell().onArrival(), rule.tell().onReturn(), rule.tell().onIssue()).flatMap(List::stream).distinct().forEach(audience -> {
-            if (audience instanceof Audience.Holders(var role) && people.holders(role).isEmpty()) {
-                found.add(new Finding(false, "tell", "Nobody holds “" + people.roleName(role) + "”, so that message goes to nobody."));
-            }
-        });
+        Stream.of(rule.tell().onArrival(), rule.tell().onReturn(), rule.tell().onIssue()).flatMap(List::stream).distinct()
+                .forEach(audience -> check(project, audience, found));
         return found;
+    }
+
+    private void check(long project, Audience audience, List<Finding> found) {
+        switch (audience) {
+            case Audience.Author() -> { }
+            case Audience.Holders(RoleId role) -> {
+                if (people.roles(project).stream().noneMatch(r -> r.id() == role.value())) {
+                    found.add(new Finding(true, "tell", "A role that is to be told does not exist in this project."));
+                } else if (people.holders(role).isEmpty()) {
+                    found.add(new Finding(false, "tell", "Nobody holds “" + people.roleName(role) + "”, so that message goes to nobody."));
+                }
+            }
+            case Audience.Named(PersonId person) -> {
+                if (people.membersOf(project).stream().noneMatch(p -> p.id() == person.value())) {
+                    found.add(new Finding(true, "tell", "A person who is to be told is not in this project."));
+                }
+            }
+        }
     }
 
     private void check(Projects.Settings project, DecisionCode code, Target.Place place, List<Finding> found) {

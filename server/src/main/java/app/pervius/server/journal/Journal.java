@@ -25,7 +25,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class Journal {
 
     /** What an entry tells of. */
-    public enum Kind { PASSED, WAITING, STOPPED, WAY_OUT, STEP_BEGAN, STEP_CLOSED, ENDED }
+    public enum Kind { PASSED, WAITING, STOPPED, WAY_OUT, STEP_BEGAN, STEP_CLOSED, NOTED }
 
     /** Who did it: a person, or Pervius itself. */
     public record Actor(@Nullable Long person, String name) {
@@ -40,8 +40,9 @@ public class Journal {
     public record JournalLine(int seq, Instant at, Station station, Kind kind, String actor, String account, String rule) {
     }
 
-    /** The newest entry of a chain, as far as the next one needs it. */
-    private record Head(int seq, String hash) {
+    /** The newest entry of a chain, as far as the next one needs it; the passage keeps it. */
+    public record Head(int seq, String hash) {
+        public static final Head NONE = new Head(0, "");
     }
 
     /** An entry as it is written. */
@@ -66,24 +67,24 @@ public class Journal {
     private final JdbcClient jdbc;
     private final InstantSource clock;
 
-    Journal(JdbcClient jdbc, InstantSource clock) {
+    public Journal(JdbcClient jdbc, InstantSource clock) {
         this.jdbc = jdbc;
         this.clock = clock;
     }
 
-    /** Writes an entry in the transaction of what it tells of. */
+    /** Writes an entry after {@code head}, in the transaction of what it tells of; gives the new head. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void write(Note note) {
-        Head head = jdbc.sql("select seq, hash from journal_entry where passage_id = ? order by passage_id desc, seq desc fetch first 1 rows only")
-                .param(note.passage()).query((row, n) -> new Head(row.getInt(1), row.getString(2))).optional().orElse(new Head(0, ""));
+    public Head write(Head head, Note note) {
         String account = note.account().length() > 4000 ? note.account().substring(0, 3999) + "…" : note.account();
         Entry entry = new Entry(note.passage(), head.seq() + 1, clock.instant().truncatedTo(ChronoUnit.MILLIS), note.station(), note.kind(),
                 note.actor().person(), note.actor().name(), account, note.rule(), head.hash(), "");
+        String hash = entry.digest();
         jdbc.sql("""
                 insert into journal_entry (passage_id, seq, at, station, kind, actor_id, actor, account, rule, previous_hash, hash)
                 values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""")
                 .params(entry.passage(), entry.seq(), entry.at().atOffset(ZoneOffset.UTC), entry.station().name(), entry.kind().name(),
-                        entry.actorId(), entry.actor(), entry.account(), entry.rule(), entry.previousHash(), entry.digest()).update();
+                        entry.actorId(), entry.actor(), entry.account(), entry.rule(), entry.previousHash(), hash).update();
+        return new Head(entry.seq(), hash);
     }
 
     @Transactional(readOnly = true)
@@ -92,18 +93,17 @@ public class Journal {
                 .map(e -> new JournalLine(e.seq(), e.at(), e.station(), e.kind(), e.actor(), e.account(), e.rule())).toList();
     }
 
-    /** Whether the passage's chain is whole: no entry changed, none missing in between. */
+    /** Whether the passage's chain is whole up to {@code head}: no entry changed, none missing in between or at its end. */
     @Transactional(readOnly = true)
-    public boolean whole(long passage) {
-        String previous = "";
-        int seq = 1;
+    public boolean whole(long passage, Head head) {
+        Head at = Head.NONE;
         for (Entry entry : entries(passage)) {
-            if (entry.seq() != seq++ || !entry.previousHash().equals(previous) || !entry.unchanged()) {
+            if (entry.seq() != at.seq() + 1 || !entry.previousHash().equals(at.hash()) || !entry.unchanged()) {
                 return false;
             }
-            previous = entry.hash();
+            at = new Head(entry.seq(), entry.hash());
         }
-        return true;
+        return at.equals(head);
     }
 
     private List<Entry> entries(long passage) {

@@ -7,6 +7,9 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 interface MessageRepository extends JpaRepository<Message, Long> {
-    @Query("from Message m where m.state = :state and m.nextAttempt <= :now order by m.state, m.nextAttempt, m.id")
-    List<Message> due(Messages.State state, Instant now, Limit limit);
+    /** Those to be tried now; also those to be tried after {@code furthest}, which only a clock that was set back can have left. */
+    @Query("""
+            from Message m where m.state = :state and (m.nextAttempt <= :now or m.nextAttempt > :furthest)
+            order by m.state, m.nextAttempt, m.id""")
+    List<Message> due(Messages.State state, Instant now, Instant furthest, Limit limit);
 }

@@ -109,7 +109,8 @@ public class Messages {
                 person.name(), all, rules, group.size()), lines);
         Message message = new Message();
         message.projectId = first.projectId;
-        message.messageKey = first.submissionId + "/" + key;
+        // Every notice is in one message only, so its first notice makes a message unlike any other.
+        message.messageKey = first.submissionId + "/" + key + "/" + first.id();
         message.personId = person.id();
         message.recipient = person.email();
         message.occasion = first.occasion;

@@ -1,8 +1,12 @@
 package app.pervius.server.messages;
 
+import jakarta.persistence.LockModeType;
 import java.util.List;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
 
 interface NoticeRepository extends JpaRepository<Notice, Long> {
+    /** Locked, so that of two who gather at the same time the second finds what the first has left. */
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
     List<Notice> findBySubmissionIdAndMessageIdIsNullOrderById(long submission);
 }

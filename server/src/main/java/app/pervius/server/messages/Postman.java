@@ -7,6 +7,7 @@ import jakarta.mail.Message.RecipientType;
 import jakarta.mail.MessagingException;
 import jakarta.mail.internet.InternetAddress;
 import jakarta.mail.internet.MimeMessage;
+import java.io.UnsupportedEncodingException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.InstantSource;
@@ -100,19 +101,25 @@ class Postman {
         if (sender == null) {
             return false;
         }
-        List<Message> due = messages.due(Messages.State.WAITING, clock.instant(), Limit.of(BATCH));
+        List<Message> due = messages.due(Messages.State.WAITING, clock.instant(), clock.instant().plus(LONGEST_WAIT), Limit.of(BATCH));
         if (due.isEmpty()) {
             return false;
         }
         // What a message tells must be on the disk before anybody is told.
         flush.await();
         Map<MimeMessage, Message> letters = new LinkedHashMap<>();
-        due.forEach(message -> letters.put(letter(sender, message), message));
+        for (Message message : due) {
+            try {
+                letters.put(letter(sender, message), message);
+            } catch (MessagingException | UnsupportedEncodingException e) {
+                note(message.id(), e);
+            }
+        }
         CrashPoint.MAIL_BEFORE.reached();
         Map<Object, Exception> failed = send(sender, letters);
         CrashPoint.MAIL_HANDED_OVER.reached();
         letters.forEach((letter, message) -> note(message.id(), failed.get(letter)));
-        return failed.isEmpty() && due.size() == BATCH;
+        return failed.isEmpty() && letters.size() == BATCH;
     }
 
     private static Map<Object, Exception> send(JavaMailSender sender, Map<MimeMessage, Message> letters) {
@@ -143,25 +150,30 @@ class Postman {
             } else {
                 Duration wait = Duration.ofSeconds(5L << Math.min(message.attempts, 8));
                 message.nextAttempt = clock.instant().plus(wait.compareTo(LONGEST_WAIT) > 0 ? LONGEST_WAIT : wait);
-                String error = String.valueOf(failure.getMessage());
+                String error = reason(failure);
                 message.lastError = error.substring(0, Math.min(error.length(), 2000));
                 LOG.info("message {} to {} could not be sent; trying again at {}: {}", id, message.recipient, message.nextAttempt, error);
             }
         });
     }
 
-    private MimeMessage letter(JavaMailSender sender, Message message) {
-        MimeMessage letter = new StableId(sender.createMimeMessage().getSession(), "<" + message.id() + "@pervius>");
-        try {
-            letter.setFrom(new InternetAddress(from, "Pervius", StandardCharsets.UTF_8.name()));
-            letter.setRecipient(RecipientType.TO, new InternetAddress(message.recipient));
-            letter.setSubject(message.subject, StandardCharsets.UTF_8.name());
-            letter.setText(message.text, StandardCharsets.UTF_8.name());
-            letter.setSentDate(java.util.Date.from(message.madeAt));
-            return letter;
-        } catch (MessagingException | java.io.UnsupportedEncodingException e) {
-            throw new IllegalStateException("message " + message.id() + " to " + message.recipient + " cannot be written", e);
+    /** What the mail server itself said lies innermost. */
+    private static String reason(Exception failure) {
+        Exception innermost = failure;
+        while (innermost instanceof MessagingException outer && outer.getNextException() != null) {
+            innermost = outer.getNextException();
         }
+        return String.valueOf(innermost.getMessage()).strip();
+    }
+
+    private MimeMessage letter(JavaMailSender sender, Message message) throws MessagingException, UnsupportedEncodingException {
+        MimeMessage letter = new StableId(sender.createMimeMessage().getSession(), "<" + message.id() + "@pervius>");
+        letter.setFrom(new InternetAddress(from, "Pervius", StandardCharsets.UTF_8.name()));
+        letter.setRecipient(RecipientType.TO, new InternetAddress(message.recipient));
+        letter.setSubject(message.subject, StandardCharsets.UTF_8.name());
+        letter.setText(message.text, StandardCharsets.UTF_8.name());
+        letter.setSentDate(java.util.Date.from(message.madeAt));
+        return letter;
     }
 
     /** A letter whose id is the same however often it is handed over. */

@@ -3,7 +3,7 @@ package app.pervius.server.numbers;
 import app.pervius.server.store.Row;
 import jakarta.persistence.Entity;
 
-/** A counter: what it gives next. Locked by whoever is about to take from it. */
+/** A counter: what it gives next. Only {@link Counters} changes it. */
 @Entity
 class Counter extends Row {
     long projectId;

@@ -8,6 +8,7 @@ import app.pervius.core.project.Fields;
 import app.pervius.server.http.Problem;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.store.Json;
+import app.pervius.server.store.Remembered;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
@@ -22,6 +23,7 @@ public class Schemes {
     private final SchemeRepository schemes;
     private final Projects projects;
     private final InstantSource clock;
+    private final Remembered<Long, List<Scheme>> remembered = new Remembered<>();
 
     Schemes(SchemeRepository schemes, Projects projects, InstantSource clock) {
         this.schemes = schemes;
@@ -31,12 +33,13 @@ public class Schemes {
 
     @Transactional(readOnly = true)
     public Optional<Scheme> inForce(long project, String key) {
-        return schemes.findByProjectIdAndSchemeKeyAndInForceTrue(project, key).map(e -> Json.read(e.definition, Scheme.class));
+        return all(project).stream().filter(scheme -> scheme.key().equals(key)).findFirst();
     }
 
     @Transactional(readOnly = true)
     public List<Scheme> all(long project) {
-        return schemes.findByProjectIdAndInForceTrueOrderBySchemeKey(project).stream().map(e -> Json.read(e.definition, Scheme.class)).toList();
+        return remembered.get(project, () -> schemes.findByProjectIdAndInForceTrueOrderBySchemeKey(project).stream()
+                .map(e -> Json.read(e.definition, Scheme.class)).toList());
     }
 
     /** The patterns of all schemes, to find a number in a name. */
@@ -51,6 +54,7 @@ public class Schemes {
             throw Problem.invalid("pattern", "The scheme's pattern is faulty at character " + (faults.getFirst().position() + 1) + ": "
                     + faults.getFirst().message() + ".");
         }
+        remembered.changed();
         Optional<SchemeEdition> before = schemes.findByProjectIdAndSchemeKeyAndInForceTrue(project, wanted.key());
         before.ifPresent(e -> e.inForce = false);
         SchemeEdition edition = new SchemeEdition();

@@ -2,7 +2,7 @@ package app.pervius.server.passages;
 
 import app.pervius.server.messages.Messages;
 import jakarta.annotation.PreDestroy;
-import java.util.Optional;
+import java.util.List;
 import java.util.Set;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.ConcurrentHashMap;
@@ -35,6 +35,7 @@ public class Engine {
 
     private final BlockingQueue<Long> toRun = new LinkedBlockingQueue<>();
     private final Set<Long> queued = ConcurrentHashMap.newKeySet();
+    private final Set<Long> inHand = ConcurrentHashMap.newKeySet();
     /** Submissions for which something came while a worker had them in hand. */
     private final Set<Long> cameMeanwhile = ConcurrentHashMap.newKeySet();
     private final PassageRepository passages;
@@ -117,39 +118,41 @@ public class Engine {
 
     /** Takes everything of the submission as far as it goes. */
     private void run(long submission) {
-        if (!submissions.take(submission)) {
+        if (!inHand.add(submission)) {
             cameMeanwhile.add(submission);
+            if (!inHand.contains(submission) && cameMeanwhile.remove(submission)) {
+                enqueue(submission);
+            }
             return;
         }
         boolean settled = false;
         try {
-            long at = 0;
-            Optional<Long> next = passages.nextToRun(submission, Passages.State.RUNNING, at);
-            while (next.isPresent()) {
-                at = next.get();
-                carry(at);
-                next = passages.nextToRun(submission, Passages.State.RUNNING, at);
+            int run = submissions.beginRun(submission);
+            List<PassageStep.Carried> next = step.next(submission, run, 0);
+            while (!next.isEmpty()) {
+                next.forEach(this::carry);
+                next = step.next(submission, run, next.getLast().passage());
             }
             settled = settle(submission);
         } finally {
-            submissions.giveBack(submission);
+            inHand.remove(submission);
         }
         if (cameMeanwhile.remove(submission) || !settled) {
             enqueue(submission);
         }
     }
 
-    private void carry(long passage) {
+    private void carry(PassageStep.Carried carried) {
         int failures = 0;
         boolean more = true;
         while (more) {
             try {
-                more = step.advance(passage);
+                more = step.advance(carried, failures > 0);
                 failures = 0;
             } catch (RuntimeException e) {
-                LOG.warn("passage {} failed at its station, time {} of {}", passage, ++failures, TRIES, e);
+                LOG.warn("passage {} failed at its station, time {} of {}", carried.passage(), ++failures, TRIES, e);
                 if (failures == TRIES) {
-                    step.stopForFault(passage, e);
+                    step.stopForFault(carried, e);
                     more = false;
                 }
             }

@@ -2,6 +2,7 @@ package app.pervius.server.passages;
 
 import app.pervius.core.passage.Station;
 import app.pervius.core.passage.StopReason;
+import app.pervius.server.journal.Journal;
 import app.pervius.server.store.Row;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -27,6 +28,8 @@ class Passage extends Row {
     @Nullable Long ruleId;
     @Nullable Integer ruleEdition;
     @Nullable String ruleName;
+    /** The key of a route a person chose instead of the rule's. */
+    @Nullable String chosenRoute;
     @Nullable Long documentId;
     @Nullable String number;
     @Nullable String revision;
@@ -49,6 +52,26 @@ class Passage extends Row {
     @Nullable Integer decisionCode;
     @Nullable String statusCode;
     @Nullable String heldBy;
+    int journalSeq;
+    String journalHash = "";
     @Version
     int version;
+
+    /** Writes on its journal what happened at the station where it is. */
+    void note(Journal journal, Journal.Kind kind, Journal.Actor actor, String account) {
+        Journal.Head head = journal.write(new Journal.Head(journalSeq, journalHash),
+                new Journal.Note(id(), station, kind, actor, account, ruleInWords()));
+        journalSeq = head.seq();
+        journalHash = head.hash();
+    }
+
+    /** Number, revision and title, or the file's name before it has a number. */
+    String inWords() {
+        return PassageFacts.inWords(number, revision, title, originalName);
+    }
+
+    /** The rule with its edition, or an empty text. */
+    String ruleInWords() {
+        return ruleName == null ? "" : ruleName + " (edition " + ruleEdition + ")";
+    }
 }

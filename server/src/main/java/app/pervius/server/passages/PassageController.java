@@ -7,6 +7,7 @@ import app.pervius.server.http.Problem;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.people.People;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.InstantSource;
@@ -19,13 +20,11 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
-import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Passages: the list of all on their way, and each with everything that happened to it. */
@@ -75,7 +74,9 @@ class PassageController {
     record PassageSheet(PassageRow row, Map<String, String> values, List<Journal.JournalLine> journal, List<Passages.PassageView> cycles) {
     }
 
-    record WayOutEntry(@NotNull WayOut way, @NotNull Map<String, String> fields, @NotNull @Size(max = 4000) String text, int version) {
+    /** A way out for passages that are alike; {@code rule} and {@code route} only for choosing one. */
+    record WayOutEntry(@NotNull WayOut way, @NotNull Map<String, String> fields, @NotNull @Size(max = 4000) String text, @Nullable Long rule,
+            @Nullable @Size(max = 60) String route, @NotEmpty @Size(max = 500) List<WaysOut.@Valid @NotNull Seen> passages) {
     }
 
     @GetMapping("/api/projects/{project}/passages")
@@ -120,10 +121,18 @@ class PassageController {
                 .filter(line -> reviewing || passage.state == Passages.State.DONE || line.kind() != Journal.Kind.STEP_CLOSED).toList();
     }
 
-    @PostMapping("/api/passages/{id}/ways-out")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
-    void takeWayOut(@PathVariable long id, @Valid @RequestBody WayOutEntry entry, Actor actor) {
-        waysOut.take(id, new WaysOut.Taken(entry.way(), entry.fields(), entry.text(), entry.version()), actor);
+    /** Takes one way out for one or several passages: answers for which of several it could not be taken, and why. */
+    @PostMapping("/api/passages/ways-out")
+    List<WaysOut.NotTaken> takeWayOut(@Valid @RequestBody WayOutEntry entry, Actor actor) {
+        if (entry.way() == WayOut.PUT_NAME_RIGHT && entry.passages().size() > 1) {
+            throw Problem.invalid("passages", "Names are put right one by one.");
+        }
+        WaysOut.Taken taken = new WaysOut.Taken(entry.way(), entry.fields(), entry.text(), entry.rule(), entry.route());
+        if (entry.passages().size() == 1) {
+            waysOut.take(entry.passages().getFirst(), taken, actor);
+            return List.of();
+        }
+        return waysOut.takeAll(entry.passages(), taken, actor);
     }
 
     private Passage visible(long id, Actor actor) {

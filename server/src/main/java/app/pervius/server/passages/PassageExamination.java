@@ -3,6 +3,7 @@ package app.pervius.server.passages;
 import app.pervius.server.check.Examination;
 import app.pervius.server.check.Findings;
 import app.pervius.server.journal.Journal;
+import java.util.Map;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -25,12 +26,13 @@ class PassageExamination implements Examination {
 
     @Override
     public void examine(Findings findings) {
-        for (long id : jdbc.sql("select id from passage order by id").query(Long.class).list()) {
+        jdbc.sql("select id, journal_seq, journal_hash from passage order by id")
+                .query((row, n) -> Map.entry(row.getLong(1), new Journal.Head(row.getInt(2), row.getString(3)))).list().forEach(passage -> {
             findings.lookedAt(1);
-            if (!journal.whole(id)) {
-                findings.add("The journal of passage " + id + " is not whole.");
+            if (!journal.whole(passage.getKey(), passage.getValue())) {
+                findings.add("The journal of passage " + passage.getKey() + " is not whole.");
             }
-        }
+        });
         find(findings, "state = 'STOPPED' and (ways_out is null or stop_reason is null)", "is stopped without a reason or a way out");
         find(findings, "state = 'DONE' and ended is null", "is at its end, but not how");
         find(findings, "state = 'WAITING' and station = 'REVIEW' and not exists (select 1 from review_passage r where r.passage_id = passage.id)",

@@ -11,10 +11,11 @@ import org.jspecify.annotations.Nullable;
  *
  * @param given values given by hand, which win over all others
  * @param values all values known so far
+ * @param route the key of a route that a person chose instead of the rule's
  * @param run names the run of the submission's passages this happens in
  */
 public record PassageFacts(long id, long project, long submission, long folder, long author, long authorFirm, String originalName,
-        String baseName, String title, FieldValues given, FieldValues values, Optional<TakenBy> rule, Optional<Long> document,
+        String baseName, String title, FieldValues given, FieldValues values, Optional<TakenBy> rule, Optional<String> route, Optional<Long> document,
         Optional<String> number, Optional<String> revision, int cycle, Optional<Integer> decision, Station station,
         List<File> files, String run) {
 

@@ -5,7 +5,5 @@ import java.util.List;
 import org.springframework.data.jpa.repository.JpaRepository;
 
 interface PassageFileRepository extends JpaRepository<PassageFile, Long> {
-    List<PassageFile> findByPassageIdOrderByPosition(long passage);
-
     List<PassageFile> findByPassageIdInOrderByPosition(Collection<Long> passages);
 }

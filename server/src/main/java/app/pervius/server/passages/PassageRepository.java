@@ -3,7 +3,6 @@ package app.pervius.server.passages;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
-import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
@@ -11,8 +10,8 @@ import org.springframework.data.jpa.repository.Query;
 
 interface PassageRepository extends JpaRepository<Passage, Long> {
     @Query("select p.id from Passage p where p.submissionId = :submission and p.state = :state and p.id > :after "
-            + "order by p.submissionId, p.state, p.id limit 1")
-    Optional<Long> nextToRun(long submission, Passages.State state, long after);
+            + "order by p.submissionId, p.state, p.id")
+    List<Long> nextToRun(long submission, Passages.State state, long after, Limit limit);
 
     @Query("select distinct p.submissionId from Passage p where p.state = :state")
     List<Long> submissionsWith(Passages.State state);

@@ -16,15 +16,26 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
-/** One station of one passage: decide and perform, in one transaction with the passage's new state and its journal entry. */
+/**
+ * The stations of one passage: decide and perform, in one transaction with the passage's new state and its journal entries.
+ * Stations that follow each other without a wait share it; after a fault each has its own, so that what was done stays done.
+ */
 @Component
 class PassageStep {
 
+    /** A passage in the hand of a worker; its files do not change. */
+    record Carried(long passage, String run, List<PassageFacts.File> files) {
+    }
+
+    /** How many passages are looked up together. */
+    private static final int AT_ONCE = 50;
+
     private final PassageRepository passages;
-    private final Passages facts;
+    private final Passages views;
     private final Words words;
     private final Journal journal;
     private final Messages messages;
@@ -34,10 +45,10 @@ class PassageStep {
     private final ApplicationEventPublisher events;
     private final Map<Station, StationWork<?>> works = new EnumMap<>(Station.class);
 
-    PassageStep(PassageRepository passages, Passages facts, Words words, Journal journal, Messages messages, People people, Live live,
+    PassageStep(PassageRepository passages, Passages views, Words words, Journal journal, Messages messages, People people, Live live,
             InstantSource clock, ApplicationEventPublisher events, List<StationWork<?>> works) {
         this.passages = passages;
-        this.facts = facts;
+        this.views = views;
         this.words = words;
         this.journal = journal;
         this.messages = messages;
@@ -51,30 +62,38 @@ class PassageStep {
         }
     }
 
-    /** Takes the passage through the station it is at. True if it can go on at the next at once. */
+    /** Those of the submission that can go on, after the one named, in their order; empty at the end. */
+    @Transactional(readOnly = true)
+    List<Carried> next(long submission, int run, long after) {
+        List<Long> ids = passages.nextToRun(submission, Passages.State.RUNNING, after, Limit.of(AT_ONCE));
+        Map<Long, List<PassageFacts.File>> files = views.filesOf(ids);
+        return ids.stream().map(id -> new Carried(id, "run " + run, files.getOrDefault(id, List.of()))).toList();
+    }
+
+    /** Takes the passage through the stations before it, as far as it goes, or through one only. True if it can go on at the next at once. */
     @Transactional
-    boolean advance(long id) {
-        Passage passage = passages.findById(id).orElseThrow();
+    boolean advance(Carried carried, boolean oneOnly) {
+        Passage passage = passages.findById(carried.passage()).orElseThrow();
         if (passage.state != Passages.State.RUNNING) {
             return false;
         }
-        work(passage, Objects.requireNonNull(works.get(passage.station)));
-        passages.saveAndFlush(passage);
+        do {
+            work(passage, carried, Objects.requireNonNull(works.get(passage.station)));
+        } while (!oneOnly && passage.state == Passages.State.RUNNING);
         live.changed(new Live.Change(passage.projectId, passage.authorFirmId, Live.Topic.PASSAGE, passage.submissionId));
         return passage.state == Passages.State.RUNNING;
     }
 
     /** Stops a passage whose station failed again and again, with the error as it was. */
     @Transactional
-    void stopForFault(long id, RuntimeException fault) {
-        Passage passage = passages.findById(id).orElseThrow();
-        stop(passage, facts.facts(passage), new StopReason(StopReason.Code.FAULT, "Pervius failed here several times: "
-                + fault.getClass().getSimpleName() + ": " + fault.getMessage()), List.of(WayOut.TRY_AGAIN, WayOut.TAKE_OUT));
-        passages.saveAndFlush(passage);
+    void stopForFault(Carried carried, RuntimeException fault) {
+        Passage passage = passages.findById(carried.passage()).orElseThrow();
+        stop(passage, carried, new StopReason(StopReason.Code.FAULT, "Pervius failed here several times: "
+                + fault.getClass().getSimpleName() + ": " + fault.getMessage()), List.of(WayOut.TRY_AGAIN, WayOut.SEND_BACK, WayOut.TAKE_OUT));
     }
 
-    private <E> void work(Passage passage, StationWork<E> station) {
-        PassageFacts before = facts.facts(passage);
+    private <E> void work(Passage passage, Carried carried, StationWork<E> station) {
+        PassageFacts before = Passages.facts(passage, carried.run(), carried.files());
         switch (station.decide(before)) {
             case Outcome.Passed<E>(List<E> effects, String account) -> {
                 station.perform(before, effects).forEach(change -> apply(passage, change));
@@ -88,12 +107,11 @@ class PassageStep {
                 passage.since = clock.instant();
                 write(passage, Journal.Kind.WAITING, "Waits for " + forWhat + ".");
             }
-            case Outcome.Stopped<E>(StopReason reason, List<WayOut> waysOut) -> stop(passage, before, reason, waysOut);
+            case Outcome.Stopped<E>(StopReason reason, List<WayOut> waysOut) -> stop(passage, carried, reason, waysOut);
         }
     }
 
     private void goOn(Passage passage) {
-        words.index(passage);
         passage.waitingFor = null;
         passage.heldBy = null;
         passage.due = null;
@@ -104,7 +122,7 @@ class PassageStep {
         });
     }
 
-    private void stop(Passage passage, PassageFacts at, StopReason reason, List<WayOut> waysOut) {
+    private void stop(Passage passage, Carried carried, StopReason reason, List<WayOut> waysOut) {
         passage.state = Passages.State.STOPPED;
         passage.since = clock.instant();
         passage.due = null;
@@ -113,10 +131,9 @@ class PassageStep {
         passage.stopFields = Json.write(reason.fields());
         passage.waysOut = Json.write(waysOut);
         passage.heldBy = "document control";
-        words.index(passage);
         write(passage, Journal.Kind.STOPPED, reason.sentence());
         messages.tell(people.controllers(passage.projectId).stream().map(People.PersonView::id).toList(), Occasion.STOPPED,
-                new Messages.About(at.project(), at.submission(), at.id(), at.inWords(), at.run(), at.ruleInWords()),
+                new Messages.About(passage.projectId, passage.submissionId, passage.id(), passage.inWords(), carried.run(), passage.ruleInWords()),
                 "At " + passage.station.label() + ": " + reason.sentence());
     }
 
@@ -127,13 +144,17 @@ class PassageStep {
                 passage.ruleEdition = taken.edition();
                 passage.ruleName = taken.name();
             }
-            case PassageChange.Titled(String title) -> passage.title = title.length() > 400 ? title.substring(0, 400) : title;
+            case PassageChange.Titled(String title) -> {
+                passage.title = title.length() > 400 ? title.substring(0, 400) : title;
+                words.index(passage);
+            }
             case PassageChange.Valued(var values) -> passage.fieldValues = Json.write(values.byKey());
             case PassageChange.Numbered numbered -> {
                 passage.documentId = numbered.document();
                 passage.number = numbered.number();
                 passage.revision = numbered.revision();
                 passage.cycle = numbered.cycle();
+                words.index(passage);
             }
             case PassageChange.ReadHere(int file) -> passage.readFile = file;
             case PassageChange.Ended ended -> {
@@ -144,7 +165,6 @@ class PassageStep {
     }
 
     private void write(Passage passage, Journal.Kind kind, String account) {
-        journal.write(new Journal.Note(passage.id(), passage.station, kind, Journal.Actor.PERVIUS, account,
-                passage.ruleName == null ? "" : passage.ruleName + " (edition " + passage.ruleEdition + ")"));
+        passage.note(journal, kind, Journal.Actor.PERVIUS, account);
     }
 }

@@ -74,17 +74,15 @@ public class Passages {
     private final PassageFileRepository files;
     private final Words words;
     private final Journal journal;
-    private final Submissions submissions;
     private final Live live;
     private final InstantSource clock;
 
-    Passages(PassageRepository passages, PassageFileRepository files, Words words, Journal journal, Submissions submissions, Live live,
+    Passages(PassageRepository passages, PassageFileRepository files, Words words, Journal journal, Live live,
             InstantSource clock) {
         this.passages = passages;
         this.files = files;
         this.words = words;
         this.journal = journal;
-        this.submissions = submissions;
         this.live = live;
         this.clock = clock;
     }
@@ -115,18 +113,13 @@ public class Passages {
             row.mediaType = file.mediaType();
             files.save(row);
         }
-        words.index(passage);
+        words.begin(passage);
         return passage.id();
     }
 
     @Transactional(readOnly = true)
     public PassageView passage(long id) {
         return passages.findById(id).map(this::view).orElseThrow(() -> Problem.notFound("passage"));
-    }
-
-    @Transactional(readOnly = true)
-    public PassageFacts facts(long id) {
-        return facts(passages.findById(id).orElseThrow(() -> Problem.notFound("passage")));
     }
 
     @Transactional(readOnly = true)
@@ -159,8 +152,7 @@ public class Passages {
             passage.since = clock.instant();
             passage.due = due;
             passage.waitingFor = step;
-            journal.write(new Journal.Note(passage.id(), passage.station, Journal.Kind.STEP_BEGAN, Journal.Actor.PERVIUS,
-                    step + " began: with " + heldBy + ".", ruleOf(passage)));
+            passage.note(journal, Journal.Kind.STEP_BEGAN, Journal.Actor.PERVIUS, step + " began: with " + heldBy + ".");
         }
         passages.findById(ids.iterator().next()).ifPresent(passage -> live.changed(new Live.Change(passage.projectId, passage.authorFirmId, Live.Topic.PASSAGE, passage.submissionId)));
     }
@@ -168,8 +160,9 @@ public class Passages {
     /** Writes on the journal of passages what somebody has done with them at their station. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void note(long id, Journal.Kind kind, Journal.Actor actor, String account) {
-        Passage passage = passages.findById(id).orElseThrow();
-        journal.write(new Journal.Note(id, passage.station, kind, actor, account, ruleOf(passage)));
+        // The journal is written as plain rows: what they refer to has to be there.
+        passages.flush();
+        passages.findById(id).orElseThrow().note(journal, kind, actor, account);
     }
 
     /** Gives a waiting passage its decision; the engine takes it on once woken. */
@@ -180,14 +173,15 @@ public class Passages {
         passage.state = State.RUNNING;
     }
 
-    PassageFacts facts(Passage p) {
-        List<PassageFacts.File> its = files.findByPassageIdOrderByPosition(p.id()).stream().map(Passages::view).toList();
+    /** A passage as its stations see it in a run. */
+    static PassageFacts facts(Passage p, String run, List<PassageFacts.File> its) {
         Optional<PassageFacts.TakenBy> rule = p.ruleId == null || p.ruleEdition == null || p.ruleName == null ? Optional.empty()
                 : Optional.of(new PassageFacts.TakenBy(p.ruleId, p.ruleEdition, p.ruleName));
         return new PassageFacts(p.id(), p.projectId, p.submissionId, p.folderId, p.authorId, p.authorFirmId, p.originalName, p.baseName,
-                p.title, values(p.givenValues), values(p.fieldValues), rule, Optional.ofNullable(p.documentId),
+                p.title, values(p.givenValues), values(p.fieldValues), rule,
+                Optional.ofNullable(p.chosenRoute), Optional.ofNullable(p.documentId),
                 Optional.ofNullable(p.number), Optional.ofNullable(p.revision), p.cycle, Optional.ofNullable(p.decisionCode), p.station,
-                its, "run " + submissions.run(p.submissionId));
+                its, run);
     }
 
     PassageView view(Passage p) {
@@ -195,9 +189,13 @@ public class Passages {
     }
 
     List<PassageView> views(List<Passage> rows) {
-        Map<Long, List<PassageFacts.File>> byPassage = files.findByPassageIdInOrderByPosition(rows.stream().map(Passage::id).toList())
-                .stream().collect(Collectors.groupingBy(f -> f.passageId, LinkedHashMap::new, Collectors.mapping(Passages::view, Collectors.toList())));
+        Map<Long, List<PassageFacts.File>> byPassage = filesOf(rows.stream().map(Passage::id).toList());
         return rows.stream().map(p -> view(p, byPassage.getOrDefault(p.id(), List.of()))).toList();
+    }
+
+    Map<Long, List<PassageFacts.File>> filesOf(Collection<Long> ids) {
+        return files.findByPassageIdInOrderByPosition(ids).stream()
+                .collect(Collectors.groupingBy(f -> f.passageId, LinkedHashMap::new, Collectors.mapping(Passages::view, Collectors.toList())));
     }
 
     static FieldValues values(String json) {
@@ -206,10 +204,6 @@ public class Passages {
 
     static List<WayOut> waysOut(Passage p) {
         return p.waysOut == null ? List.of() : Json.read(p.waysOut, new TypeReference<List<WayOut>>() { });
-    }
-
-    static String ruleOf(Passage p) {
-        return p.ruleName == null ? "" : p.ruleName + " (edition " + p.ruleEdition + ")";
     }
 
     private static PassageFacts.File view(PassageFile f) {
@@ -223,6 +217,6 @@ public class Passages {
         String heldBy = p.heldBy != null ? p.heldBy : p.state == State.DONE ? "" : "Pervius";
         return new PassageView(p.id(), p.projectId, p.submissionId, p.folderId, p.authorId, p.authorFirmId, p.originalName, p.title,
                 p.number, p.revision, p.cycle, p.station, p.state, p.ended, heldBy, p.waitingFor, p.since, p.due, stop,
-                p.ruleName == null ? null : ruleOf(p), p.decisionCode, p.statusCode, p.readFile, files, p.version);
+                p.ruleName == null ? null : p.ruleInWords(), p.decisionCode, p.statusCode, p.readFile, files, p.version);
     }
 }

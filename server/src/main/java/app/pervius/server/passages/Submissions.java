@@ -3,14 +3,8 @@ package app.pervius.server.passages;
 /** What the engine has to know of a submission; intake, which keeps submissions, answers. */
 public interface Submissions {
 
-    /** Takes a submission in hand for one worker. False if another has it. */
-    boolean take(long submission);
-
-    /** Gives it back. */
-    void giveBack(long submission);
-
-    /** How often it has been taken in hand: names the run. */
-    int run(long submission);
+    /** A new run of its passages begins; gives its number, which no other run of it ever has. */
+    int beginRun(long submission);
 
     /** Its reference, as people say it. */
     String reference(long submission);

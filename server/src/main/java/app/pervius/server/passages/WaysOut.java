@@ -14,9 +14,12 @@ import app.pervius.server.messages.Messages;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.store.Json;
 import java.time.InstantSource;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -34,13 +37,17 @@ class WaysOut {
      *
      * @param fields values, for giving fields
      * @param text the right name, or what is said to the author
+     * @param rule the rule chosen, for choosing one
+     * @param route the key of the route chosen, for choosing one
      */
-    record Taken(WayOut way, Map<String, String> fields, String text, int version) {
+    record Taken(WayOut way, Map<String, String> fields, String text, @Nullable Long rule, @Nullable String route) {
     }
 
     private final PassageRepository passages;
-    private final Passages facts;
+    private final Words words;
     private final Projects projects;
+    private final Choices.OfRules rules;
+    private final Choices.OfRoutes routes;
     private final Journal journal;
     private final Messages messages;
     private final Engine engine;
@@ -48,11 +55,13 @@ class WaysOut {
     private final InstantSource clock;
     private final ApplicationEventPublisher events;
 
-    WaysOut(PassageRepository passages, Passages facts, Projects projects, Journal journal, Messages messages, Engine engine, Live live,
-            InstantSource clock, ApplicationEventPublisher events) {
+    WaysOut(PassageRepository passages, Words words, Projects projects, Choices.OfRules rules, Choices.OfRoutes routes, Journal journal,
+            Messages messages, Engine engine, Live live, InstantSource clock, ApplicationEventPublisher events) {
         this.passages = passages;
-        this.facts = facts;
+        this.words = words;
         this.projects = projects;
+        this.rules = rules;
+        this.routes = routes;
         this.journal = journal;
         this.messages = messages;
         this.engine = engine;
@@ -71,32 +80,66 @@ class WaysOut {
         return Passages.waysOut(passage).stream().filter(way -> controls || own && FOR_AUTHORS.contains(way)).toList();
     }
 
-    void take(long id, Taken taken, Actor actor) {
+    /** A passage as it was seen when the way out was chosen. */
+    record Seen(long passage, int version) {
+    }
+
+    /** Why a way out could not be taken for a passage. */
+    record NotTaken(long passage, String reason) {
+    }
+
+    /** Takes a way out of one stop. */
+    void take(Seen seen, Taken taken, Actor actor) {
+        take(seen, taken, actor, together(List.of(seen)));
+    }
+
+    /** Takes a way out of several stops, so that those concerned are told together; gives for which it could not be taken. */
+    List<NotTaken> takeAll(List<Seen> all, Taken taken, Actor actor) {
+        List<NotTaken> left = new ArrayList<>();
+        for (Seen seen : all) {
+            try {
+                take(seen, taken, actor, together(all));
+            } catch (Problem refused) {
+                left.add(new NotTaken(seen.passage(), refused.sentence()));
+            }
+        }
+        return left;
+    }
+
+    /** What is done at once is told together; a passage's version is never the same again once it was dealt with. */
+    private static String together(List<Seen> all) {
+        return "way out " + all.getFirst().passage() + " " + all.getFirst().version();
+    }
+
+    /** Refuses before it changes anything. */
+    private void take(Seen seen, Taken taken, Actor actor, String together) {
+        long id = seen.passage();
         Passage passage = passages.findById(id).orElseThrow(() -> Problem.notFound("passage"));
         if (!actor.maySee(passage.projectId, passage.authorFirmId)) {
             throw Problem.notFound("passage");
         }
-        if (passage.state != Passages.State.STOPPED || passage.version != taken.version()) {
+        if (passage.state != Passages.State.STOPPED || passage.version != seen.version()) {
             throw Problem.conflict("no-longer-stopped", "This has been dealt with in the meantime: " + lastEntry(id));
         }
         if (!open(passage, actor).contains(taken.way())) {
             throw Problem.forbidden("This way out is not open to you for this passage.");
         }
-        String account = carryOut(passage, taken, actor);
-        journal.write(new Journal.Note(id, passage.station, Journal.Kind.WAY_OUT, new Journal.Actor(actor.person(), actor.name()), account,
-                Passages.ruleOf(passage)));
+        String account = carryOut(passage, taken, actor, together);
+        passage.note(journal, Journal.Kind.WAY_OUT, new Journal.Actor(actor.person(), actor.name()), account);
         passages.saveAndFlush(passage);
         live.changed(new Live.Change(passage.projectId, passage.authorFirmId, Live.Topic.PASSAGE, passage.submissionId));
         engine.wake(passage.submissionId);
     }
 
-    private String carryOut(Passage passage, Taken taken, Actor actor) {
+    private String carryOut(Passage passage, Taken taken, Actor actor, String together) {
         return switch (taken.way()) {
             case TRY_AGAIN -> from(passage, passage.station, "Tried again.");
             case GIVE_FIELDS -> giveFields(passage, taken.fields());
             case PUT_NAME_RIGHT -> putNameRight(passage, taken.text());
-            case GO_ON_IN_FORCE -> from(passage, Station.ARRIVE, "Goes on under the rules now in force.");
-            case SEND_BACK -> sendBack(passage, taken.text(), actor);
+            case CHOOSE_RULE -> chooseRule(passage, taken.rule());
+            case CHOOSE_ROUTE -> chooseRoute(passage, taken.route());
+            case GO_ON_IN_FORCE -> goOnInForce(passage);
+            case SEND_BACK -> sendBack(passage, taken.text(), actor, together);
             case TAKE_OUT -> end(passage, Passages.End.TAKEN_OUT, "Taken out" + (taken.text().isBlank() ? "." : ": " + taken.text().strip()));
         };
     }
@@ -126,16 +169,37 @@ class WaysOut {
         };
         String before = passage.baseName;
         passage.baseName = right;
+        words.index(passage);
         return from(passage, Station.IDENTIFY, "Name put right: “" + before + "” is read as “" + right + "”.");
     }
 
-    private String sendBack(Passage passage, String text, Actor actor) {
+    private String chooseRule(Passage passage, @Nullable Long rule) {
+        PassageFacts.TakenBy by = Optional.ofNullable(rule).flatMap(id -> rules.chosen(passage.projectId, id))
+                .orElseThrow(() -> Problem.invalid("rule", "Choose a rule that is in force and switched on."));
+        passage.ruleId = by.rule();
+        passage.ruleEdition = by.edition();
+        passage.ruleName = by.name();
+        return from(passage, Station.IDENTIFY, "Chosen: rule “" + by.name() + "”, edition " + by.edition() + ".");
+    }
+
+    private String chooseRoute(Passage passage, @Nullable String route) {
+        String name = Optional.ofNullable(route).flatMap(key -> routes.chosen(passage.projectId, key))
+                .orElseThrow(() -> Problem.invalid("route", "Choose a route that is in force."));
+        passage.chosenRoute = route;
+        return from(passage, passage.station, "Chosen: route “" + name + "”.");
+    }
+
+    private String goOnInForce(Passage passage) {
+        passage.chosenRoute = null;
+        return from(passage, Station.ARRIVE, "Goes on under the rules now in force.");
+    }
+
+    private String sendBack(Passage passage, String text, Actor actor, String together) {
         if (text.isBlank()) {
             throw Problem.invalid("text", "Say to the author why it comes back.");
         }
-        PassageFacts about = facts.facts(passage);
-        messages.tell(List.of(passage.authorId), Occasion.RETURNED, new Messages.About(about.project(), about.submission(), about.id(),
-                about.inWords(), "way out " + passage.version, about.ruleInWords()), actor.name() + " says: " + text.strip());
+        messages.tell(List.of(passage.authorId), Occasion.RETURNED, new Messages.About(passage.projectId, passage.submissionId, passage.id(),
+                passage.inWords(), together, passage.ruleInWords()), actor.name() + " says: " + text.strip());
         return end(passage, Passages.End.SENT_BACK, "Sent back to the author: " + text.strip());
     }
 

@@ -18,15 +18,24 @@ class Words {
         this.words = words;
     }
 
+    /** Writes the words of a passage that has none yet. */
+    void begin(Passage passage) {
+        write(passage, Set.of());
+    }
+
     /** Brings the words of a passage up to date; old ones stay, so that it is found under a former name too. */
     void index(Passage passage) {
+        write(passage, words.findByPassageId(passage.id()).stream().map(w -> w.word).collect(Collectors.toSet()));
+    }
+
+    private void write(Passage passage, Set<String> known) {
         Set<String> wanted = new LinkedHashSet<>(of(passage.originalName));
         wanted.addAll(of(passage.baseName));
         wanted.addAll(of(passage.title));
         if (passage.number != null) {
             wanted.addAll(of(passage.number));
         }
-        wanted.removeAll(words.findByPassageId(passage.id()).stream().map(w -> w.word).collect(Collectors.toSet()));
+        wanted.removeAll(known);
         for (String word : wanted) {
             PassageWord row = new PassageWord();
             row.projectId = passage.projectId;

@@ -6,6 +6,7 @@ import app.pervius.core.project.RoleId;
 import app.pervius.core.review.Holder;
 import app.pervius.core.tell.Audience;
 import app.pervius.server.http.Problem;
+import app.pervius.server.store.Remembered;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
@@ -36,6 +37,9 @@ public class People {
     private final PersonRepository people;
     private final FirmRepository firms;
     private final RoleRepository roles;
+    private final Remembered<Long, PersonView> persons = new Remembered<>();
+    private final Remembered<RoleId, List<Holder>> holders = new Remembered<>();
+    private final Remembered<RoleId, String> roleNames = new Remembered<>();
 
     People(PersonRepository people, FirmRepository firms, RoleRepository roles) {
         this.people = people;
@@ -44,11 +48,11 @@ public class People {
     }
 
     public PersonView person(long id) {
-        return people.findById(id).map(People::view).orElseThrow(() -> Problem.notFound("person"));
+        return persons.get(id, () -> people.findById(id).map(People::view).orElseThrow(() -> Problem.notFound("person")));
     }
 
     public Map<Long, PersonView> persons(Collection<Long> ids) {
-        return people.findByIdIn(ids).stream().map(People::view).collect(Collectors.toMap(PersonView::id, Function.identity()));
+        return ids.stream().distinct().map(this::person).collect(Collectors.toMap(PersonView::id, Function.identity()));
     }
 
     public List<PersonView> membersOf(long project) {
@@ -68,19 +72,19 @@ public class People {
     }
 
     public String roleName(RoleId role) {
-        return roles.findById(role.value()).map(r -> r.name).orElse("a role that is gone");
+        return roleNames.get(role, () -> roles.findById(role.value()).map(r -> r.name).orElse("a role that is gone"));
     }
 
     /** The active people who hold a role. */
     public List<Holder> holders(RoleId role) {
-        return people.holding(role.value()).stream().map(p -> new Holder(new PersonId(p.id()), new FirmId(p.firm.id()))).toList();
+        return holders.get(role, () -> people.holding(role.value()).stream().map(p -> new Holder(new PersonId(p.id()), new FirmId(p.firm.id()))).toList());
     }
 
     /** The active people who control a project. */
     public List<PersonView> controllers(long project) {
         java.util.Set<Long> ids = new HashSet<>();
         roles.findByProjectIdOrderByName(project).stream().filter(r -> r.controls).forEach(r -> ids.addAll(r.holders));
-        return people.findByIdIn(ids).stream().filter(p -> p.active).map(People::view).toList();
+        return ids.stream().sorted().map(this::person).filter(PersonView::active).toList();
     }
 
     /** The active people an audience means; {@code author} is whom it calls the author. */
@@ -89,7 +93,14 @@ public class People {
             case Audience.Author() -> java.util.stream.Stream.of(author);
             case Audience.Holders(RoleId role) -> holders(role).stream().map(h -> h.person().value());
             case Audience.Named(PersonId person) -> java.util.stream.Stream.of(person.value());
-        }).distinct().filter(id -> people.findById(id).filter(p -> p.active).isPresent()).toList();
+        }).distinct().filter(id -> person(id).active()).toList();
+    }
+
+    /** The current transaction changes people or roles. */
+    void changed() {
+        persons.changed();
+        holders.changed();
+        roleNames.changed();
     }
 
     static PersonView view(Person p) {

@@ -2,6 +2,7 @@ package app.pervius.server.people;
 
 import app.pervius.server.access.Accounts;
 import app.pervius.server.access.Actor;
+import app.pervius.server.store.Remembered;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -16,6 +17,7 @@ class PeopleAccounts implements Accounts {
 
     private final PersonRepository people;
     private final RoleRepository roles;
+    private final Remembered<Long, Actor> actors = new Remembered<>();
 
     PeopleAccounts(PersonRepository people, RoleRepository roles) {
         this.people = people;
@@ -29,8 +31,13 @@ class PeopleAccounts implements Accounts {
 
     @Override
     public Optional<Actor> actor(long person) {
-        return people.findById(person).filter(p -> p.active)
-                .map(p -> new Actor(p.id(), p.name, p.firm.id(), p.administrator, memberships(p.id())));
+        return actors.find(person, () -> people.findById(person).filter(p -> p.active)
+                .map(p -> new Actor(p.id(), p.name, p.firm.id(), p.administrator, Map.copyOf(memberships(p.id())))));
+    }
+
+    /** The current transaction changes people, roles or who is in a project. */
+    void changed() {
+        actors.changed();
     }
 
     private Map<Long, Actor.Membership> memberships(long person) {

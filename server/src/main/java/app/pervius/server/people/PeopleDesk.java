@@ -19,6 +19,8 @@ public class PeopleDesk {
     /** The fewest characters of a password. */
     private static final int SHORTEST_PASSWORD = 10;
 
+    private final People known;
+    private final PeopleAccounts accounts;
     private final PersonRepository people;
     private final FirmRepository firms;
     private final RoleRepository roles;
@@ -26,8 +28,10 @@ public class PeopleDesk {
     private final InstantSource clock;
     private final JdbcClient jdbc;
 
-    PeopleDesk(PersonRepository people, FirmRepository firms, RoleRepository roles, PasswordEncoder passwords, InstantSource clock,
-            JdbcClient jdbc) {
+    PeopleDesk(People known, PeopleAccounts accounts, PersonRepository people, FirmRepository firms, RoleRepository roles,
+            PasswordEncoder passwords, InstantSource clock, JdbcClient jdbc) {
+        this.known = known;
+        this.accounts = accounts;
         this.people = people;
         this.firms = firms;
         this.roles = roles;
@@ -58,6 +62,7 @@ public class PeopleDesk {
         if (people.findByEmail(email).isPresent()) {
             throw Problem.invalid("email", "There is a person with the address " + email + " already.");
         }
+        changed();
         Person person = new Person();
         person.firm = firms.findById(entered.firmId()).orElseThrow(() -> Problem.invalid("firmId", "There is no such firm."));
         person.name = entered.name().strip();
@@ -72,6 +77,7 @@ public class PeopleDesk {
     }
 
     public long addRole(long project, String name, boolean controls, boolean seesAll) {
+        changed();
         Role role = new Role();
         role.projectId = project;
         role.name = name.strip();
@@ -83,6 +89,7 @@ public class PeopleDesk {
     /** Makes a person a member of a project; nothing happens if that is so already. */
     public void join(long project, long person) {
         if (!people.projectsOf(person).contains(project)) {
+            changed();
             jdbc.sql("insert into project_member (project_id, person_id) values (:project, :person)")
                     .param("project", project).param("person", person).update();
         }
@@ -98,6 +105,7 @@ public class PeopleDesk {
         if (people.findByIdIn(wanted).size() != wanted.size()) {
             throw Problem.invalid("holders", "One of these people does not exist.");
         }
+        changed();
         role.holders.retainAll(wanted);
         role.holders.addAll(wanted);
         boolean controlled = roles.findByProjectIdOrderByName(project).stream().anyMatch(r -> r.controls && !r.holders.isEmpty());
@@ -110,6 +118,11 @@ public class PeopleDesk {
 
     public boolean nobodyYet() {
         return people.count() == 0;
+    }
+
+    private void changed() {
+        known.changed();
+        accounts.changed();
     }
 
     private String hash(String password) {

@@ -8,6 +8,7 @@ import app.pervius.core.project.Fields;
 import app.pervius.core.project.FolderId;
 import app.pervius.server.http.Problem;
 import app.pervius.server.store.Json;
+import app.pervius.server.store.Remembered;
 import java.time.DateTimeException;
 import java.time.InstantSource;
 import java.time.ZoneId;
@@ -40,6 +41,7 @@ public class Projects {
 
     private final ProjectRepository projects;
     private final InstantSource clock;
+    private final Remembered<Long, Settings> remembered = new Remembered<>();
 
     Projects(ProjectRepository projects, InstantSource clock) {
         this.projects = projects;
@@ -48,7 +50,7 @@ public class Projects {
 
     @Transactional(readOnly = true)
     public Settings settings(long project) {
-        return projects.findById(project).map(Projects::view).orElseThrow(() -> Problem.notFound("project"));
+        return remembered.get(project, () -> projects.findById(project).map(Projects::view).orElseThrow(() -> Problem.notFound("project")));
     }
 
     @Transactional(readOnly = true)
@@ -83,6 +85,7 @@ public class Projects {
 
     /** Says which folder former revisions go to. */
     public void setArchive(long project, long folder) {
+        remembered.changed();
         projects.findById(project).orElseThrow(() -> Problem.notFound("project")).archiveFolder = folder;
     }
 

@@ -123,7 +123,7 @@ public class Deciding {
         boolean anothers = row.personId != 0 && row.personId != answer.by().value();
         if (anothers && !overrule) {
             throw Problem.conflict("answered-by-another", people.person(row.personId).name() + " has given “" + row.code + "” for "
-                    + passages.facts(passage).inWords() + " in the meantime" + (row.comment.isEmpty() ? "." : ": " + row.comment));
+                    + passages.passage(passage).inWords() + " in the meantime" + (row.comment.isEmpty() ? "." : ": " + row.comment));
         }
         row.reviewId = review.id();
         row.step = review.step;
@@ -173,7 +173,7 @@ public class Deciding {
                     "“" + code.digit() + ", " + code.name() + "” needs a comment: the author has to know why.");
             case Board.Move.Undecided(List<PassageId> undecided) -> Problem.conflict("undecided", (undecided.size() == 1
                     ? "One file has no decision yet: " : undecided.size() + " files have no decision yet, the first: ")
-                    + passages.facts(undecided.getFirst().value()).inWords() + ".");
+                    + passages.passage(undecided.getFirst().value()).inWords() + ".");
             case Board.Move.Noted n -> throw new IllegalStateException("not a refusal: " + n);
             case Board.Move.NextStep n -> throw new IllegalStateException("not a refusal: " + n);
             case Board.Move.Ended n -> throw new IllegalStateException("not a refusal: " + n);

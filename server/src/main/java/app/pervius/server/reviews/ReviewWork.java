@@ -48,7 +48,7 @@ class ReviewWork implements StationWork<ReviewStation.Join> {
     public Outcome<ReviewStation.Join> decide(PassageFacts passage) {
         List<DecisionCode> codes = projects.settings(passage.project()).decisionCodes();
         return ReviewStation.decide(new ReviewFacts(passage.decision().map(digit -> DecisionCode.of(digit, codes)),
-                rule(passage).flatMap(HandlingRule::route).flatMap(key -> routes.inForce(passage.project(), key)),
+                passage.route().or(() -> rule(passage).flatMap(HandlingRule::route)).flatMap(key -> routes.inForce(passage.project(), key)),
                 new PersonId(passage.author()), new FirmId(passage.authorFirm()), people::holders, people::roleName));
     }
 

@@ -19,14 +19,16 @@ public class RuleDesk {
 
     private final RuleRepository rules;
     private final RuleEditionRepository editions;
+    private final Rules inForce;
     private final List<RuleFinding> checks;
     private final People people;
     private final Live live;
     private final InstantSource clock;
 
-    RuleDesk(RuleRepository rules, RuleEditionRepository editions, List<RuleFinding> checks, People people, Live live, InstantSource clock) {
+    RuleDesk(RuleRepository rules, RuleEditionRepository editions, Rules inForce, List<RuleFinding> checks, People people, Live live, InstantSource clock) {
         this.rules = rules;
         this.editions = editions;
+        this.inForce = inForce;
         this.checks = checks;
         this.people = people;
         this.live = live;
@@ -138,6 +140,7 @@ public class RuleDesk {
     }
 
     private void changed(long project) {
+        inForce.changed();
         live.changed(new Live.Change(project, null, Live.Topic.RULES, project));
     }
 }

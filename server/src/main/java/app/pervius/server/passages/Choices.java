@@ -1,0 +1,22 @@
+package app.pervius.server.passages;
+
+import java.util.Optional;
+
+/** What a person can choose for a passage; the features that keep rules and routes answer. */
+public final class Choices {
+
+    /** Rules to choose from. */
+    public interface OfRules {
+        /** The rule of the project in its edition in force; empty if there is none, or it is switched off. */
+        Optional<PassageFacts.TakenBy> chosen(long project, long rule);
+    }
+
+    /** Routes to choose from. */
+    public interface OfRoutes {
+        /** What the route of this key is called; empty if the project has none in force. */
+        Optional<String> chosen(long project, String key);
+    }
+
+    private Choices() {
+    }
+}

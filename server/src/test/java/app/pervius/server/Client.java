@@ -3,8 +3,10 @@ package app.pervius.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
+import java.io.InputStream;
 import java.net.CookieManager;
 import java.net.HttpCookie;
+import java.net.Socket;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -19,6 +21,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Predicate;
 import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -29,7 +32,7 @@ public final class Client {
     private static final Duration PATIENCE = Duration.ofSeconds(40);
 
     /** An answer; {@code body} is missing where there is none. */
-    public record Answer(int status, JsonNode body, HttpResponse<String> raw) {
+    public record Answer(int status, JsonNode body, @Nullable HttpResponse<String> raw) {
 
         public Answer must(int wanted) {
             assertThat(status).as("answer to %s: %s", raw.uri(), raw.body()).isEqualTo(wanted);
@@ -67,6 +70,19 @@ public final class Client {
         return send(request(path).GET());
     }
 
+    /** Only what the status of a call is whose answer does not end, such as live news. */
+    public Answer statusOf(String path) {
+        try {
+            HttpResponse<InputStream> response = http.send(request(path).GET().build(), BodyHandlers.ofInputStream());
+            response.body().close();
+            return new Answer(response.statusCode(), JSON.createObjectNode(), null);
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
     public Answer post(String path, Object body) {
         return send(json(path, "POST", body));
     }
@@ -79,8 +95,40 @@ public final class Client {
         return send(proved(request(path)).DELETE());
     }
 
+    /** Any call, with or without a body. */
+    public Answer send(String verb, String path, @Nullable Object body) {
+        return body == null ? send(proved(request(path)).method(verb, BodyPublishers.noBody())) : send(json(path, verb, body));
+    }
+
     public Answer putBytes(String path, byte[] bytes) {
         return send(proved(request(path)).header("Content-Type", "application/octet-stream").PUT(BodyPublishers.ofByteArray(bytes)));
+    }
+
+    /** Sends bytes without an end; the answer, or nothing if the connection was cut before it could be read. */
+    public @Nullable Answer putEndless(String path) {
+        InputStream endless = new InputStream() {
+            @Override
+            public int read() {
+                return 'x';
+            }
+        };
+        try {
+            return send(proved(request(path)).header("Content-Type", "application/octet-stream").PUT(BodyPublishers.ofInputStream(() -> endless)));
+        } catch (java.io.UncheckedIOException cut) {
+            return null;
+        }
+    }
+
+    /** Announces {@code whole} bytes, sends {@code sent} of them and breaks the connection off. */
+    public void putAndBreak(String path, long whole, int sent) throws IOException {
+        HttpRequest headers = proved(request(path)).GET().build();
+        String cookie = cookies.getCookieStore().getCookies().stream().map(c -> c.getName() + "=" + c.getValue()).collect(java.util.stream.Collectors.joining("; "));
+        try (Socket socket = new Socket(headers.uri().getHost(), headers.uri().getPort())) {
+            socket.getOutputStream().write(("PUT " + path + " HTTP/1.1\r\nHost: " + headers.uri().getAuthority() + "\r\nCookie: " + cookie + "\r\nX-XSRF-TOKEN: "
+                    + headers.headers().firstValue("X-XSRF-TOKEN").orElse("") + "\r\nContent-Type: application/octet-stream\r\nContent-Length: " + whole
+                    + "\r\n\r\n" + "x".repeat(sent)).getBytes(StandardCharsets.UTF_8));
+            socket.getOutputStream().flush();
+        }
     }
 
     /** A POST without the proof that it comes from our own page. */

@@ -19,10 +19,16 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Random;
 import java.util.Set;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.LockSupport;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -78,6 +84,52 @@ class CrashTest {
         start(null, 1);
         theSecondHasTakenItsPlace(number, revised);
         everyMailCameOnceByItsId();
+        killedAtARandomMomentUnderLoad();
+    }
+
+    /** Several hand in and decide at the same time when the process is killed from outside; what was answered is there. */
+    private void killedAtARandomMomentUnderLoad() throws Exception {
+        Set<Long> closed = ConcurrentHashMap.newKeySet();
+        Client me = author();
+        long folder = me.folder(FOLDER);
+        int files = 8;
+        try (ExecutorService load = Executors.newFixedThreadPool(4)) {
+            for (int thread = 0; thread < 4; thread++) {
+                int which = thread;
+                load.submit(() -> handInUntilItIsGone(folder, which, files, closed));
+            }
+            Client.until(closed::size, size -> size >= 3);
+            LockSupport.parkNanos(new Random().nextInt(1000) * 1_000_000L);
+            server.destroyForcibly().waitFor();
+        }
+        start(null, 1);
+        Client again = author();
+        for (long submission : closed) {
+            assertThat(again.get("/api/submissions/" + submission).must(200).body().get("files").valueStream().map(f -> f.get("state").asString())).containsOnly("RECEIVED").hasSize(files);
+            assertThat(again.settled(submission)).hasSize(files).allMatch(p -> p.has("number"));
+        }
+        whole();
+    }
+
+    private boolean handInUntilItIsGone(long folder, int thread, int files, Set<Long> closed) {
+        Client me = author();
+        try {
+            for (int round = 0; round < 200; round++) {
+                List<String> names = IntStream.range(0, files).mapToObj(i -> "Load %d.pdf".formatted(i)).map(name -> thread + " " + name).toList();
+                int number = round;
+                List<byte[]> contents = names.stream().map(name -> Client.content(name + number)).toList();
+                long id = me.post("/api/folders/" + folder + "/submissions", Map.of("purpose", "", "files", IntStream.range(0, files)
+                        .mapToObj(i -> Map.of("name", names.get(i), "size", contents.get(i).length)).toList())).must(201).body().get("id").asLong();
+                for (int i = 0; i < files; i++) {
+                    me.putBytes("/api/submissions/" + id + "/files/" + i, contents.get(i)).must(204);
+                }
+                me.post("/api/submissions/" + id + "/closing", Map.of()).must(200);
+                closed.add(id);
+            }
+            return true;
+        } catch (UncheckedIOException gone) {
+            return false;
+        }
     }
 
     private long killedWhileAFileIsReceived() throws InterruptedException {
@@ -105,7 +157,7 @@ class CrashTest {
     private long killedWhileNumbering() throws InterruptedException {
         Client me = author();
         long id = me.post("/api/folders/" + me.folder(FOLDER) + "/submissions", Map.of("purpose", "", "files",
-                java.util.stream.IntStream.range(0, 4).mapToObj(i -> Map.of("name", "N" + i + ".pdf", "size", Client.content("N" + i + ".pdf").length)).toList()))
+                IntStream.range(0, 4).mapToObj(i -> Map.of("name", "N" + i + ".pdf", "size", Client.content("N" + i + ".pdf").length)).toList()))
                 .must(201).body().get("id").asLong();
         for (int i = 0; i < 4; i++) {
             me.putBytes("/api/submissions/" + id + "/files/" + i, Client.content("N" + i + ".pdf")).must(204);

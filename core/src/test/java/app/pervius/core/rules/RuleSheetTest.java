@@ -72,6 +72,6 @@ class RuleSheetTest {
         Outcome.Stopped<Arrival.TakenBy> stopped = (Outcome.Stopped<Arrival.TakenBy>) Arrival.decide(arrival(IN_BELOW, FileFormat.PACKAGE), sheet);
         assertThat(stopped.reason().code()).isEqualTo(StopReason.Code.NO_RULE);
         assertThat(stopped.reason().sentence()).isEqualTo("No rule takes this. Tried “PDF”: the file is ZIP, the rule takes PDF.");
-        assertThat(stopped.waysOut()).containsExactly(WayOut.TRY_AGAIN, WayOut.SEND_BACK, WayOut.TAKE_OUT);
+        assertThat(stopped.waysOut()).containsExactly(WayOut.TRY_AGAIN, WayOut.CHOOSE_RULE, WayOut.SEND_BACK, WayOut.TAKE_OUT);
     }
 }

@@ -5,8 +5,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.pervius.server.Client;
 import app.pervius.server.Running;
 import app.pervius.server.Running.App;
+import java.io.ByteArrayOutputStream;
 import java.util.List;
 import java.util.Map;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
@@ -122,21 +125,86 @@ class SubmissionTest {
     }
 
     @Test
-    void twoHundredFilesInOneDropAreAllNumbered(App app) {
+    void bytesThatAreKnownAreSaidToBeSo(App app) {
         Client yusuf = app.as("Yusuf Karaderin");
-        String[] names = java.util.stream.IntStream.range(0, 200).mapToObj("Gauge board %03d.pdf"::formatted).toArray(String[]::new);
-        long id = yusuf.submit("Work in progress / Fennick Hydraulics / Calculations", names);
-        String path = "/api/projects/" + yusuf.project() + "/passages?which=ALL&submission=" + id;
-        String last = "%03d".formatted(199);
-        Client.until(() -> yusuf.get("/api/projects/" + yusuf.project() + "/found?text=gauge+board+" + last).must(200).body(),
-                found -> !found.isEmpty() && found.get(0).get("passage").get("state").asString().equals("WAITING"));
-        java.util.Set<String> numbers = new java.util.HashSet<>();
-        String after = "";
-        do {
-            JsonNode page = yusuf.get(path + after).must(200).body();
-            page.get("items").forEach(row -> numbers.add(row.get("passage").get("number").asString()));
-            after = page.path("next").isMissingNode() ? "" : "&after=" + page.get("next").asString();
-        } while (!after.isEmpty());
-        assertThat(numbers).hasSize(200);
+        String first = yusuf.settled(yusuf.submit(DRAWINGS, "Trash rack.pdf")).getFirst().get("number").asString();
+        byte[] same = Client.content("Trash rack.pdf");
+        long id = begin(yusuf, "Screen at the intake.pdf", same.length);
+        yusuf.putBytes("/api/submissions/" + id + "/files/0", same).must(204);
+        String remark = "The same bytes came before as “Trash rack.pdf” in " + DRAWINGS + ", which is " + first + " P01 Trash rack.";
+        assertThat(yusuf.post("/api/submissions/" + id + "/closing", Map.of()).must(200).body().get("files").get(0).get("remark").asString()).isEqualTo(remark);
+        JsonNode passage = yusuf.settled(id).getFirst();
+        assertThat(yusuf.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("journal").get(0).get("account").asString())
+                .isEqualTo("“Screen at the intake.pdf”: " + remark);
+        Client priya = app.as("Priya Venkatarangan");
+        long foreign = priya.post("/api/folders/" + priya.folder("Work in progress / Aldermoor Civils / Drawings") + "/submissions",
+                Map.of("purpose", "", "files", List.of(file("Rack.pdf", same.length)))).must(201).body().get("id").asLong();
+        priya.putBytes("/api/submissions/" + foreign + "/files/0", same).must(204);
+        assertThat(priya.get("/api/submissions/" + foreign).must(200).body().get("files").get(0).has("remark")).as("nothing is said of another firm's files").isFalse();
+    }
+
+    @Test
+    void namesThatDifferOnlyInUnicodeFormAreTheSameName(App app) {
+        Client yusuf = app.as("Yusuf Karaderin");
+        JsonNode files = yusuf.post("/api/folders/" + yusuf.folder(DRAWINGS) + "/submissions", Map.of("purpose", "", "files", List.of(
+                file("Écluse.pdf", 10), file("E\u0301cluse.pdf", 10), file("bell\u0007.pdf", 10), file("two\nlines.pdf", 10)))).must(201).body().get("files");
+        assertThat(files.get(0).get("state").asString()).isEqualTo("EXPECTED");
+        assertThat(files.get(1).get("refusal").asString()).isEqualTo("There is another file of this name in the same submission.");
+        assertThat(files.valueStream().skip(2).map(f -> f.get("refusal").asString())).allMatch(r -> r.startsWith("The name contains a character that cannot be seen"));
+        assertThat(files.valueStream().skip(2).map(f -> f.get("name").asString())).containsExactly("bell\uFFFD.pdf", "two\uFFFDlines.pdf");
+    }
+
+    @Test
+    void anUploadThatNeverEndsIsCutOff(App app) throws Exception {
+        Client yusuf = app.as("Yusuf Karaderin");
+        long id = begin(yusuf, "Endless.pdf", 1000);
+        Client.Answer answer = yusuf.putEndless("/api/submissions/" + id + "/files/0");
+        if (answer != null) {
+            assertThat(answer.must(409).sentence()).startsWith("“Endless.pdf” has more bytes than the 1000 announced.");
+        }
+        assertThat(yusuf.get("/api/submissions/" + id).must(200).body().get("files").get(0).get("state").asString()).isEqualTo("EXPECTED");
+        nothingLeftOver(app);
+    }
+
+    @Test
+    void anUploadThatBreaksInTheMiddleLeavesNothingAndCanBeSentAgain(App app) throws Exception {
+        Client yusuf = app.as("Yusuf Karaderin");
+        byte[] whole = Client.content("Broken in the middle.pdf");
+        long id = begin(yusuf, "Broken in the middle.pdf", whole.length);
+        yusuf.putAndBreak("/api/submissions/" + id + "/files/0", whole.length, 7);
+        nothingLeftOver(app);
+        yusuf.putBytes("/api/submissions/" + id + "/files/0", whole).must(204);
+        yusuf.post("/api/submissions/" + id + "/closing", Map.of()).must(200);
+        assertThat(yusuf.settled(id)).hasSize(1);
+    }
+
+    @Test
+    void aZipThatWouldExplodeIsOnlyAFile(App app) throws Exception {
+        Client yusuf = app.as("Yusuf Karaderin");
+        ByteArrayOutputStream bomb = new ByteArrayOutputStream();
+        try (ZipOutputStream zip = new ZipOutputStream(bomb)) {
+            for (int entry = 0; entry < 20; entry++) {
+                zip.putNextEntry(new ZipEntry("zeros " + entry + ".pdf"));
+                for (int i = 0; i < 100; i++) {
+                    zip.write(new byte[100_000]);
+                }
+            }
+        }
+        long id = begin(yusuf, "Everything.zip", bomb.size());
+        yusuf.putBytes("/api/submissions/" + id + "/files/0", bomb.toByteArray()).must(204);
+        yusuf.post("/api/submissions/" + id + "/closing", Map.of()).must(200);
+        JsonNode passage = yusuf.settled(id).getFirst();
+        assertThat(passage.get("files").get(0).get("mediaType").asString()).isEqualTo("application/zip");
+        assertThat(passage.get("files").get(0).get("size").asLong()).isEqualTo(bomb.size()).isLessThan(1_000_000);
+    }
+
+    private static long begin(Client author, String name, long size) {
+        return author.post("/api/folders/" + author.folder(DRAWINGS) + "/submissions", Map.of("purpose", "", "files", List.of(file(name, size))))
+                .must(201).body().get("id").asLong();
+    }
+
+    /** No half file lies where uploads come in, once the server has noticed. */
+    private static void nothingLeftOver(App app) {
+        Client.until(() -> app.data().resolve("content/incoming").toFile().list(), left -> left.length == 0);
     }
 }

@@ -17,13 +17,16 @@ class JournalTest {
         Client priya = app.as("Priya Venkatarangan");
         long passage = priya.settled(priya.submit("Work in progress / Aldermoor Civils / Drawings", "Journal chain.pdf")).getFirst().get("id").asLong();
         Journal journal = app.bean(Journal.class);
-        assertThat(journal.whole(passage)).isTrue();
         JdbcClient jdbc = app.bean(JdbcClient.class);
+        Journal.Head head = jdbc.sql("select journal_seq, journal_hash from passage where id = ?").param(passage)
+                .query((row, n) -> new Journal.Head(row.getInt(1), row.getString(2))).single();
+        assertThat(journal.whole(passage, head)).isTrue();
         String before = jdbc.sql("select account from journal_entry where passage_id = ? and seq = 2").param(passage).query(String.class).single();
         jdbc.sql("update journal_entry set account = 'nothing happened' where passage_id = ? and seq = 2").param(passage).update();
-        assertThat(journal.whole(passage)).isFalse();
+        assertThat(journal.whole(passage, head)).isFalse();
         jdbc.sql("update journal_entry set account = ? where passage_id = ? and seq = 2").param(before).param(passage).update();
-        assertThat(journal.whole(passage)).isTrue();
+        assertThat(journal.whole(passage, head)).isTrue();
+        assertThat(journal.whole(passage, new Journal.Head(head.seq() + 1, head.hash()))).as("an entry cut off at the end is missed").isFalse();
     }
 
     @Test

@@ -46,7 +46,7 @@ class PostmanTest {
         message.subject = "[KWR] one file arrived";
         message.text = "Dear Tomasz Łęgowicz";
         message.madeAt = NOW;
-        when(messages.due(any(), any(), any())).thenReturn(List.of(message));
+        when(messages.due(any(), any(), any(), any())).thenReturn(List.of(message));
         when(messages.findById(42L)).thenReturn(Optional.of(message));
         when(mail.getIfAvailable()).thenReturn(sender);
         when(sender.createMimeMessage()).thenAnswer(call -> new MimeMessage(Session.getInstance(new Properties())));

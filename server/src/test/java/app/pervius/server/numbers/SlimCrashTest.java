@@ -1,0 +1,131 @@
+package app.pervius.server.numbers;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.pervius.server.content.ContentStore;
+import app.pervius.server.journal.Journal;
+import app.pervius.server.store.DataDirectory;
+import com.zaxxer.hikari.HikariDataSource;
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Random;
+import java.util.Set;
+import java.util.concurrent.locks.LockSupport;
+import org.flywaydb.core.Flyway;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/**
+ * Fifty times the process that stores, numbers, journals and answers is killed at a random moment under load. Whatever it
+ * answered is there with its bytes, its entry in the ledger and its whole journal; no number is there twice.
+ */
+class SlimCrashTest {
+
+    private static final int ROUNDS = 50;
+    private static final int LONGEST_MILLIS = 250;
+
+    @TempDir
+    Path data;
+    private record Chain(long passage, Journal.Head head) {
+    }
+
+    /** What was answered: the hash of its file by each number. */
+    private final Map<String, String> answered = new HashMap<>();
+    private final Set<String> filesFound = new HashSet<>();
+    private final Set<Long> chainsFound = new HashSet<>();
+
+    @Test
+    void nothingAnsweredIsLostAndNoNumberIsThereTwiceAfterFiftyKills() throws Exception {
+        prepare();
+        Random random = new Random();
+        for (int round = 1; round <= ROUNDS; round++) {
+            int before = answered.size();
+            killedAfter(random.nextInt(LONGEST_MILLIS));
+            assertThat(answered.size()).as("round %d answered something before it was killed", round).isGreaterThan(before);
+            lookAtWhatIsLeft(round);
+        }
+    }
+
+    private void prepare() {
+        try (HikariDataSource database = SlimLine.open(data)) {
+            Flyway.configure().dataSource(database).locations("classpath:db/migration").load().migrate();
+            JdbcClient jdbc = JdbcClient.create(database);
+            for (String row : new String[] {
+                "project (id, code, name, zone, fields, decision_codes, status_codes, created_at, version) values (1, 'KWR', 'Kestrel Weir', 'Europe/Dublin', '[]', '[]', '[]', now(), 0)",
+                "firm (id, code, name, version) values (1, 'KWB', 'Kestrel Water Board', 0)",
+                "person (id, firm_id, name, email, job, administrator, active, created_at, version) values (1, 1, 'Ines Calderwood', 'ines@kwb.example', '', false, true, now(), 0)",
+                "folder (id, project_id, name, name_key, state, field_values, version) values (1, 1, 'KWR', 'kwr', 'WORK_IN_PROGRESS', '{}', 0)",
+                "submission (id, project_id, folder_id, reference, purpose, author_id, author_firm_id, uploader_id, open, opened_at, last_activity, runs, unsettled, version)"
+                        + " values (1, 1, 1, 'S-0001', '', 1, 1, 1, false, now(), now(), 0, false, 0)",
+                "scheme_edition (id, project_id, scheme_key, edition, definition, in_force, made_at) values (1, 1, 'documents', 1, '{}', true, now())"}) {
+                jdbc.sql("insert into " + row).update();
+            }
+        }
+    }
+
+    /** Starts the process, lets it work for so long from its first answer on, kills it, and notes all it has answered. */
+    private void killedAfter(int millis) throws IOException, InterruptedException {
+        Process process = new ProcessBuilder(ProcessHandle.current().info().command().orElse("java"), "-XX:TieredStopAtLevel=1", "-cp",
+                System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")), SlimLine.class.getName(), data.toString())
+                .redirectError(ProcessBuilder.Redirect.DISCARD).start();
+        boolean counting = false;
+        try (BufferedReader said = new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))) {
+            for (String line = said.readLine(); line != null; line = said.readLine()) {
+                String[] words = line.split(" ");
+                if (words.length == 2 && words[0].startsWith("KWR-") && words[1].length() == 64) {
+                    answered.put(words[0], words[1]);
+                    if (!counting) {
+                        counting = true;
+                        Thread.ofVirtual().start(() -> {
+                            LockSupport.parkNanos(millis * 1_000_000L);
+                            process.toHandle().destroyForcibly();
+                        });
+                    }
+                }
+            }
+        }
+        process.waitFor();
+    }
+
+    private void lookAtWhatIsLeft(int round) throws IOException {
+        ContentStore store = new ContentStore(new DataDirectory(data));
+        try (HikariDataSource database = SlimLine.open(data)) {
+            JdbcClient jdbc = JdbcClient.create(database);
+            Map<String, String> kept = new HashMap<>();
+            jdbc.sql("select e.number, d.title from ledger_entry e join document d on d.id = e.document_id")
+                    .query((row, n) -> kept.put(row.getString(1), row.getString(2))).list();
+            assertThat(kept).as("round %d", round).containsAllEntriesOf(answered);
+            Map<String, Long> sizes = new HashMap<>();
+            jdbc.sql("select hash, size from blob").query((row, n) -> sizes.put(row.getString(1), row.getLong(2))).list();
+            for (String hash : answered.values()) {
+                assertThat(sizes).as("round %d", round).containsKey(hash);
+                if (filesFound.add(hash)) {
+                    assertThat(store.holds(hash, sizes.get(hash))).as("round %d, file %s", round, hash).isTrue();
+                }
+            }
+            // A kill can tear a transaction that was not answered yet: part of it is there and part is not. What the check finds of
+            // that is no concern of this test; that a number is never there twice, and that what was answered is whole, is.
+            assertThat(jdbc.sql("select number from ledger_entry group by number having count(*) > 1").query(String.class).list()).as("round %d", round).isEmpty();
+            Journal journal = new Journal(jdbc, Clock.systemUTC());
+            Map<String, Chain> chains = new HashMap<>();
+            jdbc.sql("select number, id, journal_seq, journal_hash from passage").query((row, n) -> chains.put(row.getString(1),
+                    new Chain(row.getLong(2), new Journal.Head(row.getInt(3), row.getString(4))))).list();
+            for (String number : answered.keySet()) {
+                Chain chain = chains.get(number);
+                assertThat(chain).as("round %d, the passage of %s", round, number).isNotNull();
+                if (chainsFound.add(chain.passage())) {
+                    assertThat(chain.head().seq()).as("round %d, stations of %s", round, number).isEqualTo(3);
+                    assertThat(journal.whole(chain.passage(), chain.head())).as("round %d, the journal of %s", round, number).isTrue();
+                }
+            }
+        }
+    }
+}

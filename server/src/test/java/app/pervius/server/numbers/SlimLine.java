@@ -1,0 +1,121 @@
+package app.pervius.server.numbers;
+
+import app.pervius.core.number.CounterKey;
+import app.pervius.core.passage.Station;
+import app.pervius.server.content.ContentStore;
+import app.pervius.server.journal.Journal;
+import app.pervius.server.store.DataDirectory;
+import app.pervius.server.store.DiskFlush;
+import com.zaxxer.hikari.HikariDataSource;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Objects;
+import java.util.Random;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.JdbcTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * The durable part of the server and nothing else: files are stored, numbered, journalled, forced to the disk and only then
+ * answered, by four threads without a pause. It is killed by the test that starts it, and ends by itself if nobody does.
+ */
+final class SlimLine {
+
+    private static final CounterKey COUNTER = new CounterKey("documents", "");
+    private static final long PROJECT = 1;
+    private static final int THREADS = 4;
+    private static final int SECONDS = 30;
+
+    private final JdbcClient jdbc;
+    private final TransactionTemplate transaction;
+    private final Counters counters;
+    private final Journal journal;
+    private final DiskFlush flush;
+    private final ContentStore store;
+
+    private SlimLine(HikariDataSource database, Path data) {
+        jdbc = JdbcClient.create(database);
+        JdbcTransactionManager transactions = new JdbcTransactionManager(database);
+        transaction = new TransactionTemplate(transactions);
+        counters = new Counters(jdbc, transactions);
+        journal = new Journal(jdbc, Clock.systemUTC());
+        flush = new DiskFlush(database);
+        store = new ContentStore(new DataDirectory(data));
+    }
+
+    static HikariDataSource open(Path data) {
+        HikariDataSource database = new HikariDataSource();
+        database.setJdbcUrl("jdbc:h2:async:" + data.resolve("db/pervius") + ";LOCK_TIMEOUT=10000;DB_CLOSE_ON_EXIT=FALSE");
+        database.setUsername("sa");
+        database.setPassword("");
+        return database;
+    }
+
+    /** Argument: the data directory. Each line it says is a number that was answered, and the hash of its file. */
+    public static void main(String[] arguments) {
+        Path data = Path.of(arguments[0]);
+        SlimLine line = new SlimLine(open(data), data);
+        Instant end = Instant.now().plusSeconds(SECONDS);
+        for (int i = 0; i < THREADS; i++) {
+            Thread.ofPlatform().start(() -> {
+                Random random = new Random();
+                while (Instant.now().isBefore(end)) {
+                    line.one(random);
+                }
+            });
+        }
+    }
+
+    private void one(Random random) {
+        byte[] bytes = new byte[1000 + random.nextInt(20_000)];
+        random.nextBytes(bytes);
+        try {
+            ContentStore.Kept kept = store.keep(new ByteArrayInputStream(bytes), bytes.length);
+            String number = Objects.requireNonNull(transaction.execute(status -> number(kept)));
+            flush.await();
+            System.out.println(number + " " + kept.hash());
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+
+    private String number(ContentStore.Kept kept) {
+        OffsetDateTime now = Instant.now().atOffset(ZoneOffset.UTC);
+        jdbc.sql("insert into blob (hash, size, stored_at) values (?, ?, ?)").params(kept.hash(), kept.size(), now).update();
+        long value = counters.next(PROJECT, COUNTER, 1);
+        // As numbering does: what the ledger knows is passed over.
+        while (jdbc.sql("select count(*) from ledger_entry where number = ?").param("KWR-%05d".formatted(value)).query(Long.class).single() > 0) {
+            value++;
+        }
+        String number = "KWR-%05d".formatted(value);
+        long document = id();
+        jdbc.sql("insert into document (id, project_id, number, title, originator_id, field_values, created_at, version) values (?, 1, ?, ?, 1, '{}', ?, 0)")
+                .params(document, number, kept.hash(), now).update();
+        jdbc.sql("""
+                insert into ledger_entry (id, project_id, number, scheme_key, scheme_edition, combination, counter_value, document_id, assigned_at, by_rule)
+                values (?, 1, ?, ?, 1, '', ?, ?, ?, '')""").params(id(), number, COUNTER.scheme(), value, document, now).update();
+        counters.given(PROJECT, COUNTER, value);
+        long passage = id();
+        jdbc.sql("""
+                insert into passage (id, project_id, submission_id, folder_id, author_id, author_firm_id, uploader_id, original_name, base_name, title,
+                    given_values, field_values, document_id, number, cycle, station, state, since, version)
+                values (?, 1, 1, 1, 1, 1, 1, 'a.pdf', 'a', 'a', '{}', '{}', ?, ?, 1, 'PREPARE', 'RUNNING', ?, 0)""")
+                .params(passage, document, number, now).update();
+        Journal.Head head = Journal.Head.NONE;
+        for (Station station : List.of(Station.ARRIVE, Station.IDENTIFY, Station.NUMBER)) {
+            head = journal.write(head, new Journal.Note(passage, station, Journal.Kind.PASSED, Journal.Actor.PERVIUS, number, ""));
+        }
+        jdbc.sql("update passage set journal_seq = ?, journal_hash = ? where id = ?").params(head.seq(), head.hash(), passage).update();
+        return number;
+    }
+
+    private long id() {
+        return jdbc.sql("select next value for ids").query(Long.class).single();
+    }
+}

@@ -1,5 +1,7 @@
 package app.pervius.e2e;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -67,6 +69,63 @@ class TwoPeopleTest {
             site.type(By.xpath("//label[contains(., 'The name as it should have been')]//input"), "MS-C_Lifting plan gate leaf").enter();
             controller.seeNoText("Lifting plan gate leaf.pdf");
             site.seeText("KWR-DNM-C-MS-");
+        }
+    }
+
+    @Test
+    void severalStoppedAlikeAreDealtWithAtOnceAndTheRuleIsChosenForThem() {
+        try (Browser site = new Browser(Demo.address()); Browser controller = new Browser(Demo.address())) {
+            controller.signInAs("Mirela Draganova");
+            site.signInAs("Oluwaseun Finchley-Ade");
+            site.open("/folders").click(By.xpath("//*[@role='treeitem'][contains(., 'Deliveries')]"));
+            site.chooseFiles(List.of(Drawings.file(files, "MS-C_Pier photograph one.png", "one"), Drawings.file(files, "MS-C_Pier photograph two.png", "two")));
+            site.clickButton("Send");
+            site.seeText("Stopped at Arrive");
+            controller.seeText("MS-C_Pier photograph two.png");
+            for (String name : List.of("one", "two")) {
+                controller.click(By.xpath("//input[@aria-label='Choose MS-C_Pier photograph " + name + ".png']"));
+            }
+            controller.seeText("2 passages chosen");
+            By region = By.xpath("//*[@role='region'][contains(., '2 passages chosen')]");
+            assertThat(controller.see(region).getText()).doesNotContain("Put the name right");
+            controller.click(By.xpath("//*[@role='region']//button[normalize-space()='Choose the rule']"));
+            controller.see(By.xpath("//*[@role='region']//select/option[contains(., 'Site documents')]"));
+            controller.click(By.xpath("//*[@role='region']//select/option[contains(., 'Site documents')]"));
+            controller.click(By.xpath("//*[@role='region']//form//button[@type='submit']"));
+            controller.seeNoText("MS-C_Pier photograph two.png");
+            site.open("/desk").seeText("Pier photograph one");
+            assertThat(site.text()).contains("KWR-DNM-C-MS-");
+            assertThat(controller.consoleErrors()).isEmpty();
+        }
+    }
+
+    @Test
+    void scriptInNamesTitlesAndCommentsIsShownAsText() {
+        String evil = "<img src=x onerror=document.title='ran'><script>document.title='ran'";
+        try (Browser originator = new Browser(Demo.address()); Browser reviewer = new Browser(Demo.address()); Browser controller = new Browser(Demo.address())) {
+            originator.signInAs("Bảo Trần Vĩnh").open("/folders").click(By.xpath("//*[@role='treeitem'][normalize-space(.)='Drawingswip']"));
+            originator.chooseFiles(List.of(Drawings.pdf(files, evil + ".pdf")));
+            originator.type(By.xpath("//label[contains(., 'Purpose')]//input"), evil);
+            originator.clickButton("Send");
+            originator.seeText("Received as").seeText("onerror=document.title");
+            originator.open("/folders").click(By.xpath("//*[@role='treeitem'][normalize-space(.)='Drawingswip']"));
+            originator.chooseFiles(List.of(Drawings.file(files, "<svg onload=document.title='ran'>.svg", "<svg><script>document.title='ran'</script></svg>")));
+            originator.clickButton("Send");
+            originator.seeText("Received as").seeText("<svg onload");
+
+            reviewer.signInAs("Kwabena Adofori").seeText("onerror=document.title");
+            reviewer.click(By.xpath("//a[contains(normalize-space(), 'onerror=document.title')]")).see(By.cssSelector("canvas[role=img]"));
+            reviewer.leaveFields().press("3").seeText("What is to be done");
+            reviewer.press(evil + " comment").type(By.cssSelector("textarea"), Keys.chord(Keys.CONTROL, Keys.ENTER)).seeText("Every file has a decision");
+            reviewer.clickButton("Close the step").seeNoText("Every file has a decision");
+
+            controller.signInAs("Mirela Draganova").open("/passages").seeText("onerror=document.title").seeText("<svg onload");
+            controller.click(By.xpath("//a[contains(normalize-space(), 'onerror=document.title')]")).seeText(evil + " comment");
+            controller.open("/mail-room").seeText("onerror=document.title");
+            for (Browser browser : List.of(originator, reviewer, controller)) {
+                assertThat(browser.js("return document.title")).isNotEqualTo("ran");
+                assertThat(browser.all(By.cssSelector("img[src='x'], svg[onload]"))).isEmpty();
+            }
         }
     }
 }

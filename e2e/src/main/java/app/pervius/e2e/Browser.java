@@ -21,14 +21,14 @@ import org.openqa.selenium.support.ui.ExpectedConditions;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** One headless browser with one person in front of it. */
-final class Browser implements AutoCloseable {
+public final class Browser implements AutoCloseable {
 
     private static final Duration PATIENCE = Duration.ofSeconds(20);
 
     private final ChromeDriver driver;
     private final String address;
 
-    Browser(String address) {
+    public Browser(String address) {
         this(address, 1280, 800);
     }
 
@@ -52,8 +52,14 @@ final class Browser implements AutoCloseable {
         return this;
     }
 
-    Browser open(String path) {
+    public Browser open(String path) {
         driver.get(address + path);
+        return this;
+    }
+
+    /** Has a script run at the beginning of every page from now on. */
+    public Browser inEveryPage(String script) {
+        driver.executeCdpCommand("Page.addScriptToEvaluateOnNewDocument", Map.of("source", script));
         return this;
     }
 
@@ -86,7 +92,7 @@ final class Browser implements AutoCloseable {
         return click(By.xpath("//button[normalize-space()='" + text + "']"));
     }
 
-    Browser type(By field, String text) {
+    public Browser type(By field, String text) {
         see(field).sendKeys(text);
         return this;
     }
@@ -127,7 +133,7 @@ final class Browser implements AutoCloseable {
         return driver.getCurrentUrl();
     }
 
-    Object js(String script, Object... arguments) {
+    public Object js(String script, Object... arguments) {
         return ((JavascriptExecutor) driver).executeScript(script, arguments);
     }
 
@@ -137,7 +143,7 @@ final class Browser implements AutoCloseable {
     }
 
     /** Waits until a script gives true. */
-    Browser until(String script) {
+    public Browser until(String script) {
         new WebDriverWait(driver, PATIENCE).until(d -> Boolean.TRUE.equals(js(script)));
         return this;
     }
@@ -157,7 +163,7 @@ final class Browser implements AutoCloseable {
         }
     }
 
-    Browser enter() {
+    public Browser enter() {
         return press(Keys.ENTER);
     }
 

@@ -1,0 +1,151 @@
+package app.pervius.bench;
+
+import app.pervius.core.number.NumberEffect;
+import app.pervius.core.passage.Outcome;
+import app.pervius.core.passage.Station;
+import app.pervius.core.project.FieldValues;
+import app.pervius.server.passages.PassageFacts;
+import app.pervius.server.passages.Passages;
+import app.pervius.server.passages.StationWork;
+import app.pervius.server.store.DiskFlush;
+import app.pervius.server.store.DurableAnswers;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import javax.sql.DataSource;
+import org.springframework.core.ResolvableType;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** (c) numbers per second on one counter from 8 threads, each durable before the next, beside the bare locked update and insert. */
+final class NumberRate implements Bench.Part {
+
+    private static final int THREADS = 8;
+
+    private final int numbers;
+
+    NumberRate(double scale) {
+        numbers = (int) (4000 * scale) / THREADS * THREADS;
+    }
+
+    @Override
+    public List<Measure> measure() throws Exception {
+        try (Site.Here here = Site.here(Map.of("pervius.engine.workers", 0))) {
+            Line line = new Line(here);
+            Crowd.warmUp(() -> line.ours(numbers / 4));
+            Floor floor = new Floor(here);
+            floor.run(numbers);
+            double ours = numbers / line.ours(numbers);
+            double its = numbers / floor.run(numbers);
+            return List.of(Measure.atLeast("c", "numbers on one counter from 8 threads, each on the disk before it is answered, per second", ours,
+                    "locked update and insert", its, 0.5));
+        }
+    }
+
+    /** The station that gives numbers, on passages made beforehand. */
+    private static final class Line {
+        private final StationWork<NumberEffect> station;
+        private final TransactionTemplate transaction;
+        private final JdbcClient jdbc;
+        private final Passages passages;
+        private final Site site;
+
+        @SuppressWarnings("unchecked")
+        Line(Site.Here here) {
+            station = (StationWork<NumberEffect>) here.context().getBeanProvider(ResolvableType.forClassWithGenerics(StationWork.class, NumberEffect.class)).getObject();
+            transaction = here.bean(TransactionTemplate.class);
+            jdbc = here.bean(JdbcClient.class);
+            passages = here.bean(Passages.class);
+            site = here.site();
+        }
+
+        double ours(int many) {
+            List<PassageFacts> waiting = waiting(many);
+            return Crowd.seconds(THREADS, which -> {
+                for (int i = which; i < many; i += THREADS) {
+                    PassageFacts passage = waiting.get(i);
+                    DurableAnswers.onThisThread(() -> Objects.requireNonNull(transaction.execute(status -> number(passage))));
+                }
+            });
+        }
+
+        private int number(PassageFacts passage) {
+            if (station.decide(passage) instanceof Outcome.Passed<NumberEffect>(List<NumberEffect> effects, String account)) {
+                return station.perform(passage, effects).size();
+            }
+            throw new IllegalStateException("no number was given");
+        }
+
+        private List<PassageFacts> waiting(int many) {
+            long submission = site.send(site.controller(), site.drawings(), "numbered " + many, 1);
+            long author = jdbc.sql("select author_id from submission where id = ?").param(submission).query(Long.class).single();
+            long firm = jdbc.sql("select author_firm_id from submission where id = ?").param(submission).query(Long.class).single();
+            long rule = jdbc.sql("select id from rule").query(Long.class).single();
+            FieldValues values = new FieldValues(Map.of("project", "KWR", "originator", "KWB", "discipline", "C", "type", "DR"));
+            List<PassageFacts> all = new ArrayList<>();
+            for (int i = 0; i < many; i++) {
+                String name = "numbered " + i + ".pdf";
+                PassageFacts.File file = jdbc.sql("select folder_file_id, hash, size from passage_file union select id, hash, size from folder_file fetch first 1 rows only")
+                        .query((r, n) -> new PassageFacts.File(r.getLong(1), name, r.getString(2), r.getLong(3), "application/pdf")).single();
+                long id = passages.open(new Passages.Opening(site.project(), submission, site.drawings(), author, firm, author, name, List.of(file)));
+                all.add(new PassageFacts(id, site.project(), submission, site.drawings(), author, firm, name, name, name, FieldValues.NONE, values,
+                        Optional.of(new PassageFacts.TakenBy(rule, 1, "Drawings")), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), 1, Optional.empty(),
+                        Station.NUMBER, List.of(file), "run 1"));
+            }
+            return all;
+        }
+    }
+
+    /** A counter's row locked and counted on, and a row of a ledger written, with the same durability, by bare JDBC. */
+    private static final class Floor {
+        private final DataSource database;
+        private final DiskFlush flush;
+
+        Floor(Site.Here here) throws SQLException {
+            database = here.bean(DataSource.class);
+            flush = here.bean(DiskFlush.class);
+            try (Connection c = database.getConnection(); Statement s = c.createStatement()) {
+                s.execute("create table floor_counter (id bigint primary key, next_value bigint not null)");
+                s.execute("create table floor_ledger (number varchar(200) primary key, counter_value bigint not null unique)");
+                s.execute("insert into floor_counter values (1, 1)");
+            }
+        }
+
+        double run(int many) {
+            return Crowd.seconds(THREADS, which -> {
+                for (int i = which; i < many; i += THREADS) {
+                    one();
+                    flush.await();
+                }
+            });
+        }
+
+        private void one() throws SQLException {
+            try (Connection c = database.getConnection()) {
+                c.setAutoCommit(false);
+                long value;
+                try (PreparedStatement lock = c.prepareStatement("select next_value from floor_counter where id = 1 for update"); ResultSet r = lock.executeQuery()) {
+                    r.next();
+                    value = r.getLong(1);
+                }
+                try (PreparedStatement count = c.prepareStatement("update floor_counter set next_value = ? where id = 1");
+                        PreparedStatement enter = c.prepareStatement("insert into floor_ledger values (?, ?)")) {
+                    count.setLong(1, value + 1);
+                    count.executeUpdate();
+                    enter.setString(1, "KWR-KWB-C-DR-%04d".formatted(value));
+                    enter.setLong(2, value);
+                    enter.executeUpdate();
+                }
+                c.commit();
+                c.setAutoCommit(true);
+            }
+        }
+    }
+}

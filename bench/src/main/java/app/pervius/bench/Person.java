@@ -1,0 +1,80 @@
+package app.pervius.bench;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpRequest.BodyPublisher;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
+import java.net.http.HttpResponse.BodyHandlers;
+import java.util.Map;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Somebody signed in, as far as HTTP goes. For one thread at a time. */
+final class Person {
+
+    private static final JsonMapper JSON = JsonMapper.shared();
+
+    private final String address;
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient http = HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).cookieHandler(cookies).build();
+
+    Person(String address) {
+        this.address = address;
+    }
+
+    Person signIn(String email) {
+        post("/api/session", Map.of("email", email, "password", Site.PASSWORD));
+        return this;
+    }
+
+    JsonNode get(String path) {
+        return send(HttpRequest.newBuilder(URI.create(address + path)).GET());
+    }
+
+    JsonNode post(String path, Object body) {
+        return send(proved(path, "application/json").POST(json(body)));
+    }
+
+    JsonNode put(String path, Object body) {
+        return send(proved(path, "application/json").PUT(json(body)));
+    }
+
+    void putBytes(String path, BodyPublisher bytes) {
+        send(proved(path, "application/octet-stream").PUT(bytes));
+    }
+
+    private static BodyPublisher json(Object body) {
+        return BodyPublishers.ofString(JSON.writeValueAsString(body));
+    }
+
+    private HttpRequest.Builder proved(String path, String type) {
+        if (token().isEmpty()) {
+            get("/api/entrance");
+        }
+        return HttpRequest.newBuilder(URI.create(address + path)).header("X-XSRF-TOKEN", token()).header("Content-Type", type);
+    }
+
+    private String token() {
+        return cookies.getCookieStore().getCookies().stream().filter(c -> c.getName().equals("XSRF-TOKEN")).findFirst().map(HttpCookie::getValue).orElse("");
+    }
+
+    private JsonNode send(HttpRequest.Builder request) {
+        try {
+            HttpResponse<String> response = http.send(request.build(), BodyHandlers.ofString());
+            if (response.statusCode() >= 300) {
+                throw new IllegalStateException(response.request().method() + " " + response.uri() + " was answered " + response.statusCode() + ": " + response.body());
+            }
+            return response.body().isBlank() ? JSON.createObjectNode() : JSON.readTree(response.body());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

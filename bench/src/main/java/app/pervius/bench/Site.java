@@ -1,0 +1,165 @@
+package app.pervius.bench;
+
+import app.pervius.server.Pervius;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.IntStream;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.web.server.context.WebServerApplicationContext;
+import org.springframework.context.ConfigurableApplicationContext;
+import tools.jackson.databind.JsonNode;
+
+/** A Pervius with one project that has what the measurements need, set up as people set it up: over HTTP. */
+final class Site {
+
+    static final String PASSWORD = "a good password";
+    static final String CONTROLLER = "ines@kwb.example";
+    static final int DECIDERS = 8;
+
+    private final String address;
+    private final long project;
+    private final long drawings;
+    private final long plain;
+
+    private Site(String address, long project, long drawings, long plain) {
+        this.address = address;
+        this.project = project;
+        this.drawings = drawings;
+        this.plain = plain;
+    }
+
+    String address() {
+        return address;
+    }
+
+    long project() {
+        return project;
+    }
+
+    /** The folder on which a rule stands. */
+    long drawings() {
+        return drawings;
+    }
+
+    /** A folder without rules. */
+    long plain() {
+        return plain;
+    }
+
+    Person controller() {
+        return new Person(address).signIn(CONTROLLER);
+    }
+
+    /** One of those who review and approve, 0 to 7. */
+    Person decider(int which) {
+        return new Person(address).signIn("decider" + which + "@dec.example");
+    }
+
+    /** A Pervius in this process, on a data directory of its own. */
+    record Here(ConfigurableApplicationContext context, Path data, Site site) implements AutoCloseable {
+
+        <T> T bean(Class<T> type) {
+            return context.getBean(type);
+        }
+
+        @Override
+        public void close() {
+            context.close();
+            delete(data);
+        }
+    }
+
+    /** Starts one in this process and sets it up. */
+    static Here here(Map<String, Object> more) throws IOException {
+        Path data = Files.createTempDirectory("pervius-bench");
+        Map<String, Object> settings = new HashMap<>(Map.of("pervius.data", data.toString(), "server.address", "127.0.0.1", "server.port", 0));
+        settings.putAll(more);
+        PrintStream before = System.out;
+        ByteArrayOutputStream said = new ByteArrayOutputStream();
+        System.setOut(new PrintStream(said, true, StandardCharsets.UTF_8));
+        ConfigurableApplicationContext context;
+        try {
+            context = new SpringApplication(Pervius.class).run(settings.entrySet().stream().map(e -> "--" + e.getKey() + "=" + e.getValue()).toArray(String[]::new));
+        } finally {
+            System.setOut(before);
+        }
+        String text = said.toString(StandardCharsets.UTF_8);
+        String address = "http://127.0.0.1:" + ((WebServerApplicationContext) context).getWebServer().getPort();
+        return new Here(context, data, setUp(address, text.replaceFirst("(?s).*code=(\\S+).*", "$1")));
+    }
+
+    /** Sets up an empty Pervius: a project, eight people who decide, a folder with a rule and one without. */
+    static Site setUp(String address, String code) {
+        Map<String, Object> entry = new HashMap<>(Map.of("code", code, "name", "Ines Calderwood", "email", CONTROLLER, "password", PASSWORD));
+        entry.putAll(Map.of("firmCode", "KWB", "firmName", "Kestrel Water Board", "projectCode", "KWR", "projectName", "Kestrel Weir Renewal", "zone", "Europe/Dublin"));
+        Person ines = new Person(address);
+        ines.post("/api/entrance/set-up", entry);
+        long project = ines.get("/api/projects").get(0).get("id").asLong();
+        String at = "/api/projects/" + project;
+        long firm = ines.post(at + "/firms", Map.of("code", "DEC", "name", "Deciders")).get("id").asLong();
+        List<Long> deciders = new ArrayList<>();
+        for (int i = 0; i < DECIDERS; i++) {
+            deciders.add(ines.post(at + "/people", Map.of("firmId", firm, "name", "Decider " + (char) ('A' + i), "email", "decider" + i + "@dec.example",
+                    "job", "Engineer", "password", PASSWORD)).get("id").asLong());
+        }
+        for (JsonNode role : ines.get(at + "/people").get("roles")) {
+            if (!role.get("controls").asBoolean()) {
+                ines.put(at + "/roles/" + role.get("id").asLong() + "/holders", Map.of("holders", deciders, "version", role.get("version").asInt()));
+            }
+        }
+        long own = folder(ines, project, "Work in progress / Kestrel Water Board");
+        long drawings = ines.post("/api/folders/" + own + "/folders", Map.of("name", "Drawings", "values", Map.of("discipline", "C", "type", "DR"))).get("id").asLong();
+        long plain = ines.post("/api/folders/" + own + "/folders", Map.of("name", "Correspondence", "values", Map.of())).get("id").asLong();
+        putARuleInForce(ines, project, drawings);
+        return new Site(address, project, drawings, plain);
+    }
+
+    private static void putARuleInForce(Person ines, long project, long folder) {
+        List<Map<String, String>> author = List.of(Map.of("kind", "AUTHOR"));
+        Map<String, Object> rule = new HashMap<>(Map.of("name", "Drawings", "places", List.of(Map.of("folder", folder, "withBelow", true)), "formats", List.of(),
+                "firms", List.of(), "people", List.of(), "scheme", "documents", "route", "documents", "placedName", "{number}_{revision}", "onArrival", author));
+        rule.putAll(Map.of("onReturn", author, "onIssue", author, "issue", List.of(Map.of("code", 1, "back", false, "folder", folder(ines, project, "Shared"), "status", "A1"),
+                Map.of("code", 2, "back", true), Map.of("code", 3, "back", true), Map.of("code", 4, "back", true))));
+        long id = ines.post("/api/projects/" + project + "/rules", rule).get("id").asLong();
+        ines.post("/api/rules/" + id + "/put-in-force", Map.of("version", 0));
+    }
+
+    private static long folder(Person person, long project, String path) {
+        return person.get("/api/projects/" + project + "/folders").valueStream().filter(f -> f.get("path").asString().equals(path))
+                .findFirst().orElseThrow().get("id").asLong();
+    }
+
+    /** Begins a submission and sends its files, whose contents differ by their names; it is still open. */
+    long send(Person author, long folder, String name, int files) {
+        List<byte[]> contents = IntStream.range(0, files).mapToObj(i -> ("%PDF-1.4 " + name + " " + i).getBytes(StandardCharsets.UTF_8)).toList();
+        long id = author.post("/api/folders/" + folder + "/submissions", Map.of("purpose", "measured", "files", IntStream.range(0, files)
+                .mapToObj(i -> Map.of("name", name + " " + i + ".pdf", "size", contents.get(i).length)).toList())).get("id").asLong();
+        for (int i = 0; i < files; i++) {
+            author.putBytes("/api/submissions/" + id + "/files/" + i, BodyPublishers.ofByteArray(contents.get(i)));
+        }
+        return id;
+    }
+
+    static void close(Person author, long submission) {
+        author.post("/api/submissions/" + submission + "/closing", Map.of());
+    }
+
+    static void delete(Path directory) {
+        try (var below = Files.walk(directory)) {
+            for (Path path : below.sorted(java.util.Comparator.reverseOrder()).toList()) {
+                Files.delete(path);
+            }
+        } catch (IOException e) {
+            System.err.println(directory + " could not be removed: " + e.getMessage());
+        }
+    }
+}

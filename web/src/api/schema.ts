@@ -452,6 +452,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reviews/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["review"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reviews/{id}/closings": {
         parameters: {
             query?: never;
@@ -1024,7 +1040,9 @@ export interface components {
             authorFirm: string;
             /** Format: date-time */
             due?: string;
-            files: components["schemas"]["ReviewedFile"][];
+            /** Format: int32 */
+            fileCount: number;
+            files?: components["schemas"]["ReviewedFile"][];
             /** Format: int64 */
             id: number;
             mine: boolean;
@@ -1042,6 +1060,8 @@ export interface components {
             /** Format: int64 */
             submission: number;
             submissionReference: string;
+            /** Format: int32 */
+            undecided: number;
             /** Format: int32 */
             workingDaysLeft?: number;
         };
@@ -1920,6 +1940,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PageLedgerLine"];
+                };
+            };
+        };
+    };
+    review: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewView"];
                 };
             };
         };

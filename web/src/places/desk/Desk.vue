@@ -10,6 +10,8 @@ import { useSession } from '../../session'
 import ReviewSlip from './ReviewSlip.vue'
 import StoppedList from './StoppedList.vue'
 
+/** How many reviews the server gives at most. */
+const MOST = 200
 const session = useSession()
 const project = computed(() => session.project?.id ?? 0)
 const list = (which: 'STOPPED' | 'LATE' | 'BACK' | 'ON_THE_WAY') =>
@@ -36,7 +38,7 @@ onMounted(load)
 whenChanged(['REVIEW', 'PASSAGE'], load)
 
 const waiting = computed(() => reviews.value.value ?? [])
-const files = computed(() => waiting.value.reduce((n, r) => n + r.files.length, 0))
+const files = computed(() => waiting.value.reduce((n, r) => n + r.fileCount, 0))
 const rows = (loaded: typeof stopped) => loaded.value.value?.items ?? []
 const asked = computed(() => reviews.value.value !== undefined)
 const nothing = computed(() => asked.value && waiting.value.length === 0 && rows(stopped).length === 0 && rows(late).length === 0
@@ -51,6 +53,7 @@ const nothing = computed(() => asked.value && waiting.value.length === 0 && rows
     <section v-if="waiting.length">
       <h1>{{ count(files, 'file waits', 'files wait') }} for your decision</h1>
       <ReviewSlip v-for="(review, i) in waiting" :key="review.id" :review="review" :keys="i === 0" @changed="reviews.load" />
+      <p v-if="waiting.length >= MOST" class="quiet">These are the {{ MOST }} most urgent reviews; the others follow as these are closed.</p>
     </section>
 
     <section v-if="rows(stopped).length || left.length">

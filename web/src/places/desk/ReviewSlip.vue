@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import type { Review } from '../../api/client'
+import { api, data, type Review } from '../../api/client'
 import { useKeys } from '../../keys'
+import { useLoaded } from '../../load'
 import Due from '../../parts/Due.vue'
 import Num from '../../parts/Num.vue'
 import Trouble from '../../parts/Trouble.vue'
@@ -18,8 +19,12 @@ const picked = ref(new Set<number>())
 const comment = ref('')
 const commentField = useTemplateRef<HTMLTextAreaElement>('commentField')
 
-const files = computed(() => props.review.files)
-const undecided = computed(() => files.value.filter((f) => !f.answer).length)
+/** The files, asked for when somebody wants to see them, where the list came without. */
+const unfolded = ref(false)
+const asked = useLoaded(() => data(api.GET('/api/reviews/{id}', { params: { path: { id: props.review.id } } })))
+const files = computed(() => props.review.files ?? asked.value.value?.files ?? [])
+const folded = computed(() => !props.review.files && !asked.value.value)
+const undecided = computed(() => (folded.value ? props.review.undecided : files.value.filter((f) => !f.answer).length))
 const allPicked = computed(() => picked.value.size === files.value.length)
 /** What a key decides: the picked files, or the one the cursor is on. */
 const meant = () => (picked.value.size ? [...picked.value] : files.value[at.value] ? [files.value[at.value]!.passage.id] : [])
@@ -31,6 +36,15 @@ watch(asking, async (now) => {
   await nextTick()
   commentField.value?.focus()
 })
+
+watch(() => props.review, (now) => {
+  if (unfolded.value && !now.files) void asked.load()
+})
+
+function unfold() {
+  unfolded.value = true
+  void asked.load()
+}
 
 function toggle(id: number) {
   const now = new Set(picked.value)
@@ -74,7 +88,7 @@ if (props.keys) {
       <span class="clip">{{ review.author }}, {{ review.authorFirm }}</span>
       <span class="due"><Due :at="review.due" /></span>
     </header>
-    <table class="dense files">
+    <table v-if="!folded" class="dense files">
       <thead>
         <tr>
           <th class="pick"><input type="checkbox" :checked="allPicked" :aria-label="`Pick all files of ${review.submissionReference}`" @change="toggleAll"></th>
@@ -111,8 +125,12 @@ if (props.keys) {
       <button class="act first" type="submit" :disabled="busy || !comment.trim()">Give {{ asking.code }}</button>
       <button class="act" type="button" @click="asking = undefined">Not now</button>
     </form>
-    <Trouble :problem="problem" />
-    <footer>
+    <Trouble :problem="problem ?? asked.problem.value" />
+    <footer v-if="folded">
+      <span class="quiet">{{ count(review.fileCount, 'file') }}, {{ undecided ? `${undecided} without a decision` : 'every one with a decision' }}</span>
+      <button class="act end" type="button" :disabled="asked.loading.value" :aria-label="`Show the files of ${review.submissionReference}`" @click="unfold">Show {{ review.fileCount === 1 ? 'it' : 'them' }}</button>
+    </footer>
+    <footer v-else>
       <span v-if="picked.size" class="row">
         {{ count(picked.size, 'file') }} picked, alike:
         <button v-for="code in codes()" :key="code.digit" type="button" class="act" :disabled="busy" @click="decide([...picked], code.digit)"><span class="key">{{ code.digit }}</span> {{ code.name }}</button>

@@ -40,9 +40,9 @@ whenChanged(['REVIEW', 'PASSAGE'], load)
 
 /** Only ever the file of this address: while the next one is being asked for, no key decides on the one before. */
 const passage = computed(() => (sheet.value.value?.row.passage.id === id.value ? sheet.value.value.row.passage : undefined))
-const ownReview = computed(() => (review.value.value?.files.some((f) => f.passage.id === id.value) ? review.value.value : undefined))
+const ownReview = computed(() => (review.value.value?.files?.some((f) => f.passage.id === id.value) ? review.value.value : undefined))
 const file = computed(() => passage.value?.files[passage.value.readFile ?? 0])
-const siblings = computed(() => ownReview.value?.files.map((f) => f.passage.id) ?? [])
+const siblings = computed(() => ownReview.value?.files?.map((f) => f.passage.id) ?? [])
 const place = computed(() => siblings.value.indexOf(id.value))
 
 function go(by: number) {

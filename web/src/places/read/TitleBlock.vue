@@ -22,9 +22,9 @@ const field = useTemplateRef<HTMLTextAreaElement>('field')
 const passage = computed(() => props.row.passage)
 const mine = computed(() => props.review?.mine ?? false)
 const codes = computed(() => session.project?.decisionCodes ?? [])
-const answer = computed(() => props.review?.open ? props.review.files.find((f) => f.passage.id === passage.value.id)?.answer : undefined)
+const answer = computed(() => props.review?.open ? props.review.files?.find((f) => f.passage.id === passage.value.id)?.answer : undefined)
 const earlier = computed(() => props.answers.filter((a) => !props.review?.open || a.step < props.review.step))
-const undecided = computed(() => props.review?.files.filter((f) => !f.answer).length ?? 0)
+const undecided = computed(() => props.review?.undecided ?? 0)
 
 watch(asking, async (now) => {
   if (!now) return
@@ -61,7 +61,7 @@ useKeys([
         <span class="row"><button class="act first" type="submit" :disabled="busy || !comment.trim()">Give {{ asking.code }}</button><button class="act" type="button" @click="asking = undefined">Not now</button></span>
       </form>
       <Trouble :problem="problem" />
-      <span class="row end"><span class="quiet grow">{{ undecided ? `${count(undecided, 'file')} of ${review.files.length} without a decision` : 'Every file has a decision' }}</span>
+      <span class="row end"><span class="quiet grow">{{ undecided ? `${count(undecided, 'file')} of ${review.fileCount} without a decision` : 'Every file has a decision' }}</span>
         <button class="act" :class="{ first: undecided === 0 }" type="button" title="Cannot be taken back: what follows begins, and its people are told" :disabled="busy || undecided > 0" @click="close">Close the step</button></span>
     </div>
     <div v-else class="line cell"><small>Where</small>{{ whereInWords(passage) }}<template v-if="passage.heldBy">, with {{ passage.heldBy }}</template></div>

@@ -1,6 +1,7 @@
 package app.pervius.bench;
 
 import app.pervius.server.store.DiskFlush;
+import app.pervius.server.store.WritesInFlight;
 import com.zaxxer.hikari.HikariDataSource;
 import java.io.IOException;
 import java.io.InputStream;
@@ -112,7 +113,7 @@ final class SameRows {
         List<Object[]> passages = inserts.get(passage).isEmpty() ? updates.get(passage) : inserts.get(passage);
         System.err.printf("    floor: %d rows in %d commits, %d of them forced%n", rows, commits, forced);
         double perCommit = (double) rows / commits;
-        DiskFlush flush = new DiskFlush(floor);
+        DiskFlush flush = new DiskFlush(floor, new WritesInFlight());
         Station station = new Station(floor, passage, passages, perCommit, flush, (double) forced / commits);
         long begin = System.nanoTime();
         for (Map.Entry<Table, List<Object[]>> each : inserts.entrySet()) {

@@ -3,6 +3,7 @@ package app.pervius.server.check;
 import java.util.Comparator;
 import java.util.List;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /** Carries out every examination, each over one state of the database. */
@@ -26,9 +27,10 @@ public class Check {
     private final List<Examination> examinations;
     private final TransactionTemplate transaction;
 
-    Check(List<Examination> examinations, TransactionTemplate transaction) {
+    Check(List<Examination> examinations, PlatformTransactionManager transactions) {
         this.examinations = examinations.stream().sorted(Comparator.comparing(Examination::subject)).toList();
-        this.transaction = transaction;
+        this.transaction = new TransactionTemplate(transactions);
+        this.transaction.setReadOnly(true);
     }
 
     public Report examine() {

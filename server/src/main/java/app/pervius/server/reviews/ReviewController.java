@@ -18,11 +18,13 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.http.HttpStatus;
+import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -37,7 +39,9 @@ import org.springframework.web.bind.annotation.RestController;
 class ReviewController {
 
     /** How many waiting reviews the Desk shows, the most urgent. */
-    private static final int ON_THE_DESK = 50;
+    private static final int ON_THE_DESK = 200;
+    /** How many files come with them: the first review's, and those of as many more as keep below this. */
+    private static final int FILES_AT_ONCE = 60;
 
     private final ReviewRepository reviews;
     private final AnswerRepository answers;
@@ -48,11 +52,11 @@ class ReviewController {
     private final Submissions submissions;
     private final People people;
     private final Projects projects;
-    private final TransactionTemplate transaction;
+    private final TransactionTemplate reading;
     private final InstantSource clock;
 
     ReviewController(ReviewRepository reviews, AnswerRepository answers, Reviews flow, Deciding deciding, Routes routes, Passages passages,
-            Submissions submissions, People people, Projects projects, TransactionTemplate transaction, InstantSource clock) {
+            Submissions submissions, People people, Projects projects, PlatformTransactionManager transactions, InstantSource clock) {
         this.reviews = reviews;
         this.answers = answers;
         this.flow = flow;
@@ -62,7 +66,8 @@ class ReviewController {
         this.submissions = submissions;
         this.people = people;
         this.projects = projects;
-        this.transaction = transaction;
+        this.reading = new TransactionTemplate(transactions);
+        this.reading.setReadOnly(true);
         this.clock = clock;
     }
 
@@ -86,10 +91,17 @@ class ReviewController {
      *
      * @param mine whether the caller may decide in this step
      * @param workingDaysLeft until it is due; 0 today, negative when late
+     * @param fileCount how many files it has
+     * @param undecided how many of them have no decision in this step yet
+     * @param files its files; absent in the Desk's list where they would be too many to read at once
      */
     record ReviewView(long id, long project, long submission, String submissionReference, String author, String authorFirm, String route,
             int step, int steps, String stepName, Step.Kind stepKind, boolean open, boolean mine, @Nullable Instant due,
-            @Nullable Integer workingDaysLeft, List<ReviewedFile> files) {
+            @Nullable Integer workingDaysLeft, int fileCount, int undecided, @Nullable List<ReviewedFile> files) {
+    }
+
+    private record Counts(int files, int decided) {
+        private static final Counts NONE = new Counts(0, 0);
     }
 
     record DecisionEntry(int step, @NotEmpty @Size(max = 10_000) List<Long> passages, int code, @NotNull @Size(max = 20_000) String comment,
@@ -105,32 +117,43 @@ class ReviewController {
         return routes.all(project).stream().map(route -> view(project, route)).toList();
     }
 
-    /** What waits for the caller in all projects, the most urgent first. */
+    /** What waits for the caller in all projects, the most urgent first; the files only of the first ones. */
     @GetMapping("/api/desk/reviews")
     List<ReviewView> waitingForMe(Actor actor) {
         Set<Long> roles = actor.memberships().values().stream().flatMap(m -> m.roles().stream()).collect(Collectors.toSet());
         if (roles.isEmpty()) {
             return List.of();
         }
-        return Objects.requireNonNull(transaction.execute(status -> reviews.waitingFor(Review.State.OPEN, roles, actor.firm(),
-                Limit.of(ON_THE_DESK)).stream().map(r -> view(r, actor)).toList()));
+        return Objects.requireNonNull(reading.execute(status -> {
+            List<Review> waiting = reviews.waitingFor(Review.State.OPEN, roles, actor.firm(), Limit.of(ON_THE_DESK));
+            Map<Long, Counts> counts = counts(waiting);
+            List<ReviewView> views = new ArrayList<>();
+            int files = 0;
+            for (Review review : waiting) {
+                Counts its = counts.getOrDefault(review.id(), Counts.NONE);
+                files += its.files();
+                views.add(view(review, actor, its, views.isEmpty() || files <= FILES_AT_ONCE ? files(review) : null));
+            }
+            return views;
+        }));
+    }
+
+    /** A review with its files, for the reviewing side. */
+    @GetMapping("/api/reviews/{id}")
+    ReviewView review(@PathVariable long id, Actor actor) {
+        return Objects.requireNonNull(reading.execute(status -> forReviewers(reviews.findById(id), actor)));
     }
 
     /** The review a passage is or was in, for the reviewing side. */
     @GetMapping("/api/passages/{passage}/review")
     ReviewView ofPassage(@PathVariable long passage, Actor actor) {
-        return Objects.requireNonNull(transaction.execute(status -> {
-            Review review = reviews.ofPassage(passage).filter(r -> actor.memberships().containsKey(r.projectId))
-                    .filter(r -> actor.in(r.projectId).controls() || actor.in(r.projectId).seesAll())
-                    .orElseThrow(() -> Problem.notFound("review"));
-            return view(review, actor);
-        }));
+        return Objects.requireNonNull(reading.execute(status -> forReviewers(reviews.ofPassage(passage), actor)));
     }
 
     /** What was said of a revision: at once for the reviewing side, for the author's firm once it is decided. */
     @GetMapping("/api/passages/{passage}/answers")
     List<Reviews.Said> said(@PathVariable long passage, Actor actor) {
-        return Objects.requireNonNull(transaction.execute(status -> {
+        return Objects.requireNonNull(reading.execute(status -> {
             Passages.PassageView view = passages.passage(passage);
             if (!actor.memberships().containsKey(view.project()) || !actor.maySee(view.project(), view.authorFirm())) {
                 throw Problem.notFound("passage");
@@ -166,22 +189,38 @@ class ReviewController {
         return new RouteView(route.key(), route.name(), route.edition(), route.ownFirmDecides(), steps);
     }
 
-    private ReviewView view(Review review, Actor actor) {
-        Route route = flow.route(review);
-        Step step = route.steps().get(review.step);
+    private ReviewView forReviewers(Optional<Review> found, Actor actor) {
+        Review review = found.filter(r -> actor.memberships().containsKey(r.projectId))
+                .filter(r -> actor.in(r.projectId).controls() || actor.in(r.projectId).seesAll())
+                .orElseThrow(() -> Problem.notFound("review"));
+        return view(review, actor, counts(List.of(review)).getOrDefault(review.id(), Counts.NONE), files(review));
+    }
+
+    private Map<Long, Counts> counts(List<Review> of) {
+        return reviews.counts(of.stream().map(Review::id).toList()).stream()
+                .collect(Collectors.toMap(row -> row[0], row -> new Counts((int) row[1], (int) row[2])));
+    }
+
+    private List<ReviewedFile> files(Review review) {
         List<ReviewAnswer> given = answers.findByReviewIdOrderByStepAscIdAsc(review.id());
         Map<Long, People.PersonView> persons = people.persons(given.stream().map(a -> a.personId).collect(Collectors.toSet()));
-        People.PersonView author = people.person(review.authorId);
-        List<ReviewedFile> files = passages.passages(reviews.passagesOf(review.id())).stream().map(p -> {
+        return passages.passages(reviews.passagesOf(review.id())).stream().map(p -> {
             List<AnswerView> its = given.stream().filter(a -> a.passageId == p.id())
                     .map(a -> new AnswerView(a.step, a.stepName, a.personId, persons.get(a.personId).name(), a.code, a.comment, a.givenAt)).toList();
             return new ReviewedFile(p, its.stream().filter(a -> a.step() == review.step).findFirst().orElse(null),
                     its.stream().filter(a -> a.step() < review.step).toList());
         }).toList();
+    }
+
+    private ReviewView view(Review review, Actor actor, Counts counts, @Nullable List<ReviewedFile> files) {
+        Route route = flow.route(review);
+        Step step = route.steps().get(review.step);
+        People.PersonView author = people.person(review.authorId);
         @Nullable Integer left = review.due == null ? null
                 : projects.settings(review.projectId).calendar().workingDaysLeft(clock.instant(), review.due);
         return new ReviewView(review.id(), review.projectId, review.submissionId, submissions.reference(review.submissionId), author.name(),
                 author.firmCode(), route.name(), review.step, route.steps().size(), step.name(), step.kind(),
-                review.state == Review.State.OPEN, deciding.mayDecide(review, route, actor), review.due, left, files);
+                review.state == Review.State.OPEN, deciding.mayDecide(review, route, actor), review.due, left,
+                counts.files(), counts.files() - counts.decided(), files);
     }
 }

@@ -31,6 +31,13 @@ interface ReviewRepository extends JpaRepository<Review, Long> {
     @Query(value = "select passage_id from review_passage where review_id = :review order by review_id, passage_id", nativeQuery = true)
     List<Long> passagesOf(long review);
 
+    /** For each review its id, how many files it has, and how many of them have an answer in its present step. */
+    @Query(value = """
+            select p.review_id, count(distinct p.passage_id), count(distinct a.passage_id) from review_passage p join review r on r.id = p.review_id
+            left join review_answer a on a.review_id = p.review_id and a.passage_id = p.passage_id and a.step = r.step
+            where p.review_id in (:reviews) group by p.review_id""", nativeQuery = true)
+    List<long[]> counts(Collection<Long> reviews);
+
     @Query(value = "select r.* from review r join review_passage p on p.review_id = r.id where p.passage_id = :passage order by r.id desc fetch first 1 rows only",
             nativeQuery = true)
     Optional<Review> ofPassage(long passage);

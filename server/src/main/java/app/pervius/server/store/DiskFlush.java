@@ -2,31 +2,52 @@ package app.pervius.server.store;
 
 import java.sql.Connection;
 import java.sql.SQLException;
-import java.sql.Statement;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.locks.Condition;
 import java.util.concurrent.locks.ReentrantLock;
+import java.util.function.Function;
 import javax.sql.DataSource;
+import org.h2.engine.SessionLocal;
+import org.h2.jdbc.JdbcConnection;
+import org.h2.mvstore.MVStore;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.scheduling.annotation.Scheduled;
 
 /**
- * Makes commits durable, several at once: whoever answers "done" waits here for the next flush that begins after its
- * commit. One thread at a time flushes for all that wait. Safe for use by several threads.
+ * The only one who writes the database's file (H2's own writer is off, {@code WRITE_DELAY=0}), and only while no transaction
+ * is under way, so that what the file holds is whole at every moment. Several at once: whoever answers "done" waits here for
+ * the next flush that begins after its commit, and one thread at a time flushes for all that wait. What nobody waits for is
+ * written twice a second, sooner if there is much of it. Safe for use by several threads.
  */
 public class DiskFlush {
 
+    private static final Logger LOG = LoggerFactory.getLogger(DiskFlush.class);
+    private static final long LONGEST_UNWRITTEN_NANOS = 500_000_000;
+    /** Well below the amount at which H2 writes by itself, transactions or not (19 MB). */
+    private static final int MOST_UNWRITTEN_BYTES = 4 << 20;
+    /** Percent of the file's chunks that hold something live, below which old ones are written anew and freed. */
+    private static final int FILL_RATE = 60;
+    private static final int TIDIED_AT_ONCE_BYTES = 1 << 20;
+
     private final DataSource dataSource;
+    private final WritesInFlight writes;
     private final ReentrantLock lock = new ReentrantLock();
     private final Condition flushed = lock.newCondition();
     private final AtomicLong flushes = new AtomicLong();
     private long asked;
     private long done;
     private boolean flushing;
+    private volatile long writtenUpTo;
+    private volatile long tidiedUpTo;
+    private volatile long writtenAt = System.nanoTime();
 
-    public DiskFlush(DataSource dataSource) {
+    public DiskFlush(DataSource dataSource, WritesInFlight writes) {
         this.dataSource = dataSource;
+        this.writes = writes;
     }
 
-    /** Returns once everything committed before the call is on the disk. */
+    /** Returns once everything committed before the call is on the disk. Not within a transaction. */
     public void await() {
         lock.lock();
         try {
@@ -48,12 +69,41 @@ public class DiskFlush {
         return flushes.get();
     }
 
+    /** Writes what nobody has waited for, when it is time. */
+    @Scheduled(fixedRate = 50)
+    public void writeWhatIsLeft() {
+        if (writes.ended() == writtenUpTo) {
+            return;
+        }
+        try {
+            if (System.nanoTime() - writtenAt > LONGEST_UNWRITTEN_NANOS || unwritten() > MOST_UNWRITTEN_BYTES) {
+                await();
+            }
+        } catch (IllegalStateException e) {
+            LOG.warn("what was changed last is not on the disk yet; trying again. {}", e.getMessage());
+        }
+    }
+
+    /** Moves what little lives in old parts of the file into new ones; the next flush writes it and frees the old. */
+    @Scheduled(fixedRate = 1000)
+    public void tidy() {
+        if (writes.ended() == tidiedUpTo) {
+            return;
+        }
+        tidiedUpTo = writes.ended();
+        try {
+            withStore(store -> store.compact(FILL_RATE, TIDIED_AT_ONCE_BYTES));
+        } catch (IllegalStateException e) {
+            LOG.warn("the database's file could not be tidied; trying again. {}", e.getMessage());
+        }
+    }
+
     private void flushForAllWaiting() {
         long upTo = asked;
         flushing = true;
         lock.unlock();
         try {
-            checkpoint();
+            force();
         } finally {
             lock.lock();
             flushing = false;
@@ -62,11 +112,29 @@ public class DiskFlush {
         done = Math.max(done, upTo);
     }
 
-    private void checkpoint() {
-        try (Connection connection = dataSource.getConnection(); Statement statement = connection.createStatement()) {
-            statement.execute("CHECKPOINT SYNC");
+    private void force() {
+        withStore(store -> {
+            writes.whileNobodyWrites(() -> {
+                long upTo = writes.ended();
+                store.commit();
+                writtenUpTo = upTo;
+            });
+            store.sync();
+            writtenAt = System.nanoTime();
             flushes.incrementAndGet();
-        } catch (SQLException e) {
+            return true;
+        });
+    }
+
+    private int unwritten() {
+        return withStore(MVStore::getUnsavedMemory);
+    }
+
+    private <T> T withStore(Function<MVStore, T> work) {
+        try (Connection connection = dataSource.getConnection()) {
+            SessionLocal session = (SessionLocal) connection.unwrap(JdbcConnection.class).getSession();
+            return work.apply(session.getDatabase().getStore().getMvStore());
+        } catch (SQLException | RuntimeException e) {
             throw new IllegalStateException("The disk could not be forced: nothing is answered as done. " + e.getMessage(), e);
         }
     }

@@ -1,22 +1,26 @@
 package app.pervius.server.store;
 
 import jakarta.persistence.EntityManagerFactory;
+import org.springframework.jdbc.datasource.JdbcTransactionObjectSupport;
 import org.springframework.orm.jpa.JpaTransactionManager;
-import org.springframework.transaction.support.DefaultTransactionStatus;
+import org.springframework.transaction.TransactionDefinition;
 
 /**
  * Commits, and where the thread answers a person (see {@link #onThisThread}), returns only when the commit is on the disk.
- * Stations need not wait: what a power cut undoes there is done again.
+ * Stations need not wait: what a power cut undoes there is done again. While a transaction that may write is under way the
+ * database's file is not written (see {@link WritesInFlight}).
  */
 public class DurableAnswers extends JpaTransactionManager {
 
     private static final ScopedValue<Boolean> ANSWERING = ScopedValue.newInstance();
 
     private final transient DiskFlush flush;
+    private final transient WritesInFlight writes;
 
-    public DurableAnswers(EntityManagerFactory factory, DiskFlush flush) {
+    public DurableAnswers(EntityManagerFactory factory, DiskFlush flush, WritesInFlight writes) {
         super(factory);
         this.flush = flush;
+        this.writes = writes;
     }
 
     /** Runs {@code work} so that every commit in it is durable before it returns. */
@@ -25,9 +29,29 @@ public class DurableAnswers extends JpaTransactionManager {
     }
 
     @Override
-    protected void doCommit(DefaultTransactionStatus status) {
-        super.doCommit(status);
-        if (!status.isReadOnly() && ANSWERING.isBound()) {
+    protected void doBegin(Object transaction, TransactionDefinition definition) {
+        if (definition.isReadOnly()) {
+            super.doBegin(transaction, definition);
+            return;
+        }
+        writes.begin();
+        try {
+            super.doBegin(transaction, definition);
+        } catch (Throwable e) {
+            writes.end();
+            throw e;
+        }
+    }
+
+    @Override
+    protected void doCleanupAfterCompletion(Object transaction) {
+        super.doCleanupAfterCompletion(transaction);
+        if (((JdbcTransactionObjectSupport) transaction).isReadOnly()) {
+            return;
+        }
+        writes.end();
+        // One within another is on the disk when that one is: it could not wait for the end of that one.
+        if (ANSWERING.isBound() && !writes.onThisThread()) {
             flush.await();
         }
     }

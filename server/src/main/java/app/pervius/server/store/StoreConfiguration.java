@@ -27,13 +27,18 @@ class StoreConfiguration {
     }
 
     @Bean
-    DiskFlush diskFlush(DataSource dataSource) {
-        return new DiskFlush(dataSource);
+    WritesInFlight writesInFlight() {
+        return new WritesInFlight();
     }
 
     @Bean
-    PlatformTransactionManager transactionManager(EntityManagerFactory factory, DiskFlush flush) {
-        return new DurableAnswers(factory, flush);
+    DiskFlush diskFlush(DataSource dataSource, WritesInFlight writes) {
+        return new DiskFlush(dataSource, writes);
+    }
+
+    @Bean
+    PlatformTransactionManager transactionManager(EntityManagerFactory factory, DiskFlush flush, WritesInFlight writes) {
+        return new DurableAnswers(factory, flush, writes);
     }
 
     @Bean

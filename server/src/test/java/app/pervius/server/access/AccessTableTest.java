@@ -138,6 +138,7 @@ class AccessTableTest {
                 "passages", List.of(Map.of("passage", stopped.get("id").asLong(), "version", stopped.get("version").asInt())))), "1 4 4 3 3 y 4");
 
         line("GET /api/desk/reviews", who -> who.get("/api/desk/reviews"), "1 y y y y y y");
+        line("GET /api/reviews/{id}", who -> who.get("/api/reviews/" + review.get("id").asLong()), "1 4 4 4 y y 4");
         line("PUT /api/reviews/{id}/decisions", who -> who.put("/api/reviews/" + review.get("id").asLong() + "/decisions", Map.of("step", 0,
                 "passages", List.of(-1), "code", 1, "comment", "", "overrule", false)), "1 4 4 4 y 3 4");
         line("POST /api/reviews/{id}/closings", who -> who.post("/api/reviews/" + review.get("id").asLong() + "/closings", Map.of("step", 0)), "1 4 4 4 y 3 4");

@@ -6,6 +6,7 @@ import app.pervius.server.content.ContentStore;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.store.DataDirectory;
 import app.pervius.server.store.DiskFlush;
+import app.pervius.server.store.WritesInFlight;
 import com.zaxxer.hikari.HikariDataSource;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -17,6 +18,8 @@ import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Objects;
 import java.util.Random;
+import java.util.concurrent.locks.LockSupport;
+import java.util.function.Supplier;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.JdbcTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -28,14 +31,17 @@ import org.springframework.transaction.support.TransactionTemplate;
 final class SlimLine {
 
     private static final CounterKey COUNTER = new CounterKey("documents", "");
+    static final List<Station> STATIONS = List.of(Station.ARRIVE, Station.IDENTIFY, Station.NUMBER);
     private static final long PROJECT = 1;
     private static final int THREADS = 4;
     private static final int SECONDS = 30;
+    private static final long TIDY_NANOS = 20_000_000;
 
     private final JdbcClient jdbc;
     private final TransactionTemplate transaction;
     private final Counters counters;
     private final Journal journal;
+    private final WritesInFlight writes = new WritesInFlight();
     private final DiskFlush flush;
     private final ContentStore store;
 
@@ -45,13 +51,13 @@ final class SlimLine {
         transaction = new TransactionTemplate(transactions);
         counters = new Counters(jdbc, transactions);
         journal = new Journal(jdbc, Clock.systemUTC());
-        flush = new DiskFlush(database);
+        flush = new DiskFlush(database, writes);
         store = new ContentStore(new DataDirectory(data));
     }
 
     static HikariDataSource open(Path data) {
         HikariDataSource database = new HikariDataSource();
-        database.setJdbcUrl("jdbc:h2:async:" + data.resolve("db/pervius") + ";LOCK_TIMEOUT=10000;DB_CLOSE_ON_EXIT=FALSE");
+        database.setJdbcUrl("jdbc:h2:async:" + data.resolve("db/pervius") + ";LOCK_TIMEOUT=10000;DB_CLOSE_ON_EXIT=FALSE;WRITE_DELAY=0;RETENTION_TIME=5000");
         database.setUsername("sa");
         database.setPassword("");
         return database;
@@ -62,6 +68,13 @@ final class SlimLine {
         Path data = Path.of(arguments[0]);
         SlimLine line = new SlimLine(open(data), data);
         Instant end = Instant.now().plusSeconds(SECONDS);
+        Thread.ofPlatform().daemon().start(() -> {
+            while (true) {
+                LockSupport.parkNanos(TIDY_NANOS);
+                line.flush.writeWhatIsLeft();
+                line.flush.tidy();
+            }
+        });
         for (int i = 0; i < THREADS; i++) {
             Thread.ofPlatform().start(() -> {
                 Random random = new Random();
@@ -77,7 +90,7 @@ final class SlimLine {
         random.nextBytes(bytes);
         try {
             ContentStore.Kept kept = store.keep(new ByteArrayInputStream(bytes), bytes.length);
-            String number = Objects.requireNonNull(transaction.execute(status -> number(kept)));
+            String number = written(() -> Objects.requireNonNull(transaction.execute(status -> number(kept))));
             flush.await();
             System.out.println(number + " " + kept.hash());
         } catch (IOException e) {
@@ -85,14 +98,19 @@ final class SlimLine {
         }
     }
 
+    private String written(Supplier<String> transaction) {
+        writes.begin();
+        try {
+            return transaction.get();
+        } finally {
+            writes.end();
+        }
+    }
+
     private String number(ContentStore.Kept kept) {
         OffsetDateTime now = Instant.now().atOffset(ZoneOffset.UTC);
         jdbc.sql("insert into blob (hash, size, stored_at) values (?, ?, ?)").params(kept.hash(), kept.size(), now).update();
         long value = counters.next(PROJECT, COUNTER, 1);
-        // As numbering does: what the ledger knows is passed over.
-        while (jdbc.sql("select count(*) from ledger_entry where number = ?").param("KWR-%05d".formatted(value)).query(Long.class).single() > 0) {
-            value++;
-        }
         String number = "KWR-%05d".formatted(value);
         long document = id();
         jdbc.sql("insert into document (id, project_id, number, title, originator_id, field_values, created_at, version) values (?, 1, ?, ?, 1, '{}', ?, 0)")
@@ -108,7 +126,7 @@ final class SlimLine {
                 values (?, 1, 1, 1, 1, 1, 1, 'a.pdf', 'a', 'a', '{}', '{}', ?, ?, 1, 'PREPARE', 'RUNNING', ?, 0)""")
                 .params(passage, document, number, now).update();
         Journal.Head head = Journal.Head.NONE;
-        for (Station station : List.of(Station.ARRIVE, Station.IDENTIFY, Station.NUMBER)) {
+        for (Station station : STATIONS) {
             head = journal.write(head, new Journal.Note(passage, station, Journal.Kind.PASSED, Journal.Actor.PERVIUS, number, ""));
         }
         jdbc.sql("update passage set journal_seq = ?, journal_hash = ? where id = ?").params(head.seq(), head.hash(), passage).update();

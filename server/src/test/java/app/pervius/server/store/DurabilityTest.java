@@ -53,7 +53,7 @@ class DurabilityTest {
     @Test
     void onlyAnAnswerWaitsForTheDisk(App app) {
         DiskFlush counted = org.mockito.Mockito.mock(DiskFlush.class);
-        DurableAnswers transactions = new DurableAnswers(app.bean(jakarta.persistence.EntityManagerFactory.class), counted);
+        DurableAnswers transactions = new DurableAnswers(app.bean(jakarta.persistence.EntityManagerFactory.class), counted, new WritesInFlight());
         TransactionTemplate transaction = new TransactionTemplate(transactions);
         transaction.execute(status -> 1);
         org.mockito.Mockito.verifyNoInteractions(counted);

@@ -86,7 +86,9 @@ if (props.keys) {
       <span class="quiet">step {{ review.step + 1 }} of {{ review.steps }} on route {{ review.route }}</span>
       <span class="mono">{{ review.submissionReference }}</span>
       <span class="clip">{{ review.author }}, {{ review.authorFirm }}</span>
+      <span v-if="folded" class="quiet">{{ count(review.fileCount, 'file') }}, {{ undecided ? `${undecided} without a decision` : 'every one with a decision' }}</span>
       <span class="due"><Due :at="review.due" /></span>
+      <button v-if="folded" class="act" type="button" :disabled="asked.loading.value" :aria-label="`Show the files of ${review.submissionReference}`" @click="unfold">Show {{ review.fileCount === 1 ? 'it' : 'them' }}</button>
     </header>
     <table v-if="!folded" class="dense files">
       <thead>
@@ -126,11 +128,7 @@ if (props.keys) {
       <button class="act" type="button" @click="asking = undefined">Not now</button>
     </form>
     <Trouble :problem="problem ?? asked.problem.value" />
-    <footer v-if="folded">
-      <span class="quiet">{{ count(review.fileCount, 'file') }}, {{ undecided ? `${undecided} without a decision` : 'every one with a decision' }}</span>
-      <button class="act end" type="button" :disabled="asked.loading.value" :aria-label="`Show the files of ${review.submissionReference}`" @click="unfold">Show {{ review.fileCount === 1 ? 'it' : 'them' }}</button>
-    </footer>
-    <footer v-else>
+    <footer v-if="!folded">
       <span v-if="picked.size" class="row">
         {{ count(picked.size, 'file') }} picked, alike:
         <button v-for="code in codes()" :key="code.digit" type="button" class="act" :disabled="busy" @click="decide([...picked], code.digit)"><span class="key">{{ code.digit }}</span> {{ code.name }}</button>
@@ -143,6 +141,7 @@ if (props.keys) {
 
 <style scoped>
 .panel > header { align-items: center; flex-wrap: wrap; }
+.panel > header:last-child { border-bottom: 0; }
 .due { margin-left: auto; }
 .files { table-layout: fixed; }
 .pick { width: 34px; }

@@ -54,7 +54,7 @@ function mark(ids: number[], on: boolean) {
 
 <style scoped>
 .list, ul { display: grid; gap: 6px; }
-.together { position: sticky; top: 0; z-index: 2; padding: 7px 10px 9px; display: grid; gap: 5px; border-left: 3px solid var(--main); }
+.together { position: sticky; top: var(--stick); z-index: 2; padding: 7px 10px 9px; display: grid; gap: 5px; border-left: 3px solid var(--main); }
 li { padding: 7px 10px 9px; border-left: 3px solid var(--stop); display: grid; gap: 5px; }
 li.on { border-left-color: var(--main); background: var(--shade); }
 .what { display: flex; gap: 10px; align-items: center; min-width: 0; }

@@ -105,7 +105,7 @@ header { display: flex; gap: 8px; align-items: center; }
 .here { padding: 7px 12px; background: var(--sheet); border: 1px solid var(--line); border-left: 3px solid var(--main); display: grid; gap: 3px; }
 .here p { max-width: 130ch; }
 .target { border: 1px dashed var(--line-strong); padding: 5px 12px; color: var(--ink-2); }
-.scroll { overflow: auto; flex: 1; min-height: 200px; }
+.scroll { --stick: 0px; overflow: auto; flex: 1; min-height: 200px; }
 .name { max-width: 225px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .with { max-width: 118px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .nowrap { white-space: nowrap; }

@@ -45,7 +45,7 @@ const mail = computed(() => mails.value.find((m) => m.id === chosen.value) ?? ma
 .room { display: flex; flex-direction: column; gap: 8px; height: 100%; }
 header { display: flex; align-items: baseline; gap: 12px; }
 .two { display: grid; grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr); grid-template-rows: minmax(0, 1fr); gap: 12px; flex: 1; min-height: 0; }
-.list { overflow: auto; }
+.list { --stick: 0px; overflow: auto; }
 .to { max-width: 130px; } .subject { max-width: 290px; } .when { white-space: nowrap; }
 .plain { color: inherit; min-height: 0; padding: 0; max-width: 100%; overflow: hidden; text-overflow: ellipsis; }
 tr { cursor: pointer; }

@@ -87,5 +87,5 @@ nav .act { margin-right: -1px; border-radius: 0; }
 .on { background: var(--ink); color: var(--paper); border-color: var(--ink); }
 .on:hover { background: var(--ink) !important; }
 .receipt { padding: 7px 10px; }
-.scroll { overflow: auto; flex: 1; }
+.scroll { --stick: 0px; overflow: auto; flex: 1; }
 </style>

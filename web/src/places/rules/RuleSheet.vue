@@ -138,7 +138,7 @@ useKeys([
 header { display: flex; gap: 12px; align-items: baseline; }
 .end { margin-left: auto; }
 .sheet { width: 100%; border-collapse: collapse; background: var(--sheet); border: 1px solid var(--line-strong); }
-th { text-align: left; background: var(--shade); font-weight: 560; font-size: 12px; padding: 4px 7px; border: 1px solid var(--line-strong); position: sticky; top: -12px; }
+th { text-align: left; background: var(--shade); font-weight: 560; font-size: 12px; padding: 4px 7px; border: 1px solid var(--line-strong); position: sticky; top: var(--stick); }
 td { vertical-align: top; padding: 4px 7px; border: 1px solid var(--line); font-size: 12.5px; }
 .left-end { border-right: 4px double var(--line-strong); }
 .at > td:first-child { box-shadow: inset 3px 0 0 var(--main); }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.By;
@@ -56,6 +57,29 @@ class TwoPeopleTest {
             author.open("/desk").seeText("Came back to you");
             author.click(By.xpath("//section[contains(., 'Came back')]//a[normalize-space()='Alarm schematic']"));
             author.seeText("The horn is missing.").seeText("Back to the author");
+        }
+    }
+
+    @Test
+    void aCrowdedDeskUnfoldsItsReviewsAndManyFilesAreDecidedAlike() {
+        List<String> drops = List.of("Sluice", "Stop log");
+        try (Browser reviewer = new Browser(Demo.address()); Browser author = new Browser(Demo.address())) {
+            author.signInAs("Yusuf Karaderin");
+            for (String drop : drops) {
+                author.open("/folders").seeText("Hydraulic design").click(By.xpath("//*[@role='treeitem'][normalize-space(.)='Drawingswip']"));
+                author.chooseFiles(IntStream.rangeClosed(1, 32).mapToObj(i -> Drawings.file(files, drop + " sheet " + i + ".pdf", drop + i)).toList());
+                author.clickButton("Send").seeText("32 files of 32");
+            }
+            for (String person : List.of("Henrike Solvangen", "Tomasz Łęgowicz")) {
+                reviewer.signInAs(person).seeText("32 files, 32 without a decision").seeNoText("Stop log sheet 32");
+                reviewer.click(By.xpath("//button[normalize-space()='Show them'][last()]")).seeText("Stop log sheet 32");
+                for (String drop : drops) {
+                    String review = "//article[contains(., '" + drop + " sheet 32')]";
+                    reviewer.click(By.xpath(review + "//thead//input")).click(By.xpath(review + "//footer//button[contains(., '1 ')]"));
+                    reviewer.click(By.xpath(review + "//button[normalize-space()='Close the step']")).seeNoText(drop + " sheet 32");
+                }
+                reviewer.clickButton("Sign out").seeText("Be somebody on Kestrel Weir");
+            }
         }
     }
 

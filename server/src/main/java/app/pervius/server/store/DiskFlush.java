@@ -15,7 +15,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.scheduling.annotation.Scheduled;
 
 /**
- * The only one who writes the database's file (H2's own writer is off, {@code WRITE_DELAY=0}), and only while no transaction
+ * The only one who writes the database's file (H2's own writer is off, its {@code WRITE_DELAY} set to days), and only while no transaction
  * is under way, so that what the file holds is whole at every moment. Several at once: whoever answers "done" waits here for
  * the next flush that begins after its commit, and one thread at a time flushes for all that wait. What nobody waits for is
  * written twice a second, sooner if there is much of it. Safe for use by several threads.
@@ -24,8 +24,8 @@ public class DiskFlush {
 
     private static final Logger LOG = LoggerFactory.getLogger(DiskFlush.class);
     private static final long LONGEST_UNWRITTEN_NANOS = 500_000_000;
-    /** Well below the amount at which H2 writes by itself, transactions or not (19 MB). */
-    private static final int MOST_UNWRITTEN_BYTES = 4 << 20;
+    /** Well below the amount at which H2 writes by itself, transactions or not (14 MB). */
+    private static final int MOST_UNWRITTEN_BYTES = 8 << 20;
     /** Percent of the file's chunks that hold something live, below which old ones are written anew and freed. */
     private static final int FILL_RATE = 60;
     private static final int TIDIED_AT_ONCE_BYTES = 1 << 20;

@@ -57,7 +57,7 @@ final class SlimLine {
 
     static HikariDataSource open(Path data) {
         HikariDataSource database = new HikariDataSource();
-        database.setJdbcUrl("jdbc:h2:async:" + data.resolve("db/pervius") + ";LOCK_TIMEOUT=10000;DB_CLOSE_ON_EXIT=FALSE;WRITE_DELAY=0;RETENTION_TIME=5000");
+        database.setJdbcUrl("jdbc:h2:async:" + data.resolve("db/pervius") + ";LOCK_TIMEOUT=10000;DB_CLOSE_ON_EXIT=FALSE;WRITE_DELAY=1000000000;RETENTION_TIME=5000");
         database.setUsername("sa");
         database.setPassword("");
         return database;

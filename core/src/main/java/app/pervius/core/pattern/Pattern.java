@@ -3,27 +3,33 @@ package app.pervius.core.pattern;
 import app.pervius.core.project.Field;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.Fields;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.IntPredicate;
+import java.util.stream.Collectors;
 
 /**
  * A two-way text pattern: the same pattern reads a text apart and writes one.
  *
  * <p>Literal text stands for itself. <code>{type}</code> is a field, <code>{counter:4}</code> one of exactly four
- * characters, <code>{title:1..60}</code> of one to sixty. <code>[…]</code> is optional. <code>{*}</code> is read over.
- * <code>\</code> before a character takes it literally. Immutable; safe for use by several threads.
+ * characters, <code>{title:1..60}</code> of one to sixty, <code>{issued:YYMMDD}</code> a date. <code>[…]</code> is optional.
+ * <code>{*}</code> is read over. <code>\</code> before a character takes it literally. Where a text can be read in several
+ * ways, each part from the left takes as much as it can. Immutable; safe for use by several threads.
  */
 public final class Pattern {
 
     private final String text;
     private final List<Part> parts;
+    private final Program program;
 
     private Pattern(String text, List<Part> parts) {
         this.text = text;
         this.parts = parts;
+        this.program = new Program(parts);
     }
 
     /** Compiles {@code text} over the fields it may name; gives all faults found, not the first. */
@@ -43,7 +49,7 @@ public final class Pattern {
 
     /** Reads the whole of {@code name}. */
     public Reading read(String name) {
-        return new Reader(name, 0, end -> end == name.length()).read(parts);
+        return Reader.ofWhole(program, name).read();
     }
 
     /**
@@ -51,7 +57,17 @@ public final class Pattern {
      * longer name. Of several ends the one furthest on is taken.
      */
     public Reading readFrom(String name, int from, IntPredicate endsHere) {
-        return new Reader(name, from, endsHere).read(parts);
+        return new Reader(program, name, from, endsHere, null).read();
+    }
+
+    /** A name like {@code name} that the pattern reads, if a few corrections at the places of the fault make one. */
+    public Optional<String> nearest(String name) {
+        return Nearest.to(program, name);
+    }
+
+    /** A name that can be read in two ways, if there is one; found while the pattern is written, not for every name. */
+    public Optional<Ambiguity> ambiguity() {
+        return Ambiguity.of(program);
     }
 
     /** Writes a text from {@code values}; digits are filled up with zeros to the width asked for. */
@@ -67,9 +83,7 @@ public final class Pattern {
 
     /** The keys of all fields the pattern names, in alphabetical order. */
     public Set<String> fieldKeys() {
-        Set<String> keys = new TreeSet<>();
-        collect(parts, keys);
-        return keys;
+        return keys(program);
     }
 
     @Override
@@ -77,15 +91,8 @@ public final class Pattern {
         return text;
     }
 
-    private static void collect(List<Part> parts, Set<String> keys) {
-        for (Part part : parts) {
-            switch (part) {
-                case Part.Take take -> keys.add(take.field().key());
-                case Part.Maybe maybe -> collect(maybe.parts(), keys);
-                case Part.Literal literal -> { }
-                case Part.Skip skip -> { }
-            }
-        }
+    private static Set<String> keys(Program of) {
+        return of.fields().stream().map(Field::key).collect(Collectors.toCollection(TreeSet::new));
     }
 
     private static Writing.@org.jspecify.annotations.Nullable Unfit append(
@@ -98,12 +105,10 @@ public final class Pattern {
                     yield null;
                 }
                 case Part.Skip skip -> null;
-                case Part.Maybe(List<Part> inner) -> {
-                    Set<String> keys = new TreeSet<>();
-                    collect(inner, keys);
-                    yield keys.stream().allMatch(k -> values.get(k).isPresent()) ? append(inner, values, out, missing) : null;
-                }
+                case Part.Maybe(List<Part> inner) -> keys(new Program(inner)).stream().allMatch(k -> values.get(k).isPresent())
+                        ? append(inner, values, out, missing) : null;
                 case Part.Take take -> appendField(take, values, out, missing);
+                case Part.Day day -> appendDay(day, values, out, missing);
             };
             unfit = unfit == null ? fault : unfit;
         }
@@ -125,10 +130,24 @@ public final class Pattern {
             return new Writing.Unfit(field.key(), value, field.expectation());
         }
         if (value.length() < take.fewest() || value.length() > take.most()) {
-            return new Writing.Unfit(field.key(), value, take.fewest() == take.most()
-                    ? "exactly " + take.fewest() + " characters" : take.fewest() + " to " + take.most() + " characters");
+            return new Writing.Unfit(field.key(), value, take.widthInWords());
         }
         out.append(value);
+        return null;
+    }
+
+    private static Writing.@org.jspecify.annotations.Nullable Unfit appendDay(
+            Part.Day day, FieldValues values, StringBuilder out, List<String> missing) {
+        Field field = day.field();
+        if (values.get(field.key()).isEmpty()) {
+            missing.add(field.key());
+            return null;
+        }
+        String value = values.get(field.key()).get();
+        if (!field.takes(value)) {
+            return new Writing.Unfit(field.key(), value, field.expectation());
+        }
+        out.append(day.form().write(LocalDate.parse(value)));
         return null;
     }
 }

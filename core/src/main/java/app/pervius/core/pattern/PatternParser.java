@@ -16,7 +16,7 @@ final class PatternParser {
     /** The most characters a part that is read over may take. */
     private static final int WIDEST_SKIP = 200;
     private static final java.util.regex.Pattern FIELD =
-            java.util.regex.Pattern.compile("(?<key>\\*|[a-z][a-z0-9_]*)(?::(?<fewest>\\d{1,3})(?:\\.\\.(?<most>\\d{1,3}))?)?");
+            java.util.regex.Pattern.compile("(?<key>\\*|[a-z][a-z0-9_]*)(?::(?:(?<fewest>\\d{1,3})(?:\\.\\.(?<most>\\d{1,3}))?|(?<form>[YMD].{0,11})))?");
 
     private final String text;
     private final Fields fields;
@@ -111,7 +111,7 @@ final class PatternParser {
         at = close + 1;
         Matcher m = FIELD.matcher(text.substring(opened + 1, close));
         if (!m.matches()) {
-            fault(opened, "“" + text.substring(opened, at) + "” is not a field; write {name}, {name:4} or {name:1..60}");
+            fault(opened, "“" + text.substring(opened, at) + "” is not a field; write {name}, {name:4}, {name:1..60}, or {name:YYYY-MM-DD} for a date");
             return Optional.empty();
         }
         Integer fewest = m.group("fewest") == null ? null : Integer.valueOf(m.group("fewest"));
@@ -120,26 +120,45 @@ final class PatternParser {
             fault(opened, "a width is at least 1, and the second number not below the first");
             return Optional.empty();
         }
+        String form = m.group("form");
         if (m.group("key").equals("*")) {
+            if (form != null) {
+                fault(opened, "what is read over has no date; write {*}, {*:4} or {*:1..60}");
+                return Optional.empty();
+            }
             return Optional.of(new Part.Skip(fewest == null ? 0 : fewest, most == null ? WIDEST_SKIP : most));
         }
         return fields.find(m.group("key"))
-                .map(field -> take(field, fewest, most, opened))
+                .map(field -> field.kind() instanceof FieldKind.Date ? day(field, fewest != null, form, opened)
+                        : form != null ? noDate(field, opened) : take(field, fewest, most, opened))
                 .or(() -> {
                     fault(opened, "the project has no field “" + m.group("key") + "”");
                     return Optional.empty();
                 });
     }
 
+    private Part day(Field field, boolean width, @org.jspecify.annotations.Nullable String written, int opened) {
+        Optional<DateForm> form = written == null ? Optional.of(DateForm.ISO) : DateForm.of(written);
+        if (width || form.isEmpty()) {
+            fault(opened, "“" + field.label() + "” is a date; write its form with YYYY or YY, MM and DD, such as {" + field.key() + ":YYYY-MM-DD}");
+        }
+        return new Part.Day(field, form.orElse(DateForm.ISO));
+    }
+
+    private Part noDate(Field field, int opened) {
+        fault(opened, "“" + field.label() + "” is no date; write {" + field.key() + "}, {" + field.key() + ":4} or {" + field.key() + ":1..60}");
+        return Part.Take.of(field, 1, field.greatestWidth());
+    }
+
     private Part take(Field field, @org.jspecify.annotations.Nullable Integer fewest,
             @org.jspecify.annotations.Nullable Integer most, int opened) {
         if (fewest == null || most == null) {
-            return new Part.Take(field, 1, field.greatestWidth());
+            return Part.Take.of(field, 1, field.greatestWidth());
         }
         if (most > field.greatestWidth() && !(field.kind() instanceof FieldKind.CodeList)) {
             fault(opened, "“" + field.label() + "” has at most " + field.greatestWidth() + " characters");
         }
-        return new Part.Take(field, fewest, most);
+        return Part.Take.of(field, fewest, most);
     }
 
     private void flush(StringBuilder literal, List<Part> parts) {

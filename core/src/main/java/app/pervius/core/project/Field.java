@@ -1,5 +1,8 @@
 package app.pervius.core.project;
 
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+
 /**
  * A named piece of metadata of the project.
  *
@@ -26,10 +29,17 @@ public record Field(String key, String label, FieldKind kind, int greatestWidth)
         }
         return switch (kind) {
             case FieldKind.CodeList list -> list.codes().stream().anyMatch(c -> c.code().equals(value));
-            case FieldKind.Digits() -> value.chars().allMatch(c -> c >= '0' && c <= '9');
-            case FieldKind.Letters() -> value.codePoints().allMatch(Character::isLetter);
-            case FieldKind.Text() -> value.codePoints().noneMatch(c -> c == '/' || c == '\\' || Character.isISOControl(c));
+            case FieldKind.Date() -> isDay(value);
+            default -> value.codePoints().allMatch(kind::takes);
         };
+    }
+
+    private static boolean isDay(String value) {
+        try {
+            return LocalDate.parse(value).toString().equals(value);
+        } catch (DateTimeParseException noDate) {
+            return false;
+        }
     }
 
     /** What the field takes, for a sentence such as "expected …". */
@@ -39,6 +49,7 @@ public record Field(String key, String label, FieldKind kind, int greatestWidth)
                     + String.join(", ", list.codes().stream().map(Code::code).toList()) + ")";
             case FieldKind.Digits() -> "digits (" + label + ")";
             case FieldKind.Letters() -> "letters (" + label + ")";
+            case FieldKind.Date() -> "a date such as 2026-05-14 (" + label + ")";
             case FieldKind.Text() -> "text (" + label + ")";
         };
     }

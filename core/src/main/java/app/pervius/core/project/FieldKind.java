@@ -20,7 +20,22 @@ public sealed interface FieldKind {
     record Letters() implements FieldKind {
     }
 
+    /** A day, kept as ISO 8601 writes it: {@code 2026-05-14}. */
+    record Date() implements FieldKind {
+    }
+
     /** Any printable text without slashes. */
     record Text() implements FieldKind {
+    }
+
+    /** Whether {@code character}, a Unicode code point, may stand in such a field at all. */
+    default boolean takes(int character) {
+        return switch (this) {
+            case CodeList list -> true;
+            case Digits() -> character >= '0' && character <= '9';
+            case Letters() -> Character.isLetter(character);
+            case Date() -> character >= '0' && character <= '9' || character == '-';
+            case Text() -> character != '/' && character != '\\' && !Character.isISOControl(character);
+        };
     }
 }

@@ -8,8 +8,6 @@ import app.pervius.core.project.Field;
 import app.pervius.core.project.FieldKind;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.Fields;
-import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -18,6 +16,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class PatternTest {
+
+    private static final Fields DATED = FIELDS.with(List.of(new Field("issued", "Issued", new FieldKind.Date(), 10)));
 
     private static Pattern pattern(String text) {
         return Pattern.sound(text, FIELDS);
@@ -51,7 +51,70 @@ class PatternTest {
     @Test
     void saysThatANameEndsTooEarly() {
         assertThat(((Reading.Misfit) pattern("{type}-{serial:4}").read("DR-")).inWords())
-                .isEqualTo("at character 4 expected digits (Serial), found the end");
+                .isEqualTo("at character 4 expected 4 digits (Serial), found the end");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {
+        "{type}-{discipline}_{title}|DT-H_Inlet|DR-H_Inlet", "{type}-{discipline}_{title}|dr-h_Inlet|DR-H_Inlet",
+        "{type}-{discipline}_{title}|DR_H_Inlet|DR-H_Inlet", "{type}-{serial:4}|DR-7|DR-0007", "{type}-{serial:4}|DR 0007|DR-0007",
+        "{type}-{serial:4}|CALC-0007|CA-0007", "{type}-{discipline}_{title}|DR-HX_Inlet|DR-H_Inlet", "{type}-{serial:4}|DR-0007|DR-0007"})
+    void givesTheNameThatWouldFit(String text, String name, String nearest) {
+        assertThat(pattern(text).nearest(name)).contains(nearest);
+    }
+
+    @Test
+    void givesNoNameWhereNoneIsNear() {
+        assertThat(pattern("{type}-{serial:4}").nearest("Quarterly report")).isEmpty();
+        assertThat(pattern("{type}-{discipline}_{title}").nearest("DR-X_Inlet")).as("one code is no nearer than another").isEmpty();
+        assertThat(pattern("{type}-{serial:4}").nearest("x".repeat(100_000))).isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {"{issued}|2026-05-14", "{issued:YYMMDD}|260514", "{issued:DD.MM.YYYY}|14.05.2026", "{issued:YYYY_MM DD}|2026_05 14"})
+    void readsAndWritesADateInItsForm(String form, String written) {
+        Pattern pattern = Pattern.sound("{type}-" + form, DATED);
+        FieldValues values = new FieldValues(Map.of("type", "DR", "issued", "2026-05-14"));
+        assertThat(pattern.write(values)).isEqualTo(new Writing.Written("DR-" + written));
+        assertThat(pattern.read("DR-" + written)).isEqualTo(new Reading.Fits(values, 3 + written.length()));
+    }
+
+    @Test
+    void aDayThatIsInNoCalendarIsNotRead() {
+        Pattern pattern = Pattern.sound("{issued:YYMMDD}", DATED);
+        assertThat(((Reading.Misfit) pattern.read("260231")).inWords()).isEqualTo("at character 1 expected a date as YYMMDD (Issued), found “260231”");
+        assertThat(pattern.read("240229")).isInstanceOf(Reading.Fits.class);
+        assertThat(pattern.write(new FieldValues(Map.of("issued", "14 May")))).isInstanceOf(Writing.Unfit.class);
+    }
+
+    @Test
+    void partOfADateIsWrittenAndReadOver() {
+        Pattern pattern = Pattern.sound("{type}-{issued:YY}", DATED);
+        assertThat(pattern.write(new FieldValues(Map.of("type", "DR", "issued", "2026-05-14")))).isEqualTo(new Writing.Written("DR-26"));
+        assertThat(pattern.read("DR-26")).isEqualTo(new Reading.Fits(new FieldValues(Map.of("type", "DR")), 5));
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {"{issued:4}|0", "x{issued:YYYYY}|1", "{issued:MMDDMM}|0", "{issued:YYhMM}|0", "{type:YYMMDD}|0", "{*:YYMMDD}|0"})
+    void aWrongFormOfADateIsAFault(String text, int position) {
+        assertThat(((Compiled.Faulty) Pattern.compile(text, DATED)).faults()).singleElement().satisfies(f -> assertThat(f.position()).isEqualTo(position));
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {"{title}-{project}", "{originator}{letters}", "{title}[_{serial}]", "{serial}{serial2}", "{*}{serial}", "[{type}]{letters}"})
+    void aPatternThatCanReadOneNameInTwoWaysIsFoundWithSuchAName(String text) {
+        Ambiguity found = Pattern.sound(text, FIELDS.with(List.of(new Field("serial2", "Serial 2", new FieldKind.Digits(), 6)))).ambiguity().orElseThrow();
+        assertThat(found.taken()).isNotEqualTo(found.other());
+        Pattern pattern = Pattern.sound(text, FIELDS.with(List.of(new Field("serial2", "Serial 2", new FieldKind.Digits(), 6))));
+        assertThat(pattern.read(found.example())).isEqualTo(new Reading.Fits(found.taken(), found.example().length()));
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {"{project}-{originator}-{discipline}-{type}-{serial:4}", "{type}-{discipline}_{title}", "{type}[_{title}]",
+        "{serial:2}{serial2:3}", "{*:3}{serial:4}", "{letters}{serial}", "{issued:YYYYMMDD}{serial}", "{type}{*}", "{title}.{title}"})
+    void aPatternThatReadsEveryNameInOneWayIsLeftAlone(String text) {
+        assertThat(Pattern.sound(text, DATED.with(List.of(new Field("serial2", "Serial 2", new FieldKind.Digits(), 6),
+                new Field("project", "Project", new FieldKind.CodeList(List.of(new Code("KWR", "Kestrel Weir"))), 3)))).ambiguity()).isEmpty();
     }
 
     @Test
@@ -97,39 +160,41 @@ class PatternTest {
         assertThat(((Compiled.Faulty) Pattern.compile("{a}-{b}-{c}", FIELDS)).faults()).hasSize(3);
     }
 
-    /** What is written with a pattern is read back as the same values, over generated patterns and values. */
+    /** What is written with a pattern that reads every name in one way is read back as the same values; over generated patterns and values. */
     @Test
     void readAfterWriteGivesTheSameValues() {
         Random random = new Random(20260514);
+        int readBack = 0;
         for (int round = 0; round < 3000; round++) {
-            List<Field> fields = new ArrayList<>();
-            Map<String, String> values = new LinkedHashMap<>();
-            StringBuilder text = new StringBuilder();
-            int parts = 1 + random.nextInt(5);
-            for (int i = 0; i < parts; i++) {
-                String key = "f" + i;
-                text.append(i == 0 ? "" : "-").append('{').append(key).append('}');
-                switch (random.nextInt(3)) {
-                    case 0 -> {
-                        fields.add(new Field(key, key, new FieldKind.Digits(), 6));
-                        values.put(key, String.valueOf(random.nextInt(1_000_000)));
-                    }
-                    case 1 -> {
-                        fields.add(new Field(key, key, new FieldKind.CodeList(List.of(new Code("A", "a"), new Code("AB", "ab"), new Code("B", "b"))), 2));
-                        values.put(key, List.of("A", "AB", "B").get(random.nextInt(3)));
-                    }
-                    default -> {
-                        fields.add(new Field(key, key, new FieldKind.Letters(), 8));
-                        values.put(key, "Łódź".substring(0, 1 + random.nextInt(4)));
-                    }
-                }
+            Generated made = Generated.by(random);
+            Pattern pattern = Pattern.sound(made.text(), made.fields());
+            if (pattern.ambiguity().isPresent()) {
+                continue;
             }
-            Pattern pattern = Pattern.sound(text.toString(), new Fields(fields));
-            Writing written = pattern.write(new FieldValues(values));
-            assertThat(written).isInstanceOf(Writing.Written.class);
+            Writing written = pattern.write(made.values());
+            assertThat(written).as("%s with %s", made.text(), made.values()).isInstanceOf(Writing.Written.class);
             String name = ((Writing.Written) written).text();
-            assertThat(pattern.read(name)).as("%s read with %s", name, pattern).isEqualTo(new Reading.Fits(new FieldValues(values), name.length()));
+            assertThat(pattern.read(name)).as("%s read with %s", name, pattern).isEqualTo(new Reading.Fits(made.values(), name.length()));
+            readBack++;
         }
+        assertThat(readBack).isGreaterThan(1000);
+    }
+
+    /** Where a name is written by a pattern and read back otherwise, the pattern was found to read it in two ways. */
+    @Test
+    void whatIsReadBackOtherwiseWasFoundToBeAmbiguous() {
+        Random random = new Random(20261125);
+        int otherwise = 0;
+        for (int round = 0; round < 3000; round++) {
+            Generated made = Generated.by(random);
+            Pattern pattern = Pattern.sound(made.text(), made.fields());
+            if (pattern.write(made.values()) instanceof Writing.Written(String name)
+                    && pattern.read(name) instanceof Reading.Fits fits && !fits.values().equals(made.values())) {
+                otherwise++;
+                assertThat(pattern.ambiguity()).as("%s wrote %s of %s and read %s", made.text(), name, made.values(), fits.values()).isPresent();
+            }
+        }
+        assertThat(otherwise).isGreaterThan(20);
     }
 
     /** A hostile name costs no more than a long one: the number of places tried is bounded, so this ends. */

@@ -22,6 +22,7 @@ public final class Json {
         @JsonSubTypes.Type(value = FieldKind.CodeList.class, name = "codes"),
         @JsonSubTypes.Type(value = FieldKind.Digits.class, name = "digits"),
         @JsonSubTypes.Type(value = FieldKind.Letters.class, name = "letters"),
+        @JsonSubTypes.Type(value = FieldKind.Date.class, name = "date"),
         @JsonSubTypes.Type(value = FieldKind.Text.class, name = "text")})
     private interface FieldKinds {
     }

@@ -308,6 +308,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/names-arrived": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["arrived"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/passages": {
         parameters: {
             query?: never;
@@ -318,6 +334,22 @@ export interface paths {
         get: operations["list"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/patterns/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryOut"];
         delete?: never;
         options?: never;
         head?: never;
@@ -716,6 +748,16 @@ export interface components {
             people: components["schemas"]["PersonView"][];
             roles: components["schemas"]["RoleView"][];
         };
+        FaultView: {
+            message: string;
+            /** Format: int32 */
+            position: number;
+        };
+        FieldRead: {
+            key: string;
+            label: string;
+            value: string;
+        };
         FieldView: {
             codes: components["schemas"]["Code"][];
             /** Format: int32 */
@@ -866,6 +908,12 @@ export interface components {
             name: string;
             /** Format: int32 */
             version: number;
+        };
+        NameRead: {
+            misfit?: string;
+            name: string;
+            nearest?: string;
+            values: components["schemas"]["FieldRead"][];
         };
         NewRule: {
             /** Format: int64 */
@@ -1192,6 +1240,15 @@ export interface components {
             on: boolean;
             /** Format: int32 */
             version: number;
+        };
+        Trial: {
+            names: string[];
+            pattern: string;
+        };
+        Tried: {
+            faults: components["schemas"]["FaultView"][];
+            names: components["schemas"]["NameRead"][];
+            twoWays?: string;
         };
         VersionEntry: {
             /** Format: int32 */
@@ -1680,6 +1737,28 @@ export interface operations {
             };
         };
     };
+    arrived: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
     list: {
         parameters: {
             query?: {
@@ -1702,6 +1781,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PagePassageRow"];
+                };
+            };
+        };
+    };
+    tryOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Trial"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tried"];
                 };
             };
         };

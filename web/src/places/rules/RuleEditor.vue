@@ -5,6 +5,7 @@ import type { RuleForm } from '../../api/client'
 import { day } from '../../say'
 import { useSession } from '../../session'
 import FolderChoice from './FolderChoice.vue'
+import PatternField from './PatternField.vue'
 import { FORMATS, type Choices } from './choices'
 
 const props = defineProps<{ form: RuleForm; choices: Choices; busy: boolean }>()
@@ -13,7 +14,6 @@ const session = useSession()
 const form = reactive<RuleForm>(structuredClone(JSON.parse(JSON.stringify(props.form)) as RuleForm))
 const codes = computed(() => session.project?.decisionCodes ?? [])
 const targets = computed(() => props.choices.folders.filter((f) => f.state !== 'WORK_IN_PROGRESS' && f.state !== 'ARCHIVE'))
-const fieldNames = computed(() => [...(session.project?.fields.map((f) => f.key) ?? []), 'title'].map((key) => `{${key}}`).join(' '))
 const route = computed(() => props.choices.routes.find((r) => r.key === form.route))
 
 /** Audiences as single values of a list: "author", "role 12", "person 34". */
@@ -72,8 +72,7 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value
     </fieldset>
     <fieldset>
       <legend>Identify and Number</legend>
-      <label class="field"><span>Names are read as (may stay empty)</span><input v-model="form.namePattern" class="text mono" placeholder="{type}-{discipline}[_{title}]" maxlength="500">
-        <small>fields: <span class="mono">{{ fieldNames }}</span>; [ ] is optional</small></label>
+      <PatternField :model-value="form.namePattern ?? ''" @update:model-value="(text) => (form.namePattern = text)" />
       <label class="field"><span>Number scheme</span>
         <select v-model="form.scheme" class="text" data-test="scheme"><option :value="undefined">choose one</option><option v-for="s in choices.schemes" :key="s.key" :value="s.key">{{ s.name }}</option></select>
         <small class="mono">{{ choices.schemes.find((s) => s.key === form.scheme)?.pattern }}</small></label>

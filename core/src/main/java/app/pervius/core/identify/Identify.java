@@ -4,7 +4,10 @@ import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.WayOut;
 import app.pervius.core.pattern.Reading;
+import app.pervius.core.project.Field;
+import app.pervius.core.project.FieldKind;
 import app.pervius.core.project.FieldValues;
+import app.pervius.core.project.Fields;
 import app.pervius.core.register.KnownDocument;
 import app.pervius.core.register.KnownNumbers;
 import app.pervius.core.register.RevisionCode;
@@ -14,7 +17,14 @@ import java.util.Optional;
 /** Station Identify: is it a known document's next revision, or something new, and what does its name say. */
 public final class Identify {
 
+    private static final Field TITLE = new Field("title", "title", new FieldKind.Text(), 200);
+
     private Identify() {
+    }
+
+    /** The fields a name pattern may name: the project's, and the title. */
+    public static Fields nameFields(Fields ofTheProject) {
+        return ofTheProject.with(List.of(TITLE));
     }
 
     public static Outcome<IdentifyEffect> decide(IdentifyFacts facts, KnownNumbers numbers) {
@@ -65,7 +75,8 @@ public final class Identify {
                     fits.values().get("title").orElse(facts.baseName()),
                     "The name was read with “" + facts.namePattern().get() + "”: a new document.");
             case Reading.Misfit misfit -> stop(StopReason.Code.NAME_DOES_NOT_FIT, "“" + facts.baseName() + "” does not fit “"
-                    + facts.namePattern().get() + "”: " + misfit.inWords() + ".");
+                    + facts.namePattern().get() + "”: " + misfit.inWords() + "."
+                    + facts.namePattern().get().nearest(facts.baseName()).map(near -> " “" + near + "” would fit.").orElse(""));
         };
     }
 

@@ -1,6 +1,7 @@
 package app.pervius.core.pattern;
 
 import app.pervius.core.project.FieldValues;
+import app.pervius.core.project.Fields;
 import java.time.LocalDate;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
@@ -12,6 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.IntPredicate;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -41,6 +43,16 @@ public record Ambiguity(String example, FieldValues taken, FieldValues other) {
 
     /** A place: which part takes the next character, which of its codes, and how many characters the part has taken. */
     private record Place(int part, int code, int taken) {
+    }
+
+    /** Both readings as a sentence, with the labels of the fields. */
+    public String inWords(Fields fields) {
+        return "“" + example + "” can be read in two ways: " + inWords(taken, fields) + " (this is taken), or " + inWords(other, fields) + ".";
+    }
+
+    private static String inWords(FieldValues values, Fields fields) {
+        return values.byKey().isEmpty() ? "nothing" : values.byKey().entrySet().stream().map(e -> fields.label(e.getKey()) + " “" + e.getValue() + "”")
+                .collect(Collectors.joining(", "));
     }
 
     static Optional<Ambiguity> of(Program program) {

@@ -59,6 +59,15 @@ class IdentifyTest {
     }
 
     @Test
+    void aNameThatDoesNotFitIsStoppedWithTheNameThatWould() {
+        Pattern names = Pattern.sound("{type}-{discipline}_{title}", Identify.nameFields(FIELDS));
+        StopReason reason = stopped(Identify.decide(new IdentifyFacts("DT-H_Inlet", FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING,
+                Optional.of(names), NUMBERS), LEDGER));
+        assertThat(reason.code()).isEqualTo(StopReason.Code.NAME_DOES_NOT_FIT);
+        assertThat(reason.sentence()).endsWith("found “DT-H_Inlet”. “DR-H_Inlet” would fit.");
+    }
+
+    @Test
     void anotherFirmsNumberIsStopped() {
         StopReason reason = stopped(decide(NUMBER, number -> Optional.of(document(ALDERMOOR, Optional.empty()))));
         assertThat(reason.code()).isEqualTo(StopReason.Code.WRONG_ORIGINATOR);

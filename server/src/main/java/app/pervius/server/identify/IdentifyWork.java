@@ -6,8 +6,6 @@ import app.pervius.core.identify.IdentifyFacts;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.Station;
 import app.pervius.core.pattern.Pattern;
-import app.pervius.core.project.Field;
-import app.pervius.core.project.FieldKind;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.FirmId;
 import app.pervius.server.documents.Documents;
@@ -27,8 +25,6 @@ import org.springframework.stereotype.Component;
 
 @Component
 class IdentifyWork implements StationWork<IdentifyEffect> {
-
-    private static final List<Field> TITLE = List.of(new Field("title", "title", new FieldKind.Text(), 200));
 
     private final Rules rules;
     private final Projects projects;
@@ -61,7 +57,7 @@ class IdentifyWork implements StationWork<IdentifyEffect> {
         FieldValues known = new FieldValues(Map.of("project", project.code(), "originator", firm.code()))
                 .with(folders.valuesOf(passage.folder())).with(passage.given());
         Optional<Pattern> pattern = passage.rule().flatMap(by -> rules.edition(by.rule(), by.edition()).namePattern())
-                .map(text -> Pattern.sound(text, project.fields().with(TITLE)));
+                .map(text -> Pattern.sound(text, Identify.nameFields(project.fields())));
         return Identify.decide(new IdentifyFacts(passage.baseName(), new FirmId(firm.id()), firm.name(), known, pattern,
                 schemes.patterns(passage.project(), project.fields())), number -> documents.known(passage.project(), number));
     }

@@ -50,9 +50,13 @@ public class Schemes {
 
     /** Puts a scheme in force, as the next edition of the scheme of that key. */
     public void putInForce(long project, Scheme wanted) {
-        if (wanted.compile(projects.settings(project).fields()) instanceof Compiled.Faulty(List<PatternFault> faults)) {
-            throw Problem.invalid("pattern", "The scheme's pattern is faulty at character " + (faults.getFirst().position() + 1) + ": "
-                    + faults.getFirst().message() + ".");
+        Fields fields = projects.settings(project).fields();
+        switch (wanted.compile(fields)) {
+            case Compiled.Faulty(List<PatternFault> faults) -> throw Problem.invalid("pattern", "The scheme's pattern is faulty at character "
+                    + (faults.getFirst().position() + 1) + ": " + faults.getFirst().message() + ".");
+            case Compiled.Sound(Pattern pattern) -> pattern.ambiguity().ifPresent(a -> {
+                throw Problem.invalid("pattern", "Numbers of this scheme could not be read apart again: " + a.inWords(Scheme.fields(fields)));
+            });
         }
         remembered.changed();
         Optional<SchemeEdition> before = schemes.findByProjectIdAndSchemeKeyAndInForceTrue(project, wanted.key());

@@ -16,6 +16,9 @@ interface PassageRepository extends JpaRepository<Passage, Long> {
     @Query("select distinct p.submissionId from Passage p where p.state = :state")
     List<Long> submissionsWith(Passages.State state);
 
+    @Query("select p.originalName from Passage p where p.projectId = :project order by p.id desc")
+    List<String> namesArrived(long project, Limit limit);
+
     boolean existsBySubmissionIdAndState(long submission, Passages.State state);
 
     List<Passage> findBySubmissionIdOrderById(long submission, Limit limit);

@@ -70,6 +70,9 @@ public class Passages {
     public record StopView(StopReason.Code code, String reason, List<String> fields, List<WayOut> waysOut) {
     }
 
+    /** Revisions of one document arrive under one name: so many times as many are looked at as names are wanted. */
+    private static final int ONE_NAME_OFTEN = 4;
+
     private final PassageRepository passages;
     private final PassageFileRepository files;
     private final Words words;
@@ -136,6 +139,12 @@ public class Passages {
     @Transactional(readOnly = true)
     public List<PassageView> ofDocument(long document) {
         return views(passages.findByDocumentIdOrderByIdDesc(document));
+    }
+
+    /** The names of the files that arrived last in the project, the newest first, each once. */
+    @Transactional(readOnly = true)
+    public List<String> namesArrived(long project, int most) {
+        return passages.namesArrived(project, Limit.of(most * ONE_NAME_OFTEN)).stream().distinct().limit(most).toList();
     }
 
     /** For each rule, how many passages it took that have moved since a moment. */

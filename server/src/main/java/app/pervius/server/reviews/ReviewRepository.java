@@ -7,7 +7,6 @@ import java.util.Optional;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
-import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 interface ReviewRepository extends JpaRepository<Review, Long> {
@@ -23,10 +22,6 @@ interface ReviewRepository extends JpaRepository<Review, Long> {
             from Review r where r.state = :state and r.stepRole in :roles
             and (r.ownFirmDecides = true or r.authorFirmId <> :firm) order by r.state, r.due, r.id""")
     List<Review> waitingFor(Review.State state, Collection<Long> roles, long firm, Limit limit);
-
-    @Modifying(flushAutomatically = true)
-    @Query(value = "insert into review_passage (review_id, passage_id) values (:review, :passage)", nativeQuery = true)
-    void join(long review, long passage);
 
     @Query(value = "select passage_id from review_passage where review_id = :review order by review_id, passage_id", nativeQuery = true)
     List<Long> passagesOf(long review);

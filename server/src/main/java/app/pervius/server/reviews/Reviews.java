@@ -21,6 +21,7 @@ import java.time.InstantSource;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.springframework.context.event.EventListener;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -42,10 +43,11 @@ public class Reviews {
     private final Projects projects;
     private final Messages messages;
     private final Live live;
+    private final JdbcClient jdbc;
     private final InstantSource clock;
 
     Reviews(ReviewRepository reviews, AnswerRepository answers, Routes routes, Passages passages, People people, Projects projects,
-            Messages messages, Live live, InstantSource clock) {
+            Messages messages, Live live, JdbcClient jdbc, InstantSource clock) {
         this.reviews = reviews;
         this.answers = answers;
         this.routes = routes;
@@ -54,6 +56,7 @@ public class Reviews {
         this.projects = projects;
         this.messages = messages;
         this.live = live;
+        this.jdbc = jdbc;
         this.clock = clock;
     }
 
@@ -79,7 +82,8 @@ public class Reviews {
     void join(PassageFacts passage, Route route) {
         Review review = reviews.findBySubmissionIdAndRouteKeyAndState(passage.submission(), route.key(), Review.State.FORMING).stream()
                 .filter(r -> r.routeEdition == route.edition()).findFirst().orElseGet(() -> begin(passage, route));
-        reviews.join(review.id(), passage.id());
+        // A plain row: by way of the entities the passage would be written here and once more at the end of its stations.
+        jdbc.sql("insert into review_passage (review_id, passage_id) values (?, ?)").params(review.id(), passage.id()).update();
     }
 
     /** Once no other passage of the submission can still come, its forming reviews begin their first step. */
@@ -141,6 +145,6 @@ public class Reviews {
         review.ownFirmDecides = route.ownFirmDecides();
         review.stepRole = route.steps().getFirst().role().value();
         review.madeAt = clock.instant();
-        return reviews.save(review);
+        return reviews.saveAndFlush(review);
     }
 }

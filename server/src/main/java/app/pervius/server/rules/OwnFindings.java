@@ -1,10 +1,10 @@
 package app.pervius.server.rules;
 
+import app.pervius.core.identify.Identify;
 import app.pervius.core.pattern.Compiled;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.pattern.PatternFault;
-import app.pervius.core.project.Field;
-import app.pervius.core.project.FieldKind;
+import app.pervius.core.project.Fields;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.projects.Projects;
@@ -36,9 +36,11 @@ class OwnFindings implements RuleFinding {
         rule.where().places().stream().filter(p -> folders.find(p.folder().value()).filter(f -> f.project() == project).isEmpty())
                 .forEach(p -> found.add(new Finding(true, "where", "A folder it stands on does not exist any more.")));
         rule.namePattern().ifPresent(text -> {
-            List<Field> title = List.of(new Field("title", "title", new FieldKind.Text(), 200));
-            if (Pattern.compile(text, projects.settings(project).fields().with(title)) instanceof Compiled.Faulty(List<PatternFault> faults)) {
-                faults.forEach(f -> found.add(new Finding(true, "identify", "Name pattern, at character " + (f.position() + 1) + ": " + f.message() + ".")));
+            Fields fields = Identify.nameFields(projects.settings(project).fields());
+            switch (Pattern.compile(text, fields)) {
+                case Compiled.Faulty(List<PatternFault> faults) -> faults.forEach(f ->
+                        found.add(new Finding(true, "identify", "Name pattern, at character " + (f.position() + 1) + ": " + f.message() + ".")));
+                case Compiled.Sound(Pattern pattern) -> pattern.ambiguity().ifPresent(a -> found.add(new Finding(false, "identify", "Name pattern: " + a.inWords(fields))));
             }
         });
         return found;

@@ -80,7 +80,7 @@ function say(i: number, value: string) {
         <li v-for="name in tried.value.value.names" :key="name.name">
           <span class="mono clip" :title="name.name">{{ name.name }}</span>
           <span v-if="name.misfit" class="quiet">does not fit: {{ name.misfit }}<template v-if="name.nearest">; <span class="mono">{{ name.nearest }}</span> would</template></span>
-          <span v-else><template v-for="value in name.values" :key="value.key"><small>{{ value.label }}</small> <strong>{{ value.value }}</strong> </template></span>
+          <span v-else class="values"><span v-for="value in name.values" :key="value.key"><small>{{ value.label }}</small> <strong>{{ value.value }}</strong></span></span>
         </li>
       </ul>
     </template>
@@ -94,8 +94,9 @@ function say(i: number, value: string) {
 .pointing { display: grid; gap: 5px; padding: 6px 8px; border-left: 2px solid var(--main); min-width: 0; }
 .pointing > button { justify-self: start; }
 ol, ul { display: grid; gap: 4px; min-width: 0; }
-ol li { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: 6px; align-items: center; }
+ol li { display: grid; grid-template-columns: minmax(0, 2fr) minmax(0, 3fr); gap: 6px; align-items: center; }
 ul li { display: grid; font-size: 12px; border-top: 1px solid var(--line); padding-top: 3px; min-width: 0; overflow-wrap: anywhere; }
+.values { display: flex; flex-wrap: wrap; gap: 0 10px; }
 .attention { background: var(--attention-soft); padding: 4px 6px; font-size: 12px; }
 .error { color: var(--stop); font-size: 12px; }
 </style>

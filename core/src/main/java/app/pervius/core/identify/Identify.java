@@ -17,7 +17,7 @@ import java.util.Optional;
 /** Station Identify: is it a known document's next revision, or something new, and what does its name say. */
 public final class Identify {
 
-    private static final Field TITLE = new Field("title", "title", new FieldKind.Text(), 200);
+    private static final Field TITLE = new Field("title", "Title", new FieldKind.Text(), 200);
 
     private Identify() {
     }

@@ -126,7 +126,7 @@ export interface paths {
         get: operations["folder"];
         put?: never;
         post?: never;
-        delete?: never;
+        delete: operations["delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -141,6 +141,22 @@ export interface paths {
         };
         get?: never;
         put: operations["rename"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{id}/parent": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["move"];
         post?: never;
         delete?: never;
         options?: never;
@@ -943,6 +959,12 @@ export interface components {
             items: components["schemas"]["PassageRow"][];
             next?: string;
         };
+        ParentEntry: {
+            /** Format: int64 */
+            parent: number;
+            /** Format: int32 */
+            version: number;
+        };
         Part: {
             /** Format: int64 */
             found: number;
@@ -1483,6 +1505,28 @@ export interface operations {
             };
         };
     };
+    delete: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     rename: {
         parameters: {
             query?: never;
@@ -1495,6 +1539,30 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["NameEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ParentEntry"];
             };
         };
         responses: {

@@ -9,6 +9,7 @@ import StationStrip from '../../parts/StationStrip.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { day, exact, size } from '../../say'
 import { useSession } from '../../session'
+import ChangeFolder from './ChangeFolder.vue'
 import DropPanel from './DropPanel.vue'
 import NewFolder from './NewFolder.vue'
 
@@ -22,6 +23,7 @@ const moreFrom = ref<string>()
 const over = ref(false)
 const dropped = shallowRef<File[]>([])
 const making = ref(false)
+const changing = ref(false)
 
 onMounted(page.load)
 whenChanged(['FOLDER', 'PASSAGE'], page.load)
@@ -55,9 +57,12 @@ function pick(event: Event) {
       <header>
         <h1 class="clip">{{ page.value.value.folder.path || page.value.value.folder.name }}</h1>
         <span class="grow" />
+        <button v-if="session.controls" class="act" type="button" :aria-expanded="changing" @click="changing = !changing">Change folder</button>
         <button v-if="session.controls" class="act" type="button" @click="making = !making">New folder</button>
         <label v-if="page.value.value.mayDrop" class="act first">Choose files to send<input type="file" multiple class="hidden-text" data-test="files" @change="pick"></label>
       </header>
+      <ChangeFolder v-if="changing" :key="page.value.value.folder.version" :folder="page.value.value.folder" :folders="folders"
+        @changed="(page.load(), emit('changed'))" @deleted="(emit('changed'), router.push(`/folders/${page.value.value.folder.parent}`))" @cancel="changing = false" />
       <NewFolder v-if="making" :parent="page.value.value.folder" @made="(id) => (emit('changed'), (making = false), router.push(`/folders/${id}`))" @cancel="making = false" />
 
       <div v-if="page.value.value.rules.length" class="here">

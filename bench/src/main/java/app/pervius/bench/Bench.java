@@ -28,6 +28,7 @@ public final class Bench {
         parts.put("uploads", new UploadRate(scale));
         parts.put("engine", new EngineRate(scale));
         parts.put("numbers", new NumberRate(scale));
+        parts.put("patterns", new PatternRate(scale));
         parts.put("start", new StartTime());
         parts.put("crowded", new Crowded(scale));
         List<String> wanted = arguments.length > 1 ? List.of(arguments).subList(1, arguments.length) : List.copyOf(parts.keySet());

@@ -8,6 +8,7 @@ import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.passages.StationWork;
 import app.pervius.server.store.DiskFlush;
+import app.pervius.server.store.WritesInFlight;
 import app.pervius.server.store.DurableAnswers;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
@@ -106,10 +107,12 @@ final class NumberRate implements Bench.Part {
     /** A counter's row locked and counted on, and a row of a ledger written, with the same durability, by bare JDBC. */
     private static final class Floor {
         private final DataSource database;
+        private final WritesInFlight writes;
         private final DiskFlush flush;
 
         Floor(Site.Here here) throws SQLException {
             database = here.bean(DataSource.class);
+            writes = here.bean(WritesInFlight.class);
             flush = here.bean(DiskFlush.class);
             try (Connection c = database.getConnection(); Statement s = c.createStatement()) {
                 s.execute("create table floor_counter (id bigint primary key, next_value bigint not null)");
@@ -121,7 +124,12 @@ final class NumberRate implements Bench.Part {
         double run(int many) {
             return Crowd.seconds(THREADS, which -> {
                 for (int i = which; i < many; i += THREADS) {
-                    one();
+                    writes.begin();
+                    try {
+                        one();
+                    } finally {
+                        writes.end();
+                    }
                     flush.await();
                 }
             });

@@ -79,7 +79,7 @@ final class SameRows {
     /** Writes what has become different since, and gives the seconds it took. */
     double secondsFor(long commits, long forced) throws SQLException {
         try (HikariDataSource floor = new HikariDataSource()) {
-            floor.setJdbcUrl("jdbc:h2:async:" + copy.resolve("pervius") + ";LOCK_TIMEOUT=10000;DB_CLOSE_ON_EXIT=FALSE;QUERY_CACHE_SIZE=500");
+            floor.setJdbcUrl("jdbc:h2:async:" + copy.resolve("pervius") + ";LOCK_TIMEOUT=10000;DB_CLOSE_ON_EXIT=FALSE;WRITE_DELAY=1000000000;RETENTION_TIME=5000;QUERY_CACHE_SIZE=500");
             floor.setUsername("sa");
             floor.setPassword("");
             floor.setMaximumPoolSize(24);
@@ -113,8 +113,9 @@ final class SameRows {
         List<Object[]> passages = inserts.get(passage).isEmpty() ? updates.get(passage) : inserts.get(passage);
         System.err.printf("    floor: %d rows in %d commits, %d of them forced%n", rows, commits, forced);
         double perCommit = (double) rows / commits;
-        DiskFlush flush = new DiskFlush(floor, new WritesInFlight());
-        Station station = new Station(floor, passage, passages, perCommit, flush, (double) forced / commits);
+        WritesInFlight writes = new WritesInFlight();
+        DiskFlush flush = new DiskFlush(floor, writes);
+        Station station = new Station(floor, passage, passages, perCommit, writes, flush, (double) forced / commits);
         long begin = System.nanoTime();
         for (Map.Entry<Table, List<Object[]>> each : inserts.entrySet()) {
             boolean later = each.getKey() != passage && station.begun;
@@ -134,15 +135,17 @@ final class SameRows {
         private final Table passage;
         private final List<Object[]> passages;
         private final double perCommit;
+        private final WritesInFlight writes;
         private final DiskFlush flush;
         private final double forcedShare;
         private boolean begun;
 
-        Station(DataSource floor, Table passage, List<Object[]> passages, double perCommit, DiskFlush flush, double forcedShare) {
+        Station(DataSource floor, Table passage, List<Object[]> passages, double perCommit, WritesInFlight writes, DiskFlush flush, double forcedShare) {
             this.floor = floor;
             this.passage = passage;
             this.passages = passages;
             this.perCommit = perCommit;
+            this.writes = writes;
             this.flush = flush;
             this.forcedShare = forcedShare;
         }
@@ -157,6 +160,7 @@ final class SameRows {
                     double due = perCommit;
                     double owed = 0;
                     int done = 0;
+                    writes.begin();
                     for (int i = which; i < rows.size(); i += THREADS) {
                         set(write, table, rows.get(i), keyed);
                         write.executeUpdate();
@@ -167,15 +171,18 @@ final class SameRows {
                                 again.executeUpdate();
                             }
                             c.commit();
+                            writes.end();
                             due += perCommit;
                             owed += forcedShare;
                             if (owed >= 1) {
                                 flush.await();
                                 owed--;
                             }
+                            writes.begin();
                         }
                     }
                     c.commit();
+                    writes.end();
                 }
             });
         }

@@ -10,11 +10,13 @@ import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -35,6 +37,9 @@ class FolderController {
     }
 
     record NameEntry(@NotBlank @Size(max = 200) String name, int version) {
+    }
+
+    record ParentEntry(long parent, int version) {
     }
 
     @GetMapping("/api/projects/{project}/folders")
@@ -60,6 +65,24 @@ class FolderController {
         Folders.FolderView folder = folders.visible(id, actor);
         actor.mustControl(folder.project());
         folders.rename(id, entry.name(), entry.version());
+        live.changed(new Live.Change(folder.project(), null, Live.Topic.FOLDER, id));
+    }
+
+    @PutMapping("/api/folders/{id}/parent")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void move(@PathVariable long id, @Valid @RequestBody ParentEntry entry, Actor actor) {
+        Folders.FolderView folder = folders.visible(id, actor);
+        actor.mustControl(folder.project());
+        folders.move(id, entry.parent(), entry.version());
+        live.changed(new Live.Change(folder.project(), null, Live.Topic.FOLDER, id));
+    }
+
+    @DeleteMapping("/api/folders/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void delete(@PathVariable long id, @RequestParam int version, Actor actor) {
+        Folders.FolderView folder = folders.visible(id, actor);
+        actor.mustControl(folder.project());
+        folders.delete(id, version);
         live.changed(new Live.Change(folder.project(), null, Live.Topic.FOLDER, id));
     }
 }

@@ -16,5 +16,7 @@ interface FolderFileRepository extends JpaRepository<FolderFile, Long> {
             and (f.nameKey > :afterKey or f.nameKey = :afterKey and f.id > :afterId) order by f.folderId, f.present, f.nameKey, f.id""")
     List<FolderFile> present(long folder, String afterKey, long afterId, Limit limit);
 
+    long countByFolderId(long folder);
+
     List<FolderFile> findByRevisionIdAndPresentTrueOrderById(long revision);
 }

@@ -5,4 +5,6 @@ import org.springframework.data.jpa.repository.JpaRepository;
 
 interface FolderRepository extends JpaRepository<Folder, Long> {
     List<Folder> findByProjectIdOrderById(long project);
+
+    long countByParentId(long parent);
 }

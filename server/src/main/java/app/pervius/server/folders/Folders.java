@@ -8,7 +8,9 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.http.Problem;
 import app.pervius.server.store.Json;
 import app.pervius.server.store.Remembered;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
@@ -39,12 +41,16 @@ public class Folders {
     }
 
     private final FolderRepository folders;
+    private final FolderFileRepository files;
+    private final List<FolderUse> uses;
     /** A folder, its parent, … up to the root. */
     private final Remembered<Long, List<FolderView>> ways = new Remembered<>();
     private final Remembered<Long, FieldValues> values = new Remembered<>();
 
-    Folders(FolderRepository folders) {
+    Folders(FolderRepository folders, FolderFileRepository files, List<FolderUse> uses) {
         this.folders = folders;
+        this.files = files;
+        this.uses = uses;
     }
 
     /** Makes the root of a project's tree. */
@@ -76,10 +82,7 @@ public class Folders {
     }
 
     public void rename(long id, String name, int version) {
-        Folder folder = folders.findById(id).orElseThrow(() -> Problem.notFound("folder"));
-        if (folder.version != version) {
-            throw Problem.conflict("changed-meanwhile", "Somebody else has changed this folder in the meantime; it is called “" + folder.name + "” now.");
-        }
+        Folder folder = unchanged(id, version);
         changed();
         switch (FileName.check(name)) {
             case FileName.Checked.Fine(FileName fine) -> {
@@ -89,6 +92,69 @@ public class Folders {
             case FileName.Checked.Refused(String reason) -> throw Problem.invalid("name", reason.replace("The file has", "The folder has"));
         }
         folders.saveAndFlush(folder);
+    }
+
+    /** Moves a folder with everything below it to another parent in its project; who may see it stays the same. */
+    public void move(long id, long parent, int version) {
+        Folder folder = unchanged(id, version);
+        List<FolderView> way = up(parent).filter(w -> w.getFirst().project() == folder.projectId).orElseThrow(() -> Problem.notFound("folder"));
+        FolderView target = way.getFirst();
+        if (folder.parentId == null) {
+            throw Problem.conflict("root", "The project's own folder stays at the top.");
+        }
+        if (way.stream().anyMatch(f -> f.id() == id)) {
+            throw Problem.conflict("into-itself", "“" + folder.name + "” cannot be moved into itself or into a folder below it.");
+        }
+        if (target.firm() != null && !target.firm().equals(folder.firmId)) {
+            throw Problem.conflict("other-people", "“" + target.name() + "” belongs to a firm, and “" + folder.name
+                    + "” does not belong to the same: moved there, other people would see it. Make a folder there and send its files again.");
+        }
+        if (way.size() > 1 && target.state() != folder.state) {
+            throw Problem.conflict("other-state", "“" + target.name() + "” holds what is " + target.state().name().toLowerCase(Locale.ROOT).replace('_', ' ') + ", “"
+                    + folder.name + "” does not. A folder keeps its state; files change theirs by being issued.");
+        }
+        changed();
+        folder.parentId = parent;
+        folders.saveAndFlush(folder);
+    }
+
+    /** Deletes a folder that nothing needs; else says all that does. */
+    public void delete(long id, int version) {
+        Folder folder = unchanged(id, version);
+        List<String> needs = needs(folder);
+        if (!needs.isEmpty()) {
+            throw Problem.conflict("needed", "“" + folder.name + "” cannot be deleted. " + String.join(" ", needs));
+        }
+        changed();
+        folders.delete(folder);
+        folders.flush();
+    }
+
+    private List<String> needs(Folder folder) {
+        List<String> needs = new ArrayList<>();
+        long below = folders.countByParentId(folder.id());
+        long kept = files.countByFolderId(folder.id());
+        if (folder.parentId == null) {
+            needs.add("It is the project's own folder.");
+        }
+        if (below > 0) {
+            needs.add(below == 1 ? "A folder lies in it." : below + " folders lie in it.");
+        }
+        if (kept > 0) {
+            needs.add(kept == 1 ? "A file lies in it or has lain in it, and what happened to it must stay to be found."
+                    : kept + " files lie in it or have lain in it, and what happened to them must stay to be found.");
+        }
+        FolderView view = folder(folder.id());
+        uses.forEach(use -> needs.addAll(use.needs(view)));
+        return needs;
+    }
+
+    private Folder unchanged(long id, int version) {
+        Folder folder = folders.findById(id).orElseThrow(() -> Problem.notFound("folder"));
+        if (folder.version != version) {
+            throw Problem.conflict("changed-meanwhile", "Somebody else has changed this folder in the meantime; it is called “" + folder.name + "” now.");
+        }
+        return folder;
     }
 
     @Transactional(readOnly = true)

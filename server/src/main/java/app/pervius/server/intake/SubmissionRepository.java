@@ -15,6 +15,8 @@ interface SubmissionRepository extends JpaRepository<Submission, Long> {
     @Query("from Submission s where s.id = :id")
     Optional<Submission> locked(long id);
 
+    boolean existsByFolderId(long folder);
+
     @Query("select s.id from Submission s where s.open = true and s.lastActivity < :before order by s.open, s.lastActivity, s.id")
     List<Long> quietSince(Instant before, Limit limit);
 

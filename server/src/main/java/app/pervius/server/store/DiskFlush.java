@@ -35,10 +35,9 @@ public class DiskFlush {
     private final ReentrantLock lock = new ReentrantLock();
     private final Condition flushed = lock.newCondition();
     private final AtomicLong flushes = new AtomicLong();
-    private long asked;
-    private long done;
     private boolean flushing;
-    private volatile long writtenUpTo;
+    /** So many transactions had ended at the last flush; all of them are on the disk. */
+    private volatile long durable;
     private volatile long tidiedUpTo;
     private volatile long writtenAt = System.nanoTime();
 
@@ -47,12 +46,12 @@ public class DiskFlush {
         this.writes = writes;
     }
 
-    /** Returns once everything committed before the call is on the disk. Not within a transaction. */
+    /** Returns once every transaction that had ended before the call is on the disk. Not within a transaction. */
     public void await() {
+        long mine = writes.ended();
         lock.lock();
         try {
-            long mine = ++asked;
-            while (done < mine) {
+            while (durable < mine) {
                 if (flushing) {
                     flushed.awaitUninterruptibly();
                 } else {
@@ -72,7 +71,7 @@ public class DiskFlush {
     /** Writes what nobody has waited for, when it is time. */
     @Scheduled(fixedRate = 50)
     public void writeWhatIsLeft() {
-        if (writes.ended() == writtenUpTo) {
+        if (writes.ended() == durable) {
             return;
         }
         try {
@@ -99,7 +98,6 @@ public class DiskFlush {
     }
 
     private void flushForAllWaiting() {
-        long upTo = asked;
         flushing = true;
         lock.unlock();
         try {
@@ -109,17 +107,14 @@ public class DiskFlush {
             flushing = false;
             flushed.signalAll();
         }
-        done = Math.max(done, upTo);
     }
 
     private void force() {
         withStore(store -> {
-            writes.whileNobodyWrites(() -> {
-                long upTo = writes.ended();
-                store.commit();
-                writtenUpTo = upTo;
-            });
+            // Whoever ends while this waits for the others is written with them.
+            long ended = writes.whileNobodyWrites(store::commit);
             store.sync();
+            durable = ended;
             writtenAt = System.nanoTime();
             flushes.incrementAndGet();
             return true;

@@ -35,14 +35,15 @@ public class WritesInFlight {
         return ended.get();
     }
 
-    /** Runs {@code writing} once those that have begun have ended, and lets nobody begin meanwhile. */
-    void whileNobodyWrites(Runnable writing) {
+    /** Runs {@code writing} once those that have begun have ended, lets nobody begin meanwhile, and gives how many had ended. */
+    long whileNobodyWrites(Runnable writing) {
         if (onThisThread()) {
             throw new IllegalStateException("a transaction cannot wait for its own end");
         }
         lock.writeLock().lock();
         try {
             writing.run();
+            return ended.get();
         } finally {
             lock.writeLock().unlock();
         }

@@ -121,6 +121,8 @@ class AccessTableTest {
         line("GET /api/folders/{id}", who -> who.get("/api/folders/" + folder), "1 4 4 y y y 4");
         line("POST /api/folders/{parent}/folders", who -> who.post("/api/folders/" + folder + "/folders", Map.of("name", "a/b")), "1 4 4 3 3 y 4");
         line("PUT /api/folders/{id}/name", who -> who.put("/api/folders/" + folder + "/name", Map.of("name", "x", "version", -1)), "1 4 4 3 3 y 4");
+        line("PUT /api/folders/{id}/parent", who -> who.put("/api/folders/" + folder + "/parent", Map.of("parent", folder, "version", -1)), "1 4 4 3 3 y 4");
+        line("DELETE /api/folders/{id}", who -> who.delete("/api/folders/" + folder + "?version=-1"), "1 4 4 3 3 y 4");
         line("GET /api/files/{id}/content", who -> who.get("/api/files/" + file + "/content"), "1 4 4 y y y 4");
 
         line("POST /api/folders/{folder}/submissions", who -> who.post("/api/folders/" + folder + "/submissions",

@@ -1,6 +1,7 @@
 package app.pervius.server.store;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.pervius.server.Client;
 import app.pervius.server.Running;
@@ -10,6 +11,10 @@ import java.util.Map;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -34,6 +39,7 @@ class DurabilityTest {
     @Test
     void manyWhoWaitAtTheSameTimeShareOneFlush(App app) throws Exception {
         DiskFlush flush = app.bean(DiskFlush.class);
+        WritesInFlight writes = app.bean(WritesInFlight.class);
         int waiting = 200;
         long before = flush.flushes();
         CountDownLatch go = new CountDownLatch(1);
@@ -41,6 +47,8 @@ class DurabilityTest {
             for (int i = 0; i < waiting; i++) {
                 threads.submit(() -> {
                     go.await();
+                    writes.begin();
+                    writes.end();
                     flush.await();
                     return true;
                 });
@@ -48,6 +56,33 @@ class DurabilityTest {
             go.countDown();
         }
         assertThat(flush.flushes() - before).isBetween(1L, waiting / 2L);
+    }
+
+    @Test
+    void theFileIsNotWrittenWhileATransactionIsUnderWay(App app) throws Exception {
+        DiskFlush flush = app.bean(DiskFlush.class);
+        WritesInFlight writes = app.bean(WritesInFlight.class);
+        AtomicBoolean ended = new AtomicBoolean();
+        try (ExecutorService threads = Executors.newVirtualThreadPerTaskExecutor()) {
+            writes.begin();
+            writes.begin();
+            writes.end();
+            Future<Boolean> flushed = threads.submit(() -> {
+                flush.await();
+                return ended.get();
+            });
+            assertThatThrownBy(() -> flushed.get(300, TimeUnit.MILLISECONDS)).isInstanceOf(TimeoutException.class);
+            ended.set(true);
+            writes.end();
+            assertThat(flushed.get(20, TimeUnit.SECONDS)).isTrue();
+        }
+    }
+
+    @Test
+    void whoWritesCannotWaitForTheDisk() {
+        WritesInFlight writes = new WritesInFlight();
+        writes.begin();
+        assertThatThrownBy(() -> writes.whileNobodyWrites(() -> { })).isInstanceOf(IllegalStateException.class);
     }
 
     @Test

@@ -1,0 +1,10 @@
+package app.pervius.server.folders;
+
+import java.util.List;
+
+/** Something that may need a folder; each feature answers for what it keeps. */
+public interface FolderUse {
+
+    /** Why the folder cannot be deleted, a sentence each; empty if nothing of the feature needs it. */
+    List<String> needs(Folders.FolderView folder);
+}

@@ -1,0 +1,82 @@
+package app.pervius.server.folders;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.pervius.server.Client;
+import app.pervius.server.Running;
+import app.pervius.server.Running.App;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+
+@ExtendWith(Running.class)
+class FoldersTest {
+
+    private static final String ALDERMOOR = "Work in progress / Aldermoor Civils";
+
+    private static long make(Client who, String parent, String name) {
+        return who.post("/api/folders/" + who.folder(parent) + "/folders", Map.of("name", name)).must(201).body().get("id").asLong();
+    }
+
+    private static JsonNode folder(Client who, long id) {
+        return who.get("/api/folders/" + id).must(200).body().get("folder");
+    }
+
+    private static Client.Answer delete(Client who, long id) {
+        return who.delete("/api/folders/" + id + "?version=" + folder(who, id).get("version").asInt());
+    }
+
+    private static Client.Answer move(Client who, long id, long parent) {
+        return who.put("/api/folders/" + id + "/parent", Map.of("parent", parent, "version", folder(who, id).get("version").asInt()));
+    }
+
+    @Test
+    void aFolderNobodyNeedsIsDeleted(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        long id = make(mirela, ALDERMOOR, "Spare");
+        delete(mirela, id).must(204);
+        mirela.get("/api/folders/" + id).must(404);
+    }
+
+    @Test
+    void whatNeedsAFolderIsSaidInsteadOfDeletingIt(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        Client priya = app.as("Priya Venkatarangan");
+        long id = make(mirela, ALDERMOOR, "Needed");
+        long below = make(mirela, ALDERMOOR + " / Needed", "Below");
+        priya.submit(ALDERMOOR + " / Needed", "Kept.pdf");
+        Map<String, Object> rule = new HashMap<>(Map.of("name", "Takes the needed", "places", List.of(Map.of("folder", below, "withBelow", false)),
+                "formats", List.of(), "firms", List.of(), "people", List.of(), "issue", List.of(Map.of("code", 1, "back", false, "folder", id, "status", "A1"))));
+        rule.putAll(Map.of("placedName", "{number}", "onArrival", List.of(), "onReturn", List.of(), "onIssue", List.of()));
+        mirela.post("/api/projects/" + mirela.project() + "/rules", rule).must(201);
+        assertThat(delete(mirela, id).must(409).sentence()).contains("“Needed” cannot be deleted.", "A folder lies in it.", "A file lies in it or has lain in it",
+                "Submissions were sent to it.", "The rule “Takes the needed” places files in it.");
+        assertThat(delete(mirela, below).must(409).sentence()).contains("The rule “Takes the needed” stands on it.");
+        assertThat(delete(mirela, mirela.folder("Archive")).must(409).sentence()).contains("It is the project's archive.");
+    }
+
+    @Test
+    void aFolderMovesWithWhatLiesBelowAndItsRulesFollow(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        long id = make(mirela, ALDERMOOR, "Travels");
+        long below = make(mirela, ALDERMOOR + " / Travels", "Luggage");
+        move(mirela, id, mirela.folder(ALDERMOOR + " / Drawings")).must(204);
+        assertThat(folder(mirela, below).get("path").asString()).isEqualTo(ALDERMOOR + " / Drawings / Travels / Luggage");
+        assertThat(mirela.get("/api/folders/" + below).must(200).body().get("rules").valueStream().map(r -> r.get("name").asString())).contains("Civil design");
+    }
+
+    @Test
+    void aMoveThatCannotBeIsRefusedWithItsReason(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        long id = make(mirela, ALDERMOOR, "Stays");
+        long below = make(mirela, ALDERMOOR + " / Stays", "Inner");
+        assertThat(move(mirela, id, below).must(409).sentence()).contains("into itself");
+        assertThat(move(mirela, id, mirela.folder("Work in progress / Fennick Hydraulics")).must(409).sentence()).contains("other people would see it");
+        assertThat(move(mirela, id, mirela.folder("Shared")).must(409).sentence()).contains("A folder keeps its state");
+        assertThat(mirela.put("/api/folders/" + id + "/parent", Map.of("parent", below, "version", 77)).must(409).sentence()).contains("Somebody else has changed this folder");
+        assertThat(folder(mirela, id).get("path").asString()).isEqualTo(ALDERMOOR + " / Stays");
+    }
+}

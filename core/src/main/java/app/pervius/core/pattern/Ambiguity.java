@@ -26,7 +26,7 @@ import org.jspecify.annotations.Nullable;
 public record Ambiguity(String example, FieldValues taken, FieldValues other) {
 
     /** So many pairs of places are looked at; what is beyond them is not found. */
-    private static final int MOST_PAIRS = 300_000;
+    private static final int MOST_PAIRS = 60_000;
     /** So many names in which two ways part are tried before giving up. */
     private static final int MOST_TRIED = 200;
     /** Of a part of many widths, those are looked at that can take what all others need, and a few more, up to this. */

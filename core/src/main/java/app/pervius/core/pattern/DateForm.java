@@ -38,6 +38,11 @@ final class DateForm {
         return text.contains("YY") && text.contains("MM") && text.contains("DD");
     }
 
+    /** Whether the date can be read back from what is written of it: two digits of a year are of 2000 to 2099. */
+    boolean holds(LocalDate date) {
+        return text.contains("YYYY") || !text.contains("YY") || date.getYear() / 100 * 100 == CENTURY;
+    }
+
     String write(LocalDate date) {
         return text.replace("YYYY", "%04d".formatted(date.getYear())).replace("YY", "%02d".formatted(date.getYear() % 100))
                 .replace("MM", "%02d".formatted(date.getMonthValue())).replace("DD", "%02d".formatted(date.getDayOfMonth()));

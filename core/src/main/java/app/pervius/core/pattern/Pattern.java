@@ -147,7 +147,11 @@ public final class Pattern {
         if (!field.takes(value)) {
             return new Writing.Unfit(field.key(), value, field.expectation());
         }
-        out.append(day.form().write(LocalDate.parse(value)));
+        LocalDate date = LocalDate.parse(value);
+        if (!day.form().holds(date)) {
+            return new Writing.Unfit(field.key(), value, "a date of the years 2000 to 2099");
+        }
+        out.append(day.form().write(date));
         return null;
     }
 }

@@ -85,6 +85,7 @@ class PatternTest {
         assertThat(((Reading.Misfit) pattern.read("260231")).inWords()).isEqualTo("at character 1 expected a date as YYMMDD (Issued), found “260231”");
         assertThat(pattern.read("240229")).isInstanceOf(Reading.Fits.class);
         assertThat(pattern.write(new FieldValues(Map.of("issued", "14 May")))).isInstanceOf(Writing.Unfit.class);
+        assertThat(pattern.write(new FieldValues(Map.of("issued", "1999-05-14")))).isEqualTo(new Writing.Unfit("issued", "1999-05-14", "a date of the years 2000 to 2099"));
     }
 
     @Test

@@ -1,10 +1,18 @@
 package app.pervius.server.folders;
 
+import jakarta.persistence.LockModeType;
 import java.util.List;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Query;
 
 interface FolderRepository extends JpaRepository<Folder, Long> {
     List<Folder> findByProjectIdOrderById(long project);
 
     long countByParentId(long parent);
+
+    /** The top of a project's tree, locked, so that two who move folders at once do not move them into each other. */
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("from Folder f where f.projectId = :project and f.parentId is null")
+    Folder lockedRoot(long project);
 }

@@ -97,6 +97,8 @@ public class Folders {
     /** Moves a folder with everything below it to another parent in its project; who may see it stays the same. */
     public void move(long id, long parent, int version) {
         Folder folder = unchanged(id, version);
+        changed();
+        folders.lockedRoot(folder.projectId);
         List<FolderView> way = up(parent).filter(w -> w.getFirst().project() == folder.projectId).orElseThrow(() -> Problem.notFound("folder"));
         FolderView target = way.getFirst();
         if (folder.parentId == null) {
@@ -113,7 +115,6 @@ public class Folders {
             throw Problem.conflict("other-state", "“" + target.name() + "” holds what is " + target.state().name().toLowerCase(Locale.ROOT).replace('_', ' ') + ", “"
                     + folder.name + "” does not. A folder keeps its state; files change theirs by being issued.");
         }
-        changed();
         folder.parentId = parent;
         folders.saveAndFlush(folder);
     }

@@ -11,7 +11,7 @@ import ReviewSlip from './ReviewSlip.vue'
 import StoppedList from './StoppedList.vue'
 
 /** How many reviews the server gives at most. */
-const MOST = 200
+const MOST = 100
 const session = useSession()
 const project = computed(() => session.project?.id ?? 0)
 const list = (which: 'STOPPED' | 'LATE' | 'BACK' | 'ON_THE_WAY') =>

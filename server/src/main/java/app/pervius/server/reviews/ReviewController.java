@@ -39,9 +39,9 @@ import org.springframework.web.bind.annotation.RestController;
 class ReviewController {
 
     /** How many waiting reviews the Desk shows, the most urgent. */
-    private static final int ON_THE_DESK = 200;
+    private static final int ON_THE_DESK = 100;
     /** How many files come with them: the first review's, and those of as many more as keep below this. */
-    private static final int FILES_AT_ONCE = 60;
+    private static final int FILES_AT_ONCE = 30;
 
     private final ReviewRepository reviews;
     private final AnswerRepository answers;

@@ -10,6 +10,7 @@ import javax.sql.DataSource;
 import org.h2.engine.SessionLocal;
 import org.h2.jdbc.JdbcConnection;
 import org.h2.mvstore.MVStore;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.scheduling.annotation.Scheduled;
@@ -36,6 +37,7 @@ public class DiskFlush {
     private final Condition flushed = lock.newCondition();
     private final AtomicLong flushes = new AtomicLong();
     private boolean flushing;
+    private @Nullable RuntimeException failure;
     /** So many transactions had ended at the last flush; all of them are on the disk. */
     private volatile long durable;
     private volatile long tidiedUpTo;
@@ -53,7 +55,13 @@ public class DiskFlush {
         try {
             while (durable < mine) {
                 if (flushing) {
+                    RuntimeException before = failure;
                     flushed.awaitUninterruptibly();
+                    RuntimeException now = failure;
+                    if (now != null && now != before) {
+                        // A flush that failed may have lost what was to be written: one that succeeds later says nothing of it.
+                        throw new IllegalStateException(now.getMessage(), now);
+                    }
                 } else {
                     flushForAllWaiting();
                 }
@@ -100,11 +108,16 @@ public class DiskFlush {
     private void flushForAllWaiting() {
         flushing = true;
         lock.unlock();
+        RuntimeException failed = null;
         try {
             force();
+        } catch (RuntimeException e) {
+            failed = e;
+            throw e;
         } finally {
             lock.lock();
             flushing = false;
+            failure = failed == null ? failure : failed;
             flushed.signalAll();
         }
     }

@@ -12,6 +12,7 @@ import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.concurrent.FutureTask;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicBoolean;
@@ -76,6 +77,39 @@ class DurabilityTest {
             writes.end();
             assertThat(flushed.get(20, TimeUnit.SECONDS)).isTrue();
         }
+    }
+
+    @Test
+    void aFlushThatFailsIsToldToAllWhoWaitedForIt() throws Exception {
+        CountDownLatch asked = new CountDownLatch(1);
+        CountDownLatch go = new CountDownLatch(1);
+        javax.sql.DataSource broken = org.mockito.Mockito.mock(javax.sql.DataSource.class);
+        org.mockito.Mockito.when(broken.getConnection()).thenAnswer(call -> {
+            asked.countDown();
+            go.await();
+            throw new java.sql.SQLException("no room");
+        });
+        WritesInFlight writes = new WritesInFlight();
+        writes.begin();
+        writes.end();
+        DiskFlush flush = new DiskFlush(broken, writes);
+        FutureTask<Boolean> first = waiting(flush);
+        FutureTask<Boolean> second = waiting(flush);
+        Thread.ofPlatform().start(first);
+        asked.await();
+        Thread other = Thread.ofPlatform().start(second);
+        Client.until(other::getState, state -> state == Thread.State.WAITING);
+        go.countDown();
+        assertThatThrownBy(() -> first.get(20, TimeUnit.SECONDS)).hasMessageContaining("no room");
+        assertThatThrownBy(() -> second.get(20, TimeUnit.SECONDS)).hasMessageContaining("no room");
+        org.mockito.Mockito.verify(broken, org.mockito.Mockito.times(1)).getConnection();
+    }
+
+    private static FutureTask<Boolean> waiting(DiskFlush flush) {
+        return new FutureTask<>(() -> {
+            flush.await();
+            return true;
+        });
     }
 
     @Test

@@ -3,23 +3,32 @@ package app.pervius.core.identify;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.WayOut;
+import app.pervius.core.pattern.Pattern;
+import app.pervius.core.pattern.Patterns;
 import app.pervius.core.pattern.Reading;
 import app.pervius.core.project.Field;
 import app.pervius.core.project.FieldKind;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.Fields;
+import app.pervius.core.project.FirmId;
+import app.pervius.core.register.Known;
 import app.pervius.core.register.KnownDocument;
 import app.pervius.core.register.KnownNumbers;
+import app.pervius.core.register.NextRevision;
 import app.pervius.core.register.RevisionCode;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 
 /** Station Identify: is it a known document's next revision, or something new, and what does its name say. */
 public final class Identify {
 
     private static final Field TITLE = new Field("title", "Title", new FieldKind.Text(), 200);
 
-    private Identify() {
+    private final IdentifyFacts facts;
+
+    private Identify(IdentifyFacts facts) {
+        this.facts = facts;
     }
 
     /** The fields a name pattern may name: the project's, and the title. */
@@ -28,61 +37,108 @@ public final class Identify {
     }
 
     public static Outcome<IdentifyEffect> decide(IdentifyFacts facts, KnownNumbers numbers) {
-        return NumberInName.find(facts.baseName(), facts.numberPatterns())
-                .map(named -> nextRevision(facts, named, numbers))
-                .orElseGet(() -> newDocument(facts));
+        Identify identify = new Identify(facts);
+        return NumberInName.find(facts.baseName(), facts.numberPatterns(), facts.sequences())
+                .map(named -> identify.numbered(named, numbers.find(named.number())))
+                .orElseGet(identify::newDocument);
     }
 
-    private static Outcome<IdentifyEffect> nextRevision(IdentifyFacts facts, NumberInName named, KnownNumbers numbers) {
-        Optional<KnownDocument> found = numbers.find(named.number());
-        if (found.isEmpty()) {
-            return stop(StopReason.Code.UNKNOWN_NUMBER, "The name carries the number " + named.number()
-                    + ", but the ledger does not know it: it was never assigned.");
-        }
-        KnownDocument document = found.get();
-        if (!document.originator().equals(facts.authorFirm())) {
-            return stop(StopReason.Code.WRONG_ORIGINATOR, document.number() + " is a document of " + document.originatorName()
-                    + ", and this comes from " + facts.authorFirmName() + ".");
-        }
-        if (document.onItsWay().isPresent()) {
-            return stop(StopReason.Code.ALREADY_ON_ITS_WAY, document.number() + " cannot have a next revision yet: "
-                    + document.onItsWay().get() + ".");
-        }
-        return inSequence(named, document);
-    }
-
-    private static Outcome<IdentifyEffect> inSequence(NumberInName named, KnownDocument document) {
-        Optional<RevisionCode> next = document.latest().isEmpty()
-                ? Optional.of(new RevisionCode('P', 1)) : document.latest().get().next();
-        if (next.isEmpty()) {
-            return stop(StopReason.Code.REVISION_OUT_OF_SEQUENCE, "After " + document.latest().orElseThrow()
-                    + " of " + document.number() + " there is no next revision code.");
-        }
-        if (named.revision().isPresent() && !named.revision().equals(next)) {
-            return stop(StopReason.Code.REVISION_OUT_OF_SEQUENCE, "The name says revision " + named.revision().get() + ", but "
-                    + document.latest().map(latest -> "after " + latest + " of " + document.number() + " comes " + next.get())
-                            .orElse("the first revision of " + document.number() + " is " + next.get()) + ".");
-        }
-        return new Outcome.Passed<>(List.of(new IdentifyEffect.NextRevision(document, next.get(), document.cycles() + 1)), "The name carries " + document.number() + "; this is its revision " + next.get() + ".");
-    }
-
-    private static Outcome<IdentifyEffect> newDocument(IdentifyFacts facts) {
-        if (facts.namePattern().isEmpty()) {
-            return found(facts.known(), facts.baseName(), "The name carries no controlled number: a new document.");
-        }
-        return switch (facts.namePattern().get().read(facts.baseName())) {
-            case Reading.Fits fits -> found(facts.known().with(fits.values()),
-                    fits.values().get("title").orElse(facts.baseName()),
-                    "The name was read with “" + facts.namePattern().get() + "”: a new document.");
-            case Reading.Misfit misfit -> stop(StopReason.Code.NAME_DOES_NOT_FIT, "“" + facts.baseName() + "” does not fit “"
-                    + facts.namePattern().get() + "”: " + misfit.inWords() + "."
-                    + facts.namePattern().get().nearest(facts.baseName()).map(near -> " “" + near + "” would fit.").orElse(""));
+    private Outcome<IdentifyEffect> numbered(NumberInName named, Known known) {
+        return switch (known) {
+            case Known.Document(KnownDocument document) -> nextRevision(named, document);
+            case Known.Reserved reserved -> fromReserve(named, reserved);
+            case Known.Voided(String reason) -> stop(StopReason.Code.UNKNOWN_NUMBER, "The name carries the number " + named.number()
+                    + ", which was voided and will never be used: " + reason);
+            case Known.Never() -> facts.checks().unknownNumber() == Checks.Then.GO_ON ? newDocument()
+                    : refuse(facts.checks().unknownNumber(), StopReason.Code.UNKNOWN_NUMBER, "The name carries the number " + named.number()
+                            + ", but the ledger does not know it: it was never assigned.");
         };
     }
 
+    private Outcome<IdentifyEffect> nextRevision(NumberInName named, KnownDocument document) {
+        boolean others = !document.originator().equals(facts.authorFirm());
+        if (others && facts.checks().wrongOriginator() != Checks.Then.GO_ON) {
+            return refuse(facts.checks().wrongOriginator(), StopReason.Code.WRONG_ORIGINATOR, document.number() + " is a document of "
+                    + document.originatorName() + ", and this comes from " + facts.authorFirmName() + ".");
+        }
+        if (document.onItsWay().isPresent()) {
+            return notYet(document, document.onItsWay().get());
+        }
+        return sequence(named, document.number(), document.latest(), facts.sequence().or(document::sequence), code ->
+                new Outcome.Passed<>(List.of(new IdentifyEffect.NextRevision(document, code, document.cycles() + 1)),
+                        "The name carries " + document.number() + "; this is its revision " + code + "."
+                                + (others ? " It comes from " + facts.authorFirmName() + ", and the rule lets that go on." : "")));
+    }
+
+    private Outcome<IdentifyEffect> notYet(KnownDocument document, String onItsWay) {
+        if (facts.checks().onItsWay() == Checks.Then.GO_ON) {
+            return new Outcome.Waiting<>(List.of(new IdentifyEffect.AwaitEnd(document.id())),
+                    "the revision of " + document.number() + " before it: " + onItsWay, Optional.empty());
+        }
+        return refuse(facts.checks().onItsWay(), StopReason.Code.ALREADY_ON_ITS_WAY,
+                document.number() + " cannot have a next revision yet: " + onItsWay + ".");
+    }
+
+    private Outcome<IdentifyEffect> fromReserve(NumberInName named, Known.Reserved reserved) {
+        FirmId mine = facts.authorFirm();
+        if (!reserved.forFirm().equals(mine) && facts.checks().wrongOriginator() != Checks.Then.GO_ON) {
+            return refuse(facts.checks().wrongOriginator(), StopReason.Code.WRONG_ORIGINATOR, named.number() + " is reserved for "
+                    + reserved.firmName() + ", and this comes from " + facts.authorFirmName() + ".");
+        }
+        return sequence(named, named.number(), Optional.empty(), facts.sequence(), code -> new Outcome.Passed<>(List.of(
+                new IdentifyEffect.FieldsRead(facts.known().with(named.values())),
+                new IdentifyEffect.TitleRead(title(named.rest().isBlank() ? facts.baseName() : named.rest())),
+                new IdentifyEffect.UseReserved(named.number(), code)),
+                "The name carries " + named.number() + ", reserved for " + reserved.firmName() + "; this is its revision " + code + "."));
+    }
+
+    private Outcome<IdentifyEffect> sequence(NumberInName named, String number, Optional<RevisionCode> latest, Optional<String> wanted,
+            Function<RevisionCode, Outcome<IdentifyEffect>> goOn) {
+        String after = latest.map(code -> "after " + code + " of " + number + " comes ").orElse("the first revision of " + number + " is ");
+        return switch (facts.sequences().next(latest, named.revision(), wanted)) {
+            case NextRevision.Follows(RevisionCode code) -> goOn.apply(code);
+            case NextRevision.Changes(RevisionCode code, var into) -> goOn.apply(code);
+            case NextRevision.Skips(RevisionCode said, RevisionCode expected) when facts.checks().outOfSequence() == Checks.Then.GO_ON -> goOn.apply(said);
+            case NextRevision.Skips(RevisionCode said, RevisionCode expected) -> refuse(facts.checks().outOfSequence(),
+                    StopReason.Code.REVISION_OUT_OF_SEQUENCE, "The name says revision " + said + ", but " + after + expected + ".");
+            case NextRevision.GoesBack(RevisionCode said, RevisionCode last, RevisionCode expected) -> refuse(
+                    facts.checks().outOfSequence() == Checks.Then.RETURN ? Checks.Then.RETURN : Checks.Then.STOP,
+                    StopReason.Code.REVISION_OUT_OF_SEQUENCE, "The name says revision " + said + ", which goes back: the newest of " + number
+                            + " is " + last + ", and next comes " + expected + ".");
+            case NextRevision.NoMore(RevisionCode last) -> stop(StopReason.Code.REVISION_OUT_OF_SEQUENCE, "After " + last + " of " + number
+                    + " there is no next revision code.");
+        };
+    }
+
+    private Outcome<IdentifyEffect> newDocument() {
+        if (facts.namePatterns().isEmpty()) {
+            return found(facts.known(), facts.baseName(), "The name carries no controlled number: a new document.");
+        }
+        Patterns.Read read = new Patterns(facts.namePatterns()).read(facts.baseName());
+        return switch (read.reading()) {
+            case Reading.Fits fits -> found(facts.known().with(fits.values()), fits.values().get("title").orElse(facts.baseName()),
+                    "The name was read with “" + read.by() + "”: a new document.");
+            case Reading.Misfit misfit -> stop(StopReason.Code.NAME_DOES_NOT_FIT, "“" + facts.baseName() + "” does not fit " + fitting(read.by())
+                    + ": " + misfit.inWords() + "."
+                    + read.by().nearest(facts.baseName()).map(near -> " “" + near + "” would fit.").orElse(""));
+        };
+    }
+
+    private String fitting(Pattern furthest) {
+        int others = facts.namePatterns().size() - 1;
+        return others == 0 ? "“" + furthest + "”" : "any of " + (others + 1) + " patterns; it came furthest with “" + furthest + "”";
+    }
+
     private static Outcome<IdentifyEffect> found(FieldValues values, String title, String account) {
-        return new Outcome.Passed<>(List.of(new IdentifyEffect.FieldsRead(values),
-                new IdentifyEffect.TitleRead(title.replace('_', ' ').strip())), account);
+        return new Outcome.Passed<>(List.of(new IdentifyEffect.FieldsRead(values), new IdentifyEffect.TitleRead(title(title))), account);
+    }
+
+    private static String title(String text) {
+        return text.replace('_', ' ').strip();
+    }
+
+    private static Outcome<IdentifyEffect> refuse(Checks.Then then, StopReason.Code code, String sentence) {
+        return then == Checks.Then.RETURN ? new Outcome.Returned<>(new StopReason(code, sentence)) : stop(code, sentence);
     }
 
     private static Outcome<IdentifyEffect> stop(StopReason.Code code, String sentence) {

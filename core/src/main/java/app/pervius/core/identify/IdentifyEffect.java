@@ -1,6 +1,7 @@
 package app.pervius.core.identify;
 
 import app.pervius.core.project.FieldValues;
+import app.pervius.core.register.DocumentId;
 import app.pervius.core.register.KnownDocument;
 import app.pervius.core.register.RevisionCode;
 
@@ -17,5 +18,13 @@ public sealed interface IdentifyEffect {
 
     /** The name carries the number of a known document; this is its next revision. */
     record NextRevision(KnownDocument document, RevisionCode code, int cycle) implements IdentifyEffect {
+    }
+
+    /** The name carries a number that was reserved; a document is made for it. */
+    record UseReserved(String number, RevisionCode first) implements IdentifyEffect {
+    }
+
+    /** It goes on by itself once the document's earlier revision has ended. */
+    record AwaitEnd(DocumentId document) implements IdentifyEffect {
     }
 }

@@ -3,6 +3,7 @@ package app.pervius.core.identify;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.FirmId;
+import app.pervius.core.register.RevisionSequences;
 import java.util.List;
 import java.util.Optional;
 
@@ -11,12 +12,14 @@ import java.util.Optional;
  *
  * @param baseName the name without its ending
  * @param known values that hold whatever the name says: of the folder, of the author's firm, given by hand
- * @param namePattern how the rule reads names
+ * @param namePatterns how the rule reads names, the first that fits; none when names say nothing
  * @param numberPatterns how the project's numbers are built, to find one in the name
+ * @param sequence the revision sequence the rule wants, if it wants one
  */
 public record IdentifyFacts(String baseName, FirmId authorFirm, String authorFirmName, FieldValues known,
-        Optional<Pattern> namePattern, List<Pattern> numberPatterns) {
+        List<Pattern> namePatterns, List<Pattern> numberPatterns, Checks checks, RevisionSequences sequences, Optional<String> sequence) {
     public IdentifyFacts {
+        namePatterns = List.copyOf(namePatterns);
         numberPatterns = List.copyOf(numberPatterns);
     }
 }

@@ -2,8 +2,11 @@ package app.pervius.core.identify;
 
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.pattern.Reading;
+import app.pervius.core.project.FieldValues;
 import app.pervius.core.register.RevisionCode;
+import app.pervius.core.register.RevisionSequences;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 
@@ -12,16 +15,18 @@ import java.util.regex.Matcher;
  * {@code …-00123}.
  *
  * @param number the number
+ * @param values what the number says, read apart
  * @param revision the revision code written behind it, if one is
+ * @param rest what else the name says behind both
  */
-public record NumberInName(String number, Optional<RevisionCode> revision) {
+public record NumberInName(String number, FieldValues values, Optional<RevisionCode> revision, String rest) {
 
-    private static final java.util.regex.Pattern REVISION_BEHIND =
-            java.util.regex.Pattern.compile("[-_ .(\\[]*(?:rev[-_ .]*)?([A-Z]\\d{2})(?![\\p{L}\\p{N}])",
-                    java.util.regex.Pattern.CASE_INSENSITIVE);
+    private static final java.util.regex.Pattern REVISION_BEHIND = java.util.regex.Pattern.compile(
+            "[-_ .(\\[]*(?:rev(?:ision)?[-_ .]*)?([A-Z]{0,3}\\d{0,3}(?:\\.\\d{1,2})?)(?![\\p{L}\\p{N}])", java.util.regex.Pattern.CASE_INSENSITIVE);
+    private static final java.util.regex.Pattern BETWEEN = java.util.regex.Pattern.compile("^[-_ .()\\[\\]]+|[-_ .()\\[\\]]+$");
 
     /** The first number in {@code name} that one of the patterns can read whole. */
-    public static Optional<NumberInName> find(String name, List<Pattern> patterns) {
+    public static Optional<NumberInName> find(String name, List<Pattern> patterns, RevisionSequences sequences) {
         for (int from = 0; from < name.length(); from++) {
             if (from > 0 && Character.isLetterOrDigit(name.charAt(from - 1))) {
                 continue;
@@ -29,19 +34,19 @@ public record NumberInName(String number, Optional<RevisionCode> revision) {
             for (Pattern pattern : patterns) {
                 Reading reading = pattern.readFrom(name, from,
                         end -> end == name.length() || !Character.isLetterOrDigit(name.charAt(end)));
-                if (reading instanceof Reading.Fits fits) {
-                    return Optional.of(read(name, from, fits.end()));
+                if (reading instanceof Reading.Fits(FieldValues values, int end)) {
+                    return Optional.of(read(name, from, end, values, sequences));
                 }
             }
         }
         return Optional.empty();
     }
 
-    private static NumberInName read(String name, int from, int end) {
+    private static NumberInName read(String name, int from, int end, FieldValues values, RevisionSequences sequences) {
         String behind = name.substring(end);
         Matcher m = REVISION_BEHIND.matcher(behind);
-        Optional<RevisionCode> revision = m.lookingAt()
-                ? RevisionCode.read(m.group(1).toUpperCase(java.util.Locale.ROOT)) : Optional.empty();
-        return new NumberInName(name.substring(from, end), revision);
+        Optional<RevisionCode> revision = m.lookingAt() ? sequences.read(m.group(1).toUpperCase(Locale.ROOT)) : Optional.empty();
+        String rest = revision.isPresent() ? behind.substring(m.end()) : behind;
+        return new NumberInName(name.substring(from, end), values, revision, BETWEEN.matcher(rest).replaceAll(""));
     }
 }

@@ -6,6 +6,7 @@ import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.Fields;
 import app.pervius.core.project.FolderId;
 import app.pervius.core.project.InformationState;
+import app.pervius.core.project.StatusCode;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -15,13 +16,14 @@ import java.util.function.Predicate;
  * What station Issue decides by.
  *
  * @param files the files of the revision
+ * @param statusCodes the project's
  * @param folder the destination as it is now, if it still exists
  * @param former the document's current revision in a given state, if it has one
  * @param archive the project's archive folder, if it has one
  * @param taken whether a name is taken in the destination by a file that does not leave with the former revision
  */
 public record IssueFacts(String number, String revision, String title, DecisionCode decision, IssuePlan plan, List<FileName> files,
-        FieldValues values, Fields fields, Function<FolderId, Optional<Destination>> folder,
+        FieldValues values, Fields fields, List<StatusCode> statusCodes, Function<FolderId, Optional<Destination>> folder,
         Function<InformationState, Optional<Former>> former, Optional<FolderId> archive, Predicate<FileName> taken) {
 
     /** A folder as a destination. */

@@ -11,6 +11,7 @@ import app.pervius.core.project.Field;
 import app.pervius.core.project.FieldKind;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.Fields;
+import app.pervius.core.project.StatusCode;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -50,6 +51,11 @@ public final class Issuing {
             return stop(StopReason.Code.DESTINATION_GONE, "The folder the rule places it in does not exist any more.");
         }
         IssueFacts.Destination destination = found.get();
+        Optional<StatusCode> unfit = facts.statusCodes().stream().filter(c -> c.code().equals(place.statusCode()) && !c.goesWith(destination.state())).findFirst();
+        if (unfit.isPresent()) {
+            return stop(StopReason.Code.STATUS_UNFIT, "Status code " + place.statusCode() + " goes with " + unfit.get().statesInWords() + ", but the folder “"
+                    + destination.path() + "” is " + destination.state().label() + ".");
+        }
         Optional<IssueFacts.Former> former = destination.state().holdsOneCurrentRevision()
                 ? facts.former().apply(destination.state()) : Optional.empty();
         if (former.isPresent() && facts.archive().isEmpty()) {

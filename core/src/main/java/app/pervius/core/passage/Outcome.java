@@ -35,6 +35,10 @@ public sealed interface Outcome<E> {
         }
     }
 
+    /** The passage ends here and goes back to its author, because the rule says so; nobody has to look at it first. */
+    record Returned<E>(StopReason reason) implements Outcome<E> {
+    }
+
     static <E> Outcome<E> stopped(StopReason.Code code, String sentence, WayOut... waysOut) {
         return new Stopped<>(new StopReason(code, sentence), List.of(waysOut));
     }

@@ -86,9 +86,30 @@ public final class Pattern {
         return keys(program);
     }
 
+    /** What it consists of, from left to right. */
+    public List<Piece> pieces() {
+        List<Piece> pieces = new ArrayList<>();
+        addPieces(parts, false, pieces);
+        return List.copyOf(pieces);
+    }
+
     @Override
     public String toString() {
         return text;
+    }
+
+    private static void addPieces(List<Part> parts, boolean optional, List<Piece> pieces) {
+        for (Part part : parts) {
+            switch (part) {
+                case Part.Literal(String literal) ->
+                        pieces.add(new Piece(Piece.Kind.LITERAL, literal, Optional.empty(), literal.length(), literal.length(), optional));
+                case Part.Take take -> pieces.add(new Piece(Piece.Kind.FIELD, "", Optional.of(take.field().key()), take.fewest(), take.most(), optional));
+                case Part.Day(Field field, DateForm form) ->
+                        pieces.add(new Piece(Piece.Kind.DATE, form.toString(), Optional.of(field.key()), form.length(), form.length(), optional));
+                case Part.Skip(int fewest, int most) -> pieces.add(new Piece(Piece.Kind.SKIP, "", Optional.empty(), fewest, most, optional));
+                case Part.Maybe(List<Part> inner) -> addPieces(inner, true, pieces);
+            }
+        }
     }
 
     private static Set<String> keys(Program of) {

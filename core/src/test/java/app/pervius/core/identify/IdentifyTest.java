@@ -12,9 +12,11 @@ import app.pervius.core.passage.StopReason;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.project.FirmId;
 import app.pervius.core.register.DocumentId;
+import app.pervius.core.register.Known;
 import app.pervius.core.register.KnownDocument;
 import app.pervius.core.register.KnownNumbers;
 import app.pervius.core.register.RevisionCode;
+import app.pervius.core.register.RevisionSequences;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
@@ -24,16 +26,34 @@ import org.junit.jupiter.params.provider.ValueSource;
 class IdentifyTest {
 
     private static final String NUMBER = "KWR-FNK-H-DR-0012";
-    private static final List<Pattern> NUMBERS = List.of(Pattern.sound("{project:3}-{originator}-{discipline}-{type}-{counter:4}", Scheme.fields(FIELDS)));
+    private static final Scheme SCHEME = Scheme.ofDocuments("documents", "Documents", "{project:3}-{originator}-{discipline}-{type}-{counter:4}", List.of());
+    private static final List<Pattern> NUMBERS = List.of(Pattern.sound("{project:3}-{originator}-{discipline}-{type}-{counter:4}", SCHEME.fields(FIELDS)));
 
     private static KnownDocument document(FirmId originator, Optional<String> onItsWay) {
-        return new KnownDocument(new DocumentId(5), NUMBER, originator, "Fennick Hydraulics", Optional.of(new RevisionCode('P', 1)), 1, onItsWay);
+        return new KnownDocument(new DocumentId(5), NUMBER, originator, "Fennick Hydraulics", Optional.of(new RevisionCode("P01")), Optional.empty(), 1, onItsWay);
     }
 
-    private static final KnownNumbers LEDGER = number -> number.equals(NUMBER) ? Optional.of(document(FENNICK, Optional.empty())) : Optional.empty();
+    private static final KnownNumbers LEDGER = number -> number.equals(NUMBER) ? new Known.Document(document(FENNICK, Optional.empty())) : new Known.Never();
+
+    private static IdentifyFacts facts(String name, List<Pattern> patterns, Checks checks, Optional<String> sequence) {
+        return new IdentifyFacts(name, FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING, patterns, NUMBERS, checks, RevisionSequences.USUAL, sequence);
+    }
 
     private static Outcome<IdentifyEffect> decide(String name, KnownNumbers numbers) {
-        return Identify.decide(new IdentifyFacts(name, FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING, Optional.empty(), NUMBERS), numbers);
+        return Identify.decide(facts(name, List.of(), Checks.ALL_STOP, Optional.empty()), numbers);
+    }
+
+    private static Outcome<IdentifyEffect> decide(String name, KnownNumbers numbers, Checks.Then all) {
+        return Identify.decide(facts(name, List.of(), new Checks(all, all, all, all), Optional.empty()), numbers);
+    }
+
+    private static Outcome<IdentifyEffect> read(String name, String... patterns) {
+        List<Pattern> compiled = java.util.Arrays.stream(patterns).map(text -> Pattern.sound(text, Identify.nameFields(FIELDS))).toList();
+        return Identify.decide(facts(name, compiled, Checks.ALL_STOP, Optional.empty()), LEDGER);
+    }
+
+    private static List<IdentifyEffect> effects(Outcome<IdentifyEffect> outcome) {
+        return ((Outcome.Passed<IdentifyEffect>) outcome).effects();
     }
 
     private static StopReason stopped(Outcome<IdentifyEffect> outcome) {
@@ -44,7 +64,7 @@ class IdentifyTest {
     @ValueSource(strings = {NUMBER, NUMBER + "_P02", "Inlet " + NUMBER + " P02", NUMBER + " rev P02 inlet", "(" + NUMBER + ")"})
     void aNameThatCarriesAKnownNumberIsThatDocumentsNextRevision(String name) {
         assertThat(((Outcome.Passed<IdentifyEffect>) decide(name, LEDGER)).effects()).containsExactly(
-                new IdentifyEffect.NextRevision(document(FENNICK, Optional.empty()), new RevisionCode('P', 2), 2));
+                new IdentifyEffect.NextRevision(document(FENNICK, Optional.empty()), new RevisionCode("P02"), 2));
     }
 
     @ParameterizedTest
@@ -60,16 +80,81 @@ class IdentifyTest {
 
     @Test
     void aNameThatDoesNotFitIsStoppedWithTheNameThatWould() {
-        Pattern names = Pattern.sound("{type}-{discipline}_{title}", Identify.nameFields(FIELDS));
-        StopReason reason = stopped(Identify.decide(new IdentifyFacts("DT-H_Inlet", FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING,
-                Optional.of(names), NUMBERS), LEDGER));
+        StopReason reason = stopped(read("DT-H_Inlet", "{type}-{discipline}_{title}"));
         assertThat(reason.code()).isEqualTo(StopReason.Code.NAME_DOES_NOT_FIT);
         assertThat(reason.sentence()).endsWith("found “DT-H_Inlet”. “DR-H_Inlet” would fit.");
     }
 
     @Test
+    void ofSeveralPatternsTheFirstThatFitsReads() {
+        assertThat(effects(read("CA-C_Head_loss", "{discipline} {title}", "{type}-{discipline}_{title}", "{title}")))
+                .contains(new IdentifyEffect.TitleRead("Head loss"));
+    }
+
+    @Test
+    void ofSeveralPatternsTheOneThatCameFurthestExplains() {
+        assertThat(stopped(read("CA-X_Head loss", "{discipline} {title}", "{type}-{discipline}_{title}")).sentence())
+                .startsWith("“CA-X_Head loss” does not fit any of 2 patterns; it came furthest with “{type}-{discipline}_{title}”: at character 4 ");
+    }
+
+    @Test
+    void theRuleSaysWhatGoesBackAtOnce() {
+        assertThat(decide("KWR-FNK-H-DR-0099", LEDGER, Checks.Then.RETURN)).isInstanceOfSatisfying(Outcome.Returned.class,
+                back -> assertThat(back.reason().code()).isEqualTo(StopReason.Code.UNKNOWN_NUMBER));
+        assertThat(decide(NUMBER + "_P05", LEDGER, Checks.Then.RETURN)).isInstanceOf(Outcome.Returned.class);
+    }
+
+    @Test
+    void theRuleSaysWhatGoesOnAllTheSame() {
+        assertThat(effects(decide("KWR-FNK-H-DR-0099", LEDGER, Checks.Then.GO_ON))).contains(new IdentifyEffect.TitleRead("KWR-FNK-H-DR-0099"));
+        assertThat(effects(decide(NUMBER + "_P05", LEDGER, Checks.Then.GO_ON))).containsExactly(
+                new IdentifyEffect.NextRevision(document(FENNICK, Optional.empty()), new RevisionCode("P05"), 2));
+        KnownDocument others = document(ALDERMOOR, Optional.empty());
+        assertThat(effects(decide(NUMBER, number -> new Known.Document(others), Checks.Then.GO_ON)))
+                .containsExactly(new IdentifyEffect.NextRevision(others, new RevisionCode("P02"), 2));
+    }
+
+    @Test
+    void aRevisionThatGoesBackIsNeverGoneOnWith() {
+        assertThat(stopped(decide(NUMBER + "_P01", LEDGER, Checks.Then.GO_ON)).sentence())
+                .isEqualTo("The name says revision P01, which goes back: the newest of " + NUMBER + " is P01, and next comes P02.");
+    }
+
+    @Test
+    void whileAnEarlierRevisionIsOnItsWayItMayWaitForThat() {
+        assertThat(decide(NUMBER, number -> new Known.Document(document(FENNICK, Optional.of("P01 is still at Review"))), Checks.Then.GO_ON))
+                .isEqualTo(new Outcome.Waiting<>(List.of(new IdentifyEffect.AwaitEnd(new DocumentId(5))),
+                        "the revision of " + NUMBER + " before it: P01 is still at Review", Optional.empty()));
+    }
+
+    @Test
+    void aReservedNumberIsUsedByWhomItIsReservedFor() {
+        KnownNumbers reserved = number -> new Known.Reserved("documents", FENNICK, "Fennick Hydraulics", java.time.LocalDate.of(2026, 12, 31));
+        assertThat(effects(decide("KWR-FNK-C-CA-0040_P01_Stop logs", reserved))).satisfies(found -> {
+            assertThat(List.<IdentifyEffect>copyOf(found)).contains(new IdentifyEffect.UseReserved("KWR-FNK-C-CA-0040", new RevisionCode("P01")),
+                    new IdentifyEffect.TitleRead("Stop logs"));
+            assertThat(found).anySatisfy(e -> assertThat(e).isInstanceOfSatisfying(IdentifyEffect.FieldsRead.class,
+                    read -> assertThat(read.values().get("discipline")).contains("C")));
+        });
+        KnownNumbers others = number -> new Known.Reserved("documents", ALDERMOOR, "Aldermoor Civils", java.time.LocalDate.of(2026, 12, 31));
+        assertThat(stopped(decide("KWR-FNK-C-CA-0040", others)).sentence())
+                .isEqualTo("KWR-FNK-C-CA-0040 is reserved for Aldermoor Civils, and this comes from Fennick Hydraulics.");
+    }
+
+    @Test
+    void aVoidedNumberIsStoppedWithTheReason() {
+        assertThat(stopped(decide(NUMBER, number -> new Known.Voided("drawn twice by mistake"))).sentence()).endsWith("will never be used: drawn twice by mistake");
+    }
+
+    @Test
+    void theRuleTakesADocumentIntoTheNextSequence() {
+        assertThat(effects(Identify.decide(facts(NUMBER, List.of(), Checks.ALL_STOP, Optional.of("construction")), LEDGER)))
+                .containsExactly(new IdentifyEffect.NextRevision(document(FENNICK, Optional.empty()), new RevisionCode("C01"), 2));
+    }
+
+    @Test
     void anotherFirmsNumberIsStopped() {
-        StopReason reason = stopped(decide(NUMBER, number -> Optional.of(document(ALDERMOOR, Optional.empty()))));
+        StopReason reason = stopped(decide(NUMBER, number -> new Known.Document(document(ALDERMOOR, Optional.empty()))));
         assertThat(reason.code()).isEqualTo(StopReason.Code.WRONG_ORIGINATOR);
     }
 
@@ -82,26 +167,16 @@ class IdentifyTest {
 
     @Test
     void aSecondRevisionWhileOneIsOnItsWayIsStopped() {
-        StopReason reason = stopped(decide(NUMBER, number -> Optional.of(document(FENNICK, Optional.of("P01 is still at Review")))));
+        StopReason reason = stopped(decide(NUMBER, number -> new Known.Document(document(FENNICK, Optional.of("P01 is still at Review")))));
         assertThat(reason.sentence()).contains("P01 is still at Review");
     }
 
     @Test
     void aNameIsReadWithTheRulesPattern() {
-        Outcome<IdentifyEffect> outcome = Identify.decide(new IdentifyFacts("CA-C_Head_loss", FENNICK, "Fennick", HYDRAULIC_DRAWING,
-                Optional.of(Pattern.sound("{type}-{discipline}_{title}", FIELDS)), NUMBERS), LEDGER);
-        assertThat(((Outcome.Passed<IdentifyEffect>) outcome).effects()).contains(new IdentifyEffect.TitleRead("Head loss"))
+        assertThat(effects(read("CA-C_Head_loss", "{type}-{discipline}_{title}"))).contains(new IdentifyEffect.TitleRead("Head loss"))
                 .anySatisfy(e -> assertThat(e).isInstanceOfSatisfying(IdentifyEffect.FieldsRead.class, read -> {
                     assertThat(read.values().get("type")).contains("CA");
                     assertThat(read.values().get("originator")).contains("FNK");
                 }));
-    }
-
-    @Test
-    void revisionCodesAreReadStrictly() {
-        assertThat(RevisionCode.read("P01")).contains(new RevisionCode('P', 1));
-        assertThat(RevisionCode.read("p01")).isEmpty();
-        assertThat(RevisionCode.read("P00")).isEmpty();
-        assertThat(new RevisionCode('P', 99).next()).isEmpty();
     }
 }

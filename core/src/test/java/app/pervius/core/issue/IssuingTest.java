@@ -10,7 +10,9 @@ import app.pervius.core.passage.StopReason;
 import app.pervius.core.project.DecisionCode;
 import app.pervius.core.project.FolderId;
 import app.pervius.core.project.InformationState;
+import app.pervius.core.project.StatusCode;
 import java.util.List;
+import java.util.Set;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Predicate;
@@ -22,11 +24,12 @@ class IssuingTest {
     private static final FolderId ARCHIVE = new FolderId(8);
     private static final IssuePlan PLAN = new IssuePlan(Map.of(1, new Target.Place(SHARED, "A1"), 3, new Target.BackToAuthor()), IssuePlan.USUAL_NAME);
     private static final IssueFacts.Destination DESTINATION = new IssueFacts.Destination(SHARED, "Shared / Hydraulics", InformationState.SHARED);
+    private static final List<StatusCode> STATUS_CODES = List.of(new StatusCode("CR", "as built", Set.of(InformationState.PUBLISHED)));
 
     private static Outcome<IssueEffect> decide(int code, Optional<IssueFacts.Destination> destination, Optional<IssueFacts.Former> former,
             Optional<FolderId> archive, Predicate<FileName> taken) {
         return Issuing.decide(new IssueFacts("KWR-FNK-H-DR-0001", "P02", "Weir", DecisionCode.of(code, DecisionCode.AS_SHIPPED), PLAN,
-                List.of(new FileName("Weir.PDF"), new FileName("Weir.dwg")), HYDRAULIC_DRAWING, FIELDS, folder -> destination, state -> former, archive, taken));
+                List.of(new FileName("Weir.PDF"), new FileName("Weir.dwg")), HYDRAULIC_DRAWING, FIELDS, STATUS_CODES, folder -> destination, state -> former, archive, taken));
     }
 
     private static StopReason.Code stopped(Outcome<IssueEffect> outcome) {
@@ -48,6 +51,15 @@ class IssuingTest {
     void whatMustComeAgainGoesBackToItsAuthor() {
         assertThat(((Outcome.Passed<IssueEffect>) decide(3, Optional.empty(), Optional.empty(), Optional.empty(), n -> false)).effects())
                 .containsExactly(new IssueEffect.ReturnToAuthor(true));
+    }
+
+    @Test
+    void aStatusCodeThatDoesNotGoWithItsFolderIsRefused() {
+        IssuePlan asBuilt = new IssuePlan(Map.of(1, new Target.Place(SHARED, "CR")), IssuePlan.USUAL_NAME);
+        Outcome<IssueEffect> outcome = Issuing.decide(new IssueFacts("KWR-FNK-H-DR-0001", "P02", "Weir", DecisionCode.of(1, DecisionCode.AS_SHIPPED), asBuilt,
+                List.of(), HYDRAULIC_DRAWING, FIELDS, STATUS_CODES, folder -> Optional.of(DESTINATION), state -> Optional.empty(), Optional.of(ARCHIVE), n -> false));
+        assertThat(((Outcome.Stopped<IssueEffect>) outcome).reason().sentence())
+                .isEqualTo("Status code CR goes with Published, but the folder “Shared / Hydraulics” is Shared.");
     }
 
     @Test

@@ -6,6 +6,7 @@ import static app.pervius.core.KestrelWeir.YUSUF;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.pervius.core.arrive.FileFormat;
+import app.pervius.core.identify.Checks;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.StopReason;
@@ -27,7 +28,7 @@ class RuleSheetTest {
 
     private static RuleSheet.Row row(int id, String name, FolderId folder, boolean withBelow, Which which) {
         return new RuleSheet.Row(id, 1, new HandlingRule(name, new Where(List.of(new Where.Standing(folder, withBelow))), which,
-                Optional.empty(), Optional.of("documents"), Optional.of("civil"), new IssuePlan(Map.of(), IssuePlan.USUAL_NAME), TellPlan.NOBODY));
+                List.of(), Checks.ALL_STOP, Optional.empty(), Optional.of("documents"), Optional.of("civil"), new IssuePlan(Map.of(), IssuePlan.USUAL_NAME), TellPlan.NOBODY));
     }
 
     private static ArrivalFacts arrival(List<FolderId> pathUp, FileFormat... formats) {

@@ -1,6 +1,7 @@
 package app.pervius.server.demo;
 
 import app.pervius.core.arrive.FileFormat;
+import app.pervius.core.identify.Checks;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Target;
 import app.pervius.core.project.Code;
@@ -155,24 +156,25 @@ class KestrelWeir {
     }
 
     private void makeRules(StandardProject.Made made, long site) {
-        rule(made, "Hydraulic design", "FNK", DESIGN_FILES, "FNK", Optional.empty(), "hydraulics", "Shared Hydraulics", List.of());
-        rule(made, "Civil design", "ALD", DESIGN_FILES, "ALD", Optional.empty(), "civil", "Shared Civil", List.of(new Audience.Holders(new RoleId(site))));
-        rule(made, "Controls design", "BRK", DESIGN_FILES, "BRK", Optional.empty(), "controls", "Shared Controls", List.of());
+        rule(made, "Hydraulic design", "FNK", DESIGN_FILES, "FNK", List.of(), "hydraulics", "Shared Hydraulics", List.of());
+        rule(made, "Civil design", "ALD", DESIGN_FILES, "ALD", List.of(), "civil", "Shared Civil", List.of(new Audience.Holders(new RoleId(site))));
+        rule(made, "Controls design", "BRK", DESIGN_FILES, "BRK", List.of(), "controls", "Shared Controls", List.of());
         rule(made, "Site documents", "DNM deliveries", Set.of(FileFormat.PDF, FileFormat.OFFICE), "DNM",
-                Optional.of("{type}-{discipline}[_{title}]"), "civil", "Shared Site documents", List.of());
+                List.of("{type}-{discipline}[_{title}]"), "civil", "Shared Site documents", List.of());
         rules.add(made.project(), new HandlingRule("Data sheets from suppliers", new Where(List.of(new Where.Standing(new FolderId(place("BRK")), true))),
-                new Which(Set.of(FileFormat.OFFICE), Set.of(), Set.of()), Optional.empty(), Optional.of(StandardProject.DOCUMENTS), Optional.empty(),
+                new Which(Set.of(FileFormat.OFFICE), Set.of(), Set.of()), List.of(), Checks.ALL_STOP, Optional.empty(), Optional.of(StandardProject.DOCUMENTS), Optional.empty(),
                 new IssuePlan(Map.of(1, new Target.Place(new FolderId(place("Shared Controls")), "S2")), IssuePlan.USUAL_NAME), TellPlan.NOBODY),
                 id("Mirela Draganova"));
     }
 
-    private void rule(StandardProject.Made made, String name, String place, Set<FileFormat> formats, String firm, Optional<String> pattern,
+    private void rule(StandardProject.Made made, String name, String place, Set<FileFormat> formats, String firm, List<String> patterns,
             String route, String shared, List<Audience> alsoOnIssue) {
         FolderId target = new FolderId(place(shared));
         List<Audience> onIssue = new ArrayList<>(List.of(new Audience.Author()));
         onIssue.addAll(alsoOnIssue);
         long id = rules.add(made.project(), new HandlingRule(name, new Where(List.of(new Where.Standing(new FolderId(place(place)), true))),
-                new Which(formats, Set.of(new FirmId(firms.get(firm))), Set.of()), pattern, Optional.of(StandardProject.DOCUMENTS), Optional.of(route),
+                new Which(formats, Set.of(new FirmId(firms.get(firm))), Set.of()), patterns, Checks.ALL_STOP, Optional.empty(),
+                Optional.of(StandardProject.DOCUMENTS), Optional.of(route),
                 new IssuePlan(Map.of(1, new Target.Place(target, "A1"), 2, new Target.Place(target, "B1"), 3, new Target.BackToAuthor(),
                         4, new Target.BackToAuthor()), IssuePlan.USUAL_NAME),
                 new TellPlan(List.of(new Audience.Author()), List.of(new Audience.Author(), new Audience.Holders(new RoleId(made.controller()))), onIssue)),

@@ -4,6 +4,7 @@ import app.pervius.server.store.Row;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Version;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 @Entity
 class Document extends Row {
@@ -12,6 +13,11 @@ class Document extends Row {
     String title = "";
     long originatorId;
     String fieldValues = "{}";
+    /** What its originator calls it. */
+    String ownReference = "";
+    String ownReferenceKey = "";
+    /** The key of the revision sequence its next revision is to be in; absent to go on in the one it is in. */
+    @Nullable String sequenceKey;
     Instant createdAt = Instant.EPOCH;
     @Version
     int version;

@@ -12,6 +12,7 @@ import app.pervius.server.people.People;
 import app.pervius.server.store.Json;
 import java.time.InstantSource;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
@@ -41,14 +42,23 @@ public class Documents {
         this.clock = clock;
     }
 
-    /** A document that has just got its number. */
-    public long open(long project, String number, String title, long originator, FieldValues values) {
+    /**
+     * A document that has just got its number.
+     *
+     * @param ownReference what its originator calls it; may be empty
+     */
+    public record NewDocument(long project, String number, String title, long originator, FieldValues values, String ownReference) {
+    }
+
+    public long open(NewDocument wanted) {
         Document document = new Document();
-        document.projectId = project;
-        document.number = number;
-        document.title = title.length() > 400 ? title.substring(0, 400) : title;
-        document.originatorId = originator;
-        document.fieldValues = Json.write(values.byKey());
+        document.projectId = wanted.project();
+        document.number = wanted.number();
+        document.title = wanted.title().length() > 400 ? wanted.title().substring(0, 400) : wanted.title();
+        document.originatorId = wanted.originator();
+        document.fieldValues = Json.write(wanted.values().byKey());
+        document.ownReference = wanted.ownReference().strip();
+        document.ownReferenceKey = document.ownReference.toLowerCase(Locale.ROOT);
         document.createdAt = clock.instant();
         return documents.save(document).id();
     }
@@ -59,6 +69,7 @@ public class Documents {
         revision.documentId = document;
         revision.code = code.toString();
         revision.cycle = cycle;
+        revision.attempt = cycle == 1 ? 1 : revisions.countByDocumentIdAndCode(document, revision.code) + 1;
         revision.passageId = passage;
         revisions.save(revision);
     }
@@ -104,6 +115,7 @@ public class Documents {
     void ended(PassageEnded end) {
         revisions.findByPassageId(end.passage()).ifPresent(revision -> {
             revision.onItsWay = false;
+            revision.withdrawn = end.decision() == null && (end.how() == Passages.End.SENT_BACK || end.how() == Passages.End.TAKEN_OUT);
             revision.outcome = end.how();
             revision.decisionCode = end.decision();
         });
@@ -111,11 +123,12 @@ public class Documents {
 
     private KnownDocument known(Document document) {
         List<Revision> all = revisions.findByDocumentIdOrderById(document.id());
-        Optional<RevisionCode> latest = all.isEmpty() ? Optional.empty() : RevisionCode.read(all.getLast().code);
+        Optional<RevisionCode> latest = all.stream().filter(r -> !r.withdrawn).reduce((earlier, later) -> later).map(r -> new RevisionCode(r.code));
         Optional<String> onItsWay = all.stream().filter(r -> r.onItsWay).findFirst().map(r -> r.code + " is still at "
                 + passages.passage(r.passageId).station().label() + ", with " + passages.passage(r.passageId).heldBy());
         return new KnownDocument(new DocumentId(document.id()), document.number, new FirmId(document.originatorId),
-                people.firm(document.originatorId).name(), latest, all.size(), onItsWay);
+                people.firm(document.originatorId).name(), latest,
+                Optional.ofNullable(document.sequenceKey), all.size(), onItsWay);
     }
 
     private static FieldValues values(String json) {

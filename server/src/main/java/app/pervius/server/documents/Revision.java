@@ -16,6 +16,10 @@ class Revision extends Row {
     long documentId;
     String code = "";
     int cycle;
+    /** How often the code has come: more than once only after it was withdrawn. */
+    int attempt = 1;
+    /** Taken out or sent back before anybody decided; its code comes again. */
+    boolean withdrawn;
     long passageId;
     boolean onItsWay = true;
     @Enumerated(EnumType.STRING)

@@ -9,6 +9,8 @@ import org.springframework.data.jpa.repository.Query;
 interface RevisionRepository extends JpaRepository<Revision, Long> {
     List<Revision> findByDocumentIdOrderById(long document);
 
+    int countByDocumentIdAndCode(long document, String code);
+
     Optional<Revision> findByPassageId(long passage);
 
     @Query("from Revision r where r.documentId = :document and r.currentIn = :state")

@@ -1,5 +1,6 @@
 package app.pervius.server.identify;
 
+import app.pervius.core.identify.Checks;
 import app.pervius.core.identify.Identify;
 import app.pervius.core.identify.IdentifyEffect;
 import app.pervius.core.identify.IdentifyFacts;
@@ -7,9 +8,14 @@ import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.Station;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.project.FieldValues;
+import app.pervius.core.project.Fields;
 import app.pervius.core.project.FirmId;
+import app.pervius.core.register.DocumentId;
+import app.pervius.core.rules.HandlingRule;
 import app.pervius.server.documents.Documents;
+import app.pervius.server.documents.Sequences;
 import app.pervius.server.folders.Folders;
+import app.pervius.server.numbers.LedgerBook;
 import app.pervius.server.numbers.Schemes;
 import app.pervius.server.passages.PassageChange;
 import app.pervius.server.passages.PassageFacts;
@@ -32,14 +38,19 @@ class IdentifyWork implements StationWork<IdentifyEffect> {
     private final Folders folders;
     private final Schemes schemes;
     private final Documents documents;
+    private final Sequences sequences;
+    private final LedgerBook book;
 
-    IdentifyWork(Rules rules, Projects projects, People people, Folders folders, Schemes schemes, Documents documents) {
+    IdentifyWork(Rules rules, Projects projects, People people, Folders folders, Schemes schemes, Documents documents,
+            Sequences sequences, LedgerBook book) {
         this.rules = rules;
         this.projects = projects;
         this.people = people;
         this.folders = folders;
         this.schemes = schemes;
         this.documents = documents;
+        this.sequences = sequences;
+        this.book = book;
     }
 
     @Override
@@ -56,10 +67,12 @@ class IdentifyWork implements StationWork<IdentifyEffect> {
         People.FirmView firm = people.firm(passage.authorFirm());
         FieldValues known = new FieldValues(Map.of("project", project.code(), "originator", firm.code()))
                 .with(folders.valuesOf(passage.folder())).with(passage.given());
-        Optional<Pattern> pattern = passage.rule().flatMap(by -> rules.edition(by.rule(), by.edition()).namePattern())
-                .map(text -> Pattern.sound(text, Identify.nameFields(project.fields())));
-        return Identify.decide(new IdentifyFacts(passage.baseName(), new FirmId(firm.id()), firm.name(), known, pattern,
-                schemes.patterns(passage.project(), project.fields())), number -> documents.known(passage.project(), number));
+        Optional<HandlingRule> rule = passage.rule().map(by -> rules.edition(by.rule(), by.edition()));
+        Fields names = Identify.nameFields(project.fields());
+        List<Pattern> patterns = rule.map(HandlingRule::namePatterns).orElse(List.of()).stream().map(text -> Pattern.sound(text, names)).toList();
+        return Identify.decide(new IdentifyFacts(passage.baseName(), new FirmId(firm.id()), firm.name(), known, patterns,
+                schemes.patterns(passage.project(), project.fields()), rule.map(HandlingRule::checks).orElse(Checks.ALL_STOP),
+                sequences.inForce(passage.project()), rule.flatMap(HandlingRule::sequence)), number -> book.known(passage.project(), number));
     }
 
     @Override
@@ -69,8 +82,11 @@ class IdentifyWork implements StationWork<IdentifyEffect> {
             switch (effect) {
                 case IdentifyEffect.FieldsRead(FieldValues values) -> changes.add(new PassageChange.Valued(values.with(passage.given())));
                 case IdentifyEffect.TitleRead(String title) -> changes.add(new PassageChange.Titled(title));
+                case IdentifyEffect.AwaitEnd(DocumentId document) -> changes.add(new PassageChange.Awaits(document.value()));
+                case IdentifyEffect.UseReserved reserved -> changes.add(useReserved(passage, effects, reserved));
                 case IdentifyEffect.NextRevision next -> {
                     long document = next.document().id().value();
+                    book.came(document);
                     documents.addRevision(document, next.code(), next.cycle(), passage.id());
                     FieldValues values = documents.valuesOf(document);
                     changes.add(new PassageChange.Valued(values));
@@ -80,5 +96,21 @@ class IdentifyWork implements StationWork<IdentifyEffect> {
             }
         }
         return changes;
+    }
+
+    private PassageChange useReserved(PassageFacts passage, List<IdentifyEffect> effects, IdentifyEffect.UseReserved reserved) {
+        FieldValues values = passage.values();
+        String title = passage.title();
+        for (IdentifyEffect effect : effects) {
+            if (effect instanceof IdentifyEffect.FieldsRead(FieldValues read)) {
+                values = read;
+            } else if (effect instanceof IdentifyEffect.TitleRead(String read)) {
+                title = read;
+            }
+        }
+        long document = documents.open(new Documents.NewDocument(passage.project(), reserved.number(), title, passage.authorFirm(), values, ""));
+        book.assignReserved(passage.project(), reserved.number(), document, passage.ruleInWords());
+        documents.addRevision(document, reserved.first(), 1, passage.id());
+        return new PassageChange.Numbered(document, reserved.number(), reserved.first().toString(), 1);
     }
 }

@@ -1,6 +1,7 @@
 package app.pervius.server.intake;
 
 import app.pervius.core.arrive.FileFormat;
+import app.pervius.core.identify.Checks;
 import app.pervius.core.issue.Target;
 import app.pervius.core.project.FirmId;
 import app.pervius.core.project.PersonId;
@@ -86,7 +87,10 @@ class FolderPageController {
         HandlingRule rule = row.rule();
         List<String> sentences = new ArrayList<>();
         sentences.add("Takes " + what(rule) + from(rule) + ".");
-        rule.namePattern().ifPresent(pattern -> sentences.add("Reads the name as " + pattern + "."));
+        if (!rule.namePatterns().isEmpty()) {
+            sentences.add("Reads the name as " + String.join(", or else as ", rule.namePatterns()) + ".");
+        }
+        checks(rule.checks(), sentences);
         rule.scheme().flatMap(key -> schemes.inForce(project, key)).ifPresent(s -> sentences.add("Numbers by " + s.name() + ": " + s.pattern() + "."));
         rule.route().flatMap(key -> routes.inForce(project, key)).ifPresent(r -> sentences.add("Goes to review on route " + r.name() + ": "
                 + r.steps().stream().map(s -> s.name() + " by " + people.roleName(s.role()) + " (" + s.workingDays() + " working days)")
@@ -101,6 +105,21 @@ class FolderPageController {
             }
         });
         return new RuleInWords(row.ruleId(), rule.name(), row.edition(), sentences);
+    }
+
+    private static void checks(Checks checks, List<String> sentences) {
+        returns(checks.unknownNumber(), "a number nobody was given", "is taken as a new document", sentences);
+        returns(checks.wrongOriginator(), "another firm's number", "is taken all the same", sentences);
+        returns(checks.outOfSequence(), "a revision that leaves codes out", "is taken as its name says", sentences);
+        returns(checks.onItsWay(), "a number whose earlier revision is still on its way", "waits for that to end", sentences);
+    }
+
+    private static void returns(Checks.Then then, String what, String goingOn, List<String> sentences) {
+        switch (then) {
+            case STOP -> { }
+            case RETURN -> sentences.add("A file with " + what + " goes back to its author.");
+            case GO_ON -> sentences.add("A file with " + what + " " + goingOn + ".");
+        }
     }
 
     private static String what(HandlingRule rule) {

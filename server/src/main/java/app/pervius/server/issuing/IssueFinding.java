@@ -5,7 +5,6 @@ import app.pervius.core.issue.Target;
 import app.pervius.core.pattern.Compiled;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.pattern.PatternFault;
-import app.pervius.core.project.Code;
 import app.pervius.core.project.DecisionCode;
 import app.pervius.core.project.FolderId;
 import app.pervius.core.project.PersonId;
@@ -82,8 +81,9 @@ class IssueFinding implements RuleFinding {
         } else if (destination.get().state().holdsOneCurrentRevision() && project.archive().isEmpty()) {
             found.add(new Finding(false, "issue", "The project has no archive folder, so a second revision could not take the first one's place."));
         }
-        if (project.statusCodes().stream().map(Code::code).noneMatch(place.statusCode()::equals)) {
-            found.add(new Finding(true, "issue", "Status code “" + place.statusCode() + "” for " + code.digit() + " is not on the project's list."));
-        }
+        project.statusCodes().stream().filter(c -> c.code().equals(place.statusCode())).findFirst().ifPresentOrElse(
+                status -> destination.filter(f -> !status.goesWith(f.state())).ifPresent(f -> found.add(new Finding(true, "issue",
+                        "Status code " + status.code() + " goes with " + status.statesInWords() + ", but the folder for " + code.digit() + " is " + f.state().label() + "."))),
+                () -> found.add(new Finding(true, "issue", "Status code “" + place.statusCode() + "” for " + code.digit() + " is not on the project's list.")));
     }
 }

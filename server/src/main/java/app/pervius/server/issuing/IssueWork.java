@@ -71,7 +71,7 @@ class IssueWork implements StationWork<IssueEffect> {
         DecisionCode decision = DecisionCode.of(passage.decision().orElseThrow(), project.decisionCodes());
         long document = passage.document().orElseThrow();
         return Issuing.decide(new IssueFacts(passage.number().orElseThrow(), passage.revision().orElseThrow(), passage.title(), decision,
-                rule.issue(), passage.files().stream().map(f -> new FileName(f.name())).toList(), passage.values(), project.fields(),
+                rule.issue(), passage.files().stream().map(f -> new FileName(f.name())).toList(), passage.values(), project.fields(), project.statusCodes(),
                 this::destination, state -> documents.current(document, state).map(c -> new IssueFacts.Former(c.revision(), c.code())),
                 project.archive().filter(archive -> folders.find(archive.value()).isPresent()),
                 name -> taken(rule, decision, document, name)));

@@ -1,6 +1,8 @@
 package app.pervius.server.numbers;
 
 import app.pervius.core.number.CounterKey;
+import app.pervius.core.number.Drawing;
+import app.pervius.core.number.Ledger;
 import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -20,6 +22,10 @@ public class Counters {
 
     private static final Logger LOG = LoggerFactory.getLogger(Counters.class);
 
+    /** A counter's row, locked. */
+    private record Held(long value, long step, int givenBack) {
+    }
+
     private final JdbcClient jdbc;
     private final TransactionTemplate apart;
 
@@ -30,38 +36,66 @@ public class Counters {
     }
 
     /** What the counter gives next, locked until the transaction ends. */
-    long next(long project, CounterKey key, long first) {
-        return locked(project, key).orElseGet(() -> {
-            begin(project, key, first);
-            return locked(project, key).orElseThrow();
-        });
+    Ledger.Next next(long project, CounterKey key, long first, long step) {
+        Held held = held(project, key, first, step);
+        return new Ledger.Next(held.value(), held.step(), held.givenBack() == 0 ? Optional.empty() : givenBack(project, key));
     }
 
-    /** The counter, which {@link #next} has locked, has given {@code value}. */
-    void given(long project, CounterKey key, long value) {
-        jdbc.sql("update counter set next_value = ? where project_id = ? and scheme_key = ? and combination = ?")
-                .params(value + 1, project, key.scheme(), key.combination()).update();
+    /** The counter, which {@link #next} has locked, has given a number. */
+    void given(long project, Drawing.Count count) {
+        move(project, count.counter(), count.next(), count.givenBack() ? -1 : 0);
+    }
+
+    /** Sets what a held counter gives next. */
+    void moveTo(long project, CounterKey key, long next) {
+        move(project, key, next, 0);
+    }
+
+    /** So many numbers of a held counter are free again. */
+    void gaveBack(long project, CounterKey key, int numbers) {
+        jdbc.sql("update counter set given_back = given_back + ? where project_id = ? and scheme_key = ? and combination = ?")
+                .params(numbers, project, key.scheme(), key.combination()).update();
     }
 
     /** Takes the next value of a counter of things that have no ledger, such as submissions; begins with 1. */
     public long take(long project, String what) {
         CounterKey key = new CounterKey(what, "");
-        long value = next(project, key, 1);
-        given(project, key, value);
+        long value = held(project, key, 1, 1).value();
+        move(project, key, value + 1, 0);
         return value;
     }
 
-    private Optional<Long> locked(long project, CounterKey key) {
-        return jdbc.sql("select next_value from counter where project_id = ? and scheme_key = ? and combination = ? for update")
-                .params(project, key.scheme(), key.combination()).query(Long.class).optional();
+    private void move(long project, CounterKey key, long next, int givenBack) {
+        jdbc.sql("update counter set next_value = ?, given_back = given_back + ? where project_id = ? and scheme_key = ? and combination = ?")
+                .params(next, givenBack, project, key.scheme(), key.combination()).update();
+    }
+
+    private Held held(long project, CounterKey key, long first, long step) {
+        return locked(project, key).orElseGet(() -> {
+            begin(project, key, first, step);
+            return locked(project, key).orElseThrow();
+        });
+    }
+
+    private Optional<Held> locked(long project, CounterKey key) {
+        return jdbc.sql("select next_value, step, given_back from counter where project_id = ? and scheme_key = ? and combination = ? for update")
+                .params(project, key.scheme(), key.combination()).query((row, n) -> new Held(row.getLong(1), row.getLong(2), row.getInt(3))).optional();
+    }
+
+    private Optional<Ledger.GivenBack> givenBack(long project, CounterKey key) {
+        return jdbc.sql("""
+                select number, counter_value from ledger_entry where project_id = ? and scheme_key = ? and combination = ? and state = 'GIVEN_BACK'
+                order by project_id, scheme_key, combination, counter_value fetch first 1 rows only""")
+                .params(project, key.scheme(), key.combination()).query((row, n) -> new Ledger.GivenBack(row.getString(1), row.getLong(2))).optional();
     }
 
     /** Makes the counter's row in a transaction of its own, so that of several who need it first only one makes it and none fails. */
-    private void begin(long project, CounterKey key, long first) {
+    private void begin(long project, CounterKey key, long first, long step) {
         try {
             apart.executeWithoutResult(status -> jdbc.sql("""
-                    insert into counter (id, project_id, scheme_key, combination, next_value) values (next value for ids, ?, ?, ?, ?)""")
-                    .params(project, key.scheme(), key.combination(), first).update());
+                    insert into counter (id, project_id, scheme_key, combination, next_value, first_value, step, given_back)
+                    values (next value for ids, ?, ?, ?, ?, ?, ?, 0)""")
+                    .params(project, key.scheme(), key.combination(), first, first, step).update());
         } catch (DuplicateKeyException e) {
             LOG.debug("another has begun the counter {} {} at the same time", key.scheme(), key.combination());
         }

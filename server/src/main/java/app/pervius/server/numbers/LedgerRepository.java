@@ -1,6 +1,8 @@
 package app.pervius.server.numbers;
 
+import app.pervius.core.number.NumberState;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
@@ -8,8 +10,19 @@ import org.springframework.data.jpa.repository.Query;
 interface LedgerRepository extends JpaRepository<LedgerEntry, Long> {
     boolean existsByProjectIdAndNumber(long project, String number);
 
+    Optional<LedgerEntry> findByProjectIdAndNumber(long project, String number);
+
+    Optional<LedgerEntry> findByDocumentId(long document);
+
+    List<LedgerEntry> findByReservationIdOrderById(long reservation);
+
     @Query("""
             from LedgerEntry e where e.projectId = :project and e.schemeKey = :scheme and e.id < :before
-            order by e.id desc""")
+            order by e.projectId desc, e.schemeKey desc, e.id desc""")
     List<LedgerEntry> newest(long project, String scheme, long before, Limit limit);
+
+    @Query("""
+            from LedgerEntry e where e.projectId = :project and e.state = :state and e.id > :after
+            order by e.projectId, e.state, e.id""")
+    List<LedgerEntry> inState(long project, NumberState state, long after, Limit limit);
 }

@@ -1,13 +1,17 @@
 package app.pervius.server.numbers;
 
-import app.pervius.core.number.CounterKey;
-import app.pervius.core.number.Ledger;
 import app.pervius.core.number.NumberEffect;
+import app.pervius.core.number.NumberState;
 import app.pervius.core.number.Numbering;
 import app.pervius.core.number.Scheme;
+import app.pervius.core.number.Source;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.Station;
+import app.pervius.core.project.FieldValues;
+import app.pervius.core.register.RevisionSequence;
+import app.pervius.core.rules.HandlingRule;
 import app.pervius.server.documents.Documents;
+import app.pervius.server.documents.Sequences;
 import app.pervius.server.passages.PassageChange;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.StationWork;
@@ -15,6 +19,8 @@ import app.pervius.server.projects.Projects;
 import app.pervius.server.rules.Rules;
 import app.pervius.server.store.CrashPoint;
 import java.time.InstantSource;
+import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
@@ -24,18 +30,20 @@ class NumberWork implements StationWork<NumberEffect> {
 
     private final Rules rules;
     private final Schemes schemes;
-    private final Counters counters;
-    private final LedgerRepository ledger;
+    private final Sequences sequences;
+    private final LedgerBook book;
+    private final Answers answers;
     private final Documents documents;
     private final Projects projects;
     private final InstantSource clock;
 
-    NumberWork(Rules rules, Schemes schemes, Counters counters, LedgerRepository ledger, Documents documents, Projects projects,
+    NumberWork(Rules rules, Schemes schemes, Sequences sequences, LedgerBook book, Answers answers, Documents documents, Projects projects,
             InstantSource clock) {
         this.rules = rules;
         this.schemes = schemes;
-        this.counters = counters;
-        this.ledger = ledger;
+        this.sequences = sequences;
+        this.book = book;
+        this.answers = answers;
         this.documents = documents;
         this.projects = projects;
         this.clock = clock;
@@ -48,52 +56,51 @@ class NumberWork implements StationWork<NumberEffect> {
 
     @Override
     public Outcome<NumberEffect> decide(PassageFacts passage) {
-        return Numbering.decide(passage.number(), passage.values(), scheme(passage), projects.settings(passage.project()).fields(),
-                ledgerOf(passage.project()));
+        Projects.Settings project = projects.settings(passage.project());
+        Optional<RevisionSequence> wanted = rule(passage).flatMap(HandlingRule::sequence).flatMap(sequences.inForce(passage.project())::find);
+        RevisionSequence sequence = wanted.orElseGet(() -> sequences.inForce(passage.project()).inOrder().getFirst());
+        return Numbering.decide(passage.number(), values(passage), scheme(passage), project.fields(), book.of(passage.project()),
+                LocalDate.ofInstant(clock.instant(), project.zone()), sequence.first());
     }
 
     @Override
     public List<PassageChange> perform(PassageFacts passage, List<NumberEffect> effects) {
-        return effects.stream().map(effect -> switch (effect) {
-            case NumberEffect.Assign assign -> assign(passage, assign);
-        }).toList();
+        List<PassageChange> changes = new ArrayList<>();
+        for (NumberEffect effect : effects) {
+            switch (effect) {
+                case NumberEffect.Assign assign -> changes.add(assign(passage, assign));
+                case NumberEffect.Ask(Source.Asked source, FieldValues about) -> answers.ask(passage, source, about);
+            }
+        }
+        return changes;
     }
 
     private PassageChange assign(PassageFacts passage, NumberEffect.Assign assign) {
-        counters.given(passage.project(), assign.counter(), assign.value());
-        long document = documents.open(passage.project(), assign.number(), passage.title(), passage.authorFirm(), passage.values());
-        LedgerEntry entry = new LedgerEntry();
-        entry.projectId = passage.project();
-        entry.number = assign.number();
-        entry.schemeKey = assign.counter().scheme();
-        entry.schemeEdition = scheme(passage).map(Scheme::edition).orElseThrow();
-        entry.combination = assign.counter().combination();
-        entry.counterValue = assign.value();
-        entry.documentId = document;
-        entry.assignedAt = clock.instant();
-        entry.byRule = passage.ruleInWords();
-        ledger.save(entry);
+        String number = assign.drawing().number();
+        long document = documents.open(new Documents.NewDocument(passage.project(), number, passage.title(), passage.authorFirm(), passage.values(), ""));
+        book.keep(passage.project(), assign.drawing(), entry -> {
+            entry.state = NumberState.ASSIGNED;
+            entry.documentId = document;
+            entry.firmId = passage.authorFirm();
+            entry.byRule = passage.ruleInWords();
+            entry.cameAt = clock.instant();
+        });
         documents.addRevision(document, assign.first(), 1, passage.id());
         CrashPoint.NUMBER_TAKEN.reached();
-        return new PassageChange.Numbered(document, assign.number(), assign.first().toString(), 1);
+        return new PassageChange.Numbered(document, number, assign.first().toString(), 1);
+    }
+
+    /** Its values, with what other systems have answered where the scheme asks any. */
+    private FieldValues values(PassageFacts passage) {
+        boolean asks = scheme(passage).filter(s -> s.sources().stream().anyMatch(Source.Asked.class::isInstance)).isPresent();
+        return asks ? passage.values().with(answers.to(passage.id())) : passage.values();
+    }
+
+    private Optional<HandlingRule> rule(PassageFacts passage) {
+        return passage.rule().map(by -> rules.edition(by.rule(), by.edition()));
     }
 
     private Optional<Scheme> scheme(PassageFacts passage) {
-        return passage.rule().flatMap(by -> rules.edition(by.rule(), by.edition()).scheme())
-                .flatMap(key -> schemes.inForce(passage.project(), key));
-    }
-
-    private Ledger ledgerOf(long project) {
-        return new Ledger() {
-            @Override
-            public long next(CounterKey counter, long first) {
-                return counters.next(project, counter, first);
-            }
-
-            @Override
-            public boolean knows(String number) {
-                return ledger.existsByProjectIdAndNumber(project, number);
-            }
-        };
+        return rule(passage).flatMap(HandlingRule::scheme).flatMap(key -> schemes.inForce(passage.project(), key));
     }
 }

@@ -1,9 +1,8 @@
 package app.pervius.server.numbers;
 
 import app.pervius.core.number.Scheme;
-import app.pervius.core.pattern.Compiled;
+import app.pervius.core.number.SchemeCheck;
 import app.pervius.core.pattern.Pattern;
-import app.pervius.core.pattern.PatternFault;
 import app.pervius.core.project.Fields;
 import app.pervius.server.http.Problem;
 import app.pervius.server.projects.Projects;
@@ -12,6 +11,7 @@ import app.pervius.server.store.Remembered;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -42,32 +42,59 @@ public class Schemes {
                 .map(e -> Json.read(e.definition, Scheme.class)).toList());
     }
 
-    /** The patterns of all schemes, to find a number in a name. */
+    /** The patterns of all schemes that number documents, to find a number in a name. */
     @Transactional(readOnly = true)
     public List<Pattern> patterns(long project, Fields fields) {
-        return all(project).stream().map(s -> Pattern.sound(s.pattern(), Scheme.fields(fields))).toList();
+        return all(project).stream().filter(s -> s.of() == Scheme.Of.DOCUMENTS).map(s -> s.sound(fields)).toList();
     }
 
-    /** Puts a scheme in force, as the next edition of the scheme of that key. */
-    public void putInForce(long project, Scheme wanted) {
+    /** The editions of a scheme, the newest first. */
+    @Transactional(readOnly = true)
+    List<SchemeEdition> editions(long project, String key) {
+        return schemes.findByProjectIdAndSchemeKeyOrderByEditionDesc(project, key);
+    }
+
+    /** Whether any scheme in force names this field. */
+    @Transactional(readOnly = true)
+    public List<String> naming(long project, String field) {
         Fields fields = projects.settings(project).fields();
-        switch (wanted.compile(fields)) {
-            case Compiled.Faulty(List<PatternFault> faults) -> throw Problem.invalid("pattern", "The scheme's pattern is faulty at character "
-                    + (faults.getFirst().position() + 1) + ": " + faults.getFirst().message() + ".");
-            case Compiled.Sound(Pattern pattern) -> pattern.ambiguity().ifPresent(a -> {
-                throw Problem.invalid("pattern", "Numbers of this scheme could not be read apart again: " + a.inWords(Scheme.fields(fields)));
-            });
+        return all(project).stream().filter(s -> s.sound(fields).fieldKeys().contains(field) || s.countsPer().contains(field)).map(Scheme::name).toList();
+    }
+
+    /** What keeps a scheme from being put in force. */
+    @Transactional(readOnly = true)
+    List<SchemeCheck.Fault> faults(long project, Scheme wanted) {
+        return SchemeCheck.faults(wanted, projects.settings(project).fields());
+    }
+
+    /**
+     * Puts a scheme in force, as the next edition of the scheme of that key.
+     *
+     * @param expected the edition it was written after, 0 for a new scheme
+     */
+    public Scheme putInForce(long project, Scheme wanted, int expected, @Nullable Long by) {
+        faults(project, wanted).stream().findFirst().ifPresent(fault -> {
+            throw Problem.invalid(fault.place(), fault.sentence());
+        });
+        Optional<SchemeEdition> before = schemes.findByProjectIdAndSchemeKeyAndInForceTrue(project, wanted.key());
+        int newest = before.map(e -> e.edition).orElse(0);
+        if (newest != expected) {
+            throw Problem.conflict("changed-meanwhile", expected == 0 ? "There is a scheme of that name already."
+                    : "Edition " + newest + " of this scheme was put in force in the meantime. Look at it before you put yours over it.");
         }
         remembered.changed();
-        Optional<SchemeEdition> before = schemes.findByProjectIdAndSchemeKeyAndInForceTrue(project, wanted.key());
         before.ifPresent(e -> e.inForce = false);
+        schemes.flush();
+        Scheme next = wanted.withEdition(newest + 1);
         SchemeEdition edition = new SchemeEdition();
         edition.projectId = project;
-        edition.schemeKey = wanted.key();
-        edition.edition = before.map(e -> e.edition + 1).orElse(1);
-        edition.definition = Json.write(new Scheme(wanted.key(), wanted.name(), edition.edition, wanted.pattern(), wanted.countsPer(), wanted.start()));
+        edition.schemeKey = next.key();
+        edition.edition = next.edition();
+        edition.definition = Json.write(next);
         edition.inForce = true;
+        edition.putInForceBy = by;
         edition.madeAt = clock.instant();
         schemes.save(edition);
+        return next;
     }
 }

@@ -42,6 +42,8 @@ class Passage extends Row {
     Passages.@Nullable End ended;
     @Nullable String waitingFor;
     Instant since = Instant.EPOCH;
+    /** It waits until no revision of this document is on its way. */
+    @Nullable Long awaitsDocument;
     @Nullable Instant due;
     @Enumerated(EnumType.STRING)
     StopReason.@Nullable Code stopCode;

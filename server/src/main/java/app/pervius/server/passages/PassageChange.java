@@ -22,6 +22,10 @@ public sealed interface PassageChange {
     record ReadHere(int file) implements PassageChange {
     }
 
+    /** It goes on by itself once no revision of this document is on its way any more. */
+    record Awaits(long document) implements PassageChange {
+    }
+
     /** It has come to its end, with a status code if it was issued. */
     record Ended(Passages.End how, @Nullable String statusCode) implements PassageChange {
     }

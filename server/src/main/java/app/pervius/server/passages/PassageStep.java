@@ -92,6 +92,15 @@ class PassageStep {
                 + fault.getClass().getSimpleName() + ": " + fault.getMessage()), List.of(WayOut.TRY_AGAIN, WayOut.SEND_BACK, WayOut.TAKE_OUT));
     }
 
+    /** Stops a passage that waited in vain. */
+    @Transactional
+    void stopWaiting(long id, StopReason reason, List<WayOut> waysOut) {
+        Passage passage = passages.findById(id).orElseThrow();
+        if (passage.state == Passages.State.WAITING) {
+            stop(passage, new Carried(id, "waited in vain " + passage.version, List.of()), reason, waysOut);
+        }
+    }
+
     private <E> void work(Passage passage, Carried carried, StationWork<E> station) {
         PassageFacts before = Passages.facts(passage, carried.run(), carried.files());
         switch (station.decide(before)) {
@@ -107,12 +116,29 @@ class PassageStep {
                 passage.since = clock.instant();
                 write(passage, Journal.Kind.WAITING, "Waits for " + forWhat + ".");
             }
+            case Outcome.Returned<E>(StopReason reason) -> giveBack(passage, carried, reason);
             case Outcome.Stopped<E>(StopReason reason, List<WayOut> waysOut) -> stop(passage, carried, reason, waysOut);
         }
     }
 
+    /** The rule sends it back to its author without anybody having to look at it. */
+    private void giveBack(Passage passage, Carried carried, StopReason reason) {
+        passage.state = Passages.State.DONE;
+        passage.ended = Passages.End.SENT_BACK;
+        passage.since = clock.instant();
+        passage.heldBy = null;
+        write(passage, Journal.Kind.PASSED, "Sent back to the author, as the rule says: " + reason.sentence());
+        messages.tell(List.of(passage.authorId), Occasion.RETURNED, about(passage, carried), reason.sentence());
+        events.publishEvent(new PassageEnded(passage.id(), Passages.End.SENT_BACK, null, null));
+    }
+
+    private static Messages.About about(Passage passage, Carried carried) {
+        return new Messages.About(passage.projectId, passage.submissionId, passage.id(), passage.inWords(), carried.run(), passage.ruleInWords());
+    }
+
     private void goOn(Passage passage) {
         passage.waitingFor = null;
+        passage.awaitsDocument = null;
         passage.heldBy = null;
         passage.due = null;
         passage.since = clock.instant();
@@ -133,8 +159,7 @@ class PassageStep {
         passage.heldBy = "document control";
         write(passage, Journal.Kind.STOPPED, reason.sentence());
         messages.tell(people.controllers(passage.projectId).stream().map(People.PersonView::id).toList(), Occasion.STOPPED,
-                new Messages.About(passage.projectId, passage.submissionId, passage.id(), passage.inWords(), carried.run(), passage.ruleInWords()),
-                "At " + passage.station.label() + ": " + reason.sentence());
+                about(passage, carried), "At " + passage.station.label() + ": " + reason.sentence());
     }
 
     private void apply(Passage passage, PassageChange change) {
@@ -155,6 +180,10 @@ class PassageStep {
                 passage.revision = numbered.revision();
                 passage.cycle = numbered.cycle();
                 words.index(passage);
+            }
+            case PassageChange.Awaits(long document) -> {
+                passage.awaitsDocument = document;
+                passage.heldBy = "Pervius";
             }
             case PassageChange.ReadHere(int file) -> passage.readFile = file;
             case PassageChange.Ended ended -> {

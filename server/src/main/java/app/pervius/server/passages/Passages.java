@@ -182,6 +182,16 @@ public class Passages {
         passage.state = State.RUNNING;
     }
 
+    /** Has a waiting passage go on where it is; gives its submission, which is to be woken, unless it waits no more. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public Optional<Long> goOn(long id) {
+        return passages.findById(id).filter(passage -> passage.state == State.WAITING).map(passage -> {
+            passage.state = State.RUNNING;
+            passage.awaitsDocument = null;
+            return passage.submissionId;
+        });
+    }
+
     /** A passage as its stations see it in a run. */
     static PassageFacts facts(Passage p, String run, List<PassageFacts.File> its) {
         Optional<PassageFacts.TakenBy> rule = p.ruleId == null || p.ruleEdition == null || p.ruleName == null ? Optional.empty()

@@ -4,6 +4,7 @@ import app.pervius.core.project.Code;
 import app.pervius.core.project.DecisionCode;
 import app.pervius.core.project.Field;
 import app.pervius.core.project.FieldKind;
+import app.pervius.core.project.StatusCode;
 import app.pervius.server.access.Actor;
 import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -26,7 +27,7 @@ class ProjectController {
     }
 
     record ProjectView(long id, String code, String name, String zone, boolean controls, List<FieldView> fields,
-            List<DecisionCode> decisionCodes, List<Code> statusCodes) {
+            List<DecisionCode> decisionCodes, List<StatusCode> statusCodes) {
     }
 
     @GetMapping

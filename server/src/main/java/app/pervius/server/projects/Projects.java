@@ -1,11 +1,11 @@
 package app.pervius.server.projects;
 
 import app.pervius.core.calendar.WorkingCalendar;
-import app.pervius.core.project.Code;
 import app.pervius.core.project.DecisionCode;
 import app.pervius.core.project.Field;
 import app.pervius.core.project.Fields;
 import app.pervius.core.project.FolderId;
+import app.pervius.core.project.StatusCode;
 import app.pervius.server.http.Problem;
 import app.pervius.server.store.Json;
 import app.pervius.server.store.Remembered;
@@ -32,7 +32,7 @@ public class Projects {
      * @param calendar its working days, in its time zone
      */
     public record Settings(long id, String code, String name, ZoneId zone, Fields fields, List<DecisionCode> decisionCodes,
-            List<Code> statusCodes, Optional<FolderId> archive) {
+            List<StatusCode> statusCodes, Optional<FolderId> archive) {
 
         public WorkingCalendar calendar() {
             return WorkingCalendar.mondayToFriday(zone);
@@ -59,7 +59,7 @@ public class Projects {
     }
 
     /** Makes a project with the decision codes as shipped. */
-    public long make(String code, String name, String zone, List<Field> fields, List<Code> statusCodes) {
+    public long make(String code, String name, String zone, List<Field> fields, List<StatusCode> statusCodes) {
         String upper = code.strip().toUpperCase(Locale.ROOT);
         if (!upper.matches("[A-Z0-9]{2,10}")) {
             throw Problem.invalid("code", "A project's code has 2 to 10 letters and digits, such as KWR.");
@@ -93,7 +93,7 @@ public class Projects {
         return new Settings(p.id(), p.code, p.name, ZoneId.of(p.zone),
                 new Fields(Json.read(p.fields, new TypeReference<List<Field>>() { })),
                 Json.read(p.decisionCodes, new TypeReference<List<DecisionCode>>() { }),
-                Json.read(p.statusCodes, new TypeReference<List<Code>>() { }),
+                Json.read(p.statusCodes, new TypeReference<List<StatusCode>>() { }),
                 Optional.ofNullable(p.archiveFolder).map(FolderId::new));
     }
 }

@@ -1,6 +1,7 @@
 package app.pervius.server.rules;
 
 import app.pervius.core.arrive.FileFormat;
+import app.pervius.core.identify.Checks;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Target;
 import app.pervius.core.project.FirmId;
@@ -28,13 +29,16 @@ import org.jspecify.annotations.Nullable;
 /**
  * A handling rule as a screen fills it in. A draft may be half done; what is missing is said by the check.
  *
- * @param namePattern Identify: how names are read
+ * @param namePatterns Identify: how names are read, the first that fits
+ * @param checks Identify: what happens to what register or ledger speak against
+ * @param sequence Identify: the key of the revision sequence its arrivals are in; absent to go on in the document's
  * @param issue for each decision code what follows
  * @param placedName Issue: what placed files are called
  */
 record RuleForm(@NotNull @Size(max = 200) String name, @NotNull @Size(max = 200) List<@Valid RulePlace> places,
         @NotNull List<FileFormat> formats, @NotNull @Size(max = 500) List<Long> firms, @NotNull @Size(max = 500) List<Long> people,
-        @Nullable @Size(max = 500) String namePattern, @Nullable @Size(max = 60) String scheme, @Nullable @Size(max = 60) String route,
+        @NotNull @Size(max = 20) List<@NotNull @Size(max = 500) String> namePatterns, @NotNull Checks checks, @Nullable @Size(max = 60) String sequence,
+        @Nullable @Size(max = 60) String scheme, @Nullable @Size(max = 60) String route,
         @NotNull @Size(max = 4) List<@Valid Follows> issue, @NotNull @Size(max = 500) String placedName,
         @NotNull @Size(max = 100) List<@Valid Whom> onArrival, @NotNull @Size(max = 100) List<@Valid Whom> onReturn,
         @NotNull @Size(max = 100) List<@Valid Whom> onIssue) {
@@ -68,7 +72,7 @@ record RuleForm(@NotNull @Size(max = 200) String name, @NotNull @Size(max = 200)
                 new Where(places.stream().map(p -> new Where.Standing(new FolderId(p.folder()), p.withBelow())).toList()),
                 new Which(new LinkedHashSet<>(formats), firms.stream().map(FirmId::new).collect(Collectors.toSet()),
                         people.stream().map(PersonId::new).collect(Collectors.toSet())),
-                given(namePattern), given(scheme), given(route), new IssuePlan(byCode, placedName),
+                namePatterns.stream().filter(p -> !p.isBlank()).toList(), checks, given(sequence), given(scheme), given(route), new IssuePlan(byCode, placedName),
                 new TellPlan(audience(onArrival), audience(onReturn), audience(onIssue)));
     }
 
@@ -80,8 +84,8 @@ record RuleForm(@NotNull @Size(max = 200) String name, @NotNull @Size(max = 200)
         }));
         return new RuleForm(rule.name(), rule.where().places().stream().map(p -> new RulePlace(p.folder().value(), p.withBelow())).toList(),
                 rule.which().formats().stream().sorted().toList(), rule.which().firms().stream().map(FirmId::value).sorted().toList(),
-                rule.which().people().stream().map(PersonId::value).sorted().toList(), rule.namePattern().orElse(null),
-                rule.scheme().orElse(null), rule.route().orElse(null), issue, rule.issue().namePattern(),
+                rule.which().people().stream().map(PersonId::value).sorted().toList(), rule.namePatterns(), rule.checks(),
+                rule.sequence().orElse(null), rule.scheme().orElse(null), rule.route().orElse(null), issue, rule.issue().namePattern(),
                 whom(rule.tell().onArrival()), whom(rule.tell().onReturn()), whom(rule.tell().onIssue()));
     }
 

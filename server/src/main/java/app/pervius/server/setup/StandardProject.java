@@ -6,6 +6,7 @@ import app.pervius.core.project.Field;
 import app.pervius.core.project.FieldKind;
 import app.pervius.core.project.InformationState;
 import app.pervius.core.project.RoleId;
+import app.pervius.core.project.StatusCode;
 import app.pervius.core.review.Route;
 import app.pervius.core.review.Step;
 import app.pervius.server.folders.Folders;
@@ -15,6 +16,7 @@ import app.pervius.server.projects.Projects;
 import app.pervius.server.reviews.Routes;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -35,8 +37,11 @@ public class StandardProject {
     /** The key of the scheme and of the route every project begins with. */
     public static final String DOCUMENTS = "documents";
 
-    private static final List<Code> STATUS_CODES = List.of(new Code("S2", "for information"), new Code("S3", "for review and comment"),
-            new Code("A1", "accepted for construction"), new Code("B1", "accepted with comments"), new Code("CR", "as built"));
+    private static final List<StatusCode> STATUS_CODES = List.of(new StatusCode("S2", "for information", Set.of(InformationState.SHARED)),
+            new StatusCode("S3", "for review and comment", Set.of(InformationState.SHARED)),
+            new StatusCode("A1", "accepted for construction", Set.of(InformationState.SHARED, InformationState.PUBLISHED)),
+            new StatusCode("B1", "accepted with comments", Set.of(InformationState.SHARED, InformationState.PUBLISHED)),
+            new StatusCode("CR", "as built", Set.of(InformationState.PUBLISHED)));
 
     private final Projects projects;
     private final Folders folders;
@@ -68,8 +73,8 @@ public class StandardProject {
         long controller = people.addRole(project, "Document controller", true, true);
         long reviewer = people.addRole(project, "Reviewer", false, true);
         long approver = people.addRole(project, "Approver", false, true);
-        schemes.putInForce(project, new Scheme(DOCUMENTS, "Documents", 1, "{project}-{originator}-{discipline}-{type}-{counter:4}",
-                List.of("originator", "discipline", "type"), 1));
+        schemes.putInForce(project, Scheme.ofDocuments(DOCUMENTS, "Documents", "{project}-{originator}-{discipline}-{type}-{counter:4}",
+                List.of("originator", "discipline", "type")), 0, null);
         routes.putInForce(project, new Route(DOCUMENTS, "Review and approval", 1, List.of(
                 new Step("Review", Step.Kind.REVIEW, new RoleId(reviewer), 5),
                 new Step("Approval", Step.Kind.APPROVAL, new RoleId(approver), 3)), false));

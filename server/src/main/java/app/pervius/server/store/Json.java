@@ -1,7 +1,9 @@
 package app.pervius.server.store;
 
 import app.pervius.core.issue.Target;
+import app.pervius.core.number.Source;
 import app.pervius.core.project.FieldKind;
+import app.pervius.core.register.RevisionSequence;
 import app.pervius.core.tell.Audience;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
@@ -15,6 +17,8 @@ public final class Json {
             .addMixIn(FieldKind.class, FieldKinds.class)
             .addMixIn(Target.class, Targets.class)
             .addMixIn(Audience.class, Audiences.class)
+            .addMixIn(Source.class, Sources.class)
+            .addMixIn(RevisionSequence.Form.class, Forms.class)
             .build();
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
@@ -40,6 +44,20 @@ public final class Json {
         @JsonSubTypes.Type(value = Audience.Holders.class, name = "role"),
         @JsonSubTypes.Type(value = Audience.Named.class, name = "person")})
     private interface Audiences {
+    }
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = Source.FromList.class, name = "list"),
+        @JsonSubTypes.Type(value = Source.Asked.class, name = "asked")})
+    private interface Sources {
+    }
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = RevisionSequence.Form.Counted.class, name = "counted"),
+        @JsonSubTypes.Type(value = RevisionSequence.Form.Letters.class, name = "letters")})
+    private interface Forms {
     }
 
     private Json() {

@@ -71,7 +71,7 @@ class RuleDeskTest {
         Client mirela = app.as("Mirela Draganova");
         Map<String, Object> form = rule(mirela, "Half done", "Work in progress / Dunmarrow Works / Site notes", "Shared / Civil");
         form.put("scheme", "none such");
-        form.put("namePattern", "{type}-{nonsense}");
+        form.put("namePatterns", List.of("{type}-{nonsense}"));
         form.put("issue", List.of(Map.of("code", 1, "back", false, "folder", mirela.folder("Shared / Civil"), "status", "Z9")));
         form.put("places", List.of());
         long id = add(mirela, form);

@@ -1,0 +1,24 @@
+package app.pervius.core.register;
+
+import app.pervius.core.project.FirmId;
+import java.time.LocalDate;
+
+/** What register and ledger know of a number. */
+public sealed interface Known {
+
+    /** A document has it. */
+    record Document(KnownDocument document) implements Known {
+    }
+
+    /** It is kept for a firm, and nothing has come with it yet. */
+    record Reserved(String scheme, FirmId forFirm, String firmName, LocalDate until) implements Known {
+    }
+
+    /** It will never be assigned again. */
+    record Voided(String reason) implements Known {
+    }
+
+    /** Nobody was ever given it. */
+    record Never() implements Known {
+    }
+}

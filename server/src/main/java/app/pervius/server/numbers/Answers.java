@@ -1,0 +1,127 @@
+package app.pervius.server.numbers;
+
+import app.pervius.core.number.Scheme;
+import app.pervius.core.number.Source;
+import app.pervius.core.passage.StopReason;
+import app.pervius.core.passage.WayOut;
+import app.pervius.core.project.Field;
+import app.pervius.core.project.FieldKind;
+import app.pervius.core.project.FieldValues;
+import app.pervius.server.connections.Connections;
+import app.pervius.server.passages.PassageFacts;
+import app.pervius.server.passages.Waiting;
+import app.pervius.server.store.Json;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.time.ZoneOffset;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * What other systems answer for parts of numbers. A question is written in the station's transaction and asked afterwards,
+ * with nothing locked; a system that does not answer is asked again, then the passage is stopped with what it said.
+ */
+@Service
+class Answers {
+
+    /** How often a system is asked before the passage is stopped. */
+    static final int TRIES = 4;
+    private static final Duration FIRST_PAUSE = Duration.ofSeconds(1);
+    private static final int AT_ONCE = 20;
+    private static final Field ANSWER = new Field("answer", "answer", new FieldKind.Text(), Scheme.WIDEST_SOURCE);
+
+    private record Question(long id, long passage, String key, String label, String connection, String about, int attempts) {
+    }
+
+    private final JdbcClient jdbc;
+    private final Connections connections;
+    private final Waiting waiting;
+    private final InstantSource clock;
+    private final TransactionTemplate transaction;
+    private final ExecutorService callers = Executors.newVirtualThreadPerTaskExecutor();
+
+    Answers(JdbcClient jdbc, Connections connections, Waiting waiting, InstantSource clock, PlatformTransactionManager transactions) {
+        this.jdbc = jdbc;
+        this.connections = connections;
+        this.waiting = waiting;
+        this.clock = clock;
+        this.transaction = new TransactionTemplate(transactions);
+    }
+
+    /** What has been answered for a passage so far. */
+    FieldValues to(long passage) {
+        Map<String, String> answers = new LinkedHashMap<>();
+        jdbc.sql("select source_key, answer from number_question where passage_id = ? and answer is not null").param(passage)
+                .query((row, n) -> answers.put(row.getString(1), row.getString(2))).list();
+        return new FieldValues(answers);
+    }
+
+    /** Writes the question down, to be asked after the transaction. */
+    void ask(PassageFacts passage, Source.Asked source, FieldValues about) {
+        jdbc.sql("delete from number_question where passage_id = ? and source_key = ?").params(passage.id(), source.key()).update();
+        jdbc.sql("""
+                insert into number_question (id, project_id, passage_id, source_key, label, connection, about, state, attempts, next_attempt)
+                values (next value for ids, ?, ?, ?, ?, ?, ?, 'ASKING', 0, ?)""")
+                .params(passage.project(), passage.id(), source.key(), source.label(), source.connection(), Json.write(about.byKey()), at(clock.instant())).update();
+    }
+
+    @Scheduled(fixedDelay = 300, timeUnit = TimeUnit.MILLISECONDS)
+    void askThem() {
+        List<Question> due = jdbc.sql("""
+                select id, passage_id, source_key, label, connection, about, attempts from number_question where state = 'ASKING' and next_attempt <= ?
+                order by state, next_attempt, id fetch first ? rows only""").params(at(clock.instant()), AT_ONCE)
+                .query((row, n) -> new Question(row.getLong(1), row.getLong(2), row.getString(3), row.getString(4), row.getString(5), row.getString(6),
+                        row.getInt(7))).list();
+        Map<Question, CompletableFuture<Connections.Reply>> replies = new LinkedHashMap<>();
+        due.forEach(question -> replies.put(question, CompletableFuture.supplyAsync(() -> connections.ask(question.connection(),
+                "passage-" + question.passage() + "-" + question.key(), Map.of("asked", question.key(), "about", Json.read(question.about(), Object.class))), callers)));
+        replies.forEach((question, reply) -> transaction.executeWithoutResult(status -> settle(question, reply.join())));
+    }
+
+    private void settle(Question question, Connections.Reply reply) {
+        switch (reply) {
+            case Connections.Reply.Said(Map<String, Object> answer) -> {
+                if (answer.get("value") instanceof String value && ANSWER.takes(value) && value.equals(value.strip())) {
+                    set(question, "ANSWERED", question.attempts() + 1, value, clock.instant());
+                    waiting.over(question.passage());
+                } else {
+                    again(question, "The answer of “" + question.connection() + "” has no “value” of 1 to " + Scheme.WIDEST_SOURCE
+                            + " characters without slashes.");
+                }
+            }
+            case Connections.Reply.Failed(String reason) -> again(question, reason);
+        }
+    }
+
+    private void again(Question question, String reason) {
+        int attempts = question.attempts() + 1;
+        if (attempts < TRIES) {
+            set(question, "ASKING", attempts, null, clock.instant().plus(FIRST_PAUSE.multipliedBy(1L << (attempts - 1))));
+            return;
+        }
+        set(question, "FAILED", attempts, null, clock.instant());
+        waiting.inVain(question.passage(), new StopReason(StopReason.Code.NO_ANSWER, "The number needs “" + question.label() + "” from “"
+                + question.connection() + "”, asked " + attempts + " times: " + reason),
+                List.of(WayOut.TRY_AGAIN, WayOut.CHOOSE_RULE, WayOut.GO_ON_IN_FORCE, WayOut.SEND_BACK, WayOut.TAKE_OUT));
+    }
+
+    private void set(Question question, String state, int attempts, @org.jspecify.annotations.Nullable String answer, Instant next) {
+        jdbc.sql("update number_question set state = ?, attempts = ?, answer = ?, next_attempt = ? where id = ?")
+                .params(state, attempts, answer, at(next), question.id()).update();
+    }
+
+    private static java.time.OffsetDateTime at(Instant instant) {
+        return instant.atOffset(ZoneOffset.UTC);
+    }
+}

@@ -1,0 +1,144 @@
+package app.pervius.server.numbers;
+
+import app.pervius.core.number.CounterKey;
+import app.pervius.core.number.Drawing;
+import app.pervius.core.number.Ledger;
+import app.pervius.core.number.NumberState;
+import app.pervius.core.project.FirmId;
+import app.pervius.core.register.Known;
+import app.pervius.server.documents.Documents;
+import app.pervius.server.people.People;
+import java.time.InstantSource;
+import java.time.ZoneOffset;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The ledger: every number once, and every value of a counter accounted for. */
+@Service
+@Transactional(propagation = Propagation.MANDATORY)
+public class LedgerBook {
+
+    private final LedgerRepository entries;
+    private final ReservationRepository reservations;
+    private final Counters counters;
+    private final NumberList lists;
+    private final Documents documents;
+    private final People people;
+    private final JdbcClient jdbc;
+    private final InstantSource clock;
+
+    LedgerBook(LedgerRepository entries, ReservationRepository reservations, Counters counters, NumberList lists, Documents documents, People people,
+            JdbcClient jdbc, InstantSource clock) {
+        this.entries = entries;
+        this.reservations = reservations;
+        this.counters = counters;
+        this.lists = lists;
+        this.documents = documents;
+        this.people = people;
+        this.jdbc = jdbc;
+        this.clock = clock;
+    }
+
+    /** What is known of a number, for station Identify. */
+    public Known known(long project, String number) {
+        Optional<LedgerEntry> found = entries.findByProjectIdAndNumber(project, number);
+        if (found.isEmpty()) {
+            return new Known.Never();
+        }
+        LedgerEntry entry = found.get();
+        return switch (entry.state) {
+            case VOIDED -> new Known.Voided(entry.reason);
+            case RESERVED -> reserved(entry);
+            case GIVEN_BACK -> new Known.Never();
+            case ASSIGNED, TAKEN, TAKEN_OVER -> documents.known(project, number).<Known>map(Known.Document::new).orElseGet(Known.Never::new);
+        };
+    }
+
+    private Known reserved(LedgerEntry entry) {
+        long firm = java.util.Objects.requireNonNull(entry.firmId);
+        Reservation of = reservations.findById(java.util.Objects.requireNonNull(entry.reservationId)).orElseThrow();
+        return new Known.Reserved(entry.schemeKey, new FirmId(firm), people.firm(firm).name(), of.untilDay);
+    }
+
+    /** Something came for a document whose number had been given before. */
+    public void came(long document) {
+        jdbc.sql("""
+                update ledger_entry set came_at = ?, state = case when state = 'TAKEN' then 'ASSIGNED' else state end
+                where document_id = ? and came_at is null""").params(clock.instant().atOffset(ZoneOffset.UTC), document).update();
+    }
+
+    /** Something came with a reserved number; a document now has it. */
+    public void assignReserved(long project, String number, long document, String byRule) {
+        LedgerEntry entry = entries.findByProjectIdAndNumber(project, number).orElseThrow();
+        entry.state = NumberState.ASSIGNED;
+        entry.documentId = document;
+        entry.byRule = byRule;
+        entry.cameAt = clock.instant();
+    }
+
+    /** Keeps a number that was drawn: the counter moves, what it passed over is explained, and the number stands in the ledger. */
+    long keep(long project, Drawing drawing, Consumer<LedgerEntry> what) {
+        drawing.count().ifPresent(count -> {
+            counters.given(project, count);
+            explain(project, count);
+        });
+        LedgerEntry entry = drawing.count().filter(Drawing.Count::givenBack)
+                .flatMap(count -> entries.findByProjectIdAndNumber(project, drawing.number())).orElseGet(LedgerEntry::new);
+        entry.projectId = project;
+        entry.number = drawing.number();
+        entry.schemeKey = drawing.scheme();
+        entry.schemeEdition = drawing.edition();
+        entry.combination = drawing.count().map(count -> count.counter().combination()).orElse("");
+        entry.counterValue = drawing.count().map(Drawing.Count::value).orElse(null);
+        entry.assignedAt = clock.instant();
+        entry.reason = "";
+        entry.reservationId = null;
+        what.accept(entry);
+        long id = drawing.fromLists().isEmpty() ? entries.save(entry).id() : entries.saveAndFlush(entry).id();
+        drawing.fromLists().forEach((list, value) -> lists.used(project, list, value, id));
+        return id;
+    }
+
+    private void explain(long project, Drawing.Count count) {
+        Set<Long> here = count.passedOver().isEmpty() ? Set.of() : Set.copyOf(jdbc.sql("""
+                select counter_value from ledger_entry where project_id = ? and scheme_key = ? and combination = ? and counter_value between ? and ?""")
+                .params(project, count.counter().scheme(), count.counter().combination(), count.passedOver().getFirst(), count.passedOver().getLast())
+                .query(Long.class).list());
+        count.passedOver().stream().filter(value -> !here.contains(value)).forEach(value ->
+                gap(project, count.counter(), value, value, "The number stands in the ledger under another scheme.", null));
+    }
+
+    /** Values no number was made of, and why. */
+    void gap(long project, CounterKey counter, long from, long to, String reason, @Nullable Long person) {
+        jdbc.sql("""
+                insert into ledger_gap (id, project_id, scheme_key, combination, from_value, to_value, reason, person_id, made_at)
+                values (next value for ids, ?, ?, ?, ?, ?, ?, ?, ?)""")
+                .params(project, counter.scheme(), counter.combination(), from, to, reason, person, clock.instant().atOffset(ZoneOffset.UTC)).update();
+    }
+
+    /** The ledger of a project as the core sees it. */
+    Ledger of(long project) {
+        return new Ledger() {
+            @Override
+            public Next next(CounterKey counter, long first, long step) {
+                return counters.next(project, counter, first, step);
+            }
+
+            @Override
+            public boolean knows(String number) {
+                return entries.existsByProjectIdAndNumber(project, number);
+            }
+
+            @Override
+            public Optional<String> nextOf(String list) {
+                return lists.next(project, list);
+            }
+        };
+    }
+}

@@ -1,0 +1,55 @@
+package app.pervius.server.numbers;
+
+import app.pervius.server.access.Actor;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** The journal of what people did to numbers and counters. */
+@Component
+class NumberEvents {
+
+    /** An entry as people read it. */
+    record NumberEventLine(Instant at, String actor, @Nullable String number, String account) {
+    }
+
+    private static final int SHOWN = 100;
+
+    private final JdbcClient jdbc;
+    private final InstantSource clock;
+
+    NumberEvents(JdbcClient jdbc, InstantSource clock) {
+        this.jdbc = jdbc;
+        this.clock = clock;
+    }
+
+    void write(long project, String scheme, @Nullable String number, Actor actor, String account) {
+        write(project, scheme, number, actor.person(), actor.name(), account);
+    }
+
+    /** What Pervius did by the clock. */
+    void byItself(long project, String scheme, String account) {
+        write(project, scheme, null, null, "Pervius", account);
+    }
+
+    private void write(long project, String scheme, @Nullable String number, @Nullable Long person, String name, String account) {
+        jdbc.sql("""
+                insert into number_event (id, project_id, scheme_key, number, at, actor_id, actor, account)
+                values (next value for ids, ?, ?, ?, ?, ?, ?, ?)""")
+                .params(project, scheme, number, clock.instant().atOffset(ZoneOffset.UTC), person, name,
+                        account.length() > 4000 ? account.substring(0, 3999) + "…" : account).update();
+    }
+
+    /** The newest of a scheme. */
+    List<NumberEventLine> of(long project, String scheme) {
+        return jdbc.sql("""
+                select at, actor, number, account from number_event where project_id = ? and scheme_key = ?
+                order by project_id desc, scheme_key desc, id desc fetch first ? rows only""").params(project, scheme, SHOWN)
+                .query((row, n) -> new NumberEventLine(row.getObject(1, OffsetDateTime.class).toInstant(), row.getString(2), row.getString(3), row.getString(4))).list();
+    }
+}

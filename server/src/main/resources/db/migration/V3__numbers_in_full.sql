@@ -40,6 +40,9 @@ create table reservation (
     combination varchar(400) not null,
     from_value bigint not null,
     to_value bigint not null,
+    first_number varchar(200) not null,
+    last_number varchar(200) not null,
+    numbers int not null,
     firm_id bigint not null references firm,
     until_day date not null,
     reason varchar(1000) not null,
@@ -91,6 +94,8 @@ alter table scheme_edition add column put_in_force_by bigint references person;
 alter table document add column own_reference varchar(200) default '' not null;
 alter table document add column own_reference_key varchar(200) default '' not null;
 alter table document add column sequence_key varchar(60);
+-- The newest revision a document had before it was taken over.
+alter table document add column revision_before varchar(10);
 create index document_by_own_reference on document (project_id, own_reference_key, id);
 create index document_by_project on document (project_id, id);
 create index document_by_originator on document (project_id, originator_id, id);
@@ -138,3 +143,26 @@ create table number_question (
     unique (passage_id, source_key)
 );
 create index question_to_ask on number_question (state, next_attempt, id);
+
+-- The words a document is found by: its number, title, own reference and the names its files had before.
+create table document_word (
+    id bigint primary key,
+    project_id bigint not null references project,
+    word varchar(120) not null,
+    document_id bigint not null references document,
+    unique (project_id, word, document_id)
+);
+create index word_by_document on document_word (document_id, id);
+
+-- Names files had before they were renamed.
+create table former_name (
+    id bigint primary key,
+    folder_file_id bigint not null references folder_file,
+    name varchar(255) not null,
+    person_id bigint not null references person,
+    at timestamp(6) with time zone not null
+);
+create index former_name_by_file on former_name (folder_file_id, id);
+alter table folder_file add column document_id bigint references document;
+
+create index notice_by_passage on notice (passage_id, occasion, id);

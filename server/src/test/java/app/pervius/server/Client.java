@@ -104,6 +104,10 @@ public final class Client {
         return send(proved(request(path)).header("Content-Type", "application/octet-stream").PUT(BodyPublishers.ofByteArray(bytes)));
     }
 
+    public Answer postBytes(String path, byte[] bytes) {
+        return send(proved(request(path)).header("Content-Type", "application/octet-stream").POST(BodyPublishers.ofByteArray(bytes)));
+    }
+
     /** Sends bytes without an end; the answer, or nothing if the connection was cut before it could be read. */
     public @Nullable Answer putEndless(String path) {
         InputStream endless = new InputStream() {

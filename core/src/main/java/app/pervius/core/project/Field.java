@@ -22,13 +22,13 @@ public record Field(String key, String label, FieldKind kind, int greatestWidth)
         }
     }
 
-    /** Whether {@code value} may stand in this field; an empty value never does. */
+    /** Whether {@code value} may be put into this field; an empty value never, nor a code that is retired. */
     public boolean takes(String value) {
         if (value.isEmpty() || value.length() > greatestWidth) {
             return false;
         }
         return switch (kind) {
-            case FieldKind.CodeList list -> list.codes().stream().anyMatch(c -> c.code().equals(value));
+            case FieldKind.CodeList list -> list.codes().stream().anyMatch(c -> !c.retired() && c.code().equals(value));
             case FieldKind.Date() -> isDay(value);
             default -> value.codePoints().allMatch(kind::takes);
         };
@@ -46,7 +46,7 @@ public record Field(String key, String label, FieldKind kind, int greatestWidth)
     public String expectation() {
         return switch (kind) {
             case FieldKind.CodeList list -> "a code of “" + label + "” ("
-                    + String.join(", ", list.codes().stream().map(Code::code).toList()) + ")";
+                    + String.join(", ", list.codes().stream().filter(c -> !c.retired()).map(Code::code).toList()) + ")";
             case FieldKind.Digits() -> "digits (" + label + ")";
             case FieldKind.Letters() -> "letters (" + label + ")";
             case FieldKind.Date() -> "a date such as 2026-05-14 (" + label + ")";

@@ -18,6 +18,8 @@ class Document extends Row {
     String ownReferenceKey = "";
     /** The key of the revision sequence its next revision is to be in; absent to go on in the one it is in. */
     @Nullable String sequenceKey;
+    /** The newest revision it had before it was taken over from elsewhere. */
+    @Nullable String revisionBefore;
     Instant createdAt = Instant.EPOCH;
     @Version
     int version;

@@ -30,13 +30,15 @@ public class Documents {
 
     private final DocumentRepository documents;
     private final RevisionRepository revisions;
+    private final DocumentWords words;
     private final Passages passages;
     private final People people;
     private final InstantSource clock;
 
-    Documents(DocumentRepository documents, RevisionRepository revisions, Passages passages, People people, InstantSource clock) {
+    Documents(DocumentRepository documents, RevisionRepository revisions, DocumentWords words, Passages passages, People people, InstantSource clock) {
         this.documents = documents;
         this.revisions = revisions;
+        this.words = words;
         this.passages = passages;
         this.people = people;
         this.clock = clock;
@@ -61,6 +63,36 @@ public class Documents {
         document.ownReferenceKey = document.ownReference.toLowerCase(Locale.ROOT);
         document.createdAt = clock.instant();
         return documents.save(document).id();
+    }
+
+    /** The same for one that nothing has come for yet: no passage makes it found, so its own words do. */
+    public long openBeforehand(NewDocument wanted) {
+        long id = open(wanted);
+        documents.flush();
+        words.index(id, wanted.project(), wanted.number() + " " + wanted.title() + " " + wanted.ownReference());
+        return id;
+    }
+
+    /** A file of it was called so once; it is found by that too. */
+    public void alsoCalled(long document, String name) {
+        words.index(document, documents.findById(document).orElseThrow().projectId, name);
+    }
+
+    public String numberOf(long document) {
+        return documents.findById(document).orElseThrow().number;
+    }
+
+    /** The newest revision a document had before it was taken over. */
+    public void hadBefore(long document, String code) {
+        documents.findById(document).orElseThrow().revisionBefore = code;
+    }
+
+    /** Why a document's number cannot be voided, if it cannot. */
+    public Optional<String> needed(long document) {
+        List<Revision> all = revisions.findByDocumentIdOrderById(document);
+        return all.stream().filter(r -> r.onItsWay).findFirst().map(r -> "its revision " + r.code + " is on its way")
+                .or(() -> all.stream().filter(r -> r.currentIn != null).findFirst()
+                        .map(r -> "its revision " + r.code + " is current in " + r.currentIn.label()));
     }
 
     /** A revision of it that is on its way from now on. */
@@ -123,7 +155,8 @@ public class Documents {
 
     private KnownDocument known(Document document) {
         List<Revision> all = revisions.findByDocumentIdOrderById(document.id());
-        Optional<RevisionCode> latest = all.stream().filter(r -> !r.withdrawn).reduce((earlier, later) -> later).map(r -> new RevisionCode(r.code));
+        Optional<RevisionCode> latest = all.stream().filter(r -> !r.withdrawn).reduce((earlier, later) -> later).map(r -> r.code)
+                .or(() -> Optional.ofNullable(document.revisionBefore)).map(RevisionCode::new);
         Optional<String> onItsWay = all.stream().filter(r -> r.onItsWay).findFirst().map(r -> r.code + " is still at "
                 + passages.passage(r.passageId).station().label() + ", with " + passages.passage(r.passageId).heldBy());
         return new KnownDocument(new DocumentId(document.id()), document.number, new FirmId(document.originatorId),
@@ -131,7 +164,7 @@ public class Documents {
                 Optional.ofNullable(document.sequenceKey), all.size(), onItsWay);
     }
 
-    private static FieldValues values(String json) {
+    static FieldValues values(String json) {
         return new FieldValues(Json.read(json, new tools.jackson.core.type.TypeReference<java.util.Map<String, String>>() { }));
     }
 }

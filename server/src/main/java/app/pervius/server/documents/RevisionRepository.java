@@ -1,6 +1,7 @@
 package app.pervius.server.documents;
 
 import app.pervius.core.project.InformationState;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
@@ -8,6 +9,8 @@ import org.springframework.data.jpa.repository.Query;
 
 interface RevisionRepository extends JpaRepository<Revision, Long> {
     List<Revision> findByDocumentIdOrderById(long document);
+
+    List<Revision> findByDocumentIdInOrderById(Collection<Long> documents);
 
     int countByDocumentIdAndCode(long document, String code);
 

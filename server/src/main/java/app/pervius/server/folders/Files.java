@@ -145,6 +145,38 @@ public class Files {
         return files.present(folder, afterKey, afterId, Limit.of(most)).stream().map(Files::view).toList();
     }
 
+    /** The files of a revision that were placed: those that are there now, or the ones that were last. */
+    @Transactional(readOnly = true)
+    public List<FileView> ofRevision(long revision) {
+        List<FolderFile> all = files.findByRevisionIdOrderById(revision);
+        List<FolderFile> there = all.stream().filter(f -> f.present).toList();
+        return (there.isEmpty() ? all : there).stream().map(Files::view).toList();
+    }
+
+    /** The document a file was numbered for on request. */
+    @Transactional(readOnly = true)
+    public Optional<Long> documentOf(long file) {
+        return files.findById(file).map(f -> f.documentId);
+    }
+
+    /** Gives a file another name because its document got a number; the old one is kept. */
+    public void rename(long file, String name, long document, long by) {
+        FolderFile row = files.findById(file).orElseThrow(() -> Problem.notFound("file"));
+        jdbc.sql("insert into former_name (id, folder_file_id, name, person_id, at) values (next value for ids, ?, ?, ?, ?)")
+                .params(file, row.name, by, clock.instant().atOffset(ZoneOffset.UTC)).update();
+        row.name = name;
+        row.nameKey = FileName.keyOf(name);
+        row.documentId = document;
+        files.saveAndFlush(row);
+    }
+
+    /** The names files of a document had before they were numbered. */
+    @Transactional(readOnly = true)
+    public List<String> formerNames(long document) {
+        return jdbc.sql("select distinct n.name from former_name n join folder_file f on f.id = n.folder_file_id where f.document_id = ? order by n.name")
+                .param(document).query(String.class).list();
+    }
+
     private static FileView view(FolderFile f) {
         return new FileView(f.id(), f.folderId, f.name, f.versionNumber, f.hash, f.size, f.mediaType, f.addedAt, f.addedBy, f.passageId,
                 f.revisionId, f.present);

@@ -20,6 +20,8 @@ class FolderFile extends Row {
     long addedBy;
     @Nullable Long passageId;
     @Nullable Long revisionId;
+    /** The document it was numbered for on request, before anything of it was sent. */
+    @Nullable Long documentId;
     /** Whether it is what the folder holds now; older versions and files that have left are not. */
     boolean present = true;
     @Nullable Long movedTo;

@@ -18,5 +18,7 @@ interface FolderFileRepository extends JpaRepository<FolderFile, Long> {
 
     long countByFolderId(long folder);
 
+    List<FolderFile> findByRevisionIdOrderById(long revision);
+
     List<FolderFile> findByRevisionIdAndPresentTrueOrderById(long revision);
 }

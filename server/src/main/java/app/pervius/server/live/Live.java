@@ -22,7 +22,7 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 public class Live {
 
     /** The kinds of thing that change. */
-    public enum Topic { FOLDER, PASSAGE, REVIEW, RULES, PEOPLE, MAIL }
+    public enum Topic { FOLDER, PASSAGE, REVIEW, RULES, NUMBERS, PEOPLE, MAIL }
 
     /**
      * Something has changed.

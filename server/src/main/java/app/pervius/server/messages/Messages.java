@@ -4,6 +4,7 @@ import app.pervius.core.tell.Letter;
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -96,6 +97,17 @@ public class Messages {
         if (!groups.isEmpty()) {
             events.publishEvent(new OutboxFilled());
         }
+    }
+
+    /** Somebody who was told that a revision was issued. */
+    public record Told(long person, long passage, Instant at) {
+    }
+
+    /** Who was told of the issue of these passages, in the order it happened. */
+    @Transactional(readOnly = true)
+    public List<Told> toldOfIssue(Collection<Long> passages) {
+        return passages.isEmpty() ? List.of() : notices.findByOccasionAndPassageIdInOrderById(Occasion.ISSUED, passages).stream()
+                .map(n -> new Told(n.personId, n.passageId, n.notedAt)).toList();
     }
 
     private Message write(String key, List<Notice> group, String reference) {

@@ -1,14 +1,11 @@
 package app.pervius.server.numbers;
 
 import app.pervius.core.number.Scheme;
-import app.pervius.core.number.Source;
 import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.WayOut;
 import app.pervius.core.project.Field;
 import app.pervius.core.project.FieldKind;
-import app.pervius.core.project.FieldValues;
 import app.pervius.server.connections.Connections;
-import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Waiting;
 import app.pervius.server.store.Json;
 import java.time.Duration;
@@ -18,6 +15,7 @@ import java.time.ZoneOffset;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -29,8 +27,8 @@ import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * What other systems answer for parts of numbers. A question is written in the station's transaction and asked afterwards,
- * with nothing locked; a system that does not answer is asked again, then the passage is stopped with what it said.
+ * Asks other systems for parts of numbers, with nothing locked; a system that does not answer is asked again, then the passage
+ * is stopped with what it said.
  */
 @Service
 class Answers {
@@ -59,23 +57,6 @@ class Answers {
         this.transaction = new TransactionTemplate(transactions);
     }
 
-    /** What has been answered for a passage so far. */
-    FieldValues to(long passage) {
-        Map<String, String> answers = new LinkedHashMap<>();
-        jdbc.sql("select source_key, answer from number_question where passage_id = ? and answer is not null").param(passage)
-                .query((row, n) -> answers.put(row.getString(1), row.getString(2))).list();
-        return new FieldValues(answers);
-    }
-
-    /** Writes the question down, to be asked after the transaction. */
-    void ask(PassageFacts passage, Source.Asked source, FieldValues about) {
-        jdbc.sql("delete from number_question where passage_id = ? and source_key = ?").params(passage.id(), source.key()).update();
-        jdbc.sql("""
-                insert into number_question (id, project_id, passage_id, source_key, label, connection, about, state, attempts, next_attempt)
-                values (next value for ids, ?, ?, ?, ?, ?, ?, 'ASKING', 0, ?)""")
-                .params(passage.project(), passage.id(), source.key(), source.label(), source.connection(), Json.write(about.byKey()), at(clock.instant())).update();
-    }
-
     @Scheduled(fixedDelay = 300, timeUnit = TimeUnit.MILLISECONDS)
     void askThem() {
         List<Question> due = jdbc.sql("""
@@ -92,16 +73,22 @@ class Answers {
     private void settle(Question question, Connections.Reply reply) {
         switch (reply) {
             case Connections.Reply.Said(Map<String, Object> answer) -> {
-                if (answer.get("value") instanceof String value && ANSWER.takes(value) && value.equals(value.strip())) {
+                value(answer).ifPresentOrElse(value -> {
                     set(question, "ANSWERED", question.attempts() + 1, value, clock.instant());
                     waiting.over(question.passage());
-                } else {
-                    again(question, "The answer of “" + question.connection() + "” has no “value” of 1 to " + Scheme.WIDEST_SOURCE
-                            + " characters without slashes.");
-                }
+                }, () -> again(question, unusable(question.connection())));
             }
             case Connections.Reply.Failed(String reason) -> again(question, reason);
         }
+    }
+
+    /** What a number can use of an answer. */
+    static Optional<String> value(Map<String, Object> answer) {
+        return answer.get("value") instanceof String value && ANSWER.takes(value) && value.equals(value.strip()) ? Optional.of(value) : Optional.empty();
+    }
+
+    static String unusable(String connection) {
+        return "The answer of “" + connection + "” has no “value” of 1 to " + Scheme.WIDEST_SOURCE + " characters without slashes.";
     }
 
     private void again(Question question, String reason) {

@@ -41,6 +41,12 @@ public class Counters {
         return new Ledger.Next(held.value(), held.step(), held.givenBack() == 0 ? Optional.empty() : givenBack(project, key));
     }
 
+    /** The counter as it stands, if it has begun; not locked. */
+    @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
+    public Optional<Ledger.Next> look(long project, CounterKey key) {
+        return read("", project, key).map(held -> new Ledger.Next(held.value(), held.step(), held.givenBack() == 0 ? Optional.empty() : givenBack(project, key)));
+    }
+
     /** The counter, which {@link #next} has locked, has given a number. */
     void given(long project, Drawing.Count count) {
         move(project, count.counter(), count.next(), count.givenBack() ? -1 : 0);
@@ -78,7 +84,11 @@ public class Counters {
     }
 
     private Optional<Held> locked(long project, CounterKey key) {
-        return jdbc.sql("select next_value, step, given_back from counter where project_id = ? and scheme_key = ? and combination = ? for update")
+        return read(" for update", project, key);
+    }
+
+    private Optional<Held> read(String how, long project, CounterKey key) {
+        return jdbc.sql("select next_value, step, given_back from counter where project_id = ? and scheme_key = ? and combination = ?" + how)
                 .params(project, key.scheme(), key.combination()).query((row, n) -> new Held(row.getLong(1), row.getLong(2), row.getInt(3))).optional();
     }
 

@@ -66,11 +66,14 @@ public class LedgerBook {
         return new Known.Reserved(entry.schemeKey, new FirmId(firm), people.firm(firm).name(), of.untilDay);
     }
 
-    /** Something came for a document whose number had been given before. */
+    /** Something came for a document whose number had been given before; fails if it was voided in that very moment. */
     public void came(long document) {
         jdbc.sql("""
                 update ledger_entry set came_at = ?, state = case when state = 'TAKEN' then 'ASSIGNED' else state end
-                where document_id = ? and came_at is null""").params(clock.instant().atOffset(ZoneOffset.UTC), document).update();
+                where document_id = ? and came_at is null and state <> 'VOIDED'""").params(clock.instant().atOffset(ZoneOffset.UTC), document).update();
+        if (jdbc.sql("select count(*) from ledger_entry where document_id = ? and state = 'VOIDED'").param(document).query(Long.class).single() > 0) {
+            throw new IllegalStateException("the number of document " + document + " was voided while something came for it");
+        }
     }
 
     /** Something came with a reserved number; a document now has it. */
@@ -100,7 +103,9 @@ public class LedgerBook {
         entry.reason = "";
         entry.reservationId = null;
         what.accept(entry);
-        long id = drawing.fromLists().isEmpty() ? entries.save(entry).id() : entries.saveAndFlush(entry).id();
+        // What is read as plain rows while the next number is drawn has to be there: lists, and numbers that were given back.
+        boolean readAgain = !drawing.fromLists().isEmpty() || drawing.count().filter(Drawing.Count::givenBack).isPresent();
+        long id = readAgain ? entries.saveAndFlush(entry).id() : entries.save(entry).id();
         drawing.fromLists().forEach((list, value) -> lists.used(project, list, value, id));
         return id;
     }
@@ -120,6 +125,27 @@ public class LedgerBook {
                 insert into ledger_gap (id, project_id, scheme_key, combination, from_value, to_value, reason, person_id, made_at)
                 values (next value for ids, ?, ?, ?, ?, ?, ?, ?, ?)""")
                 .params(project, counter.scheme(), counter.combination(), from, to, reason, person, clock.instant().atOffset(ZoneOffset.UTC)).update();
+    }
+
+    /** The ledger as it stands, for showing what would come; holds nothing and begins no counter. */
+    @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
+    public Ledger looking(long project) {
+        return new Ledger() {
+            @Override
+            public Next next(CounterKey counter, long first, long step) {
+                return counters.look(project, counter).orElse(new Next(first, step, Optional.empty()));
+            }
+
+            @Override
+            public boolean knows(String number) {
+                return entries.existsByProjectIdAndNumber(project, number);
+            }
+
+            @Override
+            public Optional<String> nextOf(String list) {
+                return lists.look(project, list);
+            }
+        };
     }
 
     /** The ledger of a project as the core sees it. */

@@ -3,6 +3,7 @@ package app.pervius.server.numbers;
 import app.pervius.core.number.NumberState;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
@@ -22,7 +23,7 @@ interface LedgerRepository extends JpaRepository<LedgerEntry, Long> {
     List<LedgerEntry> newest(long project, String scheme, long before, Limit limit);
 
     @Query("""
-            from LedgerEntry e where e.projectId = :project and e.state = :state and e.id > :after
+            from LedgerEntry e where e.projectId = :project and e.state = :state and (:firm is null or e.firmId = :firm) and e.id > :after
             order by e.projectId, e.state, e.id""")
-    List<LedgerEntry> inState(long project, NumberState state, long after, Limit limit);
+    List<LedgerEntry> taken(long project, NumberState state, @Nullable Long firm, long after, Limit limit);
 }

@@ -29,9 +29,18 @@ class NumberList {
 
     /** The next free value; the list is held until the transaction ends, so that no other gets the same. */
     Optional<String> next(long project, String key) {
-        return held(project, key).flatMap(list -> jdbc.sql("""
+        return held(project, key).flatMap(this::free);
+    }
+
+    /** The next free value as it stands; nothing is held. */
+    Optional<String> look(long project, String key) {
+        return jdbc.sql("select id from number_list where project_id = ? and list_key = ?").params(project, key).query(Long.class).optional().flatMap(this::free);
+    }
+
+    private Optional<String> free(long list) {
+        return jdbc.sql("""
                 select list_value from number_list_value where list_id = ? and used_by is null order by list_id, used_by, position fetch first 1 rows only""")
-                .param(list).query(String.class).optional());
+                .param(list).query(String.class).optional();
     }
 
     void used(long project, String key, String value, long entry) {

@@ -32,18 +32,18 @@ class NumberWork implements StationWork<NumberEffect> {
     private final Schemes schemes;
     private final Sequences sequences;
     private final LedgerBook book;
-    private final Answers answers;
+    private final Questions questions;
     private final Documents documents;
     private final Projects projects;
     private final InstantSource clock;
 
-    NumberWork(Rules rules, Schemes schemes, Sequences sequences, LedgerBook book, Answers answers, Documents documents, Projects projects,
+    NumberWork(Rules rules, Schemes schemes, Sequences sequences, LedgerBook book, Questions questions, Documents documents, Projects projects,
             InstantSource clock) {
         this.rules = rules;
         this.schemes = schemes;
         this.sequences = sequences;
         this.book = book;
-        this.answers = answers;
+        this.questions = questions;
         this.documents = documents;
         this.projects = projects;
         this.clock = clock;
@@ -69,7 +69,7 @@ class NumberWork implements StationWork<NumberEffect> {
         for (NumberEffect effect : effects) {
             switch (effect) {
                 case NumberEffect.Assign assign -> changes.add(assign(passage, assign));
-                case NumberEffect.Ask(Source.Asked source, FieldValues about) -> answers.ask(passage, source, about);
+                case NumberEffect.Ask(Source.Asked source, FieldValues about) -> questions.ask(passage, source, about);
             }
         }
         return changes;
@@ -93,7 +93,7 @@ class NumberWork implements StationWork<NumberEffect> {
     /** Its values, with what other systems have answered where the scheme asks any. */
     private FieldValues values(PassageFacts passage) {
         boolean asks = scheme(passage).filter(s -> s.sources().stream().anyMatch(Source.Asked.class::isInstance)).isPresent();
-        return asks ? passage.values().with(answers.to(passage.id())) : passage.values();
+        return asks ? passage.values().with(questions.to(passage.id())) : passage.values();
     }
 
     private Optional<HandlingRule> rule(PassageFacts passage) {

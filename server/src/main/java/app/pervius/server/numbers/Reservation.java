@@ -15,6 +15,9 @@ class Reservation extends Row {
     String combination = "";
     long fromValue;
     long toValue;
+    String firstNumber = "";
+    String lastNumber = "";
+    int numbers;
     long firmId;
     LocalDate untilDay = LocalDate.EPOCH;
     String reason = "";

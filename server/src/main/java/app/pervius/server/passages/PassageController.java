@@ -35,11 +35,11 @@ class PassageController {
     private final Passages passages;
     private final Submissions submissions;
     private final WaysOut waysOut;
-    private final Journal journal;
+    private final JournalFor journal;
     private final People people;
     private final InstantSource clock;
 
-    PassageController(PassageRepository rows, Passages passages, Submissions submissions, WaysOut waysOut, Journal journal, People people,
+    PassageController(PassageRepository rows, Passages passages, Submissions submissions, WaysOut waysOut, JournalFor journal, People people,
             InstantSource clock) {
         this.rows = rows;
         this.passages = passages;
@@ -71,7 +71,7 @@ class PassageController {
     }
 
     /** A passage page: the passage, its journal, and the document's other cycles, newest first. */
-    record PassageSheet(PassageRow row, Map<String, String> values, List<Journal.JournalLine> journal, List<Passages.PassageView> cycles) {
+    record PassageSheet(PassageRow row, Map<String, String> values, @Nullable Long document, List<Journal.JournalLine> journal, List<Passages.PassageView> cycles) {
     }
 
     /** A way out for passages that are alike; {@code rule} and {@code route} only for choosing one. */
@@ -111,14 +111,8 @@ class PassageController {
     PassageSheet passage(@PathVariable long id, Actor actor) {
         Passage row = visible(id, actor);
         List<Passages.PassageView> cycles = row.documentId == null ? List.of() : passages.ofDocument(row.documentId);
-        return new PassageSheet(rows(List.of(row), actor).getFirst(), Passages.values(row.fieldValues).byKey(), journalFor(row, actor), cycles);
-    }
-
-    /** The journal; what reviewers have said is left out for the author's firm until the passage is at its end. */
-    private List<Journal.JournalLine> journalFor(Passage passage, Actor actor) {
-        boolean reviewing = onlyFirm(passage.projectId, actor) == null;
-        return journal.of(passage.id()).stream()
-                .filter(line -> reviewing || passage.state == Passages.State.DONE || line.kind() != Journal.Kind.STEP_CLOSED).toList();
+        return new PassageSheet(rows(List.of(row), actor).getFirst(), Passages.values(row.fieldValues).byKey(), row.documentId, journal.read(passages.view(row), actor),
+                cycles);
     }
 
     /** Takes one way out for one or several passages: answers for which of several it could not be taken, and why. */

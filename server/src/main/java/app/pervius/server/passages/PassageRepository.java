@@ -19,6 +19,9 @@ interface PassageRepository extends JpaRepository<Passage, Long> {
     @Query("select p.originalName from Passage p where p.projectId = :project order by p.id desc")
     List<String> namesArrived(long project, Limit limit);
 
+    @Query("select count(p) > 0 from Passage p where p.projectId = :project and (locate(:text, lower(p.originalName)) > 0 or locate(:text, lower(p.baseName)) > 0)")
+    boolean anyNameWith(long project, String text);
+
     boolean existsBySubmissionIdAndState(long submission, Passages.State state);
 
     List<Passage> findBySubmissionIdOrderById(long submission, Limit limit);

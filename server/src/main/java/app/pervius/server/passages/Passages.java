@@ -13,8 +13,10 @@ import java.time.InstantSource;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
@@ -145,6 +147,12 @@ public class Passages {
     @Transactional(readOnly = true)
     public List<String> namesArrived(long project, int most) {
         return passages.namesArrived(project, Limit.of(most * ONE_NAME_OFTEN)).stream().distinct().limit(most).toList();
+    }
+
+    /** Which of these numbers some name that ever arrived in the project carries. */
+    @Transactional(readOnly = true)
+    public Set<String> carrying(long project, Collection<String> numbers) {
+        return numbers.stream().filter(number -> passages.anyNameWith(project, number.toLowerCase(Locale.ROOT))).collect(Collectors.toSet());
     }
 
     /** For each rule, how many passages it took that have moved since a moment. */

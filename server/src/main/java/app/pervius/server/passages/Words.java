@@ -8,7 +8,7 @@ import org.springframework.stereotype.Component;
 
 /** The words a passage is found by: its number whole and in parts, its title, and every name it ever had. */
 @Component
-class Words {
+public class Words {
 
     private static final int LONGEST = 120;
 
@@ -46,7 +46,7 @@ class Words {
     }
 
     /** The words of a text: each on its own, and texts without spaces (numbers, file names) whole as well. */
-    static Set<String> of(String text) {
+    public static Set<String> of(String text) {
         Set<String> found = new LinkedHashSet<>();
         String lower = text.toLowerCase(Locale.ROOT).strip();
         for (String whole : lower.split("\\s+")) {

@@ -32,7 +32,7 @@ public class Projects {
      * @param calendar its working days, in its time zone
      */
     public record Settings(long id, String code, String name, ZoneId zone, Fields fields, List<DecisionCode> decisionCodes,
-            List<StatusCode> statusCodes, Optional<FolderId> archive) {
+            List<StatusCode> statusCodes, Optional<FolderId> archive, int version) {
 
         public WorkingCalendar calendar() {
             return WorkingCalendar.mondayToFriday(zone);
@@ -89,11 +89,16 @@ public class Projects {
         projects.findById(project).orElseThrow(() -> Problem.notFound("project")).archiveFolder = folder;
     }
 
+    /** The current transaction changes a project's settings. */
+    void changed() {
+        remembered.changed();
+    }
+
     private static Settings view(Project p) {
         return new Settings(p.id(), p.code, p.name, ZoneId.of(p.zone),
                 new Fields(Json.read(p.fields, new TypeReference<List<Field>>() { })),
                 Json.read(p.decisionCodes, new TypeReference<List<DecisionCode>>() { }),
                 Json.read(p.statusCodes, new TypeReference<List<StatusCode>>() { }),
-                Optional.ofNullable(p.archiveFolder).map(FolderId::new));
+                Optional.ofNullable(p.archiveFolder).map(FolderId::new), p.version);
     }
 }

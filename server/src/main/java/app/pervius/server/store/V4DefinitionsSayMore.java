@@ -17,8 +17,8 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * Definitions written before schemes had steps and sources, rules had several name patterns and checks, and status codes had
- * states, brought to what they say now; and a revision's code may come again after it was withdrawn.
+ * Definitions written before schemes had steps and sources, rules had several name patterns and checks, codes could be retired and
+ * status codes had states, brought to what they say now; and a revision's code may come again after it was withdrawn.
  */
 @Component
 class V4DefinitionsSayMore implements JavaMigration {
@@ -35,7 +35,14 @@ class V4DefinitionsSayMore implements JavaMigration {
         rewrite(connection, "rule_edition", "definition", V4DefinitionsSayMore::rule);
         rewrite(connection, "rule", "draft", V4DefinitionsSayMore::rule);
         rewrite(connection, "project", "status_codes", V4DefinitionsSayMore::statusCodes);
+        rewrite(connection, "project", "fields", V4DefinitionsSayMore::fields);
         letCodesComeAgain(connection);
+    }
+
+    private static String fields(String definition) {
+        ArrayNode fields = (ArrayNode) JSON.readTree(definition);
+        fields.forEach(field -> field.path("kind").path("codes").forEach(code -> ((ObjectNode) code).put("retired", false)));
+        return JSON.writeValueAsString(fields);
     }
 
     private static String scheme(String definition) {

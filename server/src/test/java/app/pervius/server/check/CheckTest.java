@@ -66,7 +66,7 @@ class CheckTest {
         passage(app, "Before the gap.pdf");
         whileChanged(app, "update counter set next_value = next_value + 5 where scheme_key = 'documents' and combination = 'ALD·C·DR'",
                 "update counter set next_value = next_value - 5 where scheme_key = 'documents' and combination = 'ALD·C·DR'",
-                () -> assertThat(sentences(app)).anyMatch(s -> s.startsWith("Counter documents ALD·C·DR gives")));
+                () -> assertThat(sentences(app)).anyMatch(s -> s.startsWith("Counter documents ALD·C·DR has given")));
     }
 
     @Test

@@ -1,6 +1,7 @@
 package app.pervius.server.numbers;
 
 import app.pervius.core.number.CounterKey;
+import app.pervius.core.number.Drawing;
 import app.pervius.core.passage.Station;
 import app.pervius.server.content.ContentStore;
 import app.pervius.server.journal.Journal;
@@ -110,7 +111,7 @@ final class SlimLine {
     private String number(ContentStore.Kept kept) {
         OffsetDateTime now = Instant.now().atOffset(ZoneOffset.UTC);
         jdbc.sql("insert into blob (hash, size, stored_at) values (?, ?, ?)").params(kept.hash(), kept.size(), now).update();
-        long value = counters.next(PROJECT, COUNTER, 1);
+        long value = counters.next(PROJECT, COUNTER, 1, 1).value();
         String number = "KWR-%05d".formatted(value);
         long document = id();
         jdbc.sql("insert into document (id, project_id, number, title, originator_id, field_values, created_at, version) values (?, 1, ?, ?, 1, '{}', ?, 0)")
@@ -118,7 +119,7 @@ final class SlimLine {
         jdbc.sql("""
                 insert into ledger_entry (id, project_id, number, scheme_key, scheme_edition, combination, counter_value, document_id, assigned_at, by_rule)
                 values (?, 1, ?, ?, 1, '', ?, ?, ?, '')""").params(id(), number, COUNTER.scheme(), value, document, now).update();
-        counters.given(PROJECT, COUNTER, value);
+        counters.given(PROJECT, new Drawing.Count(COUNTER, value, value + 1, false, List.of()));
         long passage = id();
         jdbc.sql("""
                 insert into passage (id, project_id, submission_id, folder_id, author_id, author_firm_id, uploader_id, original_name, base_name, title,

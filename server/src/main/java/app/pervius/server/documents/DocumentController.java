@@ -1,0 +1,246 @@
+package app.pervius.server.documents;
+
+import app.pervius.core.project.InformationState;
+import app.pervius.server.access.Actor;
+import app.pervius.server.folders.Files;
+import app.pervius.server.folders.Folders;
+import app.pervius.server.http.Page;
+import app.pervius.server.http.Problem;
+import app.pervius.server.journal.Journal;
+import app.pervius.server.live.Live;
+import app.pervius.server.messages.Messages;
+import app.pervius.server.passages.JournalFor;
+import app.pervius.server.passages.Passages;
+import app.pervius.server.people.People;
+import app.pervius.server.projects.Projects;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Limit;
+import org.springframework.http.HttpStatus;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Documents: the list of all, and each with everything that is known of it. */
+@RestController
+@Transactional(readOnly = true)
+class DocumentController {
+
+    private static final int MOST_FOUND = 50;
+    private static final int MOST_JOURNAL = 300;
+
+    private final DocumentRepository documents;
+    private final RevisionRepository revisions;
+    private final DocumentWords words;
+    private final Sequences sequences;
+    private final Passages passages;
+    private final JournalFor journal;
+    private final Messages messages;
+    private final Files files;
+    private final Folders folders;
+    private final People people;
+    private final Projects projects;
+    private final Live live;
+
+    DocumentController(DocumentRepository documents, RevisionRepository revisions, DocumentWords words, Sequences sequences, Passages passages,
+            JournalFor journal, Messages messages, Files files, Folders folders, People people, Projects projects, Live live) {
+        this.documents = documents;
+        this.revisions = revisions;
+        this.words = words;
+        this.sequences = sequences;
+        this.passages = passages;
+        this.journal = journal;
+        this.messages = messages;
+        this.files = files;
+        this.folders = folders;
+        this.people = people;
+        this.projects = projects;
+        this.live = live;
+    }
+
+    /** Which documents a list shows. */
+    enum WhichDocuments { ALL, NOT_COME }
+
+    /** A revision that is current in an information state. */
+    record CurrentIn(InformationState state, String revision, @Nullable String status) {
+    }
+
+    /**
+     * A line of the list.
+     *
+     * @param latest the code of the newest revision; absent if none has come
+     * @param onItsWay whether the newest is on its way
+     */
+    record DocumentRow(long id, String number, String title, String ownReference, String originator, Map<String, String> values, @Nullable String latest,
+            boolean onItsWay, List<CurrentIn> current, Instant since) {
+    }
+
+    /** A file of a revision, where it lies now or last lay. */
+    record RevisionFile(long id, String name, long size, @Nullable Long folder, String where, boolean there) {
+    }
+
+    /**
+     * A revision.
+     *
+     * @param withdrawn taken out or sent back before anybody decided
+     */
+    record RevisionView(String code, int cycle, boolean onItsWay, boolean withdrawn, Passages.@Nullable End outcome, @Nullable Integer decision,
+            @Nullable String status, @Nullable InformationState currentIn, @Nullable Instant issuedAt, Passages.PassageView passage, List<RevisionFile> files) {
+    }
+
+    /** Who was told of which issued revision last, and whether that is still current. */
+    record HolderView(String person, String firm, String revision, Instant at, boolean current) {
+    }
+
+    /** A journal line with the revision it is of. */
+    record DocumentJournalLine(String revision, long passage, Journal.JournalLine line) {
+    }
+
+    /**
+     * A document.
+     *
+     * @param sequence the key of the revision sequence the next revision is to be in; absent to go on as it is
+     * @param revisionBefore the newest revision it had before it was taken over
+     */
+    record DocumentSheet(DocumentRow row, String originatorName, @Nullable String sequence, @Nullable String revisionBefore, List<RevisionView> revisions,
+            List<HolderView> holders, List<DocumentJournalLine> journal, List<String> formerNames, boolean mayChange, int version) {
+    }
+
+    record DocumentEntry(@NotBlank @Size(max = 400) String title, @NotNull @Size(max = 200) String ownReference, @Nullable @Size(max = 60) String sequence, int version) {
+    }
+
+    @GetMapping("/api/projects/{project}/documents")
+    Page<DocumentRow> list(@PathVariable long project, @RequestParam(defaultValue = "ALL") WhichDocuments which, @RequestParam(required = false) @Nullable String after,
+            Actor actor) {
+        @Nullable Long firm = onlyFirm(project, actor);
+        long before = Page.after(after, Long.MAX_VALUE);
+        Limit limit = Limit.of(Page.SIZE + 1);
+        Page<Document> page = Page.of(which == WhichDocuments.ALL ? documents.newest(project, firm, before, limit) : documents.notCome(project, firm, before, limit),
+                Document::id, d -> d);
+        return new Page<>(rows(page.items()), page.next());
+    }
+
+    /** Documents by their number, title, own reference or a name their files had; those that have passages are found by these too. */
+    @GetMapping("/api/projects/{project}/documents-found")
+    List<DocumentRow> find(@PathVariable long project, @RequestParam @Size(max = 200) String text, Actor actor) {
+        long firm = onlyFirm(project, actor) == null ? 0 : actor.firm();
+        List<List<Long>> hits = java.util.stream.Stream.of(text.toLowerCase(java.util.Locale.ROOT).strip().split("\\s+")).filter(w -> !w.isEmpty()).limit(8)
+                .map(word -> words.found(project, firm, word, 200)).toList();
+        List<Long> inAll = hits.isEmpty() ? List.of() : hits.getFirst().stream().filter(id -> hits.stream().allMatch(h -> h.contains(id))).limit(MOST_FOUND).toList();
+        return rows(documents.findAllById(inAll).stream().sorted(Comparator.comparing(Document::id).reversed()).toList());
+    }
+
+    /** The document of this number in the project of this code: what links that last lead to. */
+    @GetMapping("/api/documents/by-number")
+    DocumentSheet byNumber(@RequestParam String project, @RequestParam String number, Actor actor) {
+        long id = projects.all(actor.memberships().keySet()).stream().filter(p -> p.code().equals(project)).findFirst()
+                .flatMap(p -> documents.findByProjectIdAndNumber(p.id(), number)).orElseThrow(() -> Problem.notFound("document")).id();
+        return document(id, actor);
+    }
+
+    @GetMapping("/api/documents/{id}")
+    DocumentSheet document(@PathVariable long id, Actor actor) {
+        Document document = visible(id, actor);
+        List<Revision> all = revisions.findByDocumentIdOrderById(id);
+        Map<Long, Passages.PassageView> byId = passages.passages(all.stream().map(r -> r.passageId).toList()).stream()
+                .collect(Collectors.toMap(Passages.PassageView::id, Function.identity()));
+        List<RevisionView> views = all.reversed().stream().map(r -> view(r, byId.get(r.passageId), actor)).toList();
+        List<DocumentJournalLine> lines = all.stream().flatMap(r -> journal.read(byId.get(r.passageId), actor).stream()
+                .map(line -> new DocumentJournalLine(r.code, r.passageId, line))).sorted(Comparator.comparing((DocumentJournalLine l) -> l.line().at()).reversed())
+                .limit(MOST_JOURNAL).toList();
+        boolean mayChange = actor.controls(document.projectId) || actor.firm() == document.originatorId;
+        return new DocumentSheet(rows(List.of(document)).getFirst(), people.firm(document.originatorId).name(), document.sequenceKey, document.revisionBefore, views,
+                onlyFirm(document.projectId, actor) == null ? holders(all) : List.of(), lines, files.formerNames(id), mayChange, document.version);
+    }
+
+    /** Changes what people call it; which sequence its next revision is in is for controllers. */
+    @PutMapping("/api/documents/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    @Transactional
+    public void change(@PathVariable long id, @Valid @RequestBody DocumentEntry entry, Actor actor) {
+        Document document = visible(id, actor);
+        boolean controls = actor.controls(document.projectId);
+        if (!controls && actor.firm() != document.originatorId) {
+            throw Problem.forbidden("Only the originator and document controllers may change this.");
+        }
+        if (document.version != entry.version()) {
+            throw Problem.conflict("changed-meanwhile", "Somebody else has changed this document in the meantime. Look at it as it is now.");
+        }
+        @Nullable String sequence = entry.sequence() == null || entry.sequence().isBlank() ? null : entry.sequence();
+        if (!java.util.Objects.equals(sequence, document.sequenceKey)) {
+            actor.mustControl(document.projectId);
+            if (sequence != null && sequences.inForce(document.projectId).find(sequence).isEmpty()) {
+                throw Problem.invalid("sequence", "The project has no revision sequence “" + sequence + "”.");
+            }
+            document.sequenceKey = sequence;
+        }
+        document.title = entry.title().strip();
+        document.ownReference = entry.ownReference().strip();
+        document.ownReferenceKey = document.ownReference.toLowerCase(java.util.Locale.ROOT);
+        documents.flush();
+        words.index(id, document.projectId, document.number + " " + document.title + " " + document.ownReference);
+        live.changed(new Live.Change(document.projectId, null, Live.Topic.NUMBERS, id));
+    }
+
+    private RevisionView view(Revision r, Passages.PassageView passage, Actor actor) {
+        List<RevisionFile> own = files.ofRevision(r.id()).stream().map(f -> file(f, actor)).toList();
+        List<RevisionFile> shown = own.isEmpty() ? passage.files().stream().map(f -> file(files.file(f.folderFile()), actor)).toList() : own;
+        return new RevisionView(r.code, r.cycle, r.onItsWay, r.withdrawn, r.outcome, r.decisionCode, r.statusCode, r.currentIn, r.issuedAt, passage, shown);
+    }
+
+    private RevisionFile file(Files.FileView f, Actor actor) {
+        return folders.find(f.folder()).filter(folder -> folder.firm() == null || actor.maySee(folder.project(), folder.firm()))
+                .map(folder -> new RevisionFile(f.id(), f.name(), f.size(), folder.id(), folder.path(), f.present()))
+                .orElseGet(() -> new RevisionFile(f.id(), f.name(), f.size(), null, "a folder you may not see", f.present()));
+    }
+
+    private List<HolderView> holders(List<Revision> all) {
+        Map<Long, Revision> byPassage = all.stream().collect(Collectors.toMap(r -> r.passageId, Function.identity()));
+        Map<Long, Messages.Told> last = new LinkedHashMap<>();
+        messages.toldOfIssue(byPassage.keySet()).forEach(told -> last.put(told.person(), told));
+        Map<Long, People.PersonView> persons = people.persons(last.keySet());
+        return last.values().stream().map(told -> {
+            Revision revision = byPassage.get(told.passage());
+            People.PersonView person = persons.get(told.person());
+            return new HolderView(person.name(), person.firmCode(), revision.code, told.at(), revision.currentIn != null);
+        }).sorted(Comparator.comparing(HolderView::current).thenComparing(HolderView::person)).toList();
+    }
+
+    private List<DocumentRow> rows(List<Document> found) {
+        Map<Long, List<Revision>> byDocument = revisions.findByDocumentIdInOrderById(found.stream().map(Document::id).toList()).stream()
+                .collect(Collectors.groupingBy(r -> r.documentId));
+        return found.stream().map(d -> {
+            List<Revision> its = byDocument.getOrDefault(d.id(), List.of()).stream().filter(r -> !r.withdrawn).toList();
+            List<CurrentIn> current = new ArrayList<>();
+            its.stream().filter(r -> r.currentIn != null).forEach(r -> current.add(new CurrentIn(r.currentIn, r.code, r.statusCode)));
+            return new DocumentRow(d.id(), d.number, d.title, d.ownReference, people.firm(d.originatorId).code(), Documents.values(d.fieldValues).byKey(),
+                    its.isEmpty() ? d.revisionBefore : its.getLast().code, !its.isEmpty() && its.getLast().onItsWay, current, d.createdAt);
+        }).toList();
+    }
+
+    private Document visible(long id, Actor actor) {
+        return documents.findById(id).filter(d -> actor.memberships().containsKey(d.projectId) && actor.maySee(d.projectId, d.originatorId))
+                .orElseThrow(() -> Problem.notFound("document"));
+    }
+
+    private static @Nullable Long onlyFirm(long project, Actor actor) {
+        Actor.Membership membership = actor.in(project);
+        return membership.controls() || membership.seesAll() ? null : actor.firm();
+    }
+}

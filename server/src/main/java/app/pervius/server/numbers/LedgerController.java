@@ -1,0 +1,163 @@
+package app.pervius.server.numbers;
+
+import app.pervius.core.number.NumberState;
+import app.pervius.core.number.Scheme;
+import app.pervius.server.access.Actor;
+import app.pervius.server.http.Page;
+import app.pervius.server.http.Problem;
+import app.pervius.server.people.People;
+import app.pervius.server.tables.TableReader;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.io.IOException;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Limit;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The ledger: every number and what became of it, and what people do to it. */
+@RestController
+@RequestMapping("/api/projects/{project}")
+class LedgerController {
+
+    private final Schemes schemes;
+    private final CounterBook counters;
+    private final LedgerRepository ledger;
+    private final LedgerDesk desk;
+    private final Taking taking;
+    private final TakingOver takingOver;
+    private final NumberEvents events;
+    private final People people;
+    private final TableReader tables;
+
+    LedgerController(Schemes schemes, CounterBook counters, LedgerRepository ledger, LedgerDesk desk, Taking taking, TakingOver takingOver, NumberEvents events,
+            People people, TableReader tables) {
+        this.schemes = schemes;
+        this.counters = counters;
+        this.ledger = ledger;
+        this.desk = desk;
+        this.taking = taking;
+        this.takingOver = takingOver;
+        this.events = events;
+        this.people = people;
+        this.tables = tables;
+    }
+
+    /**
+     * A number in the ledger.
+     *
+     * @param by the rule or the person it was assigned, taken, reserved or voided by
+     * @param came when what it is for first came
+     */
+    record LedgerLine(long id, String number, NumberState state, String title, @Nullable String firm, String by, Instant at, @Nullable Instant came,
+            String reason, @Nullable Long document, int edition) {
+    }
+
+    record TakeEntry(@NotNull Map<@Size(max = 60) String, @Size(max = 200) String> values, @NotBlank @Size(max = 400) String title,
+            @NotNull @Size(max = 200) String ownReference, @Min(1) @Max(200) int count, @Nullable Long firm) {
+        Taking.Wanted wanted(String scheme) {
+            return new Taking.Wanted(scheme, values, title.strip(), ownReference, count, firm);
+        }
+    }
+
+    record NumberAndReason(@NotBlank @Size(max = 200) String number, @NotBlank @Size(max = 1000) String reason) {
+    }
+
+    record NextEntry(@NotNull @Size(max = 400) String combination, @Min(0) @Max(999_999_999) long next, @NotBlank @Size(max = 1000) String reason) {
+    }
+
+    /** What a number would be; shown, not promised. */
+    record NumberPreview(String number) {
+    }
+
+    /** What the ledger has of a scheme, newest first. */
+    @GetMapping("/schemes/{scheme}/ledger")
+    Page<LedgerLine> ledger(@PathVariable long project, @PathVariable String scheme, @RequestParam(required = false) @Nullable String after, Actor actor) {
+        actor.mustControl(project);
+        return Page.of(ledger.newest(project, scheme, Page.after(after, Long.MAX_VALUE), Limit.of(Page.SIZE + 1)), LedgerEntry::id, this::line);
+    }
+
+    /** One counter drawn out: every value and what became of it. */
+    @GetMapping("/schemes/{scheme}/strip")
+    CounterBook.Strip strip(@PathVariable long project, @PathVariable String scheme, @RequestParam @Size(max = 400) String combination, Actor actor) {
+        actor.mustControl(project);
+        Scheme of = schemes.inForce(project, scheme).orElseThrow(() -> Problem.notFound("scheme"));
+        return counters.strip(project, of, counters.of(project, of).stream().filter(c -> c.combination().equals(combination)).findFirst()
+                .orElseThrow(() -> Problem.notFound("counter")));
+    }
+
+    /** What people did to numbers of a scheme, newest first. */
+    @GetMapping("/schemes/{scheme}/journal")
+    List<NumberEvents.NumberEventLine> journal(@PathVariable long project, @PathVariable String scheme, Actor actor) {
+        actor.mustControl(project);
+        return events.of(project, scheme);
+    }
+
+    /** Numbers that were taken and that nothing has come for, oldest first: one's own firm's, or all for a controller. */
+    @GetMapping("/numbers-taken")
+    Page<LedgerLine> taken(@PathVariable long project, @RequestParam(required = false) @Nullable String after, Actor actor) {
+        boolean all = actor.in(project).controls() || actor.in(project).seesAll();
+        List<LedgerEntry> found = ledger.taken(project, NumberState.TAKEN, all ? null : actor.firm(), Page.after(after, 0), Limit.of(Page.SIZE + 1));
+        return Page.of(found, LedgerEntry::id, this::line);
+    }
+
+    @PostMapping("/schemes/{scheme}/numbers")
+    @ResponseStatus(HttpStatus.CREATED)
+    List<Taking.Taken> take(@PathVariable long project, @PathVariable String scheme, @Valid @RequestBody TakeEntry entry, Actor actor) {
+        return taking.take(project, entry.wanted(scheme), actor);
+    }
+
+    @PostMapping("/schemes/{scheme}/numbers/preview")
+    NumberPreview preview(@PathVariable long project, @PathVariable String scheme, @Valid @RequestBody TakeEntry entry, Actor actor) {
+        return new NumberPreview(taking.preview(project, entry.wanted(scheme), actor));
+    }
+
+    @PostMapping("/numbers/given-up")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void giveUp(@PathVariable long project, @Valid @RequestBody NumberAndReason entry, Actor actor) {
+        actor.in(project);
+        desk.giveUp(project, entry.number(), entry.reason(), actor);
+    }
+
+    @PostMapping("/numbers/voided")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void voidNumber(@PathVariable long project, @Valid @RequestBody NumberAndReason entry, Actor actor) {
+        desk.voidNumber(project, entry.number(), entry.reason(), actor);
+    }
+
+    @PutMapping("/schemes/{scheme}/next")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void setNext(@PathVariable long project, @PathVariable String scheme, @Valid @RequestBody NextEntry entry, Actor actor) {
+        desk.setNext(project, scheme, entry.combination(), entry.next(), entry.reason(), actor);
+    }
+
+    /** Takes over a list of numbers, CSV or XLSX; with {@code look} it only says what is wrong with it. */
+    @PostMapping(path = "/schemes/{scheme}/taken-over", consumes = "application/octet-stream")
+    TakingOver.TakenOver takeOver(@PathVariable long project, @PathVariable String scheme, @RequestParam boolean look, HttpServletRequest request, Actor actor)
+            throws IOException {
+        actor.mustControl(project);
+        return takingOver.takeOver(project, scheme, tables.read(request.getInputStream()), look, actor);
+    }
+
+    private LedgerLine line(LedgerEntry e) {
+        String by = e.personId != null ? people.person(e.personId).name() : e.byRule;
+        return new LedgerLine(e.id(), e.number, e.state, e.title, e.firmId == null ? null : people.firm(e.firmId).code(), by, e.assignedAt, e.cameAt, e.reason,
+                e.documentId, e.schemeEdition);
+    }
+}

@@ -1,0 +1,140 @@
+package app.pervius.server.numbers;
+
+import app.pervius.core.number.CounterKey;
+import app.pervius.core.number.Ledger;
+import app.pervius.core.number.NumberState;
+import app.pervius.core.number.Scheme;
+import app.pervius.core.pattern.Piece;
+import app.pervius.core.project.Fields;
+import app.pervius.server.access.Actor;
+import app.pervius.server.documents.Documents;
+import app.pervius.server.http.Problem;
+import app.pervius.server.live.Live;
+import app.pervius.server.projects.Projects;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Objects;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What people put right in the ledger: voiding, giving up, setting a counter's next number. Each with its reason, in the journal. */
+@Service
+@Transactional
+class LedgerDesk {
+
+    private final LedgerRepository entries;
+    private final LedgerBook book;
+    private final Counters counters;
+    private final Schemes schemes;
+    private final Documents documents;
+    private final Projects projects;
+    private final NumberEvents events;
+    private final Live live;
+    private final JdbcClient jdbc;
+
+    LedgerDesk(LedgerRepository entries, LedgerBook book, Counters counters, Schemes schemes, Documents documents, Projects projects, NumberEvents events,
+            Live live, JdbcClient jdbc) {
+        this.entries = entries;
+        this.book = book;
+        this.counters = counters;
+        this.schemes = schemes;
+        this.documents = documents;
+        this.projects = projects;
+        this.events = events;
+        this.live = live;
+        this.jdbc = jdbc;
+    }
+
+    /** Gives up a number that was taken and that nothing has come for. It is never assigned again. */
+    void giveUp(long project, String number, String reason, Actor actor) {
+        LedgerEntry entry = held(project, number);
+        if (!actor.controls(project) && (entry.firmId == null || entry.firmId != actor.firm())) {
+            throw Problem.notFound("number");
+        }
+        if (entry.state != NumberState.TAKEN) {
+            throw Problem.conflict("not-taken", "Only a number that was taken and that nothing has come for can be given up; " + number + " is "
+                    + entry.state.label() + ".");
+        }
+        strike(entry, reason, actor, "Gave up ");
+    }
+
+    /** Voids a number for ever; refused while something current or on its way has it. */
+    void voidNumber(long project, String number, String reason, Actor actor) {
+        actor.mustControl(project);
+        LedgerEntry entry = held(project, number);
+        if (entry.state == NumberState.VOIDED) {
+            throw Problem.conflict("voided-already", number + " was voided before: " + entry.reason);
+        }
+        if (entry.documentId != null) {
+            documents.needed(entry.documentId).ifPresent(why -> {
+                throw Problem.conflict("number-in-use", number + " cannot be voided: " + why + ".");
+            });
+        }
+        if (entry.state == NumberState.GIVEN_BACK) {
+            CounterKey counter = new CounterKey(entry.schemeKey, entry.combination);
+            counters.next(project, counter, 0, 1);
+            counters.gaveBack(project, counter, -1);
+        }
+        strike(entry, reason, actor, "Voided ");
+    }
+
+    private void strike(LedgerEntry entry, String reason, Actor actor, String what) {
+        entry.state = NumberState.VOIDED;
+        entry.reason = reason.strip();
+        entry.personId = actor.person();
+        events.write(entry.projectId, entry.schemeKey, entry.number, actor, what + entry.number + ": " + entry.reason);
+        live.changed(new Live.Change(entry.projectId, null, Live.Topic.NUMBERS, entry.projectId));
+    }
+
+    /** Sets what a counter gives next, only upwards; what is left out is explained by the reason. */
+    void setNext(long project, String key, String combination, long next, String reason, Actor actor) {
+        actor.mustControl(project);
+        Scheme scheme = schemes.inForce(project, key).filter(Scheme::counts).orElseThrow(() -> Problem.notFound("scheme"));
+        CounterKey counter = new CounterKey(key, combination);
+        mustBePossible(project, scheme, combination);
+        Ledger.Next now = counters.next(project, counter, scheme.start(), scheme.step());
+        if (next <= now.value()) {
+            throw Problem.invalid("next", "The counter gives " + now.value() + " next and can only be set higher: what is below stands in the ledger.");
+        }
+        if ((next - now.value()) % now.step() != 0) {
+            throw Problem.invalid("next", "The counter goes in steps of " + now.step() + " from " + now.value() + "; " + next + " is not one of them.");
+        }
+        int widest = widest(scheme, projects.settings(project).fields());
+        if (Long.toString(next).length() > widest) {
+            throw Problem.invalid("next", next + " has more digits than the " + widest + " the scheme has room for.");
+        }
+        counters.moveTo(project, counter, next);
+        book.gap(project, counter, now.value(), next - now.step(), reason.strip(), actor.person());
+        events.write(project, key, null, actor, "Set the next number of " + (combination.isEmpty() ? scheme.name() : combination) + " from " + now.value()
+                + " to " + next + ": " + reason.strip());
+        live.changed(new Live.Change(project, null, Live.Topic.NUMBERS, project));
+    }
+
+    /** A counter that has not begun must be one the scheme can begin. */
+    private void mustBePossible(long project, Scheme scheme, String combination) {
+        List<String> parts = combination.isEmpty() ? List.of() : Arrays.asList(combination.split("·", -1));
+        int wanted = scheme.countsPer().size() + (scheme.yearly() ? 1 : 0);
+        Fields fields = projects.settings(project).fields();
+        boolean fits = parts.size() == wanted;
+        for (int i = 0; fits && i < scheme.countsPer().size(); i++) {
+            fits = fields.find(scheme.countsPer().get(i)).orElseThrow().takes(parts.get(i));
+        }
+        fits &= !scheme.yearly() || !fits || parts.getLast().matches("20\\d\\d");
+        if (!fits) {
+            throw Problem.invalid("combination", "“" + combination + "” is no counter of this scheme; it counts per "
+                    + String.join(", ", scheme.countsPer().stream().map(fields::label).toList()) + (scheme.yearly() ? " and year" : "") + ".");
+        }
+    }
+
+    static int widest(Scheme scheme, Fields fields) {
+        return scheme.sound(fields).pieces().stream().filter(p -> p.field().filter(Scheme.COUNTER::equals).isPresent()).mapToInt(Piece::most).max().orElse(0);
+    }
+
+    /** The entry, held until the transaction ends, so that nothing comes for the number meanwhile. */
+    private LedgerEntry held(long project, String number) {
+        jdbc.sql("select id from ledger_entry where project_id = ? and number = ? for update").params(project, number).query(Long.class).optional()
+                .orElseThrow(() -> Problem.notFound("number"));
+        return Objects.requireNonNull(entries.findByProjectIdAndNumber(project, number).orElseThrow());
+    }
+}

@@ -1,0 +1,217 @@
+package app.pervius.server.numbers;
+
+import app.pervius.core.number.CounterKey;
+import app.pervius.core.number.Drawing;
+import app.pervius.core.number.Drawn;
+import app.pervius.core.number.Ledger;
+import app.pervius.core.number.NumberState;
+import app.pervius.core.number.Numbering;
+import app.pervius.core.number.Scheme;
+import app.pervius.core.project.FieldValues;
+import app.pervius.server.access.Actor;
+import app.pervius.server.http.Problem;
+import app.pervius.server.live.Live;
+import app.pervius.server.passages.Passages;
+import app.pervius.server.people.People;
+import app.pervius.server.projects.Projects;
+import java.time.InstantSource;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.TimeUnit;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.data.domain.Limit;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Runs of numbers kept for an originator; what was never seen when the day is over is given back. */
+@Service
+@Transactional
+class Reserving {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Reserving.class);
+    private static final int AT_ONCE = 20;
+
+    /** Numbers to be kept. */
+    record WantedRun(String scheme, Map<String, String> values, int count, long firm, LocalDate until, String reason) {
+    }
+
+    private final ReservationRepository reservations;
+    private final LedgerRepository entries;
+    private final LedgerBook book;
+    private final Counters counters;
+    private final Schemes schemes;
+    private final Taking taking;
+    private final Projects projects;
+    private final People people;
+    private final Passages passages;
+    private final NumberEvents events;
+    private final Live live;
+    private final InstantSource clock;
+
+    Reserving(ReservationRepository reservations, LedgerRepository entries, LedgerBook book, Counters counters, Schemes schemes, Taking taking,
+            Projects projects, People people, Passages passages, NumberEvents events, Live live, InstantSource clock) {
+        this.reservations = reservations;
+        this.entries = entries;
+        this.book = book;
+        this.counters = counters;
+        this.schemes = schemes;
+        this.taking = taking;
+        this.projects = projects;
+        this.people = people;
+        this.passages = passages;
+        this.events = events;
+        this.live = live;
+        this.clock = clock;
+    }
+
+    /** Keeps a run of numbers without a gap; gives the reservation. */
+    long reserve(long project, WantedRun wanted, Actor actor) {
+        actor.mustControl(project);
+        Scheme scheme = schemes.inForce(project, wanted.scheme()).orElseThrow(() -> Problem.notFound("scheme"));
+        if (!scheme.counts() || !scheme.sources().isEmpty()) {
+            throw Problem.invalid("scheme", "Ranges are reserved of schemes whose numbers come from a counter alone; “" + scheme.name() + "” takes parts from elsewhere.");
+        }
+        LocalDate today = today(project);
+        if (wanted.until().isBefore(today)) {
+            throw Problem.invalid("until", "A reservation lasts until today or later.");
+        }
+        FieldValues values = taking.values(project, people.firm(wanted.firm()), wanted.values());
+        Reservation reservation = new Reservation();
+        reservation.projectId = project;
+        reservation.schemeKey = scheme.key();
+        reservation.firmId = wanted.firm();
+        reservation.untilDay = wanted.until();
+        reservation.reason = wanted.reason().strip();
+        reservation.madeBy = actor.person();
+        reservation.madeAt = clock.instant();
+        reservations.save(reservation);
+        List<Drawing> run = new ArrayList<>();
+        for (int i = 0; i < wanted.count(); i++) {
+            Drawing drawing = draw(project, scheme, values, today);
+            book.keep(project, drawing, entry -> {
+                entry.state = NumberState.RESERVED;
+                entry.firmId = wanted.firm();
+                entry.personId = actor.person();
+                entry.reason = reservation.reason;
+                entry.reservationId = reservation.id();
+            });
+            entries.flush();
+            run.add(drawing);
+        }
+        reservation.combination = run.getFirst().count().orElseThrow().counter().combination();
+        reservation.fromValue = run.getFirst().count().orElseThrow().value();
+        reservation.toValue = run.getLast().count().orElseThrow().value();
+        reservation.firstNumber = run.getFirst().number();
+        reservation.lastNumber = run.getLast().number();
+        reservation.numbers = run.size();
+        events.write(project, scheme.key(), null, actor, "Reserved " + run.getFirst().number() + " to " + run.getLast().number() + " (" + run.size()
+                + ") for " + people.firm(wanted.firm()).name() + " until " + wanted.until() + ": " + reservation.reason);
+        changed(project);
+        return reservation.id();
+    }
+
+    private Drawing draw(long project, Scheme scheme, FieldValues values, LocalDate today) {
+        Drawn drawn = Numbering.draw(scheme, values, projects.settings(project).fields(), withoutGivenBack(book.of(project)), today);
+        return switch (drawn) {
+            case Drawn.Number(Drawing drawing) -> drawing;
+            case Drawn.Missing missing -> throw Problem.invalid(missing.fields().iterator().next(), drawn.inWords(scheme, projects.settings(project).fields()));
+            case Drawn.Unfit unfit -> throw Problem.invalid(unfit.field(), drawn.inWords(scheme, projects.settings(project).fields()));
+            default -> throw Problem.conflict("counter-full", drawn.inWords(scheme, projects.settings(project).fields()) + " Nothing was reserved.");
+        };
+    }
+
+    /** A run has no holes filled from what others gave back. */
+    private static Ledger withoutGivenBack(Ledger ledger) {
+        return new Ledger() {
+            @Override
+            public Next next(CounterKey counter, long first, long step) {
+                Next next = ledger.next(counter, first, step);
+                return new Next(next.value(), next.step(), Optional.empty());
+            }
+
+            @Override
+            public boolean knows(String number) {
+                return ledger.knows(number);
+            }
+
+            @Override
+            public Optional<String> nextOf(String list) {
+                return ledger.nextOf(list);
+            }
+        };
+    }
+
+    /** Ends a reservation before its day. */
+    void end(long id, int version, Actor actor) {
+        Reservation reservation = reservations.findById(id).orElseThrow(() -> Problem.notFound("reservation"));
+        actor.mustControl(reservation.projectId);
+        if (reservation.version != version || reservation.endedAt != null) {
+            throw Problem.conflict("changed-meanwhile", "This reservation was changed or has ended in the meantime.");
+        }
+        String account = giveBack(reservation);
+        events.write(reservation.projectId, reservation.schemeKey, null, actor, "Ended the reservation " + account);
+    }
+
+    @Scheduled(initialDelay = 1, fixedDelay = 600, timeUnit = TimeUnit.SECONDS)
+    void endWhatIsOver() {
+        LocalDate latest = LocalDate.ofInstant(clock.instant(), java.time.ZoneOffset.ofHours(14));
+        for (Reservation reservation : reservations.over(latest, Limit.of(AT_ONCE))) {
+            if (reservation.untilDay.isBefore(today(reservation.projectId))) {
+                String account = giveBack(reservation);
+                events.byItself(reservation.projectId, reservation.schemeKey, "The reservation is over: " + account);
+                LOG.info("reservation {} is over: {}", reservation.id(), account);
+            }
+        }
+    }
+
+    /** Numbers of it that nothing has ever carried in its name are free again; the others stay with their firm. */
+    private String giveBack(Reservation reservation) {
+        CounterKey counter = new CounterKey(reservation.schemeKey, reservation.combination);
+        counters.next(reservation.projectId, counter, reservation.fromValue, 1);
+        List<LedgerEntry> left = entries.findByReservationIdOrderById(reservation.id()).stream().filter(e -> e.state == NumberState.RESERVED).toList();
+        Set<String> seen = passages.carrying(reservation.projectId, left.stream().map(e -> e.number).toList());
+        int given = 0;
+        for (LedgerEntry entry : left) {
+            if (!seen.contains(entry.number)) {
+                entry.state = NumberState.GIVEN_BACK;
+                entry.firmId = null;
+                entry.reason = "";
+                given++;
+            }
+        }
+        counters.gaveBack(reservation.projectId, counter, given);
+        reservation.endedAt = clock.instant();
+        changed(reservation.projectId);
+        return given + " of its numbers were given back" + (seen.isEmpty() ? "." : ", " + seen.size() + " have been seen in names and stay with "
+                + people.firm(reservation.firmId).name() + ".");
+    }
+
+    /** The numbers of a reservation, for its firm to take away. */
+    @Transactional(readOnly = true)
+    List<LedgerEntry> numbers(Reservation reservation) {
+        return entries.findByReservationIdOrderById(reservation.id());
+    }
+
+    @Transactional(readOnly = true)
+    Reservation visible(long id, Actor actor) {
+        Reservation reservation = reservations.findById(id).orElseThrow(() -> Problem.notFound("reservation"));
+        if (!actor.memberships().containsKey(reservation.projectId) || !actor.maySee(reservation.projectId, reservation.firmId)) {
+            throw Problem.notFound("reservation");
+        }
+        return reservation;
+    }
+
+    private LocalDate today(long project) {
+        return LocalDate.ofInstant(clock.instant(), projects.settings(project).zone());
+    }
+
+    private void changed(long project) {
+        live.changed(new Live.Change(project, null, Live.Topic.NUMBERS, project));
+    }
+}

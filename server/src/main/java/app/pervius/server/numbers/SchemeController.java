@@ -1,0 +1,158 @@
+package app.pervius.server.numbers;
+
+import app.pervius.core.number.Scheme;
+import app.pervius.core.number.SchemeCheck;
+import app.pervius.server.access.Actor;
+import app.pervius.server.connections.Connections;
+import app.pervius.server.http.Problem;
+import app.pervius.server.live.Live;
+import app.pervius.server.people.People;
+import app.pervius.server.projects.Projects;
+import app.pervius.server.store.Json;
+import app.pervius.server.tables.Table;
+import app.pervius.server.tables.TableReader;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.Size;
+import java.io.IOException;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.time.LocalDate;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Number schemes as editions, and the lists they take values from. */
+@RestController
+@RequestMapping("/api/projects/{project}")
+class SchemeController {
+
+    private static final String KEY = "[a-z][a-z0-9-]{0,59}";
+
+    private final Schemes schemes;
+    private final CounterBook counters;
+    private final NumberList lists;
+    private final Connections connections;
+    private final Projects projects;
+    private final People people;
+    private final TableReader tables;
+    private final Live live;
+    private final InstantSource clock;
+    private final TransactionTemplate transaction;
+
+    SchemeController(Schemes schemes, CounterBook counters, NumberList lists, Connections connections, Projects projects, People people, TableReader tables,
+            Live live, InstantSource clock, TransactionTemplate transaction) {
+        this.schemes = schemes;
+        this.counters = counters;
+        this.lists = lists;
+        this.connections = connections;
+        this.projects = projects;
+        this.people = people;
+        this.tables = tables;
+        this.live = live;
+        this.clock = clock;
+        this.transaction = transaction;
+    }
+
+    /**
+     * A scheme in force.
+     *
+     * @param needs keys of the project's fields that somebody who takes a number has to say
+     */
+    record SchemeView(String key, int edition, SchemeForm form, List<Sample.SamplePiece> sample, List<String> needs, List<CounterBook.CounterView> counters) {
+    }
+
+    record SchemeEditionView(int edition, boolean inForce, @Nullable String by, Instant at, SchemeForm form) {
+    }
+
+    /** What is wrong with a scheme while it is written, and how its numbers would look if nothing is. */
+    record SchemeTried(List<SchemeCheck.Fault> faults, List<Sample.SamplePiece> sample) {
+    }
+
+    /** A scheme to be put in force after the edition it was written on; 0 for a new one. */
+    record SchemeEntry(int after, @Valid @NotNull SchemeForm scheme) {
+    }
+
+    /** What schemes can take values from. */
+    record SourcesView(List<NumberList.ListView> lists, List<String> connections) {
+    }
+
+    /** How many values of a list were new. */
+    record ListTaken(int added, int values) {
+    }
+
+    @GetMapping("/schemes")
+    List<SchemeView> schemes(@PathVariable long project, Actor actor) {
+        actor.in(project);
+        return schemes.all(project).stream().map(s -> view(project, s)).toList();
+    }
+
+    @GetMapping("/schemes/{scheme}/editions")
+    List<SchemeEditionView> editions(@PathVariable long project, @PathVariable String scheme, Actor actor) {
+        actor.mustControl(project);
+        return schemes.editions(project, scheme).stream().map(e -> new SchemeEditionView(e.edition, e.inForce,
+                e.putInForceBy == null ? null : people.person(e.putInForceBy).name(), e.madeAt, SchemeForm.of(Json.read(e.definition, Scheme.class)))).toList();
+    }
+
+    @PostMapping("/schemes/trials")
+    SchemeTried tryOut(@PathVariable long project, @Valid @RequestBody SchemeForm form, Actor actor) {
+        actor.mustControl(project);
+        Scheme scheme = form.scheme("trial");
+        List<SchemeCheck.Fault> faults = schemes.faults(project, scheme);
+        boolean readable = faults.stream().noneMatch(f -> f.place().equals("pattern") || f.place().equals("sources"));
+        return new SchemeTried(faults, readable ? sample(project, scheme) : List.of());
+    }
+
+    @PutMapping("/schemes/{scheme}")
+    SchemeView putInForce(@PathVariable long project, @PathVariable @Pattern(regexp = KEY) String scheme, @Valid @RequestBody SchemeEntry entry, Actor actor) {
+        actor.mustControl(project);
+        Scheme inForce = transaction.execute(status -> schemes.putInForce(project, entry.scheme().scheme(scheme), entry.after(), actor.person()));
+        live.changed(new Live.Change(project, null, Live.Topic.NUMBERS, project));
+        return view(project, inForce);
+    }
+
+    @GetMapping("/number-sources")
+    SourcesView sources(@PathVariable long project, Actor actor) {
+        actor.mustControl(project);
+        return new SourcesView(lists.all(project), connections.names());
+    }
+
+    /** Adds the values in the first column of a CSV or XLSX to a list, making the list if there is none. */
+    @PutMapping(path = "/number-lists/{list}", consumes = "application/octet-stream")
+    ListTaken addToList(@PathVariable long project, @PathVariable @Pattern(regexp = KEY) String list, @RequestParam @Size(max = 200) String name,
+            HttpServletRequest request, Actor actor) throws IOException {
+        actor.mustControl(project);
+        Table table = tables.read(request.getInputStream());
+        for (Table.Row row : table.rows()) {
+            String value = row.cells().getFirst();
+            if (value.isEmpty() || value.length() > Scheme.WIDEST_SOURCE || value.indexOf('/') >= 0 || value.indexOf('\\') >= 0) {
+                throw Problem.invalid("file", "Row " + row.number() + ", column 1: “" + value + "” is no value of 1 to " + Scheme.WIDEST_SOURCE + " characters without slashes. Nothing was taken.");
+            }
+        }
+        int added = transaction.execute(status -> lists.add(project, list, name, table.rows().stream().map(r -> r.cells().getFirst()).toList()));
+        live.changed(new Live.Change(project, null, Live.Topic.NUMBERS, project));
+        return new ListTaken(added, table.rows().size());
+    }
+
+    private SchemeView view(long project, Scheme scheme) {
+        var settings = projects.settings(project);
+        List<String> needs = scheme.sound(settings.fields()).fieldKeys().stream()
+                .filter(key -> settings.fields().find(key).isPresent() && !key.equals("project") && !key.equals("originator")).toList();
+        return new SchemeView(scheme.key(), scheme.edition(), SchemeForm.of(scheme), sample(project, scheme), needs, counters.of(project, scheme));
+    }
+
+    private List<Sample.SamplePiece> sample(long project, Scheme scheme) {
+        var settings = projects.settings(project);
+        return Sample.of(scheme, settings.fields(), settings.code(), LocalDate.ofInstant(clock.instant(), settings.zone()));
+    }
+}

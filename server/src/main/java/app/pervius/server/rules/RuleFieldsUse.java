@@ -1,0 +1,50 @@
+package app.pervius.server.rules;
+
+import app.pervius.core.identify.Identify;
+import app.pervius.core.issue.Issuing;
+import app.pervius.core.issue.Target;
+import app.pervius.core.pattern.Compiled;
+import app.pervius.core.pattern.Pattern;
+import app.pervius.core.project.Fields;
+import app.pervius.core.rules.RuleSheet;
+import app.pervius.server.projects.FieldsUse;
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.stereotype.Component;
+
+/** Rules in force need the fields their patterns name, and the status codes they issue with. */
+@Component
+class RuleFieldsUse implements FieldsUse {
+
+    private final Rules rules;
+
+    RuleFieldsUse(Rules rules) {
+        this.rules = rules;
+    }
+
+    @Override
+    public List<String> against(long project, Fields next) {
+        List<String> found = new ArrayList<>();
+        for (RuleSheet.Row row : rules.sheet(project).rows()) {
+            row.rule().namePatterns().forEach(text -> check(row, "name pattern", Pattern.compile(text, Identify.nameFields(next)), found));
+            check(row, "name of placed files", Pattern.compile(row.rule().issue().namePattern(), Issuing.nameFields(next)), found);
+        }
+        return found;
+    }
+
+    private static void check(RuleSheet.Row row, String what, Compiled compiled, List<String> found) {
+        if (compiled instanceof Compiled.Faulty(var faults)) {
+            found.add("Rule “" + row.rule().name() + "” would not work: the " + what + ", " + faults.getFirst().message() + ".");
+        }
+    }
+
+    @Override
+    public List<String> having(long project, String field, String code) {
+        if (!field.equals("status")) {
+            return List.of();
+        }
+        return rules.sheet(project).rows().stream().filter(row -> row.rule().issue().byCode().values().stream()
+                .anyMatch(target -> target instanceof Target.Place place && place.statusCode().equals(code)))
+                .map(row -> "rule “" + row.rule().name() + "”").toList();
+    }
+}

@@ -1,0 +1,5 @@
+/** Tables as files: CSV (RFC 4180) and XLSX (ECMA-376), read with limits since they come from outside, and written. */
+@NullMarked
+package app.pervius.server.tables;
+
+import org.jspecify.annotations.NullMarked;

@@ -3,7 +3,7 @@ import { onScopeDispose, ref, type Ref } from 'vue'
 /** Something that has changed on the server; the screens ask again for what they show of it. */
 export interface Change {
   project: number
-  topic: 'FOLDER' | 'PASSAGE' | 'REVIEW' | 'RULES' | 'PEOPLE' | 'MAIL'
+  topic: 'FOLDER' | 'PASSAGE' | 'REVIEW' | 'RULES' | 'NUMBERS' | 'PEOPLE' | 'MAIL'
   id: number
 }
 

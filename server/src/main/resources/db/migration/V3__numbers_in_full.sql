@@ -166,3 +166,43 @@ create index former_name_by_file on former_name (folder_file_id, id);
 alter table folder_file add column document_id bigint references document;
 
 create index notice_by_passage on notice (passage_id, occasion, id);
+
+create table template_edition (
+    id bigint primary key,
+    project_id bigint not null references project,
+    template_key varchar(60) not null,
+    edition int not null,
+    definition varchar(400000) not null,
+    in_force boolean not null,
+    put_in_force_by bigint references person,
+    made_at timestamp(6) with time zone not null,
+    unique (project_id, template_key, edition)
+);
+
+-- A firm's, contract's or work package's place in the project, with the folders made for it.
+create table work_package (
+    id bigint primary key,
+    project_id bigint not null references project,
+    kind varchar(20) not null,
+    code varchar(60) not null,
+    title varchar(200) not null,
+    firm_id bigint references firm,
+    template_key varchar(60) not null,
+    template_edition int not null,
+    parent_folder bigint not null references folder,
+    folder_id bigint,
+    given_values varchar(4000) not null,
+    failed varchar(2000),
+    made_by bigint not null references person,
+    made_at timestamp(6) with time zone not null,
+    version int not null,
+    unique (project_id, code)
+);
+create table made_folder (
+    package_id bigint not null references work_package,
+    plan_key varchar(60) not null,
+    folder_id bigint not null,
+    made_as varchar(255) not null,
+    primary key (package_id, plan_key)
+);
+create index made_folder_by_folder on made_folder (folder_id);

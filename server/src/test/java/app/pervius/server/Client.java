@@ -29,6 +29,8 @@ import tools.jackson.databind.json.JsonMapper;
 public final class Client {
 
     private static final JsonMapper JSON = JsonMapper.shared();
+    /** What a rule says of arrivals that do not fit, where a test is about something else. */
+    public static final Map<String, String> ALL_STOP = Map.of("unknownNumber", "STOP", "wrongOriginator", "STOP", "outOfSequence", "STOP", "onItsWay", "STOP");
     private static final Duration PATIENCE = Duration.ofSeconds(40);
 
     /** An answer; {@code body} is missing where there is none. */

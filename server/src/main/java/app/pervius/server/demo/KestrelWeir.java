@@ -15,12 +15,16 @@ import app.pervius.core.rules.Where;
 import app.pervius.core.rules.Which;
 import app.pervius.core.tell.Audience;
 import app.pervius.core.tell.TellPlan;
+import app.pervius.server.connections.Connections;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.people.People;
 import app.pervius.server.people.PeopleDesk;
 import app.pervius.server.reviews.Routes;
 import app.pervius.server.rules.RuleDesk;
 import app.pervius.server.setup.StandardProject;
+import app.pervius.server.simulators.PlantRegister;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -58,6 +62,7 @@ class KestrelWeir {
     private final Folders folders;
     private final Routes routes;
     private final RuleDesk rules;
+    private final Connections connections;
     private final KestrelWeirStory story;
     private final DemoClock clock;
     private final TransactionTemplate transaction;
@@ -67,13 +72,14 @@ class KestrelWeir {
     private final Map<String, Long> places = new LinkedHashMap<>();
     private final List<Somebody> everybody = new ArrayList<>();
 
-    KestrelWeir(StandardProject standard, PeopleDesk people, Folders folders, Routes routes, RuleDesk rules, KestrelWeirStory story,
+    KestrelWeir(StandardProject standard, PeopleDesk people, Folders folders, Routes routes, RuleDesk rules, Connections connections, KestrelWeirStory story,
             DemoClock clock, TransactionTemplate transaction, Environment environment) {
         this.standard = standard;
         this.people = people;
         this.folders = folders;
         this.routes = routes;
         this.rules = rules;
+        this.connections = connections;
         this.story = story;
         this.clock = clock;
         this.transaction = transaction;
@@ -131,6 +137,11 @@ class KestrelWeir {
         route(project, "controls", "Controls", made.reviewer(), made.approver());
         makeFolders(made);
         makeRules(made, site);
+        try {
+            connections.set("Plant register", PlantRegister.start().address(PlantRegister.Manner.HONEST), "only for the demo");
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     private void makeFolders(StandardProject.Made made) {

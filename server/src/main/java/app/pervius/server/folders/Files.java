@@ -138,6 +138,12 @@ public class Files {
                 .filter(f -> except == null || !except.equals(f.revisionId)).isPresent();
     }
 
+    /** Files that are in one of these folders now and have the text in their names, whatever its case. */
+    @Transactional(readOnly = true)
+    public List<FileView> named(Collection<Long> folders, String text, int most) {
+        return files.named(folders, FileName.keyOf(text), Limit.of(most)).stream().map(Files::view).toList();
+    }
+
     /** What the folder holds, by name, from after the file {@code afterId} on (0: from the beginning). */
     @Transactional(readOnly = true)
     public List<FileView> present(long folder, long afterId, int most) {

@@ -1,5 +1,6 @@
 package app.pervius.server.folders;
 
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.domain.Limit;
@@ -15,6 +16,9 @@ interface FolderFileRepository extends JpaRepository<FolderFile, Long> {
             from FolderFile f where f.folderId = :folder and f.present = true
             and (f.nameKey > :afterKey or f.nameKey = :afterKey and f.id > :afterId) order by f.folderId, f.present, f.nameKey, f.id""")
     List<FolderFile> present(long folder, String afterKey, long afterId, Limit limit);
+
+    @Query("from FolderFile f where f.folderId in :folders and f.present = true and locate(:text, f.nameKey) > 0 order by f.nameKey, f.id")
+    List<FolderFile> named(Collection<Long> folders, String text, Limit limit);
 
     long countByFolderId(long folder);
 

@@ -11,6 +11,8 @@ interface FolderRepository extends JpaRepository<Folder, Long> {
 
     long countByParentId(long parent);
 
+    boolean existsByParentIdAndNameKey(long parent, String key);
+
     /** The top of a project's tree, locked, so that two who move folders at once do not move them into each other. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("from Folder f where f.projectId = :project and f.parentId is null")

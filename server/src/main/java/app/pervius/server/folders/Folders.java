@@ -69,6 +69,9 @@ public class Folders {
             case FileName.Checked.Fine(FileName fine) -> fine.text();
             case FileName.Checked.Refused(String reason) -> throw Problem.invalid("name", reason.replace("The file has", "The folder has"));
         };
+        if (folders.existsByParentIdAndNameKey(parent.id(), FileName.keyOf(name))) {
+            throw Problem.conflict("name-taken", "A folder “" + name + "” lies in “" + parent.name + "” already.");
+        }
         changed();
         Folder folder = new Folder();
         folder.projectId = parent.projectId;

@@ -99,6 +99,30 @@ public class Messages {
         }
     }
 
+    /**
+     * Sends a message that is about no passage, once for each key, in the transaction of what it tells of.
+     *
+     * @param place where the link at its end leads, within Pervius
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void send(long project, Collection<Long> persons, String key, String subject, String text, String place) {
+        for (long id : new LinkedHashSet<>(persons)) {
+            People.PersonView person = people.person(id);
+            Message message = new Message();
+            message.projectId = project;
+            message.messageKey = key + "/" + id;
+            message.personId = id;
+            message.recipient = person.email();
+            message.occasion = Occasion.STOPPED;
+            message.subject = subject;
+            message.text = text + address + place + "\n";
+            message.madeAt = clock.instant();
+            message.nextAttempt = clock.instant();
+            messages.save(message);
+        }
+        events.publishEvent(new OutboxFilled());
+    }
+
     /** Somebody who was told that a revision was issued. */
     public record Told(long person, long passage, Instant at) {
     }

@@ -12,14 +12,17 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.ZoneOffset;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
@@ -35,6 +38,7 @@ class Answers {
 
     /** How often a system is asked before the passage is stopped. */
     static final int TRIES = 4;
+    private static final Logger LOG = LoggerFactory.getLogger(Answers.class);
     private static final Duration FIRST_PAUSE = Duration.ofSeconds(1);
     private static final int AT_ONCE = 20;
     private static final Field ANSWER = new Field("answer", "answer", new FieldKind.Text(), Scheme.WIDEST_SOURCE);
@@ -47,6 +51,8 @@ class Answers {
     private final Waiting waiting;
     private final InstantSource clock;
     private final TransactionTemplate transaction;
+    /** Questions that are being asked now, so that a slow system is not asked again meanwhile, nor holds up the others. */
+    private final Set<Long> inHand = ConcurrentHashMap.newKeySet();
     private final ExecutorService callers = Executors.newVirtualThreadPerTaskExecutor();
 
     Answers(JdbcClient jdbc, Connections connections, Waiting waiting, InstantSource clock, PlatformTransactionManager transactions) {
@@ -64,10 +70,19 @@ class Answers {
                 order by state, next_attempt, id fetch first ? rows only""").params(at(clock.instant()), AT_ONCE)
                 .query((row, n) -> new Question(row.getLong(1), row.getLong(2), row.getString(3), row.getString(4), row.getString(5), row.getString(6),
                         row.getInt(7))).list();
-        Map<Question, CompletableFuture<Connections.Reply>> replies = new LinkedHashMap<>();
-        due.forEach(question -> replies.put(question, CompletableFuture.supplyAsync(() -> connections.ask(question.connection(),
-                "passage-" + question.passage() + "-" + question.key(), Map.of("asked", question.key(), "about", Json.read(question.about(), Object.class))), callers)));
-        replies.forEach((question, reply) -> transaction.executeWithoutResult(status -> settle(question, reply.join())));
+        due.stream().filter(question -> inHand.add(question.id())).forEach(question -> CompletableFuture.supplyAsync(() -> ask(question), callers)
+                .thenAccept(reply -> transaction.executeWithoutResult(status -> settle(question, reply)))
+                .whenComplete((done, fault) -> {
+                    inHand.remove(question.id());
+                    if (fault != null) {
+                        LOG.warn("what was answered to question {} could not be kept; it is asked again", question.id(), fault);
+                    }
+                }));
+    }
+
+    private Connections.Reply ask(Question question) {
+        return connections.ask(question.connection(), "passage-" + question.passage() + "-" + question.key(),
+                Map.of("asked", question.key(), "about", Json.read(question.about(), Object.class)));
     }
 
     private void settle(Question question, Connections.Reply reply) {

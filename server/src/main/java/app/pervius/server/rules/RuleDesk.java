@@ -1,12 +1,15 @@
 package app.pervius.server.rules;
 
+import app.pervius.core.project.FolderId;
 import app.pervius.core.rules.HandlingRule;
+import app.pervius.core.rules.Where;
 import app.pervius.server.access.Actor;
 import app.pervius.server.http.Problem;
 import app.pervius.server.live.Live;
 import app.pervius.server.people.People;
 import app.pervius.server.store.Json;
 import java.time.InstantSource;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import org.springframework.stereotype.Service;
@@ -81,17 +84,41 @@ public class RuleDesk {
             throw Problem.conflict("rule-faulty", "“" + draft.name() + "” cannot be put in force: "
                     + String.join(" ", errors.stream().map(RuleFinding.Finding::sentence).toList()));
         }
+        String definition = rule.draft;
+        rule.draft = null;
+        keepEdition(rule, definition, by);
+    }
+
+    private void keepEdition(Rule rule, String definition, long by) {
         RuleEdition edition = new RuleEdition();
         edition.ruleId = rule.id();
         edition.edition = rule.editionInForce + 1;
-        edition.definition = rule.draft;
+        edition.definition = definition;
         edition.putInForceBy = by;
         edition.putInForceAt = clock.instant();
         editions.save(edition);
         rule.editionInForce = edition.edition;
-        rule.draft = null;
         rules.saveAndFlush(rule);
         changed(rule.projectId);
+    }
+
+    /** Has a rule that is in force stand on one more folder, as its next edition; a draft beside it gets the folder too. */
+    public void standAlso(long id, long folder, long by) {
+        Rule rule = rules.findById(id).filter(r -> !r.removed && r.editionInForce > 0).orElseThrow(() -> Problem.notFound("rule"));
+        HandlingRule now = inForce.edition(id, rule.editionInForce);
+        if (rule.draft != null) {
+            rule.draft = Json.write(withPlace(Json.read(rule.draft, HandlingRule.class), folder));
+        }
+        keepEdition(rule, Json.write(withPlace(now, folder)), by);
+    }
+
+    private static HandlingRule withPlace(HandlingRule rule, long folder) {
+        List<Where.Standing> places = new ArrayList<>(rule.where().places());
+        if (places.stream().noneMatch(p -> p.folder().value() == folder)) {
+            places.add(new Where.Standing(new FolderId(folder), true));
+        }
+        return new HandlingRule(rule.name(), new Where(places), rule.which(), rule.namePatterns(), rule.checks(), rule.sequence(), rule.scheme(), rule.route(),
+                rule.issue(), rule.tell());
     }
 
     void switchOn(long id, int version, boolean on, Actor actor) {

@@ -1,4 +1,4 @@
-/** Simulated outside systems, started only when asked for: the mail room. */
+/** Simulated outside systems, started only when asked for: the mail room, a register of plant. */
 @NullMarked
 package app.pervius.server.simulators;
 

@@ -21,7 +21,7 @@ class RuleDeskTest {
                 "formats", List.of("PDF"), "firms", List.of(), "people", List.of(), "scheme", "documents", "route", "civil",
                 "issue", List.of(Map.of("code", 1, "back", false, "folder", target, "status", "A1"), Map.of("code", 2, "back", false, "folder", target, "status", "B1"),
                         Map.of("code", 3, "back", true), Map.of("code", 4, "back", true))));
-        form.putAll(Map.of("namePatterns", List.of(), "checks", Map.of("unknownNumber", "STOP", "wrongOriginator", "STOP", "outOfSequence", "STOP", "onItsWay", "STOP")));
+        form.putAll(Map.of("namePatterns", List.of(), "checks", Client.ALL_STOP));
         form.putAll(Map.of("placedName", "{number}_{revision}_{status}", "onArrival", List.of(), "onReturn", List.of(), "onIssue", List.of(Map.of("kind", "AUTHOR"))));
         return form;
     }

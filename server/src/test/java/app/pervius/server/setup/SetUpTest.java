@@ -102,6 +102,7 @@ class SetUpTest {
         }
         Map<String, Object> rule = new HashMap<>(Map.of("name", "Drawings", "places", List.of(Map.of("folder", folder, "withBelow", true)), "formats", List.of(), "firms", List.of(),
                 "people", List.of(), "scheme", "documents", "route", "documents", "placedName", "{number}_{revision}", "onArrival", List.of(), "onReturn", List.of()));
+        rule.putAll(Map.of("namePatterns", List.of(), "checks", Client.ALL_STOP));
         rule.put("onIssue", List.of());
         rule.put("issue", List.of(Map.of("code", 1, "back", false, "folder", ines.folder("Shared"), "status", "A1"), Map.of("code", 2, "back", true),
                 Map.of("code", 3, "back", true), Map.of("code", 4, "back", true)));

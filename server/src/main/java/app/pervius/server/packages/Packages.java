@@ -1,0 +1,238 @@
+package app.pervius.server.packages;
+
+import app.pervius.core.project.FieldValues;
+import app.pervius.core.project.InformationState;
+import app.pervius.core.template.FolderPlan;
+import app.pervius.core.template.FolderTemplate;
+import app.pervius.core.template.Planned;
+import app.pervius.core.template.Planning;
+import app.pervius.core.template.RollOut;
+import app.pervius.server.access.Actor;
+import app.pervius.server.folders.Folders;
+import app.pervius.server.http.Problem;
+import app.pervius.server.live.Live;
+import app.pervius.server.messages.Messages;
+import app.pervius.server.people.People;
+import app.pervius.server.projects.Projects;
+import app.pervius.server.rules.RuleDesk;
+import app.pervius.server.rules.Rules;
+import app.pervius.server.store.Json;
+import java.time.InstantSource;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.core.type.TypeReference;
+
+/** Making a package with its folders, all or nothing; trying again after a failure; bringing folders up to a changed template. */
+@Service
+class Packages {
+
+    /** A package to be made. */
+    record WantedPackage(WorkPackage.Kind kind, String code, String title, @Nullable Long firm, String template, long parent, Map<String, String> values) {
+    }
+
+    private final WorkPackageRepository packages;
+    private final Templates templates;
+    private final Folders folders;
+    private final Projects projects;
+    private final People people;
+    private final Rules rules;
+    private final RuleDesk ruleDesk;
+    private final Messages messages;
+    private final Live live;
+    private final JdbcClient jdbc;
+    private final InstantSource clock;
+    private final TransactionTemplate transaction;
+
+    Packages(WorkPackageRepository packages, Templates templates, Folders folders, Projects projects, People people, Rules rules, RuleDesk ruleDesk,
+            Messages messages, Live live, JdbcClient jdbc, InstantSource clock, TransactionTemplate transaction) {
+        this.packages = packages;
+        this.templates = templates;
+        this.folders = folders;
+        this.projects = projects;
+        this.people = people;
+        this.rules = rules;
+        this.ruleDesk = ruleDesk;
+        this.messages = messages;
+        this.live = live;
+        this.jdbc = jdbc;
+        this.clock = clock;
+        this.transaction = transaction;
+    }
+
+    /** Makes a package and then its folders; a package whose folders cannot be made stays, says why, and can be tried again. */
+    long make(long project, WantedPackage wanted, Actor actor) {
+        actor.mustControl(project);
+        Folders.FolderView parent = folders.visible(wanted.parent(), actor);
+        if (parent.project() != project) {
+            throw Problem.notFound("folder");
+        }
+        long id = transaction.execute(status -> {
+            if (packages.existsByProjectIdAndCode(project, wanted.code())) {
+                throw Problem.invalid("code", "There is a package “" + wanted.code() + "” already.");
+            }
+            WorkPackage row = new WorkPackage();
+            row.projectId = project;
+            row.kind = wanted.kind();
+            row.code = wanted.code();
+            row.title = wanted.title();
+            row.firmId = wanted.firm() == null ? null : people.firm(wanted.firm()).id();
+            row.templateKey = templates.inForce(project, wanted.template()).orElseThrow(() -> Problem.notFound("template")).key();
+            row.parentFolder = wanted.parent();
+            row.givenValues = Json.write(wanted.values());
+            row.madeBy = actor.person();
+            row.madeAt = clock.instant();
+            return packages.save(row).id();
+        });
+        makeFolders(id, actor);
+        return id;
+    }
+
+    /** Tries again to make folders that could not be made. */
+    void tryAgain(long id, Actor actor) {
+        WorkPackage row = visible(id, actor);
+        actor.mustControl(row.projectId);
+        if (row.folderId != null) {
+            throw Problem.conflict("made-already", "Its folders have been made in the meantime.");
+        }
+        makeFolders(id, actor);
+    }
+
+    private void makeFolders(long id, Actor actor) {
+        try {
+            transaction.executeWithoutResult(status -> {
+                WorkPackage row = held(id);
+                if (row.folderId == null) {
+                    bringUp(row, actor);
+                    row.failed = null;
+                }
+            });
+        } catch (Problem refused) {
+            failed(id, refused.sentence());
+        } catch (org.springframework.dao.DataAccessException failure) {
+            failed(id, "The database refused it: " + failure.getMostSpecificCause().getMessage());
+        }
+    }
+
+    private void failed(long id, String reason) {
+        transaction.executeWithoutResult(status -> {
+            WorkPackage row = packages.findById(id).orElseThrow();
+            row.failed = reason.length() > 2000 ? reason.substring(0, 1999) + "…" : reason;
+            packages.saveAndFlush(row);
+            messages.send(row.projectId, people.controllers(row.projectId).stream().map(People.PersonView::id).toList(), "package " + id + " " + row.version,
+                    "[" + projects.settings(row.projectId).code() + "] The folders of " + row.code + " could not be made",
+                    row.code + " " + row.title + "\n\n" + row.failed + "\n\nNothing was made. Put it right, then try again on the package's page: ", "/packages/" + id);
+            changed(row);
+        });
+    }
+
+    /** What bringing its folders up to the template in force would change. */
+    List<RollOut.Change> wouldChange(WorkPackage row) {
+        return RollOut.changes(planned(row), made(row));
+    }
+
+    /** Brings the folders of a package up to the template in force; only if that is still the edition whose changes were looked at. */
+    void rollOut(long id, int edition, Actor actor) {
+        transaction.executeWithoutResult(status -> {
+            WorkPackage row = held(id);
+            actor.mustControl(row.projectId);
+            if (template(row).edition() != edition || row.folderId == null) {
+                throw Problem.conflict("changed-meanwhile", "The template was changed in the meantime. Look at what would change now.");
+            }
+            bringUp(row, actor);
+        });
+    }
+
+    private void bringUp(WorkPackage row, Actor actor) {
+        Map<String, Long> byKey = new HashMap<>();
+        made(row).forEach((key, folder) -> byKey.put(key, folder.folder()));
+        for (RollOut.Change change : wouldChange(row)) {
+            switch (change) {
+                case RollOut.Change.Make(Planned planned) -> {
+                    long folder = make(row, planned, byKey);
+                    byKey.put(planned.plan().key(), folder);
+                    jdbc.sql("delete from made_folder where package_id = ? and plan_key = ?").params(row.id(), planned.plan().key()).update();
+                    jdbc.sql("insert into made_folder (package_id, plan_key, folder_id, made_as) values (?, ?, ?, ?)")
+                            .params(row.id(), planned.plan().key(), folder, planned.name()).update();
+                }
+                case RollOut.Change.Rename(String key, long folder, String from, String to) -> {
+                    folders.rename(folder, to, folders.folder(folder).version());
+                    jdbc.sql("update made_folder set made_as = ? where package_id = ? and plan_key = ?").params(to, row.id(), key).update();
+                }
+                case RollOut.Change.Stand(String key, String name, long rule) -> ruleDesk.standAlso(rule, byKey.get(key), actor.person());
+                case RollOut.Change.Stays stays -> { }
+            }
+        }
+        FolderTemplate template = template(row);
+        row.folderId = byKey.get(template.root().key());
+        row.templateEdition = template.edition();
+        changed(row);
+    }
+
+    private long make(WorkPackage row, Planned planned, Map<String, Long> byKey) {
+        FolderPlan plan = planned.plan();
+        long parent = planned.above().map(byKey::get).orElse(row.parentFolder);
+        if (plan.owner() == FolderPlan.Owner.FIRM && row.firmId == null) {
+            throw Problem.invalid("firm", "“" + planned.name() + "” is to be the firm's own folder, but the package is for no firm.");
+        }
+        InformationState state = plan.state().orElse(null);
+        return folders.make(new Folders.NewFolder(parent, planned.name(), state, plan.owner() == FolderPlan.Owner.FIRM ? row.firmId : null, plan.values()));
+    }
+
+    private List<Planned> planned(WorkPackage row) {
+        Projects.Settings project = projects.settings(row.projectId);
+        FieldValues values = new FieldValues(Map.of("project", project.code(), FolderTemplate.PACKAGE, row.code, FolderTemplate.TITLE, row.title))
+                .with(row.firmId == null ? FieldValues.NONE : new FieldValues(Map.of("originator", people.firm(row.firmId).code())))
+                .with(new FieldValues(Json.read(row.givenValues, new TypeReference<Map<String, String>>() { })));
+        return switch (Planning.plan(template(row), values, project.fields())) {
+            case Planning.Plan.Sound(List<Planned> all) -> all;
+            case Planning.Plan.Faulty(List<String> faults) -> throw Problem.invalid("template", String.join(" ", faults));
+        };
+    }
+
+    /** The folders that were made for it and are still there. */
+    private Map<String, RollOut.Made> made(WorkPackage row) {
+        record Kept(String key, long folder, String madeAs) {
+        }
+        Map<String, RollOut.Made> made = new LinkedHashMap<>();
+        jdbc.sql("select plan_key, folder_id, made_as from made_folder where package_id = ? order by folder_id").param(row.id())
+                .query((r, n) -> new Kept(r.getString(1), r.getLong(2), r.getString(3))).list()
+                .forEach(kept -> folders.find(kept.folder()).ifPresent(folder ->
+                        made.put(kept.key(), new RollOut.Made(kept.folder(), folder.name(), kept.madeAs(), standing(row.projectId, kept.folder())))));
+        return made;
+    }
+
+    private Set<Long> standing(long project, long folder) {
+        return rules.sheet(project).rows().stream().filter(row -> row.rule().where().places().stream().anyMatch(p -> p.folder().value() == folder))
+                .map(row -> row.ruleId()).collect(Collectors.toSet());
+    }
+
+    private FolderTemplate template(WorkPackage row) {
+        return templates.inForce(row.projectId, row.templateKey).orElseThrow();
+    }
+
+    WorkPackage visible(long id, Actor actor) {
+        WorkPackage row = packages.findById(id).orElseThrow(() -> Problem.notFound("package"));
+        boolean sees = actor.memberships().containsKey(row.projectId) && (row.firmId == null || actor.maySee(row.projectId, row.firmId));
+        if (!sees) {
+            throw Problem.notFound("package");
+        }
+        return row;
+    }
+
+    private WorkPackage held(long id) {
+        jdbc.sql("select id from work_package where id = ? for update").param(id).query(Long.class).optional().orElseThrow(() -> Problem.notFound("package"));
+        return packages.findById(id).orElseThrow();
+    }
+
+    private void changed(WorkPackage row) {
+        live.changed(new Live.Change(row.projectId, null, Live.Topic.FOLDER, row.parentFolder));
+    }
+}

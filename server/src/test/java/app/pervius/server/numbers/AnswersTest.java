@@ -1,0 +1,101 @@
+package app.pervius.server.numbers;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.pervius.server.Client;
+import app.pervius.server.Running;
+import app.pervius.server.Running.App;
+import app.pervius.server.simulators.PlantRegister;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import tools.jackson.databind.JsonNode;
+
+/** Numbers that need another system's answer: whatever that system does, no counter waits and nothing is lost. */
+@ExtendWith(Running.class)
+class AnswersTest {
+
+    private static PlantRegister register;
+
+    @BeforeAll
+    static void start() throws Exception {
+        register = PlantRegister.start();
+    }
+
+    @AfterAll
+    static void stop() {
+        register.close();
+    }
+
+    /** A folder whose rule numbers by a scheme that asks a register of this manner. */
+    private static String folder(App app, PlantRegister.Manner manner) {
+        Client mirela = app.as("Mirela Draganova");
+        String name = "Plant " + manner.name().toLowerCase(java.util.Locale.ROOT);
+        String key = "plant-" + manner.name().toLowerCase(java.util.Locale.ROOT);
+        app.bean(app.pervius.server.connections.Connections.class).set(name, register.address(manner), "secret");
+        Map<String, Object> scheme = NumbersTest.scheme(name, "PL-" + manner.name().charAt(0) + manner.name().charAt(1) + "-{plant}-{counter:3}", List.of());
+        scheme.put("sources", List.of(Map.of("key", "plant", "label", "Plant item", "kind", "ASKED", "from", name)));
+        NumbersTest.inForce(mirela, key, scheme);
+        long parent = mirela.folder("Work in progress / Dunmarrow Works");
+        long folder = mirela.post("/api/folders/" + parent + "/folders", Map.of("name", name, "values", Map.of("type", "DR", "discipline", "M"))).must(201).body().get("id").asLong();
+        long rule = mirela.post("/api/projects/" + mirela.project() + "/rules", rule(mirela, name, folder, key)).must(201).body().get("id").asLong();
+        mirela.post("/api/rules/" + rule + "/put-in-force", Map.of("version", 0)).must(204);
+        return "Work in progress / Dunmarrow Works / " + name;
+    }
+
+    static Map<String, Object> rule(Client who, String name, long folder, String scheme) {
+        long target = who.folder("Shared / Site documents");
+        Map<String, Object> form = new HashMap<>(Map.of("name", name, "places", List.of(Map.of("folder", folder, "withBelow", true)),
+                "formats", List.of(), "firms", List.of(), "people", List.of(), "scheme", scheme, "route", "civil",
+                "issue", List.of(Map.of("code", 1, "back", false, "folder", target, "status", "A1"), Map.of("code", 2, "back", false, "folder", target, "status", "B1"),
+                        Map.of("code", 3, "back", true), Map.of("code", 4, "back", true))));
+        form.putAll(Map.of("namePatterns", List.of(), "checks", Client.ALL_STOP));
+        form.putAll(Map.of("placedName", "{number}_{revision}_{status}", "onArrival", List.of(), "onReturn", List.of(), "onIssue", List.of()));
+        return form;
+    }
+
+    @Test
+    void theAnswerBecomesAPartOfTheNumber(App app) {
+        String folder = folder(app, PlantRegister.Manner.HONEST);
+        Client site = app.as("Marisol Quintavalle");
+        List<JsonNode> passages = site.settled(site.submit(folder, "Pump one.pdf", "Pump two.pdf"));
+        assertThat(passages).extracting(p -> p.get("number").asString()).containsExactlyInAnyOrder("PL-HO-PUMP-001", "PL-HO-PUMP-002");
+        Client mirela = app.as("Mirela Draganova");
+        assertThat(mirela.post("/api/projects/" + mirela.project() + "/schemes/plant-honest/numbers", Map.of("values", Map.of("discipline", "H"), "title", "Screen",
+                "ownReference", "", "count", 1)).must(201).body().get(0).get("number").asString()).isEqualTo("PL-HO-SCREEN-003");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"FAILING,answered with status 503.", "LYING,has no “value” of 1 to 40 characters without slashes.", "ENDLESS,is longer than 64 KB."})
+    void aSystemThatFailsOrLiesStopsThePassageWithWhatItSaid(PlantRegister.Manner manner, String said, App app) {
+        String folder = folder(app, manner);
+        Client site = app.as("Marisol Quintavalle");
+        JsonNode passage = site.settled(site.submit(folder, "Pump three.pdf")).getFirst();
+        assertThat(passage.get("stop").get("code").asString()).isEqualTo("NO_ANSWER");
+        assertThat(passage.get("stop").get("reason").asString()).startsWith("The number needs “Plant item” from “Plant ").endsWith(said);
+        app.bean(app.pervius.server.connections.Connections.class).set("Plant " + manner.name().toLowerCase(java.util.Locale.ROOT),
+                register.address(PlantRegister.Manner.HONEST), null);
+        app.as("Mirela Draganova").post("/api/passages/ways-out", Map.of("way", "TRY_AGAIN", "fields", Map.of(), "text", "", "passages",
+                List.of(Map.of("passage", passage.get("id").asLong(), "version", passage.get("version").asInt())))).must(200);
+        JsonNode again = Client.until(() -> site.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row").get("passage"), p -> p.has("number"));
+        assertThat(again.get("number").asString()).endsWith("-PUMP-001");
+    }
+
+    /** While one system is slow, others' numbers, of the same scheme too, are drawn. */
+    @Test
+    void aSlowSystemHoldsUpNobodyElse(App app) {
+        String folder = folder(app, PlantRegister.Manner.SLOW);
+        Client site = app.as("Marisol Quintavalle");
+        long slow = site.submit(folder, "Pump four.pdf");
+        Client.until(() -> site.get("/api/projects/" + site.project() + "/passages?which=ALL&submission=" + slow).must(200).body().get("items"),
+                items -> !items.isEmpty() && items.get(0).get("passage").path("waitingFor").asString("").contains("Plant slow"));
+        Client yusuf = app.as("Yusuf Karaderin");
+        assertThat(yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", "Meanwhile.pdf")).getFirst().get("number").asString()).startsWith("KWR-FNK-H-DR-");
+    }
+}

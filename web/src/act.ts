@@ -1,0 +1,32 @@
+import { ref, shallowRef, type Ref } from 'vue'
+import type { Problem } from './api/client'
+import { asProblem } from './load'
+
+/** Something a person does: whether it is under way, and what went wrong with the last one. */
+export interface Acting {
+  busy: Readonly<Ref<boolean>>
+  problem: Ref<Problem | undefined>
+  /** Does it; true if it was done. */
+  act: (call: () => Promise<unknown>) => Promise<boolean>
+}
+
+/** @param after runs after each, done or refused, so that the screen shows what is so now */
+export function useAct(after: () => void = () => undefined): Acting {
+  const busy = ref(false)
+  const problem = shallowRef<Problem>()
+  async function act(call: () => Promise<unknown>) {
+    busy.value = true
+    try {
+      await call()
+      problem.value = undefined
+      return true
+    } catch (e) {
+      problem.value = asProblem(e)
+      return false
+    } finally {
+      busy.value = false
+      after()
+    }
+  }
+  return { busy, problem, act }
+}

@@ -37,6 +37,11 @@ export const useSession = defineStore('session', () => {
     projects.value = await data(api.GET('/api/projects'))
   }
 
+  /** Asks for the projects again, since what they agree on has changed. */
+  async function again() {
+    projects.value = await data(api.GET('/api/projects'))
+  }
+
   async function signOut() {
     await data(api.DELETE('/api/session'))
     me.value = undefined
@@ -48,5 +53,5 @@ export const useSession = defineStore('session', () => {
     localStorage.setItem('project', String(id))
   }
 
-  return { me, projects, project, entrance, controls, seesAll, know, begin, signOut, choose }
+  return { me, projects, project, entrance, controls, seesAll, know, begin, again, signOut, choose }
 })

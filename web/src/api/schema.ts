@@ -20,6 +20,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/connections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_2"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/connections/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["set"];
+        post?: never;
+        delete: operations["remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/connections/{name}/test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["test"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desk/reviews": {
         parameters: {
             query?: never;
@@ -29,6 +77,38 @@ export interface paths {
         };
         get: operations["waitingForMe"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/documents/by-number": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["byNumber"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/documents/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["document"];
+        put: operations["change"];
         post?: never;
         delete?: never;
         options?: never;
@@ -132,6 +212,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/folders/{id}/found": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["found"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/folders/{id}/name": {
         parameters: {
             query?: never;
@@ -142,6 +238,38 @@ export interface paths {
         get?: never;
         put: operations["rename"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{id}/numbering": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["number"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{id}/numbering/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["preview_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -173,7 +301,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["make"];
+        post: operations["make_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -190,6 +318,54 @@ export interface paths {
         get: operations["mails"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/packages/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["one"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/packages/{id}/folders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryAgain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/packages/{id}/roll-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["rollOut"];
         delete?: never;
         options?: never;
         head?: never;
@@ -276,6 +452,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/documents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/documents-found": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["find_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/fields": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setFields"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/fields/{field}/codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeCodes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/firms": {
         parameters: {
             query?: never;
@@ -286,6 +526,54 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["addFirm"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/folder-templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["templates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/folder-templates/{template}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putInForce_2"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/folder-templates/{template}/roll-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["wouldChange"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -340,6 +628,102 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/number-lists/{list}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["addToList"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/number-sources": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sources"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/numbers-taken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["taken"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/numbers/given-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["giveUp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/numbers/voided": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["voidNumber"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/packages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_1"];
+        put?: never;
+        post: operations["make"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/passages": {
         parameters: {
             query?: never;
@@ -356,6 +740,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/patterns/path-trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryPath"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/patterns/trials": {
         parameters: {
             query?: never;
@@ -365,7 +765,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["tryOut"];
+        post: operations["tryOut_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -382,6 +782,38 @@ export interface paths {
         get: operations["everybody"];
         put?: never;
         post: operations["addPerson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/reservations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all"];
+        put?: never;
+        post: operations["reserve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/revision-sequences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["inForce"];
+        put: operations["putInForce_1"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -484,6 +916,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/schemes/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/schemes/{scheme}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putInForce"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/schemes/{scheme}/editions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["editions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/schemes/{scheme}/journal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["journal"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/schemes/{scheme}/ledger": {
         parameters: {
             query?: never;
@@ -492,6 +988,134 @@ export interface paths {
             cookie?: never;
         };
         get: operations["ledger"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/schemes/{scheme}/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setNext"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/schemes/{scheme}/numbers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/schemes/{scheme}/numbers/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/schemes/{scheme}/strip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["strip"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/schemes/{scheme}/taken-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeOver"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/status-codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setStatusCodes"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reservations/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["end"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reservations/{id}/numbers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["file"];
         put?: never;
         post?: never;
         delete?: never;
@@ -558,7 +1182,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete: operations["remove"];
+        delete: operations["remove_1"];
         options?: never;
         head?: never;
         patch?: never;
@@ -589,7 +1213,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["putInForce"];
+        post: operations["putInForce_3"];
         delete?: never;
         options?: never;
         head?: never;
@@ -704,6 +1328,20 @@ export interface components {
             step: number;
             stepName: string;
         };
+        ChangeView: {
+            changes: boolean;
+            sentence: string;
+        };
+        Checks: {
+            /** @enum {string} */
+            onItsWay: "STOP" | "RETURN" | "GO_ON";
+            /** @enum {string} */
+            outOfSequence: "STOP" | "RETURN" | "GO_ON";
+            /** @enum {string} */
+            unknownNumber: "STOP" | "RETURN" | "GO_ON";
+            /** @enum {string} */
+            wrongOriginator: "STOP" | "RETURN" | "GO_ON";
+        };
         Choice: {
             /** Format: int64 */
             person: number;
@@ -712,18 +1350,57 @@ export interface components {
             /** Format: int32 */
             step: number;
         };
-        Code: {
+        CodeForm: {
             code: string;
             meaning: string;
+            retired: boolean;
+        };
+        CodesTaken: {
+            /** Format: int32 */
+            added: number;
+            /** Format: int32 */
+            changed: number;
+            faults: components["schemas"]["TableFault"][];
+        };
+        ConnectionEntry: {
+            address: string;
+            secret?: string;
+        };
+        ConnectionView: {
+            address: string;
+            name: string;
+            secret: boolean;
+            /** Format: int32 */
+            version: number;
         };
         CounterView: {
             combination: string;
             /** Format: int64 */
+            first: number;
+            /** Format: int64 */
+            given: number;
+            /** Format: int32 */
+            givenBack: number;
+            /** Format: int64 */
             next: number;
+            /** Format: int64 */
+            pace: number;
+            /** Format: int64 */
+            room?: number;
+            /** Format: date */
+            runsOut?: string;
+            /** Format: int64 */
+            step: number;
         };
         Credentials: {
             email: string;
             password: string;
+        };
+        CurrentIn: {
+            revision: string;
+            /** @enum {string} */
+            state: "WORK_IN_PROGRESS" | "SHARED" | "PUBLISHED" | "ARCHIVE";
+            status?: string;
         };
         DecisionCode: {
             commentRequired: boolean;
@@ -750,6 +1427,48 @@ export interface components {
             name: string;
             toDo: string;
         };
+        DocumentEntry: {
+            ownReference: string;
+            sequence?: string;
+            title: string;
+            /** Format: int32 */
+            version: number;
+        };
+        DocumentJournalLine: {
+            line: components["schemas"]["JournalLine"];
+            /** Format: int64 */
+            passage: number;
+            revision: string;
+        };
+        DocumentRow: {
+            current: components["schemas"]["CurrentIn"][];
+            /** Format: int64 */
+            id: number;
+            latest?: string;
+            number: string;
+            onItsWay: boolean;
+            originator: string;
+            ownReference: string;
+            /** Format: date-time */
+            since: string;
+            title: string;
+            values: {
+                [key: string]: string;
+            };
+        };
+        DocumentSheet: {
+            formerNames: string[];
+            holders: components["schemas"]["HolderView"][];
+            journal: components["schemas"]["DocumentJournalLine"][];
+            mayChange: boolean;
+            originatorName: string;
+            revisionBefore?: string;
+            revisions: components["schemas"]["RevisionView"][];
+            row: components["schemas"]["DocumentRow"];
+            sequence?: string;
+            /** Format: int32 */
+            version: number;
+        };
         DraftEntry: {
             rule: components["schemas"]["RuleForm"];
             /** Format: int32 */
@@ -764,27 +1483,48 @@ export interface components {
             people: components["schemas"]["PersonView"][];
             roles: components["schemas"]["RoleView"][];
         };
+        Fault: {
+            place: string;
+            /** Format: int32 */
+            position: number;
+            sentence: string;
+        };
         FaultView: {
             message: string;
             /** Format: int32 */
             position: number;
+        };
+        FieldForm: {
+            codes: components["schemas"]["CodeForm"][];
+            /** Format: int32 */
+            greatestWidth: number;
+            key: string;
+            /** @enum {string} */
+            kind: "CODES" | "DIGITS" | "LETTERS" | "DATE" | "TEXT";
+            label: string;
         };
         FieldRead: {
             key: string;
             label: string;
             value: string;
         };
-        FieldView: {
-            codes: components["schemas"]["Code"][];
+        FieldsEntry: {
+            fields: components["schemas"]["FieldForm"][];
             /** Format: int32 */
-            greatestWidth: number;
-            key: string;
-            label: string;
+            version: number;
         };
         FileEntry: {
             name: string;
             /** Format: int64 */
             size: number;
+        };
+        FileNumbered: {
+            /** Format: int64 */
+            file: number;
+            name: string;
+            newName?: string;
+            number?: string;
+            why?: string;
         };
         FileRow: {
             addedBy: string;
@@ -877,7 +1617,24 @@ export interface components {
             code: number;
             /** Format: int64 */
             folder?: number;
+            path?: string;
             status?: string;
+        };
+        FoundFile: {
+            /** Format: int64 */
+            folder: number;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            path: string;
+        };
+        HolderView: {
+            /** Format: date-time */
+            at: string;
+            current: boolean;
+            firm: string;
+            person: string;
+            revision: string;
         };
         HoldersEntry: {
             holders: number[];
@@ -899,11 +1656,40 @@ export interface components {
         };
         LedgerLine: {
             /** Format: date-time */
-            assignedAt: string;
-            byRule: string;
+            at: string;
+            by: string;
+            /** Format: date-time */
+            came?: string;
+            /** Format: int64 */
+            document?: number;
+            /** Format: int32 */
+            edition: number;
+            firm?: string;
             /** Format: int64 */
             id: number;
             number: string;
+            reason: string;
+            /** @enum {string} */
+            state: "ASSIGNED" | "TAKEN" | "RESERVED" | "TAKEN_OVER" | "GIVEN_BACK" | "VOIDED";
+            title: string;
+        };
+        ListTaken: {
+            /** Format: int32 */
+            added: number;
+            /** Format: int32 */
+            values: number;
+        };
+        ListView: {
+            /** Format: int32 */
+            free: number;
+            key: string;
+            name: string;
+            /** Format: int32 */
+            values: number;
+        };
+        MadeReservation: {
+            /** Format: int64 */
+            id: number;
         };
         MailView: {
             /** Format: int64 */
@@ -931,17 +1717,87 @@ export interface components {
             nearest?: string;
             values: components["schemas"]["FieldRead"][];
         };
+        NewPackage: {
+            /** Format: int64 */
+            id: number;
+        };
         NewRule: {
             /** Format: int64 */
             id: number;
+        };
+        NextEntry: {
+            combination: string;
+            /** Format: int64 */
+            next: number;
+            reason: string;
         };
         NotTaken: {
             /** Format: int64 */
             passage: number;
             reason: string;
         };
+        NumberAndReason: {
+            number: string;
+            reason: string;
+        };
+        NumberEventLine: {
+            account: string;
+            actor: string;
+            /** Format: date-time */
+            at: string;
+            number?: string;
+        };
+        NumberPreview: {
+            number: string;
+        };
+        NumberingEntry: {
+            files: number[];
+            scheme: string;
+            values: {
+                [key: string]: string;
+            };
+        };
         OrderEntry: {
             ids: number[];
+        };
+        PackageEntry: {
+            code: string;
+            /** Format: int64 */
+            firm?: number;
+            /** @enum {string} */
+            kind: "FIRM" | "CONTRACT" | "WORK_PACKAGE";
+            /** Format: int64 */
+            parent: number;
+            template: string;
+            title: string;
+            values: {
+                [key: string]: string;
+            };
+        };
+        PackageView: {
+            /** Format: date-time */
+            at: string;
+            behind: boolean;
+            by: string;
+            code: string;
+            /** Format: int32 */
+            edition: number;
+            failed?: string;
+            firm?: string;
+            /** Format: int64 */
+            folder?: number;
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            kind: "FIRM" | "CONTRACT" | "WORK_PACKAGE";
+            /** Format: int64 */
+            parent: number;
+            template: string;
+            title: string;
+        };
+        PageDocumentRow: {
+            items: components["schemas"]["DocumentRow"][];
+            next?: string;
         };
         PageFileRow: {
             items: components["schemas"]["FileRow"][];
@@ -957,6 +1813,10 @@ export interface components {
         };
         PagePassageRow: {
             items: components["schemas"]["PassageRow"][];
+            next?: string;
+        };
+        PageReservationView: {
+            items: components["schemas"]["ReservationView"][];
             next?: string;
         };
         ParentEntry: {
@@ -991,6 +1851,8 @@ export interface components {
         };
         PassageSheet: {
             cycles: components["schemas"]["PassageView"][];
+            /** Format: int64 */
+            document?: number;
             journal: components["schemas"]["JournalLine"][];
             row: components["schemas"]["PassageRow"];
             values: {
@@ -1039,6 +1901,18 @@ export interface components {
             version: number;
             waitingFor?: string;
         };
+        PathMade: {
+            document: string;
+            path?: string;
+            reason?: string;
+        };
+        PathTrial: {
+            path: string;
+        };
+        PathTried: {
+            faults: components["schemas"]["FaultView"][];
+            made: components["schemas"]["PathMade"][];
+        };
         PersonEntry: {
             email: string;
             /** Format: int64 */
@@ -1059,15 +1933,30 @@ export interface components {
             job: string;
             name: string;
         };
+        PlanForm: {
+            below: components["schemas"]["PlanForm"][];
+            key: string;
+            name: string;
+            /** @enum {string} */
+            owner: "AS_ABOVE" | "FIRM";
+            rules: number[];
+            /** @enum {string} */
+            state?: "WORK_IN_PROGRESS" | "SHARED" | "PUBLISHED" | "ARCHIVE";
+            values: {
+                [key: string]: string;
+            };
+        };
         ProjectView: {
             code: string;
             controls: boolean;
             decisionCodes: components["schemas"]["DecisionCode"][];
-            fields: components["schemas"]["FieldView"][];
+            fields: components["schemas"]["FieldForm"][];
             /** Format: int64 */
             id: number;
             name: string;
-            statusCodes: components["schemas"]["Code"][];
+            statusCodes: components["schemas"]["StatusCode"][];
+            /** Format: int32 */
+            version: number;
             zone: string;
         };
         Receipt: {
@@ -1105,6 +1994,42 @@ export interface components {
             parts: components["schemas"]["Part"][];
             whole: boolean;
         };
+        ReservationEntry: {
+            /** Format: int32 */
+            count: number;
+            /** Format: int64 */
+            firm: number;
+            reason: string;
+            scheme: string;
+            /** Format: date */
+            until: string;
+            values: {
+                [key: string]: string;
+            };
+        };
+        ReservationView: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: date-time */
+            ended?: string;
+            firm: string;
+            firmName: string;
+            first: string;
+            /** Format: int64 */
+            id: number;
+            last: string;
+            /** Format: int32 */
+            numbers: number;
+            reason: string;
+            scheme: string;
+            /** Format: date */
+            until: string;
+            /** Format: int64 */
+            used: number;
+            /** Format: int32 */
+            version: number;
+        };
         ReviewView: {
             author: string;
             authorFirm: string;
@@ -1140,6 +2065,35 @@ export interface components {
             before: components["schemas"]["AnswerView"][];
             passage: components["schemas"]["PassageView"];
         };
+        RevisionFile: {
+            /** Format: int64 */
+            folder?: number;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            /** Format: int64 */
+            size: number;
+            there: boolean;
+            where: string;
+        };
+        RevisionView: {
+            code: string;
+            /** @enum {string} */
+            currentIn?: "WORK_IN_PROGRESS" | "SHARED" | "PUBLISHED" | "ARCHIVE";
+            /** Format: int32 */
+            cycle: number;
+            /** Format: int32 */
+            decision?: number;
+            files: components["schemas"]["RevisionFile"][];
+            /** Format: date-time */
+            issuedAt?: string;
+            onItsWay: boolean;
+            /** @enum {string} */
+            outcome?: "ISSUED" | "RETURNED" | "SENT_BACK" | "TAKEN_OUT";
+            passage: components["schemas"]["PassageView"];
+            status?: string;
+            withdrawn: boolean;
+        };
         RoleEntry: {
             name: string;
         };
@@ -1153,6 +2107,19 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        RollOutEntry: {
+            /** Format: int32 */
+            edition: number;
+        };
+        RollOutView: {
+            changes: components["schemas"]["ChangeView"][];
+            code: string;
+            /** Format: int32 */
+            edition: number;
+            fault?: string;
+            /** Format: int64 */
+            id: number;
+        };
         RouteView: {
             /** Format: int32 */
             edition: number;
@@ -1162,11 +2129,12 @@ export interface components {
             steps: components["schemas"]["StepView"][];
         };
         RuleForm: {
+            checks: components["schemas"]["Checks"];
             firms: number[];
             formats: ("PDF" | "CAD" | "MODEL" | "OFFICE" | "IMAGE" | "TEXT" | "PACKAGE" | "OTHER")[];
             issue: components["schemas"]["Follows"][];
             name: string;
-            namePattern?: string;
+            namePatterns: string[];
             onArrival: components["schemas"]["Whom"][];
             onIssue: components["schemas"]["Whom"][];
             onReturn: components["schemas"]["Whom"][];
@@ -1175,6 +2143,7 @@ export interface components {
             places: components["schemas"]["RulePlace"][];
             route?: string;
             scheme?: string;
+            sequence?: string;
         };
         RuleInWords: {
             /** Format: int32 */
@@ -1217,18 +2186,105 @@ export interface components {
             step: number;
             stepName: string;
         };
-        SchemeView: {
-            counters: components["schemas"]["CounterView"][];
-            countsPer: string[];
+        SamplePiece: {
+            label?: string;
+            optional: boolean;
+            text: string;
+            width?: string;
+        };
+        SchemeEditionView: {
+            /** Format: date-time */
+            at: string;
+            by?: string;
             /** Format: int32 */
             edition: number;
-            key: string;
+            form: components["schemas"]["SchemeForm"];
+            inForce: boolean;
+        };
+        SchemeEntry: {
+            /** Format: int32 */
+            after: number;
+            scheme: components["schemas"]["SchemeForm"];
+        };
+        SchemeForm: {
+            countsPer: string[];
             name: string;
+            /** @enum {string} */
+            of: "DOCUMENTS" | "PACKAGES" | "TRANSMITTALS" | "CHANGES";
             pattern: string;
+            sources: components["schemas"]["SourceEntry"][];
+            /** Format: int64 */
+            start: number;
+            /** Format: int64 */
+            step: number;
+            yearly: boolean;
+        };
+        SchemeTried: {
+            faults: components["schemas"]["Fault"][];
+            sample: components["schemas"]["SamplePiece"][];
+        };
+        SchemeView: {
+            counters: components["schemas"]["CounterView"][];
+            /** Format: int32 */
+            edition: number;
+            form: components["schemas"]["SchemeForm"];
+            key: string;
+            needs: string[];
+            sample: components["schemas"]["SamplePiece"][];
         };
         Seen: {
             /** Format: int64 */
             passage: number;
+            /** Format: int32 */
+            version: number;
+        };
+        SequenceForm: {
+            /** Format: int32 */
+            first: number;
+            key: string;
+            /** @enum {string} */
+            kind: "COUNTED" | "LETTERS";
+            leftOut: string;
+            name: string;
+            prefix: string;
+            subSteps: boolean;
+            /** Format: int32 */
+            width: number;
+        };
+        SequencesEntry: {
+            /** Format: int32 */
+            after: number;
+            sequences: components["schemas"]["SequenceForm"][];
+        };
+        SequencesView: {
+            /** Format: int32 */
+            edition: number;
+            inWords: string[];
+            sequences: components["schemas"]["SequenceForm"][];
+        };
+        SourceEntry: {
+            from: string;
+            key: string;
+            /** @enum {string} */
+            kind: "LIST" | "ASKED";
+            label: string;
+        };
+        SourcesView: {
+            connections: string[];
+            lists: components["schemas"]["ListView"][];
+        };
+        StatusCode: {
+            code: string;
+            meaning: string;
+            states: ("WORK_IN_PROGRESS" | "SHARED" | "PUBLISHED" | "ARCHIVE")[];
+        };
+        StatusCodeForm: {
+            code: string;
+            meaning: string;
+            states: ("WORK_IN_PROGRESS" | "SHARED" | "PUBLISHED" | "ARCHIVE")[];
+        };
+        StatusCodesEntry: {
+            statusCodes: components["schemas"]["StatusCodeForm"][];
             /** Format: int32 */
             version: number;
         };
@@ -1245,10 +2301,25 @@ export interface components {
         };
         StopView: {
             /** @enum {string} */
-            code: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "NAME_TAKEN" | "FAULT";
+            code: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
             fields: string[];
             reason: string;
             waysOut: ("TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "CHOOSE_RULE" | "CHOOSE_ROUTE" | "GO_ON_IN_FORCE" | "SEND_BACK" | "TAKE_OUT")[];
+        };
+        StreamingResponseBody: unknown;
+        Stretch: {
+            /** Format: int64 */
+            from: number;
+            /** Format: int64 */
+            numbers: number;
+            said?: string;
+            state: string;
+            /** Format: int64 */
+            to: number;
+        };
+        Strip: {
+            counter: components["schemas"]["CounterView"];
+            stretches: components["schemas"]["Stretch"][];
         };
         SubmissionEntry: {
             /** Format: date */
@@ -1262,6 +2333,54 @@ export interface components {
             on: boolean;
             /** Format: int32 */
             version: number;
+        };
+        TableFault: {
+            column: string;
+            /** Format: int32 */
+            row: number;
+            sentence: string;
+        };
+        TakeEntry: {
+            /** Format: int32 */
+            count: number;
+            /** Format: int64 */
+            firm?: number;
+            ownReference: string;
+            title: string;
+            values: {
+                [key: string]: string;
+            };
+        };
+        Taken: {
+            /** Format: int64 */
+            document?: number;
+            number: string;
+        };
+        TakenOver: {
+            faults: components["schemas"]["TableFault"][];
+            /** Format: int32 */
+            known: number;
+            /** Format: int32 */
+            rows: number;
+        };
+        TemplateEntry: {
+            /** Format: int32 */
+            after: number;
+            name: string;
+            root: components["schemas"]["PlanForm"];
+        };
+        TemplateView: {
+            /** Format: int32 */
+            edition: number;
+            key: string;
+            /** Format: int32 */
+            madeFrom: number;
+            name: string;
+            root: components["schemas"]["PlanForm"];
+        };
+        Tested: {
+            answered: boolean;
+            said: string;
         };
         Trial: {
             names: string[];
@@ -1323,6 +2442,92 @@ export interface operations {
             };
         };
     };
+    all_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConnectionView"][];
+                };
+            };
+        };
+    };
+    set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ConnectionEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tested"];
+                };
+            };
+        };
+    };
     waitingForMe: {
         parameters: {
             query?: never;
@@ -1340,6 +2545,75 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ReviewView"][];
                 };
+            };
+        };
+    };
+    byNumber: {
+        parameters: {
+            query: {
+                project: string;
+                number: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentSheet"];
+                };
+            };
+        };
+    };
+    document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentSheet"];
+                };
+            };
+        };
+    };
+    change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -1527,6 +2801,30 @@ export interface operations {
             };
         };
     };
+    found: {
+        parameters: {
+            query: {
+                text: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundFile"][];
+                };
+            };
+        };
+    };
     rename: {
         parameters: {
             query?: never;
@@ -1548,6 +2846,58 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    number: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NumberingEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileNumbered"][];
+                };
+            };
+        };
+    };
+    preview_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NumberingEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileNumbered"][];
+                };
             };
         };
     };
@@ -1575,7 +2925,7 @@ export interface operations {
             };
         };
     };
-    make: {
+    make_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -1620,6 +2970,74 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PageMailView"];
                 };
+            };
+        };
+    };
+    one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackageView"];
+                };
+            };
+        };
+    };
+    tryAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackageView"];
+                };
+            };
+        };
+    };
+    rollOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RollOutEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -1733,6 +3151,104 @@ export interface operations {
             };
         };
     };
+    list_1: {
+        parameters: {
+            query?: {
+                which?: "ALL" | "NOT_COME";
+                after?: string;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageDocumentRow"];
+                };
+            };
+        };
+    };
+    find_1: {
+        parameters: {
+            query: {
+                text: string;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentRow"][];
+                };
+            };
+        };
+    };
+    setFields: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FieldsEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takeCodes: {
+        parameters: {
+            query: {
+                look: boolean;
+            };
+            header?: never;
+            path: {
+                project: number;
+                field: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodesTaken"];
+                };
+            };
+        };
+    };
     addFirm: {
         parameters: {
             query?: never;
@@ -1755,6 +3271,76 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FirmView"];
+                };
+            };
+        };
+    };
+    templates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TemplateView"][];
+                };
+            };
+        };
+    };
+    putInForce_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                template: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TemplateEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    wouldChange: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                template: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RollOutView"][];
                 };
             };
         };
@@ -1827,6 +3413,173 @@ export interface operations {
             };
         };
     };
+    addToList: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path: {
+                project: number;
+                list: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListTaken"];
+                };
+            };
+        };
+    };
+    sources: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SourcesView"];
+                };
+            };
+        };
+    };
+    taken: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageLedgerLine"];
+                };
+            };
+        };
+    };
+    giveUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NumberAndReason"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    voidNumber: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NumberAndReason"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    all_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackageView"][];
+                };
+            };
+        };
+    };
+    make: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PackageEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewPackage"];
+                };
+            };
+        };
+    };
     list: {
         parameters: {
             query?: {
@@ -1853,7 +3606,33 @@ export interface operations {
             };
         };
     };
-    tryOut: {
+    tryPath: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PathTrial"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PathTried"];
+                };
+            };
+        };
+    };
+    tryOut_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -1923,6 +3702,104 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PersonView"];
+                };
+            };
+        };
+    };
+    all: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageReservationView"];
+                };
+            };
+        };
+    };
+    reserve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReservationEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeReservation"];
+                };
+            };
+        };
+    };
+    inForce: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SequencesView"];
+                };
+            };
+        };
+    };
+    putInForce_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SequencesEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SequencesView"];
                 };
             };
         };
@@ -2092,6 +3969,105 @@ export interface operations {
             };
         };
     };
+    tryOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchemeForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchemeTried"];
+                };
+            };
+        };
+    };
+    putInForce: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                scheme: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchemeEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchemeView"];
+                };
+            };
+        };
+    };
+    editions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                scheme: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchemeEditionView"][];
+                };
+            };
+        };
+    };
+    journal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                scheme: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NumberEventLine"][];
+                };
+            };
+        };
+    };
     ledger: {
         parameters: {
             query?: {
@@ -2113,6 +4089,205 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PageLedgerLine"];
+                };
+            };
+        };
+    };
+    setNext: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                scheme: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NextEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                scheme: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"][];
+                };
+            };
+        };
+    };
+    preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                scheme: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NumberPreview"];
+                };
+            };
+        };
+    };
+    strip: {
+        parameters: {
+            query: {
+                combination: string;
+            };
+            header?: never;
+            path: {
+                project: number;
+                scheme: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Strip"];
+                };
+            };
+        };
+    };
+    takeOver: {
+        parameters: {
+            query: {
+                look: boolean;
+            };
+            header?: never;
+            path: {
+                project: number;
+                scheme: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOver"];
+                };
+            };
+        };
+    };
+    setStatusCodes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StatusCodesEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    end: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    file: {
+        parameters: {
+            query?: {
+                format?: "CSV" | "XLSX";
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": components["schemas"]["StreamingResponseBody"];
                 };
             };
         };
@@ -2187,7 +4362,7 @@ export interface operations {
             };
         };
     };
-    remove: {
+    remove_1: {
         parameters: {
             query: {
                 version: number;
@@ -2255,7 +4430,7 @@ export interface operations {
             };
         };
     };
-    putInForce: {
+    putInForce_3: {
         parameters: {
             query?: never;
             header?: never;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, useTemplateRef, watch } from 'vue'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, data } from '../api/client'
 import { useKeys } from '../keys'
@@ -13,6 +13,8 @@ const text = ref('')
 const open = ref(false)
 const at = ref(0)
 const field = useTemplateRef<HTMLInputElement>('field')
+const documents = useLoaded(() =>
+  data(api.GET('/api/projects/{project}/documents-found', { params: { path: { project: session.project!.id }, query: { text: text.value } } })))
 const found = useLoaded(() =>
   data(api.GET('/api/projects/{project}/found', { params: { path: { project: session.project!.id }, query: { text: text.value } } })))
 
@@ -20,19 +22,28 @@ let timer: ReturnType<typeof setTimeout> | undefined
 watch(text, () => {
   clearTimeout(timer)
   at.value = 0
-  timer = setTimeout(() => text.value.trim() && found.load(), 150)
+  timer = setTimeout(() => {
+    if (!text.value.trim()) return
+    void found.load()
+    void documents.load()
+  }, 150)
 })
 useKeys([{ key: '/', says: 'Find anything by number or word', does: () => field.value?.focus() }])
 
-function go(id?: number) {
-  if (!id) return
+/** Documents that nothing has come for, or that were numbered later, stand above the passages. */
+const places = computed(() => [...(documents.value.value ?? []).map((d) => `/documents/${d.id}`), ...(found.value.value ?? []).map((h) => `/passages/${h.passage.id}`)])
+const before = computed(() => documents.value.value?.length ?? 0)
+
+function go(i: number) {
+  const place = places.value[i]
+  if (!place) return
   open.value = false
   field.value?.blur()
-  void router.push(`/passages/${id}`)
+  void router.push(place)
 }
 
 function move(by: number) {
-  const all = found.value.value?.length ?? 0
+  const all = places.value.length
   if (all) at.value = (at.value + by + all) % all
 }
 </script>
@@ -40,14 +51,19 @@ function move(by: number) {
 <template>
   <div class="find" @focusin="open = true" @focusout="open = false">
     <input ref="field" v-model="text" class="text" type="search" placeholder="Find a number, a title, a file name" aria-label="Find"
-      @keydown.down.prevent="move(1)" @keydown.up.prevent="move(-1)" @keydown.enter="go(found.value.value?.[at]?.passage.id)" @keydown.esc="field?.blur()">
+      @keydown.down.prevent="move(1)" @keydown.up.prevent="move(-1)" @keydown.enter="go(at)" @keydown.esc="field?.blur()">
     <span class="key" aria-hidden="true">/</span>
     <div v-if="open && text.trim()" class="hits panel">
       <p v-if="found.problem.value" class="error pad">{{ found.problem.value.message }}</p>
-      <p v-else-if="found.value.value?.length === 0" class="pad">Nothing has “{{ text }}” in its number, its title or any name it ever had.</p>
+      <p v-else-if="found.value.value && documents.value.value && !places.length" class="pad">Nothing has “{{ text }}” in its number, its title or any name it ever had.</p>
       <ul v-else>
+        <li v-for="(doc, i) in documents.value.value" :key="`d${doc.id}`">
+          <button type="button" :class="{ here: i === at }" @mousedown.prevent="go(i)">
+            <span class="mono number">{{ doc.number }}</span><span class="clip grow">{{ doc.title }} <span class="quiet">{{ doc.ownReference }}</span></span><span class="quiet">{{ doc.latest ? `document, ${doc.latest}` : 'taken, not come' }}</span>
+          </button>
+        </li>
         <li v-for="(hit, i) in found.value.value" :key="hit.passage.id">
-          <button type="button" :class="{ here: i === at }" @mousedown.prevent="go(hit.passage.id)">
+          <button type="button" :class="{ here: i + before === at }" @mousedown.prevent="go(i + before)">
             <span class="mono number">{{ hit.passage.number ?? '' }} {{ hit.passage.revision ?? '' }}</span>
             <span class="clip grow">{{ hit.passage.title }} <span class="quiet">{{ hit.passage.originalName }}</span></span>
             <StationStrip :passage="hit.passage" />

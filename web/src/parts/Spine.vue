@@ -8,8 +8,12 @@ const places = computed(() => [
   { to: '/desk', word: 'Desk' },
   { to: '/folders', word: 'Folders' },
   { to: '/passages', word: 'Passages' },
+  { to: '/register', word: 'Register' },
   ...(session.controls ? [{ to: '/rules', word: 'Rule sheet' }] : []),
+  { to: '/numbers', word: 'Numbers' },
+  { to: '/packages', word: 'Packages' },
   { to: '/people', word: 'People' },
+  ...(session.controls ? [{ to: '/project', word: 'Project' }] : []),
   ...(session.entrance.demo ? [{ to: '/mail-room', word: 'Mail room' }] : []),
 ])
 </script>

@@ -7,6 +7,7 @@ import PassageTable from '../../parts/PassageTable.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { count } from '../../say'
 import { useSession } from '../../session'
+import TakenList from '../numbers/TakenList.vue'
 import ReviewSlip from './ReviewSlip.vue'
 import StoppedList from './StoppedList.vue'
 
@@ -78,6 +79,11 @@ const nothing = computed(() => asked.value && waiting.value.length === 0 && rows
       <PassageTable :rows="rows(late)" />
     </section>
 
+    <section v-if="originator">
+      <p><RouterLink class="act" to="/numbers?take">Take a number</RouterLink> <span class="quiet">before you draw; send the drawing with it in its name.</span></p>
+      <TakenList />
+    </section>
+
     <section v-if="originator && rows(onTheWay).length">
       <h1>Yours on the way</h1>
       <PassageTable :rows="rows(onTheWay)" />
@@ -86,7 +92,7 @@ const nothing = computed(() => asked.value && waiting.value.length === 0 && rows
     <div v-if="nothing" class="empty">
       <strong>Nothing waits for you.</strong>
       <template v-if="session.seesAll">What needs your decision, and what is stopped, appears here by itself. <RouterLink to="/passages">See everything on its way</RouterLink>.</template>
-      <template v-else>Drop files into your folder and see here where they are. <RouterLink to="/folders">Go to Folders</RouterLink>.</template>
+      <template v-else>Drop files into your folder and see here where they are. <RouterLink to="/folders">Go to Folders</RouterLink>, or <RouterLink to="/numbers?take">take a number</RouterLink> before you draw.</template>
     </div>
   </div>
 </template>

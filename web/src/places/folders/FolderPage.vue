@@ -12,6 +12,7 @@ import { useSession } from '../../session'
 import ChangeFolder from './ChangeFolder.vue'
 import DropPanel from './DropPanel.vue'
 import NewFolder from './NewFolder.vue'
+import NumberFiles from './NumberFiles.vue'
 
 const props = defineProps<{ id: number; folders: Folder[] }>()
 const emit = defineEmits<{ changed: [] }>()
@@ -24,6 +25,7 @@ const over = ref(false)
 const dropped = shallowRef<File[]>([])
 const making = ref(false)
 const changing = ref(false)
+const numbering = ref(false)
 
 onMounted(page.load)
 whenChanged(['FOLDER', 'PASSAGE'], page.load)
@@ -59,11 +61,14 @@ function pick(event: Event) {
         <span class="grow" />
         <button v-if="session.controls" class="act" type="button" :aria-expanded="changing" @click="changing = !changing">Change folder</button>
         <button v-if="session.controls" class="act" type="button" @click="making = !making">New folder</button>
+        <button v-if="page.value.value.mayDrop && files.length" class="act" type="button" :aria-expanded="numbering" @click="numbering = !numbering">Number files</button>
         <label v-if="page.value.value.mayDrop" class="act first">Choose files to send<input type="file" multiple class="hidden-text" data-test="files" @change="pick"></label>
       </header>
       <ChangeFolder v-if="changing" :key="page.value.value.folder.version" :folder="page.value.value.folder" :folders="folders"
         @changed="(page.load(), emit('changed'))" @deleted="(emit('changed'), router.push(`/folders/${page.value.value.folder.parent}`))" @cancel="changing = false" />
       <NewFolder v-if="making" :parent="page.value.value.folder" @made="(id) => (emit('changed'), (making = false), router.push(`/folders/${id}`))" @cancel="making = false" />
+
+      <NumberFiles v-if="numbering" :folder="id" @done="page.load" @cancel="numbering = false" />
 
       <div v-if="page.value.value.rules.length" class="here">
         <h2>What happens here</h2>

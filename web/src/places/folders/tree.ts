@@ -9,6 +9,13 @@ export interface Branch {
 
 const STATE_WORDS = { WORK_IN_PROGRESS: 'wip', SHARED: 'shared', PUBLISHED: 'publ', ARCHIVE: 'arch' }
 
+const STATE_NAMES = { WORK_IN_PROGRESS: 'Work in progress', SHARED: 'Shared', PUBLISHED: 'Published', ARCHIVE: 'Archive' }
+
+/** The whole name of an information state. */
+export function stateName(state: Folder['state']): string {
+  return STATE_NAMES[state]
+}
+
 /** The short word on the band of a folder. */
 export function stateWord(state: Folder['state']): string {
   return STATE_WORDS[state]

@@ -47,6 +47,7 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
       <strong :class="{ error: passage.state === 'STOPPED' }">{{ whereInWords(passage) }}</strong>
       <span v-if="passage.heldBy" class="quiet">with {{ passage.heldBy }}</span>
       <Due :at="passage.due" />
+      <RouterLink v-if="sheet.value.value.document" class="act" :to="`/documents/${sheet.value.value.document}`">Document</RouterLink>
       <RouterLink v-if="passage.readFile !== undefined" class="act" :to="`/read/${passage.id}`">Read</RouterLink>
     </header>
 

@@ -5,7 +5,8 @@ import type { RuleForm } from '../../api/client'
 import { day } from '../../say'
 import { useSession } from '../../session'
 import FolderChoice from './FolderChoice.vue'
-import PatternField from './PatternField.vue'
+import IdentifyPart from './IdentifyPart.vue'
+import PathField from './PathField.vue'
 import { FORMATS, type Choices } from './choices'
 
 const props = defineProps<{ form: RuleForm; choices: Choices; busy: boolean }>()
@@ -44,7 +45,19 @@ function setTarget(code: number, value: string) {
   const before = follows(code)
   form.issue = form.issue.filter((f) => f.code !== code)
   if (value === 'back') form.issue.push({ code, back: true })
-  else if (value) form.issue.push({ code, back: false, folder: Number(value), status: before?.status ?? session.project?.statusCodes[0]?.code })
+  else if (value) form.issue.push({ code, back: false, folder: Number(value), status: before?.status ?? session.project?.statusCodes[0]?.code, path: before?.path })
+}
+
+function setPath(code: number, path: string) {
+  const found = follows(code)
+  if (found) found.path = path || undefined
+}
+
+const target = (code: number) => props.choices.folders.find((f) => f.id === follows(code)?.folder)
+/** The status codes that go with the state of the folder chosen for a decision code; the one that is set stays to be seen. */
+function fitting(code: number) {
+  const state = target(code)?.state
+  return (session.project?.statusCodes ?? []).filter((s) => s.states.length === 0 || !state || s.states.includes(state) || s.code === follows(code)?.status)
 }
 
 function setStatus(code: number, status: string) {
@@ -72,10 +85,10 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value
     </fieldset>
     <fieldset>
       <legend>Identify and Number</legend>
-      <PatternField :model-value="form.namePattern ?? ''" @update:model-value="(text) => (form.namePattern = text)" />
+      <IdentifyPart v-model="form" :choices="choices" />
       <label class="field"><span>Number scheme</span>
-        <select v-model="form.scheme" class="text" data-test="scheme"><option :value="undefined">choose one</option><option v-for="s in choices.schemes" :key="s.key" :value="s.key">{{ s.name }}</option></select>
-        <small class="mono">{{ choices.schemes.find((s) => s.key === form.scheme)?.pattern }}</small></label>
+        <select v-model="form.scheme" class="text" data-test="scheme"><option :value="undefined">choose one</option><option v-for="s in choices.schemes" :key="s.key" :value="s.key">{{ s.form.name }}</option></select>
+        <small class="mono">{{ choices.schemes.find((s) => s.key === form.scheme)?.form.pattern }}</small></label>
       <label class="field"><span>Review on route</span>
         <select v-model="form.route" class="text" data-test="route"><option :value="undefined">choose one</option><option v-for="r in choices.routes" :key="r.key" :value="r.key">{{ r.name }}</option></select></label>
       <ol v-if="route" class="steps"><li v-for="s in route.steps" :key="s.name"><strong>{{ s.name }}</strong> {{ s.role }}<span v-if="s.people.length" class="quiet"> ({{ s.people.join(', ') }})</span>
@@ -89,8 +102,9 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value
           <option value="">say what follows</option><option value="back">back to the author</option><option v-for="f in targets" :key="f.id" :value="f.id">{{ f.path }}</option>
         </select>
         <select v-if="follows(code.digit)?.folder" class="text status" :aria-label="`Status code for ${code.digit}`" :value="follows(code.digit)?.status" :data-test="`status-${code.digit}`" @change="setStatus(code.digit, value($event))">
-          <option v-for="s in session.project?.statusCodes" :key="s.code" :value="s.code">{{ s.code }} {{ s.meaning }}</option>
+          <option v-for="s in fitting(code.digit)" :key="s.code" :value="s.code">{{ s.code }} {{ s.meaning }}</option>
         </select>
+        <PathField v-if="follows(code.digit)?.folder" :model-value="follows(code.digit)?.path ?? ''" :label="`Path below the folder for ${code.digit}`" :folder="target(code.digit)?.path ?? ''" @update:model-value="(path) => setPath(code.digit, path)" />
       </div>
       <label class="field"><span>Placed files are called</span><input v-model="form.placedName" class="text mono" required maxlength="500"></label>
     </fieldset>

@@ -105,7 +105,8 @@ useKeys([
             </td>
             <td class="left-end">{{ words.where(shown(rule), choices.value.value) }}<br><span class="quiet">{{ words.which(shown(rule), choices.value.value) }}</span></td>
             <td>
-              <span v-if="shown(rule).namePattern" class="mono pattern">{{ shown(rule).namePattern }}</span><span v-else class="quiet">number in the name</span>
+              <div v-for="p in shown(rule).namePatterns" :key="p" class="mono pattern">{{ p }}</div><span v-if="!shown(rule).namePatterns.length" class="quiet">number in the name</span>
+              <div v-for="line in words.checks(shown(rule), choices.value.value)" :key="line">{{ line }}</div>
             </td>
             <td>{{ words.scheme(shown(rule), choices.value.value) }}</td>
             <td class="quiet">as project</td>

@@ -6,15 +6,17 @@ export interface Choices {
   schemes: Schemas['SchemeView'][]
   routes: Schemas['RouteView'][]
   people: Schemas['EverybodyView']
+  sequences: Schemas['SequenceForm'][]
 }
 
 export async function askChoices(project: number): Promise<Choices> {
   const params = { params: { path: { project } } }
-  const [folders, schemes, routes, people] = await Promise.all([
+  const [folders, schemes, routes, people, sequences] = await Promise.all([
     data(api.GET('/api/projects/{project}/folders', params)), data(api.GET('/api/projects/{project}/schemes', params)),
     data(api.GET('/api/projects/{project}/routes', params)), data(api.GET('/api/projects/{project}/people', params)),
+    data(api.GET('/api/projects/{project}/revision-sequences', params)),
   ])
-  return { folders, schemes, routes, people }
+  return { folders, schemes: schemes.filter((s) => s.form.of === 'DOCUMENTS'), routes, people, sequences: sequences.sequences }
 }
 
 export type Format = Schemas['RuleForm']['formats'][number]
@@ -26,7 +28,8 @@ export const FORMATS: { format: Format; word: string }[] = [
 /** A rule that says nothing yet but what is usual. */
 export function emptyRule(): Schemas['RuleForm'] {
   return {
-    name: '', places: [], formats: [], firms: [], people: [], issue: [{ code: 3, back: true }, { code: 4, back: true }],
+    name: '', places: [], formats: [], firms: [], people: [], namePatterns: [],
+    checks: { unknownNumber: 'STOP', wrongOriginator: 'STOP', outOfSequence: 'STOP', onItsWay: 'STOP' }, issue: [{ code: 3, back: true }, { code: 4, back: true }],
     placedName: '{number}_{revision}_{status}', onArrival: [{ kind: 'AUTHOR' }], onReturn: [{ kind: 'AUTHOR' }], onIssue: [{ kind: 'AUTHOR' }],
   }
 }

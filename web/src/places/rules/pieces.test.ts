@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { guess, pieces, written } from './pieces'
 
 const FIELDS = [
-  { key: 'type', label: 'Document type', greatestWidth: 3, codes: [{ code: 'DR', meaning: 'drawing' }] },
-  { key: 'discipline', label: 'Discipline', greatestWidth: 3, codes: [{ code: 'H', meaning: 'hydraulics' }] },
+  { key: 'type', label: 'Document type', kind: 'CODES' as const, greatestWidth: 3, codes: [{ code: 'DR', meaning: 'drawing', retired: false }] },
+  { key: 'discipline', label: 'Discipline', kind: 'CODES' as const, greatestWidth: 3, codes: [{ code: 'H', meaning: 'hydraulics', retired: false }] },
 ]
 
 describe('a pattern from a real name', () => {

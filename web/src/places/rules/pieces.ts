@@ -1,6 +1,6 @@
 import type { Schemas } from '../../api/client'
 
-type Field = Schemas['FieldView']
+type Field = Schemas['FieldForm']
 
 /** A part of a real name: what stands there, and whether it is only what stands between two others. */
 export interface Piece {

@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { emptyRule, type Choices } from './choices'
-import { issue, route, tell, where, which } from './words'
+import { checks, issue, route, tell, where, which } from './words'
 
 const choices: Choices = {
   folders: [{ id: 5, project: 1, name: 'Drawings', path: 'Work in progress / Drawings', state: 'WORK_IN_PROGRESS', version: 0 },
     { id: 6, project: 1, name: 'Civil', path: 'Shared / Civil', state: 'SHARED', version: 0 }],
   schemes: [],
+  sequences: [{ key: 'construction', name: 'for construction', kind: 'COUNTED', prefix: 'C', width: 2, first: 1, leftOut: '', subSteps: false }],
   routes: [{ key: 'civil', name: 'Civil', edition: 1, ownFirmDecides: false, steps: [
     { name: 'Review', kind: 'REVIEW', role: 'Lead', people: [], workingDays: 5, dueIfBegunNow: '2026-05-14T08:00:00Z' },
     { name: 'Approval', kind: 'APPROVAL', role: 'Approver', people: [], workingDays: 3, dueIfBegunNow: '2026-05-14T08:00:00Z' }] }],
@@ -28,5 +29,11 @@ describe('a rule in words', () => {
   it('names the roles of the route in their order', () => {
     expect(route({ ...emptyRule(), route: 'civil' }, choices)).toBe('Civil: Lead, then Approver')
     expect(tell(emptyRule(), choices)).toEqual(['arrival: author', 'return: author', 'issue: author'])
+  })
+
+  it('says at Identify only what is not stopped', () => {
+    expect(checks(emptyRule(), choices)).toEqual([])
+    const rule = { ...emptyRule(), checks: { ...emptyRule().checks, onItsWay: 'GO_ON' as const, unknownNumber: 'RETURN' as const }, sequence: 'construction' }
+    expect(checks(rule, choices)).toEqual(['unknown number: back', 'earlier on its way: waits', 'revisions for construction'])
   })
 })

@@ -23,8 +23,18 @@ export function which(form: Form, c: Choices): string {
   return from ? `${what} from ${from}` : what
 }
 
+/** What Identify does otherwise than stop, one line each. */
+export function checks(form: Form, c: Choices): string[] {
+  const named = { unknownNumber: 'unknown number', wrongOriginator: "other firm's number", outOfSequence: 'revision skips', onItsWay: 'earlier on its way' }
+  const goOn = { unknownNumber: 'new document', wrongOriginator: 'goes on', outOfSequence: 'goes on', onItsWay: 'waits' }
+  const lines = (Object.keys(named) as (keyof typeof named)[]).filter((key) => form.checks[key] !== 'STOP')
+    .map((key) => `${named[key]}: ${form.checks[key] === 'RETURN' ? 'back' : goOn[key]}`)
+  const sequence = c.sequences.find((s) => s.key === form.sequence)
+  return sequence ? [...lines, `revisions ${sequence.name}`] : lines
+}
+
 export function scheme(form: Form, c: Choices): string {
-  return c.schemes.find((s) => s.key === form.scheme)?.name ?? 'none yet'
+  return c.schemes.find((s) => s.key === form.scheme)?.form.name ?? 'none yet'
 }
 
 export function route(form: Form, c: Choices): string {
@@ -37,7 +47,7 @@ export function issue(form: Form, c: Choices): string[] {
   const byTarget = new Map<string, number[]>()
   for (const follows of [...form.issue].sort((a, b) => a.code - b.code)) {
     const folder = c.folders.find((f) => f.id === follows.folder)
-    const words = follows.back ? 'back to the author' : `${folder?.path ?? 'no folder yet'} ${follows.status ?? ''}`
+    const words = follows.back ? 'back to the author' : `${folder?.path ?? 'no folder yet'}${follows.path ? ` / ${follows.path}` : ''} ${follows.status ?? ''}`
     byTarget.set(words, [...(byTarget.get(words) ?? []), follows.code])
   }
   return [...byTarget].map(([words, codes]) => `${codes.join(', ')}: ${words}`)

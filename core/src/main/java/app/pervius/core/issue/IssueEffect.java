@@ -11,11 +11,11 @@ public sealed interface IssueEffect {
     }
 
     /** A file of the revision, by its place among them, is placed under a name. */
-    record PlaceFile(int file, FolderId folder, String name) implements IssueEffect {
+    record PlaceFile(int file, Spot spot, String name) implements IssueEffect {
     }
 
     /** The revision is its document's current one in this state from now on. */
-    record MakeCurrent(InformationState state, FolderId folder, String statusCode) implements IssueEffect {
+    record MakeCurrent(InformationState state, Spot spot, String statusCode) implements IssueEffect {
     }
 
     /** It goes back to its author with decision and comments. */

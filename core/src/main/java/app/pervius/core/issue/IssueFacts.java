@@ -9,8 +9,8 @@ import app.pervius.core.project.InformationState;
 import app.pervius.core.project.StatusCode;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.BiPredicate;
 import java.util.function.Function;
-import java.util.function.Predicate;
 
 /**
  * What station Issue decides by.
@@ -24,7 +24,7 @@ import java.util.function.Predicate;
  */
 public record IssueFacts(String number, String revision, String title, DecisionCode decision, IssuePlan plan, List<FileName> files,
         FieldValues values, Fields fields, List<StatusCode> statusCodes, Function<FolderId, Optional<Destination>> folder,
-        Function<InformationState, Optional<Former>> former, Optional<FolderId> archive, Predicate<FileName> taken) {
+        Function<InformationState, Optional<Former>> former, Optional<FolderId> archive, BiPredicate<Spot, FileName> taken) {
 
     /** A folder as a destination. */
     public record Destination(FolderId folder, String path, InformationState state) {

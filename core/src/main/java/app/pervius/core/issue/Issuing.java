@@ -5,6 +5,7 @@ import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.WayOut;
 import app.pervius.core.pattern.Compiled;
+import app.pervius.core.pattern.PathPattern;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.pattern.Writing;
 import app.pervius.core.project.Field;
@@ -69,6 +70,13 @@ public final class Issuing {
             Optional<IssueFacts.Former> former) {
         FieldValues values = facts.values().with(new FieldValues(Map.of("number", facts.number(), "revision", facts.revision(),
                 "status", place.statusCode(), "title", facts.title().replace('/', '-').replace('\\', '-'))));
+        Spot spot;
+        switch (path(place, values, facts.fields())) {
+            case PathPattern.Path.Names(List<String> below) -> spot = new Spot(destination.folder(), below);
+            case PathPattern.Path.None(String reason) -> {
+                return stop(StopReason.Code.DESTINATION_MISSING, "No folder can be found for it: " + reason);
+            }
+        }
         if (!(Pattern.compile(facts.plan().namePattern(), nameFields(facts.fields())) instanceof Compiled.Sound(Pattern pattern))
                 || !(pattern.write(values) instanceof Writing.Written(String base))) {
             return stop(StopReason.Code.DESTINATION_MISSING, "No name can be made with “" + facts.plan().namePattern() + "”.");
@@ -78,15 +86,26 @@ public final class Issuing {
         for (int i = 0; i < facts.files().size(); i++) {
             String ending = facts.files().get(i).ending();
             FileName name = new FileName(ending.isEmpty() ? base : base + "." + ending);
-            if (facts.taken().test(name)) {
-                return stop(StopReason.Code.NAME_TAKEN, "“" + name.text() + "” is there already in “" + destination.path()
+            if (facts.taken().test(spot, name)) {
+                return stop(StopReason.Code.NAME_TAKEN, "“" + name.text() + "” is there already in “" + where(destination, spot)
                         + "”, and nothing is replaced silently.");
             }
-            effects.add(new IssueEffect.PlaceFile(i, destination.folder(), name.text()));
+            effects.add(new IssueEffect.PlaceFile(i, spot, name.text()));
         }
-        effects.add(new IssueEffect.MakeCurrent(destination.state(), destination.folder(), place.statusCode()));
-        return new Outcome.Passed<>(effects, "Placed in “" + destination.path() + "” as " + base + ", status " + place.statusCode()
+        effects.add(new IssueEffect.MakeCurrent(destination.state(), spot, place.statusCode()));
+        return new Outcome.Passed<>(effects, "Placed in “" + where(destination, spot) + "” as " + base + ", status " + place.statusCode()
                 + former.map(f -> "; " + f.code() + " went to the archive").orElse("") + ".");
+    }
+
+    private static PathPattern.Path path(Target.Place place, FieldValues values, Fields fields) {
+        return switch (PathPattern.compile(place.path(), nameFields(fields))) {
+            case PathPattern.CompiledPath.Sound(PathPattern path) -> path.write(values);
+            case PathPattern.CompiledPath.Faulty(var faults) -> new PathPattern.Path.None("“" + place.path() + "”: " + faults.getFirst().message() + ".");
+        };
+    }
+
+    private static String where(IssueFacts.Destination destination, Spot spot) {
+        return spot.below().isEmpty() ? destination.path() : destination.path() + " / " + String.join(" / ", spot.below());
     }
 
     private static Outcome<IssueEffect> stop(StopReason.Code code, String sentence) {

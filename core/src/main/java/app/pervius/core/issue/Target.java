@@ -5,8 +5,12 @@ import app.pervius.core.project.FolderId;
 /** What follows from a decision code. */
 public sealed interface Target {
 
-    /** A copy is placed in this folder with this status code. */
-    record Place(FolderId folder, String statusCode) implements Target {
+    /**
+     * A copy is placed with this status code.
+     *
+     * @param path a path pattern that leads to a folder below {@code folder}; empty for that folder itself
+     */
+    record Place(FolderId folder, String statusCode, String path) implements Target {
     }
 
     /** It goes back to its author with the comments. */

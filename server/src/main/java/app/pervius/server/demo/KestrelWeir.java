@@ -63,6 +63,7 @@ class KestrelWeir {
     private final Routes routes;
     private final RuleDesk rules;
     private final Connections connections;
+    private final KestrelWeirNumbers numbers;
     private final KestrelWeirStory story;
     private final DemoClock clock;
     private final TransactionTemplate transaction;
@@ -70,9 +71,12 @@ class KestrelWeir {
     private final Map<String, Long> firms = new LinkedHashMap<>();
     private final Map<String, Long> persons = new LinkedHashMap<>();
     private final Map<String, Long> places = new LinkedHashMap<>();
+    private long projectId;
+    private long hydraulicDesign;
     private final List<Somebody> everybody = new ArrayList<>();
 
-    KestrelWeir(StandardProject standard, PeopleDesk people, Folders folders, Routes routes, RuleDesk rules, Connections connections, KestrelWeirStory story,
+    KestrelWeir(StandardProject standard, PeopleDesk people, Folders folders, Routes routes, RuleDesk rules, Connections connections, KestrelWeirNumbers numbers,
+            KestrelWeirStory story,
             DemoClock clock, TransactionTemplate transaction, Environment environment) {
         this.standard = standard;
         this.people = people;
@@ -80,6 +84,7 @@ class KestrelWeir {
         this.routes = routes;
         this.rules = rules;
         this.connections = connections;
+        this.numbers = numbers;
         this.story = story;
         this.clock = clock;
         this.transaction = transaction;
@@ -96,6 +101,8 @@ class KestrelWeir {
         Instant now = Instant.now();
         clock.setTo(now.minus(Duration.ofDays(40)));
         transaction.executeWithoutResult(status -> setUp());
+        numbers.tell(new KestrelWeirNumbers.Cast(projectId, KestrelWeirNumbers.controller(id("Mirela Draganova"), "Mirela Draganova", firms.get("KWB"), projectId),
+                Map.copyOf(firms), place("Work in progress"), hydraulicDesign));
         story.tell(new KestrelWeirStory.Cast(Map.copyOf(persons), Map.copyOf(places)), now);
         clock.setToNow();
         String address = Objects.requireNonNull(environment.getProperty("pervius.address"));
@@ -113,6 +120,8 @@ class KestrelWeir {
                 List.of(new Code("KWB", "Kestrel Water Board"), new Code("FNK", "Fennick Hydraulics"), new Code("ALD", "Aldermoor Civils"),
                         new Code("BRK", "Brask Controls"), new Code("DNM", "Dunmarrow Works"))));
         long project = made.project();
+        projectId = project;
+        places.put("Work in progress", made.workInProgress());
         person(project, "KWB", "Mirela Draganova", "Document controller", "Set the rules, put right what is stopped");
         person(project, "KWB", "Henrike Solvangen", "Lead hydraulics engineer", "Review hydraulic drawings");
         person(project, "KWB", "Kwabena Adofori", "Lead civil engineer", "Review civil drawings");
@@ -167,18 +176,18 @@ class KestrelWeir {
     }
 
     private void makeRules(StandardProject.Made made, long site) {
-        rule(made, "Hydraulic design", "FNK", DESIGN_FILES, "FNK", List.of(), "hydraulics", "Shared Hydraulics", List.of());
+        hydraulicDesign = rule(made, "Hydraulic design", "FNK", DESIGN_FILES, "FNK", List.of(), "hydraulics", "Shared Hydraulics", List.of());
         rule(made, "Civil design", "ALD", DESIGN_FILES, "ALD", List.of(), "civil", "Shared Civil", List.of(new Audience.Holders(new RoleId(site))));
         rule(made, "Controls design", "BRK", DESIGN_FILES, "BRK", List.of(), "controls", "Shared Controls", List.of());
         rule(made, "Site documents", "DNM deliveries", Set.of(FileFormat.PDF, FileFormat.OFFICE), "DNM",
                 List.of("{type}-{discipline}[_{title}]"), "civil", "Shared Site documents", List.of());
         rules.add(made.project(), new HandlingRule("Data sheets from suppliers", new Where(List.of(new Where.Standing(new FolderId(place("BRK")), true))),
                 new Which(Set.of(FileFormat.OFFICE), Set.of(), Set.of()), List.of(), Checks.ALL_STOP, Optional.empty(), Optional.of(StandardProject.DOCUMENTS), Optional.empty(),
-                new IssuePlan(Map.of(1, new Target.Place(new FolderId(place("Shared Controls")), "S2")), IssuePlan.USUAL_NAME), TellPlan.NOBODY),
+                new IssuePlan(Map.of(1, new Target.Place(new FolderId(place("Shared Controls")), "S2", "")), IssuePlan.USUAL_NAME), TellPlan.NOBODY),
                 id("Mirela Draganova"));
     }
 
-    private void rule(StandardProject.Made made, String name, String place, Set<FileFormat> formats, String firm, List<String> patterns,
+    private long rule(StandardProject.Made made, String name, String place, Set<FileFormat> formats, String firm, List<String> patterns,
             String route, String shared, List<Audience> alsoOnIssue) {
         FolderId target = new FolderId(place(shared));
         List<Audience> onIssue = new ArrayList<>(List.of(new Audience.Author()));
@@ -186,11 +195,12 @@ class KestrelWeir {
         long id = rules.add(made.project(), new HandlingRule(name, new Where(List.of(new Where.Standing(new FolderId(place(place)), true))),
                 new Which(formats, Set.of(new FirmId(firms.get(firm))), Set.of()), patterns, Checks.ALL_STOP, Optional.empty(),
                 Optional.of(StandardProject.DOCUMENTS), Optional.of(route),
-                new IssuePlan(Map.of(1, new Target.Place(target, "A1"), 2, new Target.Place(target, "B1"), 3, new Target.BackToAuthor(),
+                new IssuePlan(Map.of(1, new Target.Place(target, "A1", ""), 2, new Target.Place(target, "B1", ""), 3, new Target.BackToAuthor(),
                         4, new Target.BackToAuthor()), IssuePlan.USUAL_NAME),
                 new TellPlan(List.of(new Audience.Author()), List.of(new Audience.Author(), new Audience.Holders(new RoleId(made.controller()))), onIssue)),
                 id("Mirela Draganova"));
         rules.putInForce(id, id("Mirela Draganova"));
+        return id;
     }
 
     private void route(long project, String key, String name, long reviewer, long approver) {

@@ -111,6 +111,18 @@ public class Documents {
         return documents.findByProjectIdAndNumber(project, number).map(this::known);
     }
 
+    /** A document with the values its names and paths are made of. */
+    public record Sample(String number, FieldValues values) {
+    }
+
+    /** The documents that came last, as samples. */
+    @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
+    public List<Sample> newest(long project, int most) {
+        return documents.newest(project, null, Long.MAX_VALUE, org.springframework.data.domain.Limit.of(most)).stream().map(d -> new Sample(d.number,
+                values(d.fieldValues).with(new FieldValues(java.util.Map.of("number", d.number, "title", d.title.replace('/', '-').replace('\\', '-'), "revision", "P01",
+                        "status", "A1"))))).toList();
+    }
+
     /** The title and the fields of a document, which its later revisions take over. */
     public FieldValues valuesOf(long document) {
         Document d = documents.findById(document).orElseThrow();

@@ -2,6 +2,7 @@ package app.pervius.server.folders;
 
 import jakarta.persistence.LockModeType;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
@@ -12,6 +13,8 @@ interface FolderRepository extends JpaRepository<Folder, Long> {
     long countByParentId(long parent);
 
     boolean existsByParentIdAndNameKey(long parent, String key);
+
+    Optional<Folder> findByParentIdAndNameKey(long parent, String key);
 
     /** The top of a project's tree, locked, so that two who move folders at once do not move them into each other. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)

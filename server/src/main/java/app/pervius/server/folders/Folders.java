@@ -97,6 +97,26 @@ public class Folders {
         folders.saveAndFlush(folder);
     }
 
+    /** The folder that names lead to from a folder, one below the other, if all of them exist. */
+    @Transactional(readOnly = true)
+    public Optional<Long> below(long folder, List<String> names) {
+        Optional<Long> at = Optional.of(folder);
+        for (String name : names) {
+            at = at.flatMap(parent -> folders.findByParentIdAndNameKey(parent, FileName.keyOf(name)).map(Folder::id));
+        }
+        return at;
+    }
+
+    /** The same, making those that are missing with the state and the firm of the folder above. */
+    public long ensure(long folder, List<String> names) {
+        long at = folder;
+        for (String name : names) {
+            long parent = at;
+            at = below(parent, List.of(name)).orElseGet(() -> make(new NewFolder(parent, name, null, null, Map.of())));
+        }
+        return at;
+    }
+
     /** Moves a folder with everything below it to another parent in its project; who may see it stays the same. */
     public void move(long id, long parent, int version) {
         Folder folder = unchanged(id, version);

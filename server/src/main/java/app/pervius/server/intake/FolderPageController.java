@@ -97,9 +97,9 @@ class FolderPageController {
                         .collect(Collectors.joining(", then ")) + "."));
         projects.settings(project).decisionCodes().forEach(code -> {
             Target target = rule.issue().byCode().get(code.digit());
-            if (target instanceof Target.Place(var folder, String status)) {
+            if (target instanceof Target.Place(var folder, String status, String path)) {
                 sentences.add(code.digit() + " " + code.name() + ": placed in "
-                        + folders.find(folder.value()).map(Folders.FolderView::path).orElse("a folder that is gone") + " as " + status + ".");
+                        + folders.find(folder.value()).map(Folders.FolderView::path).orElse("a folder that is gone") + (path.isEmpty() ? "" : " / " + path.replace("/", " / ")) + " as " + status + ".");
             } else if (target != null) {
                 sentences.add(code.digit() + " " + code.name() + ": back to the author.");
             }

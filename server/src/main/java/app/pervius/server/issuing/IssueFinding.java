@@ -3,6 +3,7 @@ package app.pervius.server.issuing;
 import app.pervius.core.issue.Issuing;
 import app.pervius.core.issue.Target;
 import app.pervius.core.pattern.Compiled;
+import app.pervius.core.pattern.PathPattern;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.pattern.PatternFault;
 import app.pervius.core.project.DecisionCode;
@@ -80,6 +81,9 @@ class IssueFinding implements RuleFinding {
             found.add(new Finding(true, "issue", "The folder for " + code.digit() + " does not exist any more."));
         } else if (destination.get().state().holdsOneCurrentRevision() && project.archive().isEmpty()) {
             found.add(new Finding(false, "issue", "The project has no archive folder, so a second revision could not take the first one's place."));
+        }
+        if (PathPattern.compile(place.path(), Issuing.nameFields(project.fields())) instanceof PathPattern.CompiledPath.Faulty(List<PatternFault> faults)) {
+            found.add(new Finding(true, "issue", "The path for " + code.digit() + ", at character " + (faults.getFirst().position() + 1) + ": " + faults.getFirst().message() + "."));
         }
         project.statusCodes().stream().filter(c -> c.code().equals(place.statusCode())).findFirst().ifPresentOrElse(
                 status -> destination.filter(f -> !status.goesWith(f.state())).ifPresent(f -> found.add(new Finding(true, "issue",

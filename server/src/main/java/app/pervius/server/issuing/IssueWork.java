@@ -4,7 +4,7 @@ import app.pervius.core.arrive.FileName;
 import app.pervius.core.issue.IssueEffect;
 import app.pervius.core.issue.IssueFacts;
 import app.pervius.core.issue.Issuing;
-import app.pervius.core.issue.Target;
+import app.pervius.core.issue.Spot;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.Station;
 import app.pervius.core.project.DecisionCode;
@@ -74,7 +74,7 @@ class IssueWork implements StationWork<IssueEffect> {
                 rule.issue(), passage.files().stream().map(f -> new FileName(f.name())).toList(), passage.values(), project.fields(), project.statusCodes(),
                 this::destination, state -> documents.current(document, state).map(c -> new IssueFacts.Former(c.revision(), c.code())),
                 project.archive().filter(archive -> folders.find(archive.value()).isPresent()),
-                name -> taken(rule, decision, document, name)));
+                (spot, name) -> taken(document, spot, name)));
     }
 
     @Override
@@ -83,7 +83,7 @@ class IssueWork implements StationWork<IssueEffect> {
         for (IssueEffect effect : effects) {
             switch (effect) {
                 case IssueEffect.Archive(IssueFacts.Former former, FolderId archive) -> archive(passage, former, archive);
-                case IssueEffect.PlaceFile(int file, FolderId folder, String name) -> place(passage, passage.files().get(file), folder, name);
+                case IssueEffect.PlaceFile(int file, Spot spot, String name) -> place(passage, passage.files().get(file), spot, name);
                 case IssueEffect.MakeCurrent current -> changes.add(issue(passage, current));
                 case IssueEffect.ReturnToAuthor back -> changes.add(giveBack(passage, back));
             }
@@ -101,16 +101,17 @@ class IssueWork implements StationWork<IssueEffect> {
         changed(passage, archive.value());
     }
 
-    private void place(PassageFacts passage, PassageFacts.File file, FolderId folder, String name) {
-        files.place(folder.value(), new Files.Content(new FileName(name), file.hash(), file.size(), file.mediaType()), passage.author(),
+    private void place(PassageFacts passage, PassageFacts.File file, Spot spot, String name) {
+        files.place(folders.ensure(spot.folder().value(), spot.below()), new Files.Content(new FileName(name), file.hash(), file.size(), file.mediaType()), passage.author(),
                 documents.revisionOf(passage.id()));
         CrashPoint.HALF_PLACED.reached();
     }
 
     private PassageChange issue(PassageFacts passage, IssueEffect.MakeCurrent current) {
-        documents.makeCurrent(documents.revisionOf(passage.id()), current.state(), current.folder().value(), current.statusCode());
-        changed(passage, current.folder().value());
-        tell(passage, Occasion.ISSUED, "Status " + current.statusCode() + ", in " + folders.folder(current.folder().value()).path()
+        long folder = folders.ensure(current.spot().folder().value(), current.spot().below());
+        documents.makeCurrent(documents.revisionOf(passage.id()), current.state(), folder, current.statusCode());
+        changed(passage, folder);
+        tell(passage, Occasion.ISSUED, "Status " + current.statusCode() + ", in " + folders.folder(folder).path()
                 + said(passage));
         return new PassageChange.Ended(Passages.End.ISSUED, current.statusCode());
     }
@@ -135,12 +136,9 @@ class IssueWork implements StationWork<IssueEffect> {
         live.changed(new Live.Change(passage.project(), folders.folder(folder).firm(), Live.Topic.FOLDER, folder));
     }
 
-    private boolean taken(HandlingRule rule, DecisionCode decision, long document, FileName name) {
-        if (!(rule.issue().byCode().get(decision.digit()) instanceof Target.Place(FolderId folder, String status))) {
-            return false;
-        }
-        Long former = folders.find(folder.value()).flatMap(f -> documents.current(document, f.state())).map(Documents.Current::revision).orElse(null);
-        return files.taken(folder.value(), name, former);
+    private boolean taken(long document, Spot spot, FileName name) {
+        Long former = folders.find(spot.folder().value()).flatMap(f -> documents.current(document, f.state())).map(Documents.Current::revision).orElse(null);
+        return folders.below(spot.folder().value(), spot.below()).filter(folder -> files.taken(folder, name, former)).isPresent();
     }
 
     private Optional<IssueFacts.Destination> destination(FolderId folder) {

@@ -21,7 +21,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** What people put right in the ledger: voiding, giving up, setting a counter's next number. Each with its reason, in the journal. */
 @Service
 @Transactional
-class LedgerDesk {
+public class LedgerDesk {
 
     private final LedgerRepository entries;
     private final LedgerBook book;
@@ -47,7 +47,7 @@ class LedgerDesk {
     }
 
     /** Gives up a number that was taken and that nothing has come for. It is never assigned again. */
-    void giveUp(long project, String number, String reason, Actor actor) {
+    public void giveUp(long project, String number, String reason, Actor actor) {
         LedgerEntry entry = held(project, number);
         if (!actor.controls(project) && (entry.firmId == null || entry.firmId != actor.firm())) {
             throw Problem.notFound("number");
@@ -88,7 +88,7 @@ class LedgerDesk {
     }
 
     /** Sets what a counter gives next, only upwards; what is left out is explained by the reason. */
-    void setNext(long project, String key, String combination, long next, String reason, Actor actor) {
+    public void setNext(long project, String key, String combination, long next, String reason, Actor actor) {
         actor.mustControl(project);
         Scheme scheme = schemes.inForce(project, key).filter(Scheme::counts).orElseThrow(() -> Problem.notFound("scheme"));
         CounterKey counter = new CounterKey(key, combination);

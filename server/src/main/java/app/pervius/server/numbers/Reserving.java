@@ -32,13 +32,13 @@ import org.springframework.transaction.annotation.Transactional;
 /** Runs of numbers kept for an originator; what was never seen when the day is over is given back. */
 @Service
 @Transactional
-class Reserving {
+public class Reserving {
 
     private static final Logger LOG = LoggerFactory.getLogger(Reserving.class);
     private static final int AT_ONCE = 20;
 
     /** Numbers to be kept. */
-    record WantedRun(String scheme, Map<String, String> values, int count, long firm, LocalDate until, String reason) {
+    public record WantedRun(String scheme, Map<String, String> values, int count, long firm, LocalDate until, String reason) {
     }
 
     private final ReservationRepository reservations;
@@ -71,7 +71,7 @@ class Reserving {
     }
 
     /** Keeps a run of numbers without a gap; gives the reservation. */
-    long reserve(long project, WantedRun wanted, Actor actor) {
+    public long reserve(long project, WantedRun wanted, Actor actor) {
         actor.mustControl(project);
         Scheme scheme = schemes.inForce(project, wanted.scheme()).orElseThrow(() -> Problem.notFound("scheme"));
         if (!scheme.counts() || !scheme.sources().isEmpty()) {

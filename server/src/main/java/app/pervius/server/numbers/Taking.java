@@ -28,14 +28,14 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /** Taking numbers beforehand: the register shows the line at once, and what arrives with the number fills it. */
 @Service
-class Taking {
+public class Taking {
 
     /** Numbers wanted for something. */
-    record Wanted(String scheme, Map<String, String> values, String title, String ownReference, int count, @Nullable Long firm) {
+    public record Wanted(String scheme, Map<String, String> values, String title, String ownReference, int count, @Nullable Long firm) {
     }
 
     /** A number that was taken; {@code document} only of schemes that number documents. */
-    record Taken(String number, @Nullable Long document) {
+    public record Taken(String number, @Nullable Long document) {
     }
 
     private final Schemes schemes;
@@ -64,7 +64,7 @@ class Taking {
     }
 
     /** Takes numbers for the caller's firm, or for another if the caller controls the project; all of them, or none. */
-    List<Taken> take(long project, Wanted wanted, Actor actor) {
+    public List<Taken> take(long project, Wanted wanted, Actor actor) {
         Scheme scheme = schemes.inForce(project, wanted.scheme()).orElseThrow(() -> Problem.notFound("scheme"));
         People.FirmView firm = firm(project, wanted.firm(), actor);
         FieldValues values = values(project, firm, wanted.values());

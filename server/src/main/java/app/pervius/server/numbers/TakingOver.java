@@ -34,7 +34,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /** Numbers that were given before Pervius, taken over from a list: all of them or, if anything is wrong, none. */
 @Service
-class TakingOver {
+public class TakingOver {
 
     static final int MOST = 20_000;
     private static final int MOST_FAULTS = 200;
@@ -48,7 +48,7 @@ class TakingOver {
      * @param known how many of them had been taken over before, just so
      * @param faults what is wrong with it; nothing was changed if there is any
      */
-    record TakenOver(int rows, int known, List<Table.TableFault> faults) {
+    public record TakenOver(int rows, int known, List<Table.TableFault> faults) {
     }
 
     /** A row that can be taken over. */
@@ -86,7 +86,7 @@ class TakingOver {
     }
 
     /** Reads the list against a scheme and, unless it is only to be looked at, takes it over. */
-    TakenOver takeOver(long project, String key, Table table, boolean onlyLook, Actor actor) {
+    public TakenOver takeOver(long project, String key, Table table, boolean onlyLook, Actor actor) {
         actor.mustControl(project);
         Scheme scheme = schemes.inForce(project, key).filter(s -> s.of() == Scheme.Of.DOCUMENTS).orElseThrow(() -> Problem.notFound("scheme"));
         List<Table.TableFault> faults = new ArrayList<>();

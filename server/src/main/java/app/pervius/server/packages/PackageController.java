@@ -80,11 +80,11 @@ class PackageController {
      * @param failed why they could not be made
      * @param behind whether its template has a newer edition than its folders were made from
      */
-    record PackageView(long id, WorkPackage.Kind kind, String code, String title, @Nullable String firm, String template, int edition, boolean behind,
+    record PackageView(long id, Kind kind, String code, String title, @Nullable String firm, String template, int edition, boolean behind,
             long parent, @Nullable Long folder, @Nullable String failed, String by, Instant at) {
     }
 
-    record PackageEntry(WorkPackage.@NotNull Kind kind, @NotBlank @Size(max = 60) String code, @NotBlank @Size(max = 120) String title, @Nullable Long firm,
+    record PackageEntry(@NotNull Kind kind, @NotBlank @Size(max = 60) String code, @NotBlank @Size(max = 120) String title, @Nullable Long firm,
             @NotBlank @Size(max = 60) String template, @NotNull Long parent, @NotNull Map<@Size(max = 60) String, @Size(max = 200) String> values) {
     }
 

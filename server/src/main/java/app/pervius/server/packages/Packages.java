@@ -32,10 +32,10 @@ import tools.jackson.core.type.TypeReference;
 
 /** Making a package with its folders, all or nothing; trying again after a failure; bringing folders up to a changed template. */
 @Service
-class Packages {
+public class Packages {
 
     /** A package to be made. */
-    record WantedPackage(WorkPackage.Kind kind, String code, String title, @Nullable Long firm, String template, long parent, Map<String, String> values) {
+    public record WantedPackage(Kind kind, String code, String title, @Nullable Long firm, String template, long parent, Map<String, String> values) {
     }
 
     private final WorkPackageRepository packages;
@@ -68,7 +68,7 @@ class Packages {
     }
 
     /** Makes a package and then its folders; a package whose folders cannot be made stays, says why, and can be tried again. */
-    long make(long project, WantedPackage wanted, Actor actor) {
+    public long make(long project, WantedPackage wanted, Actor actor) {
         actor.mustControl(project);
         Folders.FolderView parent = folders.visible(wanted.parent(), actor);
         if (parent.project() != project) {

@@ -19,7 +19,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** Folder templates as editions. */
 @Service
 @Transactional
-class Templates {
+public class Templates {
 
     private final TemplateRepository editions;
     private final Projects projects;
@@ -44,7 +44,7 @@ class Templates {
     }
 
     /** Puts a template in force after the edition it was written on, 0 for a new one. */
-    FolderTemplate putInForce(long project, FolderTemplate wanted, int expected, long by) {
+    public FolderTemplate putInForce(long project, FolderTemplate wanted, int expected, long by) {
         List<String> faults = Planning.faults(wanted, projects.settings(project).fields());
         Set<Long> known = rules.sheet(project).rows().stream().map(row -> row.ruleId()).collect(Collectors.toSet());
         if (all(wanted.root()).flatMap(plan -> plan.rules().stream()).anyMatch(rule -> !known.contains(rule))) {

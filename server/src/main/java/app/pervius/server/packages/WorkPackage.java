@@ -11,9 +11,6 @@ import org.jspecify.annotations.Nullable;
 @Entity
 class WorkPackage extends Row {
 
-    /** What it is. */
-    enum Kind { FIRM, CONTRACT, WORK_PACKAGE }
-
     long projectId;
     @Enumerated(EnumType.STRING)
     Kind kind = Kind.WORK_PACKAGE;

@@ -2,12 +2,15 @@ package app.pervius.server.rules;
 
 import app.pervius.core.arrive.FileName;
 import app.pervius.core.identify.Identify;
+import app.pervius.core.issue.Issuing;
 import app.pervius.core.pattern.Compiled;
+import app.pervius.core.pattern.PathPattern;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.pattern.PatternFault;
 import app.pervius.core.pattern.Reading;
 import app.pervius.core.project.Fields;
 import app.pervius.server.access.Actor;
+import app.pervius.server.documents.Documents;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.projects.Projects;
 import jakarta.validation.Valid;
@@ -28,13 +31,17 @@ class PatternController {
     private static final int MOST_NAMES = 200;
     /** How many of the names that arrived last are given to try a pattern on. */
     private static final int ARRIVED = 30;
+    /** On how many documents a path is tried. */
+    private static final int SAMPLES = 4;
 
     private final Projects projects;
     private final Passages passages;
+    private final Documents documents;
 
-    PatternController(Projects projects, Passages passages) {
+    PatternController(Projects projects, Passages passages, Documents documents) {
         this.projects = projects;
         this.passages = passages;
+        this.documents = documents;
     }
 
     /** A pattern, and names of files to try it on. */
@@ -76,6 +83,36 @@ class PatternController {
                     new Tried(faults.stream().map(f -> new FaultView(f.position(), f.message())).toList(), null, List.of());
             case Compiled.Sound(Pattern pattern) -> new Tried(List.of(), pattern.ambiguity().map(a -> a.inWords(fields)).orElse(null),
                     trial.names().stream().map(name -> read(pattern, name, fields)).toList());
+        };
+    }
+
+    /** A path pattern below a folder. */
+    record PathTrial(@NotNull @Size(max = 500) String path) {
+    }
+
+    /** What a path would become for a document; one of {@code path} and {@code reason} is there. */
+    record PathMade(String document, @Nullable String path, @Nullable String reason) {
+    }
+
+    record PathTried(List<FaultView> faults, List<PathMade> made) {
+    }
+
+    /** What a path pattern would become for the documents that came last. Makes nothing. */
+    @PostMapping("/api/projects/{project}/patterns/path-trials")
+    PathTried tryPath(@PathVariable long project, @Valid @RequestBody PathTrial trial, Actor actor) {
+        actor.mustControl(project);
+        return switch (PathPattern.compile(trial.path(), Issuing.nameFields(projects.settings(project).fields()))) {
+            case PathPattern.CompiledPath.Faulty(List<PatternFault> faults) ->
+                    new PathTried(faults.stream().map(f -> new FaultView(f.position(), f.message())).toList(), List.of());
+            case PathPattern.CompiledPath.Sound(PathPattern path) -> new PathTried(List.of(), documents.newest(project, SAMPLES).stream()
+                    .map(document -> made(path, document)).toList());
+        };
+    }
+
+    private static PathMade made(PathPattern path, Documents.Sample document) {
+        return switch (path.write(document.values())) {
+            case PathPattern.Path.Names(List<String> names) -> new PathMade(document.number(), String.join(" / ", names), null);
+            case PathPattern.Path.None(String reason) -> new PathMade(document.number(), null, reason);
         };
     }
 

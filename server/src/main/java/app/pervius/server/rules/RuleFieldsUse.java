@@ -4,6 +4,7 @@ import app.pervius.core.identify.Identify;
 import app.pervius.core.issue.Issuing;
 import app.pervius.core.issue.Target;
 import app.pervius.core.pattern.Compiled;
+import app.pervius.core.pattern.PathPattern;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.project.Fields;
 import app.pervius.core.rules.RuleSheet;
@@ -27,6 +28,11 @@ class RuleFieldsUse implements FieldsUse {
         List<String> found = new ArrayList<>();
         for (RuleSheet.Row row : rules.sheet(project).rows()) {
             row.rule().namePatterns().forEach(text -> check(row, "name pattern", Pattern.compile(text, Identify.nameFields(next)), found));
+            row.rule().issue().byCode().values().forEach(target -> {
+                if (target instanceof Target.Place place && PathPattern.compile(place.path(), Issuing.nameFields(next)) instanceof PathPattern.CompiledPath.Faulty(var faults)) {
+                    found.add("Rule “" + row.rule().name() + "” would not work: the path of what is placed, " + faults.getFirst().message() + ".");
+                }
+            });
             check(row, "name of placed files", Pattern.compile(row.rule().issue().namePattern(), Issuing.nameFields(next)), found);
         }
         return found;

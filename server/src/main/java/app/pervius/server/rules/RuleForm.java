@@ -47,8 +47,8 @@ record RuleForm(@NotNull @Size(max = 200) String name, @NotNull @Size(max = 200)
     record RulePlace(long folder, boolean withBelow) {
     }
 
-    /** What follows from a decision code: a folder and status code, or back to the author. */
-    record Follows(int code, boolean back, @Nullable Long folder, @Nullable @Size(max = 20) String status) {
+    /** What follows from a decision code: a folder, perhaps a path pattern below it, and a status code; or back to the author. */
+    record Follows(int code, boolean back, @Nullable Long folder, @Nullable @Size(max = 20) String status, @Nullable @Size(max = 500) String path) {
     }
 
     /** Somebody who is told. */
@@ -65,7 +65,8 @@ record RuleForm(@NotNull @Size(max = 200) String name, @NotNull @Size(max = 200)
             if (follows.back()) {
                 byCode.put(follows.code(), new Target.BackToAuthor());
             } else if (follows.folder() != null) {
-                byCode.put(follows.code(), new Target.Place(new FolderId(follows.folder()), follows.status() == null ? "" : follows.status()));
+                byCode.put(follows.code(), new Target.Place(new FolderId(follows.folder()), follows.status() == null ? "" : follows.status(),
+                        follows.path() == null ? "" : follows.path().strip()));
             }
         }
         return new HandlingRule(name.strip(),
@@ -79,8 +80,8 @@ record RuleForm(@NotNull @Size(max = 200) String name, @NotNull @Size(max = 200)
     static RuleForm of(HandlingRule rule) {
         List<Follows> issue = new ArrayList<>();
         rule.issue().byCode().entrySet().stream().sorted(Map.Entry.comparingByKey()).forEach(e -> issue.add(switch (e.getValue()) {
-            case Target.BackToAuthor() -> new Follows(e.getKey(), true, null, null);
-            case Target.Place(FolderId folder, String status) -> new Follows(e.getKey(), false, folder.value(), status);
+            case Target.BackToAuthor() -> new Follows(e.getKey(), true, null, null, null);
+            case Target.Place(FolderId folder, String status, String path) -> new Follows(e.getKey(), false, folder.value(), status, path.isEmpty() ? null : path);
         }));
         return new RuleForm(rule.name(), rule.where().places().stream().map(p -> new RulePlace(p.folder().value(), p.withBelow())).toList(),
                 rule.which().formats().stream().sorted().toList(), rule.which().firms().stream().map(FirmId::value).sorted().toList(),

@@ -61,6 +61,11 @@ class V4DefinitionsSayMore implements JavaMigration {
         }
         rule.putObject("checks").put("unknownNumber", "STOP").put("wrongOriginator", "STOP").put("outOfSequence", "STOP").put("onItsWay", "STOP");
         rule.putNull("sequence");
+        rule.path("issue").path("byCode").forEach(target -> {
+            if (target.path("kind").asString("").equals("place")) {
+                ((ObjectNode) target).put("path", "");
+            }
+        });
         return JSON.writeValueAsString(rule);
     }
 

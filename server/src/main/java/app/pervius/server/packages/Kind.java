@@ -1,0 +1,4 @@
+package app.pervius.server.packages;
+
+/** What a package is. */
+public enum Kind { FIRM, CONTRACT, WORK_PACKAGE }

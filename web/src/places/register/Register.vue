@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { api, data, type Schemas } from '../../api/client'
+import { useKeys } from '../../keys'
+import { whenChanged } from '../../live'
+import { useLoaded } from '../../load'
+import Num from '../../parts/Num.vue'
+import Trouble from '../../parts/Trouble.vue'
+import { exact, moment } from '../../say'
+import { useSession } from '../../session'
+import { stateName } from '../folders/tree'
+
+const session = useSession()
+const router = useRouter()
+const path = { project: session.project!.id }
+const which = ref<'ALL' | 'NOT_COME'>('ALL')
+const text = ref('')
+const at = ref(0)
+const more = shallowRef<Schemas['DocumentRow'][]>([])
+const after = ref<string>()
+const page = useLoaded(() => data(api.GET('/api/projects/{project}/documents', { params: { path, query: { which: which.value } } })))
+const found = useLoaded(() => data(api.GET('/api/projects/{project}/documents-found', { params: { path, query: { text: text.value } } })))
+
+function load() {
+  more.value = []
+  after.value = undefined
+  void page.load()
+}
+onMounted(load)
+whenChanged(['NUMBERS', 'PASSAGE'], load, 1000)
+watch(which, load)
+let pause: ReturnType<typeof setTimeout> | undefined
+watch(text, () => {
+  clearTimeout(pause)
+  at.value = 0
+  if (text.value.trim()) pause = setTimeout(() => void found.load(), 200)
+})
+
+const rows = computed(() => (text.value.trim() ? (found.value.value ?? []) : [...(page.value.value?.items ?? []), ...more.value]))
+const next = computed(() => (text.value.trim() ? undefined : (after.value ?? page.value.value?.next)))
+const type = (row: Schemas['DocumentRow']) => row.values.type ?? ''
+
+async function loadMore() {
+  const answer = await data(api.GET('/api/projects/{project}/documents', { params: { path, query: { which: which.value, after: next.value } } }))
+  more.value = [...more.value, ...answer.items]
+  after.value = answer.next ?? ''
+}
+
+useKeys([
+  { key: 'ArrowDown', says: 'Next document', does: () => (at.value = Math.min(rows.value.length - 1, at.value + 1)) },
+  { key: 'ArrowUp', says: 'Document before', does: () => (at.value = Math.max(0, at.value - 1)) },
+  { key: 'Enter', says: 'Open the document', does: () => rows.value[at.value] && void router.push(`/documents/${rows.value[at.value]!.id}`) },
+])
+</script>
+
+<template>
+  <div class="place">
+    <header>
+      <h1>Register</h1>
+      <label><span class="hidden-text">Which documents</span><select v-model="which" class="text"><option value="ALL">all documents</option><option value="NOT_COME">nothing has come yet</option></select></label>
+      <input v-model="text" class="text find" type="search" placeholder="Number, title, own reference, a former file name" aria-label="Find a document that was taken, taken over or numbered later">
+    </header>
+    <Trouble :problem="page.problem.value ?? found.problem.value" :again="load" />
+    <table v-if="rows.length" class="dense">
+      <thead><tr><th>Number</th><th>Title</th><th>Own reference</th><th>Firm</th><th>Type</th><th>Newest</th><th>Current</th><th>Since</th></tr></thead>
+      <tbody>
+        <tr v-for="(row, i) in rows" :key="row.id" :class="{ at: i === at }" @click="at = i">
+          <td><Num :number="row.number" /></td>
+          <td class="clip"><RouterLink class="plain" :to="`/documents/${row.id}`">{{ row.title }}</RouterLink></td>
+          <td class="clip short">{{ row.ownReference }}</td><td class="mono">{{ row.originator }}</td><td class="mono">{{ type(row) }}</td>
+          <td class="mono">{{ row.latest ?? '' }}<span v-if="!row.latest" class="quiet">not come</span><span v-if="row.onItsWay" class="quiet"> on its way</span></td>
+          <td><span v-for="c in row.current" :key="c.state" class="current"><span class="mono">{{ c.revision }} {{ c.status }}</span> <span class="quiet">{{ stateName(c.state) }}</span></span></td>
+          <td class="nowrap" :title="exact(row.since)">{{ moment(row.since) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-else-if="page.value.value && !text.trim()" class="empty"><strong>No document yet.</strong>What is numbered on arrival, and every number that is taken, becomes a line here.</p>
+    <p v-else-if="text.trim() && found.value.value" class="empty"><strong>Nothing found here.</strong>Documents that have come are also found with <span class="key">/</span>, by every name they ever had.</p>
+    <p v-else-if="!page.problem.value" class="quiet" role="status">Asking for the documents …</p>
+    <button v-if="next" class="act more" type="button" @click="loadMore">Show more</button>
+  </div>
+</template>
+
+<style scoped>
+.place { display: grid; gap: 10px; align-content: start; }
+header { display: flex; gap: 12px; align-items: center; } .find { max-width: 380px; margin-left: auto; }
+.clip { max-width: 330px; } .short { max-width: 120px; } .nowrap { white-space: nowrap; } .current { margin-right: 10px; white-space: nowrap; } .more { justify-self: start; }
+</style>

@@ -17,7 +17,7 @@ watch(() => session.me?.person, (person) => person && listen(), { immediate: tru
   <div v-if="whole" class="whole"><RouterView /></div>
   <div v-else class="house">
     <Spine />
-    <div class="place">
+    <div class="stage">
       <Strap />
       <main><RouterView :key="session.project?.id" /></main>
     </div>
@@ -28,7 +28,7 @@ watch(() => session.me?.person, (person) => person && listen(), { immediate: tru
 <style scoped>
 .whole { height: 100%; overflow: auto; }
 .house { display: grid; grid-template-columns: var(--spine) minmax(0, 1fr); grid-template-rows: minmax(0, 1fr); height: 100%; }
-.place { display: grid; grid-template-rows: auto minmax(0, 1fr); min-width: 0; height: 100%; }
+.stage { display: grid; grid-template-rows: auto minmax(0, 1fr); min-width: 0; height: 100%; }
 main { overflow: auto; padding: 12px 16px 20px; --stick: -12px; }
 @media (max-width: 700px) {
   .house { grid-template-columns: 1fr; grid-template-rows: auto minmax(0, 1fr); }

@@ -1440,6 +1440,16 @@ export interface components {
             passage: number;
             revision: string;
         };
+        DocumentMessage: {
+            /** Format: date-time */
+            at: string;
+            /** @enum {string} */
+            occasion: "ARRIVED" | "TO_DECIDE" | "RETURNED" | "ISSUED" | "STOPPED";
+            person: string;
+            revision: string;
+            /** Format: date-time */
+            sent?: string;
+        };
         DocumentRow: {
             current: components["schemas"]["CurrentIn"][];
             /** Format: int64 */
@@ -1455,12 +1465,14 @@ export interface components {
             values: {
                 [key: string]: string;
             };
+            voided?: string;
         };
         DocumentSheet: {
             formerNames: string[];
             holders: components["schemas"]["HolderView"][];
             journal: components["schemas"]["DocumentJournalLine"][];
             mayChange: boolean;
+            messages: components["schemas"]["DocumentMessage"][];
             originatorName: string;
             revisionBefore?: string;
             revisions: components["schemas"]["RevisionView"][];
@@ -1669,6 +1681,7 @@ export interface components {
             id: number;
             number: string;
             reason: string;
+            scheme: string;
             /** @enum {string} */
             state: "ASSIGNED" | "TAKEN" | "RESERVED" | "TAKEN_OVER" | "GIVEN_BACK" | "VOIDED";
             title: string;

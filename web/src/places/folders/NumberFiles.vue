@@ -60,7 +60,7 @@ const number = () => act(async () => {
     </table></div>
     <p v-else-if="preview.value.value" class="quiet">No file lies here.</p>
     <p v-if="numbered" class="note good" role="status">Done: {{ able.length }} {{ able.length === 1 ? 'file has' : 'files have' }} a number.</p>
-    <div v-else class="row"><button class="act first" type="button" :disabled="busy || !picked.length" data-test="number-files" @click="number">Number {{ picked.length === 1 ? 'this file' : `these ${picked.length} files` }}</button>
+    <div v-else class="row"><button class="act first" type="button" :disabled="busy || !picked.length" data-test="number-files" @click="number">{{ picked.length === 0 ? 'No file here can be numbered' : picked.length === 1 ? 'Number this file' : `Number these ${picked.length} files` }}</button>
       <span class="quiet">Shown, not promised; given numbers cannot be taken back, only voided.</span></div>
   </div>
 </template>

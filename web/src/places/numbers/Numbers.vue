@@ -28,7 +28,8 @@ onMounted(() => {
 whenChanged(['NUMBERS', 'PASSAGE'], schemes.load, 1000)
 useKeys([{ key: 't', says: 'Take a number', does: () => (taking.value = true) }])
 
-const all = computed(() => schemes.value.value ?? [])
+/** Those for documents first, since they are what most people come for. */
+const all = computed(() => [...(schemes.value.value ?? [])].sort((a, b) => Number(b.form.of === 'DOCUMENTS') - Number(a.form.of === 'DOCUMENTS')))
 const at = computed(() => all.value.find((s) => s.key === route.params.scheme) ?? all.value[0])
 async function edited(key: string) {
   editing.value = undefined
@@ -50,7 +51,7 @@ async function edited(key: string) {
     <p v-if="!schemes.value.value && !schemes.problem.value" class="quiet" role="status">Asking for the schemes …</p>
     <TakeNumber v-if="taking && all.length" :schemes="all" :firms="people.value.value?.firms" :begin="at?.key" @taken="schemes.load" @cancel="taking = false" />
     <SchemeEditor v-if="editing" :key="editing + at?.edition" :scheme="editing === 'this' ? at : undefined" @done="edited" @cancel="editing = undefined" />
-    <TakenList />
+    <TakenList v-if="!session.controls" />
     <SchemePage v-if="at" :scheme="at" :firms="people.value.value?.firms ?? []" @edit="editing = 'this'" @changed="schemes.load" />
     <p v-else-if="schemes.value.value" class="empty"><strong>No scheme yet.</strong>A scheme says how controlled numbers are built. Begin with “New scheme”.</p>
   </div>

@@ -8,6 +8,7 @@ import CounterStrip from './CounterStrip.vue'
 import LedgerTable from './LedgerTable.vue'
 import NumberSample from './NumberSample.vue'
 import Reservations from './Reservations.vue'
+import TakenList from './TakenList.vue'
 
 const props = defineProps<{ scheme: Schemas['SchemeView']; firms: Schemas['FirmView'][] }>()
 const emit = defineEmits<{ edit: []; changed: [] }>()
@@ -22,6 +23,8 @@ const wanted = computed(() => props.scheme.counters.filter((c) => c.combination.
 const counters = computed(() => (all.value ? wanted.value : wanted.value.slice(0, SHOWN)))
 const share = (c: Schemas['CounterView']) => (c.room ? Math.min(100, (c.given / c.room) * 100) : 0)
 const soon = (c: Schemas['CounterView']) => c.runsOut !== undefined && new Date(c.runsOut).getTime() - Date.now() < 365 * 86_400_000
+const YEARS = 20
+const far = (c: Schemas['CounterView']) => c.runsOut !== undefined && new Date(c.runsOut).getFullYear() > new Date().getFullYear() + YEARS
 const percent = (n: number) => (n > 0 && n < 1 ? 'under 1 %' : `${Math.round(n)} %`)
 </script>
 
@@ -53,7 +56,7 @@ const percent = (n: number) => (n > 0 && n < 1 ? 'under 1 %' : `${Math.round(n)}
               <td><button v-if="session.controls" class="act bare mono" type="button" :aria-expanded="open === c.combination" @click="open = open === c.combination ? undefined : c.combination">{{ c.combination || 'all' }}</button><span v-else class="mono">{{ c.combination || 'all' }}</span></td>
               <td class="mono">{{ c.next }}<span v-if="c.givenBack" class="quiet" :title="`${c.givenBack} given back, used first`"> +{{ c.givenBack }}</span></td><td>{{ c.given }}</td>
               <td><span class="bar" role="img" :aria-label="percent(share(c))"><i :style="{ width: `${share(c)}%` }" /></span> <span class="quiet">{{ percent(share(c)) }} of {{ c.room }}</span></td>
-              <td>{{ c.pace }}</td><td :class="{ attention: soon(c) }">{{ c.runsOut ? (soon(c) ? day(c.runsOut) : new Date(c.runsOut).getFullYear()) : 'nothing lately' }}</td>
+              <td>{{ c.pace }}</td><td :class="{ attention: soon(c) }">{{ c.runsOut ? (soon(c) ? day(c.runsOut) : far(c) ? `not in ${YEARS} years` : `in ${new Date(c.runsOut).getFullYear()}`) : 'nothing lately' }}</td>
             </tr>
             <tr v-if="open === c.combination" class="under"><td colspan="6"><CounterStrip :scheme="scheme.key" :counter="c" @changed="emit('changed')" /></td></tr>
           </template>
@@ -63,6 +66,7 @@ const percent = (n: number) => (n > 0 && n < 1 ? 'under 1 %' : `${Math.round(n)}
       <button v-if="wanted.length > SHOWN && !all" class="act more" type="button" @click="all = true">Show all {{ wanted.length }}</button>
     </section>
     <Reservations :scheme="scheme" :firms="firms" />
+    <TakenList v-if="session.controls" :scheme="scheme" />
     <LedgerTable v-if="session.controls" :key="scheme.key" :scheme="scheme.key" />
   </div>
 </template>

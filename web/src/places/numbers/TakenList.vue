@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { api, data, type Schemas } from '../../api/client'
 import { useAct } from '../../act'
 import { whenChanged } from '../../live'
@@ -10,12 +10,18 @@ import { exact, since } from '../../say'
 import { useSession } from '../../session'
 import { isOld } from './old'
 
+/** Of one scheme, or of all. */
+const props = defineProps<{ scheme?: Schemas['SchemeView'] }>()
+const SHOWN = 6
 const session = useSession()
+const whole = ref(false)
 const path = { project: session.project!.id }
 const taken = useLoaded(() => data(api.GET('/api/projects/{project}/numbers-taken', { params: { path } })))
 const giving = ref<Schemas['LedgerLine']>()
 const reason = ref('')
 const { busy, problem, act } = useAct(() => void taken.load())
+const lines = computed(() => (taken.value.value?.items ?? []).filter((l) => !props.scheme || l.scheme === props.scheme.key))
+const shown = computed(() => (whole.value ? lines.value : lines.value.slice(0, SHOWN)))
 onMounted(taken.load)
 whenChanged(['NUMBERS', 'PASSAGE'], taken.load, 500)
 
@@ -28,13 +34,13 @@ async function giveUp() {
 </script>
 
 <template>
-  <section v-if="taken.value.value?.items.length || taken.problem.value" class="taken">
-    <h2>Taken, and nothing has come yet</h2>
+  <section v-if="lines.length || taken.problem.value" class="panel">
+    <header><h2>Taken, and nothing has come yet</h2><span class="quiet">Oldest first. What is not needed can be given up.</span></header>
     <Trouble :problem="taken.problem.value ?? problem" />
     <table class="dense">
       <thead><tr><th>Number</th><th>Title</th><th>Firm</th><th>Taken by</th><th>Since</th><th /></tr></thead>
       <tbody>
-        <template v-for="line in taken.value.value?.items" :key="line.id">
+        <template v-for="line in shown" :key="line.id">
           <tr>
             <td><Num :number="line.number" /></td><td class="clip">{{ line.title }}</td><td class="mono">{{ line.firm }}</td><td>{{ line.by }}</td>
             <td :class="{ attention: isOld(line.at) }" :title="exact(line.at)">{{ since(line.at) }}</td>
@@ -48,12 +54,13 @@ async function giveUp() {
         </template>
       </tbody>
     </table>
-    <p v-if="taken.value.value?.next" class="quiet">These are the oldest 100; others follow as these come or are given up.</p>
+    <button v-if="lines.length > shown.length" class="act more" type="button" @click="whole = true">Show all {{ lines.length }}</button>
+    <p v-if="taken.value.value?.next && whole" class="quiet">These are the oldest 100; others follow as these come or are given up.</p>
   </section>
 </template>
 
 <style scoped>
-.taken { display: grid; gap: 6px; }
+.more { margin: 6px 8px; }
 .clip { max-width: 340px; }
 .attention { color: var(--attention); font-weight: 600; }
 </style>

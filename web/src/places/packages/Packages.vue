@@ -87,7 +87,7 @@ async function make() {
       <table v-if="templates.value.value?.length" class="dense"><tbody>
         <template v-for="t in templates.value.value" :key="t.key">
           <tr><td><strong>{{ t.name }}</strong></td><td class="quiet">edition {{ t.edition }}</td><td>{{ t.madeFrom === 1 ? '1 package' : `${t.madeFrom} packages` }} made from it</td>
-            <td class="row"><button class="act bare" type="button" @click="editing = t.key">Change</button><button v-if="t.madeFrom" class="act bare" type="button" :aria-expanded="rolling === t.key" @click="rolling = rolling === t.key ? undefined : t.key">Roll out</button></td></tr>
+            <td><div class="row"><button class="act bare" type="button" @click="editing = t.key">Change</button><button v-if="t.madeFrom" class="act bare" type="button" :aria-expanded="rolling === t.key" @click="rolling = rolling === t.key ? undefined : t.key">Roll out</button></div></td></tr>
           <tr v-if="rolling === t.key"><td colspan="4"><RollOut :template="t.key" @changed="load" /></td></tr>
         </template>
       </tbody></table>

@@ -29,10 +29,10 @@ const test = (name: string) => act(async () => {
       <thead><tr><th>Name</th><th>Address</th><th>Secret</th><th /></tr></thead>
       <tbody><tr v-for="c in all.value.value" :key="c.name">
         <td>{{ c.name }}</td><td class="mono">{{ c.address }}</td><td>{{ c.secret ? 'kept' : 'none' }}</td>
-        <td class="row"><button class="act" type="button" :disabled="busy" @click="test(c.name)">{{ busy ? 'Asking …' : 'Test it' }}</button>
+        <td><div class="row"><button class="act" type="button" :disabled="busy" @click="test(c.name)">{{ busy ? 'Asking …' : 'Test it' }}</button>
           <button class="act bare" type="button" @click="Object.assign(form, { name: c.name, address: c.address, secret: '' })">Change</button>
           <button class="act bare" type="button" :disabled="busy" @click="act(() => data(api.DELETE('/api/connections/{name}', at(c.name))))">Remove</button>
-          <span v-if="tested?.name === c.name" :class="tested.answer.answered ? 'good' : 'error'" role="status">{{ tested.answer.said }}</span></td>
+          <span v-if="tested?.name === c.name" :class="tested.answer.answered ? 'good' : 'error'" role="status">{{ tested.answer.said }}</span></div></td>
       </tr></tbody>
     </table>
     <p v-else-if="all.value.value" class="quiet">None yet.</p>

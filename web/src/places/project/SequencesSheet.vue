@@ -37,9 +37,9 @@ const save = () => act(async () => {
         <td class="nowrap"><button class="act bare" type="button" :disabled="i === 0" :aria-label="`${s.name} earlier`" @click="move(i, -1)">↑</button><button class="act bare" type="button" :disabled="i === all.length - 1" :aria-label="`${s.name} later`" @click="move(i, 1)">↓</button></td>
         <td><input v-model="s.name" class="text" required maxlength="80" aria-label="Name"></td>
         <td><input v-model="s.key" class="text mono" required pattern="[a-z][a-z0-9\-]*" maxlength="60" aria-label="What rules call it"></td>
-        <td class="row"><select v-model="s.kind" class="text" aria-label="How its codes are written"><option value="COUNTED">prefix and count</option><option value="LETTERS">letters</option></select>
+        <td><div class="row"><select v-model="s.kind" class="text" aria-label="How its codes are written"><option value="COUNTED">prefix and count</option><option value="LETTERS">letters</option></select>
           <template v-if="s.kind === 'COUNTED'"><input v-model="s.prefix" class="text mono tiny" maxlength="3" pattern="[A-Z]*" aria-label="Prefix" placeholder="P"><input v-model.number="s.width" class="text mono tiny" type="number" min="1" max="3" aria-label="Digits"></template>
-          <label v-else class="row">without <input v-model="s.leftOut" class="text mono tiny" maxlength="20" pattern="[A-Z]*" aria-label="Letters left out"></label></td>
+          <label v-else class="row">without <input v-model="s.leftOut" class="text mono tiny" maxlength="20" pattern="[A-Z]*" aria-label="Letters left out"></label></div></td>
         <td><select v-if="s.kind === 'COUNTED'" v-model.number="s.first" class="text" aria-label="First count"><option :value="0">0</option><option :value="1">1</option></select></td>
         <td><input v-model="s.subSteps" type="checkbox" :aria-label="`${s.name} has sub-steps`"></td>
         <td class="mono">{{ firstCodes(s).join(', ') }} …</td>

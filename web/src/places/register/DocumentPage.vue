@@ -34,6 +34,13 @@ watch(() => route.fullPath, () => void sheet.load())
 whenChanged(['NUMBERS', 'PASSAGE', 'REVIEW'], sheet.load, 500)
 
 const doc = computed(() => sheet.value.value)
+/** What reviewers have said of each revision, the newest first, as far as one may know it. */
+const MOST_REVISIONS = 12
+const said = useLoaded(async () => Promise.all((doc.value?.revisions ?? []).slice(0, MOST_REVISIONS).map(async (r) => ({
+  code: r.code, answers: await data(api.GET('/api/passages/{passage}/answers', { params: { path: { passage: r.passage.id } } })) }))))
+watch(sheet.value, () => void said.load())
+const OCCASIONS: Record<Schemas['DocumentMessage']['occasion'], string> = { ARRIVED: 'it arrived', TO_DECIDE: 'to decide', RETURNED: 'it came back', ISSUED: 'it was issued', STOPPED: 'it was stopped' }
+
 const wanted = computed(() => (route.params.revision ? String(route.params.revision) : undefined))
 const shown = computed(() => doc.value?.revisions.find((r) => r.code === wanted.value))
 const newer = computed(() => (shown.value && !shown.value.currentIn ? doc.value?.row.current[0] : undefined))
@@ -78,6 +85,7 @@ async function save() {
       <button v-if="doc.mayChange" class="act" type="button" :aria-expanded="changing" @click="changing ? (changing = false) : change()">Change</button>
     </header>
     <Trouble :problem="problem ?? sheet.problem.value" />
+    <p v-if="doc.row.voided" class="note bad">Its number was voided and will never be used again: {{ doc.row.voided }}</p>
     <p v-if="newer" class="note">This link leads to {{ wanted }}, which is {{ fate(shown!) }}. Current is <RouterLink :to="`/documents/${session.project!.code}/${doc.row.number}/${newer.revision}`">{{ newer.revision }}</RouterLink>.</p>
     <p v-else-if="wanted && !shown" class="note bad">{{ doc.row.number }} has no revision {{ wanted }}.</p>
     <form v-if="changing" class="panel change" @submit.prevent="save" @keydown.esc="changing = false">
@@ -128,6 +136,14 @@ async function save() {
       </div>
     </div>
 
+    <section v-if="said.value.value?.some((r) => r.answers.length)" class="panel">
+      <header><h2>Decisions and comments</h2></header>
+      <table class="dense"><tbody>
+        <template v-for="r in said.value.value" :key="r.code"><tr v-for="(a, i) in r.answers" :key="i">
+          <td class="mono">{{ r.code }}</td><td class="nowrap">{{ a.stepName }}</td><td class="nowrap">{{ a.person }}</td><td class="nowrap"><span class="key">{{ a.code }}</span> {{ session.project?.decisionCodes.find((d) => d.digit === a.code)?.name }}</td><td>{{ a.comment }}</td><td class="nowrap quiet" :title="exact(a.at)">{{ moment(a.at) }}</td></tr></template>
+      </tbody></table>
+    </section>
+
     <section class="panel">
       <header><h2>What happened</h2></header>
       <table class="dense"><tbody>
@@ -135,6 +151,10 @@ async function save() {
       </tbody></table>
       <p v-if="doc.journal.length === 0" class="quiet pad">Nothing yet.</p>
     </section>
+    <details v-if="doc.messages.length" class="panel">
+      <summary class="pad"><strong>Messages</strong> <span class="quiet">{{ doc.messages.length }} about it</span></summary>
+      <table class="dense"><tbody><tr v-for="(m, i) in doc.messages" :key="i"><td class="nowrap quiet" :title="exact(m.at)">{{ moment(m.at) }}</td><td class="mono">{{ m.revision }}</td><td>{{ m.person }}</td><td>{{ OCCASIONS[m.occasion] }}</td><td>{{ m.sent ? 'sent' : 'waits to be sent' }}</td></tr></tbody></table>
+    </details>
   </div>
   <Trouble v-else-if="sheet.problem.value" :problem="sheet.problem.value" :again="sheet.load" />
   <p v-else class="quiet" role="status">Asking for the document …</p>

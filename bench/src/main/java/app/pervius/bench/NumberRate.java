@@ -25,10 +25,11 @@ import org.springframework.core.ResolvableType;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.transaction.support.TransactionTemplate;
 
-/** (c) numbers per second on one counter from 8 threads, each durable before the next, beside the bare locked update and insert. */
+/** (c) numbers per second from 8 threads on one counter and on 100, each durable before the next, beside the bare locked update and insert. */
 final class NumberRate implements Bench.Part {
 
     private static final int THREADS = 8;
+    private static final int COUNTERS = 100;
 
     private final int numbers;
 
@@ -40,14 +41,18 @@ final class NumberRate implements Bench.Part {
     public List<Measure> measure() throws Exception {
         try (Site.Here here = Site.here(Map.of("pervius.engine.workers", 0))) {
             Line line = new Line(here);
-            Crowd.warmUp(() -> line.ours(numbers / 4));
+            Crowd.warmUp(() -> line.ours(numbers / 4, 1));
             Floor floor = new Floor(here);
-            floor.run(numbers);
-            double ours = numbers / line.ours(numbers);
-            double its = numbers / floor.run(numbers);
-            return List.of(Measure.atLeast("c", "numbers on one counter from 8 threads, each on the disk before it is answered, per second", ours,
-                    "locked update and insert", its, 0.5));
+            floor.run(numbers, 1);
+            return List.of(measure(line, floor, 1, 0.5), measure(line, floor, COUNTERS, 0.6));
         }
+    }
+
+    private Measure measure(Line line, Floor floor, int counters, double target) throws Exception {
+        double ours = numbers / line.ours(numbers, counters);
+        double its = numbers / floor.run(numbers, counters);
+        return Measure.atLeast("c", "numbers on " + (counters == 1 ? "one counter" : counters + " counters") + " from 8 threads, each on the disk before it is answered, per second",
+                ours, "locked update and insert", its, target);
     }
 
     /** The station that gives numbers, on passages made beforehand. */
@@ -67,8 +72,8 @@ final class NumberRate implements Bench.Part {
             site = here.site();
         }
 
-        double ours(int many) {
-            List<PassageFacts> waiting = waiting(many);
+        double ours(int many, int counters) {
+            List<PassageFacts> waiting = waiting(many, counters);
             return Crowd.seconds(THREADS, which -> {
                 for (int i = which; i < many; i += THREADS) {
                     PassageFacts passage = waiting.get(i);
@@ -84,15 +89,17 @@ final class NumberRate implements Bench.Part {
             throw new IllegalStateException("no number was given");
         }
 
-        private List<PassageFacts> waiting(int many) {
-            long submission = site.send(site.controller(), site.drawings(), "numbered " + many, 1);
+        private List<PassageFacts> waiting(int many, int counters) {
+            long submission = site.send(site.controller(), site.drawings(), "numbered " + many + " on " + counters, 1);
             long author = jdbc.sql("select author_id from submission where id = ?").param(submission).query(Long.class).single();
             long firm = jdbc.sql("select author_firm_id from submission where id = ?").param(submission).query(Long.class).single();
             long rule = jdbc.sql("select id from rule").query(Long.class).single();
-            FieldValues values = new FieldValues(Map.of("project", "KWR", "originator", "KWB", "discipline", "C", "type", "DR"));
             List<PassageFacts> all = new ArrayList<>();
             for (int i = 0; i < many; i++) {
                 String name = "numbered " + i + ".pdf";
+                int counter = i % counters;
+                String originator = "K" + (char) ('A' + counter / 10) + (char) ('A' + counter % 10);
+                FieldValues values = new FieldValues(Map.of("project", "KWR", "originator", originator, "discipline", "C", "type", "DR"));
                 PassageFacts.File file = jdbc.sql("select folder_file_id, hash, size from passage_file union select id, hash, size from folder_file fetch first 1 rows only")
                         .query((r, n) -> new PassageFacts.File(r.getLong(1), name, r.getString(2), r.getLong(3), "application/pdf")).single();
                 long id = passages.open(new Passages.Opening(site.project(), submission, site.drawings(), author, firm, author, name, List.of(file)));
@@ -116,17 +123,19 @@ final class NumberRate implements Bench.Part {
             flush = here.bean(DiskFlush.class);
             try (Connection c = database.getConnection(); Statement s = c.createStatement()) {
                 s.execute("create table floor_counter (id bigint primary key, next_value bigint not null)");
-                s.execute("create table floor_ledger (number varchar(200) primary key, counter_value bigint not null unique)");
-                s.execute("insert into floor_counter values (1, 1)");
+                s.execute("create table floor_ledger (number varchar(200) primary key, counter bigint not null, counter_value bigint not null, unique (counter, counter_value))");
+                for (int counter = 0; counter < COUNTERS; counter++) {
+                    s.execute("insert into floor_counter values (" + counter + ", 1)");
+                }
             }
         }
 
-        double run(int many) {
+        double run(int many, int counters) {
             return Crowd.seconds(THREADS, which -> {
                 for (int i = which; i < many; i += THREADS) {
                     writes.begin();
                     try {
-                        one();
+                        one(i % counters);
                     } finally {
                         writes.end();
                     }
@@ -135,20 +144,25 @@ final class NumberRate implements Bench.Part {
             });
         }
 
-        private void one() throws SQLException {
+        private void one(int counter) throws SQLException {
             try (Connection c = database.getConnection()) {
                 c.setAutoCommit(false);
                 long value;
-                try (PreparedStatement lock = c.prepareStatement("select next_value from floor_counter where id = 1 for update"); ResultSet r = lock.executeQuery()) {
-                    r.next();
-                    value = r.getLong(1);
+                try (PreparedStatement lock = c.prepareStatement("select next_value from floor_counter where id = ? for update")) {
+                    lock.setLong(1, counter);
+                    try (ResultSet r = lock.executeQuery()) {
+                        r.next();
+                        value = r.getLong(1);
+                    }
                 }
-                try (PreparedStatement count = c.prepareStatement("update floor_counter set next_value = ? where id = 1");
-                        PreparedStatement enter = c.prepareStatement("insert into floor_ledger values (?, ?)")) {
+                try (PreparedStatement count = c.prepareStatement("update floor_counter set next_value = ? where id = ?");
+                        PreparedStatement enter = c.prepareStatement("insert into floor_ledger values (?, ?, ?)")) {
                     count.setLong(1, value + 1);
+                    count.setLong(2, counter);
                     count.executeUpdate();
-                    enter.setString(1, "KWR-KWB-C-DR-%04d".formatted(value));
-                    enter.setLong(2, value);
+                    enter.setString(1, "KWR-K%02d-C-DR-%04d".formatted(counter, value));
+                    enter.setLong(2, counter);
+                    enter.setLong(3, value);
                     enter.executeUpdate();
                 }
                 c.commit();

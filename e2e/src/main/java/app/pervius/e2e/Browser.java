@@ -117,7 +117,12 @@ public final class Browser implements AutoCloseable {
 
     /** Hands files to the file field, as choosing them does. */
     Browser chooseFiles(List<Path> files) {
-        driver.findElement(By.cssSelector("input[type=file]")).sendKeys(String.join("\n", files.stream().map(Path::toString).toList()));
+        return chooseFiles(By.cssSelector("input[type=file]"), files);
+    }
+
+    /** Chooses files in a field that need not be visible. */
+    Browser chooseFiles(By field, List<Path> files) {
+        driver.findElement(field).sendKeys(String.join("\n", files.stream().map(Path::toString).toList()));
         return this;
     }
 

@@ -43,6 +43,16 @@ class Screenshots {
             take(browser, "rule-sheet");
             browser.clickButton("Civil design").seeText("Save as draft");
             take(browser, "rule-open");
+            browser.open("/numbers").clickButton("ALD·C·RP").seeText("24 left out");
+            take(browser, "numbers");
+            browser.open("/register").seeText("Weir general arrangement");
+            take(browser, "register");
+            browser.open("/documents/KWR/KWR-FNK-H-DR-0001").seeText("Decisions and comments").seeText("Add the gauge upstream");
+            take(browser, "document");
+            browser.open("/packages").seeText("Design package").clickButton("Change").seeText("Name of the template");
+            take(browser, "packages");
+            browser.open("/project").seeText("Kestrel Weir Renewal").seeText("A code in use cannot vanish");
+            take(browser, "project");
             browser.open("/people").seeText("Everybody");
             take(browser, "people");
             browser.open("/mail-room").seeText("waiting for your decision");

@@ -79,6 +79,9 @@ public final class SchemeCheck {
         if (pieces.stream().anyMatch(p -> p.kind() == Piece.Kind.SKIP)) {
             fault("pattern", 0, "A number is written as well as read, so nothing in it can be read over.");
         }
+        if (pieces.stream().anyMatch(p -> p.kind() == Piece.Kind.LITERAL && (p.text().indexOf('/') >= 0 || p.text().indexOf('\\') >= 0))) {
+            fault("pattern", 0, "A number stands in names of files, where there can be no slash; write “-” or “.” instead.");
+        }
         if (!always.contains(Scheme.COUNTER) && scheme.sources().stream().noneMatch(s -> always.contains(s.key()))) {
             fault("pattern", 0, "It needs {counter:4}, or a part from a list or another system, outside of what is optional; without, every number would be the same.");
         }

@@ -46,6 +46,9 @@ public final class PathPattern {
 
     /** Compiles a path; an empty text is the path to where it begins. Positions of faults are those in {@code text}. */
     public static CompiledPath compile(String text, Fields fields) {
+        if (text.length() > PatternParser.LONGEST) {
+            return new CompiledPath.Faulty(List.of(new PatternFault(PatternParser.LONGEST, "a path has at most " + PatternParser.LONGEST + " characters")));
+        }
         List<Pattern> parts = new ArrayList<>();
         List<PatternFault> faults = new ArrayList<>();
         int from = 0;

@@ -49,6 +49,11 @@ class SchemeCheckTest {
     }
 
     @Test
+    void aNumberCannotHaveASlashSinceItStandsInNamesOfFiles() {
+        assertThat(faults("CH/{counter:4}", List.of(), false, List.of())).singleElement().asString().startsWith("A number stands in names of files");
+    }
+
+    @Test
     void startAndStepHaveLimits() {
         assertThat(SchemeCheck.faults(new Scheme("s", " ", 1, Scheme.Of.DOCUMENTS, "{counter:4}", List.of(), false, -1, 0, List.of()), FIELDS))
                 .extracting(SchemeCheck.Fault::place).containsExactly("name", "start", "step");

@@ -20,6 +20,8 @@ class Document extends Row {
     @Nullable String sequenceKey;
     /** The newest revision it had before it was taken over from elsewhere. */
     @Nullable String revisionBefore;
+    /** Why its number was voided; absent unless it was. */
+    @Nullable String voided;
     Instant createdAt = Instant.EPOCH;
     @Version
     int version;

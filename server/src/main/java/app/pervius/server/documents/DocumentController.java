@@ -1,6 +1,7 @@
 package app.pervius.server.documents;
 
 import app.pervius.core.project.InformationState;
+import app.pervius.core.tell.Occasion;
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
@@ -86,9 +87,10 @@ class DocumentController {
      *
      * @param latest the code of the newest revision; absent if none has come
      * @param onItsWay whether the newest is on its way
+     * @param voided why its number was voided; absent unless it was
      */
     record DocumentRow(long id, String number, String title, String ownReference, String originator, Map<String, String> values, @Nullable String latest,
-            boolean onItsWay, List<CurrentIn> current, Instant since) {
+            boolean onItsWay, List<CurrentIn> current, @Nullable String voided, Instant since) {
     }
 
     /** A file of a revision, where it lies now or last lay. */
@@ -108,6 +110,10 @@ class DocumentController {
     record HolderView(String person, String firm, String revision, Instant at, boolean current) {
     }
 
+    /** A message about a revision: to whom, when it was noted, and when it went out, if it has. */
+    record DocumentMessage(String revision, String person, Occasion occasion, Instant at, @Nullable Instant sent) {
+    }
+
     /** A journal line with the revision it is of. */
     record DocumentJournalLine(String revision, long passage, Journal.JournalLine line) {
     }
@@ -119,7 +125,7 @@ class DocumentController {
      * @param revisionBefore the newest revision it had before it was taken over
      */
     record DocumentSheet(DocumentRow row, String originatorName, @Nullable String sequence, @Nullable String revisionBefore, List<RevisionView> revisions,
-            List<HolderView> holders, List<DocumentJournalLine> journal, List<String> formerNames, boolean mayChange, int version) {
+            List<HolderView> holders, List<DocumentMessage> messages, List<DocumentJournalLine> journal, List<String> formerNames, boolean mayChange, int version) {
     }
 
     record DocumentEntry(@NotBlank @Size(max = 400) String title, @NotNull @Size(max = 200) String ownReference, @Nullable @Size(max = 60) String sequence, int version) {
@@ -166,7 +172,8 @@ class DocumentController {
                 .limit(MOST_JOURNAL).toList();
         boolean mayChange = actor.controls(document.projectId) || actor.firm() == document.originatorId;
         return new DocumentSheet(rows(List.of(document)).getFirst(), people.firm(document.originatorId).name(), document.sequenceKey, document.revisionBefore, views,
-                onlyFirm(document.projectId, actor) == null ? holders(all) : List.of(), lines, files.formerNames(id), mayChange, document.version);
+                onlyFirm(document.projectId, actor) == null ? holders(all) : List.of(),
+                onlyFirm(document.projectId, actor) == null ? messages(all) : List.of(), lines, files.formerNames(id), mayChange, document.version);
     }
 
     /** Changes what people call it; which sequence its next revision is in is for controllers. */
@@ -210,6 +217,13 @@ class DocumentController {
                 .orElseGet(() -> new RevisionFile(f.id(), f.name(), f.size(), null, "a folder you may not see", f.present()));
     }
 
+    private List<DocumentMessage> messages(List<Revision> all) {
+        Map<Long, Revision> byPassage = all.stream().collect(Collectors.toMap(r -> r.passageId, Function.identity()));
+        List<Messages.AboutPassage> told = messages.about(byPassage.keySet(), MOST_JOURNAL);
+        Map<Long, People.PersonView> persons = people.persons(told.stream().map(Messages.AboutPassage::person).toList());
+        return told.stream().map(m -> new DocumentMessage(byPassage.get(m.passage()).code, persons.get(m.person()).name(), m.occasion(), m.at(), m.sent())).toList();
+    }
+
     private List<HolderView> holders(List<Revision> all) {
         Map<Long, Revision> byPassage = all.stream().collect(Collectors.toMap(r -> r.passageId, Function.identity()));
         Map<Long, Messages.Told> last = new LinkedHashMap<>();
@@ -230,7 +244,7 @@ class DocumentController {
             List<CurrentIn> current = new ArrayList<>();
             its.stream().filter(r -> r.currentIn != null).forEach(r -> current.add(new CurrentIn(r.currentIn, r.code, r.statusCode)));
             return new DocumentRow(d.id(), d.number, d.title, d.ownReference, people.firm(d.originatorId).code(), Documents.values(d.fieldValues).byKey(),
-                    its.isEmpty() ? d.revisionBefore : its.getLast().code, !its.isEmpty() && its.getLast().onItsWay, current, d.createdAt);
+                    its.isEmpty() ? d.revisionBefore : its.getLast().code, !its.isEmpty() && its.getLast().onItsWay, current, d.voided, d.createdAt);
         }).toList();
     }
 

@@ -19,8 +19,8 @@ class Screens implements WebMvcConfigurer {
 
     @Override
     public void addViewControllers(ViewControllerRegistry registry) {
-        for (String place : new String[] {"/", "/sign-in", "/set-up", "/desk", "/folders/**", "/passages/**", "/read/**", "/rules/**",
-                "/numbers/**", "/routes/**", "/people/**", "/mail-room/**"}) {
+        for (String place : new String[] {"/", "/sign-in", "/set-up", "/desk", "/folders/**", "/passages/**", "/read/**", "/register/**", "/documents/**", "/rules/**",
+                "/numbers/**", "/packages/**", "/project/**", "/routes/**", "/people/**", "/mail-room/**"}) {
             registry.addViewController(place).setViewName("forward:/index.html");
         }
     }

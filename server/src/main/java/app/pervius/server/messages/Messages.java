@@ -12,8 +12,12 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -132,6 +136,20 @@ public class Messages {
     public List<Told> toldOfIssue(Collection<Long> passages) {
         return passages.isEmpty() ? List.of() : notices.findByOccasionAndPassageIdInOrderById(Occasion.ISSUED, passages).stream()
                 .map(n -> new Told(n.personId, n.passageId, n.notedAt)).toList();
+    }
+
+    /** A message about a passage; {@code sent} is absent while it has not gone out. */
+    public record AboutPassage(long person, long passage, Occasion occasion, Instant at, @Nullable Instant sent) {
+    }
+
+    /** The newest messages about these passages. */
+    @Transactional(readOnly = true)
+    public List<AboutPassage> about(Collection<Long> passages, int most) {
+        List<Notice> found = passages.isEmpty() ? List.of() : notices.findByPassageIdInOrderByIdDesc(passages, Limit.of(most));
+        Map<Long, Message> sent = messages.findAllById(found.stream().map(n -> n.messageId).filter(Objects::nonNull).distinct().toList()).stream()
+                .collect(Collectors.toMap(Message::id, m -> m));
+        return found.stream().map(n -> new AboutPassage(n.personId, n.passageId, n.occasion, n.notedAt,
+                n.messageId == null || !sent.containsKey(n.messageId) ? null : sent.get(n.messageId).sentAt)).toList();
     }
 
     private Message write(String key, List<Notice> group, String reference) {

@@ -8,6 +8,7 @@ import app.pervius.core.project.FirmId;
 import app.pervius.core.register.Known;
 import app.pervius.server.documents.Documents;
 import app.pervius.server.people.People;
+import app.pervius.server.store.Ids;
 import java.time.InstantSource;
 import java.time.ZoneOffset;
 import java.util.Optional;
@@ -31,10 +32,11 @@ public class LedgerBook {
     private final Documents documents;
     private final People people;
     private final JdbcClient jdbc;
+    private final Ids ids;
     private final InstantSource clock;
 
     LedgerBook(LedgerRepository entries, ReservationRepository reservations, Counters counters, NumberList lists, Documents documents, People people,
-            JdbcClient jdbc, InstantSource clock) {
+            JdbcClient jdbc, Ids ids, InstantSource clock) {
         this.entries = entries;
         this.reservations = reservations;
         this.counters = counters;
@@ -42,6 +44,7 @@ public class LedgerBook {
         this.documents = documents;
         this.people = people;
         this.jdbc = jdbc;
+        this.ids = ids;
         this.clock = clock;
     }
 
@@ -91,8 +94,8 @@ public class LedgerBook {
             counters.given(project, count);
             explain(project, count);
         });
-        LedgerEntry entry = drawing.count().filter(Drawing.Count::givenBack)
-                .flatMap(count -> entries.findByProjectIdAndNumber(project, drawing.number())).orElseGet(LedgerEntry::new);
+        boolean again = drawing.count().filter(Drawing.Count::givenBack).isPresent();
+        LedgerEntry entry = again ? entries.findByProjectIdAndNumber(project, drawing.number()).orElseThrow() : new LedgerEntry();
         entry.projectId = project;
         entry.number = drawing.number();
         entry.schemeKey = drawing.scheme();
@@ -103,11 +106,26 @@ public class LedgerBook {
         entry.reason = "";
         entry.reservationId = null;
         what.accept(entry);
-        // What is read as plain rows while the next number is drawn has to be there: lists, and numbers that were given back.
-        boolean readAgain = !drawing.fromLists().isEmpty() || drawing.count().filter(Drawing.Count::givenBack).isPresent();
-        long id = readAgain ? entries.saveAndFlush(entry).id() : entries.save(entry).id();
+        // What is read as plain rows while the next number is drawn has to be there, also of a number that was given back.
+        long id = again ? entries.saveAndFlush(entry).id() : insert(entry);
         drawing.fromLists().forEach((list, value) -> lists.used(project, list, value, id));
         return id;
+    }
+
+    private long insert(LedgerEntry e) {
+        long id = ids.next();
+        jdbc.sql("""
+                insert into ledger_entry (id, project_id, number, scheme_key, scheme_edition, combination, counter_value, state, document_id, title, firm_id,
+                    person_id, assigned_at, by_rule, reason, reservation_id, came_at)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""")
+                .params(id, e.projectId, e.number, e.schemeKey, e.schemeEdition, e.combination, e.counterValue, e.state.name(), e.documentId, e.title, e.firmId,
+                        e.personId, e.assignedAt.atOffset(ZoneOffset.UTC), e.byRule, e.reason, e.reservationId,
+                        e.cameAt == null ? null : e.cameAt.atOffset(ZoneOffset.UTC)).update();
+        return id;
+    }
+
+    private boolean stands(long project, String number) {
+        return !jdbc.sql("select 1 from ledger_entry where project_id = ? and number = ?").params(project, number).query(Integer.class).list().isEmpty();
     }
 
     private void explain(long project, Drawing.Count count) {
@@ -138,7 +156,7 @@ public class LedgerBook {
 
             @Override
             public boolean knows(String number) {
-                return entries.existsByProjectIdAndNumber(project, number);
+                return stands(project, number);
             }
 
             @Override
@@ -158,7 +176,7 @@ public class LedgerBook {
 
             @Override
             public boolean knows(String number) {
-                return entries.existsByProjectIdAndNumber(project, number);
+                return stands(project, number);
             }
 
             @Override

@@ -65,7 +65,7 @@ class LedgerController {
      * @param by the rule or the person it was assigned, taken, reserved or voided by
      * @param came when what it is for first came
      */
-    record LedgerLine(long id, String number, NumberState state, String title, @Nullable String firm, String by, Instant at, @Nullable Instant came,
+    record LedgerLine(long id, String scheme, String number, NumberState state, String title, @Nullable String firm, String by, Instant at, @Nullable Instant came,
             String reason, @Nullable Long document, int edition) {
     }
 
@@ -157,7 +157,7 @@ class LedgerController {
 
     private LedgerLine line(LedgerEntry e) {
         String by = e.personId != null ? people.person(e.personId).name() : e.byRule;
-        return new LedgerLine(e.id(), e.number, e.state, e.title, e.firmId == null ? null : people.firm(e.firmId).code(), by, e.assignedAt, e.cameAt, e.reason,
+        return new LedgerLine(e.id(), e.schemeKey, e.number, e.state, e.title, e.firmId == null ? null : people.firm(e.firmId).code(), by, e.assignedAt, e.cameAt, e.reason,
                 e.documentId, e.schemeEdition);
     }
 }

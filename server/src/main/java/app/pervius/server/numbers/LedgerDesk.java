@@ -83,6 +83,9 @@ public class LedgerDesk {
         entry.state = NumberState.VOIDED;
         entry.reason = reason.strip();
         entry.personId = actor.person();
+        if (entry.documentId != null) {
+            documents.voided(entry.documentId, entry.reason);
+        }
         events.write(entry.projectId, entry.schemeKey, entry.number, actor, what + entry.number + ": " + entry.reason);
         live.changed(new Live.Change(entry.projectId, null, Live.Topic.NUMBERS, entry.projectId));
     }

@@ -9,8 +9,6 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 interface LedgerRepository extends JpaRepository<LedgerEntry, Long> {
-    boolean existsByProjectIdAndNumber(long project, String number);
-
     Optional<LedgerEntry> findByProjectIdAndNumber(long project, String number);
 
     Optional<LedgerEntry> findByDocumentId(long document);

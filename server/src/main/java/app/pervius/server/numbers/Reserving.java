@@ -101,7 +101,6 @@ public class Reserving {
                 entry.reason = reservation.reason;
                 entry.reservationId = reservation.id();
             });
-            entries.flush();
             run.add(drawing);
         }
         reservation.combination = run.getFirst().count().orElseThrow().counter().combination();

@@ -94,7 +94,7 @@ class SchemeController {
     @GetMapping("/schemes")
     List<SchemeView> schemes(@PathVariable long project, Actor actor) {
         actor.in(project);
-        return schemes.all(project).stream().map(s -> view(project, s)).toList();
+        return schemes.all(project).stream().map(s -> view(project, s, actor)).toList();
     }
 
     @GetMapping("/schemes/{scheme}/editions")
@@ -118,7 +118,7 @@ class SchemeController {
         actor.mustControl(project);
         Scheme inForce = transaction.execute(status -> schemes.putInForce(project, entry.scheme().scheme(scheme), entry.after(), actor.person()));
         live.changed(new Live.Change(project, null, Live.Topic.NUMBERS, project));
-        return view(project, inForce);
+        return view(project, inForce, actor);
     }
 
     @GetMapping("/number-sources")
@@ -144,11 +144,22 @@ class SchemeController {
         return new ListTaken(added, table.rows().size());
     }
 
-    private SchemeView view(long project, Scheme scheme) {
+    /** The counters a person may see: all, or where each originator has its own, those of one's firm. */
+    private List<CounterBook.CounterView> counters(long project, Scheme scheme, Actor actor) {
+        Actor.Membership membership = actor.in(project);
+        int originator = scheme.countsPer().indexOf("originator");
+        if (membership.controls() || membership.seesAll() || originator < 0) {
+            return counters.of(project, scheme);
+        }
+        String firm = people.firm(actor.firm()).code();
+        return counters.of(project, scheme).stream().filter(c -> c.combination().split("·", -1)[originator].equals(firm)).toList();
+    }
+
+    private SchemeView view(long project, Scheme scheme, Actor actor) {
         var settings = projects.settings(project);
         List<String> needs = scheme.sound(settings.fields()).fieldKeys().stream()
                 .filter(key -> settings.fields().find(key).isPresent() && !key.equals("project") && !key.equals("originator")).toList();
-        return new SchemeView(scheme.key(), scheme.edition(), SchemeForm.of(scheme), sample(project, scheme), needs, counters.of(project, scheme));
+        return new SchemeView(scheme.key(), scheme.edition(), SchemeForm.of(scheme), sample(project, scheme), needs, counters(project, scheme, actor));
     }
 
     private List<Sample.SamplePiece> sample(long project, Scheme scheme) {

@@ -18,6 +18,7 @@ import app.pervius.server.rules.RuleDesk;
 import app.pervius.server.rules.Rules;
 import app.pervius.server.store.Json;
 import java.time.InstantSource;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -153,6 +154,7 @@ public class Packages {
     private void bringUp(WorkPackage row, Actor actor) {
         Map<String, Long> byKey = new HashMap<>();
         made(row).forEach((key, folder) -> byKey.put(key, folder.folder()));
+        Map<Long, List<Long>> standing = new LinkedHashMap<>();
         for (RollOut.Change change : wouldChange(row)) {
             switch (change) {
                 case RollOut.Change.Make(Planned planned) -> {
@@ -166,10 +168,11 @@ public class Packages {
                     folders.rename(folder, to, folders.folder(folder).version());
                     jdbc.sql("update made_folder set made_as = ? where package_id = ? and plan_key = ?").params(to, row.id(), key).update();
                 }
-                case RollOut.Change.Stand(String key, String name, long rule) -> ruleDesk.standAlso(rule, byKey.get(key), actor.person());
+                case RollOut.Change.Stand(String key, String name, long rule) -> standing.computeIfAbsent(rule, r -> new ArrayList<>()).add(byKey.get(key));
                 case RollOut.Change.Stays stays -> { }
             }
         }
+        standing.forEach((rule, its) -> ruleDesk.standAlso(rule, its, actor.person()));
         FolderTemplate template = template(row);
         row.folderId = byKey.get(template.root().key());
         row.templateEdition = template.edition();

@@ -102,21 +102,20 @@ public class RuleDesk {
         changed(rule.projectId);
     }
 
-    /** Has a rule that is in force stand on one more folder, as its next edition; a draft beside it gets the folder too. */
-    public void standAlso(long id, long folder, long by) {
+    /** Has a rule that is in force stand on more folders, as its next edition; a draft beside it gets the folders too. */
+    public void standAlso(long id, List<Long> also, long by) {
         Rule rule = rules.findById(id).filter(r -> !r.removed && r.editionInForce > 0).orElseThrow(() -> Problem.notFound("rule"));
         HandlingRule now = inForce.edition(id, rule.editionInForce);
         if (rule.draft != null) {
-            rule.draft = Json.write(withPlace(Json.read(rule.draft, HandlingRule.class), folder));
+            rule.draft = Json.write(withPlaces(Json.read(rule.draft, HandlingRule.class), also));
         }
-        keepEdition(rule, Json.write(withPlace(now, folder)), by);
+        keepEdition(rule, Json.write(withPlaces(now, also)), by);
     }
 
-    private static HandlingRule withPlace(HandlingRule rule, long folder) {
+    private static HandlingRule withPlaces(HandlingRule rule, List<Long> also) {
         List<Where.Standing> places = new ArrayList<>(rule.where().places());
-        if (places.stream().noneMatch(p -> p.folder().value() == folder)) {
-            places.add(new Where.Standing(new FolderId(folder), true));
-        }
+        also.stream().filter(folder -> places.stream().noneMatch(p -> p.folder().value() == folder))
+                .toList().forEach(folder -> places.add(new Where.Standing(new FolderId(folder), true)));
         return new HandlingRule(rule.name(), new Where(places), rule.which(), rule.namePatterns(), rule.checks(), rule.sequence(), rule.scheme(), rule.route(),
                 rule.issue(), rule.tell());
     }

@@ -42,7 +42,7 @@ function key(event: KeyboardEvent, i: number) {
 </template>
 
 <style scoped>
-li { display: flex; align-items: center; gap: 4px; height: 25px; cursor: pointer; padding-right: 0; }
+li { display: flex; align-items: center; gap: 4px; height: 25px; cursor: pointer; padding-right: 0; content-visibility: auto; contain-intrinsic-height: 25px; }
 li:hover { background: var(--shade); }
 li.at { background: var(--main-soft); font-weight: 600; }
 .turn { width: 14px; text-align: center; color: var(--quiet); font-family: var(--mono); }

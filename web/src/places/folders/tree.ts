@@ -39,3 +39,21 @@ export function grow(folders: readonly Folder[]): Branch[] {
 export function visible(top: readonly Branch[], closed: ReadonlySet<number>): Branch[] {
   return top.flatMap((branch) => [branch, ...(closed.has(branch.folder.id) ? [] : visible(branch.children, closed))])
 }
+
+/** From so many folders on, a tree begins closed but for the way to the folder one stands in. */
+const MANY = 200
+
+/** The folders that are closed when a tree is first shown. */
+export function closedAtFirst(folders: readonly Folder[], at?: number): Set<number> {
+  if (folders.length < MANY) return new Set()
+  const parents = new Map(folders.map((f) => [f.id, f.parent]))
+  const way = new Set<number>()
+  for (let id = at; id !== undefined; id = parents.get(id)) way.add(id)
+  return new Set(folders.filter((f) => f.parent !== undefined && !way.has(f.id)).map((f) => f.id))
+}
+
+/** Folders whose name or path has every word of the text in it, at most so many. */
+export function foundFolders(folders: readonly Folder[], text: string, most = 50): Folder[] {
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean)
+  return folders.filter((f) => words.every((w) => f.path.toLowerCase().includes(w))).slice(0, most)
+}

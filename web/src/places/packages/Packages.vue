@@ -19,6 +19,7 @@ const all = useLoaded(() => data(api.GET('/api/projects/{project}/packages', pat
 const templates = useLoaded(() => data(api.GET('/api/projects/{project}/folder-templates', path)))
 const folders = useLoaded(() => data(api.GET('/api/projects/{project}/folders', path)))
 const people = useLoaded(() => data(api.GET('/api/projects/{project}/people', path)))
+const schemes = useLoaded(async () => (await data(api.GET('/api/projects/{project}/schemes', path))).filter((s) => s.form.of === 'PACKAGES'))
 const making = ref(false)
 const editing = ref<string>()
 const rolling = ref<string>()
@@ -36,13 +37,21 @@ onMounted(() => {
   if (!session.controls) return
   void folders.load()
   void people.load()
+  void schemes.load()
 })
 whenChanged(['FOLDER'], load, 500)
 
-const parents = computed(() => (folders.value.value ?? []).filter((f) => f.parent !== undefined && !f.firm))
+const parents = computed(() => (folders.value.value ?? []).filter((f) => !f.firm && f.state !== 'ARCHIVE'))
 const optional = computed(() => (session.project?.fields ?? []).filter((f) => !['project', 'originator'].includes(f.key)).map((f) => f.key))
 const word = (kind: string) => KINDS.find((k) => k.kind === kind)?.word ?? kind
 const editedTemplate = computed(() => templates.value.value?.find((t) => t.key === editing.value))
+
+/** A package's code can be a number of a scheme for packages; taken, it stands in the ledger. */
+const takeCode = () => act(async () => {
+  const taken = await data(api.POST('/api/projects/{project}/schemes/{scheme}/numbers', { params: { path: { project: session.project!.id, scheme: schemes.value.value![0]!.key } },
+    body: { values: Object.fromEntries(Object.entries(values.value).filter(([, v]) => v)), title: form.title, ownReference: '', count: 1, firm: form.firm } }))
+  form.code = taken[0]!.number
+})
 
 async function make() {
   let id = 0
@@ -63,10 +72,11 @@ async function make() {
     <form v-if="making" class="panel make" aria-label="New package" @submit.prevent="make" @keydown.esc="making = false">
       <label class="field"><span>It is a</span><select v-model="form.kind" class="text"><option v-for="k in KINDS" :key="k.kind" :value="k.kind">{{ k.word }}</option></select></label>
       <label class="field"><span>Code</span><input v-model="form.code" class="text mono" required maxlength="60" placeholder="WP-07" data-test="package-code"></label>
+      <button v-if="schemes.value.value?.length" class="act" type="button" :disabled="busy || !form.title.trim()" title="Takes the next number of the scheme for packages; say the title first" @click="takeCode">Take the next code</button>
       <label class="field grow"><span>Title</span><input v-model="form.title" class="text" required maxlength="120" data-test="package-title"></label>
       <label class="field"><span>Firm</span><select v-model="form.firm" class="text" data-test="package-firm"><option :value="undefined">none</option><option v-for="f in people.value.value?.firms" :key="f.id" :value="f.id">{{ f.code }} {{ f.name }}</option></select></label>
       <label class="field"><span>Folders from</span><select v-model="form.template" class="text" required data-test="package-template"><option v-for="t in templates.value.value" :key="t.key" :value="t.key">{{ t.name }}</option></select></label>
-      <label class="field"><span>Under</span><select v-model="form.parent" class="text" required data-test="package-parent"><option v-for="f in parents" :key="f.id" :value="f.id">{{ f.path }}</option></select></label>
+      <label class="field"><span>Under</span><select v-model="form.parent" class="text" required data-test="package-parent"><option v-for="f in parents" :key="f.id" :value="f.id">{{ f.path || f.name }}</option></select></label>
       <details><summary>Values its folders' names may need</summary><div class="values"><FieldInputs v-model="values" :keys="optional" optional /></div></details>
       <button class="act first" type="submit" :disabled="busy">{{ busy ? 'Making its folders …' : 'Make it with its folders' }}</button>
     </form>

@@ -41,7 +41,7 @@ final class NumberRate implements Bench.Part {
     public List<Measure> measure() throws Exception {
         try (Site.Here here = Site.here(Map.of("pervius.engine.workers", 0))) {
             Line line = new Line(here);
-            Crowd.warmUp(() -> line.ours(numbers / 4, 1));
+            Crowd.warmUp(() -> line.ours(numbers / 4, COUNTERS));
             Floor floor = new Floor(here);
             floor.run(numbers, 1);
             return List.of(measure(line, floor, 1, 0.5), measure(line, floor, COUNTERS, 0.6));

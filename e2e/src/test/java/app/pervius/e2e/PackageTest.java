@@ -21,7 +21,8 @@ class PackageTest {
 
             mirela.click(test("new-package")).type(test("package-code"), "CT-02").type(test("package-title"), "Cofferdam").choose(test("package-firm"), "DNM Dunmarrow Works")
                     .choose(test("package-template"), "Site package").choose(test("package-parent"), "Work in progress").clickButton("Make it with its folders");
-            mirela.see(By.xpath("//h1[contains(., 'CT-02')]")).seeText("Deliveries of DNM").seeText("This folder is empty.");
+            mirela.see(By.xpath("//h1[contains(., 'CT-02')]"));
+            mirela.seeText("Deliveries of DNM").seeText("This folder is empty.");
 
             mirela.open("/packages").click(By.xpath("//tr[contains(., 'Site package')]//button[normalize-space()='Change']"));
             mirela.type(test("plan-f1"), Keys.chord(Keys.CONTROL, "a") + "Received").click(test("template-in-force")).seeText("template is newer");

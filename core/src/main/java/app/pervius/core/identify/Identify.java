@@ -33,7 +33,7 @@ public final class Identify {
 
     /** The fields a name pattern may name: the project's, and the title. */
     public static Fields nameFields(Fields ofTheProject) {
-        return ofTheProject.with(List.of(TITLE));
+        return ofTheProject.remember(Identify.class, Fields.class, () -> ofTheProject.with(List.of(TITLE)));
     }
 
     public static Outcome<IdentifyEffect> decide(IdentifyFacts facts, KnownNumbers numbers) {

@@ -32,7 +32,7 @@ public final class Issuing {
 
     /** The fields a name pattern of a rule may use: the project's, and number, revision, status and title. */
     public static Fields nameFields(Fields ofTheProject) {
-        return ofTheProject.with(OWN_FIELDS);
+        return ofTheProject.remember(Issuing.class, Fields.class, () -> ofTheProject.with(OWN_FIELDS));
     }
 
     public static Outcome<IssueEffect> decide(IssueFacts facts) {

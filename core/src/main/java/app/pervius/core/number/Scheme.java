@@ -56,6 +56,11 @@ public record Scheme(String key, String name, int edition, Of of, String pattern
 
     /** The fields its pattern may name: the project's, the counter, the day, and its own sources. */
     public Fields fields(Fields ofTheProject) {
+        return sources.isEmpty() ? ofTheProject.remember(Scheme.class, Fields.class, () -> withOwn(ofTheProject))
+                : ofTheProject.remember(this, Fields.class, () -> withOwn(ofTheProject));
+    }
+
+    private Fields withOwn(Fields ofTheProject) {
         List<Field> own = new ArrayList<>(List.of(COUNTER_FIELD, TODAY_FIELD));
         sources.forEach(s -> own.add(new Field(s.key(), s.label(), new FieldKind.Text(), WIDEST_SOURCE)));
         return ofTheProject.with(own);

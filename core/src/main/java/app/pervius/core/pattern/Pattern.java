@@ -39,8 +39,12 @@ public final class Pattern {
         return parser.faults().isEmpty() ? new Compiled.Sound(new Pattern(text, parts)) : new Compiled.Faulty(parser.faults());
     }
 
-    /** Compiles a pattern that is known to be sound, such as one already in force. */
+    /** A pattern that is known to be sound, such as one already in force; compiled once over these fields. */
     public static Pattern sound(String text, Fields fields) {
+        return fields.remember(text, Pattern.class, () -> compiled(text, fields));
+    }
+
+    private static Pattern compiled(String text, Fields fields) {
         return switch (compile(text, fields)) {
             case Compiled.Sound(Pattern pattern) -> pattern;
             case Compiled.Faulty(List<PatternFault> faults) -> throw new IllegalArgumentException(text + ": " + faults);

@@ -5,11 +5,17 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Supplier;
 
 /** The fields of a project, in the order people set them up; keys are unique. */
 public final class Fields {
 
+    /** More is worked out over one set of fields only by mistake. */
+    private static final int MOST_REMEMBERED = 2_000;
+
     private final Map<String, Field> byKey = new LinkedHashMap<>();
+    private final Map<Object, Object> remembered = new ConcurrentHashMap<>();
 
     public Fields(List<Field> fields) {
         for (Field field : fields) {
@@ -32,6 +38,21 @@ public final class Fields {
         Map<String, Field> merged = new LinkedHashMap<>(byKey);
         more.forEach(f -> merged.put(f.key(), f));
         return new Fields(new ArrayList<>(merged.values()));
+    }
+
+    /**
+     * What was worked out over these fields before under this key, such as a compiled pattern, or else what {@code make} gives
+     * now; kept as long as the fields are. Values must be immutable. Safe for use by several threads.
+     */
+    public <T> T remember(Object key, Class<T> type, Supplier<T> make) {
+        Object known = remembered.get(key);
+        if (known == null) {
+            known = make.get();
+            if (remembered.size() < MOST_REMEMBERED) {
+                remembered.put(key, known);
+            }
+        }
+        return type.cast(known);
     }
 
     /** The label of a field, or its key if the project has no such field. */

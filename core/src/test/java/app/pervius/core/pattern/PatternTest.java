@@ -221,4 +221,10 @@ class PatternTest {
         }
         assertThat(Pattern.compile("x".repeat(1_000_000), FIELDS)).isInstanceOf(Compiled.Faulty.class);
     }
+
+    @Test
+    void aSoundPatternIsCompiledOnceOverTheSameFields() {
+        assertThat(Pattern.sound("{type}-{serial:4}", FIELDS)).isSameAs(Pattern.sound("{type}-{serial:4}", FIELDS));
+        assertThat(Pattern.sound("{type}", FIELDS)).isNotSameAs(Pattern.sound("{type}", FIELDS.with(List.of())));
+    }
 }

@@ -219,7 +219,8 @@ public class TakingOver {
             };
             Optional<Scheme.Apart> apart = scheme.apart(number, fields);
             String firm = cell(row, "originator", "firm").filter(c -> !c.isBlank()).or(() -> values.get("originator")).orElse("");
-            if (!firms.containsKey(firm)) {
+            boolean unsaid = firm.isEmpty() && values.byKey().isEmpty();
+            if (!unsaid && !firms.containsKey(firm)) {
                 fault(row, "Originator", firm.isEmpty() ? "It is not said whose document it is." : "There is no firm with the code “" + firm + "”.");
             }
             String revision = cell(row, "revision").orElse("");

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { api, data, type Folder, type Problem } from '../../api/client'
-import { asProblem } from '../../load'
+import { useAct } from '../../act'
+import { api, data, type Folder } from '../../api/client'
 import Trouble from '../../parts/Trouble.vue'
 
 const props = defineProps<{ folder: Folder; folders: Folder[] }>()
@@ -9,8 +9,7 @@ const emit = defineEmits<{ changed: []; deleted: []; cancel: [] }>()
 const name = ref(props.folder.name)
 const parent = ref(props.folder.parent)
 const sure = ref(false)
-const busy = ref(false)
-const problem = ref<Problem>()
+const { busy, problem, act } = useAct()
 
 const below = (f: Folder) => f.path === props.folder.path || f.path.startsWith(`${props.folder.path} / `)
 /** Where it may go: not below itself, and nowhere other people would see it. */
@@ -18,17 +17,8 @@ const targets = computed(() => props.folders.filter((f) => !below(f) && (!f.firm
   && (f.parent === undefined || f.state === props.folder.state)))
 
 async function carryOut(call: () => Promise<unknown>, done: () => void) {
-  busy.value = true
-  try {
-    await call()
-    problem.value = undefined
-    done()
-  } catch (e) {
-    problem.value = asProblem(e)
-  } finally {
-    busy.value = false
-    sure.value = false
-  }
+  if (await act(call)) done()
+  sure.value = false
 }
 
 const at = () => ({ path: { id: props.folder.id } })

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import { api, data, type Problem, type Schemas } from '../../api/client'
+import { useAct } from '../../act'
+import { api, data, type Schemas } from '../../api/client'
 import { whenChanged } from '../../live'
-import { asProblem, useLoaded } from '../../load'
+import { useLoaded } from '../../load'
 import Trouble from '../../parts/Trouble.vue'
 import { useSession } from '../../session'
 import { fate, FATES, place, range, rulings } from './strip'
@@ -16,7 +17,7 @@ const strip = useLoaded(() => data(api.GET('/api/projects/{project}/schemes/{sch
 const next = ref(props.counter.next)
 const reason = ref('')
 const correcting = ref(false)
-const problem = ref<Problem>()
+const { problem, act } = useAct()
 
 onMounted(strip.load)
 whenChanged(['NUMBERS', 'PASSAGE'], strip.load, 500)
@@ -27,15 +28,12 @@ const at = (value: number) => ((value - shown.value.from) / (shown.value.upTo - 
 const present = computed(() => FATES.filter((f) => stretches.value.some((s) => s.state === f.state)).map((f) => ({ ...f, numbers: stretches.value.filter((s) => s.state === f.state).reduce((n, s) => n + s.numbers, 0) })))
 
 async function correct() {
-  try {
-    await data(api.PUT('/api/projects/{project}/schemes/{scheme}/next', { params: { path: path.value }, body: { combination: props.counter.combination, next: next.value, reason: reason.value } }))
-    correcting.value = false
-    problem.value = undefined
-    emit('changed')
-    void strip.load()
-  } catch (e) {
-    problem.value = asProblem(e)
-  }
+  const done = await act(() => data(api.PUT('/api/projects/{project}/schemes/{scheme}/next', { params: { path: path.value },
+    body: { combination: props.counter.combination, next: next.value, reason: reason.value } })))
+  if (!done) return
+  correcting.value = false
+  emit('changed')
+  void strip.load()
 }
 </script>
 

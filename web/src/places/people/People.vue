@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import MultiSelect from 'primevue/multiselect'
 import { computed, onMounted, reactive, ref } from 'vue'
-import { api, data, type Problem } from '../../api/client'
-import { asProblem, useLoaded } from '../../load'
+import { useAct } from '../../act'
+import { api, data } from '../../api/client'
+import { useLoaded } from '../../load'
 import Trouble from '../../parts/Trouble.vue'
 import { useSession } from '../../session'
 import CheckPanel from './CheckPanel.vue'
@@ -12,7 +13,7 @@ const project = session.project!.id
 const params = { params: { path: { project } } }
 const everybody = useLoaded(() => data(api.GET('/api/projects/{project}/people', params)))
 onMounted(everybody.load)
-const problem = ref<Problem>()
+const { problem, act } = useAct()
 const adding = ref<'person' | 'firm'>()
 const person = reactive({ firmId: 0, name: '', email: '', job: '', password: '' })
 const firm = reactive({ code: '', name: '' })
@@ -20,15 +21,8 @@ const roles = computed(() => everybody.value.value?.roles ?? [])
 const rolesOf = (id: number) => roles.value.filter((r) => r.holders.includes(id)).map((r) => r.name).join(', ')
 
 async function carryOut(call: () => Promise<unknown>) {
-  try {
-    await call()
-    problem.value = undefined
-    adding.value = undefined
-  } catch (e) {
-    problem.value = asProblem(e)
-  } finally {
-    await everybody.load()
-  }
+  if (await act(call)) adding.value = undefined
+  await everybody.load()
 }
 
 async function addPerson() {

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import { api, data, type Problem, type Rule, type RuleForm } from '../../api/client'
+import { useAct } from '../../act'
+import { api, data, type Rule, type RuleForm } from '../../api/client'
 import { useKeys } from '../../keys'
 import { whenChanged } from '../../live'
-import { asProblem, useLoaded } from '../../load'
+import { useLoaded } from '../../load'
 import Trouble from '../../parts/Trouble.vue'
 import { moment } from '../../say'
 import { useSession } from '../../session'
@@ -17,8 +18,7 @@ const rules = useLoaded(() => data(api.GET('/api/projects/{project}/rules', { pa
 const choices = useLoaded(() => askChoices(project))
 const open = ref<number | 'new'>()
 const at = ref(0)
-const problem = ref<Problem>()
-const busy = ref(false)
+const { busy, problem, act: carryOut } = useAct(() => void rules.load())
 
 onMounted(() => {
   void rules.load()
@@ -30,21 +30,6 @@ whenChanged(['PEOPLE', 'FOLDER'], choices.load, 1000)
 const rows = computed(() => rules.value.value ?? [])
 const columnWord = (column: string) => column.charAt(0).toUpperCase() + column.slice(1)
 const shown = (rule: Rule): RuleForm => rule.draft ?? rule.inForce ?? emptyRule()
-
-async function carryOut(call: () => Promise<unknown>): Promise<boolean> {
-  busy.value = true
-  try {
-    await call()
-    problem.value = undefined
-    return true
-  } catch (e) {
-    problem.value = asProblem(e)
-    return false
-  } finally {
-    busy.value = false
-    void rules.load()
-  }
-}
 
 async function save(form: RuleForm, rule?: Rule) {
   const done = await carryOut(() => rule

@@ -3,7 +3,6 @@ package app.pervius.server.numbers;
 import app.pervius.core.number.CounterKey;
 import app.pervius.core.number.Drawing;
 import app.pervius.core.number.Ledger;
-import app.pervius.core.number.NumberState;
 import app.pervius.core.project.FirmId;
 import app.pervius.core.register.Known;
 import app.pervius.server.documents.Documents;
@@ -79,13 +78,20 @@ public class LedgerBook {
         }
     }
 
-    /** Something came with a reserved number; a document now has it. */
+    /** Something came with a reserved number; a document now has it. Fails if the number was given back or voided in that very moment. */
     public void assignReserved(long project, String number, long document, String byRule) {
-        LedgerEntry entry = entries.findByProjectIdAndNumber(project, number).orElseThrow();
-        entry.state = NumberState.ASSIGNED;
-        entry.documentId = document;
-        entry.byRule = byRule;
-        entry.cameAt = clock.instant();
+        int changed = jdbc.sql("""
+                update ledger_entry set state = 'ASSIGNED', document_id = ?, by_rule = ?, came_at = ?
+                where project_id = ? and number = ? and state = 'RESERVED'""")
+                .params(document, byRule, clock.instant().atOffset(ZoneOffset.UTC), project, number).update();
+        if (changed != 1) {
+            throw new IllegalStateException("number " + number + " is not reserved any more");
+        }
+    }
+
+    /** A reserved number is free again; false if it is not reserved any more. Its counter must be held. */
+    boolean giveBack(long entry) {
+        return jdbc.sql("update ledger_entry set state = 'GIVEN_BACK', firm_id = null, reason = '' where id = ? and state = 'RESERVED'").param(entry).update() == 1;
     }
 
     /** Keeps a number that was drawn: the counter moves, what it passed over is explained, and the number stands in the ledger. */

@@ -72,9 +72,7 @@ public class LedgerDesk {
             });
         }
         if (entry.state == NumberState.GIVEN_BACK) {
-            CounterKey counter = new CounterKey(entry.schemeKey, entry.combination);
-            counters.next(project, counter, 0, 1);
-            counters.gaveBack(project, counter, -1);
+            counters.gaveBack(project, new CounterKey(entry.schemeKey, entry.combination), -1);
         }
         strike(entry, reason, actor, "Voided ");
     }
@@ -134,8 +132,10 @@ public class LedgerDesk {
         return scheme.sound(fields).pieces().stream().filter(p -> p.field().filter(Scheme.COUNTER::equals).isPresent()).mapToInt(Piece::most).max().orElse(0);
     }
 
-    /** The entry, held until the transaction ends, so that nothing comes for the number meanwhile. */
+    /** The entry and before it its counter, as whoever draws a number does, held until the transaction ends: nothing comes for the number meanwhile. */
     private LedgerEntry held(long project, String number) {
+        jdbc.sql("select scheme_key, combination from ledger_entry where project_id = ? and number = ? and counter_value is not null").params(project, number)
+                .query((row, n) -> new CounterKey(row.getString(1), row.getString(2))).optional().ifPresent(counter -> counters.next(project, counter, 0, 1));
         jdbc.sql("select id from ledger_entry where project_id = ? and number = ? for update").params(project, number).query(Long.class).optional()
                 .orElseThrow(() -> Problem.notFound("number"));
         return Objects.requireNonNull(entries.findByProjectIdAndNumber(project, number).orElseThrow());

@@ -177,12 +177,7 @@ public class Reserving {
         Set<String> seen = passages.carrying(reservation.projectId, left.stream().map(e -> e.number).toList());
         int given = 0;
         for (LedgerEntry entry : left) {
-            if (!seen.contains(entry.number)) {
-                entry.state = NumberState.GIVEN_BACK;
-                entry.firmId = null;
-                entry.reason = "";
-                given++;
-            }
+            given += !seen.contains(entry.number) && book.giveBack(entry.id()) ? 1 : 0;
         }
         counters.gaveBack(reservation.projectId, counter, given);
         reservation.endedAt = clock.instant();

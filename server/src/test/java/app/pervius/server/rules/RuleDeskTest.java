@@ -68,6 +68,57 @@ class RuleDeskTest {
     }
 
     @Test
+    void aPatternThatReadsTwoWaysWarnsAndDoesNotStopIt(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        Map<String, Object> form = rule(mirela, "Two ways", "Work in progress / Dunmarrow Works / Site notes", "Shared / Site documents");
+        form.put("namePatterns", List.of("{type}", "{title}[-{originator}]"));
+        long id = add(mirela, form);
+        assertThat(row(mirela, id).get("findings").valueStream().map(f -> f.get("error").asBoolean() + " " + f.get("sentence").asString()))
+                .singleElement().asString().startsWith("false Name pattern: ");
+        mirela.delete("/api/rules/" + id + "/draft?version=" + row(mirela, id).get("version").asInt()).must(204);
+    }
+
+    @Test
+    void aPathOfFieldsMakesTheFolderAndAFaultyOneKeepsTheRuleBack(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        Client site = app.as("Marisol Quintavalle");
+        String folder = "Work in progress / Dunmarrow Works / By fields";
+        mirela.post("/api/folders/" + mirela.folder("Work in progress / Dunmarrow Works") + "/folders", Map.of("name", "By fields", "values", Map.of("type", "RP", "discipline", "N"))).must(201);
+        Map<String, Object> form = rule(mirela, "By fields", folder, "Shared / Site documents");
+        long target = mirela.folder("Shared / Site documents");
+        form.put("issue", List.of(Map.of("code", 1, "back", false, "folder", target, "status", "A1", "path", "{discipline}//{type}"), Map.of("code", 2, "back", true),
+                Map.of("code", 3, "back", true), Map.of("code", 4, "back", true)));
+        long id = add(mirela, form);
+        assertThat(mirela.post("/api/rules/" + id + "/put-in-force", Map.of("version", 0)).must(409).sentence())
+                .contains("The path for 1, at character 14: a folder without a name stands between two slashes.");
+        form.put("issue", List.of(Map.of("code", 1, "back", false, "folder", target, "status", "A1", "path", "{discipline}/{type} {title}"), Map.of("code", 2, "back", true),
+                Map.of("code", 3, "back", true), Map.of("code", 4, "back", true)));
+        mirela.put("/api/rules/" + id + "/draft", Map.of("version", row(mirela, id).get("version").asInt(), "rule", form)).must(204);
+        mirela.post("/api/rules/" + id + "/put-in-force", Map.of("version", row(mirela, id).get("version").asInt())).must(204);
+        JsonNode passage = site.settled(site.submit(folder, "Otters.pdf")).getFirst();
+        for (String who : List.of("Kwabena Adofori", "Tomasz Łęgowicz")) {
+            Client reviewer = app.as(who);
+            JsonNode review = Client.until(() -> reviewer.reviewOf(passage), r -> r.get("mine").asBoolean());
+            reviewer.decide(review, passage, 1, "").must(204);
+            reviewer.closeStep(review).must(204);
+        }
+        assertThat(Client.until(() -> site.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row").get("passage"), p -> p.has("ended")).get("ended").asString())
+                .isEqualTo("ISSUED");
+        assertThat(mirela.get("/api/folders/" + mirela.folder("Shared / Site documents / N / RP Otters")).must(200).body().get("files").get("items")).hasSize(1);
+        assertThat(mirela.post("/api/projects/" + mirela.project() + "/patterns/path-trials", Map.of("path", "{discipline}/{title}")).must(200).body().get("made").get(0)
+                .get("path").asString()).isNotBlank();
+    }
+
+    @Test
+    void aStatusCodeThatDoesNotGoWithItsFolderKeepsARuleBack(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        Map<String, Object> form = rule(mirela, "As built too early", "Work in progress / Dunmarrow Works / Site notes", "Shared / Site documents");
+        form.put("issue", List.of(Map.of("code", 1, "back", false, "folder", mirela.folder("Shared / Civil"), "status", "CR")));
+        assertThat(row(mirela, add(mirela, form)).get("findings").valueStream().map(f -> f.get("sentence").asString()))
+                .contains("Status code CR goes with Published, but the folder for 1 is Shared.");
+    }
+
+    @Test
     void whatCannotBeCarriedOutKeepsARuleFromBeingPutInForce(App app) {
         Client mirela = app.as("Mirela Draganova");
         Map<String, Object> form = rule(mirela, "Half done", "Work in progress / Dunmarrow Works / Site notes", "Shared / Civil");

@@ -2,6 +2,7 @@
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, data, type Folder, type Schemas } from '../../api/client'
+import { useKeys } from '../../keys'
 import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
 import Num from '../../parts/Num.vue'
@@ -29,6 +30,12 @@ const numbering = ref(false)
 
 onMounted(page.load)
 whenChanged(['FOLDER', 'PASSAGE'], page.load)
+if (session.controls) {
+  useKeys([
+    { key: 'n', says: 'New folder here', does: () => (making.value = true) },
+    { key: 'e', says: 'Change this folder: name, place', does: () => (changing.value = true) },
+  ])
+}
 
 const files = computed(() => [...(page.value.value?.files.items ?? []), ...more.value])
 const next = computed(() => moreFrom.value ?? page.value.value?.files.next)

@@ -92,15 +92,12 @@ alter table scheme_edition add column put_in_force_by bigint references person;
 
 -- Documents: the originator's own reference, and the revision sequence the next revision is to be in.
 alter table document add column own_reference varchar(200) default '' not null;
-alter table document add column own_reference_key varchar(200) default '' not null;
 alter table document add column sequence_key varchar(60);
 -- The newest revision a document had before it was taken over.
 alter table document add column revision_before varchar(10);
 -- Why its number was voided; absent unless it was.
 alter table document add column voided varchar(1000);
-create index document_by_own_reference on document (project_id, own_reference_key, id);
 create index document_by_project on document (project_id, id);
-create index document_by_originator on document (project_id, originator_id, id);
 
 -- A revision that was taken out or sent back before anybody decided; its code comes again.
 alter table revision add column attempt int default 1 not null;

@@ -25,10 +25,13 @@ import org.springframework.core.ResolvableType;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.transaction.support.TransactionTemplate;
 
-/** (c) numbers per second from 8 threads on one counter and on 100, each durable before the next, beside the bare locked update and insert. */
+/**
+ * (c) numbers per second from 8 threads, each durable before the next: on one counter beside the bare locked update and insert of
+ * two narrow rows; on one counter and on 100 beside bare JDBC that writes the same four rows (counter, ledger, document, revision).
+ */
 final class NumberRate implements Bench.Part {
 
-    private static final int THREADS = 8;
+    static final int THREADS = 8;
     private static final int COUNTERS = 100;
 
     private final int numbers;
@@ -44,15 +47,18 @@ final class NumberRate implements Bench.Part {
             Crowd.warmUp(() -> line.ours(numbers / 4, COUNTERS));
             Floor floor = new Floor(here);
             floor.run(numbers, 1);
-            return List.of(measure(line, floor, 1, 0.5), measure(line, floor, COUNTERS, 0.6));
+            double ours = numbers / line.ours(numbers, 1);
+            double narrow = numbers / floor.run(numbers, 1);
+            SameNumbers same = new SameNumbers(here);
+            Crowd.warmUp(() -> same.run(line.waiting(numbers / 4, COUNTERS)));
+            double sameOnOne = numbers / same.run(line.waiting(numbers, 1));
+            double oursOnMany = numbers / line.ours(numbers, COUNTERS);
+            double sameOnMany = numbers / same.run(line.waiting(numbers, COUNTERS));
+            return List.of(Measure.atLeast("c", "numbers on one counter from 8 threads, each on the disk before it is answered, per second", ours, "locked update and insert", narrow, 0.5),
+                    Measure.atLeast("c", "the same", ours, "bare JDBC, the same rows", sameOnOne, 0.5),
+                    Measure.atLeast("c", "numbers on " + COUNTERS + " counters from 8 threads, each on the disk before it is answered, per second", oursOnMany,
+                            "bare JDBC, the same rows", sameOnMany, 0.6));
         }
-    }
-
-    private Measure measure(Line line, Floor floor, int counters, double target) throws Exception {
-        double ours = numbers / line.ours(numbers, counters);
-        double its = numbers / floor.run(numbers, counters);
-        return Measure.atLeast("c", "numbers on " + (counters == 1 ? "one counter" : counters + " counters") + " from 8 threads, each on the disk before it is answered, per second",
-                ours, "locked update and insert", its, target);
     }
 
     /** The station that gives numbers, on passages made beforehand. */
@@ -89,8 +95,8 @@ final class NumberRate implements Bench.Part {
             throw new IllegalStateException("no number was given");
         }
 
-        private List<PassageFacts> waiting(int many, int counters) {
-            long submission = site.send(site.controller(), site.drawings(), "numbered " + many + " on " + counters, 1);
+        List<PassageFacts> waiting(int many, int counters) {
+            long submission = site.send(site.controller(), site.drawings(), "numbered " + many + " on " + counters + " " + System.nanoTime(), 1);
             long author = jdbc.sql("select author_id from submission where id = ?").param(submission).query(Long.class).single();
             long firm = jdbc.sql("select author_firm_id from submission where id = ?").param(submission).query(Long.class).single();
             long rule = jdbc.sql("select id from rule").query(Long.class).single();

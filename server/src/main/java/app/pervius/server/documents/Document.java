@@ -15,7 +15,6 @@ class Document extends Row {
     String fieldValues = "{}";
     /** What its originator calls it. */
     String ownReference = "";
-    String ownReferenceKey = "";
     /** The key of the revision sequence its next revision is to be in; absent to go on in the one it is in. */
     @Nullable String sequenceKey;
     /** The newest revision it had before it was taken over from elsewhere. */

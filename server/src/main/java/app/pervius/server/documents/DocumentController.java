@@ -199,7 +199,6 @@ class DocumentController {
         }
         document.title = entry.title().strip();
         document.ownReference = entry.ownReference().strip();
-        document.ownReferenceKey = document.ownReference.toLowerCase(java.util.Locale.ROOT);
         documents.flush();
         words.index(id, document.projectId, document.number + " " + document.title + " " + document.ownReference);
         live.changed(new Live.Change(document.projectId, null, Live.Topic.NUMBERS, id));

@@ -15,7 +15,6 @@ import java.time.InstantSource;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -63,12 +62,11 @@ public class Documents {
     /** Numbers are drawn while their counter is held, so what follows from one is written as plain rows, which is quicker than by the mapping. */
     public long open(NewDocument wanted) {
         long id = ids.next();
-        String own = wanted.ownReference().strip();
         jdbc.sql("""
-                insert into document (id, project_id, number, title, originator_id, field_values, own_reference, own_reference_key, created_at, version)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, 0)""")
+                insert into document (id, project_id, number, title, originator_id, field_values, own_reference, created_at, version)
+                values (?, ?, ?, ?, ?, ?, ?, ?, 0)""")
                 .params(id, wanted.project(), wanted.number(), wanted.title().length() > 400 ? wanted.title().substring(0, 400) : wanted.title(), wanted.originator(),
-                        Json.write(wanted.values().byKey()), own, own.toLowerCase(Locale.ROOT), now()).update();
+                        Json.write(wanted.values().byKey()), wanted.ownReference().strip(), now()).update();
         return id;
     }
 

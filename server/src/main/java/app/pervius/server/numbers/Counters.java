@@ -27,10 +27,12 @@ public class Counters {
     }
 
     private final JdbcClient jdbc;
+    private final CounterQueue queue;
     private final TransactionTemplate apart;
 
-    Counters(JdbcClient jdbc, PlatformTransactionManager transactions) {
+    Counters(JdbcClient jdbc, CounterQueue queue, PlatformTransactionManager transactions) {
         this.jdbc = jdbc;
+        this.queue = queue;
         this.apart = new TransactionTemplate(transactions);
         this.apart.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
     }
@@ -77,6 +79,7 @@ public class Counters {
     }
 
     private Held held(long project, CounterKey key, long first, long step) {
+        queue.enter(project, key);
         return locked(project, key).orElseGet(() -> {
             begin(project, key, first, step);
             return locked(project, key).orElseThrow();

@@ -50,7 +50,7 @@ final class SlimLine {
         jdbc = JdbcClient.create(database);
         JdbcTransactionManager transactions = new JdbcTransactionManager(database);
         transaction = new TransactionTemplate(transactions);
-        counters = new Counters(jdbc, transactions);
+        counters = new Counters(jdbc, new CounterQueue(), transactions);
         journal = new Journal(jdbc, Clock.systemUTC());
         flush = new DiskFlush(database, writes);
         store = new ContentStore(new DataDirectory(data));

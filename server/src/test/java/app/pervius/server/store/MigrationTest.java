@@ -1,0 +1,79 @@
+package app.pervius.server.store;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.pervius.core.identify.Checks;
+import app.pervius.core.issue.Target;
+import app.pervius.core.number.Scheme;
+import app.pervius.core.project.Field;
+import app.pervius.core.project.FieldKind;
+import app.pervius.core.project.FolderId;
+import app.pervius.core.project.StatusCode;
+import app.pervius.core.rules.HandlingRule;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.List;
+import java.util.Optional;
+import org.flywaydb.core.Flyway;
+import org.flywaydb.core.api.configuration.FluentConfiguration;
+import org.junit.jupiter.api.Test;
+import tools.jackson.core.type.TypeReference;
+
+/** A database written by the version before is brought to what this one reads. */
+class MigrationTest {
+
+    private static final String URL = "jdbc:h2:mem:migration;DB_CLOSE_DELAY=-1";
+
+    private static final String OLD_SCHEME = """
+            {"key":"documents","name":"Documents","edition":1,"pattern":"{project}-{counter:4}","countsPer":["type"],"start":1}""";
+    private static final String OLD_RULE = """
+            {"name":"Drawings","where":{"places":[{"folder":{"value":7},"withBelow":true}]},"which":{"formats":["PDF"],"firms":[],"people":[]},
+            "namePattern":"{type}_{title}","scheme":"documents","route":"civil","issue":{"byCode":{"1":{"kind":"place","folder":{"value":9},"statusCode":"A1"},
+            "3":{"kind":"back"}},"namePattern":"{number}"},"tell":{"onArrival":[{"kind":"author"}],"onReturn":[],"onIssue":[]}}""";
+    private static final String OLD_FIELDS = """
+            [{"key":"type","label":"Type","kind":{"kind":"codes","codes":[{"code":"DR","meaning":"drawing"}]},"greatestWidth":3}]""";
+
+    private static FluentConfiguration flyway() {
+        return Flyway.configure().dataSource(URL, "sa", "").locations("classpath:db/migration").javaMigrations(new V4DefinitionsSayMore());
+    }
+
+    private static String one(Statement s, String sql) throws SQLException {
+        try (ResultSet r = s.executeQuery(sql)) {
+            assertThat(r.next()).isTrue();
+            return r.getString(1);
+        }
+    }
+
+    @Test
+    void definitionsWrittenBeforeAreReadWithWhatTheySaidAndWhatIsUsual() throws SQLException {
+        try (Connection connection = DriverManager.getConnection(URL, "sa", ""); Statement s = connection.createStatement()) {
+            flyway().target("2").load().migrate();
+            s.execute("insert into project (id, code, name, zone, fields, decision_codes, status_codes, created_at, version) values (1, 'KWR', 'Weir', 'UTC', '" + OLD_FIELDS
+                    + "', '[]', '[{\"code\":\"A1\",\"meaning\":\"accepted\"}]', current_timestamp, 0)");
+            s.execute("insert into firm (id, code, name, version) values (1, 'KWB', 'Water Board', 0)");
+            s.execute("insert into person (id, firm_id, name, email, job, administrator, active, created_at, version) values (1, 1, 'Mirela', 'm@kwb.example', '', false, true, current_timestamp, 0)");
+            s.execute("insert into scheme_edition values (2, 1, 'documents', 1, '" + OLD_SCHEME + "', true, current_timestamp)");
+            s.execute("insert into rule (id, project_id, position, switched_on, edition_in_force, draft, removed, version) values (3, 1, 1, true, 1, '" + OLD_RULE + "', false, 0)");
+            s.execute("insert into rule_edition values (4, 3, 1, '" + OLD_RULE + "', 1, current_timestamp)");
+            flyway().load().migrate();
+
+            assertThat(Json.read(one(s, "select definition from scheme_edition"), Scheme.class))
+                    .isEqualTo(Scheme.ofDocuments("documents", "Documents", "{project}-{counter:4}", List.of("type")));
+            for (String rule : List.of(one(s, "select definition from rule_edition"), one(s, "select draft from rule"))) {
+                HandlingRule read = Json.read(rule, HandlingRule.class);
+                assertThat(read.namePatterns()).containsExactly("{type}_{title}");
+                assertThat(read.checks()).isEqualTo(Checks.ALL_STOP);
+                assertThat(read.sequence()).isEqualTo(Optional.empty());
+                assertThat(read.issue().byCode()).containsEntry(1, new Target.Place(new FolderId(9), "A1", "")).containsEntry(3, new Target.BackToAuthor());
+                assertThat(read.issue().namePattern()).isEqualTo("{number}");
+            }
+            List<Field> fields = Json.read(one(s, "select fields from project"), new TypeReference<List<Field>>() { });
+            assertThat(((FieldKind.CodeList) fields.getFirst().kind()).codes().getFirst().retired()).isFalse();
+            List<StatusCode> codes = Json.read(one(s, "select status_codes from project"), new TypeReference<List<StatusCode>>() { });
+            assertThat(codes.getFirst().states()).isEmpty();
+        }
+    }
+}

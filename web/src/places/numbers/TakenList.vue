@@ -60,7 +60,7 @@ async function giveUp() {
 </template>
 
 <style scoped>
-.more { margin: 6px 8px; }
+.more { margin: 6px 8px; justify-self: start; }
 .clip { max-width: 340px; }
 .attention { color: var(--attention); font-weight: 600; }
 </style>

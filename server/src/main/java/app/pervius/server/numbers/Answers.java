@@ -37,7 +37,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 class Answers {
 
     /** How often a system is asked before the passage is stopped. */
-    static final int TRIES = 4;
+    private static final int TRIES = 4;
     private static final Logger LOG = LoggerFactory.getLogger(Answers.class);
     private static final Duration FIRST_PAUSE = Duration.ofSeconds(1);
     private static final int AT_ONCE = 20;

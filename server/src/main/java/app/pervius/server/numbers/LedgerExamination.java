@@ -35,6 +35,10 @@ class LedgerExamination implements Examination {
                 where e.state = 'ASSIGNED' and e.document_id is null or e.state in ('RESERVED', 'GIVEN_BACK') and e.document_id is not null
                 or e.document_id is not null and d.number <> e.number""").query(String.class).list()
                 .forEach(number -> findings.add("The number " + number + " and its document do not agree."));
+        jdbc.sql("""
+                select p.id from passage p where p.state = 'WAITING' and p.station = 'NUMBER'
+                and not exists (select 1 from number_question q where q.passage_id = p.id and q.state = 'ASKING')""").query(Long.class).list()
+                .forEach(id -> findings.add("Passage " + id + " waits for a part of its number that nobody is asked for."));
         jdbc.sql("select number from ledger_entry where state = 'RESERVED' and reservation_id is null").query(String.class).list()
                 .forEach(number -> findings.add("The number " + number + " is reserved, but nobody knows for whom."));
         jdbc.sql("""

@@ -11,8 +11,6 @@ import org.springframework.data.jpa.repository.Query;
 interface LedgerRepository extends JpaRepository<LedgerEntry, Long> {
     Optional<LedgerEntry> findByProjectIdAndNumber(long project, String number);
 
-    Optional<LedgerEntry> findByDocumentId(long document);
-
     List<LedgerEntry> findByReservationIdOrderById(long reservation);
 
     @Query("""

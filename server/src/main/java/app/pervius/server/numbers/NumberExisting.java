@@ -92,10 +92,11 @@ class NumberExisting {
     @Transactional(readOnly = true)
     List<FileNumbered> preview(WantedFiles wanted, Actor actor) {
         Folders.FolderView folder = mayNumber(wanted, actor);
+        long firm = owner(folder, actor);
         ScratchLedger ledger = new ScratchLedger(book.looking(folder.project()));
         List<FileNumbered> rows = new ArrayList<>();
         groups(wanted, folder).forEach((base, its) -> {
-            Group group = draw(wanted, folder, base, its, ledger);
+            Group group = draw(wanted, folder, firm, base, its, ledger);
             if (group.drawing() != null) {
                 ledger.keep(group.drawing());
             }
@@ -107,13 +108,13 @@ class NumberExisting {
     /** Numbers what can be numbered, in one go; gives what came of each file. */
     List<FileNumbered> number(WantedFiles wanted, Actor actor) {
         Folders.FolderView folder = mayNumber(wanted, actor);
-        long firm = folder.firm() == null ? actor.firm() : folder.firm();
+        long firm = owner(folder, actor);
         List<FileNumbered> rows = new ArrayList<>();
         List<String> given = new ArrayList<>();
         groups(wanted, folder).forEach((base, its) -> {
-            Group group = draw(wanted, folder, base, its, book.of(folder.project()));
+            Group group = draw(wanted, folder, firm, base, its, book.of(folder.project()));
             if (group.drawing() != null) {
-                keep(folder.project(), firm, group.drawing(), base, its, values(wanted, folder), actor);
+                keep(folder.project(), firm, group.drawing(), base, its, values(wanted, folder, firm), actor);
                 given.add(group.drawing().number());
             }
             rows.addAll(rows(group));
@@ -161,7 +162,7 @@ class NumberExisting {
         return byBase;
     }
 
-    private Group draw(WantedFiles wanted, Folders.FolderView folder, String base, List<Files.FileView> its, app.pervius.core.number.Ledger ledger) {
+    private Group draw(WantedFiles wanted, Folders.FolderView folder, long firm, String base, List<Files.FileView> its, app.pervius.core.number.Ledger ledger) {
         Projects.Settings project = projects.settings(folder.project());
         Optional<String> has = numberOf(its).or(() -> carried(folder.project(), base));
         if (has.isPresent()) {
@@ -173,7 +174,7 @@ class NumberExisting {
             return new Group(its, null, null, onItsWay.get());
         }
         Scheme scheme = schemes.inForce(folder.project(), wanted.scheme()).filter(s -> s.of() == Scheme.Of.DOCUMENTS).orElseThrow(() -> Problem.notFound("scheme"));
-        Drawn drawn = Numbering.draw(scheme, values(wanted, folder), project.fields(), ledger, LocalDate.ofInstant(clock.instant(), project.zone()));
+        Drawn drawn = Numbering.draw(scheme, values(wanted, folder, firm), project.fields(), ledger, LocalDate.ofInstant(clock.instant(), project.zone()));
         return drawn instanceof Drawn.Number(Drawing drawing) ? nameFree(folder, its, drawing) : new Group(its, null, null, drawn.inWords(scheme, project.fields()));
     }
 
@@ -196,9 +197,13 @@ class NumberExisting {
         return NumberInName.find(base, patterns, sequences.inForce(project)).map(NumberInName::number).filter(book.looking(project)::knows);
     }
 
-    private FieldValues values(WantedFiles wanted, Folders.FolderView folder) {
-        String firm = folder.firm() == null ? "" : people.firm(folder.firm()).code();
-        return new FieldValues(Map.of("project", projects.settings(folder.project()).code(), "originator", firm))
+    /** Whose documents they are: of the firm whose folder it is, or of whoever numbers them. */
+    private static long owner(Folders.FolderView folder, Actor actor) {
+        return folder.firm() == null ? actor.firm() : folder.firm();
+    }
+
+    private FieldValues values(WantedFiles wanted, Folders.FolderView folder, long firm) {
+        return new FieldValues(Map.of("project", projects.settings(folder.project()).code(), "originator", people.firm(firm).code()))
                 .with(folders.valuesOf(folder.id())).with(new FieldValues(wanted.values()));
     }
 

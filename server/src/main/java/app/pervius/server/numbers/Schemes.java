@@ -54,13 +54,6 @@ public class Schemes {
         return schemes.findByProjectIdAndSchemeKeyOrderByEditionDesc(project, key);
     }
 
-    /** Whether any scheme in force names this field. */
-    @Transactional(readOnly = true)
-    public List<String> naming(long project, String field) {
-        Fields fields = projects.settings(project).fields();
-        return all(project).stream().filter(s -> s.sound(fields).fieldKeys().contains(field) || s.countsPer().contains(field)).map(Scheme::name).toList();
-    }
-
     /** What keeps a scheme from being put in force. */
     @Transactional(readOnly = true)
     List<SchemeCheck.Fault> faults(long project, Scheme wanted) {

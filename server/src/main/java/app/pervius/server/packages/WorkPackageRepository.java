@@ -9,6 +9,4 @@ interface WorkPackageRepository extends JpaRepository<WorkPackage, Long> {
     List<WorkPackage> findByProjectIdAndTemplateKeyOrderByCode(long project, String template);
 
     boolean existsByProjectIdAndCode(long project, String code);
-
-    boolean existsByParentFolder(long folder);
 }

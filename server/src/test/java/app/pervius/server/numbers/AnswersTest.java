@@ -95,6 +95,8 @@ class AnswersTest {
         long slow = site.submit(folder, "Pump four.pdf");
         Client.until(() -> site.get("/api/projects/" + site.project() + "/passages?which=ALL&submission=" + slow).must(200).body().get("items"),
                 items -> !items.isEmpty() && items.get(0).get("passage").path("waitingFor").asString("").contains("Plant slow"));
+        assertThat(app.bean(app.pervius.server.check.Check.class).examine().parts().stream().flatMap(p -> p.sentences().stream())
+                .filter(s -> s.startsWith("Passage ") && s.contains("waits"))).as("who waits for a system is looked after").isEmpty();
         Client yusuf = app.as("Yusuf Karaderin");
         assertThat(yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", "Meanwhile.pdf")).getFirst().get("number").asString()).startsWith("KWR-FNK-H-DR-");
     }

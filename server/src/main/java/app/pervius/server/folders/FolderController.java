@@ -5,6 +5,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.live.Live;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Map;
@@ -33,7 +34,7 @@ class FolderController {
     }
 
     record FolderEntry(@NotBlank @Size(max = 200) String name, @Nullable InformationState state, @Nullable Long firm,
-            @Nullable Map<String, String> values) {
+            @Nullable Map<String, @NotNull String> values) {
     }
 
     record NameEntry(@NotBlank @Size(max = 200) String name, int version) {

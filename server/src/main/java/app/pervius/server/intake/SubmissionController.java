@@ -49,7 +49,7 @@ class SubmissionController {
 
     /** What is announced; {@code author} is a person when it is handed in on behalf of somebody else. */
     record SubmissionEntry(@NotNull @Size(max = 400) String purpose, @Nullable LocalDate answerDue, @Nullable Long author,
-            @NotEmpty @Size(max = 10_000) List<@Valid FileEntry> files) {
+            @NotEmpty @Size(max = 10_000) List<@Valid @NotNull FileEntry> files) {
     }
 
     record ReceiptFile(int position, String name, long size, SubmissionFile.State state, @Nullable String refusal,

@@ -69,7 +69,7 @@ class LedgerController {
             String reason, @Nullable Long document, int edition) {
     }
 
-    record TakeEntry(@NotNull Map<@Size(max = 60) String, @Size(max = 200) String> values, @NotBlank @Size(max = 400) String title,
+    record TakeEntry(@NotNull Map<@Size(max = 60) String, @NotNull @Size(max = 200) String> values, @NotBlank @Size(max = 400) String title,
             @NotNull @Size(max = 200) String ownReference, @Min(1) @Max(200) int count, @Nullable Long firm) {
         Taking.Wanted wanted(String scheme) {
             return new Taking.Wanted(scheme, values, title.strip(), ownReference, count, firm);

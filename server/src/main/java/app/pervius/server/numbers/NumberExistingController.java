@@ -24,7 +24,7 @@ class NumberExistingController {
 
     /** Which files: none means all of the folder. */
     record NumberingEntry(@NotBlank @Size(max = 60) String scheme, @NotNull @Size(max = 5000) List<@NotNull Long> files,
-            @NotNull Map<@Size(max = 60) String, @Size(max = 200) String> values) {
+            @NotNull Map<@Size(max = 60) String, @NotNull @Size(max = 200) String> values) {
         NumberExisting.WantedFiles wanted(long folder) {
             return new NumberExisting.WantedFiles(folder, scheme, files, values);
         }

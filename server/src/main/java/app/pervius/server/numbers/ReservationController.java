@@ -55,7 +55,7 @@ class ReservationController {
             String by, Instant at, @Nullable Instant ended, int version) {
     }
 
-    record ReservationEntry(@NotBlank @Size(max = 60) String scheme, @NotNull Map<@Size(max = 60) String, @Size(max = 200) String> values,
+    record ReservationEntry(@NotBlank @Size(max = 60) String scheme, @NotNull Map<@Size(max = 60) String, @NotNull @Size(max = 200) String> values,
             @Min(1) @Max(1000) int count, @NotNull Long firm, @NotNull LocalDate until, @NotBlank @Size(max = 1000) String reason) {
     }
 

@@ -55,7 +55,7 @@ class PackageController {
     /** A folder of a template as a screen fills it in. */
     record PlanForm(@NotNull @Pattern(regexp = "[a-z0-9-]{1,60}", message = "is made of lower-case letters, digits and hyphens") String key,
             @NotBlank @Size(max = 500) String name, @Nullable InformationState state, FolderPlan.@NotNull Owner owner,
-            @NotNull Map<@Size(max = 60) String, @Size(max = 200) String> values, @NotNull @Size(max = 50) List<@NotNull Long> rules,
+            @NotNull Map<@Size(max = 60) String, @NotNull @Size(max = 200) String> values, @NotNull @Size(max = 50) List<@NotNull Long> rules,
             @NotNull @Size(max = 200) List<@Valid @NotNull PlanForm> below) {
 
         FolderPlan plan() {
@@ -85,7 +85,7 @@ class PackageController {
     }
 
     record PackageEntry(@NotNull Kind kind, @NotBlank @Size(max = 60) String code, @NotBlank @Size(max = 120) String title, @Nullable Long firm,
-            @NotBlank @Size(max = 60) String template, @NotNull Long parent, @NotNull Map<@Size(max = 60) String, @Size(max = 200) String> values) {
+            @NotBlank @Size(max = 60) String template, @NotNull Long parent, @NotNull Map<@Size(max = 60) String, @NotNull @Size(max = 200) String> values) {
     }
 
     /** A change in words, and whether it changes anything. */

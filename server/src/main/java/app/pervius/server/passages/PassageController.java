@@ -75,7 +75,7 @@ class PassageController {
     }
 
     /** A way out for passages that are alike; {@code rule} and {@code route} only for choosing one. */
-    record WayOutEntry(@NotNull WayOut way, @NotNull Map<String, String> fields, @NotNull @Size(max = 4000) String text, @Nullable Long rule,
+    record WayOutEntry(@NotNull WayOut way, @NotNull Map<String, @NotNull String> fields, @NotNull @Size(max = 4000) String text, @Nullable Long rule,
             @Nullable @Size(max = 60) String route, @NotEmpty @Size(max = 500) List<WaysOut.@Valid @NotNull Seen> passages) {
     }
 

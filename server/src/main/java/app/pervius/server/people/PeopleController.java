@@ -40,7 +40,7 @@ class PeopleController {
             @Size(max = 200) @NotNull String job, @Nullable @Size(max = 200) String password) {
     }
 
-    record HoldersEntry(@NotNull List<Long> holders, int version) {
+    record HoldersEntry(@NotNull List<@NotNull Long> holders, int version) {
     }
 
     record RoleEntry(@NotBlank @Size(max = 120) String name) {

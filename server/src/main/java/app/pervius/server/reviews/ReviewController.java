@@ -104,7 +104,7 @@ class ReviewController {
         private static final Counts NONE = new Counts(0, 0);
     }
 
-    record DecisionEntry(int step, @NotEmpty @Size(max = 10_000) List<Long> passages, int code, @NotNull @Size(max = 20_000) String comment,
+    record DecisionEntry(int step, @NotEmpty @Size(max = 10_000) List<@NotNull Long> passages, int code, @NotNull @Size(max = 20_000) String comment,
             boolean overrule) {
     }
 

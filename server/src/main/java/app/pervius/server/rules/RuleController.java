@@ -69,7 +69,7 @@ class RuleController {
     record SwitchEntry(int version, boolean on) {
     }
 
-    record OrderEntry(@NotNull List<Long> ids) {
+    record OrderEntry(@NotNull List<@NotNull Long> ids) {
     }
 
     @GetMapping("/api/projects/{project}/rules")

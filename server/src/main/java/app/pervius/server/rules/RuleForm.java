@@ -35,13 +35,13 @@ import org.jspecify.annotations.Nullable;
  * @param issue for each decision code what follows
  * @param placedName Issue: what placed files are called
  */
-record RuleForm(@NotNull @Size(max = 200) String name, @NotNull @Size(max = 200) List<@Valid RulePlace> places,
-        @NotNull List<FileFormat> formats, @NotNull @Size(max = 500) List<Long> firms, @NotNull @Size(max = 500) List<Long> people,
+record RuleForm(@NotNull @Size(max = 200) String name, @NotNull @Size(max = 200) List<@Valid @NotNull RulePlace> places,
+        @NotNull List<@NotNull FileFormat> formats, @NotNull @Size(max = 500) List<@NotNull Long> firms, @NotNull @Size(max = 500) List<@NotNull Long> people,
         @NotNull @Size(max = 20) List<@NotNull @Size(max = 500) String> namePatterns, @NotNull Checks checks, @Nullable @Size(max = 60) String sequence,
         @Nullable @Size(max = 60) String scheme, @Nullable @Size(max = 60) String route,
-        @NotNull @Size(max = 4) List<@Valid Follows> issue, @NotNull @Size(max = 500) String placedName,
-        @NotNull @Size(max = 100) List<@Valid Whom> onArrival, @NotNull @Size(max = 100) List<@Valid Whom> onReturn,
-        @NotNull @Size(max = 100) List<@Valid Whom> onIssue) {
+        @NotNull @Size(max = 4) List<@Valid @NotNull Follows> issue, @NotNull @Size(max = 500) String placedName,
+        @NotNull @Size(max = 100) List<@Valid @NotNull Whom> onArrival, @NotNull @Size(max = 100) List<@Valid @NotNull Whom> onReturn,
+        @NotNull @Size(max = 100) List<@Valid @NotNull Whom> onIssue) {
 
     /** A folder the rule stands on. */
     record RulePlace(long folder, boolean withBelow) {

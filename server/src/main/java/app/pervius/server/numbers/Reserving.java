@@ -2,10 +2,8 @@ package app.pervius.server.numbers;
 
 import app.pervius.core.number.CounterKey;
 import app.pervius.core.number.Drawing;
-import app.pervius.core.number.Drawn;
 import app.pervius.core.number.Ledger;
 import app.pervius.core.number.NumberState;
-import app.pervius.core.number.Numbering;
 import app.pervius.core.number.Scheme;
 import app.pervius.core.project.FieldValues;
 import app.pervius.server.access.Actor;
@@ -77,8 +75,7 @@ public class Reserving {
         if (!scheme.counts() || !scheme.sources().isEmpty()) {
             throw Problem.invalid("scheme", "Ranges are reserved of schemes whose numbers come from a counter alone; “" + scheme.name() + "” takes parts from elsewhere.");
         }
-        LocalDate today = today(project);
-        if (wanted.until().isBefore(today)) {
+        if (wanted.until().isBefore(today(project))) {
             throw Problem.invalid("until", "A reservation lasts until today or later.");
         }
         FieldValues values = taking.values(project, people.firm(wanted.firm()), wanted.values());
@@ -93,7 +90,7 @@ public class Reserving {
         reservations.save(reservation);
         List<Drawing> run = new ArrayList<>();
         for (int i = 0; i < wanted.count(); i++) {
-            Drawing drawing = draw(project, scheme, values, today);
+            Drawing drawing = taking.draw(scheme, values, project, withoutGivenBack(book.of(project)));
             book.keep(project, drawing, entry -> {
                 entry.state = NumberState.RESERVED;
                 entry.firmId = wanted.firm();
@@ -113,16 +110,6 @@ public class Reserving {
                 + ") for " + people.firm(wanted.firm()).name() + " until " + wanted.until() + ": " + reservation.reason);
         changed(project);
         return reservation.id();
-    }
-
-    private Drawing draw(long project, Scheme scheme, FieldValues values, LocalDate today) {
-        Drawn drawn = Numbering.draw(scheme, values, projects.settings(project).fields(), withoutGivenBack(book.of(project)), today);
-        return switch (drawn) {
-            case Drawn.Number(Drawing drawing) -> drawing;
-            case Drawn.Missing missing -> throw Problem.invalid(missing.fields().iterator().next(), drawn.inWords(scheme, projects.settings(project).fields()));
-            case Drawn.Unfit unfit -> throw Problem.invalid(unfit.field(), drawn.inWords(scheme, projects.settings(project).fields()));
-            default -> throw Problem.conflict("counter-full", drawn.inWords(scheme, projects.settings(project).fields()) + " Nothing was reserved.");
-        };
     }
 
     /** A run has no holes filled from what others gave back. */

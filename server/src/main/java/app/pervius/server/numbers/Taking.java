@@ -102,7 +102,8 @@ public class Taking {
         return draw(scheme, values, project, book.looking(project)).number();
     }
 
-    private Drawing draw(Scheme scheme, FieldValues values, long project, Ledger ledger) {
+    /** Draws a number for somebody who asks for one; why there is none is refused in words. */
+    Drawing draw(Scheme scheme, FieldValues values, long project, Ledger ledger) {
         Projects.Settings settings = projects.settings(project);
         Drawn drawn = Numbering.draw(scheme, values, settings.fields(), ledger, LocalDate.ofInstant(clock.instant(), settings.zone()));
         return switch (drawn) {

@@ -19,8 +19,10 @@ interface PassageRepository extends JpaRepository<Passage, Long> {
     @Query("select p.originalName from Passage p where p.projectId = :project order by p.id desc")
     List<String> namesArrived(long project, Limit limit);
 
-    @Query("select count(p) > 0 from Passage p where p.projectId = :project and (locate(:text, lower(p.originalName)) > 0 or locate(:text, lower(p.baseName)) > 0)")
-    boolean anyNameWith(long project, String text);
+    @Query("""
+            select count(p) > 0 from Passage p join PassageWord w on w.passageId = p.id where w.projectId = :project and w.word = :word
+            and (locate(:text, lower(p.originalName)) > 0 or locate(:text, lower(p.baseName)) > 0)""")
+    boolean anyNameWith(long project, String word, String text);
 
     boolean existsBySubmissionIdAndState(long submission, Passages.State state);
 

@@ -152,7 +152,13 @@ public class Passages {
     /** Which of these numbers some name that ever arrived in the project carries. */
     @Transactional(readOnly = true)
     public Set<String> carrying(long project, Collection<String> numbers) {
-        return numbers.stream().filter(number -> passages.anyNameWith(project, number.toLowerCase(Locale.ROOT))).collect(Collectors.toSet());
+        return numbers.stream().filter(number -> carried(project, number.toLowerCase(Locale.ROOT))).collect(Collectors.toSet());
+    }
+
+    /** A number stands whole in a name, so its last piece is one of the name's words: few names have it, and only they are looked at. */
+    private boolean carried(long project, String number) {
+        List<String> pieces = java.util.Arrays.stream(number.split("[^\\p{L}\\p{N}]+")).filter(piece -> !piece.isEmpty()).toList();
+        return !pieces.isEmpty() && passages.anyNameWith(project, pieces.getLast(), number);
     }
 
     /** For each rule, how many passages it took that have moved since a moment. */

@@ -1,7 +1,6 @@
 package app.pervius.core.register;
 
 import app.pervius.core.project.FirmId;
-import java.time.LocalDate;
 
 /** What register and ledger know of a number. */
 public sealed interface Known {
@@ -11,7 +10,7 @@ public sealed interface Known {
     }
 
     /** It is kept for a firm, and nothing has come with it yet. */
-    record Reserved(String scheme, FirmId forFirm, String firmName, LocalDate until) implements Known {
+    record Reserved(FirmId forFirm, String firmName) implements Known {
     }
 
     /** It will never be assigned again. */

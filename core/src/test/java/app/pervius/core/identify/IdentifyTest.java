@@ -129,14 +129,14 @@ class IdentifyTest {
 
     @Test
     void aReservedNumberIsUsedByWhomItIsReservedFor() {
-        KnownNumbers reserved = number -> new Known.Reserved("documents", FENNICK, "Fennick Hydraulics", java.time.LocalDate.of(2026, 12, 31));
+        KnownNumbers reserved = number -> new Known.Reserved(FENNICK, "Fennick Hydraulics");
         assertThat(effects(decide("KWR-FNK-C-CA-0040_P01_Stop logs", reserved))).satisfies(found -> {
             assertThat(List.<IdentifyEffect>copyOf(found)).contains(new IdentifyEffect.UseReserved("KWR-FNK-C-CA-0040", new RevisionCode("P01")),
                     new IdentifyEffect.TitleRead("Stop logs"));
             assertThat(found).anySatisfy(e -> assertThat(e).isInstanceOfSatisfying(IdentifyEffect.FieldsRead.class,
                     read -> assertThat(read.values().get("discipline")).contains("C")));
         });
-        KnownNumbers others = number -> new Known.Reserved("documents", ALDERMOOR, "Aldermoor Civils", java.time.LocalDate.of(2026, 12, 31));
+        KnownNumbers others = number -> new Known.Reserved(ALDERMOOR, "Aldermoor Civils");
         assertThat(stopped(decide("KWR-FNK-C-CA-0040", others)).sentence())
                 .isEqualTo("KWR-FNK-C-CA-0040 is reserved for Aldermoor Civils, and this comes from Fennick Hydraulics.");
     }

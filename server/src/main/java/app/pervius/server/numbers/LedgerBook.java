@@ -25,7 +25,6 @@ import org.springframework.transaction.annotation.Transactional;
 public class LedgerBook {
 
     private final LedgerRepository entries;
-    private final ReservationRepository reservations;
     private final Counters counters;
     private final NumberList lists;
     private final Documents documents;
@@ -34,10 +33,9 @@ public class LedgerBook {
     private final Ids ids;
     private final InstantSource clock;
 
-    LedgerBook(LedgerRepository entries, ReservationRepository reservations, Counters counters, NumberList lists, Documents documents, People people,
+    LedgerBook(LedgerRepository entries, Counters counters, NumberList lists, Documents documents, People people,
             JdbcClient jdbc, Ids ids, InstantSource clock) {
         this.entries = entries;
-        this.reservations = reservations;
         this.counters = counters;
         this.lists = lists;
         this.documents = documents;
@@ -64,8 +62,7 @@ public class LedgerBook {
 
     private Known reserved(LedgerEntry entry) {
         long firm = java.util.Objects.requireNonNull(entry.firmId);
-        Reservation of = reservations.findById(java.util.Objects.requireNonNull(entry.reservationId)).orElseThrow();
-        return new Known.Reserved(entry.schemeKey, new FirmId(firm), people.firm(firm).name(), of.untilDay);
+        return new Known.Reserved(new FirmId(firm), people.firm(firm).name());
     }
 
     /** Something came for a document whose number had been given before; fails if it was voided in that very moment. */

@@ -200,12 +200,12 @@ public final class Client {
     }
 
     public Answer decide(JsonNode review, JsonNode passage, int code, String comment) {
-        return put("/api/reviews/" + review.get("id").asLong() + "/decisions", Map.of("step", review.get("step").asInt(),
+        return put("/api/reviews/" + review.get("id").asLong() + "/decisions", Map.of("turn", review.get("turn").asInt(),
                 "passages", List.of(passage.get("id").asLong()), "code", code, "comment", comment, "overrule", false));
     }
 
     public Answer closeStep(JsonNode review) {
-        return post("/api/reviews/" + review.get("id").asLong() + "/closings", Map.of("step", review.get("step").asInt()));
+        return post("/api/reviews/" + review.get("id").asLong() + "/closings", Map.of("turn", review.get("turn").asInt()));
     }
 
     private HttpRequest.Builder request(String path) {

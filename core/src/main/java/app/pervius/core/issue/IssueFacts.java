@@ -15,6 +15,8 @@ import java.util.function.Function;
 /**
  * What station Issue decides by.
  *
+ * @param toAuthor whether it goes back whatever the plan says, because the route does
+ * @param statusCode the status code the route calls for instead of the plan's
  * @param files the files of the revision
  * @param statusCodes the project's
  * @param folder the destination as it is now, if it still exists
@@ -22,7 +24,8 @@ import java.util.function.Function;
  * @param archive the project's archive folder, if it has one
  * @param taken whether a name is taken in the destination by a file that does not leave with the former revision
  */
-public record IssueFacts(String number, String revision, String title, DecisionCode decision, IssuePlan plan, List<FileName> files,
+public record IssueFacts(String number, String revision, String title, DecisionCode decision, boolean toAuthor,
+        Optional<String> statusCode, IssuePlan plan, List<FileName> files,
         FieldValues values, Fields fields, List<StatusCode> statusCodes, Function<FolderId, Optional<Destination>> folder,
         Function<InformationState, Optional<Former>> former, Optional<FolderId> archive, BiPredicate<Spot, FileName> taken) {
 
@@ -36,5 +39,9 @@ public record IssueFacts(String number, String revision, String title, DecisionC
 
     public IssueFacts {
         files = List.copyOf(files);
+    }
+
+    IssueFacts backToAuthor() {
+        return new IssueFacts(number, revision, title, decision, true, statusCode, plan, files, values, fields, statusCodes, folder, former, archive, taken);
     }
 }

@@ -14,6 +14,10 @@ public record IssuePlan(Map<Integer, Target> byCode, String namePattern) {
     /** What placed files are called unless a rule says otherwise. */
     public static final String USUAL_NAME = "{number}_{revision}_{status}";
 
+    /** What the project says of each code. */
+    public static final IssuePlan AS_PROJECT = new IssuePlan(Map.of(1, new Target.AsProject(), 2, new Target.AsProject(), 3, new Target.AsProject(),
+            4, new Target.AsProject()), USUAL_NAME);
+
     public IssuePlan {
         byCode = Map.copyOf(byCode);
     }

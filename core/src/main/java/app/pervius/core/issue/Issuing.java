@@ -36,17 +36,21 @@ public final class Issuing {
     }
 
     public static Outcome<IssueEffect> decide(IssueFacts facts) {
-        Target target = facts.plan().byCode().get(facts.decision().digit());
+        Target target = facts.toAuthor() ? new Target.BackToAuthor() : facts.plan().byCode().get(facts.decision().digit());
         return switch (target) {
             case null -> stop(StopReason.Code.DESTINATION_MISSING, "The rule does not say what follows from decision "
                     + facts.decision().digit() + ", " + facts.decision().name() + ".");
             case Target.BackToAuthor() -> new Outcome.Passed<>(List.of(new IssueEffect.ReturnToAuthor(facts.decision().mustComeAgain())),
                     "Back to the author: " + facts.decision().name() + ".");
             case Target.Place place -> place(facts, place);
+            case Target.AsProject() -> facts.decision().placing()
+                    .map(as -> place(facts, new Target.Place(as.folder(), as.statusCode(), as.path())))
+                    .orElseGet(() -> decide(facts.backToAuthor()));
         };
     }
 
-    private static Outcome<IssueEffect> place(IssueFacts facts, Target.Place place) {
+    private static Outcome<IssueEffect> place(IssueFacts facts, Target.Place called) {
+        Target.Place place = new Target.Place(called.folder(), facts.statusCode().orElse(called.statusCode()), called.path());
         Optional<IssueFacts.Destination> found = facts.folder().apply(place.folder());
         if (found.isEmpty()) {
             return stop(StopReason.Code.DESTINATION_GONE, "The folder the rule places it in does not exist any more.");

@@ -13,6 +13,10 @@ public sealed interface Target {
     record Place(FolderId folder, String statusCode, String path) implements Target {
     }
 
+    /** What the project says of the decision code. */
+    record AsProject() implements Target {
+    }
+
     /** It goes back to its author with the comments. */
     record BackToAuthor() implements Target {
     }

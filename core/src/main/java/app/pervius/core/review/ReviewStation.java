@@ -5,12 +5,23 @@ import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.WayOut;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /** Station Review: the passage joins the review of its submission and route, and waits for the decision. */
 public final class ReviewStation {
 
-    /** The passage joins the review of its submission on this route. */
-    public record Join(Route route) {
+    /**
+     * The passage joins the review of its submission on this route with the same people.
+     *
+     * @param step where it begins, 0-based
+     * @param seats who sits there
+     * @param leftOut the steps it does not take
+     */
+    public record Join(Route route, int step, List<Seat> seats, Set<Integer> leftOut) {
+        public Join {
+            seats = List.copyOf(seats);
+            leftOut = Set.copyOf(leftOut);
+        }
     }
 
     private ReviewStation() {
@@ -25,23 +36,19 @@ public final class ReviewStation {
             return stop(StopReason.Code.ROUTE_MISSING, "The rule names no route that the project has.");
         }
         Route route = facts.route().get();
-        for (Step step : route.steps()) {
-            Optional<String> empty = whyNobody(facts, route, step);
-            if (empty.isPresent()) {
-                return stop(StopReason.Code.NOBODY_TO_DECIDE, "Route “" + route.name() + "”, step “" + step.name() + "”: " + empty.get());
+        Set<Integer> leftOut = route.leftOut(facts.seating().values(), facts.cycle());
+        int from = Math.min(facts.from(), route.steps().size() - 1);
+        for (int i = from; i < route.steps().size(); i++) {
+            if (!leftOut.contains(i) && Seating.of(route, route.steps().get(i), facts.seating()) instanceof Seating.Seated.Nobody(String why)) {
+                return stop(StopReason.Code.NOBODY_TO_DECIDE, "Route “" + route.name() + "”, step “" + route.steps().get(i).name() + "”: " + why);
             }
         }
-        return new Outcome.Waiting<>(List.of(new Join(route)), "the review on route “" + route.name() + "”", Optional.empty());
-    }
-
-    private static Optional<String> whyNobody(ReviewFacts facts, Route route, Step step) {
-        List<Holder> holders = facts.holders().apply(step.role());
-        String role = facts.roleName().apply(step.role());
-        if (holders.isEmpty()) {
-            return Optional.of("nobody holds the role “" + role + "”.");
+        if (route.lead().isPresent() && Seating.lead(route, facts.seating()) instanceof Seating.Seated.Nobody(String why)) {
+            return stop(StopReason.Code.NOBODY_TO_DECIDE, "Route “" + route.name() + "”, the lead: " + why);
         }
-        return holders.stream().anyMatch(h -> h.mayDecide(route, facts.author(), facts.authorFirm())) ? Optional.empty()
-                : Optional.of("everybody with the role “" + role + "” is of the author's own firm, and the route does not allow that.");
+        int first = route.stepFrom(from, leftOut);
+        List<Seat> seats = ((Seating.Seated.Seats) Seating.of(route, route.steps().get(first), facts.seating())).seats();
+        return new Outcome.Waiting<>(List.of(new Join(route, first, seats, leftOut)), "the review on route “" + route.name() + "”", Optional.empty());
     }
 
     private static Outcome<Join> stop(StopReason.Code code, String sentence) {

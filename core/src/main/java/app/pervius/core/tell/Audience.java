@@ -14,6 +14,10 @@ public sealed interface Audience {
     record Holders(RoleId role) implements Audience {
     }
 
+    /** Whoever the distribution matrix says is told of documents of this type and discipline. */
+    record ByMatrix() implements Audience {
+    }
+
     /** One person. */
     record Named(PersonId person) implements Audience {
     }

@@ -45,6 +45,11 @@ public record Letter(String subject, String text) {
         return switch (heading.occasion()) {
             case ARRIVED -> "submission " + heading.submission() + " has arrived with " + files + ":";
             case TO_DECIDE -> files + " of submission " + heading.submission() + (count == 1 ? " waits" : " wait") + " for your decision:";
+            case TO_RELEASE -> files + " of submission " + heading.submission() + (count == 1 ? " is" : " are")
+                    + " decided. Draw the comments together and release them to the author:";
+            case REMINDED -> files + " of submission " + heading.submission() + (count == 1 ? " waits" : " wait") + " for your decision still:";
+            case ESCALATED -> "nobody has decided on " + files + " of submission " + heading.submission() + " in time:";
+            case REOPENED -> "a decision you were told of is open again, for " + files + " of submission " + heading.submission() + ":";
             case RETURNED -> files + " of submission " + heading.submission() + (count == 1 ? " goes" : " go") + " back to the author:";
             case ISSUED -> files + " of submission " + heading.submission() + (count == 1 ? " has" : " have") + " been issued:";
             case STOPPED -> files + " of submission " + heading.submission() + " cannot go on:";

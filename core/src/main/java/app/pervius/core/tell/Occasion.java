@@ -4,6 +4,10 @@ package app.pervius.core.tell;
 public enum Occasion {
     ARRIVED("arrived"),
     TO_DECIDE("waiting for your decision"),
+    TO_RELEASE("waiting for your release"),
+    REMINDED("still waiting for your decision"),
+    ESCALATED("late"),
+    REOPENED("decided anew"),
     RETURNED("back to the author"),
     ISSUED("issued"),
     STOPPED("stopped");

@@ -19,7 +19,7 @@ public record TellPlan(List<Audience> onArrival, List<Audience> onReturn, List<A
             case ARRIVED -> onArrival;
             case RETURNED -> onReturn;
             case ISSUED -> onIssue;
-            case TO_DECIDE, STOPPED -> List.of();
+            case TO_DECIDE, TO_RELEASE, REMINDED, ESCALATED, REOPENED, STOPPED -> List.of();
         };
     }
 }

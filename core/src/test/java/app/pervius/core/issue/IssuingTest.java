@@ -29,7 +29,7 @@ class IssuingTest {
 
     private static Outcome<IssueEffect> decide(int code, Optional<IssueFacts.Destination> destination, Optional<IssueFacts.Former> former,
             Optional<FolderId> archive, BiPredicate<Spot, FileName> taken) {
-        return Issuing.decide(new IssueFacts("KWR-FNK-H-DR-0001", "P02", "Weir", DecisionCode.of(code, DecisionCode.AS_SHIPPED), PLAN,
+        return Issuing.decide(new IssueFacts("KWR-FNK-H-DR-0001", "P02", "Weir", DecisionCode.of(code, DecisionCode.AS_SHIPPED), false, Optional.empty(), PLAN,
                 List.of(new FileName("Weir.PDF"), new FileName("Weir.dwg")), HYDRAULIC_DRAWING, FIELDS, STATUS_CODES, folder -> destination, state -> former, archive, taken));
     }
 
@@ -57,7 +57,7 @@ class IssuingTest {
     @Test
     void aStatusCodeThatDoesNotGoWithItsFolderIsRefused() {
         IssuePlan asBuilt = new IssuePlan(Map.of(1, new Target.Place(SHARED, "CR", "")), IssuePlan.USUAL_NAME);
-        Outcome<IssueEffect> outcome = Issuing.decide(new IssueFacts("KWR-FNK-H-DR-0001", "P02", "Weir", DecisionCode.of(1, DecisionCode.AS_SHIPPED), asBuilt,
+        Outcome<IssueEffect> outcome = Issuing.decide(new IssueFacts("KWR-FNK-H-DR-0001", "P02", "Weir", DecisionCode.of(1, DecisionCode.AS_SHIPPED), false, Optional.empty(), asBuilt,
                 List.of(), HYDRAULIC_DRAWING, FIELDS, STATUS_CODES, folder -> Optional.of(DESTINATION), state -> Optional.empty(), Optional.of(ARCHIVE), (spot, n) -> false));
         assertThat(((Outcome.Stopped<IssueEffect>) outcome).reason().sentence())
                 .isEqualTo("Status code CR goes with Published, but the folder “Shared / Hydraulics” is Shared.");
@@ -66,7 +66,7 @@ class IssuingTest {
     @Test
     void aPathOfFieldsLeadsToAFolderBelow() {
         IssuePlan byFields = new IssuePlan(Map.of(1, new Target.Place(SHARED, "A1", "{discipline}/{type} {title}")), IssuePlan.USUAL_NAME);
-        Outcome<IssueEffect> outcome = Issuing.decide(new IssueFacts("KWR-FNK-H-DR-0001", "P02", "../Weir", DecisionCode.of(1, DecisionCode.AS_SHIPPED), byFields,
+        Outcome<IssueEffect> outcome = Issuing.decide(new IssueFacts("KWR-FNK-H-DR-0001", "P02", "../Weir", DecisionCode.of(1, DecisionCode.AS_SHIPPED), false, Optional.empty(), byFields,
                 List.of(new FileName("Weir.pdf")), HYDRAULIC_DRAWING, FIELDS, STATUS_CODES, folder -> Optional.of(DESTINATION), state -> Optional.empty(), Optional.of(ARCHIVE),
                 (spot, n) -> false));
         Outcome.Passed<IssueEffect> passed = (Outcome.Passed<IssueEffect>) outcome;
@@ -77,7 +77,7 @@ class IssuingTest {
     @Test
     void aPathThatNeedsWhatNobodySaidStopsIt() {
         IssuePlan byFields = new IssuePlan(Map.of(1, new Target.Place(SHARED, "A1", "{serial}")), IssuePlan.USUAL_NAME);
-        Outcome<IssueEffect> outcome = Issuing.decide(new IssueFacts("KWR-FNK-H-DR-0001", "P02", "Weir", DecisionCode.of(1, DecisionCode.AS_SHIPPED), byFields,
+        Outcome<IssueEffect> outcome = Issuing.decide(new IssueFacts("KWR-FNK-H-DR-0001", "P02", "Weir", DecisionCode.of(1, DecisionCode.AS_SHIPPED), false, Optional.empty(), byFields,
                 List.of(), HYDRAULIC_DRAWING, FIELDS, STATUS_CODES, folder -> Optional.of(DESTINATION), state -> Optional.empty(), Optional.of(ARCHIVE), (spot, n) -> false));
         assertThat(((Outcome.Stopped<IssueEffect>) outcome).reason().sentence()).isEqualTo("No folder can be found for it: “{serial}” needs “Serial”, and nothing says what it is.");
     }

@@ -1,127 +1,213 @@
 package app.pervius.core.review;
 
-import static app.pervius.core.KestrelWeir.FENNICK;
 import static app.pervius.core.KestrelWeir.HENRIKE;
 import static app.pervius.core.KestrelWeir.TOMASZ;
-import static app.pervius.core.KestrelWeir.WATER_BOARD;
 import static app.pervius.core.KestrelWeir.YUSUF;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.PassageId;
-import app.pervius.core.passage.StopReason;
 import app.pervius.core.project.DecisionCode;
+import app.pervius.core.project.PersonId;
 import app.pervius.core.project.RoleId;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Random;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 class BoardTest {
 
-    private static final RoleId REVIEWER = new RoleId(1);
-    private static final RoleId APPROVER = new RoleId(2);
-    private static final Route ROUTE = new Route("civil", "Civil", 1, List.of(new Step("Review", Step.Kind.REVIEW, REVIEWER, 5),
-            new Step("Approval", Step.Kind.APPROVAL, APPROVER, 3)), false);
+    private static final Who REVIEWER = new Who.InRole(new RoleId(1));
     private static final PassageId ONE = new PassageId(1);
     private static final PassageId TWO = new PassageId(2);
+    private static final PersonId KWABENA = new PersonId(14);
 
-    private static Board fresh() {
-        return new Board(ROUTE, 0, List.of(ONE, TWO), Map.of(), DecisionCode.AS_SHIPPED);
+    private static Step step(String name, Needs needs, Step.Drawing drawing, Map<Integer, Leads> leads, Chase.Silence silence) {
+        return new Step(name, Step.Kind.REVIEW, List.of(REVIEWER), needs, drawing, 5, Optional.empty(), leads, new Chase(0, 0, 0, List.of(), silence));
     }
 
-    private static Board answered(Board board, PassageId passage, int code) {
-        return ((Board.Move.Noted) board.answer(board.step(), List.of(passage), new Answer(HENRIKE, code, "see clouds"), true)).board();
+    private static Step step(Needs needs, Step.Drawing drawing) {
+        return step("Technical review", needs, drawing, Map.of(), new Chase.Silence.Wait());
     }
 
-    @Test
-    void aStepIsNotClosedBeforeEveryFileHasADecision() {
-        assertThat(answered(fresh(), ONE, 1).close(0, true)).isEqualTo(new Board.Move.Undecided(List.of(TWO)));
+    private static Route route(Step... before) {
+        List<Step> steps = new java.util.ArrayList<>(List.of(before));
+        steps.add(Step.usual("Approval", Step.Kind.APPROVAL, REVIEWER, 3));
+        return Route.usual("civil", "Civil", steps);
     }
 
-    @Test
-    void theNextStepBeginsWithoutAnswersAndTheLastOneDecidesEachFile() {
-        Board second = ((Board.Move.NextStep) answered(answered(fresh(), ONE, 4), TWO, 1).close(0, true)).board();
-        assertThat(second.step()).isEqualTo(1);
-        assertThat(second.answers()).isEmpty();
-        Board.Move ended = answered(answered(second, ONE, 1), TWO, 3).close(1, true);
-        assertThat(((Board.Move.Ended) ended).decisions()).extractingByKey(ONE).extracting(DecisionCode::digit).isEqualTo(1);
-        assertThat(((Board.Move.Ended) ended).decisions()).extractingByKey(TWO).extracting(DecisionCode::digit).isEqualTo(3);
+    private static Route alone(Route r) {
+        return new Route(r.key(), r.name(), 1, r.steps(), false, true, r.lead(), r.senders(), r.completion());
     }
 
-    @Test
-    void manyFilesAreDecidedAlikeAtOnce() {
-        Board.Move move = fresh().answer(0, List.of(ONE, TWO), new Answer(HENRIKE, 1, ""), true);
-        assertThat(((Board.Move.Noted) move).board().answers()).hasSize(2);
+    private static Route withLead(Route r) {
+        return new Route(r.key(), r.name(), 1, r.steps(), false, r.filesGoAlone(), Optional.of(REVIEWER), r.senders(), r.completion());
     }
 
-    @Test
-    void aCodeThatNeedsACommentIsRefusedWithoutOne() {
-        assertThat(fresh().answer(0, List.of(ONE), new Answer(HENRIKE, 3, "  "), true)).isInstanceOf(Board.Move.CommentMissing.class);
+    private static Board at(Route route, int step, PersonId... people) {
+        boolean leads = route.steps().get(step).drawing() == Step.Drawing.LEAD;
+        List<Seat> seats = java.util.stream.IntStream.range(0, people.length).mapToObj(i -> new Seat(people[i], leads && i == 0)).toList();
+        return new Board(route, Board.Phase.AT_STEP, step, step, List.of(file(ONE), file(TWO)), seats, Map.of(), DecisionCode.AS_SHIPPED);
     }
 
-    @Test
-    void whoMayNotDecideIsRefused() {
-        assertThat(fresh().answer(0, List.of(ONE), new Answer(YUSUF, 1, ""), false)).isInstanceOf(Board.Move.NotYours.class);
-        assertThat(fresh().close(0, false)).isInstanceOf(Board.Move.NotYours.class);
+    private static Board.File file(PassageId passage) {
+        return new Board.File(passage, Set.of(), Optional.empty());
     }
 
-    @Test
-    void aStepThatIsOverCannotBeAnsweredOrClosedAgain() {
-        Board second = ((Board.Move.NextStep) answered(answered(fresh(), ONE, 1), TWO, 1).close(0, true)).board();
-        assertThat(second.close(0, true)).isInstanceOf(Board.Move.StepIsOver.class);
-        assertThat(second.answer(0, List.of(ONE), new Answer(HENRIKE, 1, ""), true)).isInstanceOf(Board.Move.StepIsOver.class);
+    private static Board.Move say(Board board, PersonId who, PassageId what, int code) {
+        return board.answer(board.turn(), List.of(what), Acting.self(who), who, code, "see clouds", false);
     }
 
-    /** Whatever people do in whatever order: a file never has two outcomes, and a review ends only with all decided. */
-    @Test
-    void noOrderOfMovesLosesOrDoublesADecision() {
-        Random random = new Random(5);
-        int endings = 0;
-        for (int round = 0; round < 2000; round++) {
-            Board board = fresh();
-            Optional<Map<PassageId, DecisionCode>> ended = Optional.empty();
-            for (int move = 0; move < 120 && ended.isEmpty(); move++) {
-                int meant = random.nextInt(2);
-                Board.Move next = random.nextInt(4) == 0 ? board.close(meant, random.nextInt(5) > 0)
-                        : board.answer(meant, List.of(random.nextBoolean() ? ONE : TWO), new Answer(TOMASZ, 1 + random.nextInt(4), random.nextBoolean() ? "" : "x"), true);
-                switch (next) {
-                    case Board.Move.Noted(Board b) -> board = b;
-                    case Board.Move.NextStep(Board b) -> board = b;
-                    case Board.Move.Ended(Map<PassageId, DecisionCode> decisions) -> ended = Optional.of(decisions);
-                    default -> { }
-                }
-            }
-            if (ended.isPresent()) {
-                endings++;
-                assertThat(ended.get()).containsOnlyKeys(ONE, TWO);
-            }
-        }
-        assertThat(endings).as("reviews that came to their end").isGreaterThan(500);
+    private static Board said(Board board, PersonId who, PassageId what, int code) {
+        return ((Board.Move.Noted) say(board, who, what, code)).board();
     }
 
-    private static Outcome<ReviewStation.Join> decide(Route route, Map<RoleId, List<Holder>> holders) {
-        return ReviewStation.decide(new ReviewFacts(Optional.empty(), Optional.of(route), YUSUF, FENNICK,
-                role -> holders.getOrDefault(role, List.of()), role -> role.equals(REVIEWER) ? "Lead civil engineer" : "Approver"));
+    private static Board all(Board board, PersonId who, int code) {
+        return said(said(board, who, ONE, code), who, TWO, code);
+    }
+
+    private static List<Part> closed(Board board, PersonId who) {
+        return ((Board.Move.Closed) board.close(board.turn(), Acting.self(who))).parts();
+    }
+
+    private static Refusal refused(Board.Move move) {
+        return ((Board.Move.Refused) move).why();
     }
 
     @Test
-    void aStepWithNobodyInItsRoleStopsThePassageAndNamesTheRole() {
-        StopReason reason = ((Outcome.Stopped<ReviewStation.Join>) decide(ROUTE, Map.of(APPROVER, List.of(new Holder(TOMASZ, WATER_BOARD))))).reason();
-        assertThat(reason.sentence()).isEqualTo("Route “Civil”, step “Review”: nobody holds the role “Lead civil engineer”.");
+    void aStepIsNotClosedBeforeEveryFileHasItsDecision() {
+        Board board = said(at(route(step(new Needs.Any(), Step.Drawing.WORST)), 0, HENRIKE), HENRIKE, ONE, 1);
+        assertThat(refused(board.close(0, Acting.self(HENRIKE)))).isEqualTo(new Refusal.Undecided(List.of(TWO)));
     }
 
     @Test
-    void nobodyDecidesOnTheWorkOfTheirOwnFirmUnlessTheRouteAllowsIt() {
-        Map<RoleId, List<Holder>> own = Map.of(REVIEWER, List.of(new Holder(HENRIKE, FENNICK)), APPROVER, List.of(new Holder(TOMASZ, WATER_BOARD)));
-        assertThat(((Outcome.Stopped<ReviewStation.Join>) decide(ROUTE, own)).reason().code()).isEqualTo(StopReason.Code.NOBODY_TO_DECIDE);
-        assertThat(decide(new Route("own", "Own", 1, ROUTE.steps(), true), own)).isInstanceOf(Outcome.Waiting.class);
+    void whereFilesGoAloneThoseDecidedGoOnAndTheOthersStay() {
+        Board board = said(at(alone(route(step(new Needs.Any(), Step.Drawing.WORST))), 0, HENRIKE), HENRIKE, ONE, 1);
+        List<Part> parts = closed(board, HENRIKE);
+        assertThat(((Part.Stays) parts.get(0)).board().files()).containsExactly(file(TWO));
+        assertThat(parts.get(1)).isEqualTo(new Part.Goes(1, List.of(file(ONE))));
     }
 
     @Test
-    void withPeopleInEveryRoleItWaitsForTheReview() {
-        Map<RoleId, List<Holder>> holders = Map.of(REVIEWER, List.of(new Holder(HENRIKE, WATER_BOARD)), APPROVER, List.of(new Holder(TOMASZ, WATER_BOARD)));
-        assertThat(((Outcome.Waiting<ReviewStation.Join>) decide(ROUTE, holders)).effects()).containsExactly(new ReviewStation.Join(ROUTE));
+    void theLastStepDecidesEachFileByItself() {
+        Board board = said(said(at(route(), 0, TOMASZ), TOMASZ, ONE, 1), TOMASZ, TWO, 3);
+        assertThat(closed(board, TOMASZ)).containsExactly(new Part.Over(Map.of(ONE, new Ending(1, false), TWO, new Ending(3, false))));
+    }
+
+    @Test
+    void codesLeadWhereTheStepSays() {
+        Route route = route(step("First", new Needs.Any(), Step.Drawing.WORST, Map.of(), new Chase.Silence.Wait()),
+                step("Second", new Needs.Any(), Step.Drawing.WORST, Map.of(3, new Leads.ToStep(0), 4, new Leads.Back(), 2, new Leads.End()), new Chase.Silence.Wait()));
+        assertThat(closed(said(said(at(route, 1, HENRIKE), HENRIKE, ONE, 3), HENRIKE, TWO, 4), HENRIKE))
+                .containsExactly(new Part.Goes(0, List.of(file(ONE))), new Part.Over(Map.of(TWO, new Ending(4, true))));
+        assertThat(closed(said(said(at(route, 1, HENRIKE), HENRIKE, ONE, 2), HENRIKE, TWO, 1), HENRIKE))
+                .containsExactly(new Part.Goes(2, List.of(file(TWO))), new Part.Over(Map.of(ONE, new Ending(2, false))));
+    }
+
+    @Test
+    void aStepLeftOutForAFileIsPassedBy() {
+        Route route = route(step("First", new Needs.Any(), Step.Drawing.WORST, Map.of(), new Chase.Silence.Wait()), step("Second", new Needs.Any(), Step.Drawing.WORST, Map.of(), new Chase.Silence.Wait()));
+        Board board = at(route, 0, HENRIKE);
+        Board.File brief = new Board.File(ONE, Set.of(1), Optional.empty());
+        Board mixed = new Board(route, board.phase(), 0, 0, List.of(brief, file(TWO)), board.seats(), Map.of(), board.codes());
+        assertThat(closed(all(mixed, HENRIKE, 1), HENRIKE)).containsExactly(new Part.Goes(1, List.of(file(TWO))), new Part.Goes(2, List.of(brief)));
+    }
+
+    @Test
+    void whereAllAreNeededEachAnswersAndTheWorstCounts() {
+        Board board = all(at(route(step(new Needs.All(), Step.Drawing.WORST)), 0, HENRIKE, KWABENA), HENRIKE, 1);
+        assertThat(refused(board.close(0, Acting.self(HENRIKE)))).isInstanceOf(Refusal.Undecided.class);
+        Board full = said(said(board, KWABENA, ONE, 3), KWABENA, TWO, 1);
+        assertThat(full.decision(ONE)).contains(3);
+        assertThat(full.decision(TWO)).contains(1);
+    }
+
+    @Test
+    void whereTheMajorityCountsTheWorseWinsATie() {
+        Board board = at(route(step(new Needs.AtLeast(2), Step.Drawing.MAJORITY)), 0, HENRIKE, KWABENA, TOMASZ);
+        assertThat(said(said(board, HENRIKE, ONE, 1), KWABENA, ONE, 2).decision(ONE)).contains(2);
+        assertThat(said(said(said(board, HENRIKE, ONE, 1), KWABENA, ONE, 2), TOMASZ, ONE, 1).decision(ONE)).contains(1);
+        assertThat(said(board, HENRIKE, ONE, 1).decision(ONE)).isEmpty();
+    }
+
+    @Test
+    void theLeadDrawsTogetherOnceTheOthersHaveAnsweredAndCloses() {
+        Board board = all(all(at(route(step(new Needs.All(), Step.Drawing.LEAD)), 0, HENRIKE, KWABENA), HENRIKE, 2), KWABENA, 4);
+        assertThat(board.decision(ONE)).contains(2);
+        assertThat(refused(board.close(0, Acting.self(KWABENA)))).isEqualTo(new Refusal.LeadCloses());
+        assertThat(closed(board, HENRIKE)).hasSize(1);
+        assertThat(all(at(board.route(), 0, HENRIKE, KWABENA), HENRIKE, 2).decision(ONE)).as("before the others have answered").isEmpty();
+    }
+
+    @Test
+    void anotherPersonsAnswerIsNotReplacedUnseen() {
+        Board board = said(at(route(), 0, HENRIKE, TOMASZ), HENRIKE, ONE, 1);
+        assertThat(refused(say(board, TOMASZ, ONE, 4))).isInstanceOf(Refusal.AnsweredByAnother.class);
+        Board overruled = ((Board.Move.Noted) board.answer(0, List.of(ONE), Acting.self(TOMASZ), TOMASZ, 4, "no", true)).board();
+        assertThat(overruled.answersTo(ONE)).containsExactly(Answer.of(TOMASZ, 4, "no"));
+    }
+
+    @Test
+    void aDeputyAnswersFromTheSeatOfThePersonWhoIsAway() {
+        Board board = at(route(), 0, HENRIKE);
+        Acting deputy = new Acting(TOMASZ, Set.of(TOMASZ, HENRIKE));
+        Board after = ((Board.Move.Noted) board.answer(0, List.of(ONE), deputy, HENRIKE, 1, "", false)).board();
+        assertThat(after.answersTo(ONE)).containsExactly(new Answer(Optional.of(HENRIKE), Optional.of(TOMASZ), 1, ""));
+        assertThat(refused(board.answer(0, List.of(ONE), Acting.self(TOMASZ), HENRIKE, 1, "", false))).isEqualTo(new Refusal.NotYours());
+    }
+
+    @Test
+    void whatIsNotAllowedIsRefusedWithItsReason() {
+        Board board = at(route(), 0, HENRIKE);
+        assertThat(refused(board.answer(0, List.of(ONE), Acting.self(HENRIKE), HENRIKE, 3, "  ", false))).isInstanceOf(Refusal.CommentMissing.class);
+        assertThat(refused(board.answer(0, List.of(ONE), Acting.self(HENRIKE), HENRIKE, 7, "x", false))).isEqualTo(new Refusal.NoSuchCode(7));
+        assertThat(refused(board.answer(1, List.of(ONE), Acting.self(HENRIKE), HENRIKE, 1, "", false))).isEqualTo(new Refusal.TurnIsOver());
+        assertThat(refused(say(board, YUSUF, ONE, 1))).isEqualTo(new Refusal.NotYours());
+        assertThat(refused(say(board, HENRIKE, new PassageId(9), 1))).isEqualTo(new Refusal.NotInReview(new PassageId(9)));
+        assertThat(refused(board.close(0, Acting.self(YUSUF)))).isEqualTo(new Refusal.NotYours());
+        assertThat(refused(board.release(0, Acting.self(HENRIKE)))).isEqualTo(new Refusal.NothingToRelease());
+    }
+
+    @Test
+    void anAnswerCanBeTakenBackWhileTheStepIsOpen() {
+        Board board = said(at(route(), 0, HENRIKE), HENRIKE, ONE, 4);
+        assertThat(((Board.Move.Noted) board.unsay(0, List.of(ONE), Acting.self(HENRIKE), HENRIKE)).board().notFresh()).isEmpty();
+    }
+
+    @Test
+    void withALeadTheDecisionWaitsForItsRelease() {
+        Route route = withLead(route());
+        assertThat(closed(all(at(route, 0, TOMASZ), TOMASZ, 2), TOMASZ))
+                .containsExactly(new Part.ToRelease(Map.of(ONE, new Ending(2, false), TWO, new Ending(2, false))));
+        Board waiting = new Board(route, Board.Phase.RELEASING, 1, 0, List.of(new Board.File(ONE, Set.of(), Optional.of(new Ending(2, false)))),
+                List.of(new Seat(HENRIKE, true)), Map.of(), DecisionCode.AS_SHIPPED);
+        assertThat(refused(waiting.release(1, Acting.self(TOMASZ)))).isEqualTo(new Refusal.NotYours());
+        assertThat(refused(waiting.close(1, Acting.self(HENRIKE)))).isEqualTo(new Refusal.OnlyRelease());
+        assertThat(waiting.release(1, Acting.self(HENRIKE))).isEqualTo(new Board.Move.Closed(List.of(new Part.Over(Map.of(ONE, new Ending(2, false))))));
+    }
+
+    @Test
+    void silenceWaitsSkipsOrCounts() {
+        Board waits = at(route(step(new Needs.All(), Step.Drawing.WORST)), 0, HENRIKE, KWABENA);
+        assertThat(waits.silence(0)).isEqualTo(new Board.Move.Noted(waits));
+        Board skips = said(at(route(step("S", new Needs.Any(), Step.Drawing.WORST, Map.of(4, new Leads.Back()), new Chase.Silence.Skip(2))), 0, HENRIKE), HENRIKE, TWO, 4);
+        assertThat(((Board.Move.Closed) skips.silence(0)).parts())
+                .containsExactly(new Part.Goes(1, List.of(file(ONE))), new Part.Over(Map.of(TWO, new Ending(4, true))));
+        Board counts = said(at(route(step("S", new Needs.All(), Step.Drawing.WORST, Map.of(2, new Leads.End(), 3, new Leads.End()), new Chase.Silence.CountsAs(2, 0))), 0, HENRIKE, KWABENA),
+                HENRIKE, TWO, 3);
+        assertThat(((Board.Move.Closed) counts.silence(0)).parts()).containsExactly(new Part.Over(Map.of(ONE, new Ending(2, false), TWO, new Ending(3, false))));
+    }
+
+    @Test
+    void filesAreSplitOffAndJoinedOnlyBeforeTheFirstDecision() {
+        Board board = at(route(), 0, HENRIKE);
+        Board.Move.Divided divided = (Board.Move.Divided) board.split(List.of(TWO));
+        assertThat(divided.rest().files()).containsExactly(file(ONE));
+        assertThat(divided.off().files()).containsExactly(file(TWO));
+        assertThat(divided.rest().join(divided.off())).isEqualTo(new Board.Move.Noted(board));
+        assertThat(refused(board.split(List.of(ONE, TWO)))).isEqualTo(new Refusal.NothingLeft());
+        assertThat(refused(said(board, HENRIKE, ONE, 1).split(List.of(TWO)))).isEqualTo(new Refusal.HasAnswers());
+        assertThat(refused(divided.rest().join(said(divided.off(), HENRIKE, TWO, 1)))).isEqualTo(new Refusal.HasAnswers());
+        assertThat(refused(divided.rest().join(at(route(), 0, TOMASZ)))).isInstanceOf(Refusal.NotAlike.class);
     }
 }

@@ -10,6 +10,7 @@ import app.pervius.core.project.FolderId;
 import app.pervius.core.project.RoleId;
 import app.pervius.core.review.Route;
 import app.pervius.core.review.Step;
+import app.pervius.core.review.Who;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.Where;
 import app.pervius.core.rules.Which;
@@ -204,8 +205,8 @@ class KestrelWeir {
     }
 
     private void route(long project, String key, String name, long reviewer, long approver) {
-        routes.putInForce(project, new Route(key, name, 1, List.of(new Step("Technical review", Step.Kind.REVIEW, new RoleId(reviewer), 5),
-                new Step("Approval", Step.Kind.APPROVAL, new RoleId(approver), 3)), false));
+        routes.putInForce(project, Route.usual(key, name, List.of(Step.usual("Technical review", Step.Kind.REVIEW, new Who.InRole(new RoleId(reviewer)), 5),
+                Step.usual("Approval", Step.Kind.APPROVAL, new Who.InRole(new RoleId(approver)), 3))), 0, null);
     }
 
     private long role(long project, String name, String holder) {

@@ -161,9 +161,9 @@ class KestrelWeirStory {
         Reviews.At review = reviews.of(all.getFirst().id()).orElseThrow();
         for (int i = 0; i < all.size(); i++) {
             int code = exceptions.getOrDefault(i, usual);
-            deciding.answer(review.id(), new Deciding.Decision(review.step(), List.of(all.get(i).id()), code, code == 1 ? "" : comment, false), actor);
+            deciding.answer(review.id(), new Deciding.Decision(review.turn(), List.of(all.get(i).id()), code, code == 1 ? "" : comment, null, false), actor);
         }
-        deciding.close(review.id(), review.step(), actor);
+        deciding.close(review.id(), review.turn(), actor);
         settled(submission);
     }
 

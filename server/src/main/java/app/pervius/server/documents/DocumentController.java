@@ -24,6 +24,7 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -219,19 +220,20 @@ class DocumentController {
     private List<DocumentMessage> messages(List<Revision> all) {
         Map<Long, Revision> byPassage = all.stream().collect(Collectors.toMap(r -> r.passageId, Function.identity()));
         List<Messages.AboutPassage> told = messages.about(byPassage.keySet(), MOST_JOURNAL);
-        Map<Long, People.PersonView> persons = people.persons(told.stream().map(Messages.AboutPassage::person).toList());
-        return told.stream().map(m -> new DocumentMessage(byPassage.get(m.passage()).code, persons.get(m.person()).name(), m.occasion(), m.at(), m.sent())).toList();
+        Map<Long, People.PersonView> persons = people.persons(told.stream().map(Messages.AboutPassage::person).filter(Objects::nonNull).toList());
+        return told.stream().map(m -> new DocumentMessage(byPassage.get(m.passage()).code, m.person() == null ? String.valueOf(m.address()) : persons.get(m.person()).name(),
+                m.occasion(), m.at(), m.sent())).toList();
     }
 
     private List<HolderView> holders(List<Revision> all) {
         Map<Long, Revision> byPassage = all.stream().collect(Collectors.toMap(r -> r.passageId, Function.identity()));
-        Map<Long, Messages.Told> last = new LinkedHashMap<>();
-        messages.toldOfIssue(byPassage.keySet()).forEach(told -> last.put(told.person(), told));
-        Map<Long, People.PersonView> persons = people.persons(last.keySet());
+        Map<Object, Messages.Told> last = new LinkedHashMap<>();
+        messages.told(byPassage.keySet(), List.of(Occasion.ISSUED)).forEach(told -> last.put(told.person() == null ? String.valueOf(told.address()) : told.person(), told));
+        Map<Long, People.PersonView> persons = people.persons(last.values().stream().map(Messages.Told::person).filter(Objects::nonNull).toList());
         return last.values().stream().map(told -> {
             Revision revision = byPassage.get(told.passage());
-            People.PersonView person = persons.get(told.person());
-            return new HolderView(person.name(), person.firmCode(), revision.code, told.at(), revision.currentIn != null);
+            People.PersonView person = told.person() == null ? null : persons.get(told.person());
+            return new HolderView(person == null ? String.valueOf(told.address()) : person.name(), person == null ? "" : person.firmCode(), revision.code, told.at(), revision.currentIn != null);
         }).sorted(Comparator.comparing(HolderView::current).thenComparing(HolderView::person)).toList();
     }
 

@@ -7,6 +7,7 @@ import app.pervius.core.register.DocumentId;
 import app.pervius.core.register.KnownDocument;
 import app.pervius.core.register.RevisionCode;
 import app.pervius.server.passages.PassageEnded;
+import app.pervius.server.passages.PassageReopened;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import app.pervius.server.store.Ids;
@@ -173,6 +174,27 @@ public class Documents {
             revision.outcome = end.how();
             revision.decisionCode = end.decision();
         });
+    }
+
+    @EventListener
+    void reopened(PassageReopened again) {
+        revisions.findByPassageId(again.passage()).ifPresent(revision -> {
+            revision.onItsWay = true;
+            revision.withdrawn = false;
+            revision.outcome = null;
+            revision.decisionCode = null;
+        });
+    }
+
+    /** The revision of a passage as it stands: where it is current, and whether a later one has come since. */
+    @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
+    public Optional<Standing> standing(long passage) {
+        return revisions.findByPassageId(passage).map(revision -> new Standing(revision.id(), revision.documentId, revision.code, Optional.ofNullable(revision.currentFolder),
+                revisions.findByDocumentIdOrderById(revision.documentId).stream().filter(r -> r.id() > revision.id() && !r.withdrawn).map(r -> r.code).findFirst()));
+    }
+
+    /** A revision, the folder it is current in, and the code of one that came after it. */
+    public record Standing(long revision, long document, String code, Optional<Long> currentFolder, Optional<String> later) {
     }
 
     private KnownDocument known(Document document) {

@@ -15,6 +15,7 @@ import app.pervius.server.numbers.Schemes;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.reviews.RouteWords;
 import app.pervius.server.reviews.Routes;
 import app.pervius.server.rules.Rules;
 import java.util.ArrayList;
@@ -39,10 +40,11 @@ class FolderPageController {
     private final Rules rules;
     private final Schemes schemes;
     private final Routes routes;
+    private final RouteWords routeWords;
     private final People people;
     private final Projects projects;
 
-    FolderPageController(Folders folders, Files files, Passages passages, Rules rules, Schemes schemes, Routes routes, People people,
+    FolderPageController(Folders folders, Files files, Passages passages, Rules rules, Schemes schemes, Routes routes, RouteWords routeWords, People people,
             Projects projects) {
         this.folders = folders;
         this.files = files;
@@ -50,6 +52,7 @@ class FolderPageController {
         this.rules = rules;
         this.schemes = schemes;
         this.routes = routes;
+        this.routeWords = routeWords;
         this.people = people;
         this.projects = projects;
     }
@@ -93,14 +96,15 @@ class FolderPageController {
         checks(rule.checks(), sentences);
         rule.scheme().flatMap(key -> schemes.inForce(project, key)).ifPresent(s -> sentences.add("Numbers by " + s.name() + ": " + s.pattern() + "."));
         rule.route().flatMap(key -> routes.inForce(project, key)).ifPresent(r -> sentences.add("Goes to review on route " + r.name() + ": "
-                + r.steps().stream().map(s -> s.name() + " by " + people.roleName(s.role()) + " (" + s.workingDays() + " working days)")
-                        .collect(Collectors.joining(", then ")) + "."));
+                + routeWords.steps(project, r) + "."));
         projects.settings(project).decisionCodes().forEach(code -> {
             Target target = rule.issue().byCode().get(code.digit());
-            if (target instanceof Target.Place(var folder, String status, String path)) {
+            Target place = target instanceof Target.AsProject && code.placing().isPresent()
+                    ? new Target.Place(code.placing().get().folder(), code.placing().get().statusCode(), code.placing().get().path()) : target;
+            if (place instanceof Target.Place(var folder, String status, String path)) {
                 sentences.add(code.digit() + " " + code.name() + ": placed in "
                         + folders.find(folder.value()).map(Folders.FolderView::path).orElse("a folder that is gone") + (path.isEmpty() ? "" : " / " + path.replace("/", " / ")) + " as " + status + ".");
-            } else if (target != null) {
+            } else if (place != null) {
                 sentences.add(code.digit() + " " + code.name() + ": back to the author.");
             }
         });

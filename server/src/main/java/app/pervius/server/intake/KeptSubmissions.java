@@ -32,6 +32,13 @@ class KeptSubmissions implements Submissions {
     }
 
     @Override
+    @Transactional(readOnly = true)
+    public Asked asked(long submission) {
+        Submission its = submissions.findById(submission).orElseThrow();
+        return new Asked(its.reference, its.purpose, its.answerDue);
+    }
+
+    @Override
     public void unsettled(long submission, boolean unsettled) {
         submissions.setUnsettled(submission, unsettled);
     }

@@ -45,6 +45,8 @@ class IssueFinding implements RuleFinding {
                 found.add(new Finding(true, "issue", "It does not say what follows from " + code.digit() + ", " + code.name() + "."));
             } else if (target instanceof Target.Place place) {
                 check(settings, code, place, found);
+            } else if (target instanceof Target.AsProject && code.placing().isPresent()) {
+                check(settings, code, new Target.Place(code.placing().get().folder(), code.placing().get().statusCode(), code.placing().get().path()), found);
             }
         }
         if (Pattern.compile(rule.issue().namePattern(), Issuing.nameFields(settings.fields())) instanceof Compiled.Faulty(List<PatternFault> faults)) {
@@ -58,7 +60,7 @@ class IssueFinding implements RuleFinding {
 
     private void check(long project, Audience audience, List<Finding> found) {
         switch (audience) {
-            case Audience.Author() -> { }
+            case Audience.Author(), Audience.ByMatrix() -> { }
             case Audience.Holders(RoleId role) -> {
                 if (people.roles(project).stream().noneMatch(r -> r.id() == role.value())) {
                     found.add(new Finding(true, "tell", "A role that is to be told does not exist in this project."));

@@ -3,6 +3,7 @@ package app.pervius.server.issuing;
 import app.pervius.core.arrive.FileName;
 import app.pervius.core.issue.IssueEffect;
 import app.pervius.core.issue.IssueFacts;
+import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Issuing;
 import app.pervius.core.issue.Spot;
 import app.pervius.core.passage.Outcome;
@@ -10,6 +11,7 @@ import app.pervius.core.passage.Station;
 import app.pervius.core.project.DecisionCode;
 import app.pervius.core.project.FolderId;
 import app.pervius.core.project.InformationState;
+import app.pervius.core.review.Matrix;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.documents.Documents;
@@ -21,6 +23,7 @@ import app.pervius.server.passages.PassageChange;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.passages.StationWork;
+import app.pervius.server.people.Matrices;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.reviews.Reviews;
@@ -43,10 +46,11 @@ class IssueWork implements StationWork<IssueEffect> {
     private final Documents documents;
     private final Reviews reviews;
     private final People people;
+    private final Matrices matrices;
     private final Messages messages;
     private final Live live;
 
-    IssueWork(Rules rules, Projects projects, Folders folders, Files files, Documents documents, Reviews reviews, People people,
+    IssueWork(Rules rules, Projects projects, Folders folders, Files files, Documents documents, Reviews reviews, People people, Matrices matrices,
             Messages messages, Live live) {
         this.rules = rules;
         this.projects = projects;
@@ -55,6 +59,7 @@ class IssueWork implements StationWork<IssueEffect> {
         this.documents = documents;
         this.reviews = reviews;
         this.people = people;
+        this.matrices = matrices;
         this.messages = messages;
         this.live = live;
     }
@@ -67,11 +72,11 @@ class IssueWork implements StationWork<IssueEffect> {
     @Override
     public Outcome<IssueEffect> decide(PassageFacts passage) {
         Projects.Settings project = projects.settings(passage.project());
-        HandlingRule rule = rule(passage);
-        DecisionCode decision = DecisionCode.of(passage.decision().orElseThrow(), project.decisionCodes());
+        PassageFacts.Decided decided = passage.decision().orElseThrow();
+        DecisionCode decision = DecisionCode.of(decided.code(), project.decisionCodes());
         long document = passage.document().orElseThrow();
         return Issuing.decide(new IssueFacts(passage.number().orElseThrow(), passage.revision().orElseThrow(), passage.title(), decision,
-                rule.issue(), passage.files().stream().map(f -> new FileName(f.name())).toList(), passage.values(), project.fields(), project.statusCodes(),
+                decided.toAuthor(), decided.statusCode(), rule(passage).map(HandlingRule::issue).orElse(IssuePlan.AS_PROJECT), passage.files().stream().map(f -> new FileName(f.name())).toList(), passage.values(), project.fields(), project.statusCodes(),
                 this::destination, state -> documents.current(document, state).map(c -> new IssueFacts.Former(c.revision(), c.code())),
                 project.archive().filter(archive -> folders.find(archive.value()).isPresent()),
                 (spot, name) -> taken(document, spot, name)));
@@ -123,12 +128,16 @@ class IssueWork implements StationWork<IssueEffect> {
     }
 
     private void tell(PassageFacts passage, Occasion occasion, String detail) {
-        messages.tell(people.who(rule(passage).tell().on(occasion), passage.author()), occasion,
-                new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(), passage.run(), passage.ruleInWords()), detail);
+        Messages.About about = new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(), passage.run(), passage.ruleInWords());
+        List<Long> named = rule(passage).map(rule -> people.who(rule.tell().on(occasion), passage.author(),
+                () -> matrices.of(passage.project()).of(passage.values(), Matrix.Duty.TOLD))).orElse(List.of(passage.author()));
+        List<Long> watching = reviews.watchers(passage.id()).persons();
+        messages.tell(named.stream().filter(p -> !watching.contains(p)).toList(), occasion, about, detail);
+        reviews.tellWatchers(passage.id(), occasion, about, detail);
     }
 
     private String said(PassageFacts passage) {
-        return reviews.said(passage.id()).stream().map(s -> "\n" + s.stepName() + ", " + s.person() + ": " + s.code()
+        return reviews.released(passage.id()).stream().map(s -> "\n" + s.stepName() + ", " + s.person() + ": " + s.code()
                 + (s.comment().isEmpty() ? "" : ", " + s.comment())).collect(Collectors.joining());
     }
 
@@ -145,8 +154,7 @@ class IssueWork implements StationWork<IssueEffect> {
         return folders.find(folder.value()).map(f -> new IssueFacts.Destination(folder, f.path(), f.state()));
     }
 
-    private HandlingRule rule(PassageFacts passage) {
-        PassageFacts.TakenBy by = passage.rule().orElseThrow();
-        return rules.edition(by.rule(), by.edition());
+    private Optional<HandlingRule> rule(PassageFacts passage) {
+        return passage.rule().map(by -> rules.edition(by.rule(), by.edition()));
     }
 }

@@ -25,7 +25,15 @@ import org.springframework.transaction.annotation.Transactional;
 public class Journal {
 
     /** What an entry tells of. */
-    public enum Kind { PASSED, WAITING, STOPPED, WAY_OUT, STEP_BEGAN, STEP_CLOSED, NOTED }
+    public enum Kind {
+        PASSED, WAITING, STOPPED, WAY_OUT, STEP_BEGAN,
+        /** What was said in a step, as it was said: for the reviewing side only. */
+        STEP_CLOSED,
+        /** What reviewers do among themselves: for the reviewing side only. */
+        AMONG_REVIEWERS,
+        /** What the author is told of it. */
+        RELEASED, REOPENED, NOTED
+    }
 
     /** Who did it: a person, or Pervius itself. */
     public record Actor(@Nullable Long person, String name) {

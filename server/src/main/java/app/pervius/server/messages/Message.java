@@ -14,7 +14,8 @@ import org.jspecify.annotations.Nullable;
 class Message extends Row {
     long projectId;
     String messageKey = "";
-    long personId;
+    /** Nobody where it goes to an address outside the project. */
+    @Nullable Long personId;
     String recipient = "";
     @Enumerated(EnumType.STRING)
     Occasion occasion = Occasion.ARRIVED;

@@ -8,11 +8,13 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
@@ -31,6 +33,9 @@ public class Messages {
 
     /** The most lines a message lists; beyond them it says how many more there are. */
     private static final int MOST_LINES = 100;
+
+    /** Occasions on which somebody has something to decide: their links lead to where it is decided. */
+    private static final Set<Occasion> FOR_DECIDERS = EnumSet.of(Occasion.TO_DECIDE, Occasion.TO_RELEASE, Occasion.REMINDED);
 
     /** Where a message is. */
     public enum State { WAITING, SENT }
@@ -71,20 +76,29 @@ public class Messages {
     /** Leaves a notice for each person, once, in the transaction of what it tells of. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void tell(Collection<Long> persons, Occasion occasion, About about, String detail) {
-        for (long person : new LinkedHashSet<>(persons)) {
-            Notice notice = new Notice();
-            notice.projectId = about.project();
-            notice.personId = person;
-            notice.occasion = occasion;
-            notice.gatherKey = about.run();
-            notice.submissionId = about.submission();
-            notice.passageId = about.passage();
-            notice.what = about.what();
-            notice.detail = detail.length() > 4000 ? detail.substring(0, 3999) + "…" : detail;
-            notice.rule = about.rule();
-            notice.notedAt = clock.instant();
-            notices.save(notice);
-        }
+        new LinkedHashSet<>(persons).forEach(person -> note(person, null, occasion, about, detail));
+    }
+
+    /** The same for people who are known by their address only. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void tellOutside(Collection<String> addresses, Occasion occasion, About about, String detail) {
+        new LinkedHashSet<>(addresses).forEach(address -> note(null, address, occasion, about, detail));
+    }
+
+    private void note(@Nullable Long person, @Nullable String outside, Occasion occasion, About about, String detail) {
+        Notice notice = new Notice();
+        notice.projectId = about.project();
+        notice.personId = person;
+        notice.address = outside;
+        notice.occasion = occasion;
+        notice.gatherKey = about.run();
+        notice.submissionId = about.submission();
+        notice.passageId = about.passage();
+        notice.what = about.what();
+        notice.detail = detail.length() > 4000 ? detail.substring(0, 3999) + "…" : detail;
+        notice.rule = about.rule();
+        notice.notedAt = clock.instant();
+        notices.save(notice);
     }
 
     /** Makes messages of all notices of a submission that have none yet, and puts them into the outbox. */
@@ -92,7 +106,7 @@ public class Messages {
     public void gather(long submission, String reference) {
         Map<String, List<Notice>> groups = new LinkedHashMap<>();
         for (Notice notice : notices.findBySubmissionIdAndMessageIdIsNullOrderById(submission)) {
-            groups.computeIfAbsent(notice.personId + "/" + notice.occasion + "/" + notice.gatherKey, k -> new ArrayList<>()).add(notice);
+            groups.computeIfAbsent((notice.personId == null ? notice.address : notice.personId) + "/" + notice.occasion + "/" + notice.gatherKey, k -> new ArrayList<>()).add(notice);
         }
         groups.forEach((key, group) -> {
             Message message = messages.save(write(key, group, reference));
@@ -127,19 +141,19 @@ public class Messages {
         events.publishEvent(new OutboxFilled());
     }
 
-    /** Somebody who was told that a revision was issued. */
-    public record Told(long person, long passage, Instant at) {
+    /** Somebody who was told of a decision; known by a person or by an address. */
+    public record Told(@Nullable Long person, @Nullable String address, long passage, Instant at) {
     }
 
-    /** Who was told of the issue of these passages, in the order it happened. */
+    /** Who was told of what became of these passages, in the order it happened. */
     @Transactional(readOnly = true)
-    public List<Told> toldOfIssue(Collection<Long> passages) {
-        return passages.isEmpty() ? List.of() : notices.findByOccasionAndPassageIdInOrderById(Occasion.ISSUED, passages).stream()
-                .map(n -> new Told(n.personId, n.passageId, n.notedAt)).toList();
+    public List<Told> told(Collection<Long> passages, Collection<Occasion> of) {
+        return passages.isEmpty() ? List.of() : notices.findByOccasionInAndPassageIdInOrderById(of, passages).stream()
+                .map(n -> new Told(n.personId, n.address, n.passageId, n.notedAt)).toList();
     }
 
     /** A message about a passage; {@code sent} is absent while it has not gone out. */
-    public record AboutPassage(long person, long passage, Occasion occasion, Instant at, @Nullable Instant sent) {
+    public record AboutPassage(@Nullable Long person, @Nullable String address, long passage, Occasion occasion, Instant at, @Nullable Instant sent) {
     }
 
     /** The newest messages about these passages. */
@@ -148,25 +162,25 @@ public class Messages {
         List<Notice> found = passages.isEmpty() ? List.of() : notices.findByPassageIdInOrderByIdDesc(passages, Limit.of(most));
         Map<Long, Message> sent = messages.findAllById(found.stream().map(n -> n.messageId).filter(Objects::nonNull).distinct().toList()).stream()
                 .collect(Collectors.toMap(Message::id, m -> m));
-        return found.stream().map(n -> new AboutPassage(n.personId, n.passageId, n.occasion, n.notedAt,
+        return found.stream().map(n -> new AboutPassage(n.personId, n.address, n.passageId, n.occasion, n.notedAt,
                 n.messageId == null || !sent.containsKey(n.messageId) ? null : sent.get(n.messageId).sentAt)).toList();
     }
 
     private Message write(String key, List<Notice> group, String reference) {
         Notice first = group.getFirst();
-        People.PersonView person = people.person(first.personId);
+        String name = first.personId == null ? String.valueOf(first.address) : people.person(first.personId).name();
         List<Letter.Line> lines = new ArrayList<>(group.stream().limit(MOST_LINES)
                 .map(n -> new Letter.Line(n.what, n.detail, link(n))).toList());
         List<String> rules = group.stream().map(n -> n.rule).filter(r -> !r.isEmpty()).distinct().toList();
-        String all = address + (first.occasion == Occasion.TO_DECIDE ? "/desk" : "/passages?submission=" + first.submissionId);
+        String all = address + (FOR_DECIDERS.contains(first.occasion) ? "/desk" : "/passages?submission=" + first.submissionId);
         Letter letter = Letter.write(new Letter.Heading(first.occasion, projects.settings(first.projectId).code(), reference,
-                person.name(), all, rules, group.size()), lines);
+                name, all, rules, group.size()), lines);
         Message message = new Message();
         message.projectId = first.projectId;
         // Every notice is in one message only, so its first notice makes a message unlike any other.
-        message.messageKey = first.submissionId + "/" + key + "/" + first.id();
-        message.personId = person.id();
-        message.recipient = person.email();
+        message.messageKey = first.submissionId + "/" + (key.length() > 200 ? "" : key + "/") + first.id();
+        message.personId = first.personId;
+        message.recipient = first.personId == null ? String.valueOf(first.address) : people.person(first.personId).email();
         message.occasion = first.occasion;
         message.subject = letter.subject();
         message.text = letter.text();
@@ -176,6 +190,6 @@ public class Messages {
     }
 
     private String link(Notice notice) {
-        return address + (notice.occasion == Occasion.TO_DECIDE ? "/read/" : "/passages/") + notice.passageId;
+        return address + (FOR_DECIDERS.contains(notice.occasion) ? "/read/" : "/passages/") + notice.passageId;
     }
 }

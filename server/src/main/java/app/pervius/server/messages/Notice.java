@@ -12,7 +12,9 @@ import org.jspecify.annotations.Nullable;
 @Entity
 class Notice extends Row {
     long projectId;
-    long personId;
+    /** Nobody where it goes to an address outside the project. */
+    @Nullable Long personId;
+    @Nullable String address;
     @Enumerated(EnumType.STRING)
     Occasion occasion = Occasion.ARRIVED;
     String gatherKey = "";

@@ -15,5 +15,5 @@ interface NoticeRepository extends JpaRepository<Notice, Long> {
 
     List<Notice> findByPassageIdInOrderByIdDesc(Collection<Long> passages, Limit limit);
 
-    List<Notice> findByOccasionAndPassageIdInOrderById(Occasion occasion, Collection<Long> passages);
+    List<Notice> findByOccasionInAndPassageIdInOrderById(Collection<Occasion> occasions, Collection<Long> passages);
 }

@@ -2,12 +2,16 @@ package app.pervius.server.passages;
 
 import app.pervius.server.access.Actor;
 import app.pervius.server.journal.Journal;
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Set;
 import org.springframework.stereotype.Component;
 
 /** The journal of a passage as a person may read it. */
 @Component
 public class JournalFor {
+
+    private static final Set<Journal.Kind> AMONG_THEMSELVES = EnumSet.of(Journal.Kind.STEP_CLOSED, Journal.Kind.AMONG_REVIEWERS);
 
     private final Journal journal;
 
@@ -15,11 +19,11 @@ public class JournalFor {
         this.journal = journal;
     }
 
-    /** What reviewers have said is left out for the author's firm until the passage is at its end. */
+    /** What reviewers have said among themselves is left out for the author's firm; it reads what is released to it. */
     public List<Journal.JournalLine> read(Passages.PassageView passage, Actor actor) {
         Actor.Membership membership = actor.in(passage.project());
-        boolean reviewing = membership.controls() || membership.seesAll();
+        boolean reviewing = membership.controls() || membership.seesAll() && actor.firm() != passage.authorFirm();
         return journal.of(passage.id()).stream()
-                .filter(line -> reviewing || passage.state() == Passages.State.DONE || line.kind() != Journal.Kind.STEP_CLOSED).toList();
+                .filter(line -> reviewing || !AMONG_THEMSELVES.contains(line.kind())).toList();
     }
 }

@@ -52,6 +52,14 @@ class Passage extends Row {
     @Nullable String waysOut;
     @Nullable Integer readFile;
     @Nullable Integer decisionCode;
+    /** The route sends it back to its author, whatever its code calls for elsewhere. */
+    boolean toAuthor;
+    /** The status code the route calls for. */
+    @Nullable String statusWanted;
+    /** It was sent on a route by hand; no rule has it. */
+    boolean byHand;
+    /** The step its review goes on at, 0-based. */
+    int reviewFrom;
     @Nullable String statusCode;
     @Nullable String heldBy;
     int journalSeq;

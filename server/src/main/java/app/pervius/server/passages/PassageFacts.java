@@ -16,7 +16,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record PassageFacts(long id, long project, long submission, long folder, long author, long authorFirm, String originalName,
         String baseName, String title, FieldValues given, FieldValues values, Optional<TakenBy> rule, Optional<String> route, Optional<Long> document,
-        Optional<String> number, Optional<String> revision, int cycle, Optional<Integer> decision, Station station,
+        Optional<String> number, Optional<String> revision, int cycle, boolean byHand, int reviewFrom, Optional<Decided> decision, Station station,
         List<File> files, String run) {
 
     /** The rule that took it, in its edition. */
@@ -25,6 +25,15 @@ public record PassageFacts(long id, long project, long submission, long folder, 
         public String toString() {
             return name + " (edition " + edition + ")";
         }
+    }
+
+    /**
+     * What its review came to.
+     *
+     * @param toAuthor whether the route sends it back, whatever the code calls for elsewhere
+     * @param statusCode the status code the route calls for
+     */
+    public record Decided(int code, boolean toAuthor, Optional<String> statusCode) {
     }
 
     /** A file of it. */

@@ -19,6 +19,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -81,15 +82,17 @@ public class Passages {
     private final Journal journal;
     private final Live live;
     private final InstantSource clock;
+    private final ApplicationEventPublisher events;
 
     Passages(PassageRepository passages, PassageFileRepository files, Words words, Journal journal, Live live,
-            InstantSource clock) {
+            InstantSource clock, ApplicationEventPublisher events) {
         this.passages = passages;
         this.files = files;
         this.words = words;
         this.journal = journal;
         this.live = live;
         this.clock = clock;
+        this.events = events;
     }
 
     /** Opens a passage at Arrive; the engine takes it on once woken. */
@@ -167,17 +170,34 @@ public class Passages {
         return passages.countByRule(project, since).stream().collect(Collectors.toMap(row -> (Long) row[0], row -> (Long) row[1]));
     }
 
+    /** A revision as a review looks at it. */
+    public record Subject(long id, FieldValues values, int cycle) {
+    }
+
+    @Transactional(readOnly = true)
+    public List<Subject> subjects(Collection<Long> ids) {
+        return passages.findAllById(ids).stream().sorted(java.util.Comparator.comparing(Passage::id))
+                .map(p -> new Subject(p.id(), values(p.fieldValues), p.cycle)).toList();
+    }
+
     /** Says who has waiting passages from now on, and until when they should answer. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void nowWith(Collection<Long> ids, String heldBy, Instant due, String step) {
+    public void nowWith(Collection<Long> ids, String heldBy, @Nullable Instant due, String waitingFor) {
         for (Passage passage : passages.findAllById(ids)) {
-            passage.heldBy = heldBy;
-            passage.since = clock.instant();
+            passage.heldBy = heldBy.length() > 400 ? heldBy.substring(0, 399) + "…" : heldBy;
             passage.due = due;
-            passage.waitingFor = step;
-            passage.note(journal, Journal.Kind.STEP_BEGAN, Journal.Actor.PERVIUS, step + " began: with " + heldBy + ".");
+            passage.waitingFor = waitingFor;
+            live.changed(new Live.Change(passage.projectId, passage.authorFirmId, Live.Topic.PASSAGE, passage.submissionId));
         }
-        passages.findById(ids.iterator().next()).ifPresent(passage -> live.changed(new Live.Change(passage.projectId, passage.authorFirmId, Live.Topic.PASSAGE, passage.submissionId)));
+    }
+
+    /** Writes on the journal of passages that a step of their review has begun. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void stepBegan(Collection<Long> ids, String account) {
+        for (Passage passage : passages.findAllById(ids)) {
+            passage.since = clock.instant();
+            passage.note(journal, Journal.Kind.STEP_BEGAN, Journal.Actor.PERVIUS, account);
+        }
     }
 
     /** Writes on the journal of passages what somebody has done with them at their station. */
@@ -188,12 +208,59 @@ public class Passages {
         passages.findById(id).orElseThrow().note(journal, kind, actor, account);
     }
 
-    /** Gives a waiting passage its decision; the engine takes it on once woken. */
+    /** Gives a passage that waits in review its decision; the engine takes it on once woken. Nothing happens to one that waits no more. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void decided(long id, int code) {
+    public void decided(long id, PassageFacts.Decided decided, Map<String, String> values) {
         Passage passage = passages.findById(id).orElseThrow();
-        passage.decisionCode = code;
+        if (passage.station != Station.REVIEW || passage.state != State.WAITING) {
+            return;
+        }
+        passage.decisionCode = decided.code();
+        passage.toAuthor = decided.toAuthor();
+        passage.statusWanted = decided.statusCode().orElse(null);
+        passage.reviewFrom = 0;
+        if (!values.isEmpty()) {
+            passage.fieldValues = Json.write(values(passage.fieldValues).with(new FieldValues(values)).byKey());
+        }
         passage.state = State.RUNNING;
+    }
+
+    /** The review of a waiting passage goes on at a step, 0-based, once it comes to review again. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void reviewFrom(long id, int step) {
+        passages.findById(id).orElseThrow().reviewFrom = step;
+    }
+
+    /** Takes a waiting passage out of the flow; its files stay where they are. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void takeBack(long id, Journal.Actor actor, String account) {
+        Passage passage = passages.findById(id).orElseThrow();
+        passage.note(journal, Journal.Kind.WAY_OUT, actor, account);
+        passage.state = State.DONE;
+        passage.ended = End.TAKEN_OUT;
+        passage.heldBy = null;
+        passage.due = null;
+        passage.since = clock.instant();
+        events.publishEvent(new PassageEnded(id, End.TAKEN_OUT, null, null));
+        live.changed(new Live.Change(passage.projectId, passage.authorFirmId, Live.Topic.PASSAGE, passage.submissionId));
+    }
+
+    /** Brings a passage that was decided back to review, at a step, 0-based; the engine takes it on once woken. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void reopen(long id, int step, Journal.Actor actor, String account) {
+        Passage passage = passages.findById(id).orElseThrow();
+        passage.station = Station.REVIEW;
+        passage.note(journal, Journal.Kind.REOPENED, actor, account);
+        passage.state = State.RUNNING;
+        passage.ended = null;
+        passage.decisionCode = null;
+        passage.toAuthor = false;
+        passage.statusWanted = null;
+        passage.statusCode = null;
+        passage.reviewFrom = step;
+        passage.since = clock.instant();
+        events.publishEvent(new PassageReopened(id));
+        live.changed(new Live.Change(passage.projectId, passage.authorFirmId, Live.Topic.PASSAGE, passage.submissionId));
     }
 
     /** Has a waiting passage go on where it is; gives its submission, which is to be woken, unless it waits no more. */
@@ -213,7 +280,8 @@ public class Passages {
         return new PassageFacts(p.id(), p.projectId, p.submissionId, p.folderId, p.authorId, p.authorFirmId, p.originalName, p.baseName,
                 p.title, values(p.givenValues), values(p.fieldValues), rule,
                 Optional.ofNullable(p.chosenRoute), Optional.ofNullable(p.documentId),
-                Optional.ofNullable(p.number), Optional.ofNullable(p.revision), p.cycle, Optional.ofNullable(p.decisionCode), p.station,
+                Optional.ofNullable(p.number), Optional.ofNullable(p.revision), p.cycle, p.byHand, p.reviewFrom,
+                Optional.ofNullable(p.decisionCode).map(code -> new PassageFacts.Decided(code, p.toAuthor, Optional.ofNullable(p.statusWanted))), p.station,
                 its, run);
     }
 

@@ -9,6 +9,12 @@ public interface Submissions {
     /** Its reference, as people say it. */
     String reference(long submission);
 
+    /** What was handed in for what, and by when an answer is asked for. */
+    record Asked(String reference, String purpose, java.time.@org.jspecify.annotations.Nullable LocalDate answerDue) {
+    }
+
+    Asked asked(long submission);
+
     /** Marks that it has to be settled, or that it has been. */
     void unsettled(long submission, boolean unsettled);
 

@@ -186,11 +186,14 @@ class WaysOut {
         String name = Optional.ofNullable(route).flatMap(key -> routes.chosen(passage.projectId, key))
                 .orElseThrow(() -> Problem.invalid("route", "Choose a route that is in force."));
         passage.chosenRoute = route;
+        passage.reviewFrom = 0;
         return from(passage, passage.station, "Chosen: route “" + name + "”.");
     }
 
     private String goOnInForce(Passage passage) {
         passage.chosenRoute = null;
+        passage.reviewFrom = 0;
+        passage.byHand = false;
         return from(passage, Station.ARRIVE, "Goes on under the rules now in force.");
     }
 

@@ -87,11 +87,24 @@ public class People {
         return ids.stream().sorted().map(this::person).filter(PersonView::active).toList();
     }
 
-    /** The active people an audience means; {@code author} is whom it calls the author. */
-    public List<Long> who(List<Audience> audience, long author) {
+    /** The active people of a project who see what every firm sends, and so may sit in its reviews. */
+    public List<Holder> reviewingSide(long project) {
+        java.util.Set<Long> ids = new HashSet<>();
+        roles.findByProjectIdOrderByName(project).stream().filter(r -> r.controls || r.seesAll).forEach(r -> ids.addAll(r.holders));
+        return ids.stream().sorted().map(this::person).filter(PersonView::active).map(p -> new Holder(new PersonId(p.id()), new FirmId(p.firmId()))).toList();
+    }
+
+    /** Whether somebody who is not of {@code project}, or no longer active, is meant. */
+    public boolean isMember(long project, long person) {
+        return people.projectsOf(person).contains(project) && person(person).active();
+    }
+
+    /** The active people an audience means; {@code author} is whom it calls the author, {@code byMatrix} the roles the matrix says are told. */
+    public List<Long> who(List<Audience> audience, long author, java.util.function.Supplier<List<RoleId>> byMatrix) {
         return audience.stream().flatMap(a -> switch (a) {
             case Audience.Author() -> java.util.stream.Stream.of(author);
             case Audience.Holders(RoleId role) -> holders(role).stream().map(h -> h.person().value());
+            case Audience.ByMatrix() -> byMatrix.get().stream().flatMap(role -> holders(role).stream()).map(h -> h.person().value());
             case Audience.Named(PersonId person) -> java.util.stream.Stream.of(person.value());
         }).distinct().filter(id -> person(id).active()).toList();
     }

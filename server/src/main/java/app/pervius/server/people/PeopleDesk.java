@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.TreeSet;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
@@ -27,9 +28,10 @@ public class PeopleDesk {
     private final PasswordEncoder passwords;
     private final InstantSource clock;
     private final JdbcClient jdbc;
+    private final ApplicationEventPublisher events;
 
     PeopleDesk(People known, PeopleAccounts accounts, PersonRepository people, FirmRepository firms, RoleRepository roles,
-            PasswordEncoder passwords, InstantSource clock, JdbcClient jdbc) {
+            PasswordEncoder passwords, InstantSource clock, JdbcClient jdbc, ApplicationEventPublisher events) {
         this.known = known;
         this.accounts = accounts;
         this.people = people;
@@ -38,6 +40,7 @@ public class PeopleDesk {
         this.passwords = passwords;
         this.clock = clock;
         this.jdbc = jdbc;
+        this.events = events;
     }
 
     public long addFirm(String code, String name) {
@@ -114,6 +117,7 @@ public class PeopleDesk {
         }
         roles.saveAndFlush(role);
         wanted.forEach(person -> join(project, person));
+        events.publishEvent(new RoleChanged(project, roleId, wanted));
     }
 
     public boolean nobodyYet() {

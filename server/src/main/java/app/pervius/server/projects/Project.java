@@ -15,6 +15,8 @@ class Project extends Row {
     String fields = "[]";
     String decisionCodes = "[]";
     String statusCodes = "[]";
+    /** Its working days; empty for the usual ones. */
+    String workingCalendar = "";
     Instant createdAt = Instant.EPOCH;
     @Version
     int version;

@@ -1,18 +1,27 @@
 package app.pervius.server.projects;
 
 import app.pervius.core.project.DecisionCode;
+import app.pervius.core.project.FolderId;
 import app.pervius.core.project.InformationState;
+import app.pervius.core.project.Placing;
 import app.pervius.core.project.StatusCode;
 import app.pervius.server.access.Actor;
 import app.pervius.server.tables.TableReader;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.time.LocalTime;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -41,7 +50,35 @@ class ProjectController {
 
     /** A project; {@code version} is for changing its settings. */
     record ProjectView(long id, String code, String name, String zone, boolean controls, List<FieldForm> fields,
-            List<DecisionCode> decisionCodes, List<StatusCode> statusCodes, int version) {
+            List<CodeView> decisionCodes, List<StatusCode> statusCodes, WorkingDays workingDays, int version) {
+    }
+
+    /**
+     * A decision code; {@code folder}, {@code status} and {@code path} say where it is issued unless a rule says otherwise, and are absent
+     * where it goes back to the author.
+     */
+    record CodeView(@Min(1) @Max(4) int digit, @NotBlank @Size(max = 60) String name, @NotBlank @Size(max = 8) String shortText, boolean workMayGoOn, boolean mustComeAgain,
+            boolean commentRequired, @Nullable Long folder, @Nullable @Size(max = 20) String status, @Nullable @Size(max = 500) String path) {
+
+        static CodeView of(DecisionCode code) {
+            return new CodeView(code.digit(), code.name(), code.shortText(), code.workMayGoOn(), code.mustComeAgain(), code.commentRequired(),
+                    code.placing().map(p -> p.folder().value()).orElse(null), code.placing().map(Placing::statusCode).orElse(null), code.placing().map(Placing::path).orElse(null));
+        }
+
+        DecisionCode code() {
+            Optional<Placing> placing = Optional.ofNullable(folder).map(id -> new Placing(new FolderId(id), status == null ? "" : status, path == null ? "" : path.strip()));
+            return new DecisionCode(digit, name.strip(), shortText.strip(), workMayGoOn, mustComeAgain, commentRequired, placing);
+        }
+    }
+
+    record DecisionCodesEntry(int version, @NotNull @Size(min = 4, max = 4) List<@Valid @NotNull CodeView> decisionCodes) {
+    }
+
+    record HolidayForm(@NotNull LocalDate day, @NotNull @Size(max = 120) String name) {
+    }
+
+    record WorkingDaysEntry(int version, @NotNull List<@NotNull DayOfWeek> daysOff, @NotNull LocalTime startOfDay, @NotNull LocalTime endOfDay,
+            @NotNull @Size(max = 2000) List<@Valid @NotNull HolidayForm> holidays) {
     }
 
     record FieldsEntry(int version, @NotNull @Size(max = 100) List<@Valid @NotNull FieldForm> fields) {
@@ -57,7 +94,8 @@ class ProjectController {
     List<ProjectView> mine(Actor actor) {
         return projects.all(actor.memberships().keySet()).stream()
                 .map(p -> new ProjectView(p.id(), p.code(), p.name(), p.zone().getId(), actor.controls(p.id()),
-                        p.fields().all().stream().map(FieldForm::of).toList(), p.decisionCodes(), p.statusCodes(), p.version()))
+                        p.fields().all().stream().map(FieldForm::of).toList(), p.decisionCodes().stream().map(CodeView::of).toList(), p.statusCodes(),
+                        p.workingDays(), p.version()))
                 .toList();
     }
 
@@ -82,5 +120,27 @@ class ProjectController {
         actor.mustControl(project);
         desk.setStatusCodes(project, entry.statusCodes().stream()
                 .map(c -> new StatusCode(c.code().strip(), c.meaning().strip(), new LinkedHashSet<>(c.states()))).toList(), entry.version(), actor);
+    }
+
+    @PutMapping("/{project}/decision-codes")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void setDecisionCodes(@PathVariable long project, @Valid @RequestBody DecisionCodesEntry entry, Actor actor) {
+        actor.mustControl(project);
+        desk.setDecisionCodes(project, entry.decisionCodes().stream().map(CodeView::code).toList(), entry.version(), actor);
+    }
+
+    @PutMapping("/{project}/working-days")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void setWorkingDays(@PathVariable long project, @Valid @RequestBody WorkingDaysEntry entry, Actor actor) {
+        actor.mustControl(project);
+        desk.setWorkingDays(project, new WorkingDays(new LinkedHashSet<>(entry.daysOff()), entry.startOfDay(), entry.endOfDay(),
+                entry.holidays().stream().map(h -> new WorkingDays.Holiday(h.day(), h.name().strip())).toList()), entry.version(), actor);
+    }
+
+    /** Reads the whole days of a calendar in iCalendar (RFC 5545); nothing is changed by it. */
+    @PostMapping(path = "/{project}/holidays", consumes = "application/octet-stream")
+    List<WorkingDays.Holiday> readHolidays(@PathVariable long project, HttpServletRequest request, Actor actor) throws IOException {
+        actor.mustControl(project);
+        return HolidayReader.read(request.getInputStream());
     }
 }

@@ -1,6 +1,7 @@
 package app.pervius.server.projects;
 
 import app.pervius.core.project.Code;
+import app.pervius.core.project.DecisionCode;
 import app.pervius.core.project.Field;
 import app.pervius.core.project.FieldKind;
 import app.pervius.core.project.Fields;
@@ -184,6 +185,45 @@ class ProjectDesk {
         }
         settings.changed();
         row.statusCodes = Json.write(wanted);
+        projects.flush();
+        live.changed(new Live.Change(project, null, Live.Topic.RULES, project));
+    }
+
+    /** Sets what the four decision codes are called and what follows from them. */
+    void setDecisionCodes(long project, List<DecisionCode> wanted, int version, Actor actor) {
+        Project row = forChange(project, version, actor);
+        if (!wanted.stream().map(DecisionCode::digit).sorted().toList().equals(List.of(1, 2, 3, 4))) {
+            throw Problem.invalid("decisionCodes", "A project has the decision codes 1, 2, 3 and 4, each once.");
+        }
+        Set<String> names = new HashSet<>();
+        for (DecisionCode code : wanted) {
+            if (!names.add(code.name().toLowerCase(java.util.Locale.ROOT))) {
+                throw Problem.invalid("decisionCodes", "Two decision codes are called “" + code.name() + "”.");
+            }
+            code.placing().ifPresent(placing -> {
+                if (settings.settings(project).statusCodes().stream().noneMatch(s -> s.code().equals(placing.statusCode()))) {
+                    throw Problem.invalid("decisionCodes", "“" + code.name() + "”: the project has no status code “" + placing.statusCode() + "”.");
+                }
+            });
+        }
+        settings.changed();
+        row.decisionCodes = Json.write(wanted.stream().sorted(java.util.Comparator.comparing(DecisionCode::digit)).toList());
+        projects.flush();
+        live.changed(new Live.Change(project, null, Live.Topic.RULES, project));
+    }
+
+    /** Sets the days and hours the project works. Due dates that stand already stay. */
+    void setWorkingDays(long project, WorkingDays wanted, int version, Actor actor) {
+        Project row = forChange(project, version, actor);
+        if (wanted.daysOff().size() == 7) {
+            throw Problem.invalid("daysOff", "At least one week day is a working day.");
+        }
+        if (!wanted.startOfDay().isBefore(wanted.endOfDay())) {
+            throw Problem.invalid("endOfDay", "The working day has to end after it begins.");
+        }
+        settings.changed();
+        row.workingCalendar = Json.write(new WorkingDays(wanted.daysOff(), wanted.startOfDay(), wanted.endOfDay(),
+                wanted.holidays().stream().sorted(java.util.Comparator.comparing(WorkingDays.Holiday::day)).toList()));
         projects.flush();
         live.changed(new Live.Change(project, null, Live.Topic.RULES, project));
     }

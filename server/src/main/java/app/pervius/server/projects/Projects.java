@@ -32,10 +32,10 @@ public class Projects {
      * @param calendar its working days, in its time zone
      */
     public record Settings(long id, String code, String name, ZoneId zone, Fields fields, List<DecisionCode> decisionCodes,
-            List<StatusCode> statusCodes, Optional<FolderId> archive, int version) {
+            List<StatusCode> statusCodes, Optional<FolderId> archive, WorkingDays workingDays, int version) {
 
         public WorkingCalendar calendar() {
-            return WorkingCalendar.mondayToFriday(zone);
+            return workingDays.in(zone);
         }
     }
 
@@ -99,6 +99,7 @@ public class Projects {
                 new Fields(Json.read(p.fields, new TypeReference<List<Field>>() { })),
                 Json.read(p.decisionCodes, new TypeReference<List<DecisionCode>>() { }),
                 Json.read(p.statusCodes, new TypeReference<List<StatusCode>>() { }),
-                Optional.ofNullable(p.archiveFolder).map(FolderId::new), p.version);
+                Optional.ofNullable(p.archiveFolder).map(FolderId::new),
+                p.workingCalendar.isEmpty() ? WorkingDays.USUAL : Json.read(p.workingCalendar, WorkingDays.class), p.version);
     }
 }

@@ -1,8 +1,8 @@
 package app.pervius.server.reviews;
 
-import java.util.Optional;
+import java.util.List;
 import org.springframework.data.jpa.repository.JpaRepository;
 
 interface ClosingRepository extends JpaRepository<ReviewClosing, Long> {
-    Optional<ReviewClosing> findByReviewIdAndStep(long review, int step);
+    List<ReviewClosing> findByReviewIdAndTurnOrderByIdDesc(long review, int turn);
 }

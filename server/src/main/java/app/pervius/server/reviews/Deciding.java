@@ -3,194 +3,247 @@ package app.pervius.server.reviews;
 import app.pervius.core.passage.PassageId;
 import app.pervius.core.project.DecisionCode;
 import app.pervius.core.project.PersonId;
+import app.pervius.core.review.Acting;
 import app.pervius.core.review.Answer;
 import app.pervius.core.review.Board;
+import app.pervius.core.review.Part;
+import app.pervius.core.review.Refusal;
 import app.pervius.core.review.Route;
+import app.pervius.core.review.Seat;
 import app.pervius.server.access.Actor;
 import app.pervius.server.http.Problem;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.live.Live;
 import app.pervius.server.messages.Messages;
-import app.pervius.server.passages.Engine;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.passages.Submissions;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
-import java.time.Instant;
 import java.time.InstantSource;
-import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
+import java.util.Collection;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
+import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** A person decides: answers for files, and the closing of a step. One at a time for each review. */
+/** People decide: answers for files, the closing of a step, the drawing together of comments and their release. One at a time for each review. */
 @Service
 @Transactional
 public class Deciding {
 
-    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("EEE d MMM, HH:mm", Locale.ENGLISH);
-
     /**
      * A decision for some files alike.
      *
-     * @param overrule whether it may take the place of what somebody else has said in this step
+     * @param turn the turn the person saw
+     * @param from whose seat it is given from; absent for one's own, or the only one the person may use
+     * @param overrule whether it may take the place of what somebody else has said where one answer is enough
      */
-    public record Decision(int step, List<Long> passages, int code, String comment, boolean overrule) {
+    public record Decision(int turn, List<Long> passages, int code, String comment, @Nullable Long from, boolean overrule) {
     }
 
     private final ReviewRepository reviews;
     private final AnswerRepository answers;
     private final ClosingRepository closings;
     private final Reviews flow;
+    private final Parting parting;
+    private final Seats seats;
+    private final ReviewAccess access;
+    private final Refusals refusals;
     private final Passages passages;
     private final People people;
     private final Projects projects;
     private final Submissions submissions;
     private final Messages messages;
-    private final Engine engine;
     private final Live live;
     private final InstantSource clock;
 
-    Deciding(ReviewRepository reviews, AnswerRepository answers, ClosingRepository closings, Reviews flow, Passages passages, People people,
-            Projects projects, Submissions submissions, Messages messages, Engine engine, Live live, InstantSource clock) {
+    Deciding(ReviewRepository reviews, AnswerRepository answers, ClosingRepository closings, Reviews flow, Parting parting, Seats seats, ReviewAccess access,
+            Refusals refusals, Passages passages, People people, Projects projects, Submissions submissions, Messages messages, Live live, InstantSource clock) {
         this.reviews = reviews;
         this.answers = answers;
         this.closings = closings;
         this.flow = flow;
+        this.parting = parting;
+        this.seats = seats;
+        this.access = access;
+        this.refusals = refusals;
         this.passages = passages;
         this.people = people;
         this.projects = projects;
         this.submissions = submissions;
         this.messages = messages;
-        this.engine = engine;
         this.live = live;
         this.clock = clock;
     }
 
     public void answer(long id, Decision decision, Actor actor) {
-        Review review = locked(id, actor);
+        Review review = access.locked(id, actor);
         Route route = flow.route(review);
-        if (decision.code() < 1 || decision.code() > 4) {
-            throw Problem.invalid("code", "Decision codes are 1 to 4, not " + decision.code() + ".");
+        Board board = flow.board(review, route);
+        Acting acting = seats.acting(review, route, actor);
+        PersonId from = from(board, acting, decision.from());
+        List<PassageId> which = ids(decision.passages());
+        Board.Move move = board.answer(decision.turn(), which, acting, from, decision.code(), decision.comment().strip(), decision.overrule());
+        keep(review, route, noted(review, route, decision.turn(), move), which);
+    }
+
+    /** Takes back what was said of files in this turn. */
+    public void unsay(long id, int turn, List<Long> which, @Nullable Long seat, Actor actor) {
+        Review review = access.locked(id, actor);
+        Route route = flow.route(review);
+        Board board = flow.board(review, route);
+        Acting acting = seats.acting(review, route, actor);
+        keep(review, route, noted(review, route, turn, board.unsay(turn, ids(which), acting, from(board, acting, seat))), ids(which));
+    }
+
+    public void close(long id, int turn, Actor actor) {
+        Review review = access.locked(id, actor);
+        Route route = flow.route(review);
+        Board board = flow.board(review, route);
+        List<Part> parts = closed(review, route, turn, board.close(turn, seats.acting(review, route, actor)));
+        goOn(review, route, board, parts, new Journal.Actor(actor.person(), actor.name()), actor.person());
+    }
+
+    /** The time for an answer, and what was to be waited beyond it, is over. */
+    void silence(Review review) {
+        Route route = flow.route(review);
+        Board board = flow.board(review, route);
+        switch (board.silence(review.turn)) {
+            case Board.Move.Closed(List<Part> parts) -> {
+                Board filled = board.filledWithSilence();
+                keep(review, route, filled, filled.files().stream().map(Board.File::passage).toList());
+                goOn(review, route, filled, parts, Journal.Actor.PERVIUS, null);
+            }
+            case Board.Move.Noted n -> { }
+            case Board.Move.Divided d -> throw new IllegalStateException("silence divides nothing");
+            case Board.Move.Refused(Refusal why) -> throw refusals.problem(review, route, review.turn, why);
         }
-        Answer answer = new Answer(new PersonId(actor.person()), decision.code(), decision.comment().strip());
-        Board.Move move = flow.board(review, route).answer(stepIfOpen(review, decision.step()),
-                decision.passages().stream().map(PassageId::new).toList(), answer, mayDecide(review, route, actor));
-        if (!(move instanceof Board.Move.Noted)) {
-            throw refused(review, route, decision.step(), move);
+    }
+
+    /** The lead has drawn the comments together: the author gets decisions and comments. */
+    public void release(long id, int turn, Actor actor) {
+        Review review = access.locked(id, actor);
+        Route route = flow.route(review);
+        Board board = flow.board(review, route);
+        List<Part> parts = closed(review, route, turn, board.release(turn, seats.acting(review, route, actor)));
+        for (Board.File file : board.files()) {
+            passages.note(file.passage().value(), Journal.Kind.AMONG_REVIEWERS, new Journal.Actor(actor.person(), actor.name()), "Comments drawn together and released.");
         }
-        Map<Long, ReviewAnswer> before = answers.findByReviewIdAndStepOrderById(id, review.step).stream()
-                .collect(Collectors.toMap(a -> a.passageId, a -> a));
-        for (long passage : decision.passages()) {
-            keep(review, route, passage, before.getOrDefault(passage, new ReviewAnswer()), answer, decision.overrule());
+        parting.part(review, route, parts);
+        messages.gather(review.submissionId, submissions.reference(review.submissionId));
+    }
+
+    /** What the lead, or in a route without one whoever may close the last step, makes of a comment before its author reads it. */
+    public void draw(long id, long answer, ReviewAnswer.DrawnAs as, String text, Actor actor) {
+        Review review = access.locked(id, actor);
+        Route route = flow.route(review);
+        ReviewAnswer row = answers.findById(answer).filter(a -> flow.board(review, route).files().stream().anyMatch(f -> f.passage().value() == a.passageId))
+                .orElseThrow(() -> Problem.notFound("comment"));
+        if (!mayDraw(review, route, actor)) {
+            throw Problem.forbidden("Comments are drawn together by the lead, or by those who close the last step.");
         }
-        answers.flush();
+        if (as == ReviewAnswer.DrawnAs.REWORDED && text.isBlank()) {
+            throw Problem.invalid("text", "Say it in other words, or drop it.");
+        }
+        row.drawn = as;
+        row.drawnText = as == ReviewAnswer.DrawnAs.REWORDED ? text.strip() : null;
+        row.drawnBy = actor.person();
         live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, id));
     }
 
-    public void close(long id, int step, Actor actor) {
-        Review review = locked(id, actor);
-        Route route = flow.route(review);
-        Board.Move move = flow.board(review, route).close(stepIfOpen(review, step), mayDecide(review, route, actor));
-        switch (move) {
-            case Board.Move.NextStep(Board next) -> {
-                noteClosing(review, route, actor);
-                flow.beginStep(review, route, next.step());
-                messages.gather(review.submissionId, submissions.reference(review.submissionId));
-            }
-            case Board.Move.Ended(Map<PassageId, DecisionCode> decisions) -> {
-                noteClosing(review, route, actor);
-                review.state = Review.State.CLOSED;
-                reviews.saveAndFlush(review);
-                decisions.forEach((passage, code) -> passages.decided(passage.value(), code.digit()));
-                live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, id));
-                engine.wake(review.submissionId);
-            }
-            default -> throw refused(review, route, step, move);
-        }
+    boolean mayDraw(Review review, Route route, Actor actor) {
+        boolean sits = flow.board(review, route).seatOf(seats.acting(review, route, actor)).isPresent();
+        return sits && (review.state == Review.State.RELEASING || review.state == Review.State.OPEN && route.lead().isEmpty() && review.step == route.steps().size() - 1);
     }
 
-    boolean mayDecide(Review review, Route route, Actor actor) {
-        return review.state == Review.State.OPEN
-                && flow.deciders(review, route).stream().anyMatch(h -> h.person().value() == actor.person());
+    private void goOn(Review review, Route route, Board board, List<Part> parts, Journal.Actor by, @Nullable Long person) {
+        ReviewClosing closing = new ReviewClosing();
+        closing.reviewId = review.id();
+        closing.turn = review.turn;
+        closing.step = review.step;
+        closing.personId = person;
+        closing.closedAt = clock.instant();
+        closings.save(closing);
+        var staying = parts.stream().filter(Part.Stays.class::isInstance).flatMap(p -> ((Part.Stays) p).board().files().stream()).map(Board.File::passage).collect(Collectors.toSet());
+        List<DecisionCode> codes = projects.settings(review.projectId).decisionCodes();
+        board.files().stream().map(Board.File::passage).filter(p -> !staying.contains(p)).forEach(passage ->
+                passages.note(passage.value(), Journal.Kind.STEP_CLOSED, by, account(route, review, board, passage, codes)));
+        parting.part(review, route, parts);
+        messages.gather(review.submissionId, submissions.reference(review.submissionId));
     }
 
-    private void keep(Review review, Route route, long passage, ReviewAnswer row, Answer answer, boolean overrule) {
-        boolean anothers = row.personId != 0 && row.personId != answer.by().value();
-        if (anothers && !overrule) {
-            throw Problem.conflict("answered-by-another", people.person(row.personId).name() + " has given “" + row.code + "” for "
-                    + passages.passage(passage).inWords() + " in the meantime" + (row.comment.isEmpty() ? "." : ": " + row.comment));
+    private String account(Route route, Review review, Board board, PassageId passage, List<DecisionCode> codes) {
+        return route.steps().get(review.step).name() + " closed" + board.decision(passage).map(code -> ": " + code + ", " + DecisionCode.of(code, codes).name()).orElse(" without an answer")
+                + board.answersTo(passage).stream().map(a -> " (" + who(a) + ": " + a.code() + (a.comment().isEmpty() ? "" : ", " + a.comment()) + ")").collect(Collectors.joining());
+    }
+
+    private String who(Answer answer) {
+        String by = answer.by().map(p -> people.person(p.value()).name()).orElse("nobody");
+        return answer.seat().filter(seat -> !answer.by().equals(java.util.Optional.of(seat))).map(seat -> by + " for " + people.person(seat.value()).name()).orElse(by);
+    }
+
+    /** Writes what the board says of files, where it says something else than the rows. */
+    private void keep(Review review, Route route, Board board, Collection<PassageId> which) {
+        Map<String, ReviewAnswer> before = answers.findByReviewIdAndTurnOrderById(review.id(), review.turn).stream()
+                .filter(a -> which.contains(new PassageId(a.passageId))).collect(Collectors.toMap(Deciding::key, Function.identity()));
+        for (PassageId passage : which) {
+            for (Answer answer : board.answersTo(passage)) {
+                ReviewAnswer row = before.remove(passage.value() + "/" + answer.seat().map(PersonId::value).orElse(0L));
+                if (row == null || !Reviews.core(row).equals(answer)) {
+                    write(review, route, passage, row == null ? new ReviewAnswer() : row, answer);
+                }
+            }
         }
+        answers.deleteAll(before.values());
+        answers.flush();
+        live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
+    }
+
+    private static String key(ReviewAnswer a) {
+        return a.passageId + "/" + Objects.requireNonNullElse(a.seatId, 0L);
+    }
+
+    private void write(Review review, Route route, PassageId passage, ReviewAnswer row, Answer answer) {
         row.reviewId = review.id();
+        row.turn = review.turn;
         row.step = review.step;
         row.stepName = route.steps().get(review.step).name();
-        row.passageId = passage;
-        row.personId = answer.by().value();
+        row.passageId = passage.value();
+        row.seatId = answer.seat().map(PersonId::value).orElse(null);
+        row.personId = answer.by().map(PersonId::value).orElse(null);
         row.code = answer.code();
         row.comment = answer.comment();
         row.givenAt = clock.instant();
         answers.save(row);
     }
 
-    private void noteClosing(Review review, Route route, Actor actor) {
-        ReviewClosing closing = new ReviewClosing();
-        closing.reviewId = review.id();
-        closing.step = review.step;
-        closing.personId = actor.person();
-        closing.closedAt = clock.instant();
-        closings.save(closing);
-        List<DecisionCode> codes = projects.settings(review.projectId).decisionCodes();
-        for (ReviewAnswer a : answers.findByReviewIdAndStepOrderById(review.id(), review.step)) {
-            passages.note(a.passageId, Journal.Kind.STEP_CLOSED, new Journal.Actor(actor.person(), actor.name()),
-                    route.steps().get(review.step).name() + " closed: " + a.code + ", " + DecisionCode.of(a.code, codes).name()
-                            + " (by " + people.person(a.personId).name() + ")" + (a.comment.isEmpty() ? "." : ": " + a.comment));
-        }
-    }
-
-    private Review locked(long id, Actor actor) {
-        Review review = reviews.locked(id).orElseThrow(() -> Problem.notFound("review"));
-        if (!actor.memberships().containsKey(review.projectId) || !actor.in(review.projectId).controls() && !actor.in(review.projectId).seesAll()) {
-            throw Problem.notFound("review");
-        }
-        return review;
-    }
-
-    /** A closed review is at no step any more, so whatever step is meant is over. */
-    private static int stepIfOpen(Review review, int meant) {
-        return review.state == Review.State.OPEN ? meant : -1;
-    }
-
-    private Problem refused(Review review, Route route, int meant, Board.Move move) {
+    private Board noted(Review review, Route route, int turn, Board.Move move) {
         return switch (move) {
-            case Board.Move.StepIsOver() -> Problem.conflict("step-is-over", closedBy(review, route, meant));
-            case Board.Move.NotYours() -> Problem.forbidden("You are not one of those who decide in this step.");
-            case Board.Move.NotInReview(PassageId passage) -> Problem.invalid("passages", "A file is not in this review: " + passage.value() + ".");
-            case Board.Move.CommentMissing(DecisionCode code) -> Problem.invalid("comment",
-                    "“" + code.digit() + ", " + code.name() + "” needs a comment: the author has to know why.");
-            case Board.Move.Undecided(List<PassageId> undecided) -> Problem.conflict("undecided", (undecided.size() == 1
-                    ? "One file has no decision yet: " : undecided.size() + " files have no decision yet, the first: ")
-                    + passages.passage(undecided.getFirst().value()).inWords() + ".");
-            case Board.Move.Noted n -> throw new IllegalStateException("not a refusal: " + n);
-            case Board.Move.NextStep n -> throw new IllegalStateException("not a refusal: " + n);
-            case Board.Move.Ended n -> throw new IllegalStateException("not a refusal: " + n);
+            case Board.Move.Noted(Board board) -> board;
+            case Board.Move.Refused(Refusal why) -> throw refusals.problem(review, route, turn, why);
+            case Board.Move.Closed c -> throw new IllegalStateException("nothing was to be closed");
+            case Board.Move.Divided d -> throw new IllegalStateException("nothing was to be divided");
         };
     }
 
-    private String closedBy(Review review, Route route, int step) {
-        if (step < 0 || step >= route.steps().size()) {
-            return "The review has no such step.";
-        }
-        return closings.findByReviewIdAndStep(review.id(), step)
-                .map(c -> people.person(c.personId).name() + " closed the step “" + route.steps().get(step).name() + "” on "
-                        + when(c.closedAt, projects.settings(review.projectId).zone()) + ".")
-                .orElse("The review is not at this step.");
+    private List<Part> closed(Review review, Route route, int turn, Board.Move move) {
+        return switch (move) {
+            case Board.Move.Closed(List<Part> parts) -> parts;
+            case Board.Move.Refused(Refusal why) -> throw refusals.problem(review, route, turn, why);
+            case Board.Move.Noted n -> throw new IllegalStateException("something was to be closed");
+            case Board.Move.Divided d -> throw new IllegalStateException("nothing was to be divided");
+        };
     }
 
-    private static String when(Instant at, ZoneId zone) {
-        return WHEN.format(at.atZone(zone));
+    private static PersonId from(Board board, Acting acting, @Nullable Long wanted) {
+        return wanted != null ? new PersonId(wanted) : board.seatOf(acting).map(Seat::person).orElse(acting.by());
+    }
+
+    private static List<PassageId> ids(List<Long> passages) {
+        return passages.stream().map(PassageId::new).toList();
     }
 }

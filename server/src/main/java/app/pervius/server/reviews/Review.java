@@ -8,7 +8,7 @@ import jakarta.persistence.Version;
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
 
-/** Passages of one submission on one route, at one of its steps. */
+/** Passages of one submission on one route, at one of its steps with the same people. */
 @Entity
 class Review extends Row {
 
@@ -16,24 +16,43 @@ class Review extends Row {
         /** Passages of the submission may still join. */
         FORMING,
         OPEN,
-        CLOSED
+        /** All is decided; the lead has to draw the comments together and release them. */
+        RELEASING,
+        CLOSED,
+        /** Its sender took it back before anybody decided. */
+        TAKEN_BACK,
+        /** A controller stopped it. */
+        STOPPED;
+
+        boolean live() {
+            return this == FORMING || this == OPEN || this == RELEASING;
+        }
     }
 
     long projectId;
     long submissionId;
+    /** The first review of those it was one with; its own id where it is that. */
+    long familyId;
     String routeKey = "";
     int routeEdition;
     long authorId;
     long authorFirmId;
-    boolean ownFirmDecides;
     @Enumerated(EnumType.STRING)
     State state = State.FORMING;
     int step;
-    /** The role the step asks for, so that what waits for somebody is found by it. */
-    long stepRole;
+    /** Counts the steps begun; what people do names the turn they saw. */
+    int turn;
+    /** Who sits in its first step, as one text; only reviews with the same people take a passage in while they form. */
+    String seatsKey = "";
     @Nullable Instant stepBegan;
     @Nullable Instant due;
     Instant madeAt = Instant.EPOCH;
+    @Nullable Instant closedAt;
+    /** When Pervius looks after it next. */
+    @Nullable Instant nextChase;
+    /** Who sent it by hand; nobody where a rule did. */
+    @Nullable Long senderId;
+    String message = "";
     @Version
     int version;
 }

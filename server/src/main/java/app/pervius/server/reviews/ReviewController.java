@@ -1,24 +1,17 @@
 package app.pervius.server.reviews;
 
-import app.pervius.core.review.Route;
-import app.pervius.core.review.Step;
 import app.pervius.server.access.Actor;
 import app.pervius.server.http.Problem;
 import app.pervius.server.passages.Passages;
-import app.pervius.server.passages.Submissions;
-import app.pervius.server.people.People;
-import app.pervius.server.projects.Projects;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Email;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
-import java.time.Instant;
-import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -34,7 +27,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Routes, and the reviews that wait for somebody's decision. */
+/** The reviews that wait for somebody, and everything that is done in a review. */
 @RestController
 class ReviewController {
 
@@ -44,113 +37,115 @@ class ReviewController {
     private static final int FILES_AT_ONCE = 30;
 
     private final ReviewRepository reviews;
-    private final AnswerRepository answers;
+    private final SeatRepository rows;
     private final Reviews flow;
     private final Deciding deciding;
-    private final Routes routes;
+    private final Handing handing;
+    private final Arranging arranging;
+    private final WatcherBook watchers;
+    private final ReviewAccess access;
+    private final ReviewViews views;
     private final Passages passages;
-    private final Submissions submissions;
-    private final People people;
-    private final Projects projects;
+    private final MyDay myDay;
     private final TransactionTemplate reading;
-    private final InstantSource clock;
 
-    ReviewController(ReviewRepository reviews, AnswerRepository answers, Reviews flow, Deciding deciding, Routes routes, Passages passages,
-            Submissions submissions, People people, Projects projects, PlatformTransactionManager transactions, InstantSource clock) {
+    ReviewController(ReviewRepository reviews, SeatRepository rows, Reviews flow, Deciding deciding, Handing handing, Arranging arranging, WatcherBook watchers, ReviewAccess access,
+            ReviewViews views, Passages passages, MyDay myDay, PlatformTransactionManager transactions) {
         this.reviews = reviews;
-        this.answers = answers;
+        this.rows = rows;
         this.flow = flow;
         this.deciding = deciding;
-        this.routes = routes;
+        this.handing = handing;
+        this.arranging = arranging;
+        this.watchers = watchers;
+        this.access = access;
+        this.views = views;
         this.passages = passages;
-        this.submissions = submissions;
-        this.people = people;
-        this.projects = projects;
+        this.myDay = myDay;
         this.reading = new TransactionTemplate(transactions);
         this.reading.setReadOnly(true);
-        this.clock = clock;
     }
 
-    /** A step, and when it would be due if the route began now. */
-    record StepView(String name, Step.Kind kind, String role, List<String> people, int workingDays, Instant dueIfBegunNow) {
+    record DecisionEntry(int turn, @NotEmpty @Size(max = 10_000) List<@NotNull Long> passages, int code, @NotNull @Size(max = 20_000) String comment, @Nullable Long from, boolean overrule) {
     }
 
-    record RouteView(String key, String name, int edition, boolean ownFirmDecides, List<StepView> steps) {
+    record UnsayEntry(int turn, @NotEmpty @Size(max = 10_000) List<@NotNull Long> passages, @Nullable Long from) {
     }
 
-    /** What was said of a file in a step. */
-    record AnswerView(int step, String stepName, long personId, String person, int code, String comment, Instant at) {
+    /** {@code turn} names what the caller saw. */
+    record TurnEntry(int turn) {
     }
 
-    /** A file under review with what is said of it in this step, and what was said in the steps before. */
-    record ReviewedFile(Passages.PassageView passage, @Nullable AnswerView answer, List<AnswerView> before) {
+    record DrawingEntry(ReviewAnswer.@NotNull DrawnAs as, @NotNull @Size(max = 20_000) String text) {
     }
 
-    /**
-     * A review at its step.
-     *
-     * @param mine whether the caller may decide in this step
-     * @param workingDaysLeft until it is due; 0 today, negative when late
-     * @param fileCount how many files it has
-     * @param undecided how many of them have no decision in this step yet
-     * @param files its files; absent in the Desk's list where they would be too many to read at once
-     */
-    record ReviewView(long id, long project, long submission, String submissionReference, String author, String authorFirm, String route,
-            int step, int steps, String stepName, Step.Kind stepKind, boolean open, boolean mine, @Nullable Instant due,
-            @Nullable Integer workingDaysLeft, int fileCount, int undecided, @Nullable List<ReviewedFile> files) {
+    record InHandEntry(int turn, boolean inHand) {
     }
 
-    private record Counts(int files, int decided) {
-        private static final Counts NONE = new Counts(0, 0);
+    record PassingEntry(int turn, @NotNull Long to, @NotNull @Size(max = 1000) String note) {
     }
 
-    record DecisionEntry(int step, @NotEmpty @Size(max = 10_000) List<@NotNull Long> passages, int code, @NotNull @Size(max = 20_000) String comment,
-            boolean overrule) {
+    record BackEntry(int turn, @NotNull @Size(max = 1000) String note) {
     }
 
-    record ClosingEntry(int step) {
+    record MoveEntry(@NotNull Long from, @NotNull Long to, @NotNull @Size(max = 1000) String reason) {
     }
 
-    @GetMapping("/api/projects/{project}/routes")
-    List<RouteView> routes(@PathVariable long project, Actor actor) {
-        actor.in(project);
-        return routes.all(project).stream().map(route -> view(project, route)).toList();
+    record SplitEntry(int turn, @NotEmpty @Size(max = 10_000) List<@NotNull Long> passages) {
+    }
+
+    record JoinEntry(int turn, @NotNull Long other) {
+    }
+
+    record TakeBackEntry(int turn, @NotNull @Size(max = 1000) String reason) {
+    }
+
+    record StopEntry(@NotNull @Size(max = 1000) String reason) {
+    }
+
+    record WatchEntry(@NotNull @Size(max = 200) Set<@NotNull Long> persons, @NotNull @Size(max = 100) List<@NotNull @Email @Size(min = 3, max = 254) String> addresses) {
+    }
+
+    /** The id of the review that came of it. */
+    record Apart(long review) {
     }
 
     /** What waits for the caller in all projects, the most urgent first; the files only of the first ones. */
     @GetMapping("/api/desk/reviews")
-    List<ReviewView> waitingForMe(Actor actor) {
-        Set<Long> roles = actor.memberships().values().stream().flatMap(m -> m.roles().stream()).collect(Collectors.toSet());
-        if (roles.isEmpty()) {
-            return List.of();
-        }
+    List<ReviewViews.ReviewView> waitingForMe(Actor actor) {
         return Objects.requireNonNull(reading.execute(status -> {
-            List<Review> waiting = reviews.waitingFor(Review.State.OPEN, roles, actor.firm(), Limit.of(ON_THE_DESK));
-            Map<Long, Counts> counts = counts(waiting);
-            List<ReviewView> views = new ArrayList<>();
+            List<ReviewSeat> seats = myDay.waiting(actor, ON_THE_DESK);
+            Map<Long, Review> found = reviews.findAllById(seats.stream().map(s -> s.reviewId).distinct().toList()).stream().collect(Collectors.toMap(Review::id, r -> r));
+            List<Review> waiting = seats.stream().map(s -> found.get(s.reviewId)).distinct().filter(r -> access.sees(r, actor)).limit(ON_THE_DESK).toList();
+            Map<Long, ReviewViews.Counts> counts = views.counts(waiting.stream().map(Review::id).toList());
+            Map<Long, List<ReviewSeat>> sitting = views.seatsOf(waiting);
+            List<ReviewViews.ReviewView> all = new ArrayList<>();
             int files = 0;
             for (Review review : waiting) {
-                Counts its = counts.getOrDefault(review.id(), Counts.NONE);
-                files += its.files();
-                views.add(view(review, actor, its, views.isEmpty() || files <= FILES_AT_ONCE ? files(review) : null));
+                ReviewViews.Counts its = counts.getOrDefault(review.id(), ReviewViews.Counts.NONE);
+                files += its.live();
+                ReviewViews.ReviewView view = views.view(review, actor, its, sitting.getOrDefault(review.id(), List.of()), all.isEmpty() || files <= FILES_AT_ONCE);
+                if (view.mine()) {
+                    all.add(view);
+                }
             }
-            return views;
+            return all;
         }));
     }
 
     /** A review with its files, for the reviewing side. */
     @GetMapping("/api/reviews/{id}")
-    ReviewView review(@PathVariable long id, Actor actor) {
-        return Objects.requireNonNull(reading.execute(status -> forReviewers(reviews.findById(id), actor)));
+    ReviewViews.ReviewView review(@PathVariable long id, Actor actor) {
+        return Objects.requireNonNull(reading.execute(status -> views.view(access.mustSee(reviews.findById(id), actor), actor)));
     }
 
     /** The review a passage is or was in, for the reviewing side. */
     @GetMapping("/api/passages/{passage}/review")
-    ReviewView ofPassage(@PathVariable long passage, Actor actor) {
-        return Objects.requireNonNull(reading.execute(status -> forReviewers(reviews.ofPassage(passage), actor)));
+    ReviewViews.ReviewView ofPassage(@PathVariable long passage, Actor actor) {
+        return Objects.requireNonNull(reading.execute(status -> views.view(access.mustSee(reviews.ofPassage(passage), actor), actor)));
     }
 
-    /** What was said of a revision: at once for the reviewing side, for the author's firm once it is decided. */
+    /** What was said of a revision: as it was said for the reviewing side; for the author's firm as it was released, once it is. */
     @GetMapping("/api/passages/{passage}/answers")
     List<Reviews.Said> said(@PathVariable long passage, Actor actor) {
         return Objects.requireNonNull(reading.execute(status -> {
@@ -158,69 +153,107 @@ class ReviewController {
             if (!actor.memberships().containsKey(view.project()) || !actor.maySee(view.project(), view.authorFirm())) {
                 throw Problem.notFound("passage");
             }
-            boolean reviewing = actor.in(view.project()).controls() || actor.in(view.project()).seesAll();
-            return reviewing || view.state() == Passages.State.DONE ? flow.said(passage) : List.<Reviews.Said>of();
+            if (access.readsAsSaid(view, actor)) {
+                return flow.said(passage);
+            }
+            return view.state() == Passages.State.DONE ? flow.released(passage) : List.<Reviews.Said>of();
         }));
     }
 
     @PutMapping("/api/reviews/{id}/decisions")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void decide(@PathVariable long id, @Valid @RequestBody DecisionEntry entry, Actor actor) {
-        deciding.answer(id, new Deciding.Decision(entry.step(), entry.passages(), entry.code(), entry.comment(), entry.overrule()), actor);
+        deciding.answer(id, new Deciding.Decision(entry.turn(), entry.passages(), entry.code(), entry.comment(), entry.from(), entry.overrule()), actor);
     }
 
-    /** Closes a step; every file must have its decision. */
+    /** Takes back what the caller said of files, while the step is open. */
+    @PostMapping("/api/reviews/{id}/decisions/withdrawals")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void unsay(@PathVariable long id, @Valid @RequestBody UnsayEntry entry, Actor actor) {
+        deciding.unsay(id, entry.turn(), entry.passages(), entry.from(), actor);
+    }
+
+    /** Closes a step: for every file, or, where the route lets files go alone, for those that are decided. */
     @PostMapping("/api/reviews/{id}/closings")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void close(@PathVariable long id, @RequestBody ClosingEntry entry, Actor actor) {
-        deciding.close(id, entry.step(), actor);
+    void close(@PathVariable long id, @RequestBody TurnEntry entry, Actor actor) {
+        deciding.close(id, entry.turn(), actor);
     }
 
-    private RouteView view(long project, Route route) {
-        List<StepView> steps = new ArrayList<>();
-        Instant begins = clock.instant();
-        for (Step step : route.steps()) {
-            Instant due = projects.settings(project).calendar().due(begins, step.workingDays());
-            List<Long> holders = people.holders(step.role()).stream().map(h -> h.person().value()).toList();
-            steps.add(new StepView(step.name(), step.kind(), people.roleName(step.role()),
-                    people.persons(holders).values().stream().map(People.PersonView::name).sorted().toList(), step.workingDays(), due));
-            begins = due;
-        }
-        return new RouteView(route.key(), route.name(), route.edition(), route.ownFirmDecides(), steps);
+    /** What the lead makes of a comment before its author reads it. */
+    @PutMapping("/api/reviews/{id}/comments/{answer}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void draw(@PathVariable long id, @PathVariable long answer, @Valid @RequestBody DrawingEntry entry, Actor actor) {
+        deciding.draw(id, answer, entry.as(), entry.text(), actor);
     }
 
-    private ReviewView forReviewers(Optional<Review> found, Actor actor) {
-        Review review = found.filter(r -> actor.memberships().containsKey(r.projectId))
-                .filter(r -> actor.in(r.projectId).controls() || actor.in(r.projectId).seesAll())
-                .orElseThrow(() -> Problem.notFound("review"));
-        return view(review, actor, counts(List.of(review)).getOrDefault(review.id(), Counts.NONE), files(review));
+    @PostMapping("/api/reviews/{id}/releases")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void release(@PathVariable long id, @RequestBody TurnEntry entry, Actor actor) {
+        deciding.release(id, entry.turn(), actor);
     }
 
-    private Map<Long, Counts> counts(List<Review> of) {
-        return reviews.counts(of.stream().map(Review::id).toList()).stream()
-                .collect(Collectors.toMap(row -> row[0], row -> new Counts((int) row[1], (int) row[2])));
+    /** “I have it”, or not any more. */
+    @PutMapping("/api/reviews/{id}/hand")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void inHand(@PathVariable long id, @RequestBody InHandEntry entry, Actor actor) {
+        handing.inHand(id, entry.turn(), entry.inHand(), actor);
     }
 
-    private List<ReviewedFile> files(Review review) {
-        List<ReviewAnswer> given = answers.findByReviewIdOrderByStepAscIdAsc(review.id());
-        Map<Long, People.PersonView> persons = people.persons(given.stream().map(a -> a.personId).collect(Collectors.toSet()));
-        return passages.passages(reviews.passagesOf(review.id())).stream().map(p -> {
-            List<AnswerView> its = given.stream().filter(a -> a.passageId == p.id())
-                    .map(a -> new AnswerView(a.step, a.stepName, a.personId, persons.get(a.personId).name(), a.code, a.comment, a.givenAt)).toList();
-            return new ReviewedFile(p, its.stream().filter(a -> a.step() == review.step).findFirst().orElse(null),
-                    its.stream().filter(a -> a.step() < review.step).toList());
-        }).toList();
+    @PostMapping("/api/reviews/{id}/passings")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void passOn(@PathVariable long id, @Valid @RequestBody PassingEntry entry, Actor actor) {
+        handing.passOn(id, entry.turn(), entry.to(), entry.note(), actor);
     }
 
-    private ReviewView view(Review review, Actor actor, Counts counts, @Nullable List<ReviewedFile> files) {
-        Route route = flow.route(review);
-        Step step = route.steps().get(review.step);
-        People.PersonView author = people.person(review.authorId);
-        @Nullable Integer left = review.due == null ? null
-                : projects.settings(review.projectId).calendar().workingDaysLeft(clock.instant(), review.due);
-        return new ReviewView(review.id(), review.projectId, review.submissionId, submissions.reference(review.submissionId), author.name(),
-                author.firmCode(), route.name(), review.step, route.steps().size(), step.name(), step.kind(),
-                review.state == Review.State.OPEN, deciding.mayDecide(review, route, actor), review.due, left,
-                counts.files(), counts.files() - counts.decided(), files);
+    /** Gives what was passed on to the caller back. */
+    @PostMapping("/api/reviews/{id}/returns")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void giveBack(@PathVariable long id, @Valid @RequestBody BackEntry entry, Actor actor) {
+        handing.giveBack(id, entry.turn(), entry.note(), actor);
+    }
+
+    /** Moves all open steps of one person to another. */
+    @PostMapping("/api/projects/{project}/moved-steps")
+    Handing.MovedSteps moveAll(@PathVariable long project, @Valid @RequestBody MoveEntry entry, Actor actor) {
+        return handing.moveAll(project, entry.from(), entry.to(), entry.reason(), actor);
+    }
+
+    @PostMapping("/api/reviews/{id}/nudges")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void nudge(@PathVariable long id, @RequestBody TurnEntry entry, Actor actor) {
+        handing.nudge(id, entry.turn(), actor);
+    }
+
+    /** Makes files a review of their own. */
+    @PostMapping("/api/reviews/{id}/splits")
+    Apart split(@PathVariable long id, @Valid @RequestBody SplitEntry entry, Actor actor) {
+        return new Apart(arranging.split(id, entry.turn(), entry.passages(), actor));
+    }
+
+    /** Takes the files of another review of the same submission in. */
+    @PostMapping("/api/reviews/{id}/joins")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void join(@PathVariable long id, @Valid @RequestBody JoinEntry entry, Actor actor) {
+        arranging.join(id, entry.turn(), entry.other(), actor);
+    }
+
+    @PostMapping("/api/reviews/{id}/take-backs")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void takeBack(@PathVariable long id, @Valid @RequestBody TakeBackEntry entry, Actor actor) {
+        arranging.takeBack(id, entry.turn(), entry.reason(), actor);
+    }
+
+    @PostMapping("/api/reviews/{id}/stops")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void stop(@PathVariable long id, @Valid @RequestBody StopEntry entry, Actor actor) {
+        arranging.stop(id, entry.reason(), actor);
+    }
+
+    /** More people who are told of its files, in the project or outside. */
+    @PostMapping("/api/reviews/{id}/watchers")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void watch(@PathVariable long id, @Valid @RequestBody WatchEntry entry, Actor actor) {
+        arranging.watch(id, entry.persons(), entry.addresses(), watchers, actor);
     }
 }

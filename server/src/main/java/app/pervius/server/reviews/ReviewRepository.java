@@ -1,6 +1,7 @@
 package app.pervius.server.reviews;
 
 import jakarta.persistence.LockModeType;
+import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
@@ -14,22 +15,24 @@ interface ReviewRepository extends JpaRepository<Review, Long> {
 
     List<Review> findBySubmissionIdAndState(long submission, Review.State state);
 
+    List<Review> findByFamilyIdOrderById(long family);
+
+    List<Review> findBySubmissionIdOrderById(long submission);
+
+    boolean existsByFamilyIdAndStateIn(long family, Collection<Review.State> states);
+
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("from Review r where r.id = :id")
     Optional<Review> locked(long id);
 
-    @Query("""
-            from Review r where r.state = :state and r.stepRole in :roles
-            and (r.ownFirmDecides = true or r.authorFirmId <> :firm) order by r.state, r.due, r.id""")
-    List<Review> waitingFor(Review.State state, Collection<Long> roles, long firm, Limit limit);
+    @Query("from Review r where r.state = :state and r.nextChase <= :now order by r.state, r.nextChase, r.id")
+    List<Review> toChase(Review.State state, Instant now, Limit limit);
 
-    @Query(value = "select passage_id from review_passage where review_id = :review order by review_id, passage_id", nativeQuery = true)
-    List<Long> passagesOf(long review);
-
-    /** For each review its id, how many files it has, and how many of them have an answer in its present step. */
+    /** For each review its id, how many files are at its step, how many files it had, and how many of them have an answer in its turn. */
     @Query(value = """
-            select p.review_id, count(distinct p.passage_id), count(distinct a.passage_id) from review_passage p join review r on r.id = p.review_id
-            left join review_answer a on a.review_id = p.review_id and a.passage_id = p.passage_id and a.step = r.step
+            select p.review_id, count(distinct case when p.over_at is null then p.passage_id end), count(distinct p.passage_id), count(distinct a.passage_id)
+            from review_passage p join review r on r.id = p.review_id
+            left join review_answer a on a.review_id = p.review_id and a.turn = r.turn and a.passage_id = p.passage_id
             where p.review_id in (:reviews) group by p.review_id""", nativeQuery = true)
     List<long[]> counts(Collection<Long> reviews);
 

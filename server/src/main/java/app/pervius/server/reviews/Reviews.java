@@ -1,89 +1,134 @@
 package app.pervius.server.reviews;
 
 import app.pervius.core.passage.PassageId;
-import app.pervius.core.project.FirmId;
-import app.pervius.core.project.PersonId;
-import app.pervius.core.review.Answer;
+import app.pervius.core.passage.StopReason;
+import app.pervius.core.passage.WayOut;
+import app.pervius.core.project.DecisionCode;
 import app.pervius.core.review.Board;
-import app.pervius.core.review.Holder;
+import app.pervius.core.review.Ending;
+import app.pervius.core.review.Part;
+import app.pervius.core.review.ReviewStation;
 import app.pervius.core.review.Route;
+import app.pervius.core.review.Seat;
+import app.pervius.core.review.Seating;
 import app.pervius.core.review.Step;
+import app.pervius.core.review.Who;
 import app.pervius.core.tell.Occasion;
+import app.pervius.server.journal.Journal;
 import app.pervius.server.live.Live;
 import app.pervius.server.messages.Messages;
+import app.pervius.server.passages.Engine;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.passages.SubmissionSettled;
+import app.pervius.server.passages.Waiting;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.util.Collection;
+import java.util.EnumSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.event.EventListener;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Reviews: how they form, begin and go from step to step. */
+/** Reviews: how they form, begin and end, and what the other features ask of them. How they go on from a step is in {@link Parting}. */
 @Service
 @Transactional(propagation = Propagation.MANDATORY)
 public class Reviews {
 
-    /** What was said of a revision in a step, as the other features pass it on. */
+    /** What was said of a revision in a step, as the other features pass it on; a silence has no person. */
     public record Said(int step, String stepName, String person, int code, String comment, Instant at) {
+    }
+
+    /** Who is told of a review's files beside those the rule names. */
+    public record Watchers(List<Long> persons, List<String> addresses) {
     }
 
     private final ReviewRepository reviews;
     private final AnswerRepository answers;
+    private final ReviewFiles files;
+    private final Seats seats;
+    private final WatcherBook watchers;
     private final Routes routes;
     private final Passages passages;
     private final People people;
     private final Projects projects;
     private final Messages messages;
     private final Live live;
-    private final JdbcClient jdbc;
     private final InstantSource clock;
 
-    Reviews(ReviewRepository reviews, AnswerRepository answers, Routes routes, Passages passages, People people, Projects projects,
-            Messages messages, Live live, JdbcClient jdbc, InstantSource clock) {
+    Reviews(ReviewRepository reviews, AnswerRepository answers, ReviewFiles files, Seats seats, WatcherBook watchers, Routes routes, Passages passages,
+            People people, Projects projects, Messages messages, Live live, InstantSource clock) {
         this.reviews = reviews;
         this.answers = answers;
+        this.files = files;
+        this.seats = seats;
+        this.watchers = watchers;
         this.routes = routes;
         this.passages = passages;
         this.people = people;
         this.projects = projects;
         this.messages = messages;
         this.live = live;
-        this.jdbc = jdbc;
         this.clock = clock;
     }
 
-    /** A review at its step, for callers inside the server. */
-    public record At(long id, int step, boolean open) {
+    /** A review where it is now, for callers inside the server. */
+    public record At(long id, int turn, boolean open) {
     }
 
     /** The review a passage is or was in last. */
     @Transactional(readOnly = true)
-    public java.util.Optional<At> of(long passage) {
-        return reviews.ofPassage(passage).map(r -> new At(r.id(), r.step, r.state == Review.State.OPEN));
+    public Optional<At> of(long passage) {
+        return reviews.ofPassage(passage).map(r -> new At(r.id(), r.turn, r.state == Review.State.OPEN));
     }
 
-    /** Everything said of a revision in the review it is or was in, in the order of the steps. */
+    /** Everything said of a revision, as it was said, in the order it was. */
     @Transactional(readOnly = true)
     public List<Said> said(long passage) {
-        List<ReviewAnswer> given = answers.findByPassageIdOrderByStepAscIdAsc(passage);
-        var persons = people.persons(given.stream().map(a -> a.personId).toList());
-        return given.stream().map(a -> new Said(a.step, a.stepName, persons.get(a.personId).name(), a.code, a.comment, a.givenAt)).toList();
+        return answers.ofPassages(List.of(passage)).stream().map(a -> said(a, a.comment)).toList();
     }
 
-    /** The passage joins the review of its submission on this route that is still forming, or begins a new one. */
-    void join(PassageFacts passage, Route route) {
-        Review review = reviews.findBySubmissionIdAndRouteKeyAndState(passage.submission(), route.key(), Review.State.FORMING).stream()
-                .filter(r -> r.routeEdition == route.edition()).findFirst().orElseGet(() -> begin(passage, route));
-        // A plain row: by way of the entities the passage would be written here and once more at the end of its stations.
-        jdbc.sql("insert into review_passage (review_id, passage_id) values (?, ?)").params(review.id(), passage.id()).update();
+    /** The same as its author reads it: with the comments as the lead has drawn them together. */
+    @Transactional(readOnly = true)
+    public List<Said> released(long passage) {
+        return answers.ofPassages(List.of(passage)).stream().map(a -> said(a, a.released())).toList();
+    }
+
+    private Said said(ReviewAnswer a, String comment) {
+        return new Said(a.step, a.stepName, a.personId == null ? "nobody" : people.person(a.personId).name(), a.code, comment, a.givenAt);
+    }
+
+    /** Who is told of a passage beside those its rule names. */
+    @Transactional(readOnly = true)
+    public Watchers watchers(long passage) {
+        return reviews.ofPassage(passage).map(r -> watchers.of(r.familyId)).orElse(new Watchers(List.of(), List.of()));
+    }
+
+    /** Tells those who watch a passage's review of it, inside the project or outside. */
+    public void tellWatchers(long passage, Occasion occasion, Messages.About about, String detail) {
+        Watchers told = watchers(passage);
+        String said = reviews.ofPassage(passage).filter(r -> !r.message.isEmpty() && occasion == Occasion.ARRIVED).map(r -> "\n" + r.message).orElse("");
+        messages.tell(told.persons().stream().filter(p -> people.person(p).active()).toList(), occasion, about, detail + said);
+        messages.tellOutside(told.addresses(), occasion, about, detail + said);
+    }
+
+    /** The passage joins the review of its submission on this route with the same people that is still forming, or begins a new one. */
+    void join(PassageFacts passage, ReviewStation.Join join) {
+        String key = Seats.key(join.seats());
+        Review review = reviews.findBySubmissionIdAndRouteKeyAndState(passage.submission(), join.route().key(), Review.State.FORMING).stream()
+                .filter(r -> r.routeEdition == join.route().edition() && r.step == join.step() && r.seatsKey.equals(key))
+                .findFirst().orElseGet(() -> begin(passage, join, key));
+        files.add(review.id(), passage.id(), join.leftOut());
     }
 
     /** Once no other passage of the submission can still come, its forming reviews begin their first step. */
@@ -91,60 +136,135 @@ public class Reviews {
     void settled(SubmissionSettled submission) {
         for (Review review : reviews.findBySubmissionIdAndState(submission.submission(), Review.State.FORMING)) {
             review.state = Review.State.OPEN;
-            beginStep(review, route(review), 0);
+            begun(review, route(review));
         }
-    }
-
-    /** The review goes to a step: its people are told and the passages say who has them. */
-    void beginStep(Review review, Route route, int step) {
-        Step at = route.steps().get(step);
-        review.step = step;
-        review.stepRole = at.role().value();
-        review.stepBegan = clock.instant();
-        review.due = projects.settings(review.projectId).calendar().due(clock.instant(), at.workingDays());
-        reviews.saveAndFlush(review);
-        List<Holder> deciders = deciders(review, route);
-        List<Long> ids = deciders.stream().map(h -> h.person().value()).toList();
-        String names = people.persons(ids).values().stream().map(People.PersonView::name).sorted().collect(Collectors.joining(", "));
-        String heldBy = people.roleName(at.role()) + " (" + names + ")";
-        List<Long> itsPassages = reviews.passagesOf(review.id());
-        passages.nowWith(itsPassages, heldBy.length() > 400 ? heldBy.substring(0, 399) + "…" : heldBy, review.due, at.name());
-        for (Passages.PassageView passage : passages.passages(itsPassages)) {
-            messages.tell(ids, Occasion.TO_DECIDE, new Messages.About(review.projectId, review.submissionId, passage.id(), passage.inWords(),
-                    "review " + review.id() + " step " + step, passage.rule() == null ? "" : passage.rule()), passage.originalName());
-        }
-        live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
-    }
-
-    /** The people who may decide at the review's step: holders of its role, without the author and the author's firm. */
-    List<Holder> deciders(Review review, Route route) {
-        return people.holders(route.steps().get(review.step).role()).stream()
-                .filter(h -> h.mayDecide(route, new PersonId(review.authorId), new FirmId(review.authorFirmId))).toList();
     }
 
     Route route(Review review) {
         return routes.edition(review.projectId, review.routeKey, review.routeEdition);
     }
 
-    /** The core's view of a review at its step. */
+    /** The core's view of a review where it is now. */
     Board board(Review review, Route route) {
-        return new Board(route, review.step, reviews.passagesOf(review.id()).stream().map(PassageId::new).toList(),
-                answers.findByReviewIdAndStepOrderById(review.id(), review.step).stream().collect(Collectors.toMap(
-                        a -> new PassageId(a.passageId), a -> new Answer(new PersonId(a.personId), a.code, a.comment))),
+        List<ReviewFiles.InReview> its = files.live(review.id());
+        Map<PassageId, List<app.pervius.core.review.Answer>> given = answers.findByReviewIdAndTurnOrderById(review.id(), review.turn).stream()
+                .collect(Collectors.groupingBy(a -> new PassageId(a.passageId), Collectors.mapping(Reviews::core, Collectors.toList())));
+        Board.Phase phase = switch (review.state) {
+            case FORMING, OPEN -> Board.Phase.AT_STEP;
+            case RELEASING -> Board.Phase.RELEASING;
+            case CLOSED, TAKEN_BACK, STOPPED -> Board.Phase.OVER;
+        };
+        return new Board(route, phase, review.turn, review.step, its.stream().map(ReviewFiles.InReview::file).toList(), Seats.core(seats.in(review)), given,
                 projects.settings(review.projectId).decisionCodes());
     }
 
-    private Review begin(PassageFacts passage, Route route) {
+    static app.pervius.core.review.Answer core(ReviewAnswer a) {
+        return new app.pervius.core.review.Answer(Optional.ofNullable(a.seatId).map(app.pervius.core.project.PersonId::new),
+                Optional.ofNullable(a.personId).map(app.pervius.core.project.PersonId::new), a.code, a.comment);
+    }
+
+    /** The review's turn begins: its people are told, and the passages say who has them. */
+    void begun(Review review, Route route) {
+        boolean releases = review.state == Review.State.RELEASING;
+        Step step = route.steps().get(review.step);
+        var calendar = projects.settings(review.projectId).calendar();
+        review.stepBegan = clock.instant();
+        review.due = calendar.due(clock.instant(), releases ? 1 : step.workingDays());
+        review.nextChase = releases ? null : step.chase().next(review.due, calendar, Set.of()).map(app.pervius.core.review.Chase.Next::at).orElse(null);
+        reviews.saveAndFlush(review);
+        List<ReviewSeat> sitting = seats.in(review);
+        sitting.forEach(seat -> {
+            seat.open = true;
+            seat.due = review.due;
+        });
+        String name = releases ? "Release of the comments" : step.name();
+        List<Long> its = files.live(review.id()).stream().map(ReviewFiles.InReview::passage).toList();
+        String heldBy = heldBy(review, step, sitting);
+        passages.nowWith(its, heldBy, review.due, name);
+        passages.stepBegan(its, name + " began: with " + heldBy + ".");
+        tell(review, sitting, releases ? Occasion.TO_RELEASE : Occasion.TO_DECIDE, "review " + review.id() + " turn " + review.turn,
+                review.message.isEmpty() ? "" : "\n" + people.person(java.util.Objects.requireNonNullElse(review.senderId, review.authorId)).name() + " says: " + review.message);
+        live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
+    }
+
+    /** Says anew on its passages who has them, after seats have changed. */
+    void heldAnew(Review review, Route route) {
+        List<Long> its = files.live(review.id()).stream().map(ReviewFiles.InReview::passage).toList();
+        Step step = route.steps().get(review.step);
+        passages.nowWith(its, heldBy(review, step, seats.in(review)), review.due, review.state == Review.State.RELEASING ? "Release of the comments" : step.name());
+        live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
+    }
+
+    /** Tells people in seats of each file of the review that is under way. */
+    void tell(Review review, List<ReviewSeat> sitting, Occasion occasion, String run, String detail) {
+        tell(review, seats.toTell(review, sitting), occasion, run, detail);
+    }
+
+    void tell(Review review, Collection<Long> persons, Occasion occasion, String run, String detail) {
+        for (Passages.PassageView passage : passages.passages(files.live(review.id()).stream().map(ReviewFiles.InReview::passage).toList())) {
+            messages.tell(persons, occasion, new Messages.About(review.projectId, review.submissionId, passage.id(), passage.inWords(), run,
+                    passage.rule() == null ? "" : passage.rule()), passage.originalName() + detail);
+        }
+    }
+
+    /** All of it is over. */
+    void end(Review review, Review.State how) {
+        seats.close(review);
+        review.state = how;
+        review.closedAt = clock.instant();
+        review.due = null;
+        review.nextChase = null;
+        reviews.saveAndFlush(review);
+        live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
+    }
+
+    /** A review of its own for some of a review's files. */
+    Review off(Review review, List<Long> its) {
+        Review next = new Review();
+        next.projectId = review.projectId;
+        next.submissionId = review.submissionId;
+        next.familyId = review.familyId;
+        next.routeKey = review.routeKey;
+        next.routeEdition = review.routeEdition;
+        next.authorId = review.authorId;
+        next.authorFirmId = review.authorFirmId;
+        next.step = review.step;
+        next.turn = review.turn;
+        next.madeAt = clock.instant();
+        next.senderId = review.senderId;
+        next.message = review.message;
+        reviews.saveAndFlush(next);
+        files.move(review.id(), next.id(), its);
+        return next;
+    }
+
+    private Review begin(PassageFacts passage, ReviewStation.Join join, String key) {
         Review review = new Review();
         review.projectId = passage.project();
         review.submissionId = passage.submission();
-        review.routeKey = route.key();
-        review.routeEdition = route.edition();
+        review.routeKey = join.route().key();
+        review.routeEdition = join.route().edition();
         review.authorId = passage.author();
         review.authorFirmId = passage.authorFirm();
-        review.ownFirmDecides = route.ownFirmDecides();
-        review.stepRole = route.steps().getFirst().role().value();
+        review.step = join.step();
+        review.seatsKey = key;
         review.madeAt = clock.instant();
-        return reviews.saveAndFlush(review);
+        reviews.save(review);
+        review.familyId = review.id();
+        reviews.flush();
+        watchers.sentWith(passage.submission()).ifPresent(sending -> {
+            review.senderId = sending.sender();
+            review.message = sending.message();
+            watchers.add(review.id(), sending.watchers());
+        });
+        reviews.saveAndFlush(review);
+        seats.seat(review, 0, join.seats(), join.route().steps().get(join.step()), false, null);
+        return review;
+    }
+
+    private String heldBy(Review review, Step step, List<ReviewSeat> sitting) {
+        String names = seats.inWords(review, sitting);
+        boolean oneRole = review.state != Review.State.RELEASING && step.who().size() == 1 && step.who().getFirst() instanceof Who.InRole;
+        return oneRole ? people.roleName(((Who.InRole) step.who().getFirst()).role()) + " (" + names + ")" : names;
     }
 }

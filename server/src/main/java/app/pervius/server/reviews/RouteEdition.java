@@ -3,6 +3,7 @@ package app.pervius.server.reviews;
 import app.pervius.server.store.Row;
 import jakarta.persistence.Entity;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 /** A route in one of its editions; never changed afterwards but for whether it is the one in force. */
 @Entity
@@ -13,4 +14,5 @@ class RouteEdition extends Row {
     String definition = "";
     boolean inForce;
     Instant madeAt = Instant.EPOCH;
+    @Nullable Long putInForceBy;
 }

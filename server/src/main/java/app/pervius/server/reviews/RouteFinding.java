@@ -1,11 +1,8 @@
 package app.pervius.server.reviews;
 
 import app.pervius.core.review.Route;
-import app.pervius.core.review.Step;
 import app.pervius.core.rules.HandlingRule;
-import app.pervius.server.people.People;
 import app.pervius.server.rules.RuleFinding;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
@@ -14,11 +11,11 @@ import org.springframework.stereotype.Component;
 class RouteFinding implements RuleFinding {
 
     private final Routes routes;
-    private final People people;
+    private final RouteFindings findings;
 
-    RouteFinding(Routes routes, People people) {
+    RouteFinding(Routes routes, RouteFindings findings) {
         this.routes = routes;
-        this.people = people;
+        this.findings = findings;
     }
 
     @Override
@@ -30,13 +27,6 @@ class RouteFinding implements RuleFinding {
         if (route.isEmpty()) {
             return List.of(new Finding(true, "review", "Its route does not exist any more."));
         }
-        List<Finding> found = new ArrayList<>();
-        for (Step step : route.get().steps()) {
-            if (people.holders(step.role()).isEmpty()) {
-                found.add(new Finding(false, "review", "Nobody holds “" + people.roleName(step.role()) + "”: what comes to the step “"
-                        + step.name() + "” will be stopped until somebody does."));
-            }
-        }
-        return found;
+        return findings.of(project, route.get()).stream().map(f -> new Finding(false, "review", f.sentence())).toList();
     }
 }

@@ -10,4 +10,6 @@ interface RouteRepository extends JpaRepository<RouteEdition, Long> {
     Optional<RouteEdition> findByProjectIdAndRouteKeyAndEdition(long project, String key, int edition);
 
     List<RouteEdition> findByProjectIdAndInForceTrueOrderByRouteKey(long project);
+
+    List<RouteEdition> findByProjectIdAndRouteKeyOrderByEditionDesc(long project, String key);
 }

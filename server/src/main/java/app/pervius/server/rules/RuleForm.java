@@ -47,13 +47,13 @@ record RuleForm(@NotNull @Size(max = 200) String name, @NotNull @Size(max = 200)
     record RulePlace(long folder, boolean withBelow) {
     }
 
-    /** What follows from a decision code: a folder, perhaps a path pattern below it, and a status code; or back to the author. */
-    record Follows(int code, boolean back, @Nullable Long folder, @Nullable @Size(max = 20) String status, @Nullable @Size(max = 500) String path) {
+    /** What follows from a decision code: what the project says of it, or back to the author, or a folder, perhaps a path pattern below it, and a status code. */
+    record Follows(int code, boolean asProject, boolean back, @Nullable Long folder, @Nullable @Size(max = 20) String status, @Nullable @Size(max = 500) String path) {
     }
 
     /** Somebody who is told. */
     record Whom(@NotNull Kind kind, @Nullable Long id) {
-        enum Kind { AUTHOR, ROLE, PERSON }
+        enum Kind { AUTHOR, ROLE, MATRIX, PERSON }
     }
 
     HandlingRule rule() {
@@ -62,7 +62,9 @@ record RuleForm(@NotNull @Size(max = 200) String name, @NotNull @Size(max = 200)
             if (follows.code() < 1 || follows.code() > 4) {
                 throw Problem.invalid("issue", "Decision codes are 1 to 4, not " + follows.code() + ".");
             }
-            if (follows.back()) {
+            if (follows.asProject()) {
+                byCode.put(follows.code(), new Target.AsProject());
+            } else if (follows.back()) {
                 byCode.put(follows.code(), new Target.BackToAuthor());
             } else if (follows.folder() != null) {
                 byCode.put(follows.code(), new Target.Place(new FolderId(follows.folder()), follows.status() == null ? "" : follows.status(),
@@ -80,8 +82,9 @@ record RuleForm(@NotNull @Size(max = 200) String name, @NotNull @Size(max = 200)
     static RuleForm of(HandlingRule rule) {
         List<Follows> issue = new ArrayList<>();
         rule.issue().byCode().entrySet().stream().sorted(Map.Entry.comparingByKey()).forEach(e -> issue.add(switch (e.getValue()) {
-            case Target.BackToAuthor() -> new Follows(e.getKey(), true, null, null, null);
-            case Target.Place(FolderId folder, String status, String path) -> new Follows(e.getKey(), false, folder.value(), status, path.isEmpty() ? null : path);
+            case Target.AsProject() -> new Follows(e.getKey(), true, false, null, null, null);
+            case Target.BackToAuthor() -> new Follows(e.getKey(), false, true, null, null, null);
+            case Target.Place(FolderId folder, String status, String path) -> new Follows(e.getKey(), false, false, folder.value(), status, path.isEmpty() ? null : path);
         }));
         return new RuleForm(rule.name(), rule.where().places().stream().map(p -> new RulePlace(p.folder().value(), p.withBelow())).toList(),
                 rule.which().formats().stream().sorted().toList(), rule.which().firms().stream().map(FirmId::value).sorted().toList(),
@@ -97,6 +100,7 @@ record RuleForm(@NotNull @Size(max = 200) String name, @NotNull @Size(max = 200)
     private static List<Audience> audience(List<Whom> whom) {
         return whom.stream().<Audience>map(w -> switch (w.kind()) {
             case AUTHOR -> new Audience.Author();
+            case MATRIX -> new Audience.ByMatrix();
             case ROLE -> new Audience.Holders(new RoleId(needed(w)));
             case PERSON -> new Audience.Named(new PersonId(needed(w)));
         }).toList();
@@ -112,6 +116,7 @@ record RuleForm(@NotNull @Size(max = 200) String name, @NotNull @Size(max = 200)
     private static List<Whom> whom(List<Audience> audience) {
         return audience.stream().map(a -> switch (a) {
             case Audience.Author() -> new Whom(Whom.Kind.AUTHOR, null);
+            case Audience.ByMatrix() -> new Whom(Whom.Kind.MATRIX, null);
             case Audience.Holders(RoleId role) -> new Whom(Whom.Kind.ROLE, role.value());
             case Audience.Named(PersonId person) -> new Whom(Whom.Kind.PERSON, person.value());
         }).toList();

@@ -9,6 +9,7 @@ import app.pervius.core.project.RoleId;
 import app.pervius.core.project.StatusCode;
 import app.pervius.core.review.Route;
 import app.pervius.core.review.Step;
+import app.pervius.core.review.Who;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.numbers.Schemes;
 import app.pervius.server.people.PeopleDesk;
@@ -75,9 +76,9 @@ public class StandardProject {
         long approver = people.addRole(project, "Approver", false, true);
         schemes.putInForce(project, Scheme.ofDocuments(DOCUMENTS, "Documents", "{project}-{originator}-{discipline}-{type}-{counter:4}",
                 List.of("originator", "discipline", "type")), 0, null);
-        routes.putInForce(project, new Route(DOCUMENTS, "Review and approval", 1, List.of(
-                new Step("Review", Step.Kind.REVIEW, new RoleId(reviewer), 5),
-                new Step("Approval", Step.Kind.APPROVAL, new RoleId(approver), 3)), false));
+        routes.putInForce(project, Route.usual(DOCUMENTS, "Review and approval", List.of(
+                Step.usual("Review", Step.Kind.REVIEW, new Who.InRole(new RoleId(reviewer)), 5),
+                Step.usual("Approval", Step.Kind.APPROVAL, new Who.InRole(new RoleId(approver)), 3))), 0, null);
         return new Made(project, workInProgress, shared, published, archive, controller, reviewer, approver);
     }
 

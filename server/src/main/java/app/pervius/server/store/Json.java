@@ -4,6 +4,11 @@ import app.pervius.core.issue.Target;
 import app.pervius.core.number.Source;
 import app.pervius.core.project.FieldKind;
 import app.pervius.core.register.RevisionSequence;
+import app.pervius.core.review.Chase;
+import app.pervius.core.review.Condition;
+import app.pervius.core.review.Leads;
+import app.pervius.core.review.Needs;
+import app.pervius.core.review.Who;
 import app.pervius.core.tell.Audience;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
@@ -19,6 +24,11 @@ public final class Json {
             .addMixIn(Audience.class, Audiences.class)
             .addMixIn(Source.class, Sources.class)
             .addMixIn(RevisionSequence.Form.class, Forms.class)
+            .addMixIn(Who.class, Whos.class)
+            .addMixIn(Needs.class, NeedsKinds.class)
+            .addMixIn(Condition.class, Conditions.class)
+            .addMixIn(Leads.class, LeadsKinds.class)
+            .addMixIn(Chase.Silence.class, Silences.class)
             .build();
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
@@ -34,6 +44,7 @@ public final class Json {
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
     @JsonSubTypes({
         @JsonSubTypes.Type(value = Target.Place.class, name = "place"),
+        @JsonSubTypes.Type(value = Target.AsProject.class, name = "project"),
         @JsonSubTypes.Type(value = Target.BackToAuthor.class, name = "back")})
     private interface Targets {
     }
@@ -42,6 +53,7 @@ public final class Json {
     @JsonSubTypes({
         @JsonSubTypes.Type(value = Audience.Author.class, name = "author"),
         @JsonSubTypes.Type(value = Audience.Holders.class, name = "role"),
+        @JsonSubTypes.Type(value = Audience.ByMatrix.class, name = "matrix"),
         @JsonSubTypes.Type(value = Audience.Named.class, name = "person")})
     private interface Audiences {
     }
@@ -58,6 +70,48 @@ public final class Json {
         @JsonSubTypes.Type(value = RevisionSequence.Form.Counted.class, name = "counted"),
         @JsonSubTypes.Type(value = RevisionSequence.Form.Letters.class, name = "letters")})
     private interface Forms {
+    }
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = Who.InRole.class, name = "role"),
+        @JsonSubTypes.Type(value = Who.Person.class, name = "person"),
+        @JsonSubTypes.Type(value = Who.ByMatrix.class, name = "matrix"),
+        @JsonSubTypes.Type(value = Who.InField.class, name = "field")})
+    private interface Whos {
+    }
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = Needs.Any.class, name = "any"),
+        @JsonSubTypes.Type(value = Needs.All.class, name = "all"),
+        @JsonSubTypes.Type(value = Needs.AtLeast.class, name = "atLeast")})
+    private interface NeedsKinds {
+    }
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = Condition.FieldIs.class, name = "is"),
+        @JsonSubTypes.Type(value = Condition.FieldIsNot.class, name = "isNot"),
+        @JsonSubTypes.Type(value = Condition.FromCycle.class, name = "cycle")})
+    private interface Conditions {
+    }
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = Leads.On.class, name = "on"),
+        @JsonSubTypes.Type(value = Leads.End.class, name = "end"),
+        @JsonSubTypes.Type(value = Leads.Back.class, name = "back"),
+        @JsonSubTypes.Type(value = Leads.ToStep.class, name = "step")})
+    private interface LeadsKinds {
+    }
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = Chase.Silence.Wait.class, name = "wait"),
+        @JsonSubTypes.Type(value = Chase.Silence.CountsAs.class, name = "counts"),
+        @JsonSubTypes.Type(value = Chase.Silence.Skip.class, name = "skip")})
+    private interface Silences {
     }
 
     private Json() {

@@ -175,7 +175,7 @@ class DecidingTest {
         List<JsonNode> passages = priya.settled(priya.submit(CIVIL, "Odd codes.pdf"));
         JsonNode review = kwabena.reviewOf(passages.getFirst());
         kwabena.decide(review, passages.getFirst(), 5, "x").must(400);
-        kwabena.put("/api/reviews/" + review.get("id").asLong() + "/decisions", Map.of("step", 0, "passages", List.of(1), "code", 1, "comment", "", "overrule", false)).must(400);
-        kwabena.put("/api/reviews/1/decisions", Map.of("step", 0, "passages", List.of(1), "code", 1, "comment", "", "overrule", false)).must(404);
+        kwabena.put("/api/reviews/" + review.get("id").asLong() + "/decisions", Map.of("turn", 0, "passages", List.of(1), "code", 1, "comment", "", "overrule", false)).must(400);
+        kwabena.put("/api/reviews/1/decisions", Map.of("turn", 0, "passages", List.of(1), "code", 1, "comment", "", "overrule", false)).must(404);
     }
 }

@@ -5,10 +5,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.pervius.core.identify.Checks;
 import app.pervius.core.issue.Target;
 import app.pervius.core.number.Scheme;
+import app.pervius.core.project.DecisionCode;
 import app.pervius.core.project.Field;
 import app.pervius.core.project.FieldKind;
 import app.pervius.core.project.FolderId;
+import app.pervius.core.project.RoleId;
 import app.pervius.core.project.StatusCode;
+import app.pervius.core.review.Completion;
+import app.pervius.core.review.Route;
+import app.pervius.core.review.Step;
+import app.pervius.core.review.Who;
 import app.pervius.core.rules.HandlingRule;
 import java.sql.Connection;
 import java.sql.DriverManager;
@@ -36,8 +42,12 @@ class MigrationTest {
     private static final String OLD_FIELDS = """
             [{"key":"type","label":"Type","kind":{"kind":"codes","codes":[{"code":"DR","meaning":"drawing"}]},"greatestWidth":3}]""";
 
+    private static final String OLD_ROUTE = """
+            {"key":"civil","name":"Civil","edition":1,"steps":[{"name":"Review","kind":"REVIEW","role":{"value":5},"workingDays":5},
+            {"name":"Approval","kind":"APPROVAL","role":{"value":6},"workingDays":3}],"ownFirmDecides":true}""";
+
     private static FluentConfiguration flyway() {
-        return Flyway.configure().dataSource(URL, "sa", "").locations("classpath:db/migration").javaMigrations(new V4DefinitionsSayMore());
+        return Flyway.configure().dataSource(URL, "sa", "").locations("classpath:db/migration").javaMigrations(new V4DefinitionsSayMore(), new V6RoutesSayMore());
     }
 
     private static String one(Statement s, String sql) throws SQLException {
@@ -58,6 +68,12 @@ class MigrationTest {
             s.execute("insert into scheme_edition values (2, 1, 'documents', 1, '" + OLD_SCHEME + "', true, current_timestamp)");
             s.execute("insert into rule (id, project_id, position, switched_on, edition_in_force, draft, removed, version) values (3, 1, 1, true, 1, '" + OLD_RULE + "', false, 0)");
             s.execute("insert into rule_edition values (4, 3, 1, '" + OLD_RULE + "', 1, current_timestamp)");
+            s.execute("update project set decision_codes = '[{\"digit\":3,\"name\":\"again\",\"workMayGoOn\":false,\"mustComeAgain\":true,\"commentRequired\":true}]'");
+            s.execute("insert into role (id, project_id, name, controls, sees_all, version) values (5, 1, 'Reviewer', false, true, 0)");
+            s.execute("insert into role_holder (role_id, person_id) values (5, 1)");
+            s.execute("insert into route_edition values (6, 1, 'civil', 1, '" + OLD_ROUTE + "', true, current_timestamp)");
+            s.execute("insert into firm (id, code, name, version) values (2, 'FNK', 'Fennick', 0)");
+            s.execute("insert into person (id, firm_id, name, email, job, administrator, active, created_at, version) values (2, 2, 'Yusuf', 'y@fnk.example', '', false, true, current_timestamp, 0)");
             flyway().load().migrate();
 
             assertThat(Json.read(one(s, "select definition from scheme_edition"), Scheme.class))
@@ -70,6 +86,11 @@ class MigrationTest {
                 assertThat(read.issue().byCode()).containsEntry(1, new Target.Place(new FolderId(9), "A1", "")).containsEntry(3, new Target.BackToAuthor());
                 assertThat(read.issue().namePattern()).isEqualTo("{number}");
             }
+            Route route = Json.read(one(s, "select definition from route_edition"), Route.class);
+            assertThat(route).isEqualTo(new Route("civil", "Civil", 1, List.of(Step.usual("Review", Step.Kind.REVIEW, new Who.InRole(new RoleId(5)), 5),
+                    Step.usual("Approval", Step.Kind.APPROVAL, new Who.InRole(new RoleId(6)), 3)), true, false, Optional.empty(), List.of(), Completion.NOTHING));
+            List<DecisionCode> decisionCodes = Json.read(one(s, "select decision_codes from project"), new TypeReference<List<DecisionCode>>() { });
+            assertThat(decisionCodes).containsExactly(new DecisionCode(3, "again", "REV", false, true, true, Optional.empty()));
             List<Field> fields = Json.read(one(s, "select fields from project"), new TypeReference<List<Field>>() { });
             assertThat(((FieldKind.CodeList) fields.getFirst().kind()).codes().getFirst().retired()).isFalse();
             List<StatusCode> codes = Json.read(one(s, "select status_codes from project"), new TypeReference<List<StatusCode>>() { });

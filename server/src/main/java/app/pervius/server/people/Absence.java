@@ -1,0 +1,18 @@
+package app.pervius.server.people;
+
+import app.pervius.server.store.Row;
+import jakarta.persistence.Entity;
+import java.time.Instant;
+import java.time.LocalDate;
+
+/** A person is away, and who stands in; both days included. */
+@Entity
+class Absence extends Row {
+    long personId;
+    long deputyId;
+    LocalDate fromDay = LocalDate.EPOCH;
+    LocalDate toDay = LocalDate.EPOCH;
+    String note = "";
+    long madeBy;
+    Instant madeAt = Instant.EPOCH;
+}

@@ -1,0 +1,123 @@
+package app.pervius.server.reviews;
+
+import app.pervius.core.project.RoleId;
+import app.pervius.core.review.Chase;
+import app.pervius.core.review.Route;
+import app.pervius.core.review.Step;
+import app.pervius.core.tell.Occasion;
+import app.pervius.server.messages.Messages;
+import app.pervius.server.passages.Submissions;
+import app.pervius.server.people.People;
+import app.pervius.server.projects.Projects;
+import java.time.InstantSource;
+import java.time.ZoneOffset;
+import java.util.Collection;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.Set;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.data.domain.Limit;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** Looks after late steps: reminds, escalates and, where the route says so, takes silence for an answer; each once for a step, whatever crashes. */
+@Component
+class Chasing {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Chasing.class);
+    private static final int AT_A_TIME = 100;
+
+    private final ReviewRepository reviews;
+    private final Reviews flow;
+    private final Deciding deciding;
+    private final Seats seats;
+    private final People people;
+    private final Projects projects;
+    private final Submissions submissions;
+    private final Messages messages;
+    private final JdbcClient jdbc;
+    private final TransactionTemplate transaction;
+    private final InstantSource clock;
+
+    Chasing(ReviewRepository reviews, Reviews flow, Deciding deciding, Seats seats, People people, Projects projects, Submissions submissions,
+            Messages messages, JdbcClient jdbc, TransactionTemplate transaction, InstantSource clock) {
+        this.reviews = reviews;
+        this.flow = flow;
+        this.deciding = deciding;
+        this.seats = seats;
+        this.people = people;
+        this.projects = projects;
+        this.submissions = submissions;
+        this.messages = messages;
+        this.jdbc = jdbc;
+        this.transaction = transaction;
+        this.clock = clock;
+    }
+
+    /** Does what is due for every review; one that cannot be looked after is left for the next time and holds up no other. */
+    @Scheduled(fixedDelayString = "${pervius.reviews.chase-seconds:20}", timeUnit = TimeUnit.SECONDS)
+    void look() {
+        for (Review due : reviews.toChase(Review.State.OPEN, clock.instant(), Limit.of(AT_A_TIME))) {
+            try {
+                transaction.executeWithoutResult(status -> reviews.locked(due.id()).ifPresent(this::chase));
+            } catch (RuntimeException e) {
+                LOG.warn("review {} could not be looked after; it is tried again", due.id(), e);
+            }
+        }
+    }
+
+    private void chase(Review review) {
+        if (review.state != Review.State.OPEN || review.due == null || review.nextChase == null || review.nextChase.isAfter(clock.instant())) {
+            return;
+        }
+        Route route = flow.route(review);
+        Step step = route.steps().get(review.step);
+        Set<Chase.Kind> done = done(review);
+        var calendar = projects.settings(review.projectId).calendar();
+        int turn = review.turn;
+        step.chase().next(review.due, calendar, done).filter(n -> !n.at().isAfter(clock.instant())).ifPresent(next -> {
+            jdbc.sql("insert into review_chase (review_id, turn, kind, at) values (?, ?, ?, ?)").params(review.id(), turn, next.kind().name(), clock.instant().atOffset(ZoneOffset.UTC)).update();
+            done.add(next.kind());
+            carryOut(review, route, step, next.kind());
+        });
+        if (review.state == Review.State.OPEN && review.turn == turn && review.due != null) {
+            review.nextChase = step.chase().next(review.due, calendar, done).map(Chase.Next::at).orElse(null);
+            reviews.save(review);
+        }
+    }
+
+    private void carryOut(Review review, Route route, Step step, Chase.Kind kind) {
+        String run = kind + " " + review.id() + " turn " + review.turn;
+        switch (kind) {
+            case REMIND_BEFORE, REMIND_AFTER -> flow.tell(review, unanswered(review), Occasion.REMINDED, run, "");
+            case ESCALATE -> {
+                String with = seats.inWords(review, unanswered(review));
+                flow.tell(review, step.chase().escalateTo().stream().map(RoleId::value).flatMap(r -> people.holders(new RoleId(r)).stream()).map(h -> h.person().value()).collect(Collectors.toSet()),
+                        Occasion.ESCALATED, run, "\nAt “" + step.name() + "”, with " + with + ".");
+            }
+            case SILENCE -> deciding.silence(review);
+        }
+        messages.gather(review.submissionId, submissions.reference(review.submissionId));
+    }
+
+    /** Those who still owe an answer for a file. */
+    private List<ReviewSeat> unanswered(Review review) {
+        var board = flow.board(review, flow.route(review));
+        List<ReviewSeat> owing = seats.in(review).stream().filter(seat -> board.files().stream().anyMatch(f -> board.decision(f.passage()).isEmpty()
+                && board.answersTo(f.passage()).stream().noneMatch(a -> a.seat().filter(p -> p.value() == seat.personId).isPresent()))).toList();
+        return owing.isEmpty() ? seats.in(review) : owing;
+    }
+
+    private Set<Chase.Kind> done(Review review) {
+        Collection<String> kinds = jdbc.sql("select kind from review_chase where review_id = ? and turn = ?").params(review.id(), review.turn).query(String.class).list();
+        Set<Chase.Kind> done = EnumSet.noneOf(Chase.Kind.class);
+        kinds.stream().filter(Objects::nonNull).map(Chase.Kind::valueOf).forEach(done::add);
+        return done;
+    }
+}

@@ -1,0 +1,227 @@
+package app.pervius.server.reviews;
+
+import app.pervius.core.project.PersonId;
+import app.pervius.core.review.Acting;
+import app.pervius.core.review.Board;
+import app.pervius.core.review.Route;
+import app.pervius.core.review.Seat;
+import app.pervius.core.tell.Occasion;
+import app.pervius.server.access.Actor;
+import app.pervius.server.http.Problem;
+import app.pervius.server.journal.Journal;
+import app.pervius.server.messages.Messages;
+import app.pervius.server.passages.Passages;
+import app.pervius.server.passages.Submissions;
+import app.pervius.server.people.People;
+import app.pervius.server.people.RoleChanged;
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Who has a step: taking it in hand, passing it on, giving it back, and moving a person's steps to another. */
+@Service
+@Transactional
+class Handing {
+
+    /** A step that could not be moved, and why. */
+    record NotMoved(long review, String submissionReference, String reason) {
+    }
+
+    /** What came of moving a person's steps. */
+    record MovedSteps(int moved, List<NotMoved> notMoved) {
+    }
+
+    private final ReviewRepository reviews;
+    private final AnswerRepository answers;
+    private final SeatRepository rows;
+    private final Reviews flow;
+    private final Seats seats;
+    private final ReviewFiles files;
+    private final ReviewAccess access;
+    private final Refusals refusals;
+    private final Passages passages;
+    private final People people;
+    private final Submissions submissions;
+    private final Messages messages;
+    private final InstantSource clock;
+
+    Handing(ReviewRepository reviews, AnswerRepository answers, SeatRepository rows, Reviews flow, Seats seats, ReviewFiles files, ReviewAccess access, Refusals refusals,
+            Passages passages, People people, Submissions submissions, Messages messages, InstantSource clock) {
+        this.reviews = reviews;
+        this.answers = answers;
+        this.rows = rows;
+        this.flow = flow;
+        this.seats = seats;
+        this.files = files;
+        this.access = access;
+        this.refusals = refusals;
+        this.passages = passages;
+        this.people = people;
+        this.submissions = submissions;
+        this.messages = messages;
+        this.clock = clock;
+    }
+
+    /** “I have it”, so that the others see it is in hand; or not any more. */
+    void inHand(long id, int turn, boolean has, Actor actor) {
+        Review review = access.locked(id, actor);
+        ReviewSeat seat = seat(review, turn, actor);
+        if (has == (seat.takenAt != null)) {
+            return;
+        }
+        seat.takenAt = has ? clock.instant() : null;
+        note(review, actor, has ? "Has it in hand." : "No longer has it in hand.");
+        flow.heldAnew(review, flow.route(review));
+    }
+
+    /** Passes one's place on to somebody else, with a note. */
+    void passOn(long id, int turn, long to, String note, Actor actor) {
+        Review review = access.locked(id, actor);
+        Route route = flow.route(review);
+        ReviewSeat seat = seat(review, turn, actor);
+        seats.mustFit(review, route, to);
+        long from = seat.personId;
+        hand(review, seat, to, from, note.strip());
+        note(review, actor, "Passed on to " + people.person(to).name() + (note.isBlank() ? "." : ": " + note.strip()));
+        flow.heldAnew(review, route);
+        told(review, to, "passed on " + seat.id() + " " + review.version, "\n" + actor.name() + " passes this on to you" + (note.isBlank() ? "." : ": " + note.strip()));
+    }
+
+    /** Gives a place that was passed on back to who passed it on. */
+    void giveBack(long id, int turn, String note, Actor actor) {
+        Review review = access.locked(id, actor);
+        ReviewSeat seat = seat(review, turn, actor);
+        if (seat.passedBy == null) {
+            throw Problem.conflict("not-passed-on", "Nobody has passed this on to you. You can pass it on to somebody else.");
+        }
+        long back = seat.passedBy;
+        hand(review, seat, back, null, note.strip());
+        note(review, actor, "Gave it back to " + people.person(back).name() + (note.isBlank() ? "." : ": " + note.strip()));
+        flow.heldAnew(review, flow.route(review));
+        told(review, back, "given back " + seat.id() + " " + review.version, "\n" + actor.name() + " gives this back to you" + (note.isBlank() ? "." : ": " + note.strip()));
+    }
+
+    /** Moves all open steps of one person in a project to another; those the other may not decide on stay where they are. */
+    MovedSteps moveAll(long project, long from, long to, String reason, Actor actor) {
+        actor.mustControl(project);
+        if (reason.isBlank()) {
+            throw Problem.invalid("reason", "Say why; it is written on every file.");
+        }
+        if (from == to || !people.isMember(project, to)) {
+            throw Problem.invalid("to", "Choose somebody else who is in this project.");
+        }
+        List<NotMoved> notMoved = new ArrayList<>();
+        int moved = 0;
+        for (ReviewSeat seat : rows.openIn(project, from)) {
+            Review review = reviews.locked(seat.reviewId).orElseThrow();
+            Route route = flow.route(review);
+            if (!seats.fit(review, route, to)) {
+                notMoved.add(new NotMoved(review.id(), submissions.reference(review.submissionId), people.person(to).name() + " may not decide here: it is the own firm's work, or not visible to them."));
+                continue;
+            }
+            hand(review, seat, to, from, reason.strip());
+            note(review, actor, "Moved from " + people.person(from).name() + " to " + people.person(to).name() + ": " + reason.strip());
+            flow.heldAnew(review, route);
+            told(review, to, "moved " + seat.id() + " " + review.version, "\nMoved to you from " + people.person(from).name() + " by " + actor.name() + ": " + reason.strip());
+            moved++;
+        }
+        return new MovedSteps(moved, notMoved);
+    }
+
+    /** Reminds those who have a step, now. */
+    void nudge(long id, int turn, Actor actor) {
+        Review review = access.locked(id, actor);
+        actor.mustControl(review.projectId);
+        if (review.turn != turn || !review.state.live()) {
+            throw refusals.problem(review, flow.route(review), turn, new app.pervius.core.review.Refusal.TurnIsOver());
+        }
+        flow.tell(review, seats.in(review), Occasion.REMINDED, "nudge " + review.id() + " " + clock.instant().toEpochMilli(), "\n" + actor.name() + " asks for your answer.");
+        messages.gather(review.submissionId, submissions.reference(review.submissionId));
+        note(review, actor, "Reminded.");
+    }
+
+    /** Who holds a role has changed: those who came sit in its open steps too, those who left do no more, unless nobody would be left. */
+    @EventListener
+    void roleChanged(RoleChanged change) {
+        Set<Long> open = rows.findByRoleIdAndOpenTrueOrderById(change.role()).stream().map(s -> s.reviewId).collect(Collectors.toSet());
+        for (long id : open) {
+            Review review = reviews.locked(id).orElseThrow();
+            Route route = flow.route(review);
+            List<ReviewSeat> sitting = seats.in(review);
+            Set<Long> there = sitting.stream().map(s -> s.personId).collect(Collectors.toSet());
+            ReviewSeat like = sitting.stream().filter(s -> Long.valueOf(change.role()).equals(s.roleId)).findFirst().orElseThrow();
+            List<ReviewSeat> came = change.holders().stream().filter(p -> !there.contains(p) && seats.fit(review, route, p)).map(p -> beside(like, p)).toList();
+            List<ReviewSeat> gone = sitting.stream().filter(s -> Long.valueOf(change.role()).equals(s.roleId) && !change.holders().contains(s.personId) && s.passedBy == null).toList();
+            rows.saveAllAndFlush(came);
+            if (gone.size() < sitting.size() + came.size()) {
+                gone.stream().filter(s -> answers.findByReviewIdAndTurnOrderById(id, review.turn).stream().noneMatch(a -> Long.valueOf(s.personId).equals(a.seatId))).forEach(s -> {
+                    came.stream().findFirst().filter(c -> s.leads).ifPresent(c -> c.leads = true);
+                    rows.delete(s);
+                });
+                rows.flush();
+            }
+            came.forEach(s -> told(review, s.personId, "joined " + s.id(), ""));
+            flow.heldAnew(review, route);
+        }
+    }
+
+    private static ReviewSeat beside(ReviewSeat like, long person) {
+        ReviewSeat seat = new ReviewSeat();
+        seat.reviewId = like.reviewId;
+        seat.turn = like.turn;
+        seat.personId = person;
+        seat.open = true;
+        seat.due = like.due;
+        seat.roleId = like.roleId;
+        return seat;
+    }
+
+    /** The place goes to another person, with what was said from it; if that person sits here already, the two become one. */
+    private void hand(Review review, ReviewSeat seat, long to, @org.jspecify.annotations.Nullable Long by, String note) {
+        long before = seat.personId;
+        rows.findByReviewIdAndTurnAndPersonId(review.id(), review.turn, to).ifPresent(other -> {
+            seat.leads |= other.leads;
+            rows.delete(other);
+            rows.flush();
+        });
+        seat.personId = to;
+        seat.passedBy = by;
+        seat.note = note;
+        seat.takenAt = null;
+        rows.saveAndFlush(seat);
+        Set<Long> answered = answers.findByReviewIdAndTurnOrderById(review.id(), review.turn).stream().filter(a -> Long.valueOf(to).equals(a.seatId)).map(a -> a.passageId).collect(Collectors.toSet());
+        answers.findByReviewIdAndTurnOrderById(review.id(), review.turn).stream().filter(a -> Long.valueOf(before).equals(a.seatId)).forEach(a -> {
+            if (answered.contains(a.passageId)) {
+                answers.delete(a);
+            } else {
+                a.seatId = to;
+            }
+        });
+        answers.flush();
+    }
+
+    private ReviewSeat seat(Review review, int turn, Actor actor) {
+        Route route = flow.route(review);
+        Board board = flow.board(review, route);
+        if (turn != review.turn || !review.state.live()) {
+            throw refusals.problem(review, route, turn, new app.pervius.core.review.Refusal.TurnIsOver());
+        }
+        Acting acting = seats.acting(review, route, actor);
+        PersonId person = board.seatOf(acting).map(Seat::person).orElseThrow(() -> refusals.problem(review, route, turn, new app.pervius.core.review.Refusal.NotYours()));
+        return rows.findByReviewIdAndTurnAndPersonId(review.id(), review.turn, person.value()).orElseThrow();
+    }
+
+    private void note(Review review, Actor actor, String account) {
+        files.live(review.id()).forEach(file -> passages.note(file.passage(), Journal.Kind.AMONG_REVIEWERS, new Journal.Actor(actor.person(), actor.name()), account));
+    }
+
+    private void told(Review review, long person, String run, String detail) {
+        flow.tell(review, Set.of(person), Occasion.TO_DECIDE, run, detail);
+        messages.gather(review.submissionId, submissions.reference(review.submissionId));
+    }
+}

@@ -1,0 +1,166 @@
+package app.pervius.server.reviews;
+
+import app.pervius.core.passage.PassageId;
+import app.pervius.core.passage.StopReason;
+import app.pervius.core.passage.WayOut;
+import app.pervius.core.project.DecisionCode;
+import app.pervius.core.review.Board;
+import app.pervius.core.review.Ending;
+import app.pervius.core.review.Part;
+import app.pervius.core.review.Route;
+import app.pervius.core.review.Seat;
+import app.pervius.core.review.Seating;
+import app.pervius.server.journal.Journal;
+import app.pervius.server.live.Live;
+import app.pervius.server.passages.Engine;
+import app.pervius.server.passages.PassageFacts;
+import app.pervius.server.passages.Passages;
+import app.pervius.server.passages.Waiting;
+import app.pervius.server.projects.Projects;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** How the files of a review go on from a step: on, back, apart, or to their end. */
+@Service
+@Transactional(propagation = Propagation.MANDATORY)
+class Parting {
+
+    private final ReviewRepository reviews;
+    private final Reviews flow;
+    private final ReviewFiles files;
+    private final Seats seats;
+    private final Passages passages;
+    private final Waiting waiting;
+    private final Projects projects;
+    private final Engine engine;
+    private final Live live;
+
+    Parting(ReviewRepository reviews, Reviews flow, ReviewFiles files, Seats seats, Passages passages, Waiting waiting, Projects projects, Engine engine, Live live) {
+        this.reviews = reviews;
+        this.flow = flow;
+        this.files = files;
+        this.seats = seats;
+        this.passages = passages;
+        this.waiting = waiting;
+        this.projects = projects;
+        this.engine = engine;
+        this.live = live;
+    }
+
+    /** Carries out what came of a step that was closed, a release or a silence: each part that goes another way becomes a review of its own. */
+    void part(Review review, Route route, List<Part> parts) {
+        boolean used = parts.stream().anyMatch(Part.Stays.class::isInstance);
+        if (!used) {
+            seats.close(review);
+        }
+        int turn = review.turn;
+        for (Part part : parts) {
+            switch (part) {
+                case Part.Stays(Board board) -> { }
+                case Part.Over(Map<PassageId, Ending> endings) -> {
+                    files.decided(review.id(), endings);
+                    files.over(review.id(), ids(endings.keySet()));
+                }
+                case Part.ToRelease(Map<PassageId, Ending> endings) -> {
+                    files.decided(review.id(), endings);
+                    used = toRelease(review, route, used, turn, ids(endings.keySet()));
+                }
+                case Part.Goes(int step, List<Board.File> its) -> used = goes(review, route, used, turn, step, its);
+            }
+        }
+        if (!used) {
+            flow.end(review, Review.State.CLOSED);
+        }
+        passOn(review, route);
+        live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
+    }
+
+    private boolean goes(Review review, Route route, boolean used, int turn, int step, List<Board.File> its) {
+        boolean taken = used;
+        Map<Seating.Seated, List<Long>> groups = new LinkedHashMap<>();
+        for (Passages.Subject subject : passages.subjects(its.stream().map(f -> f.passage().value()).toList())) {
+            Seating.Seated seated = Seating.of(route, route.steps().get(step), seats.facts(review.projectId, review.authorId, review.authorFirmId, subject.values()));
+            groups.computeIfAbsent(seated, s -> new ArrayList<>()).add(subject.id());
+        }
+        for (Map.Entry<Seating.Seated, List<Long>> group : groups.entrySet()) {
+            switch (group.getKey()) {
+                case Seating.Seated.Nobody(String why) -> strand(review, route, step, group.getValue(), why);
+                case Seating.Seated.Seats(List<Seat> sitting) -> {
+                    Review next = taken ? flow.off(review, group.getValue()) : review;
+                    taken = true;
+                    next.state = Review.State.OPEN;
+                    next.turn = turn + 1;
+                    next.step = step;
+                    seats.seat(next, next.turn, sitting, route.steps().get(step), false, null);
+                    flow.begun(next, route);
+                }
+            }
+        }
+        return taken;
+    }
+
+    private boolean toRelease(Review review, Route route, boolean used, int turn, List<Long> its) {
+        Passages.Subject first = passages.subjects(its).getFirst();
+        Seating.Seated lead = Seating.lead(route, seats.facts(review.projectId, review.authorId, review.authorFirmId, first.values()));
+        if (lead instanceof Seating.Seated.Nobody(String why)) {
+            strand(review, route, review.step, its, "the lead: " + why);
+            return used;
+        }
+        Review next = used ? flow.off(review, its) : review;
+        next.state = Review.State.RELEASING;
+        next.turn = turn + 1;
+        seats.seat(next, next.turn, ((Seating.Seated.Seats) lead).seats(), null, false, null);
+        flow.begun(next, route);
+        return true;
+    }
+
+    /** Gives decided passages their decisions, unless they have to wait for others of their review. */
+    void passOn(Review review, Route route) {
+        List<Review> family = route.filesGoAlone() ? List.of(review) : reviews.findByFamilyIdOrderById(review.familyId);
+        boolean held = !route.filesGoAlone() && family.stream().anyMatch(r -> r.state.live());
+        List<ReviewFiles.InReview> over = files.of(family.stream().map(Review::id).toList()).values().stream().flatMap(List::stream)
+                .filter(f -> f.over() != null && f.ending().isPresent() && !f.passedOn()).toList();
+        if (held) {
+            passages.nowWith(over.stream().map(ReviewFiles.InReview::passage).toList(), "Pervius, until the other files of the review are decided", null, "the other files of its review");
+            return;
+        }
+        List<DecisionCode> codes = projects.settings(review.projectId).decisionCodes();
+        over.forEach(file -> {
+            Ending ending = file.ending().orElseThrow();
+            passages.note(file.passage(), Journal.Kind.RELEASED, Journal.Actor.PERVIUS, account(file.passage(), DecisionCode.of(ending.code(), codes)));
+            passages.decided(file.passage(), new PassageFacts.Decided(ending.code(), ending.toAuthor(), Optional.ofNullable(route.completion().statusCodes().get(ending.code()))),
+                    route.completion().values());
+            files.passedOn(file.review(), file.passage());
+        });
+        if (!over.isEmpty()) {
+            engine.wake(review.submissionId);
+        }
+    }
+
+    private String account(long passage, DecisionCode code) {
+        return "Decision: " + code.digit() + ", " + code.name() + "." + flow.released(passage).stream().filter(s -> !s.comment().isEmpty())
+                .map(s -> "\n" + s.stepName() + ", " + s.person() + ": " + s.comment()).collect(Collectors.joining());
+    }
+
+    /** The passages cannot go on where nobody is; they stop with the reason, and go on at that step once it is mended. */
+    private void strand(Review review, Route route, int step, List<Long> its, String why) {
+        files.over(review.id(), its);
+        its.forEach(passage -> {
+            passages.reviewFrom(passage, step);
+            waiting.inVain(passage, new StopReason(StopReason.Code.NOBODY_TO_DECIDE, "Route “" + route.name() + "”, step “" + route.steps().get(step).name() + "”: " + why),
+                    List.of(WayOut.TRY_AGAIN, WayOut.CHOOSE_ROUTE, WayOut.GO_ON_IN_FORCE, WayOut.SEND_BACK, WayOut.TAKE_OUT));
+        });
+    }
+
+    private static List<Long> ids(Collection<PassageId> passages) {
+        return passages.stream().map(PassageId::value).sorted().toList();
+    }
+}

@@ -1,0 +1,47 @@
+package app.pervius.server.reviews;
+
+import app.pervius.server.access.Actor;
+import app.pervius.server.http.Problem;
+import app.pervius.server.passages.Passages;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/**
+ * Who is on the reviewing side of a review: document controllers, and those who see what every firm sends, except the author's own
+ * firm unless the route lets it decide. Nobody else learns that there is a review, or reads what is said in it before its release.
+ */
+@Component
+class ReviewAccess {
+
+    private final ReviewRepository reviews;
+    private final Routes routes;
+
+    ReviewAccess(ReviewRepository reviews, Routes routes) {
+        this.reviews = reviews;
+        this.routes = routes;
+    }
+
+    boolean sees(Review review, Actor actor) {
+        if (!actor.memberships().containsKey(review.projectId)) {
+            return false;
+        }
+        Actor.Membership membership = actor.in(review.projectId);
+        return membership.controls() || membership.seesAll() && (actor.firm() != review.authorFirmId
+                || routes.edition(review.projectId, review.routeKey, review.routeEdition).ownFirmDecides());
+    }
+
+    Review mustSee(Optional<Review> found, Actor actor) {
+        return found.filter(r -> sees(r, actor)).orElseThrow(() -> Problem.notFound("review"));
+    }
+
+    /** The review, held until the end of the transaction. */
+    Review locked(long id, Actor actor) {
+        return mustSee(reviews.locked(id), actor);
+    }
+
+    /** Whether somebody may read what was said of a passage as it was said. */
+    boolean readsAsSaid(Passages.PassageView passage, Actor actor) {
+        Actor.Membership membership = actor.in(passage.project());
+        return reviews.ofPassage(passage.id()).map(r -> sees(r, actor)).orElse(membership.controls() || membership.seesAll() && actor.firm() != passage.authorFirm());
+    }
+}

@@ -1,0 +1,94 @@
+package app.pervius.server.reviews;
+
+import app.pervius.core.passage.PassageId;
+import app.pervius.core.review.Board;
+import app.pervius.core.review.Ending;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** Which revisions are in which review, as plain rows: by way of the entities each would be written twice. */
+@Component
+class ReviewFiles {
+
+    /** A revision in a review; {@code over} is when it left its steps, {@code passedOn} whether its outcome is no longer held back. */
+    record InReview(long review, long passage, Set<Integer> leftOut, Optional<Ending> ending, @Nullable Instant over, boolean passedOn) {
+
+        Board.File file() {
+            return new Board.File(new PassageId(passage), leftOut, ending);
+        }
+    }
+
+    private final JdbcClient jdbc;
+    private final InstantSource clock;
+
+    ReviewFiles(JdbcClient jdbc, InstantSource clock) {
+        this.jdbc = jdbc;
+        this.clock = clock;
+    }
+
+    void add(long review, long passage, Set<Integer> leftOut) {
+        jdbc.sql("insert into review_passage (review_id, passage_id, left_out, to_author) values (?, ?, ?, false)").params(review, passage, write(leftOut)).update();
+    }
+
+    /** Those of a review, in the order they came. */
+    List<InReview> of(long review) {
+        return jdbc.sql("select review_id, passage_id, left_out, ending_code, to_author, over_at, passed_on from review_passage where review_id = ? order by review_id, passage_id")
+                .param(review).query(ReviewFiles::row).list();
+    }
+
+    /** Those of reviews, by review. */
+    Map<Long, List<InReview>> of(Collection<Long> reviews) {
+        return reviews.isEmpty() ? Map.of() : jdbc.sql("select review_id, passage_id, left_out, ending_code, to_author, over_at, passed_on from review_passage where review_id in (:reviews) order by review_id, passage_id")
+                .param("reviews", reviews).query(ReviewFiles::row).list().stream().collect(Collectors.groupingBy(InReview::review));
+    }
+
+    /** Those still under review. */
+    List<InReview> live(long review) {
+        return of(review).stream().filter(f -> f.over() == null).toList();
+    }
+
+    void move(long from, long to, Collection<Long> passages) {
+        passages.forEach(passage -> jdbc.sql("update review_passage set review_id = ? where review_id = ? and passage_id = ?").params(to, from, passage).update());
+    }
+
+    void decided(long review, Map<PassageId, Ending> endings) {
+        endings.forEach((passage, ending) -> jdbc.sql("update review_passage set ending_code = ?, to_author = ? where review_id = ? and passage_id = ?")
+                .params(ending.code(), ending.toAuthor(), review, passage.value()).update());
+    }
+
+    void over(long review, Collection<Long> passages) {
+        OffsetDateTime now = clock.instant().atOffset(ZoneOffset.UTC);
+        passages.forEach(passage -> jdbc.sql("update review_passage set over_at = ? where review_id = ? and passage_id = ?").params(now, review, passage).update());
+    }
+
+    void passedOn(long review, long passage) {
+        jdbc.sql("update review_passage set passed_on = true where review_id = ? and passage_id = ?").params(review, passage).update();
+    }
+
+    private static InReview row(java.sql.ResultSet row, int n) throws java.sql.SQLException {
+        Integer code = row.getObject(4, Integer.class);
+        boolean toAuthor = row.getBoolean(5);
+        OffsetDateTime over = row.getObject(6, OffsetDateTime.class);
+        return new InReview(row.getLong(1), row.getLong(2), read(row.getString(3)), Optional.ofNullable(code).map(c -> new Ending(c, toAuthor)),
+                over == null ? null : over.toInstant(), row.getBoolean(7));
+    }
+
+    private static String write(Set<Integer> steps) {
+        return steps.stream().sorted().map(String::valueOf).collect(Collectors.joining(","));
+    }
+
+    private static Set<Integer> read(String steps) {
+        return steps.isEmpty() ? Set.of() : java.util.Arrays.stream(steps.split(",")).map(Integer::valueOf).collect(Collectors.toSet());
+    }
+}

@@ -1,0 +1,183 @@
+package app.pervius.server.reviews;
+
+import app.pervius.core.passage.PassageId;
+import app.pervius.core.review.Acting;
+import app.pervius.core.review.Board;
+import app.pervius.core.review.Ending;
+import app.pervius.core.review.Needs;
+import app.pervius.core.review.Route;
+import app.pervius.core.review.Step;
+import app.pervius.server.access.Actor;
+import app.pervius.server.passages.Passages;
+import app.pervius.server.passages.Submissions;
+import app.pervius.server.people.Deputies;
+import app.pervius.server.people.People;
+import app.pervius.server.projects.Projects;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.time.LocalDate;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Reviews as the reviewing side sees them. */
+@Component
+class ReviewViews {
+
+    /** What was said of a file; {@code seat} is whose place it was given from, and {@code person} is absent where silence counted. */
+    record AnswerView(long id, int turn, int step, String stepName, @Nullable Long seat, @Nullable Long personId, String person, int code, String comment, Instant at,
+            ReviewAnswer.@Nullable DrawnAs drawn, @Nullable String drawnText) {
+    }
+
+    /**
+     * A file under review.
+     *
+     * @param answers what is said of it in this step
+     * @param mine what is said of it from the caller's seat
+     * @param decision what the answers come to; absent while there are not enough
+     * @param ending what it ended with, where it is decided
+     * @param before what was said of it in the steps before, in order
+     */
+    record ReviewedFile(Passages.PassageView passage, List<AnswerView> answers, @Nullable AnswerView mine, @Nullable Integer decision, @Nullable Integer ending, List<AnswerView> before) {
+    }
+
+    /** Somebody's place in the step; {@code deputy} stands in while the person is away, {@code answered} of the files have the person's answer. */
+    record SeatView(long personId, String person, String firm, boolean leads, @Nullable Instant inHandSince, @Nullable String passedBy, String note, @Nullable String deputy,
+            int answered) {
+    }
+
+    /**
+     * A review where it is now.
+     *
+     * @param family the first review of those it was one with
+     * @param turn names what the caller sees; sent back with everything done in it
+     * @param mine whether the caller may act in this step
+     * @param from whose seats the caller may act from
+     * @param needed how many answers each file needs, beside a lead's
+     * @param workingDaysLeft until it is due; 0 today, negative when late
+     * @param answerDue the date the submission asks an answer by
+     * @param fileCount how many files are at its step
+     * @param undecided how many of them lack an answer; where each needs one only, those without
+     * @param mayDraw whether the caller draws the comments together
+     * @param mayArrange whether the caller may split files off and join, while nobody has decided
+     * @param files its files; absent in the Desk's list where they would be too many to read at once
+     */
+    record ReviewView(long id, long family, long project, long submission, String submissionReference, String purpose, @Nullable LocalDate answerDue, String author, String authorFirm,
+            String route, String routeKey, int step, int steps, int turn, String stepName, Step.Kind stepKind, Review.State state, boolean mine, List<Long> from, List<SeatView> seats,
+            int needed, Step.Drawing drawing, boolean filesGoAlone, @Nullable Instant due, @Nullable Integer workingDaysLeft, @Nullable String sender, String message, int fileCount,
+            int undecided, boolean mayDraw, boolean mayArrange, boolean fresh, @Nullable List<ReviewedFile> files) {
+    }
+
+    /** How many files there are: at the step, in all, and with an answer. */
+    record Counts(int live, int all, int answered) {
+        static final Counts NONE = new Counts(0, 0, 0);
+    }
+
+    private final ReviewRepository reviews;
+    private final AnswerRepository answers;
+    private final SeatRepository rows;
+    private final Reviews flow;
+    private final ReviewFiles files;
+    private final Seats seats;
+    private final Deciding deciding;
+    private final Arranging arranging;
+    private final Passages passages;
+    private final Submissions submissions;
+    private final People people;
+    private final Deputies deputies;
+    private final Projects projects;
+    private final InstantSource clock;
+
+    ReviewViews(ReviewRepository reviews, AnswerRepository answers, SeatRepository rows, Reviews flow, ReviewFiles files, Seats seats, Deciding deciding, Arranging arranging,
+            Passages passages, Submissions submissions, People people, Deputies deputies, Projects projects, InstantSource clock) {
+        this.reviews = reviews;
+        this.answers = answers;
+        this.rows = rows;
+        this.flow = flow;
+        this.files = files;
+        this.seats = seats;
+        this.deciding = deciding;
+        this.arranging = arranging;
+        this.passages = passages;
+        this.submissions = submissions;
+        this.people = people;
+        this.deputies = deputies;
+        this.projects = projects;
+        this.clock = clock;
+    }
+
+    Map<Long, Counts> counts(Collection<Long> of) {
+        return of.isEmpty() ? Map.of() : reviews.counts(of).stream().collect(Collectors.toMap(row -> row[0], row -> new Counts((int) row[1], (int) row[2], (int) row[3])));
+    }
+
+    Map<Long, List<ReviewSeat>> seatsOf(Collection<Review> of) {
+        Map<Long, Integer> turns = of.stream().collect(Collectors.toMap(Review::id, r -> r.turn));
+        return turns.isEmpty() ? Map.of() : rows.ofReviews(turns.keySet()).stream().filter(s -> s.turn == turns.get(s.reviewId)).collect(Collectors.groupingBy(s -> s.reviewId));
+    }
+
+    ReviewView view(Review review, Actor actor) {
+        return view(review, actor, counts(List.of(review.id())).getOrDefault(review.id(), Counts.NONE), seats.in(review), true);
+    }
+
+    ReviewView view(Review review, Actor actor, Counts counts, List<ReviewSeat> sitting, boolean withFiles) {
+        Route route = flow.route(review);
+        Step step = route.steps().get(review.step);
+        Projects.Settings settings = projects.settings(review.projectId);
+        People.PersonView author = people.person(review.authorId);
+        Submissions.Asked asked = submissions.asked(review.submissionId);
+        Acting acting = seats.acting(review, route, actor);
+        List<Long> from = review.state.live() ? sitting.stream().map(s -> s.personId).filter(p -> acting.seats().stream().anyMatch(a -> a.value() == p)).toList() : List.of();
+        Board board = flow.board(review, route);
+        List<ReviewedFile> its = withFiles ? files(review, board, from) : null;
+        boolean releasing = review.state == Review.State.RELEASING;
+        int undecided = releasing ? 0 : (int) board.files().stream().filter(f -> board.decision(f.passage()).isEmpty()).count();
+        boolean fresh = board.notFresh().isEmpty();
+        return new ReviewView(review.id(), review.familyId, review.projectId, review.submissionId, asked.reference(), asked.purpose(), asked.answerDue(), author.name(), author.firmCode(),
+                route.name(), route.key(), review.step, route.steps().size(), review.turn, releasing ? "Release of the comments" : step.name(), step.kind(), review.state, !from.isEmpty(), from,
+                sitting.stream().map(s -> view(review, settings, board, s)).toList(), needed(step, sitting), step.drawing(), route.filesGoAlone(), review.due,
+                review.due == null ? null : settings.calendar().workingDaysLeft(clock.instant(), review.due), review.senderId == null ? null : people.person(review.senderId).name(), review.message,
+                review.state.live() ? counts.live() : counts.all(), undecided, deciding.mayDraw(review, route, actor),
+                fresh && (actor.controls(review.projectId) || Long.valueOf(actor.person()).equals(review.senderId)), fresh, its);
+    }
+
+    /** Whether the caller could take the review back now. */
+    boolean mayTakeBack(Review review, Actor actor) {
+        return arranging.mayTakeBack(review, actor) && flow.board(review, flow.route(review)).notFresh().isEmpty();
+    }
+
+    private static int needed(Step step, List<ReviewSeat> sitting) {
+        int asked = (int) sitting.stream().filter(s -> !s.leads).count();
+        return step.needs() instanceof Needs.Any && step.drawing() != Step.Drawing.LEAD ? 1 : step.needs().of(asked);
+    }
+
+    private SeatView view(Review review, Projects.Settings settings, Board board, ReviewSeat seat) {
+        People.PersonView person = people.person(seat.personId);
+        int answered = (int) board.files().stream().filter(f -> board.answersTo(f.passage()).stream().anyMatch(a -> a.seat().filter(p -> p.value() == seat.personId).isPresent())).count();
+        return new SeatView(person.id(), person.name(), person.firmCode(), seat.leads, seat.takenAt, seat.passedBy == null ? null : people.person(seat.passedBy).name(), seat.note,
+                deputies.of(seat.personId, settings.zone()).map(d -> people.person(d).name()).orElse(null), answered);
+    }
+
+    private List<ReviewedFile> files(Review review, Board board, List<Long> from) {
+        boolean over = !review.state.live();
+        Map<Long, ReviewFiles.InReview> its = files.of(review.id()).stream().filter(f -> over || f.over() == null).collect(Collectors.toMap(ReviewFiles.InReview::passage, f -> f));
+        Map<Long, List<ReviewAnswer>> given = its.isEmpty() ? Map.of() : answers.ofPassages(its.keySet()).stream().collect(Collectors.groupingBy(a -> a.passageId));
+        Set<Long> own = Set.copyOf(from);
+        return passages.passages(its.keySet()).stream().map(p -> {
+            List<ReviewAnswer> all = given.getOrDefault(p.id(), List.of());
+            List<AnswerView> now = all.stream().filter(a -> a.reviewId == review.id() && a.turn == review.turn).map(this::view).toList();
+            List<AnswerView> before = all.stream().filter(a -> a.reviewId != review.id() || a.turn != review.turn).map(this::view).toList();
+            AnswerView mine = now.stream().filter(a -> a.seat() != null && own.contains(a.seat())).findFirst().orElse(null);
+            return new ReviewedFile(p, now, mine, over ? null : board.decision(new PassageId(p.id())).orElse(null), its.get(p.id()).ending().map(Ending::code).orElse(null), before);
+        }).toList();
+    }
+
+    private AnswerView view(ReviewAnswer a) {
+        String person = a.personId == null ? "nobody" : people.person(a.personId).name();
+        String said = a.personId == null || a.seatId == null || a.seatId.equals(a.personId) ? person : person + " for " + people.person(a.seatId).name();
+        return new AnswerView(a.id(), a.turn, a.step, a.stepName, a.seatId, a.personId, said, a.code, a.comment, a.givenAt, a.drawn, a.drawnText);
+    }
+}

@@ -1,0 +1,30 @@
+package app.pervius.server.reviews;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.domain.Limit;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+
+interface SeatRepository extends JpaRepository<ReviewSeat, Long> {
+    List<ReviewSeat> findByReviewIdAndTurnOrderById(long review, int turn);
+
+    Optional<ReviewSeat> findByReviewIdAndTurnAndPersonId(long review, int turn, long person);
+
+    @Query("from ReviewSeat s where s.reviewId in :reviews order by s.reviewId, s.turn, s.id")
+    List<ReviewSeat> ofReviews(Collection<Long> reviews);
+
+    /** What waits for people, the most urgent first. */
+    @Query("from ReviewSeat s where s.personId in :people and s.open = true order by s.due, s.id")
+    List<ReviewSeat> waitingFor(Collection<Long> people, Limit limit);
+
+    /** The same for one person, which goes by the index alone. */
+    @Query("from ReviewSeat s where s.personId = :person and s.open = true order by s.personId, s.open, s.due, s.id")
+    List<ReviewSeat> waitingFor(long person, Limit limit);
+
+    List<ReviewSeat> findByRoleIdAndOpenTrueOrderById(long role);
+
+    @Query("select s from ReviewSeat s join Review r on r.id = s.reviewId where s.personId = :person and s.open = true and r.projectId = :project order by s.due, s.id")
+    List<ReviewSeat> openIn(long project, long person);
+}

@@ -1,0 +1,162 @@
+package app.pervius.server.reviews;
+
+import app.pervius.core.project.FieldValues;
+import app.pervius.core.project.FirmId;
+import app.pervius.core.project.PersonId;
+import app.pervius.core.project.RoleId;
+import app.pervius.core.review.Acting;
+import app.pervius.core.review.Holder;
+import app.pervius.core.review.Route;
+import app.pervius.core.review.Seat;
+import app.pervius.core.review.Seating;
+import app.pervius.core.review.Step;
+import app.pervius.core.review.Who;
+import app.pervius.server.access.Actor;
+import app.pervius.server.http.Problem;
+import app.pervius.server.people.Deputies;
+import app.pervius.server.people.Matrices;
+import app.pervius.server.people.People;
+import app.pervius.server.projects.Projects;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.Instant;
+import java.util.HashSet;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Who sits in the steps of reviews, and who may act from which seat. */
+@Component
+class Seats {
+
+    private final SeatRepository seats;
+    private final People people;
+    private final Deputies deputies;
+    private final Matrices matrices;
+    private final Projects projects;
+
+    Seats(SeatRepository seats, People people, Deputies deputies, Matrices matrices, Projects projects) {
+        this.seats = seats;
+        this.people = people;
+        this.deputies = deputies;
+        this.matrices = matrices;
+        this.projects = projects;
+    }
+
+    /** What the core works out seats by. */
+    Seating.Facts facts(long project, long author, long authorFirm, FieldValues values) {
+        return new Seating.Facts(new PersonId(author), new FirmId(authorFirm), values, matrices.of(project), people::holders, people::roleName,
+                name -> named(project, name), person -> people.reviewingSide(project).stream().filter(h -> h.person().equals(person)).findFirst(),
+                key -> projects.settings(project).fields().label(key));
+    }
+
+    /** Sets who sits in a turn of a review; {@code open} once they have something to do. */
+    void seat(Review review, int turn, List<Seat> sitting, @Nullable Step step, boolean open, @Nullable Instant due) {
+        for (Seat seat : sitting) {
+            ReviewSeat row = new ReviewSeat();
+            row.reviewId = review.id();
+            row.turn = turn;
+            row.personId = seat.person().value();
+            row.leads = seat.lead();
+            row.open = open;
+            row.due = due;
+            row.roleId = step == null ? null : step.who().stream().filter(Who.InRole.class::isInstance).map(w -> ((Who.InRole) w).role())
+                    .filter(role -> people.holders(role).stream().anyMatch(h -> h.person().equals(seat.person()))).map(RoleId::value).findFirst().orElse(null);
+            seats.save(row);
+        }
+    }
+
+    /** Those in the present turn of a review. */
+    List<ReviewSeat> in(Review review) {
+        return seats.findByReviewIdAndTurnOrderById(review.id(), review.turn);
+    }
+
+    /** The same people sit in another review as well. */
+    void copy(Review from, Review to) {
+        for (ReviewSeat seat : in(from)) {
+            ReviewSeat row = new ReviewSeat();
+            row.reviewId = to.id();
+            row.turn = to.turn;
+            row.personId = seat.personId;
+            row.leads = seat.leads;
+            row.open = seat.open;
+            row.due = seat.due;
+            row.roleId = seat.roleId;
+            row.passedBy = seat.passedBy;
+            row.note = seat.note;
+            seats.save(row);
+        }
+    }
+
+    /** Nobody has anything to do in this turn any more. */
+    void close(Review review) {
+        in(review).forEach(seat -> seat.open = false);
+    }
+
+    /** Somebody, with the seats of a review the person may act from: one's own, and those of people one stands in for on others' work. */
+    Acting acting(Review review, Route route, Actor actor) {
+        Set<PersonId> from = new HashSet<>(Set.of(new PersonId(actor.person())));
+        if (new Holder(new PersonId(actor.person()), new FirmId(actor.firm())).mayDecide(route, new PersonId(review.authorId), new FirmId(review.authorFirmId))) {
+            deputies.standsInFor(actor.person(), projects.settings(review.projectId).zone()).forEach(p -> from.add(new PersonId(p)));
+        }
+        return new Acting(new PersonId(actor.person()), from);
+    }
+
+    /** Whether a person could sit in a review: active, on the reviewing side, and not on one's own firm's work unless the route allows it. */
+    boolean fit(Review review, Route route, long person) {
+        return people.reviewingSide(review.projectId).stream().anyMatch(h -> h.person().value() == person
+                && h.mayDecide(route, new PersonId(review.authorId), new FirmId(review.authorFirmId)));
+    }
+
+    void mustFit(Review review, Route route, long person) {
+        if (!fit(review, route, person)) {
+            throw Problem.invalid("person", people.person(person).name() + " cannot decide here: people of the author's own firm, and people who do not see what every firm sends, may not.");
+        }
+    }
+
+    /** Who is told when something is to be done in seats: those who sit, and who stands in for those that are away. */
+    Set<Long> toTell(Review review, List<ReviewSeat> sitting) {
+        var zone = projects.settings(review.projectId).zone();
+        Set<Long> all = sitting.stream().map(s -> s.personId).collect(Collectors.toSet());
+        sitting.forEach(s -> deputies.of(s.personId, zone).ifPresent(all::add));
+        return all;
+    }
+
+    /** Who has it, in words: people who are away with who stands in. */
+    String inWords(Review review, List<ReviewSeat> sitting) {
+        var zone = projects.settings(review.projectId).zone();
+        List<ReviewSeat> inHand = sitting.stream().filter(s -> s.takenAt != null).toList();
+        return (inHand.isEmpty() ? sitting : inHand).stream().map(s -> people.person(s.personId).name()
+                + deputies.of(s.personId, zone).map(d -> " (away, " + people.person(d).name() + " stands in)").orElse("")
+                + (s.takenAt != null ? " (has it in hand)" : "")).distinct().sorted().collect(Collectors.joining(", "));
+    }
+
+    static List<Seat> core(List<ReviewSeat> rows) {
+        return rows.stream().map(s -> new Seat(new PersonId(s.personId), s.leads)).toList();
+    }
+
+    /** The same text for the same people, whatever their order. */
+    static String key(List<Seat> sitting) {
+        String text = sitting.stream().map(s -> s.person().value() + (s.lead() ? "!" : "")).sorted().collect(Collectors.joining(","));
+        try {
+            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** Somebody of the reviewing side by name or address, if exactly one is meant. */
+    private Optional<Holder> named(long project, String name) {
+        String wanted = name.strip();
+        List<Holder> meant = people.reviewingSide(project).stream().filter(h -> {
+            People.PersonView person = people.person(h.person().value());
+            return person.name().equalsIgnoreCase(wanted) || person.email().equalsIgnoreCase(wanted);
+        }).toList();
+        return meant.size() == 1 ? Optional.of(meant.getFirst()) : Optional.empty();
+    }
+}

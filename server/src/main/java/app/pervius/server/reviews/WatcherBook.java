@@ -1,0 +1,52 @@
+package app.pervius.server.reviews;
+
+import app.pervius.server.store.Ids;
+import app.pervius.server.store.Json;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import tools.jackson.core.type.TypeReference;
+
+/** Who is told of a review's files beside those the rule names, by the family of reviews. */
+@Component
+class WatcherBook {
+
+    private final JdbcClient jdbc;
+    private final Ids ids;
+
+    WatcherBook(JdbcClient jdbc, Ids ids) {
+        this.jdbc = jdbc;
+        this.ids = ids;
+    }
+
+    /** What was said with files that were sent by hand. */
+    record Sending(long sender, String message, Reviews.Watchers watchers) {
+    }
+
+    void keep(long submission, Sending sending) {
+        jdbc.sql("insert into sending (submission_id, sender_id, message, persons, addresses) values (?, ?, ?, ?, ?)")
+                .params(submission, sending.sender(), sending.message(), Json.write(sending.watchers().persons()), Json.write(sending.watchers().addresses())).update();
+    }
+
+    Optional<Sending> sentWith(long submission) {
+        return jdbc.sql("select sender_id, message, persons, addresses from sending where submission_id = ?").param(submission)
+                .query((row, n) -> new Sending(row.getLong(1), row.getString(2), new Reviews.Watchers(Json.read(row.getString(3), new TypeReference<List<Long>>() { }),
+                        Json.read(row.getString(4), new TypeReference<List<String>>() { })))).optional();
+    }
+
+    Reviews.Watchers of(long family) {
+        List<Long> persons = jdbc.sql("select person_id from review_watcher where family_id = ? and person_id is not null order by id").param(family).query(Long.class).list();
+        List<String> addresses = jdbc.sql("select address from review_watcher where family_id = ? and address is not null order by id").param(family).query(String.class).list();
+        return new Reviews.Watchers(persons.stream().filter(Objects::nonNull).distinct().toList(), addresses.stream().filter(Objects::nonNull).distinct().toList());
+    }
+
+    void add(long family, Reviews.Watchers more) {
+        Reviews.Watchers known = of(family);
+        more.persons().stream().distinct().filter(p -> !known.persons().contains(p))
+                .forEach(p -> jdbc.sql("insert into review_watcher (id, family_id, person_id) values (?, ?, ?)").params(ids.next(), family, p).update());
+        more.addresses().stream().distinct().filter(a -> !known.addresses().contains(a))
+                .forEach(a -> jdbc.sql("insert into review_watcher (id, family_id, address) values (?, ?, ?)").params(ids.next(), family, a).update());
+    }
+}

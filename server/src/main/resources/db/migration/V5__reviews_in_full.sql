@@ -139,3 +139,13 @@ create table sending (
     persons varchar(20000) not null,
     addresses varchar(20000) not null
 );
+create index review_newest on review (project_id, id);
+create index review_closed on review (project_id, closed_at, id);
+create index review_by_route on review (project_id, route_key, id);
+
+-- An invitation by mail, until its person has set a password.
+create table invitation (
+    person_id bigint primary key references person,
+    secret_hash varchar(64) not null unique,
+    until_at timestamp(6) with time zone not null
+);

@@ -108,7 +108,7 @@ final class NumberRate implements Bench.Part {
                 FieldValues values = new FieldValues(Map.of("project", "KWR", "originator", originator, "discipline", "C", "type", "DR"));
                 PassageFacts.File file = jdbc.sql("select folder_file_id, hash, size from passage_file union select id, hash, size from folder_file fetch first 1 rows only")
                         .query((r, n) -> new PassageFacts.File(r.getLong(1), name, r.getString(2), r.getLong(3), "application/pdf")).single();
-                long id = passages.open(new Passages.Opening(site.project(), submission, site.drawings(), author, firm, author, name, List.of(file)));
+                long id = passages.open(new Passages.Opening(site.project(), submission, site.drawings(), author, firm, author, name, List.of(file), java.util.Optional.empty()));
                 all.add(new PassageFacts(id, site.project(), submission, site.drawings(), author, firm, name, name, name, FieldValues.NONE, values,
                         Optional.of(new PassageFacts.TakenBy(rule, 1, "Drawings")), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), 1, Optional.empty(),
                         Station.NUMBER, List.of(file), "run 1"));

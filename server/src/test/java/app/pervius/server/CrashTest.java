@@ -260,8 +260,8 @@ class CrashTest {
         Map<String, Object> rule = new HashMap<>(Map.of("name", "Drawings", "places", List.of(Map.of("folder", folder, "withBelow", true)), "formats", List.of(),
                 "firms", List.of(), "people", List.of(), "scheme", "documents", "route", "documents", "placedName", "{number}_{revision}", "onArrival", author));
         rule.putAll(Map.of("namePatterns", List.of(), "checks", Client.ALL_STOP));
-        rule.putAll(Map.of("onReturn", author, "onIssue", author, "issue", List.of(Map.of("code", 1, "back", false, "folder", me.folder("Shared"), "status", "A1"),
-                Map.of("code", 2, "back", true), Map.of("code", 3, "back", true), Map.of("code", 4, "back", true))));
+        rule.putAll(Map.of("onReturn", author, "onIssue", author, "issue", List.of(Map.of("code", 1, "asProject", false, "back", false, "folder", me.folder("Shared"), "status", "A1"),
+                Map.of("code", 2, "asProject", false, "back", true), Map.of("code", 3, "asProject", false, "back", true), Map.of("code", 4, "asProject", false, "back", true))));
         long id = me.post("/api/projects/" + me.project() + "/rules", rule).must(201).body().get("id").asLong();
         me.post("/api/rules/" + id + "/put-in-force", Map.of("version", 0)).must(204);
     }

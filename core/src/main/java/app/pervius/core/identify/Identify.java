@@ -38,9 +38,21 @@ public final class Identify {
 
     public static Outcome<IdentifyEffect> decide(IdentifyFacts facts, KnownNumbers numbers) {
         Identify identify = new Identify(facts);
+        if (facts.already().isPresent()) {
+            return again(facts.already().get());
+        }
         return NumberInName.find(facts.baseName(), facts.numberPatterns(), facts.sequences())
                 .map(named -> identify.numbered(named, numbers.find(named.number())))
                 .orElseGet(identify::newDocument);
+    }
+
+    private static Outcome<IdentifyEffect> again(IdentifyFacts.Already already) {
+        KnownDocument document = already.document();
+        if (document.onItsWay().isPresent()) {
+            return stop(StopReason.Code.ALREADY_ON_ITS_WAY, document.number() + " cannot be sent now: " + document.onItsWay().get() + ".");
+        }
+        return new Outcome.Passed<>(List.of(new IdentifyEffect.NextRevision(document, already.code(), document.cycles() + 1)),
+                "It is revision " + already.code() + " of " + document.number() + ", sent on by hand.");
     }
 
     private Outcome<IdentifyEffect> numbered(NumberInName named, Known known) {

@@ -3,6 +3,8 @@ package app.pervius.core.identify;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.FirmId;
+import app.pervius.core.register.KnownDocument;
+import app.pervius.core.register.RevisionCode;
 import app.pervius.core.register.RevisionSequences;
 import java.util.List;
 import java.util.Optional;
@@ -15,9 +17,15 @@ import java.util.Optional;
  * @param namePatterns how the rule reads names, the first that fits; none when names say nothing
  * @param numberPatterns how the project's numbers are built, to find one in the name
  * @param sequence the revision sequence the rule wants, if it wants one
+ * @param already the revision its files are of, where they were sent on by hand and are of one
  */
 public record IdentifyFacts(String baseName, FirmId authorFirm, String authorFirmName, FieldValues known,
-        List<Pattern> namePatterns, List<Pattern> numberPatterns, Checks checks, RevisionSequences sequences, Optional<String> sequence) {
+        List<Pattern> namePatterns, List<Pattern> numberPatterns, Checks checks, RevisionSequences sequences, Optional<String> sequence, Optional<Already> already) {
+
+    /** A revision that has come before. */
+    public record Already(KnownDocument document, RevisionCode code) {
+    }
+
     public IdentifyFacts {
         namePatterns = List.copyOf(namePatterns);
         numberPatterns = List.copyOf(numberPatterns);

@@ -36,7 +36,7 @@ class IdentifyTest {
     private static final KnownNumbers LEDGER = number -> number.equals(NUMBER) ? new Known.Document(document(FENNICK, Optional.empty())) : new Known.Never();
 
     private static IdentifyFacts facts(String name, List<Pattern> patterns, Checks checks, Optional<String> sequence) {
-        return new IdentifyFacts(name, FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING, patterns, NUMBERS, checks, RevisionSequences.USUAL, sequence);
+        return new IdentifyFacts(name, FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING, patterns, NUMBERS, checks, RevisionSequences.USUAL, sequence, Optional.empty());
     }
 
     private static Outcome<IdentifyEffect> decide(String name, KnownNumbers numbers) {

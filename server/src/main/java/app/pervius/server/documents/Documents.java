@@ -1,5 +1,6 @@
 package app.pervius.server.documents;
 
+import app.pervius.core.identify.IdentifyFacts;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.FirmId;
 import app.pervius.core.project.InformationState;
@@ -191,6 +192,15 @@ public class Documents {
     public Optional<Standing> standing(long passage) {
         return revisions.findByPassageId(passage).map(revision -> new Standing(revision.id(), revision.documentId, revision.code, Optional.ofNullable(revision.currentFolder),
                 revisions.findByDocumentIdOrderById(revision.documentId).stream().filter(r -> r.id() > revision.id() && !r.withdrawn).map(r -> r.code).findFirst()));
+    }
+
+    /** The revision a file that lies in a folder is of, as part of it or as what it was made of. */
+    @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
+    public Optional<IdentifyFacts.Already> revisionOfFile(long file) {
+        Long revision = jdbc.sql("select coalesce(f.revision_id, (select max(r.id) from revision r where r.passage_id = f.passage_id)) from folder_file f where f.id = ?")
+                .param(file).query(Long.class).optional().orElse(null);
+        return Optional.ofNullable(revision).flatMap(revisions::findById)
+                .map(r -> new IdentifyFacts.Already(known(documents.findById(r.documentId).orElseThrow()), new RevisionCode(r.code)));
     }
 
     /** A revision, the folder it is current in, and the code of one that came after it. */

@@ -72,7 +72,8 @@ class IdentifyWork implements StationWork<IdentifyEffect> {
         List<Pattern> patterns = rule.map(HandlingRule::namePatterns).orElse(List.of()).stream().map(text -> Pattern.sound(text, names)).toList();
         return Identify.decide(new IdentifyFacts(passage.baseName(), new FirmId(firm.id()), firm.name(), known, patterns,
                 schemes.patterns(passage.project(), project.fields()), rule.map(HandlingRule::checks).orElse(Checks.ALL_STOP),
-                sequences.inForce(passage.project()), rule.flatMap(HandlingRule::sequence)), number -> book.known(passage.project(), number));
+                sequences.inForce(passage.project()), rule.flatMap(HandlingRule::sequence),
+                passage.byHand() ? documents.revisionOfFile(passage.files().getFirst().folderFile()) : Optional.empty()), number -> book.known(passage.project(), number));
     }
 
     @Override

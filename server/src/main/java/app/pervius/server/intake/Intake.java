@@ -246,7 +246,7 @@ public class Intake {
         List<PassageFacts.File> its = bundle.files().stream().map(f -> Objects.requireNonNull(kept.get(f.folderFileId)))
                 .map(file -> new PassageFacts.File(file.id(), file.name(), file.hash(), file.size(), file.mediaType())).toList();
         long passage = passages.open(new Passages.Opening(submission.projectId, submission.id(), submission.folderId, submission.authorId,
-                submission.authorFirmId, submission.uploaderId, bundle.base(), its));
+                submission.authorFirmId, submission.uploaderId, bundle.base(), its, Optional.empty()));
         its.forEach(file -> files.belongsTo(file.folderFile(), passage));
         bundle.files().stream().filter(file -> file.remark != null)
                 .forEach(file -> passages.note(passage, Journal.Kind.NOTED, Journal.Actor.PERVIUS, "“" + file.name + "”: " + file.remark));

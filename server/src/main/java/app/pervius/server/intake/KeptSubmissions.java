@@ -1,7 +1,10 @@
 package app.pervius.server.intake;
 
 import app.pervius.server.passages.Submissions;
+import java.util.Collection;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -33,9 +36,8 @@ class KeptSubmissions implements Submissions {
 
     @Override
     @Transactional(readOnly = true)
-    public Asked asked(long submission) {
-        Submission its = submissions.findById(submission).orElseThrow();
-        return new Asked(its.reference, its.purpose, its.answerDue);
+    public Map<Long, Asked> asked(Collection<Long> wanted) {
+        return submissions.findAllById(wanted).stream().collect(Collectors.toMap(Submission::id, s -> new Asked(s.reference, s.purpose, s.answerDue)));
     }
 
     @Override

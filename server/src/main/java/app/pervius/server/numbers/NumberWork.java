@@ -101,6 +101,8 @@ class NumberWork implements StationWork<NumberEffect> {
     }
 
     private Optional<Scheme> scheme(PassageFacts passage) {
-        return rule(passage).flatMap(HandlingRule::scheme).flatMap(key -> schemes.inForce(passage.project(), key));
+        Optional<Scheme> byRule = rule(passage).flatMap(HandlingRule::scheme).flatMap(key -> schemes.inForce(passage.project(), key));
+        return byRule.isEmpty() && passage.rule().isEmpty() && passage.byHand()
+                ? schemes.all(passage.project()).stream().filter(s -> s.of() == Scheme.Of.DOCUMENTS).findFirst() : byRule;
     }
 }

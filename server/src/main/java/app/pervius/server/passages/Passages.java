@@ -46,9 +46,9 @@ public class Passages {
     /** How a passage ends. */
     public enum End { ISSUED, RETURNED, SENT_BACK, TAKEN_OUT }
 
-    /** A revision that begins its passage. */
+    /** A revision that begins its passage; {@code byHandOn} is the key of the route it was sent on by hand, if it was. */
     public record Opening(long project, long submission, long folder, long author, long authorFirm, long uploader, String baseName,
-            List<PassageFacts.File> files) {
+            List<PassageFacts.File> files, Optional<String> byHandOn) {
     }
 
     /**
@@ -108,6 +108,8 @@ public class Passages {
         passage.baseName = opening.baseName();
         passage.title = opening.baseName();
         passage.since = clock.instant();
+        passage.byHand = opening.byHandOn().isPresent();
+        passage.chosenRoute = opening.byHandOn().orElse(null);
         passages.save(passage);
         int position = 0;
         for (PassageFacts.File file : opening.files()) {

@@ -1,5 +1,11 @@
 package app.pervius.server.passages;
 
+import java.time.LocalDate;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
 /** What the engine has to know of a submission; intake, which keeps submissions, answers. */
 public interface Submissions {
 
@@ -10,14 +16,14 @@ public interface Submissions {
     String reference(long submission);
 
     /** What was handed in for what, and by when an answer is asked for. */
-    record Asked(String reference, String purpose, java.time.@org.jspecify.annotations.Nullable LocalDate answerDue) {
+    record Asked(String reference, String purpose, @Nullable LocalDate answerDue) {
     }
 
-    Asked asked(long submission);
+    Map<Long, Asked> asked(Collection<Long> submissions);
 
     /** Marks that it has to be settled, or that it has been. */
     void unsettled(long submission, boolean unsettled);
 
     /** Submissions that still have to be settled. */
-    java.util.List<Long> unsettled();
+    List<Long> unsettled();
 }

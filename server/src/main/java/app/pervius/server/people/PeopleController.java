@@ -8,6 +8,7 @@ import jakarta.validation.constraints.Size;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -80,5 +81,20 @@ class PeopleController {
     void setHolders(@PathVariable long project, @PathVariable long role, @Valid @RequestBody HoldersEntry entry, Actor actor) {
         actor.mustControl(project);
         desk.setHolders(project, role, entry.holders(), entry.version());
+    }
+
+    /** What hangs on a person, which has to be dealt with before the person can leave. */
+    @GetMapping("/people/{person}/hanging")
+    List<String> hanging(@PathVariable long project, @PathVariable long person, Actor actor) {
+        actor.mustControl(project);
+        return desk.hangingOn(project, person);
+    }
+
+    /** A person leaves the project. */
+    @DeleteMapping("/people/{person}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void leave(@PathVariable long project, @PathVariable long person, Actor actor) {
+        actor.mustControl(project);
+        desk.leave(project, person);
     }
 }

@@ -2,11 +2,13 @@ package app.pervius.server.people;
 
 import app.pervius.server.http.Problem;
 import java.time.InstantSource;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.TreeSet;
 import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.context.annotation.Lazy;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
@@ -29,9 +31,10 @@ public class PeopleDesk {
     private final InstantSource clock;
     private final JdbcClient jdbc;
     private final ApplicationEventPublisher events;
+    private final List<PersonUse> uses;
 
     PeopleDesk(People known, PeopleAccounts accounts, PersonRepository people, FirmRepository firms, RoleRepository roles,
-            PasswordEncoder passwords, InstantSource clock, JdbcClient jdbc, ApplicationEventPublisher events) {
+            PasswordEncoder passwords, InstantSource clock, JdbcClient jdbc, ApplicationEventPublisher events, @Lazy List<PersonUse> uses) {
         this.known = known;
         this.accounts = accounts;
         this.people = people;
@@ -41,6 +44,7 @@ public class PeopleDesk {
         this.clock = clock;
         this.jdbc = jdbc;
         this.events = events;
+        this.uses = uses;
     }
 
     public long addFirm(String code, String name) {
@@ -118,6 +122,43 @@ public class PeopleDesk {
         roles.saveAndFlush(role);
         wanted.forEach(person -> join(project, person));
         events.publishEvent(new RoleChanged(project, roleId, wanted));
+    }
+
+    public boolean hasPassword(long person) {
+        return people.findById(person).orElseThrow(() -> Problem.notFound("person")).passwordHash != null;
+    }
+
+    public void setPassword(long person, String password) {
+        people.findById(person).orElseThrow(() -> Problem.notFound("person")).passwordHash = hash(password);
+    }
+
+    /** What hangs on a person in a project: roles only this person holds, and what the features say. */
+    @Transactional(readOnly = true)
+    List<String> hangingOn(long project, long person) {
+        List<String> hanging = new ArrayList<>();
+        roles.findByProjectIdOrderByName(project).stream().filter(r -> r.holders.equals(Set.of(person)))
+                .forEach(r -> hanging.add("Nobody else holds “" + r.name + "”. Give it to somebody else first."));
+        uses.forEach(use -> hanging.addAll(use.hangingOn(project, person)));
+        return hanging;
+    }
+
+    /** A person leaves a project: holds no role there and sees nothing of it any more. What the person did stays. Refused while something hangs on the person. */
+    void leave(long project, long person) {
+        if (!people.projectsOf(person).contains(project)) {
+            throw Problem.notFound("person");
+        }
+        List<String> hanging = hangingOn(project, person);
+        if (!hanging.isEmpty()) {
+            throw Problem.conflict("hangs-on-person", String.join(" ", hanging));
+        }
+        changed();
+        for (Role role : roles.findByProjectIdOrderByName(project)) {
+            if (role.holders.remove(person)) {
+                roles.saveAndFlush(role);
+                events.publishEvent(new RoleChanged(project, role.id(), Set.copyOf(role.holders)));
+            }
+        }
+        jdbc.sql("delete from project_member where project_id = ? and person_id = ?").params(project, person).update();
     }
 
     public boolean nobodyYet() {

@@ -143,7 +143,7 @@ public class Deciding {
         Route route = flow.route(review);
         ReviewAnswer row = answers.findById(answer).filter(a -> flow.board(review, route).files().stream().anyMatch(f -> f.passage().value() == a.passageId))
                 .orElseThrow(() -> Problem.notFound("comment"));
-        if (!mayDraw(review, route, actor)) {
+        if (!mayDraw(flow.board(review, route), seats.acting(review, route, actor))) {
             throw Problem.forbidden("Comments are drawn together by the lead, or by those who close the last step.");
         }
         if (as == ReviewAnswer.DrawnAs.REWORDED && text.isBlank()) {
@@ -155,9 +155,10 @@ public class Deciding {
         live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, id));
     }
 
-    boolean mayDraw(Review review, Route route, Actor actor) {
-        boolean sits = flow.board(review, route).seatOf(seats.acting(review, route, actor)).isPresent();
-        return sits && (review.state == Review.State.RELEASING || review.state == Review.State.OPEN && route.lead().isEmpty() && review.step == route.steps().size() - 1);
+    /** Whether somebody draws the comments of a review together. */
+    static boolean mayDraw(Board board, Acting acting) {
+        return board.seatOf(acting).isPresent() && (board.phase() == Board.Phase.RELEASING
+                || board.phase() == Board.Phase.AT_STEP && board.route().lead().isEmpty() && board.step() == board.route().steps().size() - 1);
     }
 
     private void goOn(Review review, Route route, Board board, List<Part> parts, Journal.Actor by, @Nullable Long person) {

@@ -8,14 +8,12 @@ import jakarta.validation.constraints.Email;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
-import org.springframework.data.domain.Limit;
 import org.springframework.http.HttpStatus;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -37,7 +35,6 @@ class ReviewController {
     private static final int FILES_AT_ONCE = 30;
 
     private final ReviewRepository reviews;
-    private final SeatRepository rows;
     private final Reviews flow;
     private final Deciding deciding;
     private final Handing handing;
@@ -47,12 +44,12 @@ class ReviewController {
     private final ReviewViews views;
     private final Passages passages;
     private final MyDay myDay;
+    private final Following following;
     private final TransactionTemplate reading;
 
-    ReviewController(ReviewRepository reviews, SeatRepository rows, Reviews flow, Deciding deciding, Handing handing, Arranging arranging, WatcherBook watchers, ReviewAccess access,
-            ReviewViews views, Passages passages, MyDay myDay, PlatformTransactionManager transactions) {
+    ReviewController(ReviewRepository reviews, Reviews flow, Deciding deciding, Handing handing, Arranging arranging, WatcherBook watchers, ReviewAccess access,
+            ReviewViews views, Passages passages, MyDay myDay, Following following, PlatformTransactionManager transactions) {
         this.reviews = reviews;
-        this.rows = rows;
         this.flow = flow;
         this.deciding = deciding;
         this.handing = handing;
@@ -62,6 +59,7 @@ class ReviewController {
         this.views = views;
         this.passages = passages;
         this.myDay = myDay;
+        this.following = following;
         this.reading = new TransactionTemplate(transactions);
         this.reading.setReadOnly(true);
     }
@@ -117,19 +115,7 @@ class ReviewController {
             List<ReviewSeat> seats = myDay.waiting(actor, ON_THE_DESK);
             Map<Long, Review> found = reviews.findAllById(seats.stream().map(s -> s.reviewId).distinct().toList()).stream().collect(Collectors.toMap(Review::id, r -> r));
             List<Review> waiting = seats.stream().map(s -> found.get(s.reviewId)).distinct().filter(r -> access.sees(r, actor)).limit(ON_THE_DESK).toList();
-            Map<Long, ReviewViews.Counts> counts = views.counts(waiting.stream().map(Review::id).toList());
-            Map<Long, List<ReviewSeat>> sitting = views.seatsOf(waiting);
-            List<ReviewViews.ReviewView> all = new ArrayList<>();
-            int files = 0;
-            for (Review review : waiting) {
-                ReviewViews.Counts its = counts.getOrDefault(review.id(), ReviewViews.Counts.NONE);
-                files += its.live();
-                ReviewViews.ReviewView view = views.view(review, actor, its, sitting.getOrDefault(review.id(), List.of()), all.isEmpty() || files <= FILES_AT_ONCE);
-                if (view.mine()) {
-                    all.add(view);
-                }
-            }
-            return all;
+            return views.views(waiting, actor, FILES_AT_ONCE).stream().filter(ReviewViews.ReviewView::mine).toList();
         }));
     }
 
@@ -255,5 +241,11 @@ class ReviewController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void watch(@PathVariable long id, @Valid @RequestBody WatchEntry entry, Actor actor) {
         arranging.watch(id, entry.persons(), entry.addresses(), watchers, actor);
+    }
+
+    /** What still follows from the decisions of a review, and what came of them. */
+    @GetMapping("/api/reviews/{id}/following")
+    List<Following.Follows> following(@PathVariable long id, Actor actor) {
+        return Objects.requireNonNull(reading.execute(status -> following.of(access.mustSee(reviews.findById(id), actor), actor)));
     }
 }

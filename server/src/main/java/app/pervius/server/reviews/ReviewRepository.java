@@ -28,14 +28,6 @@ interface ReviewRepository extends JpaRepository<Review, Long> {
     @Query("from Review r where r.state = :state and r.nextChase <= :now order by r.state, r.nextChase, r.id")
     List<Review> toChase(Review.State state, Instant now, Limit limit);
 
-    /** For each review its id, how many files are at its step, how many files it had, and how many of them have an answer in its turn. */
-    @Query(value = """
-            select p.review_id, count(distinct case when p.over_at is null then p.passage_id end), count(distinct p.passage_id), count(distinct a.passage_id)
-            from review_passage p join review r on r.id = p.review_id
-            left join review_answer a on a.review_id = p.review_id and a.turn = r.turn and a.passage_id = p.passage_id
-            where p.review_id in (:reviews) group by p.review_id""", nativeQuery = true)
-    List<long[]> counts(Collection<Long> reviews);
-
     @Query(value = "select r.* from review r join review_passage p on p.review_id = r.id where p.passage_id = :passage order by r.id desc fetch first 1 rows only",
             nativeQuery = true)
     Optional<Review> ofPassage(long passage);

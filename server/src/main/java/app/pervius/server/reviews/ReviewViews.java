@@ -16,7 +16,7 @@ import app.pervius.server.projects.Projects;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.LocalDate;
-import java.util.Collection;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -64,26 +64,27 @@ class ReviewViews {
      * @param undecided how many of them lack an answer; where each needs one only, those without
      * @param mayDraw whether the caller draws the comments together
      * @param mayArrange whether the caller may split files off and join, while nobody has decided
+     * @param mayTakeBack whether the caller may take it back now
      * @param files its files; absent in the Desk's list where they would be too many to read at once
      */
     record ReviewView(long id, long family, long project, long submission, String submissionReference, String purpose, @Nullable LocalDate answerDue, String author, String authorFirm,
             String route, String routeKey, int step, int steps, int turn, String stepName, Step.Kind stepKind, Review.State state, boolean mine, List<Long> from, List<SeatView> seats,
             int needed, Step.Drawing drawing, boolean filesGoAlone, @Nullable Instant due, @Nullable Integer workingDaysLeft, @Nullable String sender, String message, int fileCount,
-            int undecided, boolean mayDraw, boolean mayArrange, boolean fresh, @Nullable List<ReviewedFile> files) {
+            int undecided, boolean mayDraw, boolean mayArrange, boolean mayTakeBack, @Nullable List<ReviewedFile> files) {
     }
 
-    /** How many files there are: at the step, in all, and with an answer. */
-    record Counts(int live, int all, int answered) {
-        static final Counts NONE = new Counts(0, 0, 0);
+    /** What was read of a review besides its row. */
+    private record Around(List<ReviewFiles.InReview> files, List<ReviewSeat> seats, List<ReviewAnswer> said, Submissions.Asked asked) {
+        List<ReviewFiles.InReview> live() {
+            return files.stream().filter(f -> f.over() == null).toList();
+        }
     }
 
-    private final ReviewRepository reviews;
     private final AnswerRepository answers;
     private final SeatRepository rows;
     private final Reviews flow;
     private final ReviewFiles files;
     private final Seats seats;
-    private final Deciding deciding;
     private final Arranging arranging;
     private final Passages passages;
     private final Submissions submissions;
@@ -92,15 +93,13 @@ class ReviewViews {
     private final Projects projects;
     private final InstantSource clock;
 
-    ReviewViews(ReviewRepository reviews, AnswerRepository answers, SeatRepository rows, Reviews flow, ReviewFiles files, Seats seats, Deciding deciding, Arranging arranging,
+    ReviewViews(AnswerRepository answers, SeatRepository rows, Reviews flow, ReviewFiles files, Seats seats, Arranging arranging,
             Passages passages, Submissions submissions, People people, Deputies deputies, Projects projects, InstantSource clock) {
-        this.reviews = reviews;
         this.answers = answers;
         this.rows = rows;
         this.flow = flow;
         this.files = files;
         this.seats = seats;
-        this.deciding = deciding;
         this.arranging = arranging;
         this.passages = passages;
         this.submissions = submissions;
@@ -110,43 +109,50 @@ class ReviewViews {
         this.clock = clock;
     }
 
-    Map<Long, Counts> counts(Collection<Long> of) {
-        return of.isEmpty() ? Map.of() : reviews.counts(of).stream().collect(Collectors.toMap(row -> row[0], row -> new Counts((int) row[1], (int) row[2], (int) row[3])));
-    }
-
-    Map<Long, List<ReviewSeat>> seatsOf(Collection<Review> of) {
-        Map<Long, Integer> turns = of.stream().collect(Collectors.toMap(Review::id, r -> r.turn));
-        return turns.isEmpty() ? Map.of() : rows.ofReviews(turns.keySet()).stream().filter(s -> s.turn == turns.get(s.reviewId)).collect(Collectors.groupingBy(s -> s.reviewId));
-    }
-
     ReviewView view(Review review, Actor actor) {
-        return view(review, actor, counts(List.of(review.id())).getOrDefault(review.id(), Counts.NONE), seats.in(review), true);
+        return views(List.of(review), actor, Integer.MAX_VALUE).getFirst();
     }
 
-    ReviewView view(Review review, Actor actor, Counts counts, List<ReviewSeat> sitting, boolean withFiles) {
+    /** Reviews in the order given, read together; with the files of the first, and of as many more as keep below {@code mostFiles}. */
+    List<ReviewView> views(List<Review> of, Actor actor, int mostFiles) {
+        List<Long> ids = of.stream().map(Review::id).toList();
+        if (ids.isEmpty()) {
+            return List.of();
+        }
+        Map<Long, List<ReviewFiles.InReview>> its = files.of(ids);
+        Map<Long, List<ReviewSeat>> sitting = rows.ofPresentTurns(ids).stream().collect(Collectors.groupingBy(s -> s.reviewId));
+        Map<Long, List<ReviewAnswer>> said = answers.ofPresentTurns(ids).stream().collect(Collectors.groupingBy(a -> a.reviewId));
+        Map<Long, Submissions.Asked> asked = submissions.asked(of.stream().map(r -> r.submissionId).collect(Collectors.toSet()));
+        List<ReviewView> views = new ArrayList<>();
+        int count = 0;
+        for (Review review : of) {
+            Around around = new Around(its.getOrDefault(review.id(), List.of()), sitting.getOrDefault(review.id(), List.of()), said.getOrDefault(review.id(), List.of()),
+                    asked.get(review.submissionId));
+            count += around.live().size();
+            views.add(view(review, actor, around, views.isEmpty() || count <= mostFiles));
+        }
+        return views;
+    }
+
+    private ReviewView view(Review review, Actor actor, Around around, boolean withFiles) {
         Route route = flow.route(review);
         Step step = route.steps().get(review.step);
         Projects.Settings settings = projects.settings(review.projectId);
         People.PersonView author = people.person(review.authorId);
-        Submissions.Asked asked = submissions.asked(review.submissionId);
+        Submissions.Asked asked = around.asked();
         Acting acting = seats.acting(review, route, actor);
-        List<Long> from = review.state.live() ? sitting.stream().map(s -> s.personId).filter(p -> acting.seats().stream().anyMatch(a -> a.value() == p)).toList() : List.of();
-        Board board = flow.board(review, route);
-        List<ReviewedFile> its = withFiles ? files(review, board, from) : null;
+        List<Long> from = review.state.live() ? around.seats().stream().map(s -> s.personId).filter(p -> acting.seats().stream().anyMatch(a -> a.value() == p)).toList() : List.of();
+        Board board = flow.board(review, route, around.live(), around.seats(), around.said());
+        List<ReviewedFile> its = withFiles ? files(review, board, around, from) : null;
         boolean releasing = review.state == Review.State.RELEASING;
         int undecided = releasing ? 0 : (int) board.files().stream().filter(f -> board.decision(f.passage()).isEmpty()).count();
         boolean fresh = board.notFresh().isEmpty();
         return new ReviewView(review.id(), review.familyId, review.projectId, review.submissionId, asked.reference(), asked.purpose(), asked.answerDue(), author.name(), author.firmCode(),
                 route.name(), route.key(), review.step, route.steps().size(), review.turn, releasing ? "Release of the comments" : step.name(), step.kind(), review.state, !from.isEmpty(), from,
-                sitting.stream().map(s -> view(review, settings, board, s)).toList(), needed(step, sitting), step.drawing(), route.filesGoAlone(), review.due,
+                around.seats().stream().map(s -> view(settings, board, s)).toList(), needed(step, around.seats()), step.drawing(), route.filesGoAlone(), review.due,
                 review.due == null ? null : settings.calendar().workingDaysLeft(clock.instant(), review.due), review.senderId == null ? null : people.person(review.senderId).name(), review.message,
-                review.state.live() ? counts.live() : counts.all(), undecided, deciding.mayDraw(review, route, actor),
-                fresh && (actor.controls(review.projectId) || Long.valueOf(actor.person()).equals(review.senderId)), fresh, its);
-    }
-
-    /** Whether the caller could take the review back now. */
-    boolean mayTakeBack(Review review, Actor actor) {
-        return arranging.mayTakeBack(review, actor) && flow.board(review, flow.route(review)).notFresh().isEmpty();
+                review.state.live() ? board.files().size() : around.files().size(), undecided, Deciding.mayDraw(board, acting),
+                fresh && (actor.controls(review.projectId) || Long.valueOf(actor.person()).equals(review.senderId)), fresh && arranging.mayTakeBack(review, actor), its);
     }
 
     private static int needed(Step step, List<ReviewSeat> sitting) {
@@ -154,16 +160,16 @@ class ReviewViews {
         return step.needs() instanceof Needs.Any && step.drawing() != Step.Drawing.LEAD ? 1 : step.needs().of(asked);
     }
 
-    private SeatView view(Review review, Projects.Settings settings, Board board, ReviewSeat seat) {
+    private SeatView view(Projects.Settings settings, Board board, ReviewSeat seat) {
         People.PersonView person = people.person(seat.personId);
         int answered = (int) board.files().stream().filter(f -> board.answersTo(f.passage()).stream().anyMatch(a -> a.seat().filter(p -> p.value() == seat.personId).isPresent())).count();
         return new SeatView(person.id(), person.name(), person.firmCode(), seat.leads, seat.takenAt, seat.passedBy == null ? null : people.person(seat.passedBy).name(), seat.note,
                 deputies.of(seat.personId, settings.zone()).map(d -> people.person(d).name()).orElse(null), answered);
     }
 
-    private List<ReviewedFile> files(Review review, Board board, List<Long> from) {
+    private List<ReviewedFile> files(Review review, Board board, Around around, List<Long> from) {
         boolean over = !review.state.live();
-        Map<Long, ReviewFiles.InReview> its = files.of(review.id()).stream().filter(f -> over || f.over() == null).collect(Collectors.toMap(ReviewFiles.InReview::passage, f -> f));
+        Map<Long, ReviewFiles.InReview> its = (over ? around.files() : around.live()).stream().collect(Collectors.toMap(ReviewFiles.InReview::passage, f -> f));
         Map<Long, List<ReviewAnswer>> given = its.isEmpty() ? Map.of() : answers.ofPassages(its.keySet()).stream().collect(Collectors.groupingBy(a -> a.passageId));
         Set<Long> own = Set.copyOf(from);
         return passages.passages(its.keySet()).stream().map(p -> {

@@ -92,6 +92,12 @@ public class Reviews {
         return reviews.ofPassage(passage).map(r -> new At(r.id(), r.turn, r.state == Review.State.OPEN));
     }
 
+    /** The last step, 0-based, of the route a passage was last reviewed on. */
+    @Transactional(readOnly = true)
+    public int lastStep(long passage) {
+        return reviews.ofPassage(passage).map(r -> route(r).steps().size() - 1).orElse(0);
+    }
+
     /** Everything said of a revision, as it was said, in the order it was. */
     @Transactional(readOnly = true)
     public List<Said> said(long passage) {
@@ -106,6 +112,11 @@ public class Reviews {
 
     private Said said(ReviewAnswer a, String comment) {
         return new Said(a.step, a.stepName, a.personId == null ? "nobody" : people.person(a.personId).name(), a.code, comment, a.givenAt);
+    }
+
+    /** Notes what was said with a submission that was sent on a route by hand, and who else is told of it. */
+    public void sentByHand(long submission, long sender, String message, Watchers told) {
+        watchers.keep(submission, new WatcherBook.Sending(sender, message, told));
     }
 
     /** Who is told of a passage beside those its rule names. */
@@ -146,15 +157,19 @@ public class Reviews {
 
     /** The core's view of a review where it is now. */
     Board board(Review review, Route route) {
-        List<ReviewFiles.InReview> its = files.live(review.id());
-        Map<PassageId, List<app.pervius.core.review.Answer>> given = answers.findByReviewIdAndTurnOrderById(review.id(), review.turn).stream()
+        return board(review, route, files.live(review.id()), seats.in(review), answers.findByReviewIdAndTurnOrderById(review.id(), review.turn));
+    }
+
+    /** The same from rows that were read already: its files under way, and the seats and answers of its turn. */
+    Board board(Review review, Route route, List<ReviewFiles.InReview> live, List<ReviewSeat> sitting, List<ReviewAnswer> said) {
+        Map<PassageId, List<app.pervius.core.review.Answer>> given = said.stream()
                 .collect(Collectors.groupingBy(a -> new PassageId(a.passageId), Collectors.mapping(Reviews::core, Collectors.toList())));
         Board.Phase phase = switch (review.state) {
             case FORMING, OPEN -> Board.Phase.AT_STEP;
             case RELEASING -> Board.Phase.RELEASING;
             case CLOSED, TAKEN_BACK, STOPPED -> Board.Phase.OVER;
         };
-        return new Board(route, phase, review.turn, review.step, its.stream().map(ReviewFiles.InReview::file).toList(), Seats.core(seats.in(review)), given,
+        return new Board(route, phase, review.turn, review.step, live.stream().map(ReviewFiles.InReview::file).toList(), Seats.core(sitting), given,
                 projects.settings(review.projectId).decisionCodes());
     }
 

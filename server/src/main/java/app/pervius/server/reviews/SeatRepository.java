@@ -12,8 +12,9 @@ interface SeatRepository extends JpaRepository<ReviewSeat, Long> {
 
     Optional<ReviewSeat> findByReviewIdAndTurnAndPersonId(long review, int turn, long person);
 
-    @Query("from ReviewSeat s where s.reviewId in :reviews order by s.reviewId, s.turn, s.id")
-    List<ReviewSeat> ofReviews(Collection<Long> reviews);
+    /** Those in the present turns of reviews. */
+    @Query("select s from ReviewSeat s join Review r on r.id = s.reviewId and r.turn = s.turn where s.reviewId in :reviews order by s.reviewId, s.id")
+    List<ReviewSeat> ofPresentTurns(Collection<Long> reviews);
 
     /** What waits for people, the most urgent first. */
     @Query("from ReviewSeat s where s.personId in :people and s.open = true order by s.due, s.id")

@@ -38,10 +38,12 @@ class ArriveWork implements StationWork<Arrival.TakenBy> {
     @Override
     public Outcome<Arrival.TakenBy> decide(PassageFacts passage) {
         People.PersonView author = people.person(passage.author());
-        return Arrival.decide(new ArrivalFacts(folders.pathUp(passage.folder()),
+        Outcome<Arrival.TakenBy> judged = Arrival.decide(new ArrivalFacts(folders.pathUp(passage.folder()),
                 passage.files().stream().map(f -> FileFormat.of(new FileName(f.name()))).collect(Collectors.toSet()),
                 new PersonId(author.id()), new FirmId(author.firmId()), author.name() + " (" + author.firmName() + ")"),
                 rules.sheet(passage.project()));
+        return passage.byHand() && judged instanceof Outcome.Stopped<Arrival.TakenBy>
+                ? new Outcome.Passed<>(List.of(), "Sent by hand; no rule says anything else of it.") : judged;
     }
 
     @Override

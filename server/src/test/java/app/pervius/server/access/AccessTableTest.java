@@ -45,6 +45,9 @@ class AccessTableTest {
             "GET /api/entrance/demo", "the demo's people; only in the demo",
             "POST /api/entrance/demo", "signs in as one of them; only in the demo",
             "POST /api/entrance/set-up", "wants the code from the server's console, once",
+            "GET /calendar/{secret}.ics", "wants the secret of a person's own link",
+            "GET /api/entrance/invitations/{secret}", "wants the secret of an invitation",
+            "POST /api/entrance/invitations/{secret}", "wants the secret of an invitation, once",
             "POST /api/session", "signs in",
             "DELETE /api/session", "signs out whoever calls");
 
@@ -141,10 +144,12 @@ class AccessTableTest {
 
         line("GET /api/desk/reviews", who -> who.get("/api/desk/reviews"), "1 y y y y y y");
         line("GET /api/reviews/{id}", who -> who.get("/api/reviews/" + review.get("id").asLong()), "1 4 4 4 y y 4");
-        line("PUT /api/reviews/{id}/decisions", who -> who.put("/api/reviews/" + review.get("id").asLong() + "/decisions", Map.of("step", 0,
+        line("PUT /api/reviews/{id}/decisions", who -> who.put("/api/reviews/" + review.get("id").asLong() + "/decisions", Map.of("turn", 0,
                 "passages", List.of(-1), "code", 1, "comment", "", "overrule", false)), "1 4 4 4 y 3 4");
-        line("POST /api/reviews/{id}/closings", who -> who.post("/api/reviews/" + review.get("id").asLong() + "/closings", Map.of("step", 0)), "1 4 4 4 y 3 4");
+        line("POST /api/reviews/{id}/closings", who -> who.post("/api/reviews/" + review.get("id").asLong() + "/closings", Map.of("turn", 0)), "1 4 4 4 y 3 4");
         line("GET /api/projects/{project}/routes", who -> who.get(project + "/routes"), "1 4 y y y y 4");
+
+        reviewLines(project, folder, review, waiting);
 
         line("GET /api/projects/{project}/schemes", who -> who.get(project + "/schemes"), "1 4 y y y y 4");
         line("GET /api/projects/{project}/schemes/{scheme}/ledger", who -> who.get(project + "/schemes/documents/ledger"), "1 4 3 3 3 y 4");
@@ -167,6 +172,57 @@ class AccessTableTest {
         line("POST /api/rules/{id}/put-in-force", who -> who.post(oneRule + "/put-in-force", Map.of("version", -1)), "1 4 3 3 3 y 4");
         line("PUT /api/rules/{id}/switch", who -> who.put(oneRule + "/switch", Map.of("version", -1, "on", false)), "1 4 3 3 3 y 4");
         line("DELETE /api/rules/{id}", who -> who.delete(oneRule + "?version=-1"), "1 4 3 3 3 y 4");
+    }
+
+    private static void reviewLines(String project, long folder, JsonNode review, JsonNode waiting) {
+        String its = "/api/reviews/" + review.get("id").asLong();
+        long answer = -1;
+        Map<String, Object> turn = Map.of("turn", -1);
+        Map<String, Object> route = PEOPLE.get(Who.CONTROLLER).get(project + "/routes").must(200).body().get(0).get("form").propertyStream()
+                .collect(HashMap::new, (m, e) -> m.put(e.getKey(), e.getValue()), Map::putAll);
+        line("POST /api/reviews/{id}/decisions/withdrawals", who -> who.post(its + "/decisions/withdrawals", Map.of("turn", -1, "passages", List.of(-1))), "1 4 4 4 y y 4");
+        line("PUT /api/reviews/{id}/comments/{answer}", who -> who.put(its + "/comments/" + answer, Map.of("as", "KEPT", "text", "")), "1 4 4 4 4 4 4");
+        line("POST /api/reviews/{id}/releases", who -> who.post(its + "/releases", turn), "1 4 4 4 y y 4");
+        line("PUT /api/reviews/{id}/hand", who -> who.put(its + "/hand", Map.of("turn", -1, "inHand", true)), "1 4 4 4 y y 4");
+        line("POST /api/reviews/{id}/passings", who -> who.post(its + "/passings", Map.of("turn", -1, "to", -1, "note", "")), "1 4 4 4 y y 4");
+        line("POST /api/reviews/{id}/returns", who -> who.post(its + "/returns", Map.of("turn", -1, "note", "")), "1 4 4 4 y y 4");
+        line("POST /api/reviews/{id}/nudges", who -> who.post(its + "/nudges", turn), "1 4 4 4 3 y 4");
+        line("POST /api/reviews/{id}/splits", who -> who.post(its + "/splits", Map.of("turn", -1, "passages", List.of(-1))), "1 4 4 4 3 y 4");
+        line("POST /api/reviews/{id}/joins", who -> who.post(its + "/joins", Map.of("turn", -1, "other", review.get("id").asLong())), "1 4 4 4 3 y 4");
+        line("POST /api/reviews/{id}/take-backs", who -> who.post(its + "/take-backs", Map.of("turn", -1, "reason", "")), "1 4 4 y 3 y 4");
+        line("POST /api/reviews/{id}/stops", who -> who.post(its + "/stops", Map.of("reason", " ")), "1 4 4 4 3 y 4");
+        line("POST /api/reviews/{id}/watchers", who -> who.post(its + "/watchers", Map.of("persons", List.of(-1), "addresses", List.of())), "1 4 4 4 y y 4");
+        line("GET /api/reviews/{id}/following", who -> who.get(its + "/following"), "1 4 4 4 y y 4");
+        line("POST /api/projects/{project}/moved-steps", who -> who.post(project + "/moved-steps", Map.of("from", -1, "to", -1, "reason", "")), "1 4 3 3 3 y 4");
+        line("GET /api/projects/{project}/reviews", who -> who.get(project + "/reviews"), "1 4 3 3 y y 4");
+        line("GET /api/projects/{project}/reviews/table", who -> who.get(project + "/reviews/table?format=CSV"), "1 4 3 3 y y 4");
+        line("GET /api/projects/{project}/turnaround", who -> who.get(project + "/turnaround"), "1 4 3 3 y y 4");
+        line("POST /api/passages/{id}/reopenings", who -> who.post("/api/passages/" + waiting.get("id").asLong() + "/reopenings", Map.of("reason", " ")), "1 4 4 3 3 y 4");
+        line("GET /api/desk/calendar-link", who -> who.get("/api/desk/calendar-link"), "1 y y y y y y");
+        line("POST /api/desk/calendar-link", who -> who.post("/api/desk/calendar-link", Map.of()), "1 y y y y y y");
+        line("DELETE /api/desk/calendar-link", who -> who.delete("/api/desk/calendar-link"), "1 y y y y y y");
+        line("GET /api/projects/{project}/routes/{key}/editions", who -> who.get(project + "/routes/civil/editions"), "1 4 y y y y 4");
+        line("POST /api/projects/{project}/routes/looks", who -> who.post(project + "/routes/looks", route), "1 4 3 3 3 y 4");
+        line("PUT /api/projects/{project}/routes/{key}", who -> who.put(project + "/routes/civil", Map.of("edition", -1, "form", route)), "1 4 3 3 3 y 4");
+        line("DELETE /api/projects/{project}/routes/{key}", who -> who.delete(project + "/routes/civil"), "1 4 3 3 3 y 4");
+        line("POST /api/folders/{folder}/sendings/looks", who -> who.post("/api/folders/" + folder + "/sendings/looks", Map.of("files", List.of(-1))), "1 4 4 y y y 4");
+        line("POST /api/folders/{folder}/sendings", who -> who.post("/api/folders/" + folder + "/sendings", Map.of("files", List.of(-1), "route", "civil", "purpose", "", "message", "",
+                "persons", List.of(), "addresses", List.of())), "1 4 4 3 3 y 4");
+        line("GET /api/projects/{project}/absences", who -> who.get(project + "/absences"), "1 4 y y y y 4");
+        line("POST /api/projects/{project}/absences", who -> who.post(project + "/absences", Map.of("person", -1, "deputy", -1, "from", "2030-01-01", "to", "2030-01-02", "note", "")), "1 4 3 3 3 y 4");
+        line("DELETE /api/projects/{project}/absences/{id}", who -> who.delete(project + "/absences/-1"), "1 4 4 4 4 4 4");
+        line("GET /api/projects/{project}/matrix", who -> who.get(project + "/matrix"), "1 4 y y y y 4");
+        line("PUT /api/projects/{project}/matrix", who -> who.put(project + "/matrix", Map.of("version", -1, "cells", List.of())), "1 4 3 3 3 y 4");
+        line("GET /api/projects/{project}/matrix/table", who -> who.get(project + "/matrix/table?format=CSV"), "1 4 y y y y 4");
+        line("POST /api/projects/{project}/matrix/table", who -> who.postBytes(project + "/matrix/table?look=true", new byte[0]), "1 4 3 3 3 y 4");
+        line("PUT /api/projects/{project}/decision-codes", who -> who.put(project + "/decision-codes", Map.of("version", -1, "decisionCodes",
+                PEOPLE.get(Who.CONTROLLER).get("/api/projects").must(200).body().get(0).get("decisionCodes"))), "1 4 3 3 3 y 4");
+        line("PUT /api/projects/{project}/working-days", who -> who.put(project + "/working-days", Map.of("version", -1, "daysOff", List.of(), "startOfDay", "08:00", "endOfDay", "17:00",
+                "holidays", List.of())), "1 4 3 3 3 y 4");
+        line("POST /api/projects/{project}/holidays", who -> who.postBytes(project + "/holidays", new byte[0]), "1 4 3 3 3 y 4");
+        line("GET /api/projects/{project}/people/{person}/hanging", who -> who.get(project + "/people/-1/hanging"), "1 4 3 3 3 y 4");
+        line("DELETE /api/projects/{project}/people/{person}", who -> who.delete(project + "/people/-1"), "1 4 3 3 3 4 4");
+        line("POST /api/projects/{project}/people/{person}/invitations", who -> who.post(project + "/people/-1/invitations", Map.of()), "1 4 3 3 3 4 4");
     }
 
     private static void numberLines(String project, long folder) {

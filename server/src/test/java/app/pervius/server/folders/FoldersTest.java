@@ -49,7 +49,7 @@ class FoldersTest {
         long below = make(mirela, ALDERMOOR + " / Needed", "Below");
         priya.submit(ALDERMOOR + " / Needed", "Kept.pdf");
         Map<String, Object> rule = new HashMap<>(Map.of("name", "Takes the needed", "places", List.of(Map.of("folder", below, "withBelow", false)),
-                "formats", List.of(), "firms", List.of(), "people", List.of(), "issue", List.of(Map.of("code", 1, "back", false, "folder", id, "status", "A1"))));
+                "formats", List.of(), "firms", List.of(), "people", List.of(), "issue", List.of(Map.of("code", 1, "asProject", false, "back", false, "folder", id, "status", "A1"))));
         rule.putAll(Map.of("namePatterns", List.of(), "checks", Client.ALL_STOP));
         rule.putAll(Map.of("placedName", "{number}", "onArrival", List.of(), "onReturn", List.of(), "onIssue", List.of()));
         mirela.post("/api/projects/" + mirela.project() + "/rules", rule).must(201);

@@ -53,8 +53,8 @@ class AnswersTest {
         long target = who.folder("Shared / Site documents");
         Map<String, Object> form = new HashMap<>(Map.of("name", name, "places", List.of(Map.of("folder", folder, "withBelow", true)),
                 "formats", List.of(), "firms", List.of(), "people", List.of(), "scheme", scheme, "route", "civil",
-                "issue", List.of(Map.of("code", 1, "back", false, "folder", target, "status", "A1"), Map.of("code", 2, "back", false, "folder", target, "status", "B1"),
-                        Map.of("code", 3, "back", true), Map.of("code", 4, "back", true))));
+                "issue", List.of(Map.of("code", 1, "asProject", false, "back", false, "folder", target, "status", "A1"), Map.of("code", 2, "asProject", false, "back", false, "folder", target, "status", "B1"),
+                        Map.of("code", 3, "asProject", false, "back", true), Map.of("code", 4, "asProject", false, "back", true))));
         form.putAll(Map.of("namePatterns", List.of(), "checks", Client.ALL_STOP));
         form.putAll(Map.of("placedName", "{number}_{revision}_{status}", "onArrival", List.of(), "onReturn", List.of(), "onIssue", List.of()));
         return form;

@@ -19,8 +19,8 @@ class RuleDeskTest {
         long target = who.folder(shared);
         Map<String, Object> form = new HashMap<>(Map.of("name", name, "places", List.of(Map.of("folder", who.folder(folder), "withBelow", true)),
                 "formats", List.of("PDF"), "firms", List.of(), "people", List.of(), "scheme", "documents", "route", "civil",
-                "issue", List.of(Map.of("code", 1, "back", false, "folder", target, "status", "A1"), Map.of("code", 2, "back", false, "folder", target, "status", "B1"),
-                        Map.of("code", 3, "back", true), Map.of("code", 4, "back", true))));
+                "issue", List.of(Map.of("code", 1, "asProject", false, "back", false, "folder", target, "status", "A1"), Map.of("code", 2, "asProject", false, "back", false, "folder", target, "status", "B1"),
+                        Map.of("code", 3, "asProject", false, "back", true), Map.of("code", 4, "asProject", false, "back", true))));
         form.putAll(Map.of("namePatterns", List.of(), "checks", Client.ALL_STOP));
         form.putAll(Map.of("placedName", "{number}_{revision}_{status}", "onArrival", List.of(), "onReturn", List.of(), "onIssue", List.of(Map.of("kind", "AUTHOR"))));
         return form;
@@ -86,13 +86,13 @@ class RuleDeskTest {
         mirela.post("/api/folders/" + mirela.folder("Work in progress / Dunmarrow Works") + "/folders", Map.of("name", "By fields", "values", Map.of("type", "RP", "discipline", "N"))).must(201);
         Map<String, Object> form = rule(mirela, "By fields", folder, "Shared / Site documents");
         long target = mirela.folder("Shared / Site documents");
-        form.put("issue", List.of(Map.of("code", 1, "back", false, "folder", target, "status", "A1", "path", "{discipline}//{type}"), Map.of("code", 2, "back", true),
-                Map.of("code", 3, "back", true), Map.of("code", 4, "back", true)));
+        form.put("issue", List.of(Map.of("code", 1, "asProject", false, "back", false, "folder", target, "status", "A1", "path", "{discipline}//{type}"), Map.of("code", 2, "asProject", false, "back", true),
+                Map.of("code", 3, "asProject", false, "back", true), Map.of("code", 4, "asProject", false, "back", true)));
         long id = add(mirela, form);
         assertThat(mirela.post("/api/rules/" + id + "/put-in-force", Map.of("version", 0)).must(409).sentence())
                 .contains("The path for 1, at character 14: a folder without a name stands between two slashes.");
-        form.put("issue", List.of(Map.of("code", 1, "back", false, "folder", target, "status", "A1", "path", "{discipline}/{type} {title}"), Map.of("code", 2, "back", true),
-                Map.of("code", 3, "back", true), Map.of("code", 4, "back", true)));
+        form.put("issue", List.of(Map.of("code", 1, "asProject", false, "back", false, "folder", target, "status", "A1", "path", "{discipline}/{type} {title}"), Map.of("code", 2, "asProject", false, "back", true),
+                Map.of("code", 3, "asProject", false, "back", true), Map.of("code", 4, "asProject", false, "back", true)));
         mirela.put("/api/rules/" + id + "/draft", Map.of("version", row(mirela, id).get("version").asInt(), "rule", form)).must(204);
         mirela.post("/api/rules/" + id + "/put-in-force", Map.of("version", row(mirela, id).get("version").asInt())).must(204);
         JsonNode passage = site.settled(site.submit(folder, "Otters.pdf")).getFirst();
@@ -113,7 +113,7 @@ class RuleDeskTest {
     void aStatusCodeThatDoesNotGoWithItsFolderKeepsARuleBack(App app) {
         Client mirela = app.as("Mirela Draganova");
         Map<String, Object> form = rule(mirela, "As built too early", "Work in progress / Dunmarrow Works / Site notes", "Shared / Site documents");
-        form.put("issue", List.of(Map.of("code", 1, "back", false, "folder", mirela.folder("Shared / Civil"), "status", "CR")));
+        form.put("issue", List.of(Map.of("code", 1, "asProject", false, "back", false, "folder", mirela.folder("Shared / Civil"), "status", "CR")));
         assertThat(row(mirela, add(mirela, form)).get("findings").valueStream().map(f -> f.get("sentence").asString()))
                 .contains("Status code CR goes with Published, but the folder for 1 is Shared.");
     }
@@ -124,7 +124,7 @@ class RuleDeskTest {
         Map<String, Object> form = rule(mirela, "Half done", "Work in progress / Dunmarrow Works / Site notes", "Shared / Civil");
         form.put("scheme", "none such");
         form.put("namePatterns", List.of("{type}-{nonsense}"));
-        form.put("issue", List.of(Map.of("code", 1, "back", false, "folder", mirela.folder("Shared / Civil"), "status", "Z9")));
+        form.put("issue", List.of(Map.of("code", 1, "asProject", false, "back", false, "folder", mirela.folder("Shared / Civil"), "status", "Z9")));
         form.put("places", List.of());
         long id = add(mirela, form);
         JsonNode row = row(mirela, id);

@@ -104,8 +104,8 @@ class SetUpTest {
                 "people", List.of(), "scheme", "documents", "route", "documents", "placedName", "{number}_{revision}", "onArrival", List.of(), "onReturn", List.of()));
         rule.putAll(Map.of("namePatterns", List.of(), "checks", Client.ALL_STOP));
         rule.put("onIssue", List.of());
-        rule.put("issue", List.of(Map.of("code", 1, "back", false, "folder", ines.folder("Shared"), "status", "A1"), Map.of("code", 2, "back", true),
-                Map.of("code", 3, "back", true), Map.of("code", 4, "back", true)));
+        rule.put("issue", List.of(Map.of("code", 1, "asProject", false, "back", false, "folder", ines.folder("Shared"), "status", "A1"), Map.of("code", 2, "asProject", false, "back", true),
+                Map.of("code", 3, "asProject", false, "back", true), Map.of("code", 4, "asProject", false, "back", true)));
         long id = ines.post(project + "/rules", rule).must(201).body().get("id").asLong();
         ines.post("/api/rules/" + id + "/put-in-force", Map.of("version", 0)).must(204);
 

@@ -1,0 +1,95 @@
+package app.pervius.server.issuing;
+
+import app.pervius.core.tell.Occasion;
+import app.pervius.server.access.Actor;
+import app.pervius.server.documents.Documents;
+import app.pervius.server.folders.Files;
+import app.pervius.server.folders.Folders;
+import app.pervius.server.http.Problem;
+import app.pervius.server.journal.Journal;
+import app.pervius.server.live.Live;
+import app.pervius.server.messages.Messages;
+import app.pervius.server.passages.Engine;
+import app.pervius.server.passages.Passages;
+import app.pervius.server.passages.Submissions;
+import app.pervius.server.projects.Projects;
+import app.pervius.server.reviews.Reviews;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Objects;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * A decision is reopened by a controller: the revision is no longer current anywhere from that moment, its files go to the archive, it
+ * stands at the last step of its review again, and all who were told of the decision are told of this.
+ */
+@Service
+@Transactional
+class Reopening {
+
+    private final Passages passages;
+    private final Documents documents;
+    private final Files files;
+    private final Folders folders;
+    private final Projects projects;
+    private final Reviews reviews;
+    private final Messages messages;
+    private final Submissions submissions;
+    private final Engine engine;
+    private final Live live;
+
+    Reopening(Passages passages, Documents documents, Files files, Folders folders, Projects projects, Reviews reviews, Messages messages, Submissions submissions, Engine engine, Live live) {
+        this.passages = passages;
+        this.documents = documents;
+        this.files = files;
+        this.folders = folders;
+        this.projects = projects;
+        this.reviews = reviews;
+        this.messages = messages;
+        this.submissions = submissions;
+        this.engine = engine;
+        this.live = live;
+    }
+
+    void reopen(long id, String reason, Actor actor) {
+        Passages.PassageView passage = passages.passage(id);
+        if (!actor.memberships().containsKey(passage.project()) || !actor.maySee(passage.project(), passage.authorFirm())) {
+            throw Problem.notFound("passage");
+        }
+        actor.mustControl(passage.project());
+        if (reason.isBlank()) {
+            throw Problem.invalid("reason", "Say why; all who were told of the decision read it.");
+        }
+        if (passage.state() != Passages.State.DONE || passage.decision() == null) {
+            throw Problem.conflict("not-decided", "There is no decision that could be reopened.");
+        }
+        Documents.Standing standing = documents.standing(id).orElseThrow(() -> Problem.conflict("not-decided", "There is no revision that could be reopened."));
+        standing.later().ifPresent(later -> {
+            throw Problem.conflict("later-revision", "Revision " + later + " has come since; decide on that one.");
+        });
+        standing.currentFolder().ifPresent(folder -> withdraw(passage, standing.revision(), folder, actor));
+        tell(passage, reason, actor);
+        passages.reopen(id, reviews.lastStep(id), new Journal.Actor(actor.person(), actor.name()),
+                "Decision " + passage.decision() + " reopened: " + reason.strip());
+        engine.wake(passage.submission());
+    }
+
+    private void withdraw(Passages.PassageView passage, long revision, long folder, Actor actor) {
+        long archive = projects.settings(passage.project()).archive().orElseThrow(() -> Problem.conflict("no-archive",
+                "The issued files would have to go to the archive, and the project has no archive folder.")).value();
+        files.move(revision, folder, archive, actor.person());
+        documents.retire(revision);
+        List.of(folder, archive).forEach(f -> live.changed(new Live.Change(passage.project(), folders.folder(f).firm(), Live.Topic.FOLDER, f)));
+    }
+
+    private void tell(Passages.PassageView passage, String reason, Actor actor) {
+        List<Messages.Told> told = messages.told(List.of(passage.id()), EnumSet.of(Occasion.ISSUED, Occasion.RETURNED));
+        Messages.About about = new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(), "reopened " + passage.id() + " " + passage.version(),
+                passage.rule() == null ? "" : passage.rule());
+        String detail = "Reopened by " + actor.name() + ": " + reason.strip() + "\nDo not use it until it is decided anew.";
+        messages.tell(told.stream().map(Messages.Told::person).filter(Objects::nonNull).distinct().toList(), Occasion.REOPENED, about, detail);
+        messages.tellOutside(told.stream().map(Messages.Told::address).filter(Objects::nonNull).distinct().toList(), Occasion.REOPENED, about, detail);
+        messages.gather(passage.submission(), submissions.reference(passage.submission()));
+    }
+}

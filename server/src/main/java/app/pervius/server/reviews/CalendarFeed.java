@@ -1,0 +1,119 @@
+package app.pervius.server.reviews;
+
+import app.pervius.server.access.Accounts;
+import app.pervius.server.access.Actor;
+import app.pervius.server.http.Problem;
+import app.pervius.server.passages.Submissions;
+import app.pervius.server.projects.Projects;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.security.SecureRandom;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.Base64;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import net.fortuna.ical4j.model.Calendar;
+import net.fortuna.ical4j.model.component.VEvent;
+import net.fortuna.ical4j.model.property.Description;
+import net.fortuna.ical4j.model.property.Uid;
+import net.fortuna.ical4j.model.property.Url;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * A person's due dates as a calendar in iCalendar (RFC 5545), under a secret link that the person makes and withdraws. Whoever has the
+ * link reads due dates and references, no titles and no comments.
+ */
+@Service
+@Transactional
+class CalendarFeed {
+
+    private static final int MOST_EVENTS = 500;
+
+    private final CalendarLinkRepository links;
+    private final ReviewRepository reviews;
+    private final ReviewAccess access;
+    private final Reviews flow;
+    private final MyDay myDay;
+    private final Submissions submissions;
+    private final Projects projects;
+    private final Accounts accounts;
+    private final InstantSource clock;
+    private final String address;
+    private final SecureRandom random = new SecureRandom();
+
+    CalendarFeed(CalendarLinkRepository links, ReviewRepository reviews, ReviewAccess access, Reviews flow, MyDay myDay, Submissions submissions, Projects projects, Accounts accounts,
+            InstantSource clock, @Value("${pervius.address}") String address) {
+        this.links = links;
+        this.reviews = reviews;
+        this.access = access;
+        this.flow = flow;
+        this.myDay = myDay;
+        this.submissions = submissions;
+        this.projects = projects;
+        this.accounts = accounts;
+        this.clock = clock;
+        this.address = address;
+    }
+
+    /** Since when the person has a link; empty without one. */
+    @Transactional(readOnly = true)
+    Optional<Instant> since(long person) {
+        return links.findById(person).map(l -> l.madeAt);
+    }
+
+    /** Makes a link; one made before leads nowhere from now on. The address is told this once. */
+    String make(long person) {
+        byte[] secret = new byte[24];
+        random.nextBytes(secret);
+        String text = Base64.getUrlEncoder().withoutPadding().encodeToString(secret);
+        CalendarLink link = links.findById(person).orElseGet(CalendarLink::new);
+        link.personId = person;
+        link.secretHash = hash(text);
+        link.madeAt = clock.instant();
+        links.saveAndFlush(link);
+        return address + "/calendar/" + text + ".ics";
+    }
+
+    void withdraw(long person) {
+        links.deleteById(person);
+        links.flush();
+    }
+
+    /** The calendar behind a secret: what waits for its person now. */
+    @Transactional(readOnly = true)
+    Calendar calendar(String secret) {
+        Actor actor = links.findBySecretHash(hash(secret)).flatMap(link -> accounts.actor(link.personId)).orElseThrow(() -> Problem.notFound("calendar"));
+        Calendar calendar = new Calendar().withProdId("-//Pervius//Due dates//EN").withDefaults().getFluentTarget();
+        List<ReviewSeat> seats = myDay.waiting(actor, MOST_EVENTS);
+        Map<Long, Review> found = reviews.findAllById(seats.stream().map(s -> s.reviewId).distinct().toList()).stream().collect(Collectors.toMap(Review::id, r -> r));
+        Map<Long, Submissions.Asked> asked = submissions.asked(found.values().stream().map(r -> r.submissionId).collect(Collectors.toSet()));
+        found.values().stream().filter(r -> r.due != null && access.sees(r, actor)).sorted(java.util.Comparator.comparing(Review::id)).forEach(r -> calendar.add(event(r, asked.get(r.submissionId))));
+        return calendar;
+    }
+
+    private VEvent event(Review review, Submissions.Asked asked) {
+        Instant due = java.util.Objects.requireNonNull(review.due);
+        String step = review.state == Review.State.RELEASING ? "Release of the comments" : flow.route(review).steps().get(review.step).name();
+        VEvent event = new VEvent(due.minus(Duration.ofMinutes(30)), due, "Due: " + step + ", " + projects.settings(review.projectId).code() + " " + asked.reference());
+        event.add(new Uid("review-" + review.id() + "-" + review.turn + "@pervius"));
+        event.add(new Url(java.net.URI.create(address + "/desk?review=" + review.id())));
+        event.add(new Description("On route “" + flow.route(review).name() + "”. Open: " + address + "/desk?review=" + review.id()));
+        return event;
+    }
+
+    private static String hash(String secret) {
+        try {
+            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(secret.getBytes(StandardCharsets.UTF_8)));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

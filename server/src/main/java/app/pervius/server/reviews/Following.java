@@ -1,0 +1,69 @@
+package app.pervius.server.reviews;
+
+import app.pervius.core.passage.Station;
+import app.pervius.server.access.Actor;
+import app.pervius.server.documents.Documents;
+import app.pervius.server.folders.Folders;
+import app.pervius.server.messages.Messages;
+import app.pervius.server.passages.Passages;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** What still follows from decisions, and what came of them: where files were placed, and whether those concerned have been told. */
+@Component
+class Following {
+
+    /** The most messages that are counted. */
+    private static final int MOST = 2_000;
+
+    /**
+     * What follows for a file.
+     *
+     * @param done whether it has come to its end, with all messages sent
+     * @param account what has happened, or what is being done
+     * @param folder where it was placed, if the caller may see it
+     */
+    record Follows(long passage, String what, @Nullable Integer decision, Station station, Passages.State state, Passages.@Nullable End ended, boolean done, String account,
+            @Nullable Long folder, @Nullable String folderPath, int messages, int sent) {
+    }
+
+    private final ReviewFiles files;
+    private final Passages passages;
+    private final Documents documents;
+    private final Folders folders;
+    private final Messages messages;
+
+    Following(ReviewFiles files, Passages passages, Documents documents, Folders folders, Messages messages) {
+        this.files = files;
+        this.passages = passages;
+        this.documents = documents;
+        this.folders = folders;
+        this.messages = messages;
+    }
+
+    List<Follows> of(Review review, Actor actor) {
+        List<ReviewFiles.InReview> over = files.of(review.id()).stream().filter(f -> f.over() != null).toList();
+        List<Long> ids = over.stream().map(ReviewFiles.InReview::passage).toList();
+        Map<Long, List<Messages.AboutPassage>> told = messages.about(ids, MOST).stream().collect(Collectors.groupingBy(Messages.AboutPassage::passage));
+        return passages.passages(ids).stream().map(p -> view(p, told.getOrDefault(p.id(), List.of()), actor)).toList();
+    }
+
+    private Follows view(Passages.PassageView p, List<Messages.AboutPassage> told, Actor actor) {
+        int sent = (int) told.stream().filter(m -> m.sent() != null).count();
+        var folder = documents.standing(p.id()).flatMap(Documents.Standing::currentFolder).flatMap(folders::find)
+                .filter(f -> f.firm() == null || actor.maySee(f.project(), f.firm())).orElse(null);
+        boolean over = p.state() == Passages.State.DONE || p.state() == Passages.State.STOPPED;
+        String account = switch (p.state()) {
+            case DONE -> p.ended() == Passages.End.ISSUED ? "Issued" + (p.status() == null ? "" : " with status " + p.status()) + "."
+                    : p.ended() == Passages.End.TAKEN_OUT ? "Taken out." : "Back with its author.";
+            case STOPPED -> "Stopped: " + (p.stop() == null ? "" : p.stop().reason());
+            case WAITING -> "Waits for " + p.waitingFor() + ".";
+            case RUNNING -> "Being placed …";
+        };
+        return new Follows(p.id(), p.inWords(), p.decision(), p.station(), p.state(), p.ended(), over && sent == told.size(), account,
+                folder == null ? null : folder.id(), folder == null ? null : folder.path(), told.size(), sent);
+    }
+}

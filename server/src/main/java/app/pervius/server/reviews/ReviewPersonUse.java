@@ -1,0 +1,37 @@
+package app.pervius.server.reviews;
+
+import app.pervius.core.project.PersonId;
+import app.pervius.core.review.Route;
+import app.pervius.core.review.Who;
+import app.pervius.server.people.PersonUse;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+
+@Component
+class ReviewPersonUse implements PersonUse {
+
+    private final SeatRepository seats;
+    private final Routes routes;
+
+    ReviewPersonUse(SeatRepository seats, Routes routes) {
+        this.seats = seats;
+        this.routes = routes;
+    }
+
+    @Override
+    public List<String> hangingOn(long project, long person) {
+        List<String> hanging = new ArrayList<>();
+        int open = seats.openIn(project, person).size();
+        if (open > 0) {
+            hanging.add((open == 1 ? "One step of a review waits" : open + " steps of reviews wait") + " for this person. Move them to somebody else first.");
+        }
+        for (Route route : routes.all(project)) {
+            if (Stream.concat(route.steps().stream().flatMap(s -> s.who().stream()), route.lead().stream()).anyMatch(new Who.Person(new PersonId(person))::equals)) {
+                hanging.add("The route “" + route.name() + "” names this person.");
+            }
+        }
+        return hanging;
+    }
+}

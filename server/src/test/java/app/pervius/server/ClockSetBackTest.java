@@ -4,48 +4,34 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.InstantSource;
 import java.time.ZoneOffset;
 import java.util.Map;
-import java.util.concurrent.atomic.AtomicReference;
 import org.junit.jupiter.api.Test;
 import org.springframework.boot.SpringApplication;
-import org.springframework.context.annotation.Bean;
-import org.springframework.context.annotation.Configuration;
-import org.springframework.context.annotation.Primary;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** The machine's clock is set back by hours while Pervius runs: work goes on, mail goes out, nothing waits for the clock to catch up. */
 class ClockSetBackTest {
 
-    private static final AtomicReference<Duration> AHEAD = new AtomicReference<>(Duration.ofHours(3));
+    private static final Duration AHEAD = Duration.ofHours(3);
     private static final String DRAWINGS = "Work in progress / Fennick Hydraulics / Drawings";
-
-    @Configuration(proxyBeanMethods = false)
-    static class MovableClock {
-        @Bean
-        @Primary
-        InstantSource movable() {
-            return () -> Clock.systemUTC().instant().plus(AHEAD.get());
-        }
-    }
 
     @Test
     void aClockThatIsSetBackHoldsNothingUp() throws Exception {
         Path data = Files.createTempDirectory("pervius-clock");
-        SpringApplication application = new SpringApplication(Pervius.class, MovableClock.class);
-        application.setDefaultProperties(Map.of("pervius.data", data.toString(), "server.address", "127.0.0.1", "server.port", 0, "spring.profiles.active", "demo"));
+        SpringApplication application = new SpringApplication(Pervius.class);
+        application.setDefaultProperties(Map.of("pervius.data", data.toString(), "server.address", "127.0.0.1", "server.port", 0, "spring.profiles.active", "demo", "pervius.test.clock", "set back"));
+        MovableClock.set("set back", AHEAD);
         try (Running.App app = new Running.App(application.run(), data)) {
             Client yusuf = app.as("Yusuf Karaderin");
             JsonNode before = yusuf.settled(yusuf.submit(DRAWINGS, "Before the clock.pdf")).getFirst();
             JdbcClient jdbc = app.bean(JdbcClient.class);
             Client.until(() -> waiting(jdbc), none -> none == 0);
-            Instant ahead = Instant.now().plus(AHEAD.get());
-            AHEAD.set(Duration.ZERO);
+            Instant ahead = Instant.now().plus(AHEAD);
+            MovableClock.set("set back", Duration.ZERO);
             // What a mail server that was away left while the clock was ahead: to be tried again in three hours.
             jdbc.sql("update message set state = 'WAITING', attempts = 1, next_attempt = ? where id = (select max(id) from message)").param(ahead.atOffset(ZoneOffset.UTC)).update();
             JsonNode after = yusuf.settled(yusuf.submit(DRAWINGS, "After the clock.pdf")).getFirst();

@@ -233,7 +233,8 @@ public record Board(Route route, Phase phase, int turn, int step, List<File> fil
         List<Answer> said = answersTo(passage);
         boolean leadSpoke = said.stream().anyMatch(a -> a.seat().filter(this::leads).isPresent());
         long others = said.stream().filter(a -> a.seat().filter(s -> !leads(s)).isPresent()).count();
-        boolean enough = others >= at().needs().of(Seating.asked(seats)) && (drawing() != Step.Drawing.LEAD || leadSpoke);
+        boolean silenceCounts = said.stream().anyMatch(a -> a.seat().isEmpty());
+        boolean enough = silenceCounts || others >= at().needs().of(Seating.asked(seats)) && (drawing() != Step.Drawing.LEAD || leadSpoke);
         return enough && !said.isEmpty() ? Optional.of(drawn(said)) : Optional.empty();
     }
 

@@ -30,14 +30,29 @@ export function since(iso: string, now = new Date()): string {
   return `${Math.round(minutes / 1440)} days`
 }
 
-/** Working days, Monday to Friday, from today to a date: 0 today, negative when it is past. */
+/** The days of the project on the screens that nobody works: week days, 0 for Sunday, and dates as `2026-05-14`. */
+let off = { weekDays: new Set([0, 6]), dates: new Set<string>() }
+const WEEK = ['SUNDAY', 'MONDAY', 'TUESDAY', 'WEDNESDAY', 'THURSDAY', 'FRIDAY', 'SATURDAY']
+
+/** Takes over which days the project works; working days are counted by them from now on. */
+export function countWorkingDaysBy(days: { daysOff: string[]; holidays: { day: string }[] }) {
+  off = { weekDays: new Set(days.daysOff.map((d) => WEEK.indexOf(d))), dates: new Set(days.holidays.map((h) => h.day)) }
+}
+
+/** Whether the project works on the day of a moment, by the days it has agreed on. */
+export function works(at: Date): boolean {
+  const iso = `${at.getFullYear()}-${String(at.getMonth() + 1).padStart(2, '0')}-${String(at.getDate()).padStart(2, '0')}`
+  return !off.weekDays.has(at.getDay()) && !off.dates.has(iso)
+}
+
+/** Working days of the project from today to a date: 0 today, negative when it is past. */
 export function workingDaysLeft(iso: string, now = new Date()): number {
   const due = new Date(iso)
   const late = due.getTime() < now.getTime() && due.toDateString() !== now.toDateString()
   const [from, to] = late ? [due, now] : [now, due]
   let days = 0
   for (const at = new Date(from.getFullYear(), from.getMonth(), from.getDate() + 1); at <= to; at.setDate(at.getDate() + 1)) {
-    if (at.getDay() !== 0 && at.getDay() !== 6) days++
+    if (works(at)) days++
   }
   return late ? -Math.max(days, 1) : days
 }

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, data, Problem, type Schemas } from './api/client'
+import { countWorkingDaysBy } from './say'
 
 /** Who is signed in, and the project on the screens. */
 export const useSession = defineStore('session', () => {
@@ -11,6 +12,7 @@ export const useSession = defineStore('session', () => {
   let asked = false
 
   const project = computed(() => projects.value.find((p) => p.id === chosen.value) ?? projects.value[0])
+  watch(() => project.value?.workingDays, (days) => days && countWorkingDaysBy(days), { immediate: true })
   const membership = computed(() => (project.value ? me.value?.memberships[String(project.value.id)] : undefined))
   const controls = computed(() => membership.value?.controls ?? false)
   const seesAll = computed(() => controls.value || (membership.value?.seesAll ?? false))

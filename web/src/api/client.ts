@@ -8,6 +8,7 @@ export type Review = Schemas['ReviewView']
 export type Folder = Schemas['FolderView']
 export type Rule = Schemas['RuleRow']
 export type RuleForm = Schemas['RuleForm']
+export type Code = Schemas['CodeView']
 export type WayOut = PassageRow['waysOut'][number]
 
 /** A call that was refused or failed: the server's own sentence, or what is known when it could not be asked. */

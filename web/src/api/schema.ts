@@ -44,7 +44,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["set"];
+        put: operations["set_1"];
         post?: never;
         delete: operations["remove"];
         options?: never;
@@ -63,6 +63,22 @@ export interface paths {
         put?: never;
         post: operations["test"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/calendar-link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["link"];
+        put?: never;
+        post: operations["make_2"];
+        delete: operations["withdraw_1"];
         options?: never;
         head?: never;
         patch?: never;
@@ -148,6 +164,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/entrance/invitations/{secret}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["invited"];
+        put?: never;
+        post: operations["accept"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/entrance/set-up": {
         parameters: {
             query?: never;
@@ -174,6 +206,38 @@ export interface paths {
         get: operations["content"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{folder}/sendings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["send"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{folder}/sendings/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -349,7 +413,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["tryAgain"];
+        post: operations["tryAgain_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -404,6 +468,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/passages/{id}/reopenings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["reopen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/passages/{passage}/answers": {
         parameters: {
             query?: never;
@@ -436,6 +516,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/passages/{passage}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["mayTakeBack"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects": {
         parameters: {
             query?: never;
@@ -445,6 +541,70 @@ export interface paths {
         };
         get: operations["mine"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/absences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["absences"];
+        put?: never;
+        post: operations["add_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/absences/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["remove_2"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/arrived-today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["arrivedToday"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/decision-codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setDecisionCodes"];
         post?: never;
         delete?: never;
         options?: never;
@@ -556,7 +716,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["putInForce_2"];
+        put: operations["putInForce_3"];
         post?: never;
         delete?: never;
         options?: never;
@@ -606,6 +766,102 @@ export interface paths {
         get: operations["find"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/holidays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readHolidays"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/matrix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["matrix"];
+        put: operations["set"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/matrix/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["table"];
+        put?: never;
+        post: operations["take_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/messages-unsent": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["unsent"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/messages-unsent/tries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryAgain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/moved-steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["moveAll"];
         delete?: never;
         options?: never;
         head?: never;
@@ -788,6 +1044,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/people/{person}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["leave"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/people/{person}/hanging": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["hanging"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/people/{person}/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/reservations": {
         parameters: {
             query?: never;
@@ -804,6 +1108,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/reviews": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["reviews"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/reviews/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["table_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/revision-sequences": {
         parameters: {
             query?: never;
@@ -812,7 +1148,7 @@ export interface paths {
             cookie?: never;
         };
         get: operations["inForce"];
-        put: operations["putInForce_1"];
+        put: operations["putInForce_2"];
         post?: never;
         delete?: never;
         options?: never;
@@ -860,6 +1196,54 @@ export interface paths {
             cookie?: never;
         };
         get: operations["routes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/routes/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/routes/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putInForce_1"];
+        post?: never;
+        delete: operations["withdraw"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/routes/{key}/editions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["editions_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1092,6 +1476,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/turnaround": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["turnaround"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/working-days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setWorkingDays"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reservations/{id}": {
         parameters: {
             query?: never;
@@ -1156,6 +1572,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reviews/{id}/comments/{answer}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["draw"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reviews/{id}/decisions": {
         parameters: {
             query?: never;
@@ -1166,6 +1598,198 @@ export interface paths {
         get?: never;
         put: operations["decide"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/decisions/withdrawals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["unsay"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/following": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["following"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["inHand"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/joins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/nudges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["nudge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/passings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["passOn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/releases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["release"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/returns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["giveBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/splits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["split"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/stops": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["stop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/take-backs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/watchers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["watch"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1213,7 +1837,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["putInForce_3"];
+        post: operations["putInForce_4"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1300,10 +1924,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/calendar/{secret}.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AbsenceEntry: {
+            /** Format: int64 */
+            deputy: number;
+            /** Format: date */
+            from: string;
+            note: string;
+            /** Format: int64 */
+            person: number;
+            /** Format: date */
+            to: string;
+        };
+        AcceptEntry: {
+            password: string;
+        };
         Actor: {
             administrator: boolean;
             /** Format: int64 */
@@ -1321,12 +1975,67 @@ export interface components {
             /** Format: int32 */
             code: number;
             comment: string;
+            /** @enum {string} */
+            drawn?: "KEPT" | "REWORDED" | "DROPPED";
+            drawnText?: string;
+            /** Format: int64 */
+            id: number;
             person: string;
             /** Format: int64 */
-            personId: number;
+            personId?: number;
+            /** Format: int64 */
+            seat?: number;
             /** Format: int32 */
             step: number;
             stepName: string;
+            /** Format: int32 */
+            turn: number;
+        };
+        Apart: {
+            /** Format: int64 */
+            review: number;
+        };
+        ArrivedView: {
+            author: string;
+            authorFirm: string;
+            /** Format: int32 */
+            files: number;
+            folderPath: string;
+            /** Format: int64 */
+            id: number;
+            open: boolean;
+            /** Format: date-time */
+            openedAt: string;
+            purpose: string;
+            reference: string;
+            /** Format: int32 */
+            refused: number;
+            uploader: string;
+        };
+        Away: {
+            /** Format: int64 */
+            deputy: number;
+            /** Format: date */
+            from: string;
+            /** Format: int64 */
+            id: number;
+            note: string;
+            /** Format: int64 */
+            person: number;
+            /** Format: date */
+            to: string;
+        };
+        BackEntry: {
+            note: string;
+            /** Format: int32 */
+            turn: number;
+        };
+        CalendarLinkMade: {
+            address: string;
+        };
+        CalendarLinkView: {
+            /** Format: date-time */
+            since?: string;
         };
         ChangeView: {
             changes: boolean;
@@ -1346,14 +2055,23 @@ export interface components {
             /** Format: int64 */
             person: number;
         };
-        ClosingEntry: {
-            /** Format: int32 */
-            step: number;
-        };
         CodeForm: {
             code: string;
             meaning: string;
             retired: boolean;
+        };
+        CodeView: {
+            commentRequired: boolean;
+            /** Format: int32 */
+            digit: number;
+            /** Format: int64 */
+            folder?: number;
+            mustComeAgain: boolean;
+            name: string;
+            path?: string;
+            shortText: string;
+            status?: string;
+            workMayGoOn: boolean;
         };
         CodesTaken: {
             /** Format: int32 */
@@ -1361,6 +2079,14 @@ export interface components {
             /** Format: int32 */
             changed: number;
             faults: components["schemas"]["TableFault"][];
+        };
+        ConditionForm: {
+            /** Format: int32 */
+            cycle: number;
+            field: string;
+            /** @enum {string} */
+            kind: "IS" | "IS_NOT" | "FROM_CYCLE";
+            values: string[];
         };
         ConnectionEntry: {
             address: string;
@@ -1402,22 +2128,21 @@ export interface components {
             state: "WORK_IN_PROGRESS" | "SHARED" | "PUBLISHED" | "ARCHIVE";
             status?: string;
         };
-        DecisionCode: {
-            commentRequired: boolean;
+        DecisionCodesEntry: {
+            decisionCodes: components["schemas"]["CodeView"][];
             /** Format: int32 */
-            digit: number;
-            mustComeAgain: boolean;
-            name: string;
-            workMayGoOn: boolean;
+            version: number;
         };
         DecisionEntry: {
             /** Format: int32 */
             code: number;
             comment: string;
+            /** Format: int64 */
+            from?: number;
             overrule: boolean;
             passages: number[];
             /** Format: int32 */
-            step: number;
+            turn: number;
         };
         DemoPerson: {
             firm: string;
@@ -1444,7 +2169,7 @@ export interface components {
             /** Format: date-time */
             at: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "RETURNED" | "ISSUED" | "STOPPED";
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "RETURNED" | "ISSUED" | "STOPPED";
             person: string;
             revision: string;
             /** Format: date-time */
@@ -1485,6 +2210,17 @@ export interface components {
             rule: components["schemas"]["RuleForm"];
             /** Format: int32 */
             version: number;
+        };
+        DrawingEntry: {
+            /** @enum {string} */
+            as: "KEPT" | "REWORDED" | "DROPPED";
+            text: string;
+        };
+        Ended: {
+            /** Format: int32 */
+            code: number;
+            /** Format: int32 */
+            files: number;
         };
         Entrance: {
             demo: boolean;
@@ -1623,7 +2359,30 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        FollowingFile: {
+            account: string;
+            /** Format: int32 */
+            decision?: number;
+            done: boolean;
+            /** @enum {string} */
+            ended?: "ISSUED" | "RETURNED" | "SENT_BACK" | "TAKEN_OUT";
+            /** Format: int64 */
+            folder?: number;
+            folderPath?: string;
+            /** Format: int32 */
+            messages: number;
+            /** Format: int64 */
+            passage: number;
+            /** Format: int32 */
+            sent: number;
+            /** @enum {string} */
+            state: "RUNNING" | "WAITING" | "STOPPED" | "DONE";
+            /** @enum {string} */
+            station: "ARRIVE" | "IDENTIFY" | "NUMBER" | "PREPARE" | "REVIEW" | "ISSUE";
+            what: string;
+        };
         Follows: {
+            asProject: boolean;
             back: boolean;
             /** Format: int32 */
             code: number;
@@ -1653,18 +2412,51 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        Holiday: {
+            /** Format: date */
+            day: string;
+            name: string;
+        };
+        HolidayForm: {
+            /** Format: date */
+            day: string;
+            name: string;
+        };
+        InHandEntry: {
+            inHand: boolean;
+            /** Format: int32 */
+            turn: number;
+        };
+        InvitedView: {
+            email: string;
+            name: string;
+        };
+        JoinEntry: {
+            /** Format: int64 */
+            other: number;
+            /** Format: int32 */
+            turn: number;
+        };
         JournalLine: {
             account: string;
             actor: string;
             /** Format: date-time */
             at: string;
             /** @enum {string} */
-            kind: "PASSED" | "WAITING" | "STOPPED" | "WAY_OUT" | "STEP_BEGAN" | "STEP_CLOSED" | "NOTED";
+            kind: "PASSED" | "WAITING" | "STOPPED" | "WAY_OUT" | "STEP_BEGAN" | "STEP_CLOSED" | "AMONG_REVIEWERS" | "RELEASED" | "REOPENED" | "NOTED";
             rule: string;
             /** Format: int32 */
             seq: number;
             /** @enum {string} */
             station: "ARRIVE" | "IDENTIFY" | "NUMBER" | "PREPARE" | "REVIEW" | "ISSUE";
+        };
+        LeadsForm: {
+            /** Format: int32 */
+            code: number;
+            /** @enum {string} */
+            kind: "ON" | "END" | "BACK" | "TO_STEP";
+            /** Format: int32 */
+            step: number;
         };
         LedgerLine: {
             /** Format: date-time */
@@ -1700,6 +2492,18 @@ export interface components {
             /** Format: int32 */
             values: number;
         };
+        Load: {
+            /** Format: int32 */
+            coming: number;
+            /** Format: int32 */
+            files: number;
+            firm: string;
+            /** Format: int32 */
+            late: number;
+            person: string;
+            /** Format: int32 */
+            thisWeek: number;
+        };
         MadeReservation: {
             /** Format: int64 */
             id: number;
@@ -1714,10 +2518,46 @@ export interface components {
             subject: string;
             text: string;
         };
+        MatrixCell: {
+            approves: number[];
+            discipline: string;
+            reviews: number[];
+            told: number[];
+            type: string;
+        };
+        MatrixEntry: {
+            cells: components["schemas"]["MatrixCell"][];
+            /** Format: int32 */
+            version: number;
+        };
+        MatrixTaken: {
+            /** Format: int32 */
+            cells: number;
+            faults: components["schemas"]["TableFault"][];
+        };
+        MatrixView: {
+            cells: components["schemas"]["MatrixCell"][];
+            disciplineField: string;
+            typeField: string;
+            /** Format: int32 */
+            version: number;
+        };
         Membership: {
             controls: boolean;
             roles: number[];
             seesAll: boolean;
+        };
+        MoveEntry: {
+            /** Format: int64 */
+            from: number;
+            reason: string;
+            /** Format: int64 */
+            to: number;
+        };
+        MovedSteps: {
+            /** Format: int32 */
+            moved: number;
+            notMoved: components["schemas"]["NotMoved"][];
         };
         NameEntry: {
             name: string;
@@ -1743,6 +2583,12 @@ export interface components {
             /** Format: int64 */
             next: number;
             reason: string;
+        };
+        NotMoved: {
+            reason: string;
+            /** Format: int64 */
+            review: number;
+            submissionReference: string;
         };
         NotTaken: {
             /** Format: int64 */
@@ -1832,6 +2678,10 @@ export interface components {
             items: components["schemas"]["ReservationView"][];
             next?: string;
         };
+        PageReviewRow: {
+            items: components["schemas"]["ReviewRow"][];
+            next?: string;
+        };
         ParentEntry: {
             /** Format: int64 */
             parent: number;
@@ -1914,6 +2764,13 @@ export interface components {
             version: number;
             waitingFor?: string;
         };
+        PassingEntry: {
+            note: string;
+            /** Format: int64 */
+            to: number;
+            /** Format: int32 */
+            turn: number;
+        };
         PathMade: {
             document: string;
             path?: string;
@@ -1941,6 +2798,7 @@ export interface components {
             /** Format: int64 */
             firmId: number;
             firmName: string;
+            hasPassword: boolean;
             /** Format: int64 */
             id: number;
             job: string;
@@ -1962,7 +2820,7 @@ export interface components {
         ProjectView: {
             code: string;
             controls: boolean;
-            decisionCodes: components["schemas"]["DecisionCode"][];
+            decisionCodes: components["schemas"]["CodeView"][];
             fields: components["schemas"]["FieldForm"][];
             /** Format: int64 */
             id: number;
@@ -1970,6 +2828,7 @@ export interface components {
             statusCodes: components["schemas"]["StatusCode"][];
             /** Format: int32 */
             version: number;
+            workingDays: components["schemas"]["WorkingDays"];
             zone: string;
         };
         Receipt: {
@@ -2002,6 +2861,9 @@ export interface components {
             size: number;
             /** @enum {string} */
             state: "EXPECTED" | "RECEIVED" | "REFUSED";
+        };
+        ReopeningEntry: {
+            reason: string;
         };
         Report: {
             parts: components["schemas"]["Part"][];
@@ -2043,21 +2905,80 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
-        ReviewView: {
+        ReviewRow: {
+            /** Format: int32 */
+            answered: number;
             author: string;
             authorFirm: string;
             /** Format: date-time */
+            begun: string;
+            /** Format: date-time */
+            closed?: string;
+            /** Format: int32 */
+            cycle: number;
+            /** Format: date-time */
             due?: string;
+            ended: components["schemas"]["Ended"][];
+            /** Format: int64 */
+            family: number;
+            /** Format: int32 */
+            files: number;
+            /** Format: int64 */
+            firstPassage: number;
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            live: number;
+            route: string;
+            /** @enum {string} */
+            state: "FORMING" | "OPEN" | "RELEASING" | "CLOSED" | "TAKEN_BACK" | "STOPPED";
+            /** Format: int32 */
+            step: number;
+            stepName: string;
+            /** Format: int32 */
+            steps: number;
+            /** Format: int64 */
+            submission: number;
+            submissionReference: string;
+            what: string;
+            with: components["schemas"]["With"][];
+            /** Format: int32 */
+            workingDaysLeft?: number;
+        };
+        ReviewView: {
+            /** Format: date */
+            answerDue?: string;
+            author: string;
+            authorFirm: string;
+            /** @enum {string} */
+            drawing: "WORST" | "MAJORITY" | "LEAD";
+            /** Format: date-time */
+            due?: string;
+            /** Format: int64 */
+            family: number;
             /** Format: int32 */
             fileCount: number;
             files?: components["schemas"]["ReviewedFile"][];
+            filesGoAlone: boolean;
+            from: number[];
             /** Format: int64 */
             id: number;
+            mayArrange: boolean;
+            mayDraw: boolean;
+            mayTakeBack: boolean;
+            message: string;
             mine: boolean;
-            open: boolean;
+            /** Format: int32 */
+            needed: number;
             /** Format: int64 */
             project: number;
+            purpose: string;
             route: string;
+            routeKey: string;
+            seats: components["schemas"]["SeatView"][];
+            sender?: string;
+            /** @enum {string} */
+            state: "FORMING" | "OPEN" | "RELEASING" | "CLOSED" | "TAKEN_BACK" | "STOPPED";
             /** Format: int32 */
             step: number;
             /** @enum {string} */
@@ -2069,13 +2990,20 @@ export interface components {
             submission: number;
             submissionReference: string;
             /** Format: int32 */
+            turn: number;
+            /** Format: int32 */
             undecided: number;
             /** Format: int32 */
             workingDaysLeft?: number;
         };
         ReviewedFile: {
-            answer?: components["schemas"]["AnswerView"];
+            answers: components["schemas"]["AnswerView"][];
             before: components["schemas"]["AnswerView"][];
+            /** Format: int32 */
+            decision?: number;
+            /** Format: int32 */
+            ending?: number;
+            mine?: components["schemas"]["AnswerView"];
             passage: components["schemas"]["PassageView"];
         };
         RevisionFile: {
@@ -2133,12 +3061,75 @@ export interface components {
             /** Format: int64 */
             id: number;
         };
+        RouteEditionView: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: int32 */
+            edition: number;
+            form: components["schemas"]["RouteForm"];
+            inForce: boolean;
+        };
+        RouteEntry: {
+            /** Format: int32 */
+            edition: number;
+            form: components["schemas"]["RouteForm"];
+        };
+        RouteForm: {
+            filesGoAlone: boolean;
+            lead?: components["schemas"]["WhoForm"];
+            name: string;
+            ownFirmDecides: boolean;
+            senders: number[];
+            statusCodes: components["schemas"]["StatusFor"][];
+            steps: components["schemas"]["RouteStepForm"][];
+            values: {
+                [key: string]: string;
+            };
+        };
+        RouteLook: {
+            remarks: components["schemas"]["RouteRemarkView"][];
+            steps: components["schemas"]["StepView"][];
+        };
+        RouteRemarkView: {
+            fault: boolean;
+            sentence: string;
+            /** Format: int32 */
+            step?: number;
+        };
+        RouteStepForm: {
+            /** Format: int32 */
+            atLeast: number;
+            /** @enum {string} */
+            drawing: "WORST" | "MAJORITY" | "LEAD";
+            /** Format: int32 */
+            escalateAfter: number;
+            escalateTo: number[];
+            /** @enum {string} */
+            kind: "REVIEW" | "APPROVAL";
+            leads: components["schemas"]["LeadsForm"][];
+            name: string;
+            /** @enum {string} */
+            needs: "ANY" | "ALL" | "AT_LEAST";
+            /** Format: int32 */
+            remindAfter: number;
+            /** Format: int32 */
+            remindBefore: number;
+            silence: components["schemas"]["SilenceForm"];
+            when?: components["schemas"]["ConditionForm"];
+            who: components["schemas"]["WhoForm"][];
+            /** Format: int32 */
+            workingDays: number;
+        };
         RouteView: {
             /** Format: int32 */
             edition: number;
+            form: components["schemas"]["RouteForm"];
             key: string;
+            maySend: boolean;
             name: string;
-            ownFirmDecides: boolean;
+            remarks: components["schemas"]["RouteRemarkView"][];
+            rules: string[];
             steps: components["schemas"]["StepView"][];
         };
         RuleForm: {
@@ -2245,11 +3236,53 @@ export interface components {
             needs: string[];
             sample: components["schemas"]["SamplePiece"][];
         };
+        SeatView: {
+            /** Format: int32 */
+            answered: number;
+            deputy?: string;
+            firm: string;
+            /** Format: date-time */
+            inHandSince?: string;
+            leads: boolean;
+            note: string;
+            passedBy?: string;
+            person: string;
+            /** Format: int64 */
+            personId: number;
+        };
         Seen: {
             /** Format: int64 */
             passage: number;
             /** Format: int32 */
             version: number;
+        };
+        SendingEntry: {
+            addresses: string[];
+            /** Format: date */
+            answerDue?: string;
+            /** Format: int64 */
+            author?: number;
+            files: number[];
+            message: string;
+            persons: number[];
+            purpose: string;
+            route: string;
+        };
+        SendingFile: {
+            document?: string;
+            /** Format: int64 */
+            file: number;
+            hindrance?: string;
+            name: string;
+            /** Format: int64 */
+            size: number;
+        };
+        SendingLookEntry: {
+            files: number[];
+        };
+        Sent: {
+            /** Format: int64 */
+            submission: number;
         };
         SequenceForm: {
             /** Format: int32 */
@@ -2275,6 +3308,14 @@ export interface components {
             inWords: string[];
             sequences: components["schemas"]["SequenceForm"][];
         };
+        SilenceForm: {
+            /** Format: int32 */
+            code: number;
+            /** Format: int32 */
+            daysAfter: number;
+            /** @enum {string} */
+            kind: "WAIT" | "COUNTS" | "SKIP";
+        };
         SourceEntry: {
             from: string;
             key: string;
@@ -2285,6 +3326,11 @@ export interface components {
         SourcesView: {
             connections: string[];
             lists: components["schemas"]["ListView"][];
+        };
+        SplitEntry: {
+            passages: number[];
+            /** Format: int32 */
+            turn: number;
         };
         StatusCode: {
             code: string;
@@ -2301,20 +3347,31 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        StatusFor: {
+            /** Format: int32 */
+            code: number;
+            status: string;
+        };
         StepView: {
+            /** Format: date-time */
+            begins: string;
+            condition: string;
             /** Format: date-time */
             dueIfBegunNow: string;
             /** @enum {string} */
             kind: "REVIEW" | "APPROVAL";
             name: string;
             people: string[];
-            role: string;
+            who: string;
             /** Format: int32 */
             workingDays: number;
         };
+        StopEntry: {
+            reason: string;
+        };
         StopView: {
             /** @enum {string} */
-            code: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
+            code: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "REVIEW_STOPPED" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
             fields: string[];
             reason: string;
             waysOut: ("TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "CHOOSE_RULE" | "CHOOSE_ROUTE" | "GO_ON_IN_FORCE" | "SEND_BACK" | "TAKE_OUT")[];
@@ -2352,6 +3409,17 @@ export interface components {
             /** Format: int32 */
             row: number;
             sentence: string;
+        };
+        TakeBackEntry: {
+            reason: string;
+            /** Format: int32 */
+            turn: number;
+        };
+        TakeBackView: {
+            /** Format: int64 */
+            review?: number;
+            /** Format: int32 */
+            turn: number;
         };
         TakeEntry: {
             /** Format: int32 */
@@ -2395,6 +3463,17 @@ export interface components {
             answered: boolean;
             said: string;
         };
+        Took: {
+            /** Format: int32 */
+            late: number;
+            /** Format: int32 */
+            longest: number;
+            /** Format: double */
+            median: number;
+            /** Format: int32 */
+            steps: number;
+            what: string;
+        };
         Trial: {
             names: string[];
             pattern: string;
@@ -2404,9 +3483,52 @@ export interface components {
             names: components["schemas"]["NameRead"][];
             twoWays?: string;
         };
+        TurnEntry: {
+            /** Format: int32 */
+            turn: number;
+        };
+        TurnaroundView: {
+            byDiscipline: components["schemas"]["Took"][];
+            byPerson: components["schemas"]["Took"][];
+            byRoute: components["schemas"]["Took"][];
+            byStep: components["schemas"]["Took"][];
+            /** Format: int32 */
+            closedSteps: number;
+            /** Format: int32 */
+            days: number;
+            /** Format: int32 */
+            lateSteps: number;
+            load: components["schemas"]["Load"][];
+        };
+        UnsayEntry: {
+            /** Format: int64 */
+            from?: number;
+            passages: number[];
+            /** Format: int32 */
+            turn: number;
+        };
+        UnsentMessage: {
+            /** Format: int32 */
+            attempts: number;
+            /** Format: int64 */
+            id: number;
+            lastError?: string;
+            /** Format: date-time */
+            madeAt: string;
+            /** Format: date-time */
+            nextAttempt: string;
+            /** @enum {string} */
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "RETURNED" | "ISSUED" | "STOPPED";
+            recipient: string;
+            subject: string;
+        };
         VersionEntry: {
             /** Format: int32 */
             version: number;
+        };
+        WatchEntry: {
+            addresses: string[];
+            persons: number[];
         };
         WayOutEntry: {
             fields: {
@@ -2420,11 +3542,40 @@ export interface components {
             /** @enum {string} */
             way: "TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "CHOOSE_RULE" | "CHOOSE_ROUTE" | "GO_ON_IN_FORCE" | "SEND_BACK" | "TAKE_OUT";
         };
+        WhoForm: {
+            /** @enum {string} */
+            duty?: "REVIEWS" | "APPROVES" | "TOLD";
+            field?: string;
+            /** Format: int64 */
+            id?: number;
+            /** @enum {string} */
+            kind: "ROLE" | "PERSON" | "MATRIX" | "FIELD";
+        };
         Whom: {
             /** Format: int64 */
             id?: number;
             /** @enum {string} */
-            kind: "AUTHOR" | "ROLE" | "PERSON";
+            kind: "AUTHOR" | "ROLE" | "MATRIX" | "PERSON";
+        };
+        With: {
+            /** Format: int32 */
+            answered: number;
+            inHand: boolean;
+            person: string;
+        };
+        WorkingDays: {
+            daysOff: ("MONDAY" | "TUESDAY" | "WEDNESDAY" | "THURSDAY" | "FRIDAY" | "SATURDAY" | "SUNDAY")[];
+            endOfDay: string;
+            holidays: components["schemas"]["Holiday"][];
+            startOfDay: string;
+        };
+        WorkingDaysEntry: {
+            daysOff: ("MONDAY" | "TUESDAY" | "WEDNESDAY" | "THURSDAY" | "FRIDAY" | "SATURDAY" | "SUNDAY")[];
+            endOfDay: string;
+            holidays: components["schemas"]["HolidayForm"][];
+            startOfDay: string;
+            /** Format: int32 */
+            version: number;
         };
     };
     responses: never;
@@ -2475,7 +3626,7 @@ export interface operations {
             };
         };
     };
-    set: {
+    set_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -2538,6 +3689,64 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Tested"];
                 };
+            };
+        };
+    };
+    link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarLinkView"];
+                };
+            };
+        };
+    };
+    make_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarLinkMade"];
+                };
+            };
+        };
+    };
+    withdraw_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -2694,6 +3903,54 @@ export interface operations {
             };
         };
     };
+    invited: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitedView"];
+                };
+            };
+        };
+    };
+    accept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcceptEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Actor"];
+                };
+            };
+        };
+    };
     setUp: {
         parameters: {
             query?: never;
@@ -2738,6 +3995,58 @@ export interface operations {
                 };
                 content: {
                     "application/octet-stream": string;
+                };
+            };
+        };
+    };
+    send: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                folder: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SendingEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sent"];
+                };
+            };
+        };
+    };
+    look_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                folder: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SendingLookEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SendingFile"][];
                 };
             };
         };
@@ -3008,7 +4317,7 @@ export interface operations {
             };
         };
     };
-    tryAgain: {
+    tryAgain_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -3100,6 +4409,30 @@ export interface operations {
             };
         };
     };
+    reopen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReopeningEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     said: {
         parameters: {
             query?: never;
@@ -3144,6 +4477,28 @@ export interface operations {
             };
         };
     };
+    mayTakeBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                passage: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakeBackView"];
+                };
+            };
+        };
+    };
     mine: {
         parameters: {
             query?: never;
@@ -3161,6 +4516,119 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ProjectView"][];
                 };
+            };
+        };
+    };
+    absences: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Away"][];
+                };
+            };
+        };
+    };
+    add_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AbsenceEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    remove_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    arrivedToday: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivedView"][];
+                };
+            };
+        };
+    };
+    setDecisionCodes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DecisionCodesEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -3310,7 +4778,7 @@ export interface operations {
             };
         };
     };
-    putInForce_2: {
+    putInForce_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -3400,6 +4868,190 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PassageRow"][];
+                };
+            };
+        };
+    };
+    readHolidays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Holiday"][];
+                };
+            };
+        };
+    };
+    matrix: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatrixView"];
+                };
+            };
+        };
+    };
+    set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MatrixEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    table: {
+        parameters: {
+            query: {
+                format: "CSV" | "XLSX";
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
+    take_1: {
+        parameters: {
+            query: {
+                look: boolean;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatrixTaken"];
+                };
+            };
+        };
+    };
+    unsent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnsentMessage"][];
+                };
+            };
+        };
+    };
+    tryAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    moveAll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovedSteps"];
                 };
             };
         };
@@ -3719,6 +5371,71 @@ export interface operations {
             };
         };
     };
+    leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    hanging: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
+    invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     all: {
         parameters: {
             query?: {
@@ -3769,6 +5486,66 @@ export interface operations {
             };
         };
     };
+    reviews: {
+        parameters: {
+            query?: {
+                which?: "OPEN" | "LATE" | "CLOSED" | "ALL";
+                route?: string;
+                person?: number;
+                firm?: number;
+                cycleFrom?: number;
+                order?: "DUE" | "NEWEST";
+                after?: string;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageReviewRow"];
+                };
+            };
+        };
+    };
+    table_1: {
+        parameters: {
+            query: {
+                which?: "OPEN" | "LATE" | "CLOSED" | "ALL";
+                route?: string;
+                person?: number;
+                firm?: number;
+                cycleFrom?: number;
+                order?: "DUE" | "NEWEST";
+                format: "CSV" | "XLSX";
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
     inForce: {
         parameters: {
             query?: never;
@@ -3791,7 +5568,7 @@ export interface operations {
             };
         };
     };
-    putInForce_1: {
+    putInForce_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -3884,6 +5661,101 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RouteView"][];
+                };
+            };
+        };
+    };
+    look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RouteForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RouteLook"];
+                };
+            };
+        };
+    };
+    putInForce_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RouteEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    withdraw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    editions_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RouteEditionView"][];
                 };
             };
         };
@@ -4259,6 +6131,54 @@ export interface operations {
             };
         };
     };
+    turnaround: {
+        parameters: {
+            query?: {
+                days?: number;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TurnaroundView"];
+                };
+            };
+        };
+    };
+    setWorkingDays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkingDaysEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     end: {
         parameters: {
             query: {
@@ -4338,7 +6258,32 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ClosingEntry"];
+                "application/json": components["schemas"]["TurnEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    draw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                answer: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrawingEntry"];
             };
         };
         responses: {
@@ -4363,6 +6308,294 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["DecisionEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    unsay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnsayEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    following: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FollowingFile"][];
+                };
+            };
+        };
+    };
+    inHand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InHandEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    nudge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TurnEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    passOn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PassingEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    release: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TurnEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    giveBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BackEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    split: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SplitEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Apart"];
+                };
+            };
+        };
+    };
+    stop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StopEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takeBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeBackEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    watch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WatchEntry"];
             };
         };
         responses: {
@@ -4443,7 +6676,7 @@ export interface operations {
             };
         };
     };
-    putInForce_3: {
+    putInForce_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -4619,6 +6852,28 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
             };
         };
     };

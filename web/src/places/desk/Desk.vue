@@ -1,6 +1,8 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { computed, nextTick, onMounted, ref } from 'vue'
+import { useRoute } from 'vue-router'
 import { api, data } from '../../api/client'
+import { useKeys } from '../../keys'
 import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
 import PassageTable from '../../parts/PassageTable.vue'
@@ -8,6 +10,9 @@ import Trouble from '../../parts/Trouble.vue'
 import { count } from '../../say'
 import { useSession } from '../../session'
 import TakenList from '../numbers/TakenList.vue'
+import CalendarLink from './CalendarLink.vue'
+import ControllerLists from './ControllerLists.vue'
+import FollowingList from './FollowingList.vue'
 import ReviewSlip from './ReviewSlip.vue'
 import StoppedList from './StoppedList.vue'
 
@@ -15,21 +20,40 @@ import StoppedList from './StoppedList.vue'
 const MOST = 100
 const session = useSession()
 const project = computed(() => session.project?.id ?? 0)
-const list = (which: 'STOPPED' | 'LATE' | 'BACK' | 'ON_THE_WAY') =>
+const list = (which: 'STOPPED' | 'BACK' | 'ON_THE_WAY') =>
   data(api.GET('/api/projects/{project}/passages', { params: { path: { project: project.value }, query: { which } } }))
 const reviews = useLoaded(() => data(api.GET('/api/desk/reviews')))
 const stopped = useLoaded(() => list('STOPPED'))
-const late = useLoaded(() => list('LATE'))
 const back = useLoaded(() => list('BACK'))
 const onTheWay = useLoaded(() => list('ON_THE_WAY'))
 /** What was chosen to be dealt with together and could not be, a line each. */
 const left = ref<string[]>([])
+/** Reviews closed here whose consequences are still being shown. */
+const closed = ref<number[]>([])
+/** How much a controller sees beside stops. */
+const more = ref(0)
+const route = useRoute()
+/** The review the keys are for: the one a link leads to, or the most urgent. */
+const chosen = ref<number>()
+const here = computed(() => {
+  const wanted = chosen.value ?? (Number(route.query.review) || undefined)
+  return waiting.value.find((r) => r.id === wanted)?.id ?? waiting.value[0]?.id
+})
+
+function turn(by: number) {
+  const at = waiting.value.findIndex((r) => r.id === here.value)
+  chosen.value = waiting.value[Math.max(0, Math.min(waiting.value.length - 1, at + by))]?.id
+  void nextTick(() => document.querySelector('article.here')?.scrollIntoView({ block: 'nearest' }))
+}
+useKeys([
+  { key: 'PageDown', says: 'Next review', does: () => turn(1) },
+  { key: 'PageUp', says: 'Review before', does: () => turn(-1) },
+])
 const originator = computed(() => !session.seesAll)
 
 function load() {
   void reviews.load()
   if (session.controls || originator.value) void stopped.load()
-  if (session.controls) void late.load()
   if (originator.value) {
     void back.load()
     void onTheWay.load()
@@ -42,7 +66,7 @@ const waiting = computed(() => reviews.value.value ?? [])
 const files = computed(() => waiting.value.reduce((n, r) => n + r.fileCount, 0))
 const rows = (loaded: typeof stopped) => loaded.value.value?.items ?? []
 const asked = computed(() => reviews.value.value !== undefined)
-const nothing = computed(() => asked.value && waiting.value.length === 0 && rows(stopped).length === 0 && rows(late).length === 0
+const nothing = computed(() => asked.value && waiting.value.length === 0 && rows(stopped).length === 0 && more.value === 0
   && rows(back).length === 0 && rows(onTheWay).length === 0)
 </script>
 
@@ -51,9 +75,11 @@ const nothing = computed(() => asked.value && waiting.value.length === 0 && rows
     <Trouble :problem="reviews.problem.value ?? stopped.problem.value" :again="load" />
     <p v-if="!asked && !reviews.problem.value" class="empty" role="status">Asking what waits for you …</p>
 
+    <FollowingList v-for="id in closed" :key="id" :review="id" @read="closed = closed.filter((c) => c !== id)" />
+
     <section v-if="waiting.length">
       <h1>{{ count(files, 'file waits', 'files wait') }} for your decision</h1>
-      <ReviewSlip v-for="(review, i) in waiting" :key="review.id" :review="review" :keys="i === 0" @changed="reviews.load" />
+      <ReviewSlip v-for="review in waiting" :key="`${review.id}/${review.turn}/${review.id === here}`" :review="review" :keys="review.id === here" @changed="reviews.load" @closed="(id) => (closed = [id, ...closed])" />
       <p v-if="waiting.length >= MOST" class="quiet">These are the {{ MOST }} most urgent reviews; the others follow as these are closed.</p>
     </section>
 
@@ -74,10 +100,7 @@ const nothing = computed(() => asked.value && waiting.value.length === 0 && rows
       <PassageTable :rows="rows(back)" />
     </section>
 
-    <section v-if="rows(late).length">
-      <h1>Late, and with whom</h1>
-      <PassageTable :rows="rows(late)" />
-    </section>
+    <ControllerLists v-if="session.controls" :key="project" @some="(many) => (more = many)" />
 
     <section v-if="originator">
       <p><RouterLink class="act" to="/numbers?take">Take a number</RouterLink> <span class="quiet">before you draw; send the drawing with it in its name.</span></p>
@@ -88,6 +111,8 @@ const nothing = computed(() => asked.value && waiting.value.length === 0 && rows
       <h1>Yours on the way</h1>
       <PassageTable :rows="rows(onTheWay)" />
     </section>
+
+    <CalendarLink v-if="session.seesAll" />
 
     <div v-if="nothing" class="empty">
       <strong>Nothing waits for you.</strong>

@@ -1,38 +1,44 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, data, type Review } from '../../api/client'
+import { api, data, type Review, type Schemas } from '../../api/client'
 import { useKeys } from '../../keys'
 import { useLoaded } from '../../load'
 import Due from '../../parts/Due.vue'
 import Num from '../../parts/Num.vue'
 import Trouble from '../../parts/Trouble.vue'
-import { count } from '../../say'
+import { count, day } from '../../say'
+import CommentSheet from './CommentSheet.vue'
 import { useDeciding } from './decide'
+import SeatLine from './SeatLine.vue'
 
 const props = defineProps<{ review: Review; keys?: boolean }>()
-const emit = defineEmits<{ changed: [] }>()
+const emit = defineEmits<{ changed: []; closed: [review: number] }>()
 const router = useRouter()
-const { problem, busy, asking, codes, give, giveWith, close } = useDeciding(() => props.review, () => emit('changed'))
+const deciding = useDeciding(() => props.review, () => emit('changed'))
+const { problem, busy, asking, comment, codes, give, say, unsay } = deciding
 const at = ref(0)
 const picked = ref(new Set<number>())
-const comment = ref('')
+const drawing = ref(false)
 const commentField = useTemplateRef<HTMLTextAreaElement>('commentField')
+const releasing = computed(() => props.review.state === 'RELEASING')
+const several = computed(() => props.review.seats.length > 1)
 
 /** The files, asked for when somebody wants to see them, where the list came without. */
-const unfolded = ref(false)
+const unfolded = ref(!!props.keys && !props.review.files)
 const asked = useLoaded(() => data(api.GET('/api/reviews/{id}', { params: { path: { id: props.review.id } } })))
 const files = computed(() => props.review.files ?? asked.value.value?.files ?? [])
 const folded = computed(() => !props.review.files && !asked.value.value)
-const undecided = computed(() => (folded.value ? props.review.undecided : files.value.filter((f) => !f.answer).length))
+const undecided = computed(() => (folded.value ? props.review.undecided : files.value.filter((f) => f.decision === undefined).length))
+const mayClose = computed(() => undecided.value === 0 || (props.review.filesGoAlone && undecided.value < files.value.length))
 const allPicked = computed(() => picked.value.size === files.value.length)
 /** What a key decides: the picked files, or the one the cursor is on. */
 const meant = () => (picked.value.size ? [...picked.value] : files.value[at.value] ? [files.value[at.value]!.passage.id] : [])
+const codeName = (digit?: number) => codes().find((c) => c.digit === digit)?.name ?? ''
+const others = (f: Schemas['ReviewedFile']) => f.answers.filter((a) => a.id !== f.mine?.id)
 
 watch(asking, async (now) => {
   if (!now) return
-  const earlier = files.value.find((f) => f.passage.id === now.passages[0])?.answer?.comment
-  comment.value = earlier ?? ''
   await nextTick()
   commentField.value?.focus()
 })
@@ -40,6 +46,8 @@ watch(asking, async (now) => {
 watch(() => props.review, (now) => {
   if (unfolded.value && !now.files) void asked.load()
 })
+
+if (unfolded.value) void asked.load()
 
 function unfold() {
   unfolded.value = true
@@ -61,26 +69,38 @@ async function decide(ids: number[], code: number) {
   if (!asking.value && !problem.value && ids.length === 1 && picked.value.size === 0) at.value = Math.min(files.value.length - 1, at.value + 1)
 }
 
-async function say() {
-  await giveWith(comment.value)
+async function sayIt() {
+  await say()
   if (!problem.value) picked.value = new Set()
 }
 
-if (props.keys) {
-  useKeys([
-    { key: 'ArrowDown', says: 'Next file', does: () => (at.value = Math.min(files.value.length - 1, at.value + 1)) },
-    { key: 'ArrowUp', says: 'File before', does: () => (at.value = Math.max(0, at.value - 1)) },
-    { key: 'Enter', says: 'Read the file', does: () => files.value[at.value] && router.push(`/read/${files.value[at.value]!.passage.id}`) },
-    { key: 'x', says: 'Pick the file, to decide several alike', does: () => files.value[at.value] && toggle(files.value[at.value]!.passage.id) },
-    { key: 'a', says: 'Pick all files', does: toggleAll },
-    ...[1, 2, 3, 4].map((code) => ({ key: String(code), says: `Decide: ${codes().find((c) => c.digit === code)?.name ?? code}`, does: () => void decide(meant(), code) })),
-    { key: 'c', says: 'Close the step', does: () => void close() },
-  ])
+async function close() {
+  const id = props.review.id
+  if (await deciding.close()) emit('closed', id)
 }
+
+async function release() {
+  const id = props.review.id
+  if (await deciding.release()) emit('closed', id)
+}
+
+const on = (does: () => void) => () => { if (props.keys) does() }
+useKeys(props.keys ? [
+  { key: 'ArrowDown', says: 'Next file', does: on(() => (at.value = Math.min(files.value.length - 1, at.value + 1))) },
+  { key: 'ArrowUp', says: 'File before', does: on(() => (at.value = Math.max(0, at.value - 1))) },
+  { key: 'Enter', says: 'Read the file', does: on(() => { if (files.value[at.value]) void router.push(`/read/${files.value[at.value]!.passage.id}`) }) },
+  ...(releasing.value ? [{ key: 'c', says: 'Release to the author', does: on(() => void release()) }] : [
+    { key: 'x', says: 'Pick the file, to decide several alike', does: on(() => { if (files.value[at.value]) toggle(files.value[at.value]!.passage.id) }) },
+    { key: 'a', says: 'Pick all files', does: on(toggleAll) },
+    ...[1, 2, 3, 4].map((code) => ({ key: String(code), says: `Decide: ${codeName(code) || code}`, does: on(() => void decide(meant(), code)) })),
+    { key: 'u', says: 'Take my decision back', does: on(() => void unsay(meant())) },
+    { key: 'c', says: 'Close the step', does: on(() => { if (mayClose.value) void close() }) },
+  ]),
+] : [])
 </script>
 
 <template>
-  <article class="panel" :aria-label="`Review of submission ${review.submissionReference}`">
+  <article class="panel" :class="{ here: keys }" :aria-label="`Review of submission ${review.submissionReference}`">
     <header>
       <h2>{{ review.stepName }}</h2>
       <span class="quiet">step {{ review.step + 1 }} of {{ review.steps }} on route {{ review.route }}</span>
@@ -90,11 +110,14 @@ if (props.keys) {
       <span class="due"><Due :at="review.due" /></span>
       <button v-if="folded" class="act" type="button" :disabled="asked.loading.value" :aria-label="`Show the files of ${review.submissionReference}`" @click="unfold">Show {{ review.fileCount === 1 ? 'it' : 'them' }}</button>
     </header>
-    <table v-if="!folded" class="dense files">
+    <SeatLine v-if="!folded" :review="review" :deciding="deciding" />
+    <p v-if="!folded && review.message" class="message"><strong>{{ review.sender }}</strong> says: {{ review.message }}</p>
+    <CommentSheet v-if="!folded && releasing" :review="{ ...review, files }" :deciding="deciding" />
+    <table v-else-if="!folded" class="dense files">
       <thead>
         <tr>
           <th class="pick"><input type="checkbox" :checked="allPicked" :aria-label="`Pick all files of ${review.submissionReference}`" @change="toggleAll"></th>
-          <th class="number">Number</th><th>Title</th><th v-if="review.step > 0" class="said">Said before</th><th class="decision">Your decision</th><th class="read"><span class="hidden-text">Read</span></th>
+          <th class="number">Number</th><th>Title</th><th v-if="files.some((f) => f.before.length)" class="said">Said before</th><th v-if="several" class="others">Others</th><th class="decision">Your decision</th><th class="read"><span class="hidden-text">Read</span></th>
         </tr>
       </thead>
       <tbody>
@@ -105,36 +128,46 @@ if (props.keys) {
             <RouterLink class="plain" :to="`/read/${file.passage.id}`">{{ file.passage.title }}</RouterLink>
             <span v-if="file.passage.cycle > 1" class="cycle">cycle {{ file.passage.cycle }}</span>
           </td>
-          <td v-if="review.step > 0" class="said">
-            <span v-for="said in file.before" :key="said.step" class="clip" :title="`${said.person}: ${said.comment}`"><span class="key">{{ said.code }}</span> {{ said.comment || said.person }}</span>
+          <td v-if="files.some((f) => f.before.length)" class="said">
+            <span v-for="said in file.before.slice(-2)" :key="said.id" class="clip" :title="`${said.stepName}, ${said.person}: ${said.comment}`"><span class="key">{{ said.code }}</span> {{ said.comment || said.person }}</span>
           </td>
+          <td v-if="several" class="others"><span v-for="said in others(file)" :key="said.id" class="clip" :title="`${said.person}: ${said.comment}`"><span class="key">{{ said.code }}</span> {{ said.person }}</span></td>
           <td class="decision">
             <span class="codes" role="group" :aria-label="`Decision for ${file.passage.title}`">
-              <button v-for="code in codes()" :key="code.digit" type="button" class="code" :class="{ given: file.answer?.code === code.digit }"
-                :aria-pressed="file.answer?.code === code.digit" :title="code.name" :disabled="busy" @click="decide([file.passage.id], code.digit)">{{ code.digit }}</button>
+              <button v-for="code in codes()" :key="code.digit" type="button" class="code" :class="{ given: file.mine?.code === code.digit }"
+                :aria-pressed="file.mine?.code === code.digit" :title="code.name" :disabled="busy" @click="decide([file.passage.id], code.digit)">{{ code.digit }}</button>
             </span>
-            <span v-if="file.answer" class="clip says" :title="`${file.answer.person}: ${file.answer.comment}`">{{ codes().find((c) => c.digit === file.answer?.code)?.name }}<template v-if="file.answer.comment">: {{ file.answer.comment }}</template></span>
+            <span v-if="file.mine" class="clip says" :title="`${file.mine.person}: ${file.mine.comment}`">{{ codeName(file.mine.code) }}<template v-if="file.mine.comment">: {{ file.mine.comment }}</template></span>
+            <span v-if="several && file.decision" class="drawn" :title="codeName(file.decision)">comes to {{ file.decision }}</span>
           </td>
           <td class="read"><RouterLink class="act bare" :to="`/read/${file.passage.id}`">Read</RouterLink></td>
         </tr>
       </tbody>
     </table>
-    <form v-if="asking" class="ask" @submit.prevent="say">
+    <form v-if="asking" class="ask" @submit.prevent="sayIt">
       <label class="field grow">
-        <span>{{ asking.code }}, {{ codes().find((c) => c.digit === asking?.code)?.name }}: what is to be done ({{ count(asking.passages.length, 'file') }})</span>
-        <textarea ref="commentField" v-model="comment" class="text" required maxlength="20000" @keydown.enter.ctrl.prevent="say" @keydown.esc="asking = undefined" />
+        <span>{{ asking.code }}, {{ codeName(asking.code) }}: what is to be done ({{ count(asking.passages.length, 'file') }})</span>
+        <textarea ref="commentField" v-model="comment" class="text" required maxlength="20000" @keydown.enter.ctrl.prevent="sayIt" @keydown.esc="asking = undefined" />
       </label>
       <button class="act first" type="submit" :disabled="busy || !comment.trim()">Give {{ asking.code }}</button>
-      <button class="act" type="button" @click="asking = undefined">Not now</button>
+      <button class="act" type="button" title="What you have typed is kept in this browser" @click="asking = undefined">Not now</button>
     </form>
     <Trouble :problem="problem ?? asked.problem.value" />
+    <CommentSheet v-if="drawing && !releasing && !folded" :review="{ ...review, files }" :deciding="deciding" />
     <footer v-if="!folded">
-      <span v-if="picked.size" class="row">
-        {{ count(picked.size, 'file') }} picked, alike:
-        <button v-for="code in codes()" :key="code.digit" type="button" class="act" :disabled="busy" @click="decide([...picked], code.digit)"><span class="key">{{ code.digit }}</span> {{ code.name }}</button>
-      </span>
-      <span v-else class="quiet">{{ undecided ? `${count(undecided, 'file')} without a decision` : 'Every file has a decision' }}</span>
-      <button class="act first end" type="button" title="Cannot be taken back: what follows begins, and its people are told" :disabled="busy || undecided > 0" @click="close">Close the step</button>
+      <template v-if="releasing">
+        <span class="quiet">Until you release them, the author’s firm reads neither decisions nor comments.</span>
+        <button class="act first end" type="button" title="Cannot be taken back: the author and those concerned are told" :disabled="busy" @click="release"><span class="key">c</span> Release to the author</button>
+      </template>
+      <template v-else>
+        <span v-if="picked.size" class="row">
+          {{ count(picked.size, 'file') }} picked, alike:
+          <button v-for="code in codes()" :key="code.digit" type="button" class="act" :disabled="busy" @click="decide([...picked], code.digit)"><span class="key">{{ code.digit }}</span> {{ code.name }}</button>
+        </span>
+        <span v-else class="quiet">{{ undecided ? `${count(undecided, 'file')} without a decision` : 'Every file has a decision' }}<template v-if="review.answerDue">; the author asks for an answer by {{ day(review.answerDue) }}</template></span>
+        <button v-if="review.mayDraw" class="act bare" type="button" :aria-expanded="drawing" @click="drawing = !drawing">What the author will read</button>
+        <button class="act first end" type="button" title="Cannot be taken back: what follows begins, and its people are told" :disabled="busy || !mayClose" @click="close">{{ undecided && mayClose ? `Close for ${files.length - undecided} of ${files.length}` : 'Close the step' }}</button>
+      </template>
     </footer>
   </article>
 </template>
@@ -142,6 +175,7 @@ if (props.keys) {
 <style scoped>
 .panel > header { align-items: center; flex-wrap: wrap; }
 .panel > header:last-child { border-bottom: 0; }
+.here { box-shadow: inset 3px 0 0 var(--main); }
 .due { margin-left: auto; }
 .files { table-layout: fixed; }
 .pick { width: 34px; }
@@ -149,7 +183,9 @@ if (props.keys) {
 .title { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .cycle { margin-left: 6px; font-size: 11px; border: 1px solid var(--line-strong); padding: 0 4px; }
 .said { width: 250px; } .said .clip { display: block; }
-.decision { white-space: nowrap; width: 380px; overflow: hidden; }
+.others { width: 150px; } .others .clip { display: block; } .drawn { margin-left: 8px; border: 1px solid var(--line-strong); padding: 0 4px; font-size: 11px; }
+.message { padding: 5px 10px; background: var(--attention-soft); overflow-wrap: anywhere; white-space: pre-line; }
+.decision { white-space: nowrap; width: 340px; overflow: hidden; }
 .codes { display: inline-flex; }
 .code { width: 26px; height: 22px; border: 1px solid var(--line-strong); background: var(--sheet); cursor: pointer; font: 12px var(--mono); margin-right: -1px; }
 .code:hover:not(:disabled) { background: var(--shade); }
@@ -160,5 +196,5 @@ if (props.keys) {
 .ask { background: var(--attention-soft); }
 footer { align-items: center; }
 .end { margin-left: auto; }
-@media (max-width: 700px) { .said, .read { display: none; } .number { width: 40%; } .decision { width: 130px; } .says { display: none; } footer, .ask { flex-wrap: wrap; } }
+@media (max-width: 700px) { .said, .read, .others { display: none; } .number { width: 40%; } .decision { width: 130px; } .says { display: none; } footer, .ask { flex-wrap: wrap; } }
 </style>

@@ -1,56 +1,93 @@
-import { ref, type Ref } from 'vue'
-import { api, data, type Problem, type Review, type Schemas } from '../../api/client'
+import { ref, watch, type Ref } from 'vue'
+import { api, data, type Code, type Problem, type Review } from '../../api/client'
 import { asProblem } from '../../load'
 import { useSession } from '../../session'
+import { draftOf, dropDraft, keepDraft } from './drafts'
 
 export interface Deciding {
   problem: Ref<Problem | undefined>
   busy: Ref<boolean>
   /** The code that is being given and still needs its comment, and for which files. */
   asking: Ref<{ code: number; passages: number[] } | undefined>
-  codes: () => Schemas['DecisionCode'][]
+  /** What is being said with it; kept in this browser until it is sent. */
+  comment: Ref<string>
+  codes: () => Code[]
   /** Gives a code to files; asks for the comment first where the code needs one. */
   give: (passages: number[], code: number) => Promise<void>
   /** Gives the code that was being asked for, with its comment. */
-  giveWith: (comment: string) => Promise<void>
-  close: () => Promise<void>
+  say: () => Promise<void>
+  /** Takes back what was said of files in this step. */
+  unsay: (passages: number[]) => Promise<void>
+  /** Closes the step; true if it was. */
+  close: () => Promise<boolean>
+  /** Releases decisions and comments to the author; true if it was done. */
+  release: () => Promise<boolean>
+  /** Anything else done in the review; true if it was done. */
+  carryOut: (call: () => Promise<unknown>) => Promise<boolean>
 }
 
-/** Deciding on a review, the same on the Desk and in the Reading room. */
-export function useDeciding(review: () => Review | undefined, changed: () => void): Deciding {
+/**
+ * Deciding on a review, the same on the Desk and in the Reading room. What was being typed before is there again.
+ *
+ * @param only the one file it is about, where it is about one
+ */
+export function useDeciding(review: () => Review | undefined, changed: () => void, only?: () => number): Deciding {
   const session = useSession()
   const problem = ref<Problem>()
   const busy = ref(false)
   const asking = ref<{ code: number; passages: number[] }>()
+  const comment = ref('')
   const codes = () => session.projects.find((p) => p.id === review()?.project)?.decisionCodes ?? []
+  const me = () => session.me?.person ?? 0
+
+  watch(() => review()?.id, (id) => {
+    const kept = id === undefined ? undefined : draftOf(me(), id)
+    if (!kept?.comment.trim() || asking.value || (only && !kept.passages.includes(only()))) return
+    asking.value = { code: kept.code, passages: kept.passages }
+    comment.value = kept.comment
+  }, { immediate: true })
+  watch([asking, comment], () => {
+    const at = review()
+    if (at && asking.value && comment.value.trim()) keepDraft(me(), at.id, { ...asking.value, comment: comment.value })
+  })
 
   async function carryOut(call: () => Promise<unknown>) {
     busy.value = true
     try {
       await call()
       problem.value = undefined
-      asking.value = undefined
+      return true
     } catch (e) {
       problem.value = asProblem(e)
+      return false
     } finally {
       busy.value = false
       changed()
     }
   }
 
-  function put(passages: number[], code: number, comment: string) {
+  async function put(passages: number[], code: number, said: string) {
     const at = review()
-    if (!at) return Promise.resolve()
+    if (!at) return
     const overrule = problem.value?.type === 'answered-by-another'
-    return carryOut(() => data(api.PUT('/api/reviews/{id}/decisions', {
-      params: { path: { id: at.id } }, body: { step: at.step, passages, code, comment, overrule },
+    const done = await carryOut(() => data(api.PUT('/api/reviews/{id}/decisions', {
+      params: { path: { id: at.id } }, body: { turn: at.turn, passages, code, comment: said, overrule },
     })))
+    if (done) {
+      dropDraft(me(), at.id)
+      asking.value = undefined
+      comment.value = ''
+    }
   }
 
   async function give(passages: number[], code: number) {
-    if (passages.length === 0 || busy.value) return
+    const at = review()
+    if (passages.length === 0 || busy.value || !at) return
     if (codes().find((c) => c.digit === code)?.commentRequired) {
       problem.value = undefined
+      const draft = draftOf(me(), at.id)
+      const same = draft && draft.passages.length === passages.length && draft.passages.every((p) => passages.includes(p))
+      comment.value = same ? draft.comment : (at.files?.find((f) => f.passage.id === passages[0])?.mine?.comment ?? '')
       asking.value = { code, passages }
       return
     }
@@ -58,14 +95,24 @@ export function useDeciding(review: () => Review | undefined, changed: () => voi
     await put(passages, code, '')
   }
 
-  async function giveWith(comment: string) {
-    if (asking.value) await put(asking.value.passages, asking.value.code, comment)
+  async function say() {
+    if (asking.value && comment.value.trim()) await put(asking.value.passages, asking.value.code, comment.value)
+  }
+
+  async function unsay(passages: number[]) {
+    const at = review()
+    if (at && passages.length) await carryOut(() => data(api.POST('/api/reviews/{id}/decisions/withdrawals', { params: { path: { id: at.id } }, body: { turn: at.turn, passages } })))
   }
 
   async function close() {
     const at = review()
-    if (at) await carryOut(() => data(api.POST('/api/reviews/{id}/closings', { params: { path: { id: at.id } }, body: { step: at.step } })))
+    return !!at && carryOut(() => data(api.POST('/api/reviews/{id}/closings', { params: { path: { id: at.id } }, body: { turn: at.turn } })))
   }
 
-  return { problem, busy, asking, codes, give, giveWith, close }
+  async function release() {
+    const at = review()
+    return !!at && carryOut(() => data(api.POST('/api/reviews/{id}/releases', { params: { path: { id: at.id } }, body: { turn: at.turn } })))
+  }
+
+  return { problem, busy, asking, comment, codes, give, say, unsay, close, release, carryOut }
 }

@@ -14,6 +14,7 @@ import ChangeFolder from './ChangeFolder.vue'
 import DropPanel from './DropPanel.vue'
 import NewFolder from './NewFolder.vue'
 import NumberFiles from './NumberFiles.vue'
+import SendFiles from './SendFiles.vue'
 
 const props = defineProps<{ id: number; folders: Folder[] }>()
 const emit = defineEmits<{ changed: [] }>()
@@ -27,6 +28,7 @@ const dropped = shallowRef<File[]>([])
 const making = ref(false)
 const changing = ref(false)
 const numbering = ref(false)
+const sending = ref(false)
 
 onMounted(page.load)
 whenChanged(['FOLDER', 'PASSAGE'], page.load)
@@ -69,6 +71,7 @@ function pick(event: Event) {
         <button v-if="session.controls" class="act" type="button" :aria-expanded="changing" @click="changing = !changing">Change folder</button>
         <button v-if="session.controls" class="act" type="button" @click="making = !making">New folder</button>
         <button v-if="page.value.value.mayDrop && files.length" class="act" type="button" :aria-expanded="numbering" @click="numbering = !numbering">Number files</button>
+        <button v-if="files.length && session.seesAll" class="act" type="button" :aria-expanded="sending" data-test="send-by-hand" @click="sending = !sending">Send on a route</button>
         <label v-if="page.value.value.mayDrop" class="act first">Choose files to send<input type="file" multiple class="hidden-text" data-test="files" @change="pick"></label>
       </header>
       <ChangeFolder v-if="changing" :key="page.value.value.folder.version" :folder="page.value.value.folder" :folders="folders"
@@ -76,6 +79,8 @@ function pick(event: Event) {
       <NewFolder v-if="making" :parent="page.value.value.folder" @made="(id) => (emit('changed'), (making = false), router.push(`/folders/${id}`))" @cancel="making = false" />
 
       <NumberFiles v-if="numbering" :folder="id" @done="page.load" @cancel="numbering = false" />
+
+      <SendFiles v-if="sending" :folder="id" :files="files" :folders="folders" @sent="((sending = false), page.load())" @cancel="sending = false" />
 
       <div v-if="page.value.value.rules.length" class="here">
         <h2>What happens here</h2>

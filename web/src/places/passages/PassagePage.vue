@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, onMounted, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
+import { useAct } from '../../act'
 import { api, data } from '../../api/client'
 import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
@@ -22,6 +23,7 @@ const said = useLoaded(() => data(api.GET('/api/passages/{passage}/answers', { p
 function load() {
   void sheet.load()
   void said.load()
+  void back.load()
 }
 onMounted(load)
 watch(id, load)
@@ -34,6 +36,16 @@ const stations = computed(() => STATIONS.map((station, i) => ({
   mark: passage.value ? marks(passage.value)[i]! : 'ahead',
   lines: sheet.value.value?.journal.filter((line) => line.station === station) ?? [],
 })))
+const reopening = ref(false)
+const reason = ref('')
+const { busy, problem, act } = useAct(load)
+const reopen = () => act(async () => {
+  await data(api.POST('/api/passages/{id}/reopenings', { params: { path: { id: id.value } }, body: { reason: reason.value } }))
+  reopening.value = false
+})
+const back = useLoaded(() => data(api.GET('/api/passages/{passage}/take-back', { params: { path: { passage: id.value } } })))
+const mayTakeBack = computed(() => back.value.value?.review !== undefined)
+const takeBack = () => act(() => data(api.POST('/api/reviews/{id}/take-backs', { params: { path: { id: back.value.value!.review! } }, body: { turn: back.value.value!.turn, reason: '' } })))
 const codeName = (digit: number) => session.project?.decisionCodes.find((c) => c.digit === digit)?.name ?? ''
 const others = computed(() => sheet.value.value?.cycles.filter((c) => c.id !== id.value) ?? [])
 const label = (key: string) => session.project?.fields.find((f) => f.key === key)?.label ?? key
@@ -49,7 +61,16 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
       <Due :at="passage.due" />
       <RouterLink v-if="sheet.value.value.document" class="act" :to="`/documents/${sheet.value.value.document}`">Document</RouterLink>
       <RouterLink v-if="passage.readFile !== undefined" class="act" :to="`/read/${passage.id}`">Read</RouterLink>
+      <button v-if="session.controls && passage.state === 'DONE' && passage.decision" class="act" type="button" :aria-expanded="reopening" @click="reopening = !reopening">Reopen the decision</button>
+      <button v-if="mayTakeBack" class="act" type="button" :disabled="busy" title="Nobody has decided yet; the files stay in their folder" @click="takeBack">Take it back</button>
     </header>
+
+    <form v-if="reopening" class="row" @submit.prevent="reopen" @keydown.esc="reopening = false">
+      <label class="field grow"><span>Why the decision is reopened; all who were told of it read this</span><input v-model="reason" class="text" required maxlength="1000" autofocus></label>
+      <button class="act first" type="submit" :disabled="busy">Reopen the decision</button><button class="act" type="button" @click="reopening = false">Not now</button>
+      <span class="quiet">The revision is no longer current anywhere from that moment, and stands at the last step of its review again.</span>
+    </form>
+    <Trouble :problem="problem" />
 
     <div v-if="passage.stop" class="note bad stop">
       <p><strong>Stopped at {{ stationWord(passage.station) }}.</strong> {{ passage.stop.reason }}</p>

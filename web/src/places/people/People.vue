@@ -1,12 +1,16 @@
 <script setup lang="ts">
 import MultiSelect from 'primevue/multiselect'
 import { computed, onMounted, reactive, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import { useAct } from '../../act'
 import { api, data } from '../../api/client'
+import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
 import Trouble from '../../parts/Trouble.vue'
 import { useSession } from '../../session'
+import AwaySheet from './AwaySheet.vue'
 import CheckPanel from './CheckPanel.vue'
+import MatrixSheet from './MatrixSheet.vue'
 
 const session = useSession()
 const project = session.project!.id
@@ -17,6 +21,15 @@ const { problem, act } = useAct()
 const adding = ref<'person' | 'firm'>()
 const person = reactive({ firmId: 0, name: '', email: '', job: '', password: '' })
 const firm = reactive({ code: '', name: '' })
+const PARTS = [{ key: 'everybody', word: 'Everybody' }, { key: 'matrix', word: 'Distribution matrix' }, { key: 'away', word: 'Who is away' }] as const
+const route = useRoute()
+const router = useRouter()
+const part = computed(() => PARTS.find((p) => p.key === route.query.part)?.key ?? 'everybody')
+whenChanged(['PEOPLE'], () => void everybody.load(), 500)
+/** Somebody who is about to leave, and what hangs on that person. */
+const leaving = ref<{ id: number; name: string; hanging: string[] }>()
+const invited = ref(new Set<number>())
+const newRole = ref('')
 const roles = computed(() => everybody.value.value?.roles ?? [])
 const rolesOf = (id: number) => roles.value.filter((r) => r.holders.includes(id)).map((r) => r.name).join(', ')
 
@@ -35,6 +48,25 @@ async function addFirm() {
   if (!problem.value) Object.assign(firm, { code: '', name: '' })
 }
 
+async function addRole() {
+  await carryOut(() => data(api.POST('/api/projects/{project}/roles', { ...params, body: { name: newRole.value } })))
+  if (!problem.value) newRole.value = ''
+}
+
+const invite = (id: number) => act(async () => {
+  await data(api.POST('/api/projects/{project}/people/{person}/invitations', { params: { path: { project, person: id } } }))
+  invited.value = new Set([...invited.value, id])
+})
+
+const ask = (id: number, name: string) => act(async () => {
+  leaving.value = { id, name, hanging: await data(api.GET('/api/projects/{project}/people/{person}/hanging', { params: { path: { project, person: id } } })) }
+})
+
+async function leave() {
+  await carryOut(() => data(api.DELETE('/api/projects/{project}/people/{person}', { params: { path: { project, person: leaving.value!.id } } })))
+  if (!problem.value) leaving.value = undefined
+}
+
 const setHolders = (role: number, version: number, holders: number[]) =>
   carryOut(() => data(api.PUT('/api/projects/{project}/roles/{role}/holders', { params: { path: { project, role } }, body: { holders, version } })))
 </script>
@@ -43,7 +75,8 @@ const setHolders = (role: number, version: number, holders: number[]) =>
   <div class="place">
     <header>
       <h1>People</h1>
-      <template v-if="session.controls">
+      <nav aria-label="Parts"><button v-for="p in PARTS" :key="p.key" type="button" class="act bare" :aria-pressed="part === p.key" @click="router.replace({ query: { part: p.key } })">{{ p.word }}</button></nav>
+      <template v-if="session.controls && part === 'everybody'">
         <button class="act end" type="button" @click="adding = 'firm'">Add a firm</button>
         <button class="act first" type="button" @click="adding = 'person'">Add a person</button>
       </template>
@@ -60,11 +93,13 @@ const setHolders = (role: number, version: number, holders: number[]) =>
       <label class="field grow"><span>E-mail address</span><input v-model="person.email" class="text" type="email" required maxlength="254"></label>
       <label class="field"><span>Firm</span><select v-model="person.firmId" class="text" required><option v-for="f in everybody.value.value?.firms" :key="f.id" :value="f.id">{{ f.code }} {{ f.name }}</option></select></label>
       <label class="field"><span>What the person does</span><input v-model="person.job" class="text" maxlength="200"></label>
-      <label class="field"><span>First password</span><input v-model="person.password" class="text" type="password" minlength="10" maxlength="200" autocomplete="new-password"><small>at least 10 characters; told to the person by you</small></label>
+      <label class="field"><span>First password</span><input v-model="person.password" class="text" type="password" minlength="10" maxlength="200" autocomplete="new-password"><small>empty: invite by mail instead</small></label>
       <button class="act first" type="submit">Add the person</button><button class="act" type="button" @click="adding = undefined">Leave it</button>
     </form>
 
-    <section v-if="everybody.value.value">
+    <MatrixSheet v-if="part === 'matrix' && everybody.value.value" :roles="roles" />
+    <AwaySheet v-if="part === 'away' && everybody.value.value" :people="everybody.value.value.people" />
+    <section v-if="part === 'everybody' && everybody.value.value">
       <h2>Roles, and who holds them</h2>
       <table class="dense">
         <thead><tr><th>Role</th><th>Held by</th><th>May</th></tr></thead>
@@ -80,23 +115,32 @@ const setHolders = (role: number, version: number, holders: number[]) =>
           </tr>
         </tbody>
       </table>
+      <form v-if="session.controls" class="row" @submit.prevent="addRole"><input v-model="newRole" class="text few" required maxlength="120" placeholder="Lead surveyor" aria-label="Name of a new role"><button class="act" type="submit">Add a role</button></form>
     </section>
-    <section v-if="everybody.value.value">
+    <section v-if="part === 'everybody' && everybody.value.value">
       <h2>Everybody</h2>
+      <div v-if="leaving" class="panel add" role="alertdialog" :aria-label="`${leaving.name} leaves the project`">
+        <div class="grow"><strong>{{ leaving.name }} leaves the project.</strong>
+          <ul v-if="leaving.hanging.length"><li v-for="h in leaving.hanging" :key="h" class="error">{{ h }}</li></ul>
+          <p v-else>Nothing hangs on this person. What the person did stays; the person sees nothing of the project any more.</p></div>
+        <RouterLink v-if="leaving.hanging.length" class="act" to="/people?part=away">Move open steps</RouterLink>
+        <button class="act first" type="button" :disabled="leaving.hanging.length > 0" @click="leave">Leaves the project</button><button class="act" type="button" @click="leaving = undefined">Stays</button>
+      </div>
       <table class="dense">
-        <thead><tr><th>Name</th><th>Firm</th><th>Does</th><th>Roles</th><th>E-mail</th></tr></thead>
+        <thead><tr><th>Name</th><th>Firm</th><th>Does</th><th>Roles</th><th>E-mail</th><th v-if="session.controls" /></tr></thead>
         <tbody>
-          <tr v-for="p in everybody.value.value.people" :key="p.id"><td>{{ p.name }}</td><td><span class="mono">{{ p.firmCode }}</span> {{ p.firmName }}</td><td>{{ p.job }}</td><td>{{ rolesOf(p.id) }}</td><td>{{ p.email }}</td></tr>
+          <tr v-for="p in everybody.value.value.people" :key="p.id"><td>{{ p.name }}</td><td><span class="mono">{{ p.firmCode }}</span> {{ p.firmName }}</td><td>{{ p.job }}</td><td>{{ rolesOf(p.id) }}</td><td>{{ p.email }}</td>
+            <td v-if="session.controls" class="nowrap"><span v-if="invited.has(p.id)" class="quiet" role="status">invited</span><button v-else-if="!p.hasPassword" class="act bare" type="button" :title="`${p.email} gets a link to set a password`" @click="invite(p.id)">Invite</button> <button class="act bare" type="button" @click="ask(p.id, p.name)">Leaves …</button></td></tr>
         </tbody>
       </table>
     </section>
-    <CheckPanel v-if="session.me?.administrator" />
+    <CheckPanel v-if="part === 'everybody' && session.me?.administrator" />
   </div>
 </template>
 
 <style scoped>
 .place { display: grid; gap: 14px; max-width: 1300px; align-content: start; }
-header { display: flex; gap: 8px; align-items: center; } .end { margin-left: auto; }
+header { display: flex; gap: 8px; align-items: center; } .end { margin-left: auto; } nav { display: flex; gap: 4px; } nav button { border-radius: 0; color: var(--ink-2); } nav button[aria-pressed='true'] { border-bottom: 2px solid var(--main); color: var(--ink); font-weight: 600; } .few { width: 220px; } .nowrap { white-space: nowrap; }
 section { display: grid; gap: 6px; align-content: start; }
 .add { display: flex; gap: 10px; padding: 10px; align-items: end; flex-wrap: wrap; }
 .holders { min-width: 380px; } .holders :deep(.p-multiselect) { width: 100%; }

@@ -2,12 +2,14 @@
 import { ref } from 'vue'
 import { useSession } from '../../session'
 import Connections from './Connections.vue'
+import DecisionCodes from './DecisionCodes.vue'
 import FieldsSheet from './FieldsSheet.vue'
 import SequencesSheet from './SequencesSheet.vue'
 import StatusCodes from './StatusCodes.vue'
+import WorkingDaysSheet from './WorkingDaysSheet.vue'
 
 const session = useSession()
-const parts = [{ key: 'fields', word: 'Fields and codes' }, { key: 'status', word: 'Status codes' }, { key: 'revisions', word: 'Revision sequences' },
+const parts = [{ key: 'fields', word: 'Fields and codes' }, { key: 'status', word: 'Status codes' }, { key: 'revisions', word: 'Revision sequences' }, { key: 'decisions', word: 'Decision codes' }, { key: 'days', word: 'Working days' },
   ...(session.me?.administrator ? [{ key: 'connections', word: 'Connections' }] : [])] as const
 const at = ref<string>('fields')
 </script>
@@ -21,6 +23,8 @@ const at = ref<string>('fields')
     <FieldsSheet v-if="at === 'fields'" :key="session.project?.version" />
     <StatusCodes v-else-if="at === 'status'" :key="session.project?.version" />
     <SequencesSheet v-else-if="at === 'revisions'" />
+    <DecisionCodes v-else-if="at === 'decisions'" :key="session.project?.version" />
+    <WorkingDaysSheet v-else-if="at === 'days'" :key="session.project?.version" />
     <Connections v-else />
   </div>
 </template>

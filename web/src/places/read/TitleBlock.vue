@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { PassageRow, Review, Schemas } from '../../api/client'
 import { useKeys } from '../../keys'
@@ -14,33 +14,35 @@ const props = defineProps<{ row: PassageRow; review?: Review; answers: Schemas['
 const emit = defineEmits<{ changed: [] }>()
 const session = useSession()
 const router = useRouter()
-const deciding = useDeciding(() => props.review, () => emit('changed'))
-const { problem, busy, asking, give, giveWith } = deciding
-const comment = ref('')
+const deciding = useDeciding(() => props.review, () => emit('changed'), () => props.row.passage.id)
+const { problem, busy, asking, comment, give, say, unsay } = deciding
 const field = useTemplateRef<HTMLTextAreaElement>('field')
 
 const passage = computed(() => props.row.passage)
 const mine = computed(() => props.review?.mine ?? false)
 const codes = computed(() => session.project?.decisionCodes ?? [])
-const answer = computed(() => props.review?.open ? props.review.files?.find((f) => f.passage.id === passage.value.id)?.answer : undefined)
-const earlier = computed(() => props.answers.filter((a) => !props.review?.open || a.step < props.review.step))
+const live = computed(() => props.review?.state === 'OPEN' || props.review?.state === 'RELEASING')
+const file = computed(() => props.review?.files?.find((f) => f.passage.id === passage.value.id))
+const answer = computed(() => (live.value ? file.value?.mine : undefined))
+/** What was said before, and by others in this step, as far as one may know it. */
+const earlier = computed(() => (live.value && file.value ? [...file.value.before, ...file.value.answers.filter((a) => a.id !== file.value?.mine?.id)] : props.answers))
 const undecided = computed(() => props.review?.undecided ?? 0)
+const mayClose = computed(() => undecided.value === 0 || (!!props.review?.filesGoAlone && undecided.value < props.review.fileCount))
 
 watch(asking, async (now) => {
   if (!now) return
-  comment.value = answer.value?.comment ?? ''
   await nextTick()
   field.value?.focus()
 })
 
 async function close() {
-  await deciding.close()
-  if (!problem.value) void router.push('/desk')
+  if (await deciding.close()) void router.push('/desk')
 }
 
 useKeys([
-  ...[1, 2, 3, 4].map((code) => ({ key: String(code), says: `Decide: ${codes.value.find((c) => c.digit === code)?.name ?? code}`, does: () => { if (mine.value) void give([passage.value.id], code) } })),
-  { key: 'c', says: 'Close the step', does: () => { if (mine.value && undecided.value === 0) void close() } },
+  ...[1, 2, 3, 4].map((code) => ({ key: String(code), says: `Decide: ${codes.value.find((c) => c.digit === code)?.name ?? code}`, does: () => { if (mine.value && props.review?.state === 'OPEN') void give([passage.value.id], code) } })),
+  { key: 'u', says: 'Take my decision back', does: () => { if (answer.value) void unsay([passage.value.id]) } },
+  { key: 'c', says: 'Close the step', does: () => { if (mine.value && props.review?.state === 'OPEN' && mayClose.value) void close() } },
 ])
 </script>
 
@@ -50,19 +52,21 @@ useKeys([
     <div class="line two"><span class="cell"><small>From</small>{{ row.author }}, {{ row.authorFirm }}</span><span class="cell"><small>Cycle</small>{{ passage.cycle }}</span></div>
     <div v-if="earlier.length" class="line cell said"><small>Said before</small>
       <p v-for="(a, i) in earlier" :key="i"><span class="key">{{ a.code }}</span> {{ a.person }}<template v-if="a.comment">: {{ a.comment }}</template></p></div>
-    <div v-if="review?.open && mine" class="line cell">
+    <div v-if="review?.state === 'RELEASING' && mine" class="line cell"><small>{{ review.stepName }}, <Due :at="review.due" /></small><RouterLink class="act first" :to="`/desk?review=${review.id}`">Draw the comments together on the Desk</RouterLink></div>
+    <div v-else-if="review?.state === 'OPEN' && mine" class="line cell">
       <small>{{ review.stepName }}, <Due :at="review.due" /></small>
       <div class="codes" role="group" aria-label="Decision">
         <button v-for="c in codes" :key="c.digit" type="button" :class="{ given: answer?.code === c.digit }" :aria-pressed="answer?.code === c.digit" :disabled="busy" @click="give([passage.id], c.digit)"><span class="key">{{ c.digit }}</span> {{ c.name }}</button>
       </div>
+      <button v-if="answer && !asking" class="act bare" type="button" :disabled="busy" @click="unsay([passage.id])">Take it back</button>
       <p v-if="answer?.comment && !asking" class="comment">{{ answer.comment }}</p>
-      <form v-if="asking" @submit.prevent="giveWith(comment)">
-        <label class="field"><span>What is to be done</span><textarea ref="field" v-model="comment" class="text" required maxlength="20000" @keydown.enter.ctrl.prevent="giveWith(comment)" @keydown.esc="asking = undefined" /></label>
+      <form v-if="asking" @submit.prevent="say()">
+        <label class="field"><span>What is to be done</span><textarea ref="field" v-model="comment" class="text" required maxlength="20000" @keydown.enter.ctrl.prevent="say()" @keydown.esc="asking = undefined" /></label>
         <span class="row"><button class="act first" type="submit" :disabled="busy || !comment.trim()">Give {{ asking.code }}</button><button class="act" type="button" @click="asking = undefined">Not now</button></span>
       </form>
       <Trouble :problem="problem" />
       <span class="row end"><span class="quiet grow">{{ undecided ? `${count(undecided, 'file')} of ${review.fileCount} without a decision` : 'Every file has a decision' }}</span>
-        <button class="act" :class="{ first: undecided === 0 }" type="button" title="Cannot be taken back: what follows begins, and its people are told" :disabled="busy || undecided > 0" @click="close">Close the step</button></span>
+        <button class="act" :class="{ first: mayClose }" type="button" title="Cannot be taken back: what follows begins, and its people are told" :disabled="busy || !mayClose" @click="close">Close the step</button></span>
     </div>
     <div v-else class="line cell"><small>Where</small>{{ whereInWords(passage) }}<template v-if="passage.heldBy">, with {{ passage.heldBy }}</template></div>
   </section>

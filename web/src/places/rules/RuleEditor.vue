@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import MultiSelect from 'primevue/multiselect'
 import { computed, reactive } from 'vue'
-import type { RuleForm } from '../../api/client'
+import type { Code, RuleForm } from '../../api/client'
 import { day } from '../../say'
 import { useSession } from '../../session'
 import FolderChoice from './FolderChoice.vue'
@@ -19,7 +19,7 @@ const route = computed(() => props.choices.routes.find((r) => r.key === form.rou
 
 /** Audiences as single values of a list: "author", "role 12", "person 34". */
 const WHOM = computed(() => [
-  { value: 'AUTHOR ', word: 'the author' },
+  { value: 'AUTHOR ', word: 'the author' }, { value: 'MATRIX ', word: 'who is told by the matrix' },
   ...props.choices.people.roles.map((r) => ({ value: `ROLE ${r.id}`, word: r.name })),
   ...props.choices.people.people.map((p) => ({ value: `PERSON ${p.id}`, word: p.name })),
 ])
@@ -32,7 +32,7 @@ function told(key: Told): string[] {
 
 function tell(key: Told, values: string[]) {
   form[key] = values.map((value) => {
-    const [kind, id] = value.split(' ') as ['AUTHOR' | 'ROLE' | 'PERSON', string]
+    const [kind, id] = value.split(' ') as ['AUTHOR' | 'ROLE' | 'MATRIX' | 'PERSON', string]
     return id ? { kind, id: Number(id) } : { kind }
   })
 }
@@ -44,8 +44,14 @@ function follows(code: number) {
 function setTarget(code: number, value: string) {
   const before = follows(code)
   form.issue = form.issue.filter((f) => f.code !== code)
-  if (value === 'back') form.issue.push({ code, back: true })
-  else if (value) form.issue.push({ code, back: false, folder: Number(value), status: before?.status ?? session.project?.statusCodes[0]?.code, path: before?.path })
+  if (value === 'project') form.issue.push({ code, asProject: true, back: false })
+  else if (value === 'back') form.issue.push({ code, asProject: false, back: true })
+  else if (value) form.issue.push({ code, asProject: false, back: false, folder: Number(value), status: before?.status ?? session.project?.statusCodes[0]?.code, path: before?.path })
+}
+
+/** What the project says of a code, in words. */
+function asProject(code: Code) {
+  return code.folder ? `${props.choices.folders.find((f) => f.id === code.folder)?.path ?? 'a folder'} ${code.status ?? ''}` : 'back to the author'
 }
 
 function setPath(code: number, path: string) {
@@ -91,15 +97,15 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value
         <small class="mono">{{ choices.schemes.find((s) => s.key === form.scheme)?.form.pattern }}</small></label>
       <label class="field"><span>Review on route</span>
         <select v-model="form.route" class="text" data-test="route"><option :value="undefined">choose one</option><option v-for="r in choices.routes" :key="r.key" :value="r.key">{{ r.name }}</option></select></label>
-      <ol v-if="route" class="steps"><li v-for="s in route.steps" :key="s.name"><strong>{{ s.name }}</strong> {{ s.role }}<span v-if="s.people.length" class="quiet"> ({{ s.people.join(', ') }})</span>
-        <span v-else class="error"> (nobody)</span>, {{ s.workingDays }} working days; begun now, due {{ day(s.dueIfBegunNow) }}</li></ol>
+      <ol v-if="route" class="steps"><li v-for="s in route.steps" :key="s.name"><strong>{{ s.name }}</strong> {{ s.who }}<span v-if="s.people.length" class="quiet"> ({{ s.people.join(', ') }})</span>, {{ s.workingDays }} working days; begun now, due {{ day(s.dueIfBegunNow) }}</li></ol>
+      <p v-for="r in route?.remarks ?? []" :key="r.sentence" class="error">{{ r.sentence }}</p>
     </fieldset>
     <fieldset>
       <legend>Issue</legend>
       <div v-for="code in codes" :key="code.digit" class="code">
         <span><span class="key">{{ code.digit }}</span> {{ code.name }}</span>
-        <select class="text" :aria-label="`Where ${code.digit} goes`" :value="follows(code.digit)?.back ? 'back' : (follows(code.digit)?.folder ?? '')" :data-test="`target-${code.digit}`" @change="setTarget(code.digit, value($event))">
-          <option value="">say what follows</option><option value="back">back to the author</option><option v-for="f in targets" :key="f.id" :value="f.id">{{ f.path }}</option>
+        <select class="text" :aria-label="`Where ${code.digit} goes`" :value="follows(code.digit)?.asProject ? 'project' : follows(code.digit)?.back ? 'back' : (follows(code.digit)?.folder ?? '')" :data-test="`target-${code.digit}`" @change="setTarget(code.digit, value($event))">
+          <option value="">say what follows</option><option value="project">as the project says ({{ asProject(code) }})</option><option value="back">back to the author</option><option v-for="f in targets" :key="f.id" :value="f.id">{{ f.path }}</option>
         </select>
         <select v-if="follows(code.digit)?.folder" class="text status" :aria-label="`Status code for ${code.digit}`" :value="follows(code.digit)?.status" :data-test="`status-${code.digit}`" @change="setStatus(code.digit, value($event))">
           <option v-for="s in fitting(code.digit)" :key="s.code" :value="s.code">{{ s.code }} {{ s.meaning }}</option>

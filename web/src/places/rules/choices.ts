@@ -29,7 +29,7 @@ export const FORMATS: { format: Format; word: string }[] = [
 export function emptyRule(): Schemas['RuleForm'] {
   return {
     name: '', places: [], formats: [], firms: [], people: [], namePatterns: [],
-    checks: { unknownNumber: 'STOP', wrongOriginator: 'STOP', outOfSequence: 'STOP', onItsWay: 'STOP' }, issue: [{ code: 3, back: true }, { code: 4, back: true }],
+    checks: { unknownNumber: 'STOP', wrongOriginator: 'STOP', outOfSequence: 'STOP', onItsWay: 'STOP' }, issue: [{ code: 3, asProject: false, back: true }, { code: 4, asProject: false, back: true }],
     placedName: '{number}_{revision}_{status}', onArrival: [{ kind: 'AUTHOR' }], onReturn: [{ kind: 'AUTHOR' }], onIssue: [{ kind: 'AUTHOR' }],
   }
 }

@@ -7,9 +7,9 @@ const choices: Choices = {
     { id: 6, project: 1, name: 'Civil', path: 'Shared / Civil', state: 'SHARED', version: 0 }],
   schemes: [],
   sequences: [{ key: 'construction', name: 'for construction', kind: 'COUNTED', prefix: 'C', width: 2, first: 1, leftOut: '', subSteps: false }],
-  routes: [{ key: 'civil', name: 'Civil', edition: 1, ownFirmDecides: false, steps: [
-    { name: 'Review', kind: 'REVIEW', role: 'Lead', people: [], workingDays: 5, dueIfBegunNow: '2026-05-14T08:00:00Z' },
-    { name: 'Approval', kind: 'APPROVAL', role: 'Approver', people: [], workingDays: 3, dueIfBegunNow: '2026-05-14T08:00:00Z' }] }],
+  routes: [{ key: 'civil', name: 'Civil', edition: 1, form: {} as never, remarks: [], rules: [], maySend: true, steps: [
+    { name: 'Review', kind: 'REVIEW', who: 'Lead', people: [], workingDays: 5, condition: '', begins: '2026-05-07T08:00:00Z', dueIfBegunNow: '2026-05-14T08:00:00Z' },
+    { name: 'Approval', kind: 'APPROVAL', who: 'Approver', people: [], workingDays: 3, condition: '', begins: '2026-05-14T08:00:00Z', dueIfBegunNow: '2026-05-14T08:00:00Z' }] }],
   people: { people: [], firms: [{ id: 2, code: 'FNK', name: 'Fennick' }], roles: [] },
 }
 
@@ -23,8 +23,8 @@ describe('a rule in words', () => {
     expect(which({ ...emptyRule(), formats: ['PDF', 'CAD'], firms: [2] }, choices)).toBe('PDF, CAD drawing from FNK')
   })
   it('puts codes with the same end on one line', () => {
-    expect(issue({ ...emptyRule(), issue: [{ code: 3, back: true }, { code: 1, back: false, folder: 6, status: 'A1' }, { code: 4, back: true }] }, choices))
-      .toEqual(['1: Shared / Civil A1', '3, 4: back to the author'])
+    expect(issue({ ...emptyRule(), issue: [{ code: 3, asProject: false, back: true }, { code: 1, asProject: false, back: false, folder: 6, status: 'A1' }, { code: 2, asProject: true, back: false }, { code: 4, asProject: false, back: true }] }, choices))
+      .toEqual(['1: Shared / Civil A1', '2: as the project says', '3, 4: back to the author'])
   })
   it('names the roles of the route in their order', () => {
     expect(route({ ...emptyRule(), route: 'civil' }, choices)).toBe('Civil: Lead, then Approver')

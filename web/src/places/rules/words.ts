@@ -39,7 +39,7 @@ export function scheme(form: Form, c: Choices): string {
 
 export function route(form: Form, c: Choices): string {
   const found = c.routes.find((r) => r.key === form.route)
-  return found ? `${found.name}: ${found.steps.map((s) => s.role).join(', then ')}` : 'none yet'
+  return found ? `${found.name}: ${found.steps.map((s) => s.who).join(', then ')}` : 'none yet'
 }
 
 /** What follows from each decision code, one line a target. */
@@ -47,14 +47,14 @@ export function issue(form: Form, c: Choices): string[] {
   const byTarget = new Map<string, number[]>()
   for (const follows of [...form.issue].sort((a, b) => a.code - b.code)) {
     const folder = c.folders.find((f) => f.id === follows.folder)
-    const words = follows.back ? 'back to the author' : `${folder?.path ?? 'no folder yet'}${follows.path ? ` / ${follows.path}` : ''} ${follows.status ?? ''}`
+    const words = follows.asProject ? 'as the project says' : follows.back ? 'back to the author' : `${folder?.path ?? 'no folder yet'}${follows.path ? ` / ${follows.path}` : ''} ${follows.status ?? ''}`
     byTarget.set(words, [...(byTarget.get(words) ?? []), follows.code])
   }
   return [...byTarget].map(([words, codes]) => `${codes.join(', ')}: ${words}`)
 }
 
 function audience(whom: Whom[], c: Choices): string {
-  return whom.map((w) => (w.kind === 'AUTHOR' ? 'author' : w.kind === 'ROLE' ? c.people.roles.find((r) => r.id === w.id)?.name : c.people.people.find((p) => p.id === w.id)?.name) ?? 'somebody gone').join(', ')
+  return whom.map((w) => (w.kind === 'AUTHOR' ? 'author' : w.kind === 'MATRIX' ? 'who is told by the matrix' : w.kind === 'ROLE' ? c.people.roles.find((r) => r.id === w.id)?.name : c.people.people.find((p) => p.id === w.id)?.name) ?? 'somebody gone').join(', ')
 }
 
 /** Whom it tells, one line an occasion. */

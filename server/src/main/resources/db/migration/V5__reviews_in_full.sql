@@ -149,3 +149,5 @@ create table invitation (
     secret_hash varchar(64) not null unique,
     until_at timestamp(6) with time zone not null
 );
+create index submission_by_project on submission (project_id, opened_at, id);
+create index message_by_project on message (project_id, state, attempts, id);

@@ -16,6 +16,8 @@ import app.pervius.core.rules.Where;
 import app.pervius.core.rules.Which;
 import app.pervius.core.tell.Audience;
 import app.pervius.core.tell.TellPlan;
+import app.pervius.server.access.Accounts;
+import app.pervius.server.access.Actor;
 import app.pervius.server.connections.Connections;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.people.People;
@@ -65,7 +67,9 @@ class KestrelWeir {
     private final RuleDesk rules;
     private final Connections connections;
     private final KestrelWeirNumbers numbers;
+    private final KestrelWeirReviews reviews;
     private final KestrelWeirStory story;
+    private final Accounts accounts;
     private final DemoClock clock;
     private final TransactionTemplate transaction;
     private final Environment environment;
@@ -77,7 +81,7 @@ class KestrelWeir {
     private final List<Somebody> everybody = new ArrayList<>();
 
     KestrelWeir(StandardProject standard, PeopleDesk people, Folders folders, Routes routes, RuleDesk rules, Connections connections, KestrelWeirNumbers numbers,
-            KestrelWeirStory story,
+            KestrelWeirReviews reviews, KestrelWeirStory story, Accounts accounts,
             DemoClock clock, TransactionTemplate transaction, Environment environment) {
         this.standard = standard;
         this.people = people;
@@ -86,7 +90,9 @@ class KestrelWeir {
         this.rules = rules;
         this.connections = connections;
         this.numbers = numbers;
+        this.reviews = reviews;
         this.story = story;
+        this.accounts = accounts;
         this.clock = clock;
         this.transaction = transaction;
         this.environment = environment;
@@ -106,6 +112,7 @@ class KestrelWeir {
                 Map.copyOf(firms), place("Work in progress"), hydraulicDesign));
         story.tell(new KestrelWeirStory.Cast(Map.copyOf(persons), Map.copyOf(places)), now);
         clock.setToNow();
+        transaction.executeWithoutResult(status -> reviews.away(projectId, id("Kwabena Adofori"), id("Henrike Solvangen")));
         String address = Objects.requireNonNull(environment.getProperty("pervius.address"));
         System.out.println("The Kestrel Weir demo is ready at " + address);
         System.out.println("Sign in as anybody by one click on " + address + "/sign-in");
@@ -145,6 +152,8 @@ class KestrelWeir {
         route(project, "hydraulics", "Hydraulics", hydraulics, made.approver());
         route(project, "civil", "Civil", civil, made.approver());
         route(project, "controls", "Controls", made.reviewer(), made.approver());
+        Actor mirela = accounts.actor(id("Mirela Draganova")).orElseThrow();
+        reviews.setUp(project, new KestrelWeirReviews.Roles(hydraulics, civil, made.reviewer(), made.approver(), site, made.controller()), mirela);
         makeFolders(made);
         makeRules(made, site);
         try {

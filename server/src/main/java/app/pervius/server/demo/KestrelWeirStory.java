@@ -46,11 +46,12 @@ class KestrelWeirStory {
     private final Deciding deciding;
     private final Accounts accounts;
     private final People people;
+    private final KestrelWeirReviews reviewsBeyond;
     private final DemoClock clock;
     private Cast cast = new Cast(Map.of(), Map.of());
 
     KestrelWeirStory(Intake intake, Passages passages, Submissions submissions, Reviews reviews, Deciding deciding, Accounts accounts,
-            People people, DemoClock clock) {
+            People people, KestrelWeirReviews reviewsBeyond, DemoClock clock) {
         this.intake = intake;
         this.passages = passages;
         this.submissions = submissions;
@@ -58,6 +59,7 @@ class KestrelWeirStory {
         this.deciding = deciding;
         this.accounts = accounts;
         this.people = people;
+        this.reviewsBeyond = reviewsBeyond;
         this.clock = clock;
     }
 
@@ -106,6 +108,10 @@ class KestrelWeirStory {
         drop("Yusuf Karaderin", "FNK drawings", "Stilling basin", List.of(sheet("Stilling basin plan", Subject.PLAN),
                 sheet("Stilling basin section C-C", Subject.SECTION), sheet("Baffle block details", Subject.SECTION)));
         drop("Linnéa Åkerström-Vass", "FNK calculations", "Stilling basin", List.of(sheet("Stilling basin energy dissipation", Subject.TEXT)));
+        long interfaces = reviewsBeyond.sendByHand(Objects.requireNonNull(cast.places().get("Shared Hydraulics")), Objects.requireNonNull(cast.persons().get("Mirela Draganova")), 2,
+                "Please check levels and axes against the foundation plan before it goes to tender.");
+        settled(interfaces);
+        decideOne(interfaces, "Kwabena Adofori", 0, 2, "Level of the sill differs from the foundation plan by 40 mm.");
         at(now, 1);
         dropNamed("Oluwaseun Finchley-Ade", "DNM deliveries", "Cofferdam", List.of(
                 new Sheet("MS-C_Cofferdam installation.pdf", Subject.TEXT, "Cofferdam installation"),
@@ -165,6 +171,14 @@ class KestrelWeirStory {
         }
         deciding.close(review.id(), review.turn(), actor);
         settled(submission);
+    }
+
+    /** One person gives one file a decision; the step stays open. */
+    private void decideOne(long submission, String person, int place, int code, String comment) {
+        Passages.PassageView passage = passages.ofSubmission(submission, 100).get(place);
+        Reviews.At review = reviews.of(passage.id()).orElseThrow();
+        deciding.answer(review.id(), new Deciding.Decision(review.turn(), List.of(passage.id()), code, comment, null, false),
+                accounts.actor(Objects.requireNonNull(cast.persons().get(person), person)).orElseThrow());
     }
 
     private String number(long submission, int place) {

@@ -20,7 +20,7 @@ class Screens implements WebMvcConfigurer {
     @Override
     public void addViewControllers(ViewControllerRegistry registry) {
         for (String place : new String[] {"/", "/sign-in", "/set-up", "/desk", "/folders/**", "/passages/**", "/read/**", "/register/**", "/documents/**", "/rules/**",
-                "/numbers/**", "/packages/**", "/project/**", "/routes/**", "/people/**", "/mail-room/**"}) {
+                "/numbers/**", "/packages/**", "/project/**", "/routes/**", "/people/**", "/mail-room/**", "/reviews/**", "/invitation/**"}) {
             registry.addViewController(place).setViewName("forward:/index.html");
         }
     }

@@ -30,12 +30,12 @@ import org.springframework.transaction.annotation.Transactional;
 /** Files that lie in a folder already are picked and sent on a route by hand, past the rules' own choice of one. */
 @Service
 @Transactional
-class HandSending {
+public class HandSending {
 
     private static final int MOST_FILES = 1_000;
 
     /** What is to be sent; {@code author} is whose work it is, absent for who put the first file there. */
-    record Sending(List<Long> files, String route, String purpose, @Nullable LocalDate answerDue, @Nullable Long author, String message, List<Long> persons, List<String> addresses) {
+    public record Sending(List<Long> files, String route, String purpose, @Nullable LocalDate answerDue, @Nullable Long author, String message, List<Long> persons, List<String> addresses) {
     }
 
     /** A file as it would be sent: what it is known as, and what keeps it from being sent; absent if nothing does. */
@@ -80,7 +80,7 @@ class HandSending {
     }
 
     /** Sends files that lie in a folder on a route; gives the submission's id. Nothing is sent if one of them cannot be. */
-    long send(long folderId, Sending sending, Actor actor) {
+    public long send(long folderId, Sending sending, Actor actor) {
         Folders.FolderView folder = folders.visible(folderId, actor);
         Route route = routes.inForce(folder.project(), sending.route()).orElseThrow(() -> Problem.invalid("route", "Choose a route that is in force."));
         if (!actor.controls(folder.project()) && route.senders().stream().noneMatch(r -> actor.in(folder.project()).roles().contains(r.value()))) {

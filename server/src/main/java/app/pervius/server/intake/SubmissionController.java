@@ -4,6 +4,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.http.Problem;
 import app.pervius.server.people.People;
+import app.pervius.server.projects.Projects;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
 import io.swagger.v3.oas.annotations.parameters.RequestBody;
@@ -15,9 +16,11 @@ import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
 import java.time.Instant;
+import java.time.InstantSource;
 import java.time.LocalDate;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Limit;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -30,18 +33,24 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class SubmissionController {
 
+    private static final int MOST_ARRIVED = 100;
+
     private final Intake intake;
     private final SubmissionRepository submissions;
     private final SubmissionFileRepository files;
     private final Folders folders;
     private final People people;
+    private final Projects projects;
+    private final InstantSource clock;
 
-    SubmissionController(Intake intake, SubmissionRepository submissions, SubmissionFileRepository files, Folders folders, People people) {
+    SubmissionController(Intake intake, SubmissionRepository submissions, SubmissionFileRepository files, Folders folders, People people, Projects projects, InstantSource clock) {
         this.intake = intake;
         this.submissions = submissions;
         this.files = files;
         this.folders = folders;
         this.people = people;
+        this.projects = projects;
+        this.clock = clock;
     }
 
     record FileEntry(@NotNull @Size(max = 2000) String name, @PositiveOrZero long size) {
@@ -101,6 +110,24 @@ class SubmissionController {
             throw Problem.notFound("submission");
         }
         return receipt(id);
+    }
+
+    /** A submission of today; {@code uploader} is who handed it in, who need not be the author. */
+    record ArrivedView(long id, String reference, String purpose, String author, String authorFirm, String uploader, String folderPath, int files, int refused, boolean open, Instant openedAt) {
+    }
+
+    /** What was handed in today, by the project's time zone; up to 100, the newest first. */
+    @GetMapping("/api/projects/{project}/arrived-today")
+    List<ArrivedView> arrivedToday(@PathVariable long project, Actor actor) {
+        Actor.Membership membership = actor.in(project);
+        @Nullable Long firm = membership.controls() || membership.seesAll() ? null : actor.firm();
+        Instant midnight = clock.instant().atZone(projects.settings(project).zone()).toLocalDate().atStartOfDay(projects.settings(project).zone()).toInstant();
+        return submissions.since(project, midnight, firm, Limit.of(MOST_ARRIVED)).stream().map(s -> {
+            List<SubmissionFile> its = files.findBySubmissionIdOrderByPosition(s.id());
+            People.PersonView author = people.person(s.authorId);
+            return new ArrivedView(s.id(), s.reference, s.purpose, author.name(), author.firmCode(), people.person(s.uploaderId).name(), folders.folder(s.folderId).path(), its.size(),
+                    (int) its.stream().filter(f -> f.state == SubmissionFile.State.REFUSED).count(), s.open, s.openedAt);
+        }).toList();
     }
 
     private void mine(long id, Actor actor) {

@@ -4,6 +4,7 @@ import jakarta.persistence.LockModeType;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
@@ -40,4 +41,8 @@ interface SubmissionRepository extends JpaRepository<Submission, Long> {
 
     @Query("select s.reference from Submission s where s.id = :id")
     String reference(long id);
+
+    /** Those of a project since a moment, the newest first; only of one firm's authors where a firm is given. */
+    @Query("from Submission s where s.projectId = :project and s.openedAt >= :since and (:firm is null or s.authorFirmId = :firm) order by s.projectId desc, s.openedAt desc, s.id desc")
+    List<Submission> since(long project, Instant since, @Nullable Long firm, Limit limit);
 }

@@ -45,6 +45,8 @@ class IssueFinding implements RuleFinding {
                 found.add(new Finding(true, "issue", "It does not say what follows from " + code.digit() + ", " + code.name() + "."));
             } else if (target instanceof Target.Place place) {
                 check(settings, code, place, found);
+            } else if (target instanceof Target.AsProject && code.placing().isEmpty() && code.workMayGoOn()) {
+                found.add(new Finding(true, "issue", "The project does not say where " + code.digit() + ", " + code.name() + ", is placed, so the rule has to."));
             } else if (target instanceof Target.AsProject && code.placing().isPresent()) {
                 check(settings, code, new Target.Place(code.placing().get().folder(), code.placing().get().statusCode(), code.placing().get().path()), found);
             }

@@ -12,4 +12,8 @@ interface MessageRepository extends JpaRepository<Message, Long> {
             from Message m where m.state = :state and (m.nextAttempt <= :now or m.nextAttempt > :furthest)
             order by m.state, m.nextAttempt, m.id""")
     List<Message> due(Messages.State state, Instant now, Instant furthest, Limit limit);
+
+    /** Those of a project that were tried in vain. */
+    @Query("from Message m where m.projectId = :project and m.state = :state and m.attempts > 0 order by m.projectId, m.state, m.attempts, m.id")
+    List<Message> failed(long project, Messages.State state, Limit limit);
 }

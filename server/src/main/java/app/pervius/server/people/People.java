@@ -22,8 +22,8 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional(readOnly = true)
 public class People {
 
-    /** A person as the other features know one. */
-    public record PersonView(long id, String name, String email, String job, long firmId, String firmCode, String firmName, boolean active) {
+    /** A person as the other features know one; {@code hasPassword} is whether the person can sign in with one. */
+    public record PersonView(long id, String name, String email, String job, long firmId, String firmCode, String firmName, boolean active, boolean hasPassword) {
     }
 
     /** A firm. */
@@ -117,7 +117,7 @@ public class People {
     }
 
     static PersonView view(Person p) {
-        return new PersonView(p.id(), p.name, p.email, p.job, p.firm.id(), p.firm.code, p.firm.name, p.active);
+        return new PersonView(p.id(), p.name, p.email, p.job, p.firm.id(), p.firm.code, p.firm.name, p.active, p.passwordHash != null);
     }
 
     static FirmView view(Firm f) {

@@ -129,6 +129,7 @@ public class PeopleDesk {
     }
 
     public void setPassword(long person, String password) {
+        changed();
         people.findById(person).orElseThrow(() -> Problem.notFound("person")).passwordHash = hash(password);
     }
 

@@ -128,6 +128,12 @@ class Arranging {
                 && (review.authorId == actor.person() || Long.valueOf(actor.person()).equals(review.senderId));
     }
 
+    /** Whether somebody may take a review back, and nobody has decided yet. */
+    @Transactional(readOnly = true)
+    public boolean couldTakeBack(Review review, Actor actor) {
+        return mayTakeBack(review, actor) && flow.board(review, flow.route(review)).notFresh().isEmpty();
+    }
+
     /** A controller stops a review: its files are stopped with the reason and their ways out. */
     void stop(long id, String reason, Actor actor) {
         Review review = access.locked(id, actor);

@@ -26,7 +26,7 @@ class Following {
      * @param account what has happened, or what is being done
      * @param folder where it was placed, if the caller may see it
      */
-    record Follows(long passage, String what, @Nullable Integer decision, Station station, Passages.State state, Passages.@Nullable End ended, boolean done, String account,
+    record FollowingFile(long passage, String what, @Nullable Integer decision, Station station, Passages.State state, Passages.@Nullable End ended, boolean done, String account,
             @Nullable Long folder, @Nullable String folderPath, int messages, int sent) {
     }
 
@@ -44,14 +44,14 @@ class Following {
         this.messages = messages;
     }
 
-    List<Follows> of(Review review, Actor actor) {
+    List<FollowingFile> of(Review review, Actor actor) {
         List<ReviewFiles.InReview> over = files.of(review.id()).stream().filter(f -> f.over() != null).toList();
         List<Long> ids = over.stream().map(ReviewFiles.InReview::passage).toList();
         Map<Long, List<Messages.AboutPassage>> told = messages.about(ids, MOST).stream().collect(Collectors.groupingBy(Messages.AboutPassage::passage));
         return passages.passages(ids).stream().map(p -> view(p, told.getOrDefault(p.id(), List.of()), actor)).toList();
     }
 
-    private Follows view(Passages.PassageView p, List<Messages.AboutPassage> told, Actor actor) {
+    private FollowingFile view(Passages.PassageView p, List<Messages.AboutPassage> told, Actor actor) {
         int sent = (int) told.stream().filter(m -> m.sent() != null).count();
         var folder = documents.standing(p.id()).flatMap(Documents.Standing::currentFolder).flatMap(folders::find)
                 .filter(f -> f.firm() == null || actor.maySee(f.project(), f.firm())).orElse(null);
@@ -63,7 +63,7 @@ class Following {
             case WAITING -> "Waits for " + p.waitingFor() + ".";
             case RUNNING -> "Being placed …";
         };
-        return new Follows(p.id(), p.inWords(), p.decision(), p.station(), p.state(), p.ended(), over && sent == told.size(), account,
+        return new FollowingFile(p.id(), p.inWords(), p.decision(), p.station(), p.state(), p.ended(), over && sent == told.size(), account,
                 folder == null ? null : folder.id(), folder == null ? null : folder.path(), told.size(), sent);
     }
 }

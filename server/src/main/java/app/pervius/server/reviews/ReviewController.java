@@ -230,6 +230,21 @@ class ReviewController {
         arranging.takeBack(id, entry.turn(), entry.reason(), actor);
     }
 
+    /** The review the caller may take back for a passage now; absent if there is none. */
+    record TakeBackView(@Nullable Long review, int turn) {
+    }
+
+    @GetMapping("/api/passages/{passage}/take-back")
+    TakeBackView mayTakeBack(@PathVariable long passage, Actor actor) {
+        return Objects.requireNonNull(reading.execute(status -> {
+            Passages.PassageView view = passages.passage(passage);
+            if (!actor.memberships().containsKey(view.project()) || !actor.maySee(view.project(), view.authorFirm())) {
+                throw Problem.notFound("passage");
+            }
+            return reviews.ofPassage(passage).filter(r -> arranging.couldTakeBack(r, actor)).map(r -> new TakeBackView(r.id(), r.turn)).orElse(new TakeBackView(null, 0));
+        }));
+    }
+
     @PostMapping("/api/reviews/{id}/stops")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void stop(@PathVariable long id, @Valid @RequestBody StopEntry entry, Actor actor) {
@@ -245,7 +260,7 @@ class ReviewController {
 
     /** What still follows from the decisions of a review, and what came of them. */
     @GetMapping("/api/reviews/{id}/following")
-    List<Following.Follows> following(@PathVariable long id, Actor actor) {
+    List<Following.FollowingFile> following(@PathVariable long id, Actor actor) {
         return Objects.requireNonNull(reading.execute(status -> following.of(access.mustSee(reviews.findById(id), actor), actor)));
     }
 }

@@ -198,6 +198,10 @@ class AccessTableTest {
         line("GET /api/projects/{project}/reviews/table", who -> who.get(project + "/reviews/table?format=CSV"), "1 4 3 3 y y 4");
         line("GET /api/projects/{project}/turnaround", who -> who.get(project + "/turnaround"), "1 4 3 3 y y 4");
         line("POST /api/passages/{id}/reopenings", who -> who.post("/api/passages/" + waiting.get("id").asLong() + "/reopenings", Map.of("reason", " ")), "1 4 4 3 3 y 4");
+        line("GET /api/projects/{project}/messages-unsent", who -> who.get(project + "/messages-unsent"), "1 4 3 3 3 y 4");
+        line("POST /api/projects/{project}/messages-unsent/tries", who -> who.post(project + "/messages-unsent/tries", Map.of()), "1 4 3 3 3 y 4");
+        line("GET /api/projects/{project}/arrived-today", who -> who.get(project + "/arrived-today"), "1 4 y y y y 4");
+        line("GET /api/passages/{passage}/take-back", who -> who.get("/api/passages/" + waiting.get("id").asLong() + "/take-back"), "1 4 4 y y y 4");
         line("GET /api/desk/calendar-link", who -> who.get("/api/desk/calendar-link"), "1 y y y y y y");
         line("POST /api/desk/calendar-link", who -> who.post("/api/desk/calendar-link", Map.of()), "1 y y y y y y");
         line("DELETE /api/desk/calendar-link", who -> who.delete("/api/desk/calendar-link"), "1 y y y y y y");

@@ -1,0 +1,31 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { api, data } from '../api/client'
+import { useAct } from '../act'
+import PeopleAndAddresses from './PeopleAndAddresses.vue'
+import Trouble from './Trouble.vue'
+
+/** More people who are told what becomes of a review. */
+const props = defineProps<{ review: number; project: number }>()
+const emit = defineEmits<{ done: []; cancel: [] }>()
+const persons = ref<number[]>([])
+const addresses = ref<string[]>([])
+const { busy, problem, act } = useAct()
+
+async function add() {
+  if (await act(() => data(api.POST('/api/reviews/{id}/watchers', { params: { path: { id: props.review } }, body: { persons: persons.value, addresses: addresses.value } })))) emit('done')
+}
+</script>
+
+<template>
+  <form class="row watch" @submit.prevent="add" @keydown.esc="emit('cancel')">
+    <PeopleAndAddresses v-model:persons="persons" v-model:addresses="addresses" :project="project" />
+    <button class="act first" type="submit" :disabled="busy || (!persons.length && !addresses.length)">They are told of the outcome</button>
+    <button class="act" type="button" @click="emit('cancel')">Not now</button>
+    <Trouble :problem="problem" />
+  </form>
+</template>
+
+<style scoped>
+.watch { align-items: end; flex-wrap: wrap; }
+</style>

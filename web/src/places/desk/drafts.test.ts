@@ -1,0 +1,29 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { draftOf, dropDraft, keepDraft } from './drafts'
+
+describe('a comment that is being typed', () => {
+  beforeEach(() => {
+    const kept = new Map<string, string>()
+    vi.stubGlobal('localStorage', {
+      getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => kept.set(k, v), removeItem: (k: string) => kept.delete(k),
+    })
+  })
+
+  it('is there again for the same person and review, and for nobody else', () => {
+    keepDraft(1, 7, { code: 3, passages: [4], comment: 'Handrail' })
+    expect(draftOf(1, 7)).toEqual({ code: 3, passages: [4], comment: 'Handrail' })
+    expect(draftOf(2, 7)).toBeUndefined()
+    expect(draftOf(1, 8)).toBeUndefined()
+  })
+
+  it('is gone once it is sent', () => {
+    keepDraft(1, 7, { code: 3, passages: [4], comment: 'Handrail' })
+    dropDraft(1, 7)
+    expect(draftOf(1, 7)).toBeUndefined()
+  })
+
+  it('that cannot be read is as if there were none', () => {
+    localStorage.setItem('draft/1/7', '{broken')
+    expect(draftOf(1, 7)).toBeUndefined()
+  })
+})

@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Schemas } from '../../api/client'
+import { useKeys } from '../../keys'
+import Due from '../../parts/Due.vue'
+import { count, day, exact } from '../../say'
+import { useSession } from '../../session'
+import ReviewOpened from './ReviewOpened.vue'
+
+/** Reviews as one dense table; a row opens in place. */
+const props = defineProps<{ rows: Schemas['ReviewRow'][] }>()
+defineEmits<{ changed: [] }>()
+const session = useSession()
+const at = ref(0)
+const open = ref<number>()
+const STATES: Record<string, string> = { FORMING: 'forming', OPEN: 'open', RELEASING: 'to release', CLOSED: 'closed', TAKEN_BACK: 'taken back', STOPPED: 'stopped' }
+const codeName = (code: number) => session.project?.decisionCodes.find((c) => c.digit === code)?.name ?? ''
+const started = computed(() => new Map(props.rows.map((r) => [r.id, r.live ? Math.round((100 * r.answered) / r.live) : 100])))
+const turn = (id: number) => (open.value = open.value === id ? undefined : id)
+useKeys([
+  { key: 'ArrowDown', says: 'Next review', does: () => (at.value = Math.min(props.rows.length - 1, at.value + 1)) },
+  { key: 'ArrowUp', says: 'Review before', does: () => (at.value = Math.max(0, at.value - 1)) },
+  { key: 'Enter', says: 'Open the review here', does: () => { if (props.rows[at.value]) turn(props.rows[at.value]!.id) } },
+])
+</script>
+
+<template>
+  <table class="dense">
+    <thead><tr><th>What</th><th>Submission</th><th>From</th><th>Route</th><th title="How many times the document comes to review">Cycle</th><th>Step</th><th>With</th><th>Decided</th><th>Due</th><th>Outcome</th></tr></thead>
+    <tbody v-for="(r, i) in rows" :key="r.id">
+      <tr :class="{ at: i === at }">
+        <td class="what clip"><button type="button" class="plain" :aria-expanded="open === r.id" :title="r.what" @click="(at = i, turn(r.id))">{{ r.what }}</button><span v-if="r.files > 1" class="quiet"> +{{ r.files - 1 }}</span></td>
+        <td class="mono">{{ r.submissionReference }}</td>
+        <td class="clip from" :title="r.author">{{ r.authorFirm }} {{ r.author }}</td><td class="clip route">{{ r.route }}</td><td>{{ r.cycle }}</td>
+        <td class="clip step" :title="r.stepName || STATES[r.state]"><template v-if="r.stepName">{{ r.step + 1 }}/{{ r.steps }} {{ r.stepName }}</template><span v-else class="quiet">{{ STATES[r.state] }}</span></td>
+        <td class="clip with" :title="r.with.map((w) => `${w.person}: ${w.answered} of ${r.live}`).join(', ')">{{ r.with.map((w) => w.person).join(', ') }}<span v-if="r.with.some((w) => w.inHand)" class="hand">in hand</span></td>
+        <td><span v-if="r.live" class="far" :title="`${r.answered} of ${count(r.live, 'file')} decided`"><span :style="{ width: `${started.get(r.id)}%` }" /></span></td>
+        <td class="nowrap"><Due v-if="r.due" :at="r.due" /><span v-else-if="r.closed" class="quiet" :title="exact(r.closed)">{{ day(r.closed) }}</span></td>
+        <td class="nowrap"><span v-for="e in r.ended" :key="e.code" class="end" :title="`${count(e.files, 'file')}: ${codeName(e.code)}`"><span class="key">{{ e.code }}</span><template v-if="e.files > 1">×{{ e.files }}</template></span></td>
+      </tr>
+      <tr v-if="open === r.id" class="opened"><td colspan="10"><ReviewOpened :id="r.id" @changed="$emit('changed')" /></td></tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+.what { max-width: 260px; } .what button { border: 0; background: none; padding: 0; cursor: pointer; max-width: 92%; overflow: hidden; text-overflow: ellipsis; vertical-align: bottom; }
+.from { max-width: 120px; } .route { max-width: 90px; } .step { max-width: 140px; } .with { max-width: 150px; } .nowrap { white-space: nowrap; }
+.hand { margin-left: 5px; border: 1px solid var(--done); color: var(--done); padding: 0 3px; font-size: 11px; }
+.far { display: inline-block; width: 54px; height: 8px; border: 1px solid var(--line-strong); } .far span { display: block; height: 100%; background: var(--main); }
+.end { margin-right: 6px; } .opened td { padding: 0; background: var(--paper); } .opened:hover td { background: var(--paper); }
+</style>

@@ -28,7 +28,7 @@ const short = (d: Date) => `${d.getDate()}${d.getDate() === 1 || d.getTime() ===
       <span v-for="(d, i) in ruler.days" :key="i" class="shade" :class="{ off: !d.works }" :style="{ left: `${i * width}%`, width: `${width}%` }" />
       <div v-for="(b, i) in bars" :key="i" class="lane">
         <button type="button" class="bar" :class="[b.step.kind.toLowerCase(), { at: at === i }]" :style="{ left: `${b.left}%`, width: `${b.width}%` }" :title="`${b.step.name}, ${b.step.who}: ${b.step.workingDays} working days, due ${exact(b.step.dueIfBegunNow)}`" @click="emit('step', i)" />
-        <span class="label" :style="b.left + b.width > 62 ? { right: `${100 - b.left + 0.6}%` } : { left: `${b.left + b.width + 0.6}%` }"><strong>{{ b.step.name }}</strong> {{ b.step.who }}<template v-if="b.step.condition">, {{ b.step.condition }}</template>; {{ b.step.workingDays }} {{ b.step.workingDays === 1 ? 'day' : 'days' }}, due {{ day(b.step.dueIfBegunNow) }}</span>
+        <span class="label" :class="{ inside: b.width > 30, dark: b.width > 30 && b.step.kind === 'APPROVAL' }" :style="b.width > 30 ? { left: `${b.left + 0.4}%`, maxWidth: `${b.width - 0.8}%` } : b.left > 50 ? { right: `${100 - b.left + 0.6}%` } : { left: `${b.left + b.width + 0.6}%` }"><strong>{{ b.step.name }}</strong> {{ b.step.who }}<template v-if="b.step.condition">, {{ b.step.condition }}</template>; {{ b.step.workingDays }} {{ b.step.workingDays === 1 ? 'day' : 'days' }}, due {{ day(b.step.dueIfBegunNow) }}</span>
       </div>
     </div>
     <p v-if="late" class="error">The last step may take until {{ day(to.toISOString()) }}; the answer is asked for by {{ day(answerDue!) }}.</p>
@@ -46,4 +46,5 @@ const short = (d: Date) => `${d.getDate()}${d.getDate() === 1 || d.getTime() ===
 .bar { position: absolute; top: 4px; height: 17px; border: 1px solid var(--main); background: var(--main-soft); cursor: pointer; padding: 0; }
 .bar.approval { background: var(--main); } .bar.at { outline: 2px solid var(--attention); outline-offset: 1px; }
 .label { position: absolute; top: 4px; font-size: 12px; white-space: nowrap; max-width: 62%; overflow: hidden; text-overflow: ellipsis; background: color-mix(in srgb, var(--sheet) 80%, transparent); }
+.label.inside { pointer-events: none; background: none; } .label.dark { color: var(--main-ink); }
 </style>

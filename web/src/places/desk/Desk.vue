@@ -29,7 +29,7 @@ const onTheWay = useLoaded(() => list('ON_THE_WAY'))
 /** What was chosen to be dealt with together and could not be, a line each. */
 const left = ref<string[]>([])
 /** Reviews closed here whose consequences are still being shown. */
-const closed = ref<number[]>([])
+const closed = ref<number[]>(Number(useRoute().query.closed) ? [Number(useRoute().query.closed)] : [])
 /** How much a controller sees beside stops. */
 const more = ref(0)
 const route = useRoute()

@@ -66,7 +66,9 @@ function toggleAll() {
 
 async function decide(ids: number[], code: number) {
   await give(ids, code)
-  if (!asking.value && !problem.value && ids.length === 1 && picked.value.size === 0) at.value = Math.min(files.value.length - 1, at.value + 1)
+  if (asking.value || problem.value) return
+  if (ids.length === 1 && picked.value.size === 0) at.value = Math.min(files.value.length - 1, at.value + 1)
+  picked.value = new Set()
 }
 
 async function sayIt() {
@@ -175,7 +177,7 @@ useKeys(props.keys ? [
 <style scoped>
 .panel > header { align-items: center; flex-wrap: wrap; }
 .panel > header:last-child { border-bottom: 0; }
-.here { box-shadow: inset 3px 0 0 var(--main); }
+.here { border-left: 4px solid var(--main); }
 .due { margin-left: auto; }
 .files { table-layout: fixed; }
 .pick { width: 34px; }

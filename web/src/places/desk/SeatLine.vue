@@ -45,8 +45,7 @@ const take = () => props.deciding.carryOut(() => data(api.PUT('/api/reviews/{id}
     <ul aria-label="Who has it">
       <li v-for="s in review.seats" :key="s.personId" :class="{ mine: review.from.includes(s.personId) }">
         {{ s.person }}<template v-if="s.leads"> (lead)</template><template v-if="s.deputy">, away: {{ s.deputy }} stands in</template>
-        <span v-if="s.inHandSince" class="hand">has it</span>
-        <span v-if="review.seats.length > 1 && review.state === 'OPEN'" class="quiet">{{ s.answered }}/{{ review.fileCount }}</span>
+        <span v-if="s.inHandSince" class="hand">has it</span><span v-if="review.seats.length > 1 && review.state === 'OPEN'" class="quiet far">{{ s.answered }} of {{ review.fileCount }}</span>
       </li>
     </ul>
     <span v-if="review.state === 'OPEN' && review.seats.length > 1" class="quiet">{{ review.needed === 1 ? 'one answer is enough' : `${count(review.needed, 'answer')} needed` }}<template v-if="review.drawing === 'LEAD'">, the lead draws together</template><template v-else-if="review.needed > 1">, {{ review.drawing === 'WORST' ? 'the worst counts' : 'the majority counts' }}</template></span>
@@ -68,8 +67,8 @@ const take = () => props.deciding.carryOut(() => data(api.PUT('/api/reviews/{id}
 
 <style scoped>
 .seats { display: flex; flex-wrap: wrap; gap: 4px 12px; align-items: center; padding: 3px 10px; border-bottom: 1px solid var(--line); font-size: 12px; }
-ul { display: flex; flex-wrap: wrap; gap: 4px 12px; } .mine { font-weight: 600; }
-.hand { border: 1px solid var(--done); color: var(--done); padding: 0 4px; }
+ul { display: flex; flex-wrap: wrap; gap: 4px 12px; } .mine { font-weight: 600; } .far { margin-left: 5px; font-weight: 400; }
+.hand { margin-left: 5px; border: 1px solid var(--done); color: var(--done); padding: 0 4px; }
 .note-small { background: var(--attention-soft); padding: 0 6px; overflow-wrap: anywhere; }
 .acts { margin-left: auto; } .pass { flex-basis: 100%; align-items: end; padding: 4px 0 6px; flex-wrap: wrap; }
 </style>

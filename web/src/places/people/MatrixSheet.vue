@@ -75,7 +75,7 @@ const save = () => act(async () => {
 
 <style scoped>
 .sheet { display: grid; gap: 8px; align-content: start; } .end { margin-left: auto; } [aria-pressed='true'] { background: var(--ink); color: var(--paper); border-color: var(--ink); }
-.scroll { overflow: auto; max-height: 66vh; } .grid { width: auto; } .grid td { border: 1px solid var(--line); padding: 0; min-width: 108px; max-width: 150px; } .grid td.open { min-width: 230px; }
+.scroll { overflow: auto; max-height: 66vh; } .grid { width: auto; } .grid td { border: 1px solid var(--line); padding: 0; min-width: 96px; max-width: 126px; } .grid td.open { min-width: 230px; }
 .grid th[scope='row'] { position: sticky; left: 0; top: auto; white-space: nowrap; } .corner { left: 0; z-index: 2; }
 td button { width: 100%; min-height: 30px; border: 0; background: none; text-align: left; cursor: pointer; padding: 2px 6px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; } td button:hover:not(:disabled) { background: var(--main-soft); } td button:disabled { color: inherit; cursor: default; }
 .taken { color: var(--quiet); font-style: italic; } :deep(.p-multiselect) { width: 100%; }

@@ -36,7 +36,8 @@ watch(asking, async (now) => {
 })
 
 async function close() {
-  if (await deciding.close()) void router.push('/desk')
+  const id = props.review?.id
+  if (await deciding.close()) void router.push(`/desk?closed=${id}`)
 }
 
 useKeys([

@@ -25,8 +25,8 @@ useKeys([
 </script>
 
 <template>
-  <table class="dense">
-    <thead><tr><th>What</th><th>Submission</th><th>From</th><th>Route</th><th title="How many times the document comes to review">Cycle</th><th>Step</th><th>With</th><th>Decided</th><th>Due</th><th>Outcome</th></tr></thead>
+  <table class="dense list">
+    <thead><tr><th class="w24">What</th><th class="w7">Submission</th><th class="w11">From</th><th class="w9">Route</th><th class="w4" title="How many times the document comes to review">Cycle</th><th class="w12">Step</th><th class="w12">With</th><th class="w5">Decided</th><th class="w9">Due</th><th>Outcome</th></tr></thead>
     <tbody v-for="(r, i) in rows" :key="r.id">
       <tr :class="{ at: i === at }">
         <td class="what clip"><button type="button" class="plain" :aria-expanded="open === r.id" :title="r.what" @click="(at = i, turn(r.id))">{{ r.what }}</button><span v-if="r.files > 1" class="quiet"> +{{ r.files - 1 }}</span></td>
@@ -35,7 +35,7 @@ useKeys([
         <td class="clip step" :title="r.stepName || STATES[r.state]"><template v-if="r.stepName">{{ r.step + 1 }}/{{ r.steps }} {{ r.stepName }}</template><span v-else class="quiet">{{ STATES[r.state] }}</span></td>
         <td class="clip with" :title="r.with.map((w) => `${w.person}: ${w.answered} of ${r.live}`).join(', ')">{{ r.with.map((w) => w.person).join(', ') }}<span v-if="r.with.some((w) => w.inHand)" class="hand">in hand</span></td>
         <td><span v-if="r.live" class="far" :title="`${r.answered} of ${count(r.live, 'file')} decided`"><span :style="{ width: `${started.get(r.id)}%` }" /></span></td>
-        <td class="nowrap"><Due v-if="r.due" :at="r.due" /><span v-else-if="r.closed" class="quiet" :title="exact(r.closed)">{{ day(r.closed) }}</span></td>
+        <td class="nowrap"><Due v-if="r.due" :at="r.due" short /><span v-else-if="r.closed" class="quiet" :title="exact(r.closed)">{{ day(r.closed) }}</span></td>
         <td class="nowrap"><span v-for="e in r.ended" :key="e.code" class="end" :title="`${count(e.files, 'file')}: ${codeName(e.code)}`"><span class="key">{{ e.code }}</span><template v-if="e.files > 1">×{{ e.files }}</template></span></td>
       </tr>
       <tr v-if="open === r.id" class="opened"><td colspan="10"><ReviewOpened :id="r.id" @changed="$emit('changed')" /></td></tr>
@@ -44,8 +44,9 @@ useKeys([
 </template>
 
 <style scoped>
-.what { max-width: 260px; } .what button { border: 0; background: none; padding: 0; cursor: pointer; max-width: 92%; overflow: hidden; text-overflow: ellipsis; vertical-align: bottom; }
-.from { max-width: 120px; } .route { max-width: 90px; } .step { max-width: 140px; } .with { max-width: 150px; } .nowrap { white-space: nowrap; }
+.list { table-layout: fixed; min-width: 1000px; } .w24 { width: 23%; } .w12 { width: 12.5%; } .w11 { width: 11%; } .w9 { width: 10%; } .w7 { width: 7.5%; } .w5 { width: 6%; } .w4 { width: 4%; }
+.what button { border: 0; background: none; padding: 0; cursor: pointer; max-width: 92%; overflow: hidden; text-overflow: ellipsis; vertical-align: bottom; }
+.nowrap { white-space: nowrap; }
 .hand { margin-left: 5px; border: 1px solid var(--done); color: var(--done); padding: 0 3px; font-size: 11px; }
 .far { display: inline-block; width: 54px; height: 8px; border: 1px solid var(--line-strong); } .far span { display: block; height: 100%; background: var(--main); }
 .end { margin-right: 6px; } .opened td { padding: 0; background: var(--paper); } .opened:hover td { background: var(--paper); }

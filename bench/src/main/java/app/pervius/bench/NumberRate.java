@@ -110,7 +110,7 @@ final class NumberRate implements Bench.Part {
                         .query((r, n) -> new PassageFacts.File(r.getLong(1), name, r.getString(2), r.getLong(3), "application/pdf")).single();
                 long id = passages.open(new Passages.Opening(site.project(), submission, site.drawings(), author, firm, author, name, List.of(file), java.util.Optional.empty()));
                 all.add(new PassageFacts(id, site.project(), submission, site.drawings(), author, firm, name, name, name, FieldValues.NONE, values,
-                        Optional.of(new PassageFacts.TakenBy(rule, 1, "Drawings")), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), 1, Optional.empty(),
+                        Optional.of(new PassageFacts.TakenBy(rule, 1, "Drawings")), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), 1, false, 0, Optional.empty(),
                         Station.NUMBER, List.of(file), "run 1"));
             }
             return all;

@@ -81,6 +81,12 @@ public final class Browser implements AutoCloseable {
         return this;
     }
 
+    /** Waits until nothing of that kind is on the page any more. */
+    Browser seeNone(By what) {
+        new WebDriverWait(driver, PATIENCE).withMessage("still there on " + driver.getCurrentUrl() + ": " + what).until(d -> d.findElements(what).isEmpty());
+        return this;
+    }
+
     Browser click(By what) {
         WebElement element = new WebDriverWait(driver, PATIENCE).until(ExpectedConditions.elementToBeClickable(what));
         js("arguments[0].scrollIntoView({block: 'center'})", element);
@@ -123,6 +129,12 @@ public final class Browser implements AutoCloseable {
     /** Chooses files in a field that need not be visible. */
     Browser chooseFiles(By field, List<Path> files) {
         driver.findElement(field).sendKeys(String.join("\n", files.stream().map(Path::toString).toList()));
+        return this;
+    }
+
+    /** Forgets who is signed in, as an expired session does. */
+    Browser loseSession() {
+        driver.manage().deleteCookieNamed("pervius");
         return this;
     }
 

@@ -77,7 +77,7 @@ class FirstPassageTest {
                 reviewer.seeText("Every file has a decision");
                 reviewer.clickButton("Close the step");
             }
-            reviewer.seeNoText("Crane foundation");
+            reviewer.seeNone(By.xpath("//article[contains(., 'Crane foundation')]")).seeText(wholeAtOnce ? "Shared / Site documents" : "What follows");
         }
     }
 }

@@ -49,6 +49,12 @@ class Screenshots {
             take(browser, "register");
             browser.open("/documents/KWR/KWR-FNK-H-DR-0001").seeText("Decisions and comments").seeText("Add the gauge upstream");
             take(browser, "document");
+            browser.open("/reviews").seeText("Interface check");
+            browser.click(By.xpath("//tr[contains(., 'Interface')]//button")).seeText("Level of the sill differs");
+            take(browser, "reviews");
+            browser.open("/routes").click(By.cssSelector("[data-test=edit-interfaces]")).click(By.xpath("//button[@role='tab'][contains(., 'Check by both')]")).seeText("When nobody answers");
+            browser.js("document.querySelector('form.editor').closest('section').scrollIntoView()");
+            take(browser, "routes");
             browser.open("/packages").seeText("Design package").clickButton("Change").seeText("Name of the template");
             take(browser, "packages");
             browser.open("/project").seeText("Kestrel Weir Renewal").seeText("A code in use cannot vanish");

@@ -182,7 +182,7 @@ class KestrelWeir {
         for (String part : List.of("Hydraulics", "Civil", "Controls", "Site documents")) {
             places.put("Shared " + part, folder(made.shared(), part, null, Map.of()));
         }
-        folder(made.published(), "For construction", null, Map.of());
+        reviews.place(made.project(), folder(made.published(), "For construction", null, Map.of()), accounts.actor(id("Mirela Draganova")).orElseThrow());
     }
 
     private void makeRules(StandardProject.Made made, long site) {

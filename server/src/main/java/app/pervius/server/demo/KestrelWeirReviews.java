@@ -1,5 +1,8 @@
 package app.pervius.server.demo;
 
+import app.pervius.core.project.DecisionCode;
+import app.pervius.core.project.FolderId;
+import app.pervius.core.project.Placing;
 import app.pervius.core.project.RoleId;
 import app.pervius.core.review.Chase;
 import app.pervius.core.review.Completion;
@@ -16,6 +19,8 @@ import app.pervius.server.folders.Files;
 import app.pervius.server.intake.HandSending;
 import app.pervius.server.people.Deputies;
 import app.pervius.server.people.Matrices;
+import app.pervius.server.projects.ProjectDesk;
+import app.pervius.server.projects.Projects;
 import app.pervius.server.reviews.Routes;
 import java.time.InstantSource;
 import java.time.LocalDate;
@@ -44,15 +49,20 @@ class KestrelWeirReviews {
     private final HandSending sending;
     private final Files files;
     private final Accounts accounts;
+    private final Projects projects;
+    private final ProjectDesk desk;
     private final InstantSource clock;
 
-    KestrelWeirReviews(Routes routes, Matrices matrices, Deputies deputies, HandSending sending, Files files, Accounts accounts, InstantSource clock) {
+    KestrelWeirReviews(Routes routes, Matrices matrices, Deputies deputies, HandSending sending, Files files, Accounts accounts, Projects projects, ProjectDesk desk,
+            InstantSource clock) {
         this.routes = routes;
         this.matrices = matrices;
         this.deputies = deputies;
         this.sending = sending;
         this.files = files;
         this.accounts = accounts;
+        this.projects = projects;
+        this.desk = desk;
         this.clock = clock;
     }
 
@@ -72,6 +82,14 @@ class KestrelWeirReviews {
         cells.put(new Matrix.Cell("DR", "C"), Map.of(Matrix.Duty.REVIEWS, List.of(new RoleId(roles.civil())), Matrix.Duty.TOLD, List.of(new RoleId(roles.site()))));
         cells.put(new Matrix.Cell("MS", Matrix.ANY), Map.of(Matrix.Duty.REVIEWS, List.of(new RoleId(roles.civil()), new RoleId(roles.reviewer())), Matrix.Duty.TOLD, List.of(new RoleId(roles.site()))));
         matrices.set(project, new Matrix("type", "discipline", cells), 0, controller);
+    }
+
+    /** Where accepted files go that were sent by hand, past the rules. */
+    void place(long project, long folder, Actor controller) {
+        Projects.Settings settings = projects.settings(project);
+        Map<Integer, String> status = Map.of(1, "A1", 2, "B1");
+        desk.setDecisionCodes(project, settings.decisionCodes().stream().map(code -> new DecisionCode(code.digit(), code.name(), code.shortText(), code.workMayGoOn(), code.mustComeAgain(),
+                code.commentRequired(), Optional.ofNullable(status.get(code.digit())).map(s -> new Placing(new FolderId(folder), s, "")))).toList(), settings.version(), controller);
     }
 
     /** Somebody will be away for a week, the week after next. */

@@ -24,7 +24,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** Changing what a project agrees on: its fields, their code lists and its status codes. Nothing that is used can vanish. */
 @Service
 @Transactional
-class ProjectDesk {
+public class ProjectDesk {
 
     private static final int MOST_CODES = 5_000;
 
@@ -190,7 +190,7 @@ class ProjectDesk {
     }
 
     /** Sets what the four decision codes are called and what follows from them. */
-    void setDecisionCodes(long project, List<DecisionCode> wanted, int version, Actor actor) {
+    public void setDecisionCodes(long project, List<DecisionCode> wanted, int version, Actor actor) {
         Project row = forChange(project, version, actor);
         if (!wanted.stream().map(DecisionCode::digit).sorted().toList().equals(List.of(1, 2, 3, 4))) {
             throw Problem.invalid("decisionCodes", "A project has the decision codes 1, 2, 3 and 4, each once.");

@@ -198,5 +198,10 @@ useKeys(props.keys ? [
 .ask { background: var(--attention-soft); }
 footer { align-items: center; }
 .end { margin-left: auto; }
-@media (max-width: 700px) { .said, .read, .others { display: none; } .number { width: 40%; } .decision { width: 130px; } .says { display: none; } footer, .ask { flex-wrap: wrap; } }
+@media (max-width: 700px) {
+  .said, .read, .others, .says, .files thead { display: none; }
+  .files tr { display: grid; grid-template-columns: 30px minmax(0, 1fr) auto; border-bottom: 1px solid var(--line); }
+  .files td { border: 0; height: auto; } .files td.pick { grid-row: 1 / 3; align-self: center; } .files td:nth-child(2), .files td.title { grid-column: 2; } .files td.decision { grid-column: 3; grid-row: 1 / 3; align-self: center; width: auto; }
+  .code { width: 32px; height: 32px; } footer, .ask { flex-wrap: wrap; }
+}
 </style>

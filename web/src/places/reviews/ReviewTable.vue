@@ -26,7 +26,7 @@ useKeys([
 
 <template>
   <table class="dense list">
-    <thead><tr><th class="w24">What</th><th class="w7">Submission</th><th class="w11">From</th><th class="w9">Route</th><th class="w4" title="How many times the document comes to review">Cycle</th><th class="w12">Step</th><th class="w12">With</th><th class="w5">Decided</th><th class="w9">Due</th><th>Outcome</th></tr></thead>
+    <thead><tr><th class="w24">What</th><th class="w7">Submission</th><th class="w11">From</th><th class="w9">Route</th><th class="w4" title="How many times the document comes to review">Cycle</th><th class="w12">Step</th><th class="w12">With</th><th class="w5">Decided</th><th class="w11">Due</th><th>Outcome</th></tr></thead>
     <tbody v-for="(r, i) in rows" :key="r.id">
       <tr :class="{ at: i === at }">
         <td class="what clip"><button type="button" class="plain" :aria-expanded="open === r.id" :title="r.what" @click="(at = i, turn(r.id))">{{ r.what }}</button><span v-if="r.files > 1" class="quiet"> +{{ r.files - 1 }}</span></td>
@@ -44,7 +44,7 @@ useKeys([
 </template>
 
 <style scoped>
-.list { table-layout: fixed; min-width: 1000px; } .w24 { width: 23%; } .w12 { width: 12.5%; } .w11 { width: 11%; } .w9 { width: 10%; } .w7 { width: 7.5%; } .w5 { width: 6%; } .w4 { width: 4%; }
+.list { table-layout: fixed; min-width: 1000px; } .w24 { width: 21%; } .w12 { width: 12%; } .w11 { width: 11%; } .w9 { width: 10%; } .w7 { width: 7%; } .w5 { width: 6%; } .w4 { width: 5%; }
 .what button { border: 0; background: none; padding: 0; cursor: pointer; max-width: 92%; overflow: hidden; text-overflow: ellipsis; vertical-align: bottom; }
 .nowrap { white-space: nowrap; }
 .hand { margin-left: 5px; border: 1px solid var(--done); color: var(--done); padding: 0 3px; font-size: 11px; }

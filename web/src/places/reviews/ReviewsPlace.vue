@@ -88,7 +88,7 @@ function set(key: string, event: Event) {
 
 <style scoped>
 .reviews { display: flex; flex-direction: column; gap: 8px; height: 100%; }
-header { display: flex; align-items: center; gap: 8px; flex-wrap: wrap; } header select { width: auto; max-width: 170px; } .end { margin-left: auto; gap: 4px; }
+header { display: flex; align-items: center; gap: 8px; flex-wrap: wrap; } header select { width: auto; max-width: 128px; } .end { margin-left: auto; gap: 4px; }
 nav { display: flex; } nav .act { margin-right: -1px; border-radius: 0; } .on { background: var(--ink); color: var(--paper); border-color: var(--ink); } .on:hover { background: var(--ink) !important; }
 .scroll { --stick: 0px; overflow: auto; flex: 1; }
 </style>

@@ -107,9 +107,9 @@ final class EngineRate implements Bench.Part {
 
     private static void decideAll(Person decider, JdbcClient jdbc, long review, int step) {
         for (long passage : jdbc.sql("select passage_id from review_passage where review_id = ? order by passage_id").param(review).query(Long.class).list()) {
-            decider.put("/api/reviews/" + review + "/decisions", Map.of("step", step, "passages", List.of(passage), "code", 1, "comment", "", "overrule", false));
+            decider.put("/api/reviews/" + review + "/decisions", Map.of("turn", step, "passages", List.of(passage), "code", 1, "comment", "", "overrule", false));
         }
-        decider.post("/api/reviews/" + review + "/closings", Map.of("step", step));
+        decider.post("/api/reviews/" + review + "/closings", Map.of("turn", step));
     }
 
     /** Single files dropped one after another while nothing else happens, until the reviewer's Desk has them. */

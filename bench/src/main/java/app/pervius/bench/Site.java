@@ -128,8 +128,8 @@ final class Site {
         Map<String, Object> rule = new HashMap<>(Map.of("name", "Drawings", "places", List.of(Map.of("folder", folder, "withBelow", true)), "formats", List.of(),
                 "firms", List.of(), "people", List.of(), "scheme", "documents", "route", "documents", "placedName", "{number}_{revision}", "onArrival", author));
         rule.putAll(Map.of("namePatterns", List.of(), "checks", Map.of("unknownNumber", "STOP", "wrongOriginator", "STOP", "outOfSequence", "STOP", "onItsWay", "STOP")));
-        rule.putAll(Map.of("onReturn", author, "onIssue", author, "issue", List.of(Map.of("code", 1, "back", false, "folder", folder(ines, project, "Shared"), "status", "A1"),
-                Map.of("code", 2, "back", true), Map.of("code", 3, "back", true), Map.of("code", 4, "back", true))));
+        rule.putAll(Map.of("onReturn", author, "onIssue", author, "issue", List.of(Map.of("code", 1, "asProject", false, "back", false, "folder", folder(ines, project, "Shared"), "status", "A1"),
+                Map.of("code", 2, "asProject", false, "back", true), Map.of("code", 3, "asProject", false, "back", true), Map.of("code", 4, "asProject", false, "back", true))));
         long id = ines.post("/api/projects/" + project + "/rules", rule).get("id").asLong();
         ines.post("/api/rules/" + id + "/put-in-force", Map.of("version", 0));
     }

@@ -225,7 +225,7 @@ class CrashTest {
     /** Accepts every file of the passage's review and closes the step. */
     private void decide(JsonNode passage) {
         Client dara = signedIn("dara@dec.example");
-        JsonNode review = Client.until(() -> dara.reviewOf(passage), r -> r.get("open").asBoolean());
+        JsonNode review = Client.until(() -> dara.reviewOf(passage), r -> r.get("state").asString().equals("OPEN"));
         review.get("files").forEach(f -> dara.decide(review, f.get("passage"), 1, "").must(204));
         dara.closeStep(review).must(204);
     }

@@ -32,11 +32,7 @@ public class Projects {
      * @param calendar its working days, in its time zone
      */
     public record Settings(long id, String code, String name, ZoneId zone, Fields fields, List<DecisionCode> decisionCodes,
-            List<StatusCode> statusCodes, Optional<FolderId> archive, WorkingDays workingDays, int version) {
-
-        public WorkingCalendar calendar() {
-            return workingDays.in(zone);
-        }
+            List<StatusCode> statusCodes, Optional<FolderId> archive, WorkingDays workingDays, WorkingCalendar calendar, int version) {
     }
 
     private final ProjectRepository projects;
@@ -95,11 +91,12 @@ public class Projects {
     }
 
     private static Settings view(Project p) {
+        WorkingDays days = p.workingCalendar.isEmpty() ? WorkingDays.USUAL : Json.read(p.workingCalendar, WorkingDays.class);
         return new Settings(p.id(), p.code, p.name, ZoneId.of(p.zone),
                 new Fields(Json.read(p.fields, new TypeReference<List<Field>>() { })),
                 Json.read(p.decisionCodes, new TypeReference<List<DecisionCode>>() { }),
                 Json.read(p.statusCodes, new TypeReference<List<StatusCode>>() { }),
                 Optional.ofNullable(p.archiveFolder).map(FolderId::new),
-                p.workingCalendar.isEmpty() ? WorkingDays.USUAL : Json.read(p.workingCalendar, WorkingDays.class), p.version);
+                days, days.in(ZoneId.of(p.zone)), p.version);
     }
 }

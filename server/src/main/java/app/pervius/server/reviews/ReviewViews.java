@@ -17,6 +17,8 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -80,6 +82,10 @@ class ReviewViews {
         }
     }
 
+    /** The files that are shown, of these reviews, and what was ever said of them. */
+    private record Read(Set<Long> with, Map<Long, Passages.PassageView> passages, Map<Long, List<ReviewAnswer>> said) {
+    }
+
     private final AnswerRepository answers;
     private final SeatRepository rows;
     private final Reviews flow;
@@ -123,18 +129,30 @@ class ReviewViews {
         Map<Long, List<ReviewSeat>> sitting = rows.ofPresentTurns(ids).stream().collect(Collectors.groupingBy(s -> s.reviewId));
         Map<Long, List<ReviewAnswer>> said = answers.ofPresentTurns(ids).stream().collect(Collectors.groupingBy(a -> a.reviewId));
         Map<Long, Submissions.Asked> asked = submissions.asked(of.stream().map(r -> r.submissionId).collect(Collectors.toSet()));
-        List<ReviewView> views = new ArrayList<>();
-        int count = 0;
-        for (Review review : of) {
-            Around around = new Around(its.getOrDefault(review.id(), List.of()), sitting.getOrDefault(review.id(), List.of()), said.getOrDefault(review.id(), List.of()),
-                    asked.get(review.submissionId));
-            count += around.live().size();
-            views.add(view(review, actor, around, views.isEmpty() || count <= mostFiles));
-        }
-        return views;
+        Map<Long, Around> around = new LinkedHashMap<>();
+        of.forEach(r -> around.put(r.id(), new Around(its.getOrDefault(r.id(), List.of()), sitting.getOrDefault(r.id(), List.of()), said.getOrDefault(r.id(), List.of()), asked.get(r.submissionId))));
+        Read read = read(of, around, mostFiles);
+        return of.stream().map(r -> view(r, actor, around.get(r.id()), read)).toList();
     }
 
-    private ReviewView view(Review review, Actor actor, Around around, boolean withFiles) {
+    /** Reads the files of the first review, and of as many more as keep below {@code mostFiles}, with everything ever said of them. */
+    private Read read(List<Review> of, Map<Long, Around> around, int mostFiles) {
+        List<Long> wanted = new ArrayList<>();
+        Set<Long> with = new HashSet<>();
+        int count = 0;
+        for (Review review : of) {
+            List<ReviewFiles.InReview> shown = review.state.live() ? around.get(review.id()).live() : around.get(review.id()).files();
+            count += shown.size();
+            if (with.isEmpty() || count <= mostFiles) {
+                with.add(review.id());
+                shown.forEach(f -> wanted.add(f.passage()));
+            }
+        }
+        return new Read(with, passages.passages(wanted).stream().collect(Collectors.toMap(Passages.PassageView::id, p -> p)),
+                wanted.isEmpty() ? Map.of() : answers.ofPassages(wanted).stream().collect(Collectors.groupingBy(a -> a.passageId)));
+    }
+
+    private ReviewView view(Review review, Actor actor, Around around, Read read) {
         Route route = flow.route(review);
         Step step = route.steps().get(review.step);
         Projects.Settings settings = projects.settings(review.projectId);
@@ -143,7 +161,7 @@ class ReviewViews {
         Acting acting = seats.acting(review, route, actor);
         List<Long> from = review.state.live() ? around.seats().stream().map(s -> s.personId).filter(p -> acting.seats().stream().anyMatch(a -> a.value() == p)).toList() : List.of();
         Board board = flow.board(review, route, around.live(), around.seats(), around.said());
-        List<ReviewedFile> its = withFiles ? files(review, board, around, from) : null;
+        List<ReviewedFile> its = read.with().contains(review.id()) ? files(review, board, around, from, read) : null;
         boolean releasing = review.state == Review.State.RELEASING;
         int undecided = releasing ? 0 : (int) board.files().stream().filter(f -> board.decision(f.passage()).isEmpty()).count();
         boolean fresh = board.notFresh().isEmpty();
@@ -167,13 +185,12 @@ class ReviewViews {
                 deputies.of(seat.personId, settings.zone()).map(d -> people.person(d).name()).orElse(null), answered);
     }
 
-    private List<ReviewedFile> files(Review review, Board board, Around around, List<Long> from) {
+    private List<ReviewedFile> files(Review review, Board board, Around around, List<Long> from, Read read) {
         boolean over = !review.state.live();
         Map<Long, ReviewFiles.InReview> its = (over ? around.files() : around.live()).stream().collect(Collectors.toMap(ReviewFiles.InReview::passage, f -> f));
-        Map<Long, List<ReviewAnswer>> given = its.isEmpty() ? Map.of() : answers.ofPassages(its.keySet()).stream().collect(Collectors.groupingBy(a -> a.passageId));
         Set<Long> own = Set.copyOf(from);
-        return passages.passages(its.keySet()).stream().map(p -> {
-            List<ReviewAnswer> all = given.getOrDefault(p.id(), List.of());
+        return its.keySet().stream().sorted().map(id -> read.passages().get(id)).map(p -> {
+            List<ReviewAnswer> all = read.said().getOrDefault(p.id(), List.of());
             List<AnswerView> now = all.stream().filter(a -> a.reviewId == review.id() && a.turn == review.turn).map(this::view).toList();
             List<AnswerView> before = all.stream().filter(a -> a.reviewId != review.id() || a.turn != review.turn).map(this::view).toList();
             AnswerView mine = now.stream().filter(a -> a.seat() != null && own.contains(a.seat())).findFirst().orElse(null);

@@ -37,6 +37,17 @@ final class Person {
         return send(HttpRequest.newBuilder(URI.create(address + path)).GET());
     }
 
+    /** Asks and takes the answer's bytes without reading anything of them. */
+    int bytes(String path) {
+        try {
+            return http.send(HttpRequest.newBuilder(URI.create(address + path)).GET().build(), BodyHandlers.ofByteArray()).body().length;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
     JsonNode post(String path, Object body) {
         return send(proved(path, "application/json").POST(json(body)));
     }

@@ -10,6 +10,7 @@ import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -49,14 +50,21 @@ public class Deputies {
     /** The people somebody stands in for today, by the date it is in {@code zone}. */
     @Transactional(readOnly = true)
     public Set<Long> standsInFor(long person, ZoneId zone) {
-        LocalDate today = today(zone);
+        LocalDate today = zoned(zone);
         return current().stream().filter(a -> a.deputy() == person && a.on(today)).map(Away::person).collect(Collectors.toSet());
+    }
+
+    /** Everybody who is away today, by the date it is in {@code zone}, with who stands in. */
+    @Transactional(readOnly = true)
+    public Map<Long, Long> today(ZoneId zone) {
+        LocalDate today = zoned(zone);
+        return current().stream().filter(a -> a.on(today)).collect(Collectors.toMap(Away::person, Away::deputy, (a, b) -> a));
     }
 
     /** Who stands in for somebody today, by the date it is in {@code zone}; nobody for one who is here. */
     @Transactional(readOnly = true)
     public Optional<Long> of(long person, ZoneId zone) {
-        LocalDate today = today(zone);
+        LocalDate today = zoned(zone);
         return current().stream().filter(a -> a.person() == person && a.on(today)).map(Away::deputy).findFirst();
     }
 
@@ -81,7 +89,7 @@ public class Deputies {
         if (wanted.to().isBefore(wanted.from()) || wanted.to().isAfter(wanted.from().plusDays(LONGEST))) {
             throw Problem.invalid("to", "The last day comes after the first, and at most " + LONGEST + " days later.");
         }
-        if (wanted.to().isBefore(today(ZoneOffset.UTC).minusDays(1))) {
+        if (wanted.to().isBefore(zoned(ZoneOffset.UTC).minusDays(1))) {
             throw Problem.invalid("to", "That time is over already.");
         }
         absences.notOverOf(List.of(wanted.person()), wanted.from()).stream().filter(a -> !a.fromDay.isAfter(wanted.to())).findFirst().ifPresent(a -> {
@@ -114,12 +122,12 @@ public class Deputies {
     }
 
     private List<Away> current() {
-        LocalDate day = today(ZoneOffset.UTC).minusDays(1);
+        LocalDate day = zoned(ZoneOffset.UTC).minusDays(1);
         return notOver.get(day, () -> absences.notOver(day).stream()
                 .map(a -> new Away(a.id(), a.personId, a.deputyId, a.fromDay, a.toDay, a.note)).toList());
     }
 
-    private LocalDate today(ZoneId zone) {
+    private LocalDate zoned(ZoneId zone) {
         return clock.instant().atZone(zone).toLocalDate();
     }
 

@@ -123,7 +123,7 @@ class Arranging {
         messages.gather(review.submissionId, submissions.reference(review.submissionId));
     }
 
-    boolean mayTakeBack(Review review, Actor actor) {
+    static boolean mayTakeBack(Review review, Actor actor) {
         return actor.controls(review.projectId) || actor.memberships().containsKey(review.projectId)
                 && (review.authorId == actor.person() || Long.valueOf(actor.person()).equals(review.senderId));
     }

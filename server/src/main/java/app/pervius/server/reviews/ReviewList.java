@@ -66,6 +66,12 @@ class ReviewList {
             Instant made, @Nullable Instant closed) {
     }
 
+    private record Common(Map<String, app.pervius.core.review.Route> routes, Map<Long, People.PersonView> persons, app.pervius.core.calendar.WorkingCalendar calendar, Instant now) {
+    }
+
+    private record Sitting(long review, long person, boolean inHand) {
+    }
+
     private record Counted(int files, int live, long first, int cycle) {
     }
 
@@ -161,27 +167,29 @@ class ReviewList {
                     answered.put(r.getLong(1) + "/" + r.getLong(2), r.getInt(3));
                     anyAnswer.merge(r.getLong(1), r.getInt(3), Math::max);
                 });
-        Map<Long, List<With>> with = new LinkedHashMap<>();
-        jdbc.sql("""
+        List<Sitting> sitting = jdbc.sql("""
                 select s.review_id, s.person_id, s.taken_at is not null from review_seat s join review r on r.id = s.review_id and r.turn = s.turn
-                where s.review_id in (:ids) and s.open = true order by s.review_id, s.id""").param("ids", ids).query(r -> {
-                    with.computeIfAbsent(r.getLong(1), k -> new ArrayList<>()).add(new With(people.person(r.getLong(2)).name(),
-                            answered.getOrDefault(r.getLong(1) + "/" + r.getLong(2), 0), r.getBoolean(3)));
-                });
+                where s.review_id in (:ids) and s.open = true order by s.review_id, s.id""").param("ids", ids).query((r, n) -> new Sitting(r.getLong(1), r.getLong(2), r.getBoolean(3))).list();
+        Map<Long, People.PersonView> who = people.persons(sitting.stream().map(Sitting::person).toList());
+        Map<Long, List<With>> with = new LinkedHashMap<>();
+        sitting.forEach(s -> with.computeIfAbsent(s.review(), k -> new ArrayList<>()).add(new With(who.get(s.person()).name(), answered.getOrDefault(s.review() + "/" + s.person(), 0), s.inHand())));
         Map<Long, Passages.PassageView> first = passages.passages(counted.values().stream().map(Counted::first).collect(Collectors.toSet())).stream()
                 .collect(Collectors.toMap(Passages.PassageView::id, p -> p));
         Map<Long, Submissions.Asked> asked = submissions.asked(rows.stream().map(Row::submission).collect(Collectors.toSet()));
-        return rows.stream().filter(r -> counted.containsKey(r.id())).map(r -> view(project, r, counted.get(r.id()), ended.getOrDefault(r.id(), List.of()), anyAnswer.getOrDefault(r.id(), 0),
+        Map<String, app.pervius.core.review.Route> byEdition = new HashMap<>();
+        rows.forEach(r -> byEdition.computeIfAbsent(r.routeKey() + "/" + r.routeEdition(), k -> routes.edition(project, r.routeKey(), r.routeEdition())));
+        Common common = new Common(byEdition, people.persons(rows.stream().map(Row::author).toList()), projects.settings(project).calendar(), clock.instant());
+        return rows.stream().filter(r -> counted.containsKey(r.id())).map(r -> view(common, r, counted.get(r.id()), ended.getOrDefault(r.id(), List.of()), anyAnswer.getOrDefault(r.id(), 0),
                 with.getOrDefault(r.id(), List.of()), first, asked)).toList();
     }
 
-    private ReviewRow view(long project, Row r, Counted c, List<Ended> ended, int answered, List<With> with, Map<Long, Passages.PassageView> first, Map<Long, Submissions.Asked> asked) {
-        var route = routes.edition(project, r.routeKey(), r.routeEdition());
-        People.PersonView author = people.person(r.author());
+    private static ReviewRow view(Common common, Row r, Counted c, List<Ended> ended, int answered, List<With> with, Map<Long, Passages.PassageView> first, Map<Long, Submissions.Asked> asked) {
+        var route = common.routes().get(r.routeKey() + "/" + r.routeEdition());
+        People.PersonView author = common.persons().get(r.author());
         String step = r.state() == Review.State.RELEASING ? "Release of the comments" : r.state().live() ? route.steps().get(r.step()).name() : "";
         return new ReviewRow(r.id(), r.family(), r.submission(), asked.get(r.submission()).reference(), first.get(c.first()).inWords(), c.files(), c.live(), Math.min(answered, c.live()), author.name(),
                 author.firmCode(), route.name(), c.cycle(), r.step(), route.steps().size(), step, r.state(), with, r.due(),
-                r.due() == null ? null : projects.settings(project).calendar().workingDaysLeft(clock.instant(), r.due()), ended, r.made(), r.closed(), c.first());
+                r.due() == null ? null : common.calendar().workingDaysLeft(common.now(), r.due()), ended, r.made(), r.closed(), c.first());
     }
 
     private static List<String> states(WhichReviews which) {

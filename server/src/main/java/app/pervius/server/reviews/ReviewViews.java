@@ -17,6 +17,7 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -86,12 +87,18 @@ class ReviewViews {
     private record Read(Set<Long> with, Map<Long, Passages.PassageView> passages, Map<Long, List<ReviewAnswer>> said) {
     }
 
+    /** A project's settings, and who is away there today. */
+    private record InProject(Projects.Settings settings, Map<Long, Long> away, Set<Long> standsInFor) {
+    }
+
+    /** What all reviews of an answer have in common. */
+    private record Known(Map<Long, InProject> projects, Map<Long, Route> routes, Map<Long, People.PersonView> persons, Instant now) {
+    }
+
     private final AnswerRepository answers;
     private final SeatRepository rows;
     private final Reviews flow;
     private final ReviewFiles files;
-    private final Seats seats;
-    private final Arranging arranging;
     private final Passages passages;
     private final Submissions submissions;
     private final People people;
@@ -99,14 +106,12 @@ class ReviewViews {
     private final Projects projects;
     private final InstantSource clock;
 
-    ReviewViews(AnswerRepository answers, SeatRepository rows, Reviews flow, ReviewFiles files, Seats seats, Arranging arranging,
+    ReviewViews(AnswerRepository answers, SeatRepository rows, Reviews flow, ReviewFiles files,
             Passages passages, Submissions submissions, People people, Deputies deputies, Projects projects, InstantSource clock) {
         this.answers = answers;
         this.rows = rows;
         this.flow = flow;
         this.files = files;
-        this.seats = seats;
-        this.arranging = arranging;
         this.passages = passages;
         this.submissions = submissions;
         this.people = people;
@@ -132,7 +137,8 @@ class ReviewViews {
         Map<Long, Around> around = new LinkedHashMap<>();
         of.forEach(r -> around.put(r.id(), new Around(its.getOrDefault(r.id(), List.of()), sitting.getOrDefault(r.id(), List.of()), said.getOrDefault(r.id(), List.of()), asked.get(r.submissionId))));
         Read read = read(of, around, mostFiles);
-        return of.stream().map(r -> view(r, actor, around.get(r.id()), read)).toList();
+        Known known = known(of, around, read, actor);
+        return of.stream().map(r -> view(r, actor, around.get(r.id()), read, known)).toList();
     }
 
     /** Reads the files of the first review, and of as many more as keep below {@code mostFiles}, with everything ever said of them. */
@@ -152,25 +158,62 @@ class ReviewViews {
                 wanted.isEmpty() ? Map.of() : answers.ofPassages(wanted).stream().collect(Collectors.groupingBy(a -> a.passageId)));
     }
 
-    private ReviewView view(Review review, Actor actor, Around around, Read read) {
-        Route route = flow.route(review);
+    /** Asks once for everything the reviews have in common: each of them asking for itself costs more than the reading. */
+    private Known known(List<Review> of, Map<Long, Around> around, Read read, Actor actor) {
+        Map<Long, InProject> projectsOf = new HashMap<>();
+        Map<Long, Route> routesOf = new HashMap<>();
+        Map<String, Route> byEdition = new HashMap<>();
+        Set<Long> persons = new HashSet<>();
+        for (Review review : of) {
+            projectsOf.computeIfAbsent(review.projectId, id -> {
+                Projects.Settings settings = projects.settings(id);
+                Map<Long, Long> away = deputies.today(settings.zone());
+                return new InProject(settings, away, away.entrySet().stream().filter(e -> e.getValue() == actor.person()).map(Map.Entry::getKey).collect(Collectors.toSet()));
+            });
+            routesOf.put(review.id(), byEdition.computeIfAbsent(review.projectId + "/" + review.routeKey + "/" + review.routeEdition, key -> flow.route(review)));
+            persons.add(review.authorId);
+            if (review.senderId != null) {
+                persons.add(review.senderId);
+            }
+            around.get(review.id()).seats().forEach(s -> {
+                persons.add(s.personId);
+                if (s.passedBy != null) {
+                    persons.add(s.passedBy);
+                }
+            });
+        }
+        projectsOf.values().forEach(p -> persons.addAll(p.away().values()));
+        read.said().values().stream().flatMap(List::stream).forEach(a -> {
+            if (a.personId != null) {
+                persons.add(a.personId);
+            }
+            if (a.seatId != null) {
+                persons.add(a.seatId);
+            }
+        });
+        return new Known(projectsOf, routesOf, people.persons(persons), clock.instant());
+    }
+
+    private ReviewView view(Review review, Actor actor, Around around, Read read, Known known) {
+        Route route = known.routes().get(review.id());
         Step step = route.steps().get(review.step);
-        Projects.Settings settings = projects.settings(review.projectId);
-        People.PersonView author = people.person(review.authorId);
+        InProject project = known.projects().get(review.projectId);
+        Projects.Settings settings = project.settings();
+        People.PersonView author = known.persons().get(review.authorId);
         Submissions.Asked asked = around.asked();
-        Acting acting = seats.acting(review, route, actor);
+        Acting acting = Seats.acting(review, route, actor, project.standsInFor());
         List<Long> from = review.state.live() ? around.seats().stream().map(s -> s.personId).filter(p -> acting.seats().stream().anyMatch(a -> a.value() == p)).toList() : List.of();
-        Board board = flow.board(review, route, around.live(), around.seats(), around.said());
-        List<ReviewedFile> its = read.with().contains(review.id()) ? files(review, board, around, from, read) : null;
+        Board board = Reviews.board(review, route, settings.decisionCodes(), around.live(), around.seats(), around.said());
+        List<ReviewedFile> its = read.with().contains(review.id()) ? files(review, board, around, from, read, known) : null;
         boolean releasing = review.state == Review.State.RELEASING;
         int undecided = releasing ? 0 : (int) board.files().stream().filter(f -> board.decision(f.passage()).isEmpty()).count();
         boolean fresh = board.notFresh().isEmpty();
         return new ReviewView(review.id(), review.familyId, review.projectId, review.submissionId, asked.reference(), asked.purpose(), asked.answerDue(), author.name(), author.firmCode(),
                 route.name(), route.key(), review.step, route.steps().size(), review.turn, releasing ? "Release of the comments" : step.name(), step.kind(), review.state, !from.isEmpty(), from,
-                around.seats().stream().map(s -> view(settings, board, s)).toList(), needed(step, around.seats()), step.drawing(), route.filesGoAlone(), review.due,
-                review.due == null ? null : settings.calendar().workingDaysLeft(clock.instant(), review.due), review.senderId == null ? null : people.person(review.senderId).name(), review.message,
+                around.seats().stream().map(s -> view(project, board, s, known)).toList(), needed(step, around.seats()), step.drawing(), route.filesGoAlone(), review.due,
+                review.due == null ? null : settings.calendar().workingDaysLeft(known.now(), review.due), review.senderId == null ? null : known.persons().get(review.senderId).name(), review.message,
                 review.state.live() ? board.files().size() : around.files().size(), undecided, Deciding.mayDraw(board, acting),
-                fresh && (actor.controls(review.projectId) || Long.valueOf(actor.person()).equals(review.senderId)), fresh && arranging.mayTakeBack(review, actor), its);
+                fresh && (actor.controls(review.projectId) || Long.valueOf(actor.person()).equals(review.senderId)), fresh && Arranging.mayTakeBack(review, actor), its);
     }
 
     private static int needed(Step step, List<ReviewSeat> sitting) {
@@ -178,29 +221,30 @@ class ReviewViews {
         return step.needs() instanceof Needs.Any && step.drawing() != Step.Drawing.LEAD ? 1 : step.needs().of(asked);
     }
 
-    private SeatView view(Projects.Settings settings, Board board, ReviewSeat seat) {
-        People.PersonView person = people.person(seat.personId);
+    private static SeatView view(InProject project, Board board, ReviewSeat seat, Known known) {
+        People.PersonView person = known.persons().get(seat.personId);
+        Long deputy = project.away().get(seat.personId);
         int answered = (int) board.files().stream().filter(f -> board.answersTo(f.passage()).stream().anyMatch(a -> a.seat().filter(p -> p.value() == seat.personId).isPresent())).count();
-        return new SeatView(person.id(), person.name(), person.firmCode(), seat.leads, seat.takenAt, seat.passedBy == null ? null : people.person(seat.passedBy).name(), seat.note,
-                deputies.of(seat.personId, settings.zone()).map(d -> people.person(d).name()).orElse(null), answered);
+        return new SeatView(person.id(), person.name(), person.firmCode(), seat.leads, seat.takenAt, seat.passedBy == null ? null : known.persons().get(seat.passedBy).name(), seat.note,
+                deputy == null ? null : known.persons().get(deputy).name(), answered);
     }
 
-    private List<ReviewedFile> files(Review review, Board board, Around around, List<Long> from, Read read) {
+    private List<ReviewedFile> files(Review review, Board board, Around around, List<Long> from, Read read, Known known) {
         boolean over = !review.state.live();
         Map<Long, ReviewFiles.InReview> its = (over ? around.files() : around.live()).stream().collect(Collectors.toMap(ReviewFiles.InReview::passage, f -> f));
         Set<Long> own = Set.copyOf(from);
         return its.keySet().stream().sorted().map(id -> read.passages().get(id)).map(p -> {
             List<ReviewAnswer> all = read.said().getOrDefault(p.id(), List.of());
-            List<AnswerView> now = all.stream().filter(a -> a.reviewId == review.id() && a.turn == review.turn).map(this::view).toList();
-            List<AnswerView> before = all.stream().filter(a -> a.reviewId != review.id() || a.turn != review.turn).map(this::view).toList();
+            List<AnswerView> now = all.stream().filter(a -> a.reviewId == review.id() && a.turn == review.turn).map(a -> view(a, known)).toList();
+            List<AnswerView> before = all.stream().filter(a -> a.reviewId != review.id() || a.turn != review.turn).map(a -> view(a, known)).toList();
             AnswerView mine = now.stream().filter(a -> a.seat() != null && own.contains(a.seat())).findFirst().orElse(null);
             return new ReviewedFile(p, now, mine, over ? null : board.decision(new PassageId(p.id())).orElse(null), its.get(p.id()).ending().map(Ending::code).orElse(null), before);
         }).toList();
     }
 
-    private AnswerView view(ReviewAnswer a) {
-        String person = a.personId == null ? "nobody" : people.person(a.personId).name();
-        String said = a.personId == null || a.seatId == null || a.seatId.equals(a.personId) ? person : person + " for " + people.person(a.seatId).name();
+    private static AnswerView view(ReviewAnswer a, Known known) {
+        String person = a.personId == null ? "nobody" : known.persons().get(a.personId).name();
+        String said = a.personId == null || a.seatId == null || a.seatId.equals(a.personId) ? person : person + " for " + known.persons().get(a.seatId).name();
         return new AnswerView(a.id(), a.turn, a.step, a.stepName, a.seatId, a.personId, said, a.code, a.comment, a.givenAt, a.drawn, a.drawnText);
     }
 }

@@ -157,11 +157,11 @@ public class Reviews {
 
     /** The core's view of a review where it is now. */
     Board board(Review review, Route route) {
-        return board(review, route, files.live(review.id()), seats.in(review), answers.findByReviewIdAndTurnOrderById(review.id(), review.turn));
+        return board(review, route, projects.settings(review.projectId).decisionCodes(), files.live(review.id()), seats.in(review), answers.findByReviewIdAndTurnOrderById(review.id(), review.turn));
     }
 
     /** The same from rows that were read already: its files under way, and the seats and answers of its turn. */
-    Board board(Review review, Route route, List<ReviewFiles.InReview> live, List<ReviewSeat> sitting, List<ReviewAnswer> said) {
+    static Board board(Review review, Route route, List<DecisionCode> codes, List<ReviewFiles.InReview> live, List<ReviewSeat> sitting, List<ReviewAnswer> said) {
         Map<PassageId, List<app.pervius.core.review.Answer>> given = said.stream()
                 .collect(Collectors.groupingBy(a -> new PassageId(a.passageId), Collectors.mapping(Reviews::core, Collectors.toList())));
         Board.Phase phase = switch (review.state) {
@@ -170,7 +170,7 @@ public class Reviews {
             case CLOSED, TAKEN_BACK, STOPPED -> Board.Phase.OVER;
         };
         return new Board(route, phase, review.turn, review.step, live.stream().map(ReviewFiles.InReview::file).toList(), Seats.core(sitting), given,
-                projects.settings(review.projectId).decisionCodes());
+                codes);
     }
 
     static app.pervius.core.review.Answer core(ReviewAnswer a) {

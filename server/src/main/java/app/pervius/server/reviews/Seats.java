@@ -100,9 +100,14 @@ class Seats {
 
     /** Somebody, with the seats of a review the person may act from: one's own, and those of people one stands in for on others' work. */
     Acting acting(Review review, Route route, Actor actor) {
+        return acting(review, route, actor, deputies.standsInFor(actor.person(), projects.settings(review.projectId).zone()));
+    }
+
+    /** The same where it is known whom the person stands in for today. */
+    static Acting acting(Review review, Route route, Actor actor, Set<Long> standsInFor) {
         Set<PersonId> from = new HashSet<>(Set.of(new PersonId(actor.person())));
         if (new Holder(new PersonId(actor.person()), new FirmId(actor.firm())).mayDecide(route, new PersonId(review.authorId), new FirmId(review.authorFirmId))) {
-            deputies.standsInFor(actor.person(), projects.settings(review.projectId).zone()).forEach(p -> from.add(new PersonId(p)));
+            standsInFor.forEach(p -> from.add(new PersonId(p)));
         }
         return new Acting(new PersonId(actor.person()), from);
     }

@@ -276,6 +276,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/folders/{id}/access": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["access"];
+        put: operations["open"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/folders/{id}/found": {
         parameters: {
             query?: never;
@@ -1944,6 +1960,11 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AboveView: {
+            folder: string;
+            grants: components["schemas"]["GrantForm"][];
+            restricted: boolean;
+        };
         AbsenceEntry: {
             /** Format: int64 */
             deputy: number;
@@ -2327,6 +2348,21 @@ export interface components {
             projectName: string;
             zone: string;
         };
+        FolderAccessEntry: {
+            grants: components["schemas"]["GrantForm"][];
+            restricted: boolean;
+            /** Format: int32 */
+            version: number;
+        };
+        FolderAccessView: {
+            above: components["schemas"]["AboveView"][];
+            /** Format: int64 */
+            firm?: number;
+            grants: components["schemas"]["GrantForm"][];
+            restricted: boolean;
+            /** Format: int32 */
+            version: number;
+        };
         FolderEntry: {
             /** Format: int64 */
             firm?: number;
@@ -2354,6 +2390,7 @@ export interface components {
             path: string;
             /** Format: int64 */
             project: number;
+            restricted: boolean;
             /** @enum {string} */
             state: "WORK_IN_PROGRESS" | "SHARED" | "PUBLISHED" | "ARCHIVE";
             /** Format: int32 */
@@ -2398,6 +2435,13 @@ export interface components {
             id: number;
             name: string;
             path: string;
+        };
+        GrantForm: {
+            /** Format: int64 */
+            firm?: number;
+            mayDrop: boolean;
+            /** Format: int64 */
+            role?: number;
         };
         HolderView: {
             /** Format: date-time */
@@ -4113,6 +4157,52 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    access: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolderAccessView"];
+                };
+            };
+        };
+    };
+    open: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FolderAccessEntry"];
+            };
+        };
         responses: {
             /** @description No Content */
             204: {

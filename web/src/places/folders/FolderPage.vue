@@ -11,6 +11,7 @@ import Trouble from '../../parts/Trouble.vue'
 import { day, exact, size } from '../../say'
 import { useSession } from '../../session'
 import ChangeFolder from './ChangeFolder.vue'
+import FolderAccess from './FolderAccess.vue'
 import DropPanel from './DropPanel.vue'
 import NewFolder from './NewFolder.vue'
 import NumberFiles from './NumberFiles.vue'
@@ -29,6 +30,7 @@ const making = ref(false)
 const changing = ref(false)
 const numbering = ref(false)
 const sending = ref(false)
+const opening = ref(false)
 
 onMounted(page.load)
 whenChanged(['FOLDER', 'PASSAGE'], page.load)
@@ -69,6 +71,7 @@ function pick(event: Event) {
         <h1 class="clip">{{ page.value.value.folder.path || page.value.value.folder.name }}</h1>
         <span class="grow" />
         <button v-if="session.controls" class="act" type="button" :aria-expanded="changing" @click="changing = !changing">Change folder</button>
+        <button v-if="session.controls" class="act" type="button" :aria-expanded="opening" @click="opening = !opening">Who sees it</button>
         <button v-if="session.controls" class="act" type="button" @click="making = !making">New folder</button>
         <button v-if="page.value.value.mayDrop && files.length" class="act" type="button" :aria-expanded="numbering" @click="numbering = !numbering">Number files</button>
         <button v-if="files.length && session.seesAll" class="act" type="button" :aria-expanded="sending" data-test="send-by-hand" @click="sending = !sending">Send on a route</button>
@@ -76,6 +79,7 @@ function pick(event: Event) {
       </header>
       <ChangeFolder v-if="changing" :key="page.value.value.folder.version" :folder="page.value.value.folder" :folders="folders"
         @changed="(page.load(), emit('changed'))" @deleted="(emit('changed'), router.push(`/folders/${page.value.value.folder.parent}`))" @cancel="changing = false" />
+      <FolderAccess v-if="opening" :key="`access ${page.value.value.folder.version}`" :folder="page.value.value.folder" @changed="(page.load(), emit('changed'))" @cancel="opening = false" />
       <NewFolder v-if="making" :parent="page.value.value.folder" @made="(id) => (emit('changed'), (making = false), router.push(`/folders/${id}`))" @cancel="making = false" />
 
       <NumberFiles v-if="numbering" :folder="id" @done="page.load" @cancel="numbering = false" />

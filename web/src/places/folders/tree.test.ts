@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { Folder } from '../../api/client'
 import { closedAtFirst, foundFolders, grow, visible } from './tree'
 
-const folder = (id: number, parent?: number): Folder => ({ id, project: 1, parent, name: `f${id}`, path: '', state: 'SHARED', version: 0 })
+const folder = (id: number, parent?: number): Folder => ({ id, project: 1, parent, name: `f${id}`, path: '', state: 'SHARED', restricted: false, version: 0 })
 
 describe('the folder tree', () => {
   const top = grow([folder(1), folder(2, 1), folder(3, 2), folder(4, 1)])

@@ -24,6 +24,11 @@ const review = useLoaded(async () => {
   }
 })
 const answers = useLoaded(() => data(api.GET('/api/passages/{passage}/answers', { params: { path: { passage: id.value } } })))
+/** What was asked when the document came the time before, beside what has come. */
+const before = useLoaded(async () => {
+  const earlier = sheet.value.value?.cycles.find((c) => c.cycle === (passage.value?.cycle ?? 0) - 1)
+  return earlier && { revision: earlier.revision, said: (await data(api.GET('/api/passages/{passage}/answers', { params: { path: { passage: earlier.id } } }))).filter((a) => a.comment) }
+})
 const zoom = ref(1)
 
 function load() {
@@ -41,6 +46,7 @@ whenChanged(['REVIEW', 'PASSAGE'], load)
 /** Only ever the file of this address: while the next one is being asked for, no key decides on the one before. */
 const passage = computed(() => (sheet.value.value?.row.passage.id === id.value ? sheet.value.value.row.passage : undefined))
 const ownReview = computed(() => (review.value.value?.files?.some((f) => f.passage.id === id.value) ? review.value.value : undefined))
+watch(passage, (now, was) => { if (now && now.id !== was?.id) void before.load() })
 const file = computed(() => passage.value?.files[passage.value.readFile ?? 0])
 const siblings = computed(() => ownReview.value?.files?.map((f) => f.passage.id) ?? [])
 const place = computed(() => siblings.value.indexOf(id.value))
@@ -80,7 +86,7 @@ useKeys([
     <Trouble :problem="sheet.problem.value ?? review.problem.value" :again="load" />
     <Sheet v-if="file" :key="file.folderFile" :file="file" :zoom="zoom" />
     <p v-else-if="!sheet.problem.value" class="quiet pad" role="status">Opening …</p>
-    <TitleBlock v-if="passage && sheet.value.value" :row="sheet.value.value.row" :key="id" :review="ownReview" :answers="answers.value.value ?? []" @changed="load" />
+    <TitleBlock v-if="passage && sheet.value.value" :row="sheet.value.value.row" :key="id" :review="ownReview" :answers="answers.value.value ?? []" :before="before.value.value" @changed="load" />
   </div>
 </template>
 

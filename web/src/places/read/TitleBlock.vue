@@ -10,7 +10,7 @@ import { count } from '../../say'
 import { useSession } from '../../session'
 import { useDeciding } from '../desk/decide'
 
-const props = defineProps<{ row: PassageRow; review?: Review; answers: Schemas['Said'][] }>()
+const props = defineProps<{ row: PassageRow; review?: Review; answers: Schemas['Said'][]; before?: { revision?: string; said: Schemas['Said'][] } }>()
 const emit = defineEmits<{ changed: [] }>()
 const session = useSession()
 const router = useRouter()
@@ -51,6 +51,8 @@ useKeys([
   <section class="block" aria-label="Title block">
     <div class="line two"><span class="cell"><small>Number</small><span class="mono">{{ passage.number ?? 'none yet' }}</span></span><span class="cell"><small>Revision</small><span class="mono">{{ passage.revision ?? '' }}</span></span></div>
     <div class="line two"><span class="cell"><small>From</small>{{ row.author }}, {{ row.authorFirm }}</span><span class="cell"><small>Cycle</small>{{ passage.cycle }}</span></div>
+    <div v-if="passage.cycle > 1 && before?.said.length" class="line cell said"><small>Asked of {{ before.revision }}</small>
+      <p v-for="(a, i) in before.said" :key="i"><span class="key">{{ a.code }}</span> {{ a.person }}: {{ a.comment }}</p></div>
     <div v-if="earlier.length" class="line cell said"><small>Said before</small>
       <p v-for="(a, i) in earlier" :key="i"><span class="key">{{ a.code }}</span> {{ a.person }}<template v-if="a.comment">: {{ a.comment }}</template></p></div>
     <div v-if="review?.state === 'RELEASING' && mine" class="line cell"><small>{{ review.stepName }}, <Due :at="review.due" /></small><RouterLink class="act first" :to="`/desk?review=${review.id}`">Draw the comments together on the Desk</RouterLink></div>

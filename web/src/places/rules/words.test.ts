@@ -3,8 +3,8 @@ import { emptyRule, type Choices } from './choices'
 import { checks, issue, route, tell, where, which } from './words'
 
 const choices: Choices = {
-  folders: [{ id: 5, project: 1, name: 'Drawings', path: 'Work in progress / Drawings', state: 'WORK_IN_PROGRESS', version: 0 },
-    { id: 6, project: 1, name: 'Civil', path: 'Shared / Civil', state: 'SHARED', version: 0 }],
+  folders: [{ id: 5, project: 1, name: 'Drawings', path: 'Work in progress / Drawings', state: 'WORK_IN_PROGRESS', restricted: false, version: 0 },
+    { id: 6, project: 1, name: 'Civil', path: 'Shared / Civil', state: 'SHARED', restricted: false, version: 0 }],
   schemes: [],
   sequences: [{ key: 'construction', name: 'for construction', kind: 'COUNTED', prefix: 'C', width: 2, first: 1, leftOut: '', subSteps: false }],
   routes: [{ key: 'civil', name: 'Civil', edition: 1, form: {} as never, remarks: [], rules: [], maySend: true, steps: [

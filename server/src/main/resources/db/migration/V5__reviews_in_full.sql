@@ -151,3 +151,15 @@ create table invitation (
 );
 create index submission_by_project on submission (project_id, opened_at, id);
 create index message_by_project on message (project_id, state, attempts, id);
+
+-- Who sees a folder, and what is below it, beside whose own it is; a restricted one is seen by those and the reviewing side only.
+alter table folder add column restricted boolean default false not null;
+alter table folder add column access_edition int default 0 not null;
+create table folder_grant (
+    id bigint primary key,
+    folder_id bigint not null references folder on delete cascade,
+    role_id bigint references role,
+    firm_id bigint references firm,
+    may_drop boolean not null
+);
+create index grant_by_folder on folder_grant (folder_id, id);

@@ -212,7 +212,7 @@ class DocumentController {
     }
 
     private RevisionFile file(Files.FileView f, Actor actor) {
-        return folders.find(f.folder()).filter(folder -> folder.firm() == null || actor.maySee(folder.project(), folder.firm()))
+        return folders.find(f.folder()).filter(folder -> folders.maySee(actor, folder))
                 .map(folder -> new RevisionFile(f.id(), f.name(), f.size(), folder.id(), folder.path(), f.present()))
                 .orElseGet(() -> new RevisionFile(f.id(), f.name(), f.size(), null, "a folder you may not see", f.present()));
     }

@@ -18,6 +18,10 @@ class Folder extends Row {
     InformationState state = InformationState.WORK_IN_PROGRESS;
     /** The firm whose own folder it is; nobody's own if absent. */
     @Nullable Long firmId;
+    /** Seen by those it is opened to, and no longer by everybody of the project. */
+    boolean restricted;
+    /** Counts how often it was said to whom it is open. */
+    int accessEdition;
     String fieldValues = "{}";
     @Version
     int version;

@@ -2,6 +2,7 @@ package app.pervius.server.folders;
 
 import app.pervius.core.project.InformationState;
 import app.pervius.server.access.Actor;
+import app.pervius.server.http.Problem;
 import app.pervius.server.live.Live;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -26,10 +27,14 @@ import org.springframework.web.bind.annotation.RestController;
 class FolderController {
 
     private final Folders folders;
+    private final FolderAccess access;
+    private final Grantees grantees;
     private final Live live;
 
-    FolderController(Folders folders, Live live) {
+    FolderController(Folders folders, FolderAccess access, Grantees grantees, Live live) {
         this.folders = folders;
+        this.access = access;
+        this.grantees = grantees;
         this.live = live;
     }
 
@@ -85,5 +90,48 @@ class FolderController {
         actor.mustControl(folder.project());
         folders.delete(id, version);
         live.changed(new Live.Change(folder.project(), null, Live.Topic.FOLDER, id));
+    }
+
+    /** A role or a firm a folder is opened to; one of the two. */
+    record GrantForm(@Nullable Long role, @Nullable Long firm, boolean mayDrop) {
+    }
+
+    /** What is said of a folder above, and of which. */
+    record AboveView(String folder, List<GrantForm> grants, boolean restricted) {
+    }
+
+    /** To whom a folder is opened, and what holds from above. */
+    record FolderAccessView(@Nullable Long firm, boolean restricted, List<GrantForm> grants, List<AboveView> above, int version) {
+    }
+
+    record FolderAccessEntry(int version, boolean restricted, @NotNull @Size(max = 100) List<@Valid @NotNull GrantForm> grants) {
+    }
+
+    @GetMapping("/api/folders/{id}/access")
+    FolderAccessView access(@PathVariable long id, Actor actor) {
+        Folders.FolderView folder = folders.visible(id, actor);
+        actor.mustControl(folder.project());
+        List<Folders.FolderView> above = folders.way(id).stream().skip(1).toList();
+        return new FolderAccessView(folder.firm(), folder.restricted(), grants(id),
+                above.stream().filter(f -> f.restricted() || !access.of(f.id()).isEmpty()).map(f -> new AboveView(f.path().isEmpty() ? f.name() : f.path(), grants(f.id()), f.restricted())).toList(), folder.version());
+    }
+
+    /** Says to whom a folder and what is below it are opened. */
+    @PutMapping("/api/folders/{id}/access")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void open(@PathVariable long id, @Valid @RequestBody FolderAccessEntry entry, Actor actor) {
+        Folders.FolderView folder = folders.visible(id, actor);
+        actor.mustControl(folder.project());
+        entry.grants().forEach(g -> {
+            if ((g.role() == null) == (g.firm() == null) || g.role() != null && !grantees.isRole(folder.project(), g.role()) || g.firm() != null && !grantees.isFirm(g.firm())) {
+                throw Problem.invalid("grants", "A folder is opened to a role of this project or to a firm.");
+            }
+        });
+        folders.open(id, entry.restricted(), entry.grants().stream().map(g -> new FolderAccess.Grant(id, g.role(), g.firm(), g.mayDrop())).distinct().toList(), entry.version());
+        live.changed(new Live.Change(folder.project(), null, Live.Topic.FOLDER, id));
+    }
+
+    private List<GrantForm> grants(long folder) {
+        return access.of(folder).stream().map(g -> new GrantForm(g.role(), g.firm(), g.mayDrop())).toList();
     }
 }

@@ -33,7 +33,7 @@ public class Folders {
      * @param path its name and those above it, from the top, with " / " between; the project's root is left out
      */
     public record FolderView(long id, long project, @Nullable Long parent, String name, String path, InformationState state,
-            @Nullable Long firm, int version) {
+            @Nullable Long firm, int version, boolean restricted) {
     }
 
     /** What is needed to make a folder; its state and firm are those of its parent where absent. */
@@ -43,14 +43,16 @@ public class Folders {
     private final FolderRepository folders;
     private final FolderFileRepository files;
     private final List<FolderUse> uses;
+    private final FolderAccess access;
     /** A folder, its parent, … up to the root. */
     private final Remembered<Long, List<FolderView>> ways = new Remembered<>();
     private final Remembered<Long, FieldValues> values = new Remembered<>();
 
-    Folders(FolderRepository folders, FolderFileRepository files, List<FolderUse> uses) {
+    Folders(FolderRepository folders, FolderFileRepository files, List<FolderUse> uses, FolderAccess access) {
         this.folders = folders;
         this.files = files;
         this.uses = uses;
+        this.access = access;
     }
 
     /** Makes the root of a project's tree. */
@@ -134,6 +136,10 @@ public class Folders {
             throw Problem.conflict("other-people", "“" + target.name() + "” belongs to a firm, and “" + folder.name
                     + "” does not belong to the same: moved there, other people would see it. Make a folder there and send its files again.");
         }
+        if (!java.util.Set.copyOf(access.holding(way)).equals(java.util.Set.copyOf(access.holding(up(java.util.Objects.requireNonNull(folder.parentId)).orElseThrow())))
+                || way.stream().anyMatch(FolderView::restricted) != up(folder.parentId).orElseThrow().stream().anyMatch(FolderView::restricted)) {
+            throw Problem.conflict("other-people", "Other people may see “" + target.name() + "” than the folder it lies in now. Open it to the same people first, or make a folder there.");
+        }
         if (way.size() > 1 && target.state() != folder.state) {
             throw Problem.conflict("other-state", "“" + target.name() + "” holds what is " + target.state().name().toLowerCase(Locale.ROOT).replace('_', ' ') + ", “"
                     + folder.name + "” does not. A folder keeps its state; files change theirs by being issued.");
@@ -206,7 +212,9 @@ public class Folders {
     public List<FolderView> tree(long project, Actor actor) {
         Map<Long, Folder> byId = folders.findByProjectIdOrderById(project).stream()
                 .collect(Collectors.toMap(Folder::id, Function.identity(), (a, b) -> a, java.util.LinkedHashMap::new));
-        return byId.values().stream().map(f -> view(f, path(f, byId))).filter(f -> maySee(actor, f)).toList();
+        Map<Long, FolderView> views = new java.util.LinkedHashMap<>();
+        byId.values().forEach(f -> views.put(f.id(), view(f, path(f, byId))));
+        return views.values().stream().filter(f -> access.maySee(actor, way(f, views))).toList();
     }
 
     /** The folder, its parent, … up to the root. */
@@ -225,21 +233,45 @@ public class Folders {
         });
     }
 
-    /** Whether {@code actor} may put files into the folder: those of the firm whose folder it is, and controllers. */
+    /** Whether {@code actor} may put files into the folder: those whose own it is or to whom it is opened for that, and controllers. */
+    @Transactional(readOnly = true)
     public boolean mayDrop(Actor actor, FolderView folder) {
-        boolean controls = actor.in(folder.project()).controls();
-        return folder.state() == InformationState.WORK_IN_PROGRESS && folder.parent() != null
-                && (controls || folder.firm() != null && folder.firm() == actor.firm());
+        return access.mayDrop(actor, up(folder.id()).orElseThrow());
+    }
+
+    /** Whether {@code actor} may see the folder. */
+    @Transactional(readOnly = true)
+    public boolean maySee(Actor actor, FolderView folder) {
+        return access.maySee(actor, up(folder.id()).orElseThrow());
+    }
+
+    /** Says to whom a folder and what is below it are opened, and whether it is restricted to them. */
+    void open(long id, boolean restricted, List<FolderAccess.Grant> grants, int version) {
+        Folder folder = unchanged(id, version);
+        changed();
+        folder.restricted = restricted;
+        folder.accessEdition++;
+        access.set(id, grants);
+        folders.saveAndFlush(folder);
+    }
+
+    /** The folder and those above it, with what is said of each. */
+    @Transactional(readOnly = true)
+    List<FolderView> way(long id) {
+        return up(id).orElseThrow(() -> Problem.notFound("folder"));
+    }
+
+    private static List<FolderView> way(FolderView folder, Map<Long, FolderView> views) {
+        List<FolderView> way = new ArrayList<>();
+        for (FolderView at = folder; at != null; at = at.parent() == null ? null : views.get(at.parent())) {
+            way.add(at);
+        }
+        return way;
     }
 
     private void changed() {
         ways.changed();
         values.changed();
-    }
-
-    private static boolean maySee(Actor actor, FolderView folder) {
-        Actor.Membership membership = actor.memberships().get(folder.project());
-        return membership != null && (folder.firm() == null || actor.maySee(folder.project(), folder.firm()));
     }
 
     private Optional<List<FolderView>> up(long id) {
@@ -262,6 +294,6 @@ public class Folders {
     }
 
     private static FolderView view(Folder f, String path) {
-        return new FolderView(f.id(), f.projectId, f.parentId, f.name, path, f.state, f.firmId, f.version);
+        return new FolderView(f.id(), f.projectId, f.parentId, f.name, path, f.state, f.firmId, f.version, f.restricted);
     }
 }

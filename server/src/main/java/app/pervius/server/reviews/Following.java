@@ -54,7 +54,7 @@ class Following {
     private FollowingFile view(Passages.PassageView p, List<Messages.AboutPassage> told, Actor actor) {
         int sent = (int) told.stream().filter(m -> m.sent() != null).count();
         var folder = documents.standing(p.id()).flatMap(Documents.Standing::currentFolder).flatMap(folders::find)
-                .filter(f -> f.firm() == null || actor.maySee(f.project(), f.firm())).orElse(null);
+                .filter(f -> folders.maySee(actor, f)).orElse(null);
         boolean over = p.state() == Passages.State.DONE || p.state() == Passages.State.STOPPED;
         String account = switch (p.state()) {
             case DONE -> p.ended() == Passages.End.ISSUED ? "Issued" + (p.status() == null ? "" : " with status " + p.status()) + "."

@@ -126,6 +126,8 @@ class AccessTableTest {
         line("PUT /api/folders/{id}/name", who -> who.put("/api/folders/" + folder + "/name", Map.of("name", "x", "version", -1)), "1 4 4 3 3 y 4");
         line("PUT /api/folders/{id}/parent", who -> who.put("/api/folders/" + folder + "/parent", Map.of("parent", folder, "version", -1)), "1 4 4 3 3 y 4");
         line("DELETE /api/folders/{id}", who -> who.delete("/api/folders/" + folder + "?version=-1"), "1 4 4 3 3 y 4");
+        line("GET /api/folders/{id}/access", who -> who.get("/api/folders/" + folder + "/access"), "1 4 4 3 3 y 4");
+        line("PUT /api/folders/{id}/access", who -> who.put("/api/folders/" + folder + "/access", Map.of("version", -1, "restricted", false, "grants", List.of())), "1 4 4 3 3 y 4");
         line("GET /api/files/{id}/content", who -> who.get("/api/files/" + file + "/content"), "1 4 4 y y y 4");
 
         line("POST /api/folders/{folder}/submissions", who -> who.post("/api/folders/" + folder + "/submissions",

@@ -80,4 +80,34 @@ class FoldersTest {
         assertThat(mirela.put("/api/folders/" + id + "/parent", Map.of("parent", below, "version", 77)).must(409).sentence()).contains("Somebody else has changed this folder");
         assertThat(folder(mirela, id).get("path").asString()).isEqualTo(ALDERMOOR + " / Stays");
     }
+
+    @Test
+    void aFolderIsOpenedToAnotherFirmAndACommonOneKeptFromAllOthers(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        Client giorgi = app.as("Giorgi Tskalishvili");
+        Client oluwaseun = app.as("Oluwaseun Finchley-Ade");
+        String project = "/api/projects/" + mirela.project();
+        JsonNode everybody = mirela.get(project + "/people").must(200).body();
+        long brask = everybody.get("firms").valueStream().filter(f -> f.get("code").asString().equals("BRK")).findFirst().orElseThrow().get("id").asLong();
+        long site = everybody.get("roles").valueStream().filter(r -> r.get("name").asString().equals("Site team")).findFirst().orElseThrow().get("id").asLong();
+        long parent = mirela.folder("Work in progress / Dunmarrow Works");
+        long notes = mirela.post("/api/folders/" + parent + "/folders", Map.of("name", "Interfaces with controls")).must(201).body().get("id").asLong();
+        long below = mirela.post("/api/folders/" + notes + "/folders", Map.of("name", "Gate drives")).must(201).body().get("id").asLong();
+        giorgi.get("/api/folders/" + below).must(404);
+        mirela.put("/api/folders/" + notes + "/access", Map.of("version", 0, "restricted", false, "grants", List.of(Map.of("firm", brask, "mayDrop", true)))).must(204);
+        assertThat(giorgi.get("/api/folders/" + below).must(200).body().get("mayDrop").asBoolean()).as("what is below is opened too").isTrue();
+        assertThat(giorgi.get(project + "/folders").must(200).raw().body()).contains("Interfaces with controls").doesNotContain("Deliveries");
+        app.as("Yusuf Karaderin").get("/api/folders/" + below).must(404);
+        assertThat(mirela.put("/api/folders/" + notes + "/access", Map.of("version", 0, "restricted", false, "grants", List.of())).must(409).type()).isEqualTo("changed-meanwhile");
+
+        long shared = mirela.post("/api/folders/" + mirela.folder("Shared") + "/folders", Map.of("name", "Claims")).must(201).body().get("id").asLong();
+        giorgi.get("/api/folders/" + shared).must(200);
+        mirela.put("/api/folders/" + shared + "/access", Map.of("version", 0, "restricted", true, "grants", List.of(Map.of("role", site, "mayDrop", false)))).must(204);
+        giorgi.get("/api/folders/" + shared).must(404);
+        assertThat(giorgi.get(project + "/folders").must(200).raw().body()).doesNotContain("Claims");
+        oluwaseun.get("/api/folders/" + shared).must(200);
+        app.as("Henrike Solvangen").get("/api/folders/" + shared).must(200);
+        assertThat(mirela.get("/api/folders/" + below + "/access").must(200).body().get("above").get(0).get("folder").asString()).endsWith("Interfaces with controls");
+        mirela.put("/api/folders/" + shared + "/access", Map.of("version", 1, "restricted", true, "grants", List.of(Map.of("mayDrop", false)))).must(400);
+    }
 }

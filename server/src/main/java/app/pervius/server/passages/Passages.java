@@ -182,15 +182,15 @@ public class Passages {
                 .map(p -> new Subject(p.id(), values(p.fieldValues), p.cycle)).toList();
     }
 
-    /** Says who has waiting passages from now on, and until when they should answer. */
+    /** Says who has waiting passages of one submission from now on, and until when they should answer. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void nowWith(Collection<Long> ids, String heldBy, @Nullable Instant due, String waitingFor) {
         for (Passage passage : passages.findAllById(ids)) {
             passage.heldBy = heldBy.length() > 400 ? heldBy.substring(0, 399) + "…" : heldBy;
             passage.due = due;
             passage.waitingFor = waitingFor;
-            live.changed(new Live.Change(passage.projectId, passage.authorFirmId, Live.Topic.PASSAGE, passage.submissionId));
         }
+        passages.findAllById(ids.stream().limit(1).toList()).forEach(p -> live.changed(new Live.Change(p.projectId, p.authorFirmId, Live.Topic.PASSAGE, p.submissionId)));
     }
 
     /** Writes on the journal of passages that a step of their review has begun. */

@@ -85,6 +85,9 @@ class Handing {
         Route route = flow.route(review);
         ReviewSeat seat = seat(review, turn, actor);
         seats.mustFit(review, route, to);
+        if (rows.findByReviewIdAndTurnAndPersonId(review.id(), review.turn, to).isPresent()) {
+            throw Problem.invalid("to", people.person(to).name() + " sits in this step already.");
+        }
         long from = seat.personId;
         hand(review, seat, to, from, note.strip());
         note(review, actor, "Passed on to " + people.person(to).name() + (note.isBlank() ? "." : ": " + note.strip()));
@@ -120,6 +123,10 @@ class Handing {
         for (ReviewSeat seat : rows.openIn(project, from)) {
             Review review = reviews.locked(seat.reviewId).orElseThrow();
             Route route = flow.route(review);
+            if (rows.findByReviewIdAndTurnAndPersonId(review.id(), review.turn, to).isPresent() && !enoughWithout(review, route, List.of(seat), List.of())) {
+                notMoved.add(new NotMoved(review.id(), submissions.reference(review.submissionId), people.person(to).name() + " sits in this step already, and so many answers are needed from different people."));
+                continue;
+            }
             if (!seats.fit(review, route, to)) {
                 notMoved.add(new NotMoved(review.id(), submissions.reference(review.submissionId), people.person(to).name() + " may not decide here: it is the own firm's work, or not visible to them."));
                 continue;
@@ -158,7 +165,7 @@ class Handing {
             List<ReviewSeat> came = change.holders().stream().filter(p -> !there.contains(p) && seats.fit(review, route, p)).map(p -> beside(like, p)).toList();
             List<ReviewSeat> gone = sitting.stream().filter(s -> Long.valueOf(change.role()).equals(s.roleId) && !change.holders().contains(s.personId) && s.passedBy == null).toList();
             rows.saveAllAndFlush(came);
-            if (gone.size() < sitting.size() + came.size()) {
+            if (enoughWithout(review, route, gone, came)) {
                 gone.stream().filter(s -> answers.findByReviewIdAndTurnOrderById(id, review.turn).stream().noneMatch(a -> Long.valueOf(s.personId).equals(a.seatId))).forEach(s -> {
                     came.stream().findFirst().filter(c -> s.leads).ifPresent(c -> c.leads = true);
                     rows.delete(s);
@@ -168,6 +175,18 @@ class Handing {
             came.forEach(s -> told(review, s.personId, "joined " + s.id(), ""));
             flow.heldAnew(review, route);
         }
+    }
+
+    /** Whether a step could still be decided, and drawn together where it has a lead, without some of those who sit in it. */
+    private boolean enoughWithout(Review review, Route route, List<ReviewSeat> gone, List<ReviewSeat> came) {
+        List<ReviewSeat> left = new ArrayList<>(seats.in(review));
+        left.removeIf(s -> gone.stream().anyMatch(g -> g.id() == s.id()));
+        boolean leadGoes = gone.stream().anyMatch(s -> s.leads);
+        if (left.isEmpty() || leadGoes && came.isEmpty()) {
+            return false;
+        }
+        int asked = (int) left.stream().filter(s -> !s.leads).count() - (leadGoes ? 1 : 0);
+        return review.state == Review.State.RELEASING || route.steps().get(review.step).needs().of(asked) <= asked;
     }
 
     private static ReviewSeat beside(ReviewSeat like, long person) {

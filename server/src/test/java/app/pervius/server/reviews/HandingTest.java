@@ -108,6 +108,29 @@ class HandingTest {
     }
 
     @Test
+    void aStepThatNeedsTwoAnswersNeverComesDownToOnePerson(App app) {
+        Desks desks = new Desks(app);
+        long role = desks.role("Tunnel checker", "Kwabena Adofori", "Henrike Solvangen");
+        Map<String, Object> both = step("Approval", "APPROVAL", List.of(who("ROLE", role)));
+        both.put("needs", "AT_LEAST");
+        both.put("atLeast", 2);
+        desks.route("tunnel", form("Tunnel", List.of(both)));
+        JsonNode passage = desks.send("tunnel", "Tunnel.pdf").getFirst();
+        JsonNode review = desks.mirela.reviewOf(passage);
+        Client kwabena = desks.as("Kwabena Adofori");
+        assertThat(kwabena.post(at(review) + "/passings", Map.of("turn", 0, "to", desks.person("Henrike Solvangen"), "note", "")).must(400).sentence()).isEqualTo("Henrike Solvangen sits in this step already.");
+        JsonNode moved = desks.mirela.post(desks.project + "/moved-steps", Map.of("from", desks.person("Kwabena Adofori"), "to", desks.person("Henrike Solvangen"), "reason", "leave")).must(200).body();
+        assertThat(moved.get("notMoved").valueStream().map(n -> n.get("review").asLong())).contains(review.get("id").asLong());
+        desks.hold("Tunnel checker", "Henrike Solvangen");
+        assertThat(desks.mirela.reviewOf(passage).get("seats")).hasSize(2);
+        desks.hold("Tunnel checker", "Henrike Solvangen", "Tomasz Łęgowicz");
+        assertThat(desks.mirela.reviewOf(passage).get("seats").valueStream().map(s -> s.get("person").asString())).containsExactlyInAnyOrder("Henrike Solvangen", "Tomasz Łęgowicz");
+        desks.as("Tomasz Łęgowicz").decide(review, passage, 1, "").must(204);
+        decideAll(desks.as("Henrike Solvangen"), passage, 1, "");
+        ended(desks.mirela, passage);
+    }
+
+    @Test
     void aControllerNudgesAndAPersonLeavesOnlyWhenNothingHangsOnThem(App app) {
         Desks desks = new Desks(app);
         desks.approvedBy("nudged", "Kwabena Adofori");

@@ -57,6 +57,26 @@ class MigrationTest {
         }
     }
 
+    /** The route lets the own firm decide, and Mirela, who holds the role of the step, has said something. */
+    private static void aReviewUnderWay(Statement s) throws SQLException {
+        s.execute("insert into folder (id, project_id, name, name_key, state, field_values, version) values (7, 1, 'WIP', 'wip', 'WORK_IN_PROGRESS', '{}', 0)");
+        s.execute("insert into submission (id, project_id, folder_id, reference, purpose, author_id, author_firm_id, uploader_id, open, opened_at, last_activity, runs, unsettled, version) "
+                + "values (20, 1, 7, 'S-0001', '', 2, 2, 2, false, current_timestamp, current_timestamp, 1, false, 0)");
+        s.execute("insert into passage (id, project_id, submission_id, folder_id, author_id, author_firm_id, uploader_id, original_name, base_name, title, given_values, field_values, cycle, station, state, since, version) "
+                + "values (21, 1, 20, 7, 2, 2, 2, 'a.pdf', 'a', 'a', '{}', '{}', 1, 'REVIEW', 'WAITING', current_timestamp, 0)");
+        s.execute("insert into review (id, project_id, submission_id, route_key, route_edition, author_id, author_firm_id, own_firm_decides, state, step, step_role, due, made_at, version) "
+                + "values (22, 1, 20, 'civil', 1, 2, 2, true, 'OPEN', 1, 5, current_timestamp, current_timestamp, 0)");
+        s.execute("insert into review_passage (review_id, passage_id) values (22, 21)");
+        s.execute("insert into review_answer (id, review_id, step, step_name, passage_id, person_id, code, comment, given_at, version) values (23, 22, 1, 'Approval', 21, 1, 2, 'north arrow', current_timestamp, 0)");
+    }
+
+    private static void theReviewIsStillWithItsPeople(Statement s) throws SQLException {
+        assertThat(one(s, "select family_id || '/' || turn || '/' || state from review")).isEqualTo("22/1/OPEN");
+        assertThat(one(s, "select person_id || '/' || turn || '/' || open || '/' || (due is not null) from review_seat")).isEqualTo("1/1/TRUE/TRUE");
+        assertThat(one(s, "select seat_id || '/' || person_id || '/' || turn || '/' || comment from review_answer")).isEqualTo("1/1/1/north arrow");
+        assertThat(one(s, "select passed_on || '/' || (over_at is null) from review_passage")).isEqualTo("FALSE/TRUE");
+    }
+
     @Test
     void definitionsWrittenBeforeAreReadWithWhatTheySaidAndWhatIsUsual() throws SQLException {
         try (Connection connection = DriverManager.getConnection(URL, "sa", ""); Statement s = connection.createStatement()) {
@@ -74,7 +94,9 @@ class MigrationTest {
             s.execute("insert into route_edition values (6, 1, 'civil', 1, '" + OLD_ROUTE + "', true, current_timestamp)");
             s.execute("insert into firm (id, code, name, version) values (2, 'FNK', 'Fennick', 0)");
             s.execute("insert into person (id, firm_id, name, email, job, administrator, active, created_at, version) values (2, 2, 'Yusuf', 'y@fnk.example', '', false, true, current_timestamp, 0)");
+            aReviewUnderWay(s);
             flyway().load().migrate();
+            theReviewIsStillWithItsPeople(s);
 
             assertThat(Json.read(one(s, "select definition from scheme_edition"), Scheme.class))
                     .isEqualTo(Scheme.ofDocuments("documents", "Documents", "{project}-{counter:4}", List.of("type")));

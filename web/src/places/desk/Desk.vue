@@ -12,6 +12,7 @@ import { useSession } from '../../session'
 import TakenList from '../numbers/TakenList.vue'
 import CalendarLink from './CalendarLink.vue'
 import ControllerLists from './ControllerLists.vue'
+import LeftDrafts from './LeftDrafts.vue'
 import FollowingList from './FollowingList.vue'
 import ReviewSlip from './ReviewSlip.vue'
 import StoppedList from './StoppedList.vue'
@@ -75,6 +76,7 @@ const nothing = computed(() => asked.value && waiting.value.length === 0 && rows
     <Trouble :problem="reviews.problem.value ?? stopped.problem.value" :again="load" />
     <p v-if="!asked && !reviews.problem.value" class="empty" role="status">Asking what waits for you …</p>
 
+    <LeftDrafts v-if="asked" :waiting="waiting" />
     <FollowingList v-for="id in closed" :key="id" :review="id" @read="closed = closed.filter((c) => c !== id)" />
 
     <section v-if="waiting.length">

@@ -1,12 +1,12 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { draftOf, dropDraft, keepDraft } from './drafts'
+import { draftOf, draftsOf, dropDraft, keepDraft } from './drafts'
 
 describe('a comment that is being typed', () => {
   beforeEach(() => {
     const kept = new Map<string, string>()
-    vi.stubGlobal('localStorage', {
+    vi.stubGlobal('localStorage', new Proxy({
       getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => kept.set(k, v), removeItem: (k: string) => kept.delete(k),
-    })
+    }, { ownKeys: () => [...kept.keys()], getOwnPropertyDescriptor: () => ({ enumerable: true, configurable: true }) }))
   })
 
   it('is there again for the same person and review, and for nobody else', () => {
@@ -20,6 +20,13 @@ describe('a comment that is being typed', () => {
     keepDraft(1, 7, { code: 3, passages: [4], comment: 'Handrail' })
     dropDraft(1, 7)
     expect(draftOf(1, 7)).toBeUndefined()
+  })
+
+  it('is found again for every review it was for', () => {
+    keepDraft(1, 7, { code: 3, passages: [4], comment: 'Handrail' })
+    keepDraft(1, 9, { code: 2, passages: [5], comment: ' ' })
+    keepDraft(2, 8, { code: 2, passages: [6], comment: 'Somebody else' })
+    expect(draftsOf(1).map((d) => d.review)).toEqual([7])
   })
 
   it('that cannot be read is as if there were none', () => {

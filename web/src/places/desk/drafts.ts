@@ -23,3 +23,13 @@ export function draftOf(person: number, review: number): Draft | undefined {
 export function dropDraft(person: number, review: number) {
   localStorage.removeItem(key(person, review))
 }
+
+/** Everything a person has been typing, by review. */
+export function draftsOf(person: number): { review: number; draft: Draft }[] {
+  const mine = `draft/${person}/`
+  return Object.keys(localStorage).filter((k) => k.startsWith(mine)).flatMap((k) => {
+    const review = Number(k.slice(mine.length))
+    const draft = draftOf(person, review)
+    return draft?.comment.trim() ? [{ review, draft }] : []
+  })
+}

@@ -102,6 +102,20 @@ class ReviewTest {
     }
 
     @Test
+    void whatAnotherDidMeanwhileIsShownAndTheWordsStay() {
+        try (Browser author = new Browser(Demo.address()); Browser henrike = new Browser(Demo.address()); Browser kwabena = new Browser(Demo.address())) {
+            author.signInAs("Giorgi Tskalishvili").open("/folders").seeText("Controls design").click(By.xpath("//*[@role='treeitem'][normalize-space(.)='Drawingswip']"));
+            author.chooseFiles(List.of(Drawings.pdf(files, "Warning lights.pdf"))).clickButton("Send").seeText("Received as");
+            String article = "//article[contains(., 'Warning lights')]";
+            atTheDesk(henrike, "Henrike Solvangen").click(By.xpath(article + "//button[normalize-space()='3']")).type(By.xpath(article + "//textarea"), "Two lamps are missing.");
+            atTheDesk(kwabena, "Kwabena Adofori").click(By.xpath(article + "//button[normalize-space()='1']"));
+            kwabena.click(By.xpath(article + "//button[normalize-space()='Close the step']")).seeNone(By.xpath(article));
+            henrike.seeText("It went on while you were writing.").seeText("is at “Approval” now, with Tomasz Łęgowicz.").seeText("Two lamps are missing.");
+            henrike.clickButton("I do not need it any more").seeNoText("Two lamps are missing.");
+        }
+    }
+
+    @Test
     void sixtyFilesAreDecidedAlikeAtOneGoFromTheKeyboard() {
         try (Browser reviewer = new Browser(Demo.address()); Browser author = new Browser(Demo.address())) {
             author.signInAs("Linnéa Åkerström-Vass").open("/folders").click(By.xpath("//*[@role='treeitem'][starts-with(normalize-space(.), 'Calculations')]")).seeText("What happens here");

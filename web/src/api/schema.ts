@@ -3534,6 +3534,7 @@ export interface components {
         TurnaroundView: {
             byDiscipline: components["schemas"]["Took"][];
             byPerson: components["schemas"]["Took"][];
+            byRole: components["schemas"]["Took"][];
             byRoute: components["schemas"]["Took"][];
             byStep: components["schemas"]["Took"][];
             /** Format: int32 */

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { api, data, type Review } from '../../api/client'
 import { useLoaded } from '../../load'
+import WatchMore from '../../parts/WatchMore.vue'
 import { count } from '../../say'
 import { useSession } from '../../session'
 import type { Deciding } from './decide'
@@ -9,6 +10,7 @@ import type { Deciding } from './decide'
 /** Who sits in the step, what each has answered, and the step changing hands. */
 const props = defineProps<{ review: Review; deciding: Deciding }>()
 const session = useSession()
+const watching = ref(false)
 const passing = ref<'on' | 'back'>()
 const to = ref(0)
 const note = ref('')
@@ -54,8 +56,10 @@ const take = () => props.deciding.carryOut(() => data(api.PUT('/api/reviews/{id}
     <span v-if="review.mine" class="row acts">
       <button class="act bare" type="button" :disabled="deciding.busy.value" @click="take">{{ inHand ? 'I do not have it any more' : 'I have it' }}</button>
       <button class="act bare" type="button" @click="begin('on')">Pass it on</button>
+      <button class="act bare" type="button" :aria-expanded="watching" @click="watching = !watching">Tell more people</button>
       <button v-if="my?.passedBy" class="act bare" type="button" @click="begin('back')">Give it back</button>
     </span>
+    <WatchMore v-if="watching" class="pass" :review="review.id" :project="review.project" @done="watching = false" @cancel="watching = false" />
     <form v-if="passing" class="row pass" @submit.prevent="pass" @keydown.esc="passing = undefined">
       <label v-if="passing === 'on'" class="field"><span>To</span><select v-model.number="to" class="text" required aria-label="Pass it on to"><option :value="0" disabled>{{ people.loading.value ? 'asking who could …' : 'choose somebody' }}</option><option v-for="p in others" :key="p.id" :value="p.id">{{ p.name }}, {{ p.firmCode }}</option></select></label>
       <label class="field grow"><span>What you say with it</span><input v-model="note" class="text" maxlength="1000" autofocus></label>

@@ -14,7 +14,7 @@ onMounted(turnaround.load)
 watch(days, turnaround.load)
 const t = computed(() => turnaround.value.value)
 const tables = computed(() => (t.value ? [
-  { head: 'Step', rows: t.value.byStep }, { head: 'Route', rows: t.value.byRoute }, { head: 'Discipline', rows: t.value.byDiscipline.map(named) }, { head: 'Closed by', rows: t.value.byPerson },
+  { head: 'Step', rows: t.value.byStep }, { head: 'Route', rows: t.value.byRoute }, { head: 'Role', rows: t.value.byRole }, { head: 'Discipline', rows: t.value.byDiscipline.map(named) }, { head: 'Closed by', rows: t.value.byPerson },
 ] : []))
 const longest = computed(() => Math.max(1, ...(t.value?.byStep ?? []).map((r) => r.longest)))
 const heaviest = computed(() => Math.max(1, ...(t.value?.load ?? []).map((l) => l.files + l.coming)))

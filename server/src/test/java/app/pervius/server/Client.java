@@ -85,6 +85,28 @@ public final class Client {
         }
     }
 
+    /** Listens to live news; what has come so far is in the buffer, until the stream is closed. */
+    public AutoCloseable listen(StringBuffer heard) {
+        try {
+            InputStream news = http.send(request("/api/live").timeout(Duration.ofMinutes(2)).GET().build(), BodyHandlers.ofInputStream()).body();
+            Thread.ofVirtual().start(() -> {
+                try {
+                    byte[] some = new byte[4096];
+                    for (int n = news.read(some); n > 0; n = news.read(some)) {
+                        heard.append(new String(some, 0, n, StandardCharsets.UTF_8));
+                    }
+                } catch (IOException closed) {
+                    heard.append("closed");
+                }
+            });
+            return news;
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
     public Answer post(String path, Object body) {
         return send(json(path, "POST", body));
     }

@@ -38,10 +38,10 @@ class Turnaround {
     record Load(String person, String firm, int files, int late, int thisWeek, int coming) {
     }
 
-    record TurnaroundView(int days, int closedSteps, int lateSteps, List<Took> byStep, List<Took> byRoute, List<Took> byDiscipline, List<Took> byPerson, List<Load> load) {
+    record TurnaroundView(int days, int closedSteps, int lateSteps, List<Took> byStep, List<Took> byRoute, List<Took> byRole, List<Took> byDiscipline, List<Took> byPerson, List<Load> load) {
     }
 
-    private record Closed(String route, int edition, int step, Instant began, @Nullable Instant due, Instant closed, @Nullable Long person, long passage) {
+    private record Closed(String route, int edition, int step, Instant began, @Nullable Instant due, Instant closed, @Nullable Long person, long passage, @Nullable Long role) {
     }
 
     private record Measured(Closed closed, int days, boolean late) {
@@ -76,6 +76,7 @@ class Turnaround {
                 .collect(Collectors.toMap(Passages.Subject::id, s -> s.values().get(field).orElse("none")));
         return new TurnaroundView(days, measured.size(), (int) measured.stream().filter(Measured::late).count(),
                 by(measured, m -> step(project, m.closed()).name()), by(measured, m -> routes.edition(project, m.closed().route(), m.closed().edition()).name()),
+                by(measured, m -> m.closed().role() == null ? "nobody's role" : people.roleName(new app.pervius.core.project.RoleId(m.closed().role()))),
                 by(measured, m -> disciplines.getOrDefault(m.closed().passage(), "none")),
                 by(measured, m -> m.closed().person() == null ? "nobody in time" : people.person(m.closed().person()).name()), load(project, calendar, notOfFirm));
     }
@@ -84,12 +85,13 @@ class Turnaround {
         return jdbc.sql("""
                 select r.route_key, r.route_edition, c.step, c.closed_at, c.person_id, (select min(s.due) from review_seat s where s.review_id = c.review_id and s.turn = c.turn),
                     (select min(x.passage_id) from review_passage x where x.review_id = c.review_id),
-                    coalesce((select max(d.closed_at) from review_closing d where d.review_id = c.review_id and d.turn < c.turn), r.made_at)
+                    coalesce((select max(d.closed_at) from review_closing d where d.review_id = c.review_id and d.turn < c.turn), r.made_at),
+                    (select max(s.role_id) from review_seat s where s.review_id = c.review_id and s.turn = c.turn and s.person_id = c.person_id)
                 from review_closing c join review r on r.id = c.review_id
                 where r.project_id = :project and c.closed_at >= :since and r.author_firm_id <> :notFirm order by c.id desc fetch first 20000 rows only""")
                 .param("project", project).param("since", since.atOffset(ZoneOffset.UTC)).param("notFirm", notOfFirm == null ? -1 : notOfFirm)
                 .query((row, n) -> new Closed(row.getString(1), row.getInt(2), row.getInt(3), at(row.getObject(8, OffsetDateTime.class)), row.getObject(6, OffsetDateTime.class) == null ? null
-                        : at(row.getObject(6, OffsetDateTime.class)), at(row.getObject(4, OffsetDateTime.class)), row.getObject(5, Long.class), row.getLong(7))).list();
+                        : at(row.getObject(6, OffsetDateTime.class)), at(row.getObject(4, OffsetDateTime.class)), row.getObject(5, Long.class), row.getLong(7), row.getObject(9, Long.class))).list();
     }
 
     private Step step(long project, Closed closed) {

@@ -35,7 +35,7 @@ class ReleasingTest {
     }
 
     @Test
-    void theAuthorsFirmReadsNothingBeforeTheReleaseAndThenWhatTheLeadMadeOfIt(App app) {
+    void theAuthorsFirmReadsNothingBeforeTheReleaseAndThenWhatTheLeadMadeOfIt(App app) throws Exception {
         Desks desks = new Desks(app);
         Map<String, Object> form = form("With a lead", List.of(step("Look", "REVIEW", List.of(who("PERSON", desks.person("Henrike Solvangen")))),
                 step("Approval", "APPROVAL", List.of(who("PERSON", desks.person("Tomasz Łęgowicz"))))));
@@ -44,8 +44,14 @@ class ReleasingTest {
         JsonNode passage = desks.send("lead", "Lead report.pdf").getFirst();
         Client priya = desks.as("Priya Venkatarangan");
         Client kwabena = desks.as("Kwabena Adofori");
-        decideAll(desks.as("Henrike Solvangen"), passage, 2, "first-secret: clumsy words");
-        decideAll(desks.as("Tomasz Łęgowicz"), passage, 2, "second-secret: keep this");
+        StringBuffer news = new StringBuffer();
+        try (AutoCloseable stream = priya.listen(news)) {
+            Client.until(news::toString, n -> n.contains("hello"));
+            decideAll(desks.as("Henrike Solvangen"), passage, 2, "first-secret: clumsy words");
+            decideAll(desks.as("Tomasz Łęgowicz"), passage, 2, "second-secret: keep this");
+            Client.until(news::toString, n -> n.contains("PASSAGE"));
+        }
+        assertThat(news.toString()).as("live news name things and carry nothing").doesNotContain("secret", "code");
         JsonNode review = kwabena.reviewOf(passage);
         assertThat(review.get("state").asString()).isEqualTo("RELEASING");
         assertThat(review.get("mayDraw").asBoolean()).isTrue();

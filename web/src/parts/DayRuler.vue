@@ -20,14 +20,14 @@ const short = (d: Date) => `${d.getDate()}${d.getDate() === 1 || d.getTime() ===
 </script>
 
 <template>
-  <div class="ruler" role="img" :aria-label="`Begun now: ${steps.map((s) => `${s.name} due ${day(s.dueIfBegunNow)}`).join(', ')}`">
+  <div class="ruler" role="group" :aria-label="`Begun now: ${steps.map((s) => `${s.name} due ${day(s.dueIfBegunNow)}`).join(', ')}`">
     <div class="days">
       <span v-for="d in ruler.days" :key="d.at.getTime()" class="day" :class="{ off: !d.works, first: d.first }" :style="{ width: `${width}%` }"><i v-if="d.first">{{ short(d.at) }}</i></span>
     </div>
     <div class="bars">
       <span v-for="(d, i) in ruler.days" :key="i" class="shade" :class="{ off: !d.works }" :style="{ left: `${i * width}%`, width: `${width}%` }" />
       <div v-for="(b, i) in bars" :key="i" class="lane">
-        <button type="button" class="bar" :class="[b.step.kind.toLowerCase(), { at: at === i }]" :style="{ left: `${b.left}%`, width: `${b.width}%` }" :title="`${b.step.name}, ${b.step.who}: ${b.step.workingDays} working days, due ${exact(b.step.dueIfBegunNow)}`" @click="emit('step', i)" />
+        <button type="button" class="bar" :class="[b.step.kind.toLowerCase(), { at: at === i }]" :style="{ left: `${b.left}%`, width: `${b.width}%` }" :aria-label="`${b.step.name}, due ${day(b.step.dueIfBegunNow)}`" :title="`${b.step.name}, ${b.step.who}: ${b.step.workingDays} working days, due ${exact(b.step.dueIfBegunNow)}`" @click="emit('step', i)" />
         <span class="label" :class="{ inside: b.width > 30, dark: b.width > 30 && b.step.kind === 'APPROVAL' }" :style="b.width > 30 ? { left: `${b.left + 0.4}%`, maxWidth: `${b.width - 0.8}%` } : b.left > 50 ? { right: `${100 - b.left + 0.6}%` } : { left: `${b.left + b.width + 0.6}%` }"><strong>{{ b.step.name }}</strong> {{ b.step.who }}<template v-if="b.step.condition">, {{ b.step.condition }}</template>; {{ b.step.workingDays }} {{ b.step.workingDays === 1 ? 'day' : 'days' }}, due {{ day(b.step.dueIfBegunNow) }}</span>
       </div>
     </div>

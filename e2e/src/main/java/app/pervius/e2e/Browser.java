@@ -81,6 +81,16 @@ public final class Browser implements AutoCloseable {
         return this;
     }
 
+    /** Signs in and shows the files of every review on the Desk, also of those it has folded because there are many. */
+    Browser atTheDesk(String name) {
+        signInAs(name).seeText("for your decision");
+        By folded = By.xpath("//button[starts-with(normalize-space(), 'Show ')]");
+        for (int left = all(folded).size(); left > 0; left = all(folded).size()) {
+            click(folded).until("return document.querySelectorAll('article > header > button').length < " + left);
+        }
+        return this;
+    }
+
     /** Waits until nothing of that kind is on the page any more. */
     Browser seeNone(By what) {
         new WebDriverWait(driver, PATIENCE).withMessage("still there on " + driver.getCurrentUrl() + ": " + what).until(d -> d.findElements(what).isEmpty());

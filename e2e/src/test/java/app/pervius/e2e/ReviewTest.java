@@ -24,16 +24,6 @@ class ReviewTest {
     private static final String FILE = "KWR-FNK-H-DR-0003_P01_A1.pdf";
     private static final String ARTICLE = "//article[contains(., 'Fish pass longitudinal section')]";
 
-    /** Signs in and shows the files of every review on the Desk. */
-    private static Browser atTheDesk(Browser reviewer, String name) {
-        reviewer.signInAs(name).seeText("for your decision");
-        By folded = By.xpath("//button[starts-with(normalize-space(), 'Show ')]");
-        for (int left = reviewer.all(folded).size(); left > 0; left = reviewer.all(folded).size()) {
-            reviewer.click(folded).until("return document.querySelectorAll('article > header > button').length < " + left);
-        }
-        return reviewer;
-    }
-
     private static void decide(Browser reviewer, int code, String comment) {
         reviewer.click(By.xpath(ARTICLE + "//button[normalize-space()='" + code + "']"));
         if (!comment.isEmpty()) {
@@ -57,21 +47,21 @@ class ReviewTest {
             controller.type(By.cssSelector("form[aria-label='Send files on a route'] textarea"), "Mind the flow in the lower pool.");
             controller.click(By.cssSelector("[data-test=send-files]")).seeText("Fish pass longitudinal section");
 
-            atTheDesk(henrike, "Henrike Solvangen").see(By.xpath(ARTICLE + "[contains(., 'Mind the flow in the lower pool.')]"));
+            henrike.atTheDesk("Henrike Solvangen").see(By.xpath(ARTICLE + "[contains(., 'Mind the flow in the lower pool.')]"));
             decide(henrike, 1, "");
-            atTheDesk(kwabena, "Kwabena Adofori").see(By.xpath(ARTICLE + "[contains(., '2 answers needed')]"));
+            kwabena.atTheDesk("Kwabena Adofori").see(By.xpath(ARTICLE + "[contains(., '2 answers needed')]"));
             decide(kwabena, 2, "clumsy words about the pool");
             kwabena.see(By.xpath(ARTICLE + "[contains(., 'comes to 2')]"));
             close(kwabena);
             henrike.seeNone(By.xpath(ARTICLE));
             try (Browser tomasz = new Browser(Demo.address())) {
-                atTheDesk(tomasz, "Tomasz Łęgowicz").see(By.xpath(ARTICLE + "[contains(., 'clumsy words about the pool')]"));
+                tomasz.atTheDesk("Tomasz Łęgowicz").see(By.xpath(ARTICLE + "[contains(., 'clumsy words about the pool')]"));
                 decide(tomasz, 2, "As reviewed.");
                 close(tomasz);
             }
             author.signInAs("Yusuf Karaderin").open("/passages").click(By.xpath("//a[normalize-space()='Fish pass longitudinal section']")).seeText("Release of the comments").seeNoText("clumsy words");
             kwabena.open("/desk");
-            atTheDesk(kwabena, "Kwabena Adofori").see(By.xpath(ARTICLE + "[contains(., 'Release of the comments')]"));
+            kwabena.atTheDesk("Kwabena Adofori").see(By.xpath(ARTICLE + "[contains(., 'Release of the comments')]"));
             kwabena.click(By.xpath(ARTICLE + "//li[contains(., 'clumsy')]//button[normalize-space()='Reword']"));
             kwabena.see(By.xpath(ARTICLE + "//textarea")).clear();
             kwabena.type(By.xpath(ARTICLE + "//textarea"), "Show the velocities in the lower pool.").click(By.xpath(ARTICLE + "//button[normalize-space()='The author reads this']"));
@@ -107,8 +97,8 @@ class ReviewTest {
             author.signInAs("Giorgi Tskalishvili").open("/folders").seeText("Controls design").click(By.xpath("//*[@role='treeitem'][normalize-space(.)='Drawingswip']"));
             author.chooseFiles(List.of(Drawings.pdf(files, "Warning lights.pdf"))).clickButton("Send").seeText("Received as");
             String article = "//article[contains(., 'Warning lights')]";
-            atTheDesk(henrike, "Henrike Solvangen").click(By.xpath(article + "//button[normalize-space()='3']")).type(By.xpath(article + "//textarea"), "Two lamps are missing.");
-            atTheDesk(kwabena, "Kwabena Adofori").click(By.xpath(article + "//button[normalize-space()='1']"));
+            henrike.atTheDesk("Henrike Solvangen").click(By.xpath(article + "//button[normalize-space()='3']")).type(By.xpath(article + "//textarea"), "Two lamps are missing.");
+            kwabena.atTheDesk("Kwabena Adofori").click(By.xpath(article + "//button[normalize-space()='1']"));
             kwabena.click(By.xpath(article + "//button[normalize-space()='Close the step']")).seeNone(By.xpath(article));
             henrike.seeText("It went on while you were writing.").seeText("is at “Approval” now, with Tomasz Łęgowicz.").seeText("Two lamps are missing.");
             henrike.clickButton("I do not need it any more").seeNoText("Two lamps are missing.");

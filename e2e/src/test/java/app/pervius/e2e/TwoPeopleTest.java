@@ -47,7 +47,7 @@ class TwoPeopleTest {
             author.click(By.xpath("//*[@role='treeitem'][normalize-space(.)='Drawingswip']"));
             author.chooseFiles(List.of(Drawings.pdf(files, "Alarm schematic.pdf"))).clickButton("Send").seeText("Received as");
             for (String person : List.of("Kwabena Adofori", "Tomasz Łęgowicz")) {
-                reviewer.signInAs(person).seeText("Alarm schematic");
+                reviewer.atTheDesk(person).seeText("Alarm schematic");
                 reviewer.click(By.xpath("//a[normalize-space()='Alarm schematic']")).see(By.cssSelector("canvas[role=img]"));
                 reviewer.leaveFields().press("3").seeText("What is to be done");
                 reviewer.press("The horn is missing.").type(By.cssSelector("textarea"), Keys.chord(Keys.CONTROL, Keys.ENTER)).seeText("Every file has a decision");
@@ -71,11 +71,7 @@ class TwoPeopleTest {
                 author.clickButton("Send").seeText("32 files of 32");
             }
             for (String person : List.of("Henrike Solvangen", "Tomasz Łęgowicz")) {
-                reviewer.signInAs(person).seeText("32 files, 32 without a decision").seeNoText("Stop log sheet 32");
-                By folded = By.xpath("//button[starts-with(normalize-space(), 'Show ')]");
-                for (int left = reviewer.all(folded).size(); left > 0; left = reviewer.all(folded).size()) {
-                    reviewer.click(folded).until("return document.querySelectorAll('article > header > button').length < " + left);
-                }
+                reviewer.signInAs(person).seeText("32 files, 32 without a decision").seeNoText("Stop log sheet 32").atTheDesk(person);
                 reviewer.seeText("Stop log sheet 32");
                 for (String drop : drops) {
                     String review = "//article[contains(., '" + drop + " sheet 32')]";

@@ -44,8 +44,8 @@ useKeys([
 </template>
 
 <style scoped>
-.list { table-layout: fixed; min-width: 1000px; } .w24 { width: 21%; } .w12 { width: 12%; } .w11 { width: 11%; } .w9 { width: 10%; } .w7 { width: 7%; } .w5 { width: 6%; } .w4 { width: 5%; }
-.what button { border: 0; background: none; padding: 0; cursor: pointer; max-width: 92%; overflow: hidden; text-overflow: ellipsis; vertical-align: bottom; }
+.list { table-layout: fixed; min-width: 1000px; } .w24 { width: 20%; } .w12 { width: 11.5%; } .w11 { width: 10.5%; } .w9 { width: 9.5%; } .w7 { width: 7%; } .w5 { width: 6%; } .w4 { width: 5%; }
+.what button { border: 0; background: none; padding: 0; cursor: pointer; max-width: calc(100% - 28px); overflow: hidden; text-overflow: ellipsis; vertical-align: bottom; }
 .nowrap { white-space: nowrap; }
 .hand { margin-left: 5px; border: 1px solid var(--done); color: var(--done); padding: 0 3px; font-size: 11px; }
 .far { display: inline-block; width: 54px; height: 8px; border: 1px solid var(--line-strong); } .far span { display: block; height: 100%; background: var(--main); }

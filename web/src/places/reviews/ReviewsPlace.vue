@@ -69,7 +69,7 @@ function set(key: string, event: Event) {
         <select class="text" aria-label="With whom" :value="filter.person ?? ''" @change="set('person', $event)"><option value="">with anybody</option><option v-for="p in people.value.value?.people" :key="p.id" :value="p.id">{{ p.name }}</option></select>
         <select class="text" aria-label="From which firm" :value="filter.firm ?? ''" @change="set('firm', $event)"><option value="">from every firm</option><option v-for="f in people.value.value?.firms" :key="f.id" :value="f.id">{{ f.code }}</option></select>
         <select class="text" aria-label="Cycle" :value="filter.cycleFrom ?? ''" @change="set('cycle', $event)"><option value="">every cycle</option><option value="2">cycle 2 and later</option><option value="3">cycle 3 and later</option></select>
-        <select class="text" aria-label="Order" :value="filter.order" :disabled="which === 'CLOSED' || which === 'ALL'" @change="set('order', $event)"><option value="DUE">late first, then by date</option><option value="NEWEST">newest first</option></select>
+        <select class="text" aria-label="Order" :value="filter.order" :disabled="which === 'CLOSED' || which === 'ALL'" @change="set('order', $event)"><option value="DUE">late first</option><option value="NEWEST">newest first</option></select>
         <span class="end row"><a class="act" :href="`${table}&format=XLSX`">XLSX</a><a class="act" :href="`${table}&format=CSV`">CSV</a></span>
       </template>
     </header>
@@ -88,7 +88,7 @@ function set(key: string, event: Event) {
 
 <style scoped>
 .reviews { display: flex; flex-direction: column; gap: 8px; height: 100%; }
-header { display: flex; align-items: center; gap: 8px; flex-wrap: wrap; } header select { width: auto; max-width: 128px; } .end { margin-left: auto; gap: 4px; }
+header { display: flex; align-items: center; gap: 8px; flex-wrap: wrap; } header select { width: auto; max-width: 116px; } .end { margin-left: auto; gap: 4px; }
 nav { display: flex; } nav .act { margin-right: -1px; border-radius: 0; } .on { background: var(--ink); color: var(--paper); border-color: var(--ink); } .on:hover { background: var(--ink) !important; }
 .scroll { --stick: 0px; overflow: auto; flex: 1; }
 </style>

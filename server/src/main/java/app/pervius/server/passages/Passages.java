@@ -184,22 +184,28 @@ public class Passages {
 
     /** Says who has waiting passages of one submission from now on, and until when they should answer. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void nowWith(Collection<Long> ids, String heldBy, @Nullable Instant due, String waitingFor) {
-        for (Passage passage : passages.findAllById(ids)) {
+    public void sayWith(Collection<Long> ids, String heldBy, @Nullable Instant due, String waitingFor) {
+        nowWith(ids, heldBy, due, waitingFor);
+    }
+
+    private List<Passage> nowWith(Collection<Long> ids, String heldBy, @Nullable Instant due, String waitingFor) {
+        List<Passage> its = passages.findAllById(ids);
+        for (Passage passage : its) {
             passage.heldBy = heldBy.length() > 400 ? heldBy.substring(0, 399) + "…" : heldBy;
             passage.due = due;
             passage.waitingFor = waitingFor;
         }
-        passages.findAllById(ids.stream().limit(1).toList()).forEach(p -> live.changed(new Live.Change(p.projectId, p.authorFirmId, Live.Topic.PASSAGE, p.submissionId)));
+        its.stream().findFirst().ifPresent(p -> live.changed(new Live.Change(p.projectId, p.authorFirmId, Live.Topic.PASSAGE, p.submissionId)));
+        return its;
     }
 
-    /** Writes on the journal of passages that a step of their review has begun. */
+    /** The same where a step of their review begins, which is written on their journals; each passage's row is written once. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void stepBegan(Collection<Long> ids, String account) {
-        for (Passage passage : passages.findAllById(ids)) {
+    public void stepBegins(Collection<Long> ids, String heldBy, Instant due, String step) {
+        nowWith(ids, heldBy, due, step).forEach(passage -> {
             passage.since = clock.instant();
-            passage.note(journal, Journal.Kind.STEP_BEGAN, Journal.Actor.PERVIUS, account);
-        }
+            passage.note(journal, Journal.Kind.STEP_BEGAN, Journal.Actor.PERVIUS, step + " began: with " + heldBy + ".");
+        });
     }
 
     /** Writes on the journal of passages what somebody has done with them at their station. */

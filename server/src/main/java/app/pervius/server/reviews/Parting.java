@@ -129,7 +129,7 @@ class Parting {
         List<ReviewFiles.InReview> over = files.of(family.stream().map(Review::id).toList()).values().stream().flatMap(List::stream)
                 .filter(f -> f.over() != null && f.ending().isPresent() && !f.passedOn()).toList();
         if (held) {
-            passages.nowWith(over.stream().map(ReviewFiles.InReview::passage).toList(), "Pervius, until the other files of the review are decided",
+            passages.sayWith(over.stream().map(ReviewFiles.InReview::passage).toList(), "Pervius, until the other files of the review are decided",
                     family.stream().map(r -> r.due).filter(java.util.Objects::nonNull).max(java.util.Comparator.naturalOrder()).orElse(null), "the other files of its review");
             return;
         }

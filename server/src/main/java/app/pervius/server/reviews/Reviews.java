@@ -195,8 +195,7 @@ public class Reviews {
         String name = releases ? "Release of the comments" : step.name();
         List<Long> its = files.live(review.id()).stream().map(ReviewFiles.InReview::passage).toList();
         String heldBy = heldBy(review, step, sitting);
-        passages.nowWith(its, heldBy, review.due, name);
-        passages.stepBegan(its, name + " began: with " + heldBy + ".");
+        passages.stepBegins(its, heldBy, review.due, name);
         tell(review, sitting, releases ? Occasion.TO_RELEASE : Occasion.TO_DECIDE, "review " + review.id() + " turn " + review.turn,
                 review.message.isEmpty() ? "" : "\n" + people.person(java.util.Objects.requireNonNullElse(review.senderId, review.authorId)).name() + " says: " + review.message);
         live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
@@ -206,7 +205,7 @@ public class Reviews {
     void heldAnew(Review review, Route route) {
         List<Long> its = files.live(review.id()).stream().map(ReviewFiles.InReview::passage).toList();
         Step step = route.steps().get(review.step);
-        passages.nowWith(its, heldBy(review, step, seats.in(review)), review.due, review.state == Review.State.RELEASING ? "Release of the comments" : step.name());
+        passages.sayWith(its, heldBy(review, step, seats.in(review)), review.due, review.state == Review.State.RELEASING ? "Release of the comments" : step.name());
         live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
     }
 

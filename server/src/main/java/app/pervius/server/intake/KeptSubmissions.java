@@ -1,6 +1,7 @@
 package app.pervius.server.intake;
 
 import app.pervius.server.passages.Submissions;
+import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
@@ -37,7 +38,7 @@ class KeptSubmissions implements Submissions {
     @Override
     @Transactional(readOnly = true)
     public Map<Long, Asked> asked(Collection<Long> wanted) {
-        return submissions.findAllById(wanted).stream().collect(Collectors.toMap(Submission::id, s -> new Asked(s.reference, s.purpose, s.answerDue)));
+        return wanted.isEmpty() ? Map.of() : submissions.asked(wanted).stream().collect(Collectors.toMap(s -> (Long) s[0], s -> new Asked((String) s[1], (String) s[2], (LocalDate) s[3])));
     }
 
     @Override

@@ -2,6 +2,7 @@ package app.pervius.server.intake;
 
 import jakarta.persistence.LockModeType;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -45,4 +46,8 @@ interface SubmissionRepository extends JpaRepository<Submission, Long> {
     /** Those of a project since a moment, the newest first; only of one firm's authors where a firm is given. */
     @Query("from Submission s where s.projectId = :project and s.openedAt >= :since and (:firm is null or s.authorFirmId = :firm) order by s.projectId desc, s.openedAt desc, s.id desc")
     List<Submission> since(long project, Instant since, @Nullable Long firm, Limit limit);
+
+    /** For each submission its id, reference, purpose, and the date an answer is asked for. */
+    @Query("select s.id, s.reference, s.purpose, s.answerDue from Submission s where s.id in :ids")
+    List<Object[]> asked(Collection<Long> ids);
 }

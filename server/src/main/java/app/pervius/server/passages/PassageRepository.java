@@ -9,6 +9,10 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 interface PassageRepository extends JpaRepository<Passage, Long> {
+    /** For each passage its id, number, revision, title and the name it came under. */
+    @Query("select p.id, p.number, p.revision, p.title, p.originalName from Passage p where p.id in :ids")
+    List<Object[]> titles(Collection<Long> ids);
+
     @Query("select p.id from Passage p where p.submissionId = :submission and p.state = :state and p.id > :after "
             + "order by p.submissionId, p.state, p.id")
     List<Long> nextToRun(long submission, Passages.State state, long after, Limit limit);

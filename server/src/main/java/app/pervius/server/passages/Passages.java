@@ -132,6 +132,13 @@ public class Passages {
         return passages.findById(id).map(this::view).orElseThrow(() -> Problem.notFound("passage"));
     }
 
+    /** What passages are called: number, revision and title, or the file's name before they have a number. */
+    @Transactional(readOnly = true)
+    public Map<Long, String> inWords(Collection<Long> ids) {
+        return ids.isEmpty() ? Map.of() : passages.titles(ids).stream()
+                .collect(Collectors.toMap(p -> (Long) p[0], p -> PassageFacts.inWords((String) p[1], (String) p[2], (String) p[3], (String) p[4])));
+    }
+
     @Transactional(readOnly = true)
     public List<PassageView> passages(Collection<Long> ids) {
         return views(passages.findAllById(ids).stream().sorted(java.util.Comparator.comparing(Passage::id)).toList());

@@ -14,7 +14,6 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Base64;
 import java.util.HexFormat;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -92,8 +91,7 @@ class CalendarFeed {
     Calendar calendar(String secret) {
         Actor actor = links.findBySecretHash(hash(secret)).flatMap(link -> accounts.actor(link.personId)).orElseThrow(() -> Problem.notFound("calendar"));
         Calendar calendar = new Calendar().withProdId("-//Pervius//Due dates//EN").withDefaults().getFluentTarget();
-        List<ReviewSeat> seats = myDay.waiting(actor, MOST_EVENTS);
-        Map<Long, Review> found = reviews.findAllById(seats.stream().map(s -> s.reviewId).distinct().toList()).stream().collect(Collectors.toMap(Review::id, r -> r));
+        Map<Long, Review> found = reviews.findAllById(myDay.waiting(actor, MOST_EVENTS)).stream().collect(Collectors.toMap(Review::id, r -> r));
         Map<Long, Submissions.Asked> asked = submissions.asked(found.values().stream().map(r -> r.submissionId).collect(Collectors.toSet()));
         found.values().stream().filter(r -> r.due != null && access.sees(r, actor)).sorted(java.util.Comparator.comparing(Review::id)).forEach(r -> calendar.add(event(r, asked.get(r.submissionId))));
         return calendar;

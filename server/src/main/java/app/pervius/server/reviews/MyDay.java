@@ -23,14 +23,14 @@ class MyDay {
         this.projects = projects;
     }
 
-    /** The most urgent first; some may be of reviews the person may not decide on. */
-    List<ReviewSeat> waiting(Actor actor, int most) {
+    /** The reviews, each once, the most urgent first; some may be such as the person may not decide on. */
+    List<Long> waiting(Actor actor, int most) {
         Set<Long> people = new HashSet<>();
         actor.memberships().keySet().forEach(project -> people.addAll(deputies.standsInFor(actor.person(), projects.settings(project).zone())));
         if (people.isEmpty()) {
-            return seats.waitingFor(actor.person(), Limit.of(most));
+            return seats.waitingFor(actor.person(), Limit.of(most)).stream().distinct().toList();
         }
         people.add(actor.person());
-        return seats.waitingFor(people, Limit.of(most));
+        return seats.waitingFor(people, Limit.of(most)).stream().distinct().toList();
     }
 }

@@ -112,9 +112,9 @@ class ReviewController {
     @GetMapping("/api/desk/reviews")
     List<ReviewViews.ReviewView> waitingForMe(Actor actor) {
         return Objects.requireNonNull(reading.execute(status -> {
-            List<ReviewSeat> seats = myDay.waiting(actor, ON_THE_DESK);
-            Map<Long, Review> found = reviews.findAllById(seats.stream().map(s -> s.reviewId).distinct().toList()).stream().collect(Collectors.toMap(Review::id, r -> r));
-            List<Review> waiting = seats.stream().map(s -> found.get(s.reviewId)).distinct().filter(r -> access.sees(r, actor)).limit(ON_THE_DESK).toList();
+            List<Long> ids = myDay.waiting(actor, ON_THE_DESK);
+            Map<Long, Review> found = reviews.findAllById(ids).stream().collect(Collectors.toMap(Review::id, r -> r));
+            List<Review> waiting = ids.stream().map(found::get).filter(r -> access.sees(r, actor)).limit(ON_THE_DESK).toList();
             return views.views(waiting, actor, FILES_AT_ONCE).stream().filter(ReviewViews.ReviewView::mine).toList();
         }));
     }

@@ -173,8 +173,7 @@ class ReviewList {
         Map<Long, People.PersonView> who = people.persons(sitting.stream().map(Sitting::person).toList());
         Map<Long, List<With>> with = new LinkedHashMap<>();
         sitting.forEach(s -> with.computeIfAbsent(s.review(), k -> new ArrayList<>()).add(new With(who.get(s.person()).name(), answered.getOrDefault(s.review() + "/" + s.person(), 0), s.inHand())));
-        Map<Long, Passages.PassageView> first = passages.passages(counted.values().stream().map(Counted::first).collect(Collectors.toSet())).stream()
-                .collect(Collectors.toMap(Passages.PassageView::id, p -> p));
+        Map<Long, String> first = passages.inWords(counted.values().stream().map(Counted::first).collect(Collectors.toSet()));
         Map<Long, Submissions.Asked> asked = submissions.asked(rows.stream().map(Row::submission).collect(Collectors.toSet()));
         Map<String, app.pervius.core.review.Route> byEdition = new HashMap<>();
         rows.forEach(r -> byEdition.computeIfAbsent(r.routeKey() + "/" + r.routeEdition(), k -> routes.edition(project, r.routeKey(), r.routeEdition())));
@@ -183,11 +182,11 @@ class ReviewList {
                 with.getOrDefault(r.id(), List.of()), first, asked)).toList();
     }
 
-    private static ReviewRow view(Common common, Row r, Counted c, List<Ended> ended, int answered, List<With> with, Map<Long, Passages.PassageView> first, Map<Long, Submissions.Asked> asked) {
+    private static ReviewRow view(Common common, Row r, Counted c, List<Ended> ended, int answered, List<With> with, Map<Long, String> first, Map<Long, Submissions.Asked> asked) {
         var route = common.routes().get(r.routeKey() + "/" + r.routeEdition());
         People.PersonView author = common.persons().get(r.author());
         String step = r.state() == Review.State.RELEASING ? "Release of the comments" : r.state().live() ? route.steps().get(r.step()).name() : "";
-        return new ReviewRow(r.id(), r.family(), r.submission(), asked.get(r.submission()).reference(), first.get(c.first()).inWords(), c.files(), c.live(), Math.min(answered, c.live()), author.name(),
+        return new ReviewRow(r.id(), r.family(), r.submission(), asked.get(r.submission()).reference(), first.get(c.first()), c.files(), c.live(), Math.min(answered, c.live()), author.name(),
                 author.firmCode(), route.name(), c.cycle(), r.step(), route.steps().size(), step, r.state(), with, r.due(),
                 r.due() == null ? null : common.calendar().workingDaysLeft(common.now(), r.due()), ended, r.made(), r.closed(), c.first());
     }

@@ -16,13 +16,13 @@ interface SeatRepository extends JpaRepository<ReviewSeat, Long> {
     @Query("select s from ReviewSeat s join Review r on r.id = s.reviewId and r.turn = s.turn where s.reviewId in :reviews order by s.reviewId, s.id")
     List<ReviewSeat> ofPresentTurns(Collection<Long> reviews);
 
-    /** What waits for people, the most urgent first. */
-    @Query("from ReviewSeat s where s.personId in :people and s.open = true order by s.due, s.id")
-    List<ReviewSeat> waitingFor(Collection<Long> people, Limit limit);
+    /** The reviews that wait for people, the most urgent first; one can be there several times. */
+    @Query("select s.reviewId from ReviewSeat s where s.personId in :people and s.open = true order by s.due, s.id")
+    List<Long> waitingFor(Collection<Long> people, Limit limit);
 
     /** The same for one person, which goes by the index alone. */
-    @Query("from ReviewSeat s where s.personId = :person and s.open = true order by s.personId, s.open, s.due, s.id")
-    List<ReviewSeat> waitingFor(long person, Limit limit);
+    @Query("select s.reviewId from ReviewSeat s where s.personId = :person and s.open = true order by s.personId, s.open, s.due, s.id")
+    List<Long> waitingFor(long person, Limit limit);
 
     List<ReviewSeat> findByRoleIdAndOpenTrueOrderById(long role);
 

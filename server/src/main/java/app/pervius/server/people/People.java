@@ -94,7 +94,7 @@ public class People {
         return ids.stream().sorted().map(this::person).filter(PersonView::active).map(p -> new Holder(new PersonId(p.id()), new FirmId(p.firmId()))).toList();
     }
 
-    /** Whether somebody who is not of {@code project}, or no longer active, is meant. */
+    /** Whether a person is of the project and active. */
     public boolean isMember(long project, long person) {
         return people.projectsOf(person).contains(project) && person(person).active();
     }

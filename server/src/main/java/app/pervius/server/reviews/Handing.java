@@ -3,6 +3,7 @@ package app.pervius.server.reviews;
 import app.pervius.core.project.PersonId;
 import app.pervius.core.review.Acting;
 import app.pervius.core.review.Board;
+import app.pervius.core.review.Refusal;
 import app.pervius.core.review.Route;
 import app.pervius.core.review.Seat;
 import app.pervius.core.tell.Occasion;
@@ -19,6 +20,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -145,7 +147,7 @@ class Handing {
         Review review = access.locked(id, actor);
         actor.mustControl(review.projectId);
         if (review.turn != turn || !review.state.live()) {
-            throw refusals.problem(review, flow.route(review), turn, new app.pervius.core.review.Refusal.TurnIsOver());
+            throw refusals.problem(review, flow.route(review), turn, new Refusal.TurnIsOver());
         }
         flow.tell(review, seats.in(review), Occasion.REMINDED, "nudge " + review.id() + " " + clock.instant().toEpochMilli(), "\n" + actor.name() + " asks for your answer.");
         messages.gather(review.submissionId, submissions.reference(review.submissionId));
@@ -201,7 +203,7 @@ class Handing {
     }
 
     /** The place goes to another person, with what was said from it; if that person sits here already, the two become one. */
-    private void hand(Review review, ReviewSeat seat, long to, @org.jspecify.annotations.Nullable Long by, String note) {
+    private void hand(Review review, ReviewSeat seat, long to, @Nullable Long by, String note) {
         long before = seat.personId;
         rows.findByReviewIdAndTurnAndPersonId(review.id(), review.turn, to).ifPresent(other -> {
             seat.leads |= other.leads;
@@ -228,10 +230,10 @@ class Handing {
         Route route = flow.route(review);
         Board board = flow.board(review, route);
         if (turn != review.turn || !review.state.live()) {
-            throw refusals.problem(review, route, turn, new app.pervius.core.review.Refusal.TurnIsOver());
+            throw refusals.problem(review, route, turn, new Refusal.TurnIsOver());
         }
         Acting acting = seats.acting(review, route, actor);
-        PersonId person = board.seatOf(acting).map(Seat::person).orElseThrow(() -> refusals.problem(review, route, turn, new app.pervius.core.review.Refusal.NotYours()));
+        PersonId person = board.seatOf(acting).map(Seat::person).orElseThrow(() -> refusals.problem(review, route, turn, new Refusal.NotYours()));
         return rows.findByReviewIdAndTurnAndPersonId(review.id(), review.turn, person.value()).orElseThrow();
     }
 

@@ -1,5 +1,7 @@
 package app.pervius.server.reviews;
 
+import app.pervius.core.calendar.WorkingCalendar;
+import app.pervius.core.review.Route;
 import app.pervius.server.http.Page;
 import app.pervius.server.http.Problem;
 import app.pervius.server.passages.Passages;
@@ -13,6 +15,7 @@ import java.time.InstantSource;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -66,7 +69,7 @@ class ReviewList {
             Instant made, @Nullable Instant closed) {
     }
 
-    private record Common(Map<String, app.pervius.core.review.Route> routes, Map<Long, People.PersonView> persons, app.pervius.core.calendar.WorkingCalendar calendar, Instant now) {
+    private record Common(Map<String, Route> routes, Map<Long, People.PersonView> persons, WorkingCalendar calendar, Instant now) {
     }
 
     private record Sitting(long review, long person, boolean inHand) {
@@ -108,7 +111,7 @@ class ReviewList {
             found.addAll(rows(project, narrow, states, byDue, notOfFirm, after, size + 1));
         }
         if (byDue) {
-            found.sort(java.util.Comparator.comparing((Row r) -> r.due() == null ? Instant.MAX : r.due()).thenComparing(Row::id));
+            found.sort(Comparator.comparing((Row r) -> r.due() == null ? Instant.MAX : r.due()).thenComparing(Row::id));
         }
         boolean more = found.size() > size;
         List<Row> rows = more ? found.subList(0, size) : found;
@@ -175,7 +178,7 @@ class ReviewList {
         sitting.forEach(s -> with.computeIfAbsent(s.review(), k -> new ArrayList<>()).add(new With(who.get(s.person()).name(), answered.getOrDefault(s.review() + "/" + s.person(), 0), s.inHand())));
         Map<Long, String> first = passages.inWords(counted.values().stream().map(Counted::first).collect(Collectors.toSet()));
         Map<Long, Submissions.Asked> asked = submissions.asked(rows.stream().map(Row::submission).collect(Collectors.toSet()));
-        Map<String, app.pervius.core.review.Route> byEdition = new HashMap<>();
+        Map<String, Route> byEdition = new HashMap<>();
         rows.forEach(r -> byEdition.computeIfAbsent(r.routeKey() + "/" + r.routeEdition(), k -> routes.edition(project, r.routeKey(), r.routeEdition())));
         Common common = new Common(byEdition, people.persons(rows.stream().map(Row::author).toList()), projects.settings(project).calendar(), clock.instant());
         return rows.stream().filter(r -> counted.containsKey(r.id())).map(r -> view(common, r, counted.get(r.id()), ended.getOrDefault(r.id(), List.of()), anyAnswer.getOrDefault(r.id(), 0),

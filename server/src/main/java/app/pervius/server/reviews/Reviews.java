@@ -1,40 +1,32 @@
 package app.pervius.server.reviews;
 
 import app.pervius.core.passage.PassageId;
-import app.pervius.core.passage.StopReason;
-import app.pervius.core.passage.WayOut;
 import app.pervius.core.project.DecisionCode;
+import app.pervius.core.project.PersonId;
+import app.pervius.core.review.Answer;
 import app.pervius.core.review.Board;
-import app.pervius.core.review.Ending;
-import app.pervius.core.review.Part;
+import app.pervius.core.review.Chase;
 import app.pervius.core.review.ReviewStation;
 import app.pervius.core.review.Route;
-import app.pervius.core.review.Seat;
-import app.pervius.core.review.Seating;
 import app.pervius.core.review.Step;
 import app.pervius.core.review.Who;
 import app.pervius.core.tell.Occasion;
-import app.pervius.server.journal.Journal;
 import app.pervius.server.live.Live;
 import app.pervius.server.messages.Messages;
-import app.pervius.server.passages.Engine;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.passages.SubmissionSettled;
-import app.pervius.server.passages.Waiting;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Collection;
-import java.util.EnumSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
-import org.jspecify.annotations.Nullable;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -162,7 +154,7 @@ public class Reviews {
 
     /** The same from rows that were read already: its files under way, and the seats and answers of its turn. */
     static Board board(Review review, Route route, List<DecisionCode> codes, List<ReviewFiles.InReview> live, List<ReviewSeat> sitting, List<ReviewAnswer> said) {
-        Map<PassageId, List<app.pervius.core.review.Answer>> given = said.stream()
+        Map<PassageId, List<Answer>> given = said.stream()
                 .collect(Collectors.groupingBy(a -> new PassageId(a.passageId), Collectors.mapping(Reviews::core, Collectors.toList())));
         Board.Phase phase = switch (review.state) {
             case FORMING, OPEN -> Board.Phase.AT_STEP;
@@ -173,9 +165,9 @@ public class Reviews {
                 codes);
     }
 
-    static app.pervius.core.review.Answer core(ReviewAnswer a) {
-        return new app.pervius.core.review.Answer(Optional.ofNullable(a.seatId).map(app.pervius.core.project.PersonId::new),
-                Optional.ofNullable(a.personId).map(app.pervius.core.project.PersonId::new), a.code, a.comment);
+    static Answer core(ReviewAnswer a) {
+        return new Answer(Optional.ofNullable(a.seatId).map(PersonId::new),
+                Optional.ofNullable(a.personId).map(PersonId::new), a.code, a.comment);
     }
 
     /** The review's turn begins: its people are told, and the passages say who has them. */
@@ -185,7 +177,7 @@ public class Reviews {
         var calendar = projects.settings(review.projectId).calendar();
         review.stepBegan = clock.instant();
         review.due = calendar.due(clock.instant(), releases ? 1 : step.workingDays());
-        review.nextChase = releases ? null : step.chase().next(review.due, calendar, Set.of()).map(app.pervius.core.review.Chase.Next::at).orElse(null);
+        review.nextChase = releases ? null : step.chase().next(review.due, calendar, Set.of()).map(Chase.Next::at).orElse(null);
         reviews.saveAndFlush(review);
         List<ReviewSeat> sitting = seats.in(review);
         sitting.forEach(seat -> {
@@ -197,7 +189,7 @@ public class Reviews {
         String heldBy = heldBy(review, step, sitting);
         passages.stepBegins(its, heldBy, review.due, name);
         tell(review, sitting, releases ? Occasion.TO_RELEASE : Occasion.TO_DECIDE, "review " + review.id() + " turn " + review.turn,
-                review.message.isEmpty() ? "" : "\n" + people.person(java.util.Objects.requireNonNullElse(review.senderId, review.authorId)).name() + " says: " + review.message);
+                review.message.isEmpty() ? "" : "\n" + people.person(Objects.requireNonNullElse(review.senderId, review.authorId)).name() + " says: " + review.message);
         live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
     }
 

@@ -2377,6 +2377,7 @@ export interface components {
             files: components["schemas"]["PageFileRow"];
             folder: components["schemas"]["FolderView"];
             mayDrop: boolean;
+            maySend: boolean;
             rules: components["schemas"]["RuleInWords"][];
         };
         FolderView: {

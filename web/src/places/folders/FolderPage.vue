@@ -74,7 +74,7 @@ function pick(event: Event) {
         <button v-if="session.controls" class="act" type="button" :aria-expanded="opening" @click="opening = !opening">Who sees it</button>
         <button v-if="session.controls" class="act" type="button" @click="making = !making">New folder</button>
         <button v-if="page.value.value.mayDrop && files.length" class="act" type="button" :aria-expanded="numbering" @click="numbering = !numbering">Number files</button>
-        <button v-if="files.length && session.seesAll" class="act" type="button" :aria-expanded="sending" data-test="send-by-hand" @click="sending = !sending">Send on a route</button>
+        <button v-if="files.length && page.value.value.maySend" class="act" type="button" :aria-expanded="sending" data-test="send-by-hand" @click="sending = !sending">Send on a route</button>
         <label v-if="page.value.value.mayDrop" class="act first">Choose files to send<input type="file" multiple class="hidden-text" data-test="files" @change="pick"></label>
       </header>
       <ChangeFolder v-if="changing" :key="page.value.value.folder.version" :folder="page.value.value.folder" :folders="folders"

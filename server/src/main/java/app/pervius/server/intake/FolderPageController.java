@@ -65,7 +65,7 @@ class FolderPageController {
     record RuleInWords(long id, String name, int edition, List<String> sentences) {
     }
 
-    record FolderPage(Folders.FolderView folder, boolean mayDrop, List<RuleInWords> rules, Page<FileRow> files) {
+    record FolderPage(Folders.FolderView folder, boolean mayDrop, boolean maySend, List<RuleInWords> rules, Page<FileRow> files) {
     }
 
     @GetMapping("/api/folders/{id}")
@@ -74,7 +74,7 @@ class FolderPageController {
         List<RuleInWords> standing = rules.sheet(folder.project()).standingOn(folders.pathUp(id)).stream()
                 .map(row -> inWords(folder.project(), row)).toList();
         Page<Files.FileView> page = Page.of(files.present(id, Page.after(after, 0), Page.SIZE + 1), Files.FileView::id, Function.identity());
-        return new FolderPage(folder, folders.mayDrop(actor, folder), standing, new Page<>(rows(page.items(), folder, actor), page.next()));
+        return new FolderPage(folder, folders.mayDrop(actor, folder), routes.maySend(folder.project(), actor), standing, new Page<>(rows(page.items(), folder, actor), page.next()));
     }
 
     private List<FileRow> rows(List<Files.FileView> found, Folders.FolderView folder, Actor actor) {

@@ -76,14 +76,18 @@ public class HandSending {
     /** What the files of a folder would be sent as. */
     @Transactional(readOnly = true)
     List<SendingFile> look(long folder, List<Long> wanted, Actor actor) {
-        return chosen(folders.visible(folder, actor), wanted).stream().map(this::look).toList();
+        Folders.FolderView its = folders.visible(folder, actor);
+        if (!routes.maySend(its.project(), actor)) {
+            throw Problem.forbidden("No route lets you send files by hand.");
+        }
+        return chosen(its, wanted).stream().map(this::look).toList();
     }
 
     /** Sends files that lie in a folder on a route; gives the submission's id. Nothing is sent if one of them cannot be. */
     public long send(long folderId, Sending sending, Actor actor) {
         Folders.FolderView folder = folders.visible(folderId, actor);
         Route route = routes.inForce(folder.project(), sending.route()).orElseThrow(() -> Problem.invalid("route", "Choose a route that is in force."));
-        if (!actor.controls(folder.project()) && route.senders().stream().noneMatch(r -> actor.in(folder.project()).roles().contains(r.value()))) {
+        if (!Routes.maySend(folder.project(), route, actor)) {
             throw Problem.forbidden("On “" + route.name() + "” only document controllers and the roles the route names may send.");
         }
         List<Files.FileView> its = chosen(folder, sending.files());

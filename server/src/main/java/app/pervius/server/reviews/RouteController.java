@@ -135,8 +135,7 @@ class RouteController {
     }
 
     private RouteView view(long project, Route route, Actor actor) {
-        boolean maySend = actor.controls(project) || route.senders().stream().anyMatch(r -> actor.in(project).roles().contains(r.value()));
-        return new RouteView(route.key(), route.name(), route.edition(), RouteForm.of(route), steps(project, route), remarks(project, route), usedBy(project, route.key()), maySend);
+        return new RouteView(route.key(), route.name(), route.edition(), RouteForm.of(route), steps(project, route), remarks(project, route), usedBy(project, route.key()), Routes.maySend(project, route, actor));
     }
 
     private List<String> usedBy(long project, String key) {

@@ -1,6 +1,7 @@
 package app.pervius.server.reviews;
 
 import app.pervius.core.review.Route;
+import app.pervius.server.access.Actor;
 import app.pervius.server.http.Problem;
 import app.pervius.server.live.Live;
 import app.pervius.server.passages.Choices;
@@ -60,6 +61,17 @@ public class Routes implements Choices.OfRoutes {
     public List<Route> all(long project) {
         return remembered.get(project, () -> routes.findByProjectIdAndInForceTrueOrderByRouteKey(project).stream()
                 .map(e -> Json.read(e.definition, Route.class)).toList());
+    }
+
+    /** Whether somebody may send files by hand on a route: controllers, and holders of the roles it names. */
+    public static boolean maySend(long project, Route route, Actor actor) {
+        return actor.controls(project) || route.senders().stream().anyMatch(r -> actor.in(project).roles().contains(r.value()));
+    }
+
+    /** Whether there is a route on which somebody may send files by hand. */
+    @Transactional(readOnly = true)
+    public boolean maySend(long project, Actor actor) {
+        return all(project).stream().anyMatch(route -> maySend(project, route, actor));
     }
 
     /** All editions of a route, the newest first. */

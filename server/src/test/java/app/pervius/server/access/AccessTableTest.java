@@ -211,7 +211,7 @@ class AccessTableTest {
         line("POST /api/projects/{project}/routes/looks", who -> who.post(project + "/routes/looks", route), "1 4 3 3 3 y 4");
         line("PUT /api/projects/{project}/routes/{key}", who -> who.put(project + "/routes/civil", Map.of("edition", -1, "form", route)), "1 4 3 3 3 y 4");
         line("DELETE /api/projects/{project}/routes/{key}", who -> who.delete(project + "/routes/civil"), "1 4 3 3 3 y 4");
-        line("POST /api/folders/{folder}/sendings/looks", who -> who.post("/api/folders/" + folder + "/sendings/looks", Map.of("files", List.of(-1))), "1 4 4 y y y 4");
+        line("POST /api/folders/{folder}/sendings/looks", who -> who.post("/api/folders/" + folder + "/sendings/looks", Map.of("files", List.of(-1))), "1 4 4 3 y y 4");
         line("POST /api/folders/{folder}/sendings", who -> who.post("/api/folders/" + folder + "/sendings", Map.of("files", List.of(-1), "route", "civil", "purpose", "", "message", "",
                 "persons", List.of(), "addresses", List.of())), "1 4 4 3 3 y 4");
         line("GET /api/projects/{project}/absences", who -> who.get(project + "/absences"), "1 4 y y y y 4");

@@ -139,8 +139,8 @@ useKeys(props.keys ? [
               <button v-for="code in codes()" :key="code.digit" type="button" class="code" :class="{ given: file.mine?.code === code.digit }"
                 :aria-pressed="file.mine?.code === code.digit" :title="code.name" :disabled="busy" @click="decide([file.passage.id], code.digit)">{{ code.digit }}</button>
             </span>
-            <span v-if="file.mine" class="clip says" :title="`${file.mine.person}: ${file.mine.comment}`">{{ codeName(file.mine.code) }}<template v-if="file.mine.comment">: {{ file.mine.comment }}</template></span>
             <span v-if="several && file.decision" class="drawn" :title="codeName(file.decision)">comes to {{ file.decision }}</span>
+            <span v-if="file.mine" class="clip says" :title="`${file.mine.person}: ${file.mine.comment}`">{{ codeName(file.mine.code) }}<template v-if="file.mine.comment">: {{ file.mine.comment }}</template></span>
           </td>
           <td class="read"><RouterLink class="act bare" :to="`/read/${file.passage.id}`">Read</RouterLink></td>
         </tr>
@@ -192,7 +192,8 @@ useKeys(props.keys ? [
 .code { width: 26px; height: 22px; border: 1px solid var(--line-strong); background: var(--sheet); cursor: pointer; font: 12px var(--mono); margin-right: -1px; }
 .code:hover:not(:disabled) { background: var(--shade); }
 .code.given { background: var(--main); color: var(--main-ink); border-color: var(--main); }
-.says { display: inline-block; max-width: 260px; vertical-align: middle; margin-left: 8px; }
+.says { display: inline-block; max-width: 220px; vertical-align: middle; margin-left: 8px; }
+.drawn + .says { max-width: 130px; }
 .read { width: 60px; text-align: right; }
 .ask, footer { display: flex; align-items: end; gap: 8px; padding: 8px 10px; }
 .ask { background: var(--attention-soft); }

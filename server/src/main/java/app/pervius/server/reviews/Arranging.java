@@ -30,6 +30,7 @@ class Arranging {
     private final Reviews flow;
     private final Parting parting;
     private final Seats seats;
+    private final Chasing chasing;
     private final ReviewFiles files;
     private final ReviewAccess access;
     private final Refusals refusals;
@@ -40,12 +41,13 @@ class Arranging {
     private final Engine engine;
     private final People people;
 
-    Arranging(ReviewRepository reviews, Reviews flow, Parting parting, Seats seats, ReviewFiles files, ReviewAccess access, Refusals refusals, Passages passages,
-            Waiting waiting, Submissions submissions, Messages messages, Engine engine, People people) {
+    Arranging(ReviewRepository reviews, Reviews flow, Parting parting, Seats seats, Chasing chasing, ReviewFiles files, ReviewAccess access, Refusals refusals,
+            Passages passages, Waiting waiting, Submissions submissions, Messages messages, Engine engine, People people) {
         this.reviews = reviews;
         this.flow = flow;
         this.parting = parting;
         this.seats = seats;
+        this.chasing = chasing;
         this.files = files;
         this.access = access;
         this.refusals = refusals;
@@ -70,6 +72,7 @@ class Arranging {
                 apart.nextChase = review.nextChase;
                 reviews.saveAndFlush(apart);
                 seats.copy(review, apart);
+                chasing.copy(review, apart);
                 note(apart, Journal.Kind.AMONG_REVIEWERS, actor, "Split off, to be decided by itself.");
                 flow.heldAnew(apart, route);
                 flow.heldAnew(review, route);

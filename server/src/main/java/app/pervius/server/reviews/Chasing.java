@@ -72,6 +72,12 @@ class Chasing {
         }
     }
 
+    /** What was done for a step counts for a review split off from it as well. */
+    void copy(Review from, Review to) {
+        jdbc.sql("insert into review_chase (review_id, turn, kind, at) select ?, turn, kind, at from review_chase where review_id = ? and turn = ?")
+                .params(to.id(), from.id(), from.turn).update();
+    }
+
     private void chase(Review review) {
         if (review.state != Review.State.OPEN || review.due == null || review.nextChase == null || review.nextChase.isAfter(clock.instant())) {
             return;

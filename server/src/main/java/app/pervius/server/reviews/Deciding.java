@@ -24,6 +24,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -184,7 +185,7 @@ public class Deciding {
 
     private String who(Answer answer) {
         String by = answer.by().map(p -> people.person(p.value()).name()).orElse("nobody");
-        return answer.seat().filter(seat -> !answer.by().equals(java.util.Optional.of(seat))).map(seat -> by + " for " + people.person(seat.value()).name()).orElse(by);
+        return answer.seat().filter(seat -> !answer.by().equals(Optional.of(seat))).map(seat -> by + " for " + people.person(seat.value()).name()).orElse(by);
     }
 
     /** Writes what the board says of files, where it says something else than the rows. */

@@ -19,9 +19,11 @@ import app.pervius.server.passages.Waiting;
 import app.pervius.server.projects.Projects;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
@@ -130,7 +132,7 @@ class Parting {
                 .filter(f -> f.over() != null && f.ending().isPresent() && !f.passedOn()).toList();
         if (held) {
             passages.sayWith(over.stream().map(ReviewFiles.InReview::passage).toList(), "Pervius, until the other files of the review are decided",
-                    family.stream().map(r -> r.due).filter(java.util.Objects::nonNull).max(java.util.Comparator.naturalOrder()).orElse(null), "the other files of its review");
+                    family.stream().map(r -> r.due).filter(Objects::nonNull).max(Comparator.naturalOrder()).orElse(null), "the other files of its review");
             return;
         }
         List<DecisionCode> codes = projects.settings(review.projectId).decisionCodes();

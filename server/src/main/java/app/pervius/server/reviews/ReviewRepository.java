@@ -2,7 +2,6 @@ package app.pervius.server.reviews;
 
 import jakarta.persistence.LockModeType;
 import java.time.Instant;
-import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.domain.Limit;
@@ -18,8 +17,6 @@ interface ReviewRepository extends JpaRepository<Review, Long> {
     List<Review> findByFamilyIdOrderById(long family);
 
     List<Review> findBySubmissionIdOrderById(long submission);
-
-    boolean existsByFamilyIdAndStateIn(long family, Collection<Review.State> states);
 
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("from Review r where r.id = :id")

@@ -89,6 +89,7 @@ class Seats {
             row.roleId = seat.roleId;
             row.passedBy = seat.passedBy;
             row.note = seat.note;
+            row.takenAt = seat.takenAt;
             seats.save(row);
         }
     }

@@ -37,13 +37,34 @@ class ChasingTest {
             desks.route("chased", form("Chased", List.of(look, approval)));
             JsonNode passage = desks.send("chased", "Nobody looks.pdf").getFirst();
             assertThat(mails(desks.mirela, "henrike", "waits for your decision still")).isEmpty();
+            List<JsonNode> both = remindedLate(desks);
             MovableClock.set("chasing", Duration.ofDays(30));
             Client.until(() -> mails(desks.mirela, "tomasz", "nobody has decided on one file"), m -> m.size() == 1);
             JsonNode review = Client.until(() -> desks.mirela.reviewOf(passage), r -> r.get("stepName").asString().equals("Approval"));
             assertThat(review.get("files").get(0).get("before").get(0).get("person").asString()).isEqualTo("nobody");
-            Client.until(() -> mails(desks.mirela, "henrike", "Nobody looks.pdf").stream().filter(m -> m.get("text").asString().contains("for your decision still")).toList(), m -> m.size() == 2);
+            Client.until(() -> reminders(desks, "Nobody looks.pdf"), m -> m.size() == 2);
             assertThat(desks.mirela.get("/api/passages/" + passage.get("id").asLong()).must(200).raw().body()).contains("Look closed: 1, accepted (nobody: 1, Nobody answered in time.)");
+            Client.until(() -> reminders(desks, "Parted.pdf"), m -> m.size() == 1);
+            JsonNode parted = both.getLast();
+            desks.mirela.post("/api/reviews/" + desks.mirela.reviewOf(parted).get("id").asLong() + "/splits", Map.of("turn", 0, "passages", List.of(parted.get("id").asLong()))).must(200);
+            MovableClock.set("chasing", Duration.ofDays(120));
+            Client.until(() -> mails(desks.mirela, "tomasz", "Reminded").size() + mails(desks.mirela, "tomasz", "Parted").size(), n -> n >= 2);
+            assertThat(reminders(desks, "Reminded.pdf")).as("reminders, of which there is one for a step, split or not").hasSize(1);
+            assertThat(reminders(desks, "Parted.pdf")).hasSize(1);
+            assertThat(desks.mirela.reviewOf(parted).get("stepName").asString()).isEqualTo("Approval");
             assertThat(desks.as("Aoife Ní Raghnaill").get("/api/check").must(200).body().get("whole").asBoolean()).isTrue();
         }
+    }
+
+    /** Two files at a step that reminds once, and where silence counts long after that. */
+    private static List<JsonNode> remindedLate(Desks desks) {
+        Map<String, Object> look = step("Look", "REVIEW", List.of(who("PERSON", desks.person("Henrike Solvangen"))));
+        look.putAll(Map.of("remindBefore", 1, "silence", Map.of("kind", "COUNTS", "code", 1, "daysAfter", 40)));
+        desks.route("parted", form("Parted", List.of(look, step("Approval", "APPROVAL", List.of(who("PERSON", desks.person("Tomasz Łęgowicz")))))));
+        return desks.send("parted", "Reminded.pdf", "Parted.pdf");
+    }
+
+    private static List<JsonNode> reminders(Desks desks, String file) {
+        return mails(desks.mirela, "henrike", file).stream().filter(m -> m.get("text").asString().contains("for your decision still")).toList();
     }
 }

@@ -9,6 +9,8 @@ export const useSession = defineStore('session', () => {
   const projects = ref<Schemas['ProjectView'][]>([])
   const entrance = ref<Schemas['Entrance']>({ demo: false, setUpNeeded: false })
   const chosen = ref(Number(localStorage.getItem('project') ?? 0))
+  /** Whether there are folders the person looks after in the project on the screens. */
+  const keeps = ref(false)
   let asked = false
 
   const project = computed(() => projects.value.find((p) => p.id === chosen.value) ?? projects.value[0])
@@ -16,6 +18,13 @@ export const useSession = defineStore('session', () => {
   const membership = computed(() => (project.value ? me.value?.memberships[String(project.value.id)] : undefined))
   const controls = computed(() => membership.value?.controls ?? false)
   const seesAll = computed(() => controls.value || (membership.value?.seesAll ?? false))
+
+  watch([project, me], async () => {
+    keeps.value = false
+    if (!project.value || !me.value || controls.value) return
+    const kept = await data(api.GET('/api/projects/{project}/kept-folders', { params: { path: { project: project.value.id } } })).catch(() => [])
+    keeps.value = kept.length > 0
+  })
 
   /** Finds out who is signed in, once. */
   async function know() {
@@ -55,5 +64,5 @@ export const useSession = defineStore('session', () => {
     localStorage.setItem('project', String(id))
   }
 
-  return { me, projects, project, entrance, controls, seesAll, know, begin, again, signOut, choose }
+  return { me, projects, project, entrance, controls, seesAll, keeps, know, begin, again, signOut, choose }
 })

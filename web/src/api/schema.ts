@@ -212,6 +212,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/folders/{folder}/arrivals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["carry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{folder}/previews": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["preview_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/folders/{folder}/sendings": {
         parameters: {
             query?: never;
@@ -237,7 +269,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["look_1"];
+        post: operations["look_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -484,6 +516,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/passages/{id}/explanation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["explain"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/passages/{id}/reopenings": {
         parameters: {
             query?: never;
@@ -494,6 +542,38 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["reopen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passages/{id}/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["runAgain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passages/{id}/title-block": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["titleBlock"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -798,6 +878,38 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["readHolidays"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/kept-folders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["kept"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/lying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["lying"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1229,7 +1341,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["look"];
+        post: operations["look_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1259,7 +1371,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["editions_1"];
+        get: operations["editions_2"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1284,6 +1396,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/rules/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["out"];
+        put: operations["in"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/rules/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/rules/order": {
         parameters: {
             query?: never;
@@ -1294,6 +1438,54 @@ export interface paths {
         get?: never;
         put: operations["order"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/rules/project-draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["saveProjectDraft"];
+        post?: never;
+        delete: operations["dropProjectDraft"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/rules/putting-in-force": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["putInForce_4"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/rules/{rule}/runs-on-lying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["runOnLying"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1355,7 +1547,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["editions"];
+        get: operations["editions_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1476,6 +1668,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/sheet-differences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["differences"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/sheet-editions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["editions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/sheet-editions/{edition}/return": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["goBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/status-codes": {
         parameters: {
             query?: never;
@@ -1486,6 +1726,22 @@ export interface paths {
         get?: never;
         put: operations["setStatusCodes"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryDraft"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1812,6 +2068,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rule-sheet.schema.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["schema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rules/{id}": {
         parameters: {
             query?: never;
@@ -1839,22 +2111,6 @@ export interface paths {
         put: operations["saveDraft"];
         post?: never;
         delete: operations["dropDraft"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rules/{id}/put-in-force": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["putInForce_4"];
-        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2058,15 +2314,23 @@ export interface components {
             /** Format: date-time */
             since?: string;
         };
+        Carried: {
+            /** Format: int32 */
+            files: number;
+        };
         ChangeView: {
             changes: boolean;
             sentence: string;
         };
-        Checks: {
+        ChecksForm: {
+            /** @enum {string} */
+            nameMisfit: "STOP" | "RETURN" | "GO_ON";
             /** @enum {string} */
             onItsWay: "STOP" | "RETURN" | "GO_ON";
             /** @enum {string} */
             outOfSequence: "STOP" | "RETURN" | "GO_ON";
+            /** @enum {string} */
+            titleBlock: "NOT_COMPARED" | "NOTE" | "STOP" | "RETURN";
             /** @enum {string} */
             unknownNumber: "STOP" | "RETURN" | "GO_ON";
             /** @enum {string} */
@@ -2100,6 +2364,12 @@ export interface components {
             /** Format: int32 */
             changed: number;
             faults: components["schemas"]["TableFault"][];
+        };
+        ComingFile: {
+            head?: string;
+            name: string;
+            /** Format: int64 */
+            size: number;
         };
         ConditionForm: {
             /** Format: int32 */
@@ -2173,6 +2443,12 @@ export interface components {
             name: string;
             toDo: string;
         };
+        Difference: {
+            after: string[];
+            before: string[];
+            rule: string;
+            what: string;
+        };
         DocumentEntry: {
             ownReference: string;
             sequence?: string;
@@ -2232,10 +2508,22 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        Drafted: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+        };
         DrawingEntry: {
             /** @enum {string} */
             as: "KEPT" | "REWORDED" | "DROPPED";
             text: string;
+        };
+        EndView: {
+            account: string;
+            /** Format: int32 */
+            digit: number;
+            fine: boolean;
+            name: string;
         };
         Ended: {
             /** Format: int32 */
@@ -2251,6 +2539,13 @@ export interface components {
             firms: components["schemas"]["FirmView"][];
             people: components["schemas"]["PersonView"][];
             roles: components["schemas"]["RoleView"][];
+        };
+        Explanation: {
+            passedOver: components["schemas"]["PassedOverView"][];
+            /** Format: int32 */
+            sheet: number;
+            taken?: string;
+            watching: string[];
         };
         Fault: {
             place: string;
@@ -2277,6 +2572,14 @@ export interface components {
             label: string;
             value: string;
         };
+        FieldSays: {
+            label: string;
+            value: string;
+        };
+        FieldSet: {
+            field: string;
+            value: string;
+        };
         FieldsEntry: {
             fields: components["schemas"]["FieldForm"][];
             /** Format: int32 */
@@ -2287,6 +2590,11 @@ export interface components {
             /** Format: int64 */
             size: number;
         };
+        FileFault: {
+            /** Format: int32 */
+            line: number;
+            reason: string;
+        };
         FileNumbered: {
             /** Format: int64 */
             file: number;
@@ -2294,6 +2602,10 @@ export interface components {
             newName?: string;
             number?: string;
             why?: string;
+        };
+        FileRead: {
+            faults: components["schemas"]["FileFault"][];
+            taken?: components["schemas"]["SheetTaken"];
         };
         FileRow: {
             addedBy: string;
@@ -2325,6 +2637,7 @@ export interface components {
         Finding: {
             column: string;
             error: boolean;
+            mend: string;
             sentence: string;
         };
         FirmEntry: {
@@ -2350,6 +2663,7 @@ export interface components {
         };
         FolderAccessEntry: {
             grants: components["schemas"]["GrantForm"][];
+            keepers?: number[];
             restricted: boolean;
             /** Format: int32 */
             version: number;
@@ -2359,6 +2673,7 @@ export interface components {
             /** Format: int64 */
             firm?: number;
             grants: components["schemas"]["GrantForm"][];
+            keepers: number[];
             restricted: boolean;
             /** Format: int32 */
             version: number;
@@ -2374,11 +2689,13 @@ export interface components {
             };
         };
         FolderPage: {
+            asks: string[];
             files: components["schemas"]["PageFileRow"];
             folder: components["schemas"]["FolderView"];
             mayDrop: boolean;
             maySend: boolean;
             rules: components["schemas"]["RuleInWords"][];
+            traces: components["schemas"]["Trace"][];
         };
         FolderView: {
             /** Format: int64 */
@@ -2424,10 +2741,13 @@ export interface components {
             back: boolean;
             /** Format: int32 */
             code: number;
-            /** Format: int64 */
-            folder?: number;
-            path?: string;
-            status?: string;
+            place?: components["schemas"]["PlaceForm"];
+        };
+        ForceEntry: {
+            order: boolean;
+            /** Format: int32 */
+            project?: number;
+            rows: components["schemas"]["RowSeen"][];
         };
         FoundFile: {
             /** Format: int64 */
@@ -2443,6 +2763,22 @@ export interface components {
             mayDrop: boolean;
             /** Format: int64 */
             role?: number;
+        };
+        HaltView: {
+            account: string;
+            /** @enum {string} */
+            code?: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "TITLE_BLOCK_DIFFERS" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "REVIEW_STOPPED" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
+            /** @enum {string} */
+            kind: "PASSED" | "WAITING" | "STOPPED" | "RETURNED";
+            /** @enum {string} */
+            station: "ARRIVE" | "IDENTIFY" | "NUMBER" | "PREPARE" | "REVIEW" | "ISSUE";
+        };
+        HandlingForm: {
+            identify?: components["schemas"]["IdentifyForm"];
+            issue?: components["schemas"]["IssueForm"];
+            number?: components["schemas"]["NumberForm"];
+            review?: components["schemas"]["ReviewForm"];
+            tell?: components["schemas"]["TellForm"];
         };
         HolderView: {
             /** Format: date-time */
@@ -2467,14 +2803,30 @@ export interface components {
             day: string;
             name: string;
         };
+        IdentifyForm: {
+            asks: string[];
+            checks: components["schemas"]["ChecksForm"];
+            namePatterns: string[];
+            sequence?: string;
+        };
         InHandEntry: {
             inHand: boolean;
             /** Format: int32 */
             turn: number;
         };
+        IntoForm: {
+            /** Format: int64 */
+            folder: number;
+            name: string;
+            path: string;
+        };
         InvitedView: {
             email: string;
             name: string;
+        };
+        IssueForm: {
+            atOnce?: components["schemas"]["PlaceForm"];
+            byCode: components["schemas"]["Follows"][];
         };
         JoinEntry: {
             /** Format: int64 */
@@ -2549,6 +2901,18 @@ export interface components {
             /** Format: int32 */
             thisWeek: number;
         };
+        LookEntry: {
+            /** Format: int64 */
+            id?: number;
+            rule: components["schemas"]["RuleForm"];
+        };
+        Lying: {
+            /** Format: int32 */
+            files: number;
+            names: string[];
+            /** Format: int64 */
+            rule: number;
+        };
         MadeReservation: {
             /** Format: int64 */
             id: number;
@@ -2604,6 +2968,11 @@ export interface components {
             moved: number;
             notMoved: components["schemas"]["NotMoved"][];
         };
+        MovingEntry: {
+            files: number[];
+            /** @enum {string} */
+            how: "MOVE" | "COPY";
+        };
         NameEntry: {
             name: string;
             /** Format: int32 */
@@ -2614,6 +2983,10 @@ export interface components {
             name: string;
             nearest?: string;
             values: components["schemas"]["FieldRead"][];
+        };
+        NewEdition: {
+            /** Format: int32 */
+            edition: number;
         };
         NewPackage: {
             /** Format: int64 */
@@ -2650,6 +3023,9 @@ export interface components {
             /** Format: date-time */
             at: string;
             number?: string;
+        };
+        NumberForm: {
+            scheme?: string;
         };
         NumberPreview: {
             number: string;
@@ -2755,7 +3131,7 @@ export interface components {
             authorFirm: string;
             passage: components["schemas"]["PassageView"];
             submissionReference: string;
-            waysOut: ("TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "CHOOSE_RULE" | "CHOOSE_ROUTE" | "GO_ON_IN_FORCE" | "SEND_BACK" | "TAKE_OUT")[];
+            waysOut: ("TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "CHOOSE_RULE" | "CHOOSE_ROUTE" | "GO_ON_IN_FORCE" | "GO_ON_ALL_THE_SAME" | "SEND_BACK" | "TAKE_OUT")[];
         };
         PassageSheet: {
             cycles: components["schemas"]["PassageView"][];
@@ -2809,6 +3185,12 @@ export interface components {
             version: number;
             waitingFor?: string;
         };
+        PassedOverView: {
+            /** Format: int64 */
+            id: number;
+            reason: string;
+            rule: string;
+        };
         PassingEntry: {
             note: string;
             /** Format: int64 */
@@ -2849,6 +3231,16 @@ export interface components {
             job: string;
             name: string;
         };
+        PlaceForm: {
+            copies: components["schemas"]["IntoForm"][];
+            into: components["schemas"]["IntoForm"];
+            /** @enum {string} */
+            manner: "COPY" | "MOVE";
+            sets: components["schemas"]["FieldSet"][];
+            status: string;
+            /** @enum {string} */
+            whenTaken: "STOP" | "KEEP_BOTH" | "NEXT_VERSION" | "REPLACE";
+        };
         PlanForm: {
             below: components["schemas"]["PlanForm"][];
             key: string;
@@ -2861,6 +3253,27 @@ export interface components {
             values: {
                 [key: string]: string;
             };
+        };
+        PreviewEntry: {
+            /** Format: int64 */
+            author?: number;
+            files: components["schemas"]["ComingFile"][];
+            given: {
+                [key: string]: string;
+            };
+        };
+        ProjectEntry: {
+            stations: components["schemas"]["HandlingForm"];
+            /** Format: int32 */
+            version: number;
+        };
+        ProjectRow: {
+            draft?: components["schemas"]["HandlingForm"];
+            drafted?: components["schemas"]["Drafted"];
+            inForce: components["schemas"]["HandlingForm"];
+            /** Format: int32 */
+            version: number;
+            words: components["schemas"]["Sentences"];
         };
         ProjectView: {
             code: string;
@@ -2949,6 +3362,13 @@ export interface components {
             used: number;
             /** Format: int32 */
             version: number;
+        };
+        ReturnEntry: {
+            /** Format: int32 */
+            seen: number;
+        };
+        ReviewForm: {
+            route?: string;
         };
         ReviewRow: {
             /** Format: int32 */
@@ -3177,22 +3597,42 @@ export interface components {
             rules: string[];
             steps: components["schemas"]["StepView"][];
         };
+        RowSeen: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            version: number;
+        };
+        RuleCondition: {
+            conditions?: unknown[];
+            events?: ("NEW_FILE" | "NEW_VERSION" | "MOVED_IN" | "COPIED_IN" | "SENT_BY_HAND" | "PLACED")[];
+            field?: string;
+            firms?: number[];
+            formats?: ("PDF" | "CAD" | "MODEL" | "OFFICE" | "IMAGE" | "TEXT" | "PACKAGE" | "OTHER")[];
+            /** @enum {string} */
+            kind: "EVENT" | "AUTHOR" | "UPLOADER" | "NAME" | "FORMAT" | "SIZE" | "FIELD" | "ALL" | "ANY" | "NONE";
+            /** Format: int64 */
+            least?: number;
+            /** Format: int64 */
+            most?: number;
+            pattern?: string;
+            people?: number[];
+            roles?: number[];
+            values?: string[];
+        };
+        RuleEntry: {
+            /** Format: int64 */
+            behind?: number;
+            rule: components["schemas"]["RuleForm"];
+        };
         RuleForm: {
-            checks: components["schemas"]["Checks"];
-            firms: number[];
-            formats: ("PDF" | "CAD" | "MODEL" | "OFFICE" | "IMAGE" | "TEXT" | "PACKAGE" | "OTHER")[];
-            issue: components["schemas"]["Follows"][];
+            conditions: components["schemas"]["RuleCondition"][];
+            description: string;
+            /** @enum {string} */
+            kind: "HANDLING" | "WATCHING";
             name: string;
-            namePatterns: string[];
-            onArrival: components["schemas"]["Whom"][];
-            onIssue: components["schemas"]["Whom"][];
-            onReturn: components["schemas"]["Whom"][];
-            people: number[];
-            placedName: string;
             places: components["schemas"]["RulePlace"][];
-            route?: string;
-            scheme?: string;
-            sequence?: string;
+            stations: components["schemas"]["HandlingForm"];
         };
         RuleInWords: {
             /** Format: int32 */
@@ -3201,28 +3641,16 @@ export interface components {
             id: number;
             name: string;
             sentences: string[];
+            watches: boolean;
         };
         RulePlace: {
             /** Format: int64 */
             folder: number;
             withBelow: boolean;
         };
-        RuleRow: {
-            draft?: components["schemas"]["RuleForm"];
-            /** Format: date-time */
-            draftAt?: string;
-            draftBy?: string;
-            /** Format: int32 */
-            editionInForce: number;
-            findings: components["schemas"]["Finding"][];
+        RunAgain: {
             /** Format: int64 */
-            fitted: number;
-            /** Format: int64 */
-            id: number;
-            inForce?: components["schemas"]["RuleForm"];
-            switchedOn: boolean;
-            /** Format: int32 */
-            version: number;
+            passage: number;
         };
         Said: {
             /** Format: date-time */
@@ -3329,6 +3757,15 @@ export interface components {
             /** Format: int64 */
             submission: number;
         };
+        Sentences: {
+            identify: string[];
+            issue: string[];
+            number: string[];
+            review: string[];
+            tell: string[];
+            where: string;
+            which: string[];
+        };
         SequenceForm: {
             /** Format: int32 */
             first: number;
@@ -3352,6 +3789,48 @@ export interface components {
             edition: number;
             inWords: string[];
             sequences: components["schemas"]["SequenceForm"][];
+        };
+        SheetEditionView: {
+            account: string;
+            /** Format: date-time */
+            at: string;
+            by?: string;
+            /** Format: int32 */
+            edition: number;
+        };
+        SheetRow: {
+            draft?: components["schemas"]["RuleForm"];
+            drafted?: components["schemas"]["Drafted"];
+            /** Format: int32 */
+            editionInForce: number;
+            findings: components["schemas"]["Finding"][];
+            /** Format: int64 */
+            fitted: number;
+            /** Format: int64 */
+            id: number;
+            inForce?: components["schemas"]["RuleForm"];
+            on: boolean;
+            /** Format: int32 */
+            version: number;
+            words: components["schemas"]["Sentences"];
+        };
+        SheetTaken: {
+            /** Format: int32 */
+            added: number;
+            /** Format: int32 */
+            changed: number;
+            left: string[];
+            project: boolean;
+            replaced: string[];
+            /** Format: int32 */
+            same: number;
+        };
+        SheetView: {
+            /** Format: int32 */
+            edition: number;
+            project: components["schemas"]["ProjectRow"];
+            reordered: boolean;
+            rules: components["schemas"]["SheetRow"][];
         };
         SilenceForm: {
             /** Format: int32 */
@@ -3397,6 +3876,12 @@ export interface components {
             code: number;
             status: string;
         };
+        StepSketch: {
+            /** Format: date-time */
+            due: string;
+            name: string;
+            people: string[];
+        };
         StepView: {
             /** Format: date-time */
             begins: string;
@@ -3416,10 +3901,10 @@ export interface components {
         };
         StopView: {
             /** @enum {string} */
-            code: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "REVIEW_STOPPED" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
+            code: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "TITLE_BLOCK_DIFFERS" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "REVIEW_STOPPED" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
             fields: string[];
             reason: string;
-            waysOut: ("TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "CHOOSE_RULE" | "CHOOSE_ROUTE" | "GO_ON_IN_FORCE" | "SEND_BACK" | "TAKE_OUT")[];
+            waysOut: ("TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "CHOOSE_RULE" | "CHOOSE_ROUTE" | "GO_ON_IN_FORCE" | "GO_ON_ALL_THE_SAME" | "SEND_BACK" | "TAKE_OUT")[];
         };
         StreamingResponseBody: unknown;
         Stretch: {
@@ -3442,6 +3927,9 @@ export interface components {
             /** Format: int64 */
             author?: number;
             files: components["schemas"]["FileEntry"][];
+            given?: {
+                [key: string]: string;
+            };
             purpose: string;
         };
         SwitchEntry: {
@@ -3489,6 +3977,15 @@ export interface components {
             /** Format: int32 */
             rows: number;
         };
+        TellForm: {
+            tellings: components["schemas"]["TellingForm"][];
+        };
+        TellingForm: {
+            /** @enum {string} */
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "RETURNED" | "ISSUED" | "STOPPED";
+            text: string;
+            whom: components["schemas"]["Whom"][];
+        };
         TemplateEntry: {
             /** Format: int32 */
             after: number;
@@ -3508,6 +4005,21 @@ export interface components {
             answered: boolean;
             said: string;
         };
+        TitleBlockView: {
+            differences: string[];
+            /** Format: int64 */
+            file?: number;
+            numbers: string[];
+            remark?: string;
+            revisions: string[];
+        };
+        ToldView: {
+            /** @enum {string} */
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "RETURNED" | "ISSUED" | "STOPPED";
+            rules?: string;
+            text?: string;
+            who: string;
+        };
         Took: {
             /** Format: int32 */
             late: number;
@@ -3519,14 +4031,70 @@ export interface components {
             steps: number;
             what: string;
         };
+        Trace: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: int64 */
+            folder?: number;
+            name: string;
+            path?: string;
+        };
         Trial: {
             names: string[];
             pattern: string;
+        };
+        TrialEntry: {
+            /** Format: int64 */
+            author?: number;
+            files: components["schemas"]["ComingFile"][];
+            /** Format: int64 */
+            folder?: number;
+            inForce: boolean;
+            /** Format: int32 */
+            last?: number;
+            onlyDifferent: boolean;
+            passages: number[];
+        };
+        TrialLine: {
+            arrival?: components["schemas"]["TriedArrival"];
+            /** Format: int32 */
+            done: number;
+            faulty?: string[];
+            /** Format: int32 */
+            of: number;
         };
         Tried: {
             faults: components["schemas"]["FaultView"][];
             names: components["schemas"]["NameRead"][];
             twoWays?: string;
+        };
+        TriedArrival: {
+            differences: string[];
+            /** Format: int32 */
+            files: number;
+            folder: string;
+            from: string;
+            name: string;
+            /** Format: int64 */
+            passage?: number;
+            refusal?: string;
+            tried?: components["schemas"]["TriedView"];
+        };
+        TriedView: {
+            ends: components["schemas"]["EndView"][];
+            fields: components["schemas"]["FieldSays"][];
+            halts: components["schemas"]["HaltView"][];
+            intake: boolean;
+            number?: string;
+            passedOver: components["schemas"]["PassedOverView"][];
+            revision?: string;
+            route?: string;
+            rule?: string;
+            steps: components["schemas"]["StepSketch"][];
+            title: string;
+            told: components["schemas"]["ToldView"][];
+            watching: string[];
         };
         TurnEntry: {
             /** Format: int32 */
@@ -3568,10 +4136,6 @@ export interface components {
             recipient: string;
             subject: string;
         };
-        VersionEntry: {
-            /** Format: int32 */
-            version: number;
-        };
         WatchEntry: {
             addresses: string[];
             persons: number[];
@@ -3586,7 +4150,7 @@ export interface components {
             rule?: number;
             text: string;
             /** @enum {string} */
-            way: "TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "CHOOSE_RULE" | "CHOOSE_ROUTE" | "GO_ON_IN_FORCE" | "SEND_BACK" | "TAKE_OUT";
+            way: "TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "CHOOSE_RULE" | "CHOOSE_ROUTE" | "GO_ON_IN_FORCE" | "GO_ON_ALL_THE_SAME" | "SEND_BACK" | "TAKE_OUT";
         };
         WhoForm: {
             /** @enum {string} */
@@ -3598,10 +4162,11 @@ export interface components {
             kind: "ROLE" | "PERSON" | "MATRIX" | "FIELD";
         };
         Whom: {
+            address?: string;
             /** Format: int64 */
             id?: number;
             /** @enum {string} */
-            kind: "AUTHOR" | "ROLE" | "MATRIX" | "PERSON";
+            kind: "AUTHOR" | "UPLOADER" | "ROLE" | "FIRM" | "MATRIX" | "PERSON" | "ADDRESS";
         };
         With: {
             /** Format: int32 */
@@ -4045,6 +4610,58 @@ export interface operations {
             };
         };
     };
+    carry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                folder: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MovingEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Carried"];
+                };
+            };
+        };
+    };
+    preview_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                folder: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PreviewEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["TrialLine"];
+                };
+            };
+        };
+    };
     send: {
         parameters: {
             query?: never;
@@ -4071,7 +4688,7 @@ export interface operations {
             };
         };
     };
-    look_1: {
+    look_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -4151,6 +4768,7 @@ export interface operations {
         parameters: {
             query: {
                 version: number;
+                allTheSame?: boolean;
             };
             header?: never;
             path: {
@@ -4501,6 +5119,28 @@ export interface operations {
             };
         };
     };
+    explain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Explanation"];
+                };
+            };
+        };
+    };
     reopen: {
         parameters: {
             query?: never;
@@ -4522,6 +5162,50 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    runAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunAgain"];
+                };
+            };
+        };
+    };
+    titleBlock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TitleBlockView"];
+                };
             };
         };
     };
@@ -4986,6 +5670,52 @@ export interface operations {
             };
         };
     };
+    kept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": number[];
+                };
+            };
+        };
+    };
+    lying: {
+        parameters: {
+            query: {
+                rules: number[];
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lying"][];
+                };
+            };
+        };
+    };
     matrix: {
         parameters: {
             query?: never;
@@ -5342,6 +6072,8 @@ export interface operations {
             query?: {
                 which?: "ON_THE_WAY" | "STOPPED" | "LATE" | "BACK" | "DONE" | "ALL";
                 submission?: number;
+                rule?: number;
+                folder?: number;
                 after?: string;
             };
             header?: never;
@@ -5757,7 +6489,7 @@ export interface operations {
             };
         };
     };
-    look: {
+    look_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -5829,7 +6561,7 @@ export interface operations {
             };
         };
     };
-    editions_1: {
+    editions_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -5869,7 +6601,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RuleRow"][];
+                    "application/json": components["schemas"]["SheetView"];
                 };
             };
         };
@@ -5885,7 +6617,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RuleForm"];
+                "application/json": components["schemas"]["RuleEntry"];
             };
         };
         responses: {
@@ -5896,6 +6628,80 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NewRule"];
+                };
+            };
+        };
+    };
+    out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/yaml": string;
+                };
+            };
+        };
+    };
+    in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/yaml": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileRead"];
+                };
+            };
+        };
+    };
+    look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Finding"][];
                 };
             };
         };
@@ -5921,6 +6727,101 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    saveProjectDraft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProjectEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    dropProjectDraft: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    putInForce_4: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ForceEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewEdition"];
+                };
+            };
+        };
+    };
+    runOnLying: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                rule: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Carried"];
+                };
             };
         };
     };
@@ -5999,7 +6900,7 @@ export interface operations {
             };
         };
     };
-    editions: {
+    editions_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -6199,6 +7100,80 @@ export interface operations {
             };
         };
     };
+    differences: {
+        parameters: {
+            query: {
+                from: number;
+                to: number;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Difference"][];
+                };
+            };
+        };
+    };
+    editions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetEditionView"][];
+                };
+            };
+        };
+    };
+    goBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                edition: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReturnEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewEdition"];
+                };
+            };
+        };
+    };
     setStatusCodes: {
         parameters: {
             query?: never;
@@ -6220,6 +7195,32 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    tryDraft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["TrialLine"];
+                };
             };
         };
     };
@@ -6700,6 +7701,26 @@ export interface operations {
             };
         };
     };
+    schema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/schema+json": Record<string, never>;
+                };
+            };
+        };
+    };
     remove_1: {
         parameters: {
             query: {
@@ -6758,30 +7779,6 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    putInForce_4: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["VersionEntry"];
-            };
-        };
         responses: {
             /** @description No Content */
             204: {

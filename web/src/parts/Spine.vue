@@ -10,7 +10,7 @@ const places = computed(() => [
   { to: '/passages', word: 'Passages' },
   ...(session.seesAll ? [{ to: '/reviews', word: 'Reviews' }] : []),
   { to: '/register', word: 'Register' },
-  ...(session.controls ? [{ to: '/rules', word: 'Rule sheet' }] : []),
+  ...(session.controls || session.keeps ? [{ to: '/rules', word: 'Rule sheet' }] : []),
   { to: '/numbers', word: 'Numbers' },
   { to: '/routes', word: 'Routes' },
   { to: '/packages', word: 'Packages' },

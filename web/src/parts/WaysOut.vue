@@ -13,7 +13,7 @@ const session = useSession()
 
 const WORDS: Record<WayOut, string> = {
   TRY_AGAIN: 'Try again', GIVE_FIELDS: 'Give the missing fields', PUT_NAME_RIGHT: 'Put the name right',
-  CHOOSE_RULE: 'Choose the rule', CHOOSE_ROUTE: 'Choose the route', GO_ON_IN_FORCE: 'Go on under the rule now in force', SEND_BACK: 'Send back to the author', TAKE_OUT: 'Take out',
+  CHOOSE_RULE: 'Choose the rule', CHOOSE_ROUTE: 'Choose the route', GO_ON_IN_FORCE: 'Go on under the rule now in force', GO_ON_ALL_THE_SAME: 'Go on all the same', SEND_BACK: 'Send back to the author', TAKE_OUT: 'Take out',
 }
 const EXPLAINED: Record<WayOut, string> = {
   TRY_AGAIN: 'Once the cause is mended: the same station again.',
@@ -22,6 +22,7 @@ const EXPLAINED: Record<WayOut, string> = {
   CHOOSE_RULE: 'It goes on under the rule you choose, whatever the rule\'s own conditions say.',
   CHOOSE_ROUTE: 'It is reviewed on the route you choose instead of the rule\'s.',
   GO_ON_IN_FORCE: 'The rules that are in force now judge it afresh.',
+  GO_ON_ALL_THE_SAME: 'It may differ; the same station again without looking at it.',
   SEND_BACK: 'Ends this passage; the author is told why.',
   TAKE_OUT: 'Ends this passage; the files stay in their folder.',
 }
@@ -39,7 +40,7 @@ const many = computed(() => props.rows.length > 1)
 const ways = computed(() => (props.rows[0]?.waysOut ?? []).filter((way) => props.rows.every((row) => row.waysOut.includes(way)) && !(many.value && way === 'PUT_NAME_RIGHT')))
 const asked = computed(() => session.project?.fields.filter((f) => props.rows.some((row) => row.passage.stop?.fields.includes(f.key))) ?? [])
 const inProject = () => ({ params: { path: { project: session.project?.id ?? 0 } } })
-const rules = useLoaded(async () => (await data(api.GET('/api/projects/{project}/rules', inProject()))).filter((r) => r.switchedOn && r.inForce))
+const rules = useLoaded(async () => (await data(api.GET('/api/projects/{project}/rules', inProject()))).rules.filter((r) => r.on && r.inForce?.kind === 'HANDLING'))
 const routes = useLoaded(() => data(api.GET('/api/projects/{project}/routes', inProject())))
 
 function choose(way: WayOut) {

@@ -24,7 +24,9 @@ async function carryOut(call: () => Promise<unknown>, done: () => void) {
 const at = () => ({ path: { id: props.folder.id } })
 const rename = () => carryOut(() => data(api.PUT('/api/folders/{id}/name', { params: at(), body: { name: name.value, version: props.folder.version } })), () => emit('changed'))
 const move = () => carryOut(() => data(api.PUT('/api/folders/{id}/parent', { params: at(), body: { parent: parent.value!, version: props.folder.version } })), () => emit('changed'))
-const remove = () => carryOut(() => data(api.DELETE('/api/folders/{id}', { params: { ...at(), query: { version: props.folder.version } } })), () => emit('deleted'))
+/** Asked once more where rules would miss it; it then shows on the rules. */
+const missed = computed(() => problem.value?.type === 'would-be-missed')
+const remove = () => carryOut(() => data(api.DELETE('/api/folders/{id}', { params: { ...at(), query: { version: props.folder.version, allTheSame: missed.value } } })), () => emit('deleted'))
 </script>
 
 <template>
@@ -41,7 +43,7 @@ const remove = () => carryOut(() => data(api.DELETE('/api/folders/{id}', { param
     <p class="quiet">Rules that stand on it go with it, links to it stay. Moved, it is also under the rules of the folders it then lies in.</p>
     <div class="row">
       <button v-if="folder.parent !== undefined && !sure" class="act" type="button" :disabled="busy" @click="sure = true">Delete the folder</button>
-      <template v-else-if="sure"><span>Delete “{{ folder.name }}”?</span><button class="act first" type="button" :disabled="busy" @click="remove">Delete it</button>
+      <template v-else-if="sure"><span>Delete “{{ folder.name }}”?</span><button class="act first" type="button" :disabled="busy" @click="remove">{{ missed ? 'Delete it all the same' : 'Delete it' }}</button>
         <button class="act" type="button" @click="sure = false">Keep it</button></template>
       <button class="act end" type="button" @click="emit('cancel')">Done</button>
     </div>

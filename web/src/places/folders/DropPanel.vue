@@ -1,23 +1,27 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
+import { computed, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { api, data, type Folder } from '../../api/client'
 import { useKeys } from '../../keys'
 import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
+import FieldInputs from '../../parts/FieldInputs.vue'
 import Num from '../../parts/Num.vue'
 import StationStrip from '../../parts/StationStrip.vue'
+import TriedList from '../../parts/TriedList.vue'
 import Trouble from '../../parts/Trouble.vue'
+import { bad, coming, useTrying } from '../../parts/trying'
 import { count, size } from '../../say'
 import { useSession } from '../../session'
 import { sendFiles, type Sending } from './upload'
 
-const props = defineProps<{ folder: Folder; files: File[] }>()
+const props = defineProps<{ folder: Folder; files: File[]; asks: string[]; intake: boolean }>()
 const emit = defineEmits<{ done: []; changed: [] }>()
 const session = useSession()
 const kept = shallowRef(props.files)
 const purpose = ref('')
 const author = ref<number>()
 const answerDue = ref('')
+const given = ref<Record<string, string>>({})
 const sending = shallowRef<ReturnType<typeof sendFiles>>()
 const first = useTemplateRef<HTMLInputElement>('first')
 const people = useLoaded(() => data(api.GET('/api/projects/{project}/people', { params: { path: { project: props.folder.project } } })))
@@ -25,7 +29,29 @@ onMounted(() => {
   first.value?.focus()
   if (session.controls) void people.load()
 })
-useKeys([{ key: 's', says: 'Send the files', does: () => !sending.value && void send() }])
+useKeys([
+  { key: 's', says: 'Send the files', does: () => !sending.value && void send() },
+  { key: 'Escape', says: 'Send nothing', does: () => !sending.value && emit('done') },
+])
+
+/** What would come of the files, asked again when somebody else is the author or a field says something else. */
+const preview = useTrying()
+let pause: ReturnType<typeof setTimeout> | undefined
+async function look() {
+  const files = await Promise.all(kept.value.map(coming))
+  await preview.run(`/api/folders/${props.folder.id}/previews`, { files, author: author.value, given: given.value })
+}
+watch([author, given], () => {
+  clearTimeout(pause)
+  pause = setTimeout(() => void look(), 300)
+}, { deep: true })
+onMounted(look)
+const halted = computed(() => preview.arrivals.value.filter(bad).length)
+/** Numbers that came out otherwise than shown before. */
+const otherwise = computed(() => preview.arrivals.value.flatMap((t) => {
+  const real = passageOf(t.name)?.number
+  return real && t.tried?.number && real !== t.tried.number ? [`${t.name}: ${real} instead of ${t.tried.number}`] : []
+}))
 
 /** What has come of the files so far, once the submission is closed. */
 const passages = useLoaded(async () => {
@@ -42,7 +68,7 @@ const received = computed(() => drop.value?.files.filter((f) => f.state === 'rec
 const authors = computed(() => people.value.value?.people.filter((p) => props.folder.firm === undefined || p.firmId === props.folder.firm) ?? [])
 
 async function send() {
-  sending.value = sendFiles(kept.value, { folder: props.folder.id, purpose: purpose.value, author: author.value, answerDue: answerDue.value })
+  sending.value = sendFiles(kept.value, { folder: props.folder.id, purpose: purpose.value, author: author.value, answerDue: answerDue.value, given: given.value })
   await sending.value.done
   await passages.load()
   emit('changed')
@@ -68,10 +94,18 @@ const share = (f: Sending) => (f.size ? Math.round((f.sent / f.size) * 100) : 0)
         <label v-if="session.controls" class="field"><span>On behalf of</span>
           <select v-model="author" class="text"><option :value="undefined">myself</option><option v-for="p in authors" :key="p.id" :value="p.id">{{ p.name }}, {{ p.firmCode }}</option></select>
         </label>
-        <button class="act first" type="submit">Send</button>
+        <FieldInputs v-model="given" :keys="asks" optional />
+        <button class="act first" type="submit" title="or press s">Send</button>
         <button class="act" type="button" @click="emit('done')">Put away</button>
       </form>
-      <ul class="names">
+      <Trouble :problem="preview.problem.value" />
+      <p class="lead preview" role="status" data-test="preview">
+        <template v-if="preview.running.value">{{ preview.done.value }} of {{ preview.of.value || kept.length }} looked at …</template>
+        <template v-else-if="!intake">No handling rule stands here: files are kept, and nothing else happens.</template>
+        <template v-else-if="preview.arrivals.value.length">What will come of {{ kept.length === 1 ? 'it' : 'them' }}: {{ count(preview.arrivals.value.length - halted, 'revision goes', 'revisions go') }} on<template v-if="halted">, <span class="error">{{ halted }} will be stopped or go back</span></template>. <span class="quiet">Nothing is sent yet. Numbers are shown, not promised.</span></template>
+      </p>
+      <div v-if="intake && preview.arrivals.value.length" class="scroll"><TriedList :arrivals="preview.arrivals.value" /></div>
+      <ul v-else class="names">
         <li v-for="(file, i) in kept" :key="i"><span class="clip">{{ file.name }}</span><span class="quiet">{{ size(file.size) }}</span>
           <button class="act bare" type="button" :aria-label="`Leave out ${file.name}`" @click="kept = kept.filter((_, j) => j !== i)">leave out</button></li>
       </ul>
@@ -87,6 +121,7 @@ const share = (f: Sending) => (f.size ? Math.round((f.sent / f.size) * 100) : 0)
         <button v-if="drop.state !== 'sending'" class="act" type="button" @click="emit('done')">Put away</button>
       </p>
       <Trouble :problem="drop.problem" />
+      <p v-if="otherwise.length" class="note">Somebody took numbers in the meantime: {{ otherwise.join('; ') }}.</p>
       <ul class="names">
         <li v-for="(file, i) in drop.files" :key="i" :class="file.state">
           <span class="clip">{{ file.name }}</span>
@@ -112,5 +147,5 @@ form { display: flex; gap: 10px; align-items: end; padding: 10px; flex-wrap: wra
 .names li { display: flex; gap: 10px; align-items: center; min-height: 23px; }
 .names li > .clip:first-child { flex: 0 0 250px; }
 .names :deep(.strip) { flex: none; }
-.received .state { color: var(--done); } .refused .state, .failed .state, .reason { color: var(--stop); }
+.received .state { color: var(--done); } .scroll { max-height: 44vh; overflow: auto; --stick: 0px; } .preview { padding-top: 2px; display: block; } .refused .state, .failed .state, .reason { color: var(--stop); }
 </style>

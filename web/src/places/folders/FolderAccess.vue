@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import MultiSelect from 'primevue/multiselect'
 import { computed, onMounted, ref, watch } from 'vue'
 import { api, data, type Folder, type Schemas } from '../../api/client'
 import { useAct } from '../../act'
@@ -15,6 +16,7 @@ const access = useLoaded(() => data(api.GET('/api/folders/{id}/access', at)))
 const people = useLoaded(() => data(api.GET('/api/projects/{project}/people', { params: { path: { project: session.project!.id } } })))
 const grants = ref<Schemas['GrantForm'][]>([])
 const restricted = ref(false)
+const keepers = ref<number[]>([])
 const adding = ref('')
 const { busy, problem, act } = useAct()
 onMounted(() => {
@@ -24,10 +26,12 @@ onMounted(() => {
 watch(access.value, (v) => {
   grants.value = JSON.parse(JSON.stringify(v?.grants ?? [])) as Schemas['GrantForm'][]
   restricted.value = v?.restricted ?? false
+  keepers.value = [...(v?.keepers ?? [])]
 })
 const name = (g: Schemas['GrantForm']) => (g.role ? people.value.value?.roles.find((r) => r.id === g.role)?.name : people.value.value?.firms.find((f) => f.id === g.firm)?.name) ?? '…'
 const own = computed(() => people.value.value?.firms.find((f) => f.id === access.value.value?.firm)?.name)
-const changed = computed(() => restricted.value !== access.value.value?.restricted || JSON.stringify(grants.value) !== JSON.stringify(access.value.value?.grants))
+const changed = computed(() => restricted.value !== access.value.value?.restricted || JSON.stringify(grants.value) !== JSON.stringify(access.value.value?.grants)
+  || [...keepers.value].sort().join() !== [...(access.value.value?.keepers ?? [])].sort().join())
 
 function add() {
   const [kind, id] = adding.value.split(' ')
@@ -37,7 +41,7 @@ function add() {
 }
 
 async function save() {
-  if (await act(() => data(api.PUT('/api/folders/{id}/access', { ...at, body: { version: access.value.value!.version, restricted: restricted.value, grants: grants.value } })))) emit('changed')
+  if (await act(() => data(api.PUT('/api/folders/{id}/access', { ...at, body: { version: access.value.value!.version, restricted: restricted.value, grants: grants.value, keepers: keepers.value } })))) emit('changed')
 }
 </script>
 
@@ -51,6 +55,7 @@ async function save() {
       <table v-if="grants.length" class="dense"><thead><tr><th>Opened to</th><th>May put files there</th><th /></tr></thead>
         <tbody><tr v-for="(g, i) in grants" :key="`${g.role}/${g.firm}`"><td>{{ name(g) }} <span class="quiet">{{ g.role ? 'role' : 'firm' }}</span></td><td><input v-model="g.mayDrop" type="checkbox" :disabled="folder.state !== 'WORK_IN_PROGRESS'" :aria-label="`${name(g)} may put files there`"></td>
           <td><button class="act bare" type="button" @click="grants.splice(i, 1)">Remove</button></td></tr></tbody></table>
+      <div class="row"><span>Looked after by</span><MultiSelect v-model="keepers" :options="people.value.value?.people ?? []" option-label="name" option-value="id" filter placeholder="nobody but document control" aria-label="Who looks after it" data-test="keepers" /><span class="quiet">They keep the rules that stand only here and below.</span></div>
       <div class="row"><select v-model="adding" class="text few" aria-label="Open it to" @change="add"><option value="">open it to …</option>
         <optgroup label="Roles"><option v-for="r in people.value.value?.roles.filter((x) => !x.seesAll && !x.controls)" :key="r.id" :value="`role ${r.id}`">{{ r.name }}</option></optgroup>
         <optgroup label="Firms"><option v-for="f in people.value.value?.firms" :key="f.id" :value="`firm ${f.id}`">{{ f.name }}</option></optgroup></select>

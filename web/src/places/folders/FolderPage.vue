@@ -13,8 +13,10 @@ import { useSession } from '../../session'
 import ChangeFolder from './ChangeFolder.vue'
 import FolderAccess from './FolderAccess.vue'
 import DropPanel from './DropPanel.vue'
+import MoveFiles from './MoveFiles.vue'
 import NewFolder from './NewFolder.vue'
 import NumberFiles from './NumberFiles.vue'
+import RulesHere from './RulesHere.vue'
 import SendFiles from './SendFiles.vue'
 
 const props = defineProps<{ id: number; folders: Folder[] }>()
@@ -30,6 +32,8 @@ const making = ref(false)
 const changing = ref(false)
 const numbering = ref(false)
 const sending = ref(false)
+const moving = ref(false)
+const ruling = ref(false)
 const opening = ref(false)
 
 onMounted(page.load)
@@ -41,6 +45,9 @@ if (session.controls) {
   ])
 }
 
+const intake = computed(() => page.value.value?.rules.some((r) => !r.watches) ?? false)
+const allTraces = ref(false)
+const traces = computed(() => (allTraces.value ? page.value.value?.traces : page.value.value?.traces.slice(0, 3)) ?? [])
 const files = computed(() => [...(page.value.value?.files.items ?? []), ...more.value])
 const next = computed(() => moreFrom.value ?? page.value.value?.files.next)
 
@@ -75,6 +82,7 @@ function pick(event: Event) {
         <button v-if="session.controls" class="act" type="button" @click="making = !making">New folder</button>
         <button v-if="page.value.value.mayDrop && files.length" class="act" type="button" :aria-expanded="numbering" @click="numbering = !numbering">Number files</button>
         <button v-if="files.length && page.value.value.maySend" class="act" type="button" :aria-expanded="sending" data-test="send-by-hand" @click="sending = !sending">Send on a route</button>
+        <button v-if="files.length" class="act" type="button" :aria-expanded="moving" data-test="move-files" @click="moving = !moving">Move or copy</button>
         <label v-if="page.value.value.mayDrop" class="act first">Choose files to send<input type="file" multiple class="hidden-text" data-test="files" @change="pick"></label>
       </header>
       <ChangeFolder v-if="changing" :key="page.value.value.folder.version" :folder="page.value.value.folder" :folders="folders"
@@ -84,19 +92,23 @@ function pick(event: Event) {
 
       <NumberFiles v-if="numbering" :folder="id" @done="page.load" @cancel="numbering = false" />
 
+      <RulesHere v-if="ruling" :key="id" :folder="page.value.value.folder" @cancel="ruling = false" />
+
+      <MoveFiles v-if="moving" :folder="page.value.value.folder" :files="files" :folders="folders" @done="((moving = false), page.load())" @cancel="moving = false" />
+
       <SendFiles v-if="sending" :folder="id" :files="files" :folders="folders" @sent="((sending = false), page.load())" @cancel="sending = false" />
 
       <div v-if="page.value.value.rules.length" class="here">
-        <h2>What happens here</h2>
+        <h2>What happens here <button v-if="session.controls" class="act bare" type="button" :aria-expanded="ruling" @click="ruling = !ruling">other rules here too</button></h2>
         <div v-for="rule in page.value.value.rules" :key="rule.id">
-          <h3>{{ rule.name }} <span class="quiet">edition {{ rule.edition }}</span></h3>
+          <h3>{{ rule.name }} <span class="quiet">edition {{ rule.edition }}</span> <RouterLink v-if="session.controls" class="quiet runs" :to="{ path: '/passages', query: { which: 'ALL', rule: rule.id, folder: id } }">its runs here</RouterLink></h3>
           <p>{{ rule.sentences.join(' ') }}</p>
         </div>
         <p class="quiet">Anything else is stopped, for the document controller.</p>
       </div>
-      <p v-else class="quiet">No rule stands on this folder: files put here are kept, and nothing else happens.</p>
+      <p v-else class="quiet">No rule stands on this folder: files put here are kept, and nothing else happens. <button v-if="session.controls" class="act bare" type="button" :aria-expanded="ruling" @click="ruling = !ruling">Have rules stand here</button></p>
 
-      <DropPanel v-if="dropped.length" :key="dropped[0]?.name" :folder="page.value.value.folder" :files="dropped" @done="dropped = []" @changed="page.load" />
+      <DropPanel v-if="dropped.length" :key="dropped[0]?.name" :folder="page.value.value.folder" :files="dropped" :asks="page.value.value.asks" :intake="intake" @done="dropped = []" @changed="page.load" />
       <p v-else-if="page.value.value.mayDrop" class="target">Drag files onto this page: one drop is one submission.</p>
 
       <div class="scroll">
@@ -118,6 +130,10 @@ function pick(event: Event) {
           <template v-else>What is placed here appears by itself.</template>
         </p>
         <button v-if="next" class="act" type="button" @click="loadMore">Show more files</button>
+        <section v-if="traces.length" class="traces quiet" aria-label="What left this folder">
+          <p v-for="(t, i) in traces" :key="i">{{ t.name }} went to <RouterLink v-if="t.folder" :to="`/folders/${t.folder}`">{{ t.path }}</RouterLink><template v-else>a folder you do not see</template>, <span :title="exact(t.at)">{{ day(t.at) }}</span>, {{ t.by }}</p>
+          <button v-if="!allTraces && page.value.value.traces.length > 3" class="act bare" type="button" @click="allTraces = true">{{ page.value.value.traces.length - 3 }} more left this folder</button>
+        </section>
       </div>
     </template>
     <p v-else-if="!page.problem.value" class="quiet" role="status">Asking what lies here …</p>
@@ -127,14 +143,14 @@ function pick(event: Event) {
 <style scoped>
 .page { display: flex; flex-direction: column; gap: 8px; min-width: 0; height: 100%; padding: 2px; }
 .page.over { outline: 3px dashed var(--main); outline-offset: -2px; background: var(--main-soft); }
-header { display: flex; gap: 8px; align-items: center; }
+header { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; } h1 { flex: 1 1 max-content; max-width: 100%; } header .grow { flex: 0; }
 .here { padding: 7px 12px; background: var(--sheet); border: 1px solid var(--line); border-left: 3px solid var(--main); display: grid; gap: 3px; }
 .here p { max-width: 130ch; }
 .target { border: 1px dashed var(--line-strong); padding: 5px 12px; color: var(--ink-2); }
 .scroll { --stick: 0px; overflow: auto; flex: 1; min-height: 200px; }
 .name { max-width: 225px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .with { max-width: 118px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.nowrap { white-space: nowrap; }
+.nowrap { white-space: nowrap; } .traces { padding: 6px 8px; font-size: 12.5px; overflow-wrap: anywhere; }
 label.act { cursor: pointer; }
 label.act:focus-within { outline: 2px solid var(--focus); outline-offset: 1px; }
 </style>

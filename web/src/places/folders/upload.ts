@@ -25,6 +25,7 @@ export interface DropEntry {
   purpose: string
   author?: number
   answerDue?: string
+  given?: Record<string, string>
 }
 
 const AT_ONCE = 3
@@ -41,7 +42,7 @@ export function sendFiles(files: File[], entry: DropEntry): { drop: Drop; done: 
   async function begin() {
     submission = await data(api.POST('/api/folders/{folder}/submissions', {
       params: { path: { folder: entry.folder } },
-      body: { purpose: entry.purpose, author: entry.author, answerDue: entry.answerDue || undefined, files: files.map((f) => ({ name: f.name, size: f.size })) },
+      body: { purpose: entry.purpose, author: entry.author, answerDue: entry.answerDue || undefined, given: entry.given, files: files.map((f) => ({ name: f.name, size: f.size })) },
     }))
     submission.files.forEach((f) => {
       const own = drop.files[f.position]

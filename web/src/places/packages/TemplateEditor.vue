@@ -19,7 +19,7 @@ const root = reactive<Plan>(props.template ? (JSON.parse(JSON.stringify(props.te
 const all = computed(() => lines(root))
 const open = ref<string>()
 const STATES = ['WORK_IN_PROGRESS', 'SHARED', 'PUBLISHED', 'ARCHIVE'] as const
-const rules = useLoaded(async () => (await data(api.GET('/api/projects/{project}/rules', { params: { path: { project } } }))).filter((r) => r.switchedOn && r.inForce).map((r) => ({ id: r.id, name: r.inForce!.name })))
+const rules = useLoaded(async () => (await data(api.GET('/api/projects/{project}/rules', { params: { path: { project } } }))).rules.filter((r) => r.on && r.inForce).map((r) => ({ id: r.id, name: r.inForce!.name })))
 const { busy, problem, act } = useAct()
 onMounted(rules.load)
 const key = computed(() => props.template?.key ?? ((name.value.normalize('NFD').toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^[^a-z]+|-+$/g, '') || 'template').slice(0, 60)))

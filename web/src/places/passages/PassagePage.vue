@@ -1,15 +1,18 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
-import { useRoute } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { useAct } from '../../act'
 import { api, data } from '../../api/client'
 import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
 import Due from '../../parts/Due.vue'
 import Num from '../../parts/Num.vue'
+import TitleCorner from '../../parts/TitleCorner.vue'
 import StationStrip from '../../parts/StationStrip.vue'
 import { marks, STATIONS, stationWord, whereInWords } from '../../parts/strip'
+import TriedList from '../../parts/TriedList.vue'
 import Trouble from '../../parts/Trouble.vue'
+import { useTrying } from '../../parts/trying'
 import WaysOut from '../../parts/WaysOut.vue'
 import { exact, moment, size } from '../../say'
 import { useSession } from '../../session'
@@ -36,6 +39,25 @@ const stations = computed(() => STATIONS.map((station, i) => ({
   mark: passage.value ? marks(passage.value)[i]! : 'ahead',
   lines: sheet.value.value?.journal.filter((line) => line.station === station) ?? [],
 })))
+const explaining = ref(false)
+const explanation = useLoaded(() => data(api.GET('/api/passages/{id}/explanation', { params: { path: { id: id.value } } })))
+const again = useTrying()
+const asking = ref(false)
+const router = useRouter()
+const mayRunAgain = computed(() => session.controls && passage.value?.state === 'DONE' && !passage.value.decision && passage.value.ended !== 'ISSUED')
+function askAgain() {
+  asking.value = !asking.value
+  if (asking.value) void again.run(`/api/projects/${session.project!.id}/trials`, { passages: [id.value], files: [], onlyDifferent: false, inForce: true })
+}
+const runAgain = () => act(async () => {
+  const answer = await data(api.POST('/api/passages/{id}/runs', { params: { path: { id: id.value } } }))
+  asking.value = false
+  await router.push(`/passages/${answer.passage}`)
+})
+function explain() {
+  explaining.value = !explaining.value
+  if (explaining.value) void explanation.load()
+}
 const reopening = ref(false)
 const reason = ref('')
 const { busy, problem, act } = useAct(load)
@@ -62,6 +84,8 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
       <RouterLink v-if="sheet.value.value.document" class="act" :to="`/documents/${sheet.value.value.document}`">Document</RouterLink>
       <RouterLink v-if="passage.readFile !== undefined" class="act" :to="`/read/${passage.id}`">Read</RouterLink>
       <button v-if="session.controls && passage.state === 'DONE' && passage.decision" class="act" type="button" :aria-expanded="reopening" @click="reopening = !reopening">Reopen the decision</button>
+      <button v-if="session.controls" class="act" type="button" :aria-expanded="explaining" data-test="explain" @click="explain">{{ passage.rule ? 'Why this rule' : 'Why no rule' }}</button>
+      <button v-if="mayRunAgain" class="act" type="button" :aria-expanded="asking" data-test="run-again" @click="askAgain">Run again</button>
       <button v-if="mayTakeBack" class="act" type="button" :disabled="busy" title="Nobody has decided yet; the files stay in their folder" @click="takeBack">Take it back</button>
     </header>
 
@@ -71,6 +95,21 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
       <span class="quiet">The revision is no longer current anywhere from that moment, and stands at the last step of its review again.</span>
     </form>
     <Trouble :problem="problem" />
+
+    <section v-if="explaining" class="panel why" aria-label="Why this rule">
+      <Trouble :problem="explanation.problem.value" />
+      <template v-if="explanation.value.value">
+        <p>By the sheet {{ explanation.value.value.sheet ? `in edition ${explanation.value.value.sheet}` : 'in force' }}, <strong>{{ explanation.value.value.taken ? `“${explanation.value.value.taken}” takes it` : 'no rule takes it' }}</strong>. <span class="quiet">Folders and roles are those of now.</span></p>
+        <dl><template v-for="p in explanation.value.value.passedOver" :key="p.id"><dt><em>{{ p.rule }}</em></dt><dd>{{ p.reason }}</dd></template><template v-if="explanation.value.value.watching.length"><dt>watched by</dt><dd>{{ explanation.value.value.watching.join(', ') }}</dd></template></dl>
+        <p v-if="!explanation.value.value.passedOver.length" class="quiet">It is the first rule that was tried.</p>
+      </template>
+    </section>
+    <section v-if="asking" class="panel why" aria-label="Run again">
+      <p v-if="again.running.value" class="quiet" role="status">Trying what would come of it …</p>
+      <Trouble :problem="again.problem.value" />
+      <template v-if="again.arrivals.value.length"><p><strong>This is what will happen</strong> under the rules in force:</p><TriedList :arrivals="again.arrivals.value" />
+        <p class="row"><button class="act first" type="button" :disabled="busy" @click="runAgain">Run it again for real</button><button class="act" type="button" @click="asking = false">Not now</button><span class="quiet">It begins a passage of its own; this one stays as it is.</span></p></template>
+    </section>
 
     <div v-if="passage.stop" class="note bad stop">
       <p><strong>Stopped at {{ stationWord(passage.station) }}.</strong> {{ passage.stop.reason }}</p>
@@ -113,6 +152,7 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
             <template v-for="(value, key) in sheet.value.value.values" :key="key"><template v-if="key !== 'title'"><dt>{{ label(String(key)) }}</dt><dd class="mono">{{ value }}</dd></template></template>
           </dl>
         </section>
+        <TitleCorner v-if="passage.files.some((f) => f.mediaType === 'application/pdf')" :passage="passage" />
         <section v-if="others.length" class="panel"><header><h2>Other cycles of this document</h2></header>
           <ul class="files">
             <li v-for="other in others" :key="other.id" class="row">
@@ -130,7 +170,7 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
 <style scoped>
 .sheet { display: grid; gap: 12px; max-width: 1400px; }
 .sheet > header { display: flex; gap: 14px; align-items: center; flex-wrap: wrap; }
-.stop { display: grid; gap: 8px; }
+.stop { display: grid; gap: 8px; } .why { padding: 8px 12px; display: grid; gap: 6px; } .why dl { grid-template-columns: minmax(130px, max-content) minmax(0, 1fr); padding: 0; }
 .columns { display: grid; grid-template-columns: minmax(0, 1fr) 290px; gap: 16px; align-items: start; }
 .way { border-left: 2px solid var(--line-strong); margin-left: 8px; display: grid; gap: 12px; }
 .way > li { padding-left: 18px; position: relative; display: grid; gap: 3px; }

@@ -19,9 +19,11 @@ const session = useSession()
 const route = useRoute()
 const router = useRouter()
 const submission = computed(() => Number(route.query.submission) || undefined)
+const rule = computed(() => Number(route.query.rule) || undefined)
+const folder = computed(() => Number(route.query.folder) || undefined)
 const which = computed<Which>(() => CHOICES.find((c) => c.which === route.query.which)?.which ?? (submission.value ? 'ALL' : 'ON_THE_WAY'))
 const ask = (after?: string) => data(api.GET('/api/projects/{project}/passages', {
-  params: { path: { project: session.project!.id }, query: { which: which.value, submission: submission.value, after } },
+  params: { path: { project: session.project!.id }, query: { which: which.value, submission: submission.value, rule: rule.value, folder: folder.value, after } },
 }))
 const list = useLoaded(() => ask())
 const receipt = useLoaded(() => data(api.GET('/api/submissions/{id}', { params: { path: { id: submission.value! } } })))
@@ -53,10 +55,13 @@ async function loadMore() {
       <h1>Passages</h1>
       <nav aria-label="Which passages">
         <button v-for="c in CHOICES" :key="c.which" type="button" class="act" :class="{ on: which === c.which }" :aria-pressed="which === c.which"
-          @click="router.push({ query: { which: c.which, submission } })">{{ c.word }}</button>
+          @click="router.push({ query: { which: c.which, submission, rule, folder } })">{{ c.word }}</button>
       </nav>
       <RouterLink v-if="submission" class="act bare" to="/passages">Leave the submission</RouterLink>
+      <span v-if="rule" class="quiet">taken by one rule{{ folder ? ' in one folder' : '' }}</span><span v-else-if="folder" class="quiet">in one folder</span>
+      <RouterLink v-if="rule || folder" class="act bare" to="/passages">Show all rules and folders</RouterLink>
     </header>
+    <p v-if="session.controls && rows.length && (submission || rule || folder)" class="quiet"><RouterLink :to="{ path: '/rules', query: { try: rows.map((r) => r.passage.id).slice(0, 500).join(',') } }">Try the drafted rules on these {{ rows.length }}</RouterLink></p>
     <section v-if="submission && receipt.value.value" class="panel receipt" aria-label="Receipt">
       <p><strong>Submission <span class="mono">{{ receipt.value.value.reference }}</span></strong> from {{ receipt.value.value.author }}, {{ receipt.value.value.authorFirm }},
         into {{ receipt.value.value.folderPath }}<template v-if="receipt.value.value.closedAt">, received {{ moment(receipt.value.value.closedAt) }}</template>.

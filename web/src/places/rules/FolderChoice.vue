@@ -3,9 +3,9 @@ import { computed } from 'vue'
 import type { Folder, RuleForm } from '../../api/client'
 import { grow, stateWord, visible } from '../folders/tree'
 
-const props = defineProps<{ folders: Folder[]; labelledBy: string }>()
+const props = defineProps<{ folders: Folder[]; kept?: Set<number>; labelledBy: string }>()
 const places = defineModel<RuleForm['places']>({ required: true })
-const rows = computed(() => visible(grow(props.folders), new Set()))
+const rows = computed(() => visible(grow(props.folders), new Set()).filter((r) => !props.kept || props.kept.has(r.folder.id) || !!place(r.folder.id)))
 const place = (id: number) => places.value.find((p) => p.folder === id)
 
 function turn(id: number) {

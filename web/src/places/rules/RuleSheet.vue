@@ -1,64 +1,209 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { useAct } from '../../act'
-import { api, data, type Rule, type RuleForm } from '../../api/client'
+import { api, data, type Rule, type RuleForm, type Sheet } from '../../api/client'
 import { useKeys } from '../../keys'
 import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
 import Trouble from '../../parts/Trouble.vue'
-import { moment } from '../../say'
+import { count, moment } from '../../say'
 import { useSession } from '../../session'
-import { askChoices, emptyRule } from './choices'
+import { askChoices, emptyRule, type Stations } from './choices'
+import { useRoute } from 'vue-router'
+import { COLUMNS, type Column } from './columns'
+import LyingFiles from './LyingFiles.vue'
+import { restoring } from './restoring'
 import RuleEditor from './RuleEditor.vue'
-import * as words from './words'
+import SheetFile from './SheetFile.vue'
+import SheetHistory from './SheetHistory.vue'
+import SheetRow from './SheetRow.vue'
+import StationsEdit from './StationsEdit.vue'
+import TrialPanel from './TrialPanel.vue'
+import { useUndo } from './undo'
 
+/** Past so many rows cells are kept short. */
+const MANY = 25
 const session = useSession()
 const project = session.project!.id
-const rules = useLoaded(() => data(api.GET('/api/projects/{project}/rules', { params: { path: { project } } })))
-const choices = useLoaded(() => askChoices(project))
-const open = ref<number | 'new'>()
+const path = { params: { path: { project } } }
+const sheet = useLoaded(() => data(api.GET('/api/projects/{project}/rules', path)))
+const choices = useLoaded(() => askChoices(project, !session.controls))
+const open = ref<number | 'new' | 'project'>()
+const openColumn = ref<Column>()
+const newKind = ref<RuleForm['kind']>('HANDLING')
 const at = ref(0)
-const { busy, problem, act: carryOut } = useAct(() => void rules.load())
+const column = ref<Column>('which')
+const route = useRoute()
+/** Past arrivals that were chosen elsewhere to be tried. */
+const chosenArrivals = computed(() => String(route.query.try ?? '').split(',').map(Number).filter(Boolean))
+const beside = ref<'trial' | 'history' | 'file' | undefined>(route.query.try ? 'trial' : undefined)
+const wanted = ref<number[]>([])
+const orderToo = ref(true)
+const projectToo = ref(true)
+const text = ref('')
+const only = ref<'all' | 'drafts' | 'findings'>('all')
+/** Rules just put in force, for which it is looked whether files lie there already. */
+const fresh = ref<number[]>([])
+const { busy, problem, act: carryOut } = useAct(() => void sheet.load())
+const { last, remember, undo } = useUndo(carryOut)
 
 onMounted(() => {
-  void rules.load()
+  void sheet.load()
   void choices.load()
 })
-whenChanged(['RULES'], rules.load)
+whenChanged(['RULES'], sheet.load)
 whenChanged(['PEOPLE', 'FOLDER'], choices.load, 1000)
 
-const rows = computed(() => rules.value.value ?? [])
-const columnWord = (column: string) => column.charAt(0).toUpperCase() + column.slice(1)
+const all = computed(() => sheet.value.value?.rules ?? [])
 const shown = (rule: Rule): RuleForm => rule.draft ?? rule.inForce ?? emptyRule()
+const errors = (rule: Rule) => rule.findings.some((f) => f.error)
+const matches = (rule: Rule) => (only.value === 'all' || (only.value === 'drafts' ? !!rule.draft : rule.findings.length > 0))
+  && (!text.value.trim() || JSON.stringify([shown(rule).name, shown(rule).description, rule.words]).toLowerCase().includes(text.value.trim().toLowerCase()))
+const rows = computed(() => all.value.filter(matches))
+const tight = computed(() => rows.value.length > MANY)
+const drafts = computed(() => all.value.filter((r) => r.draft))
+const chosen = computed(() => drafts.value.filter((r) => wanted.value.includes(r.id)))
+const projectRow = computed(() => sheet.value.value?.project)
+const projectStations = computed<Stations>(() => projectRow.value?.draft ?? projectRow.value?.inForce ?? {})
+const projectDraft = ref<Stations>({})
+const somethingChosen = computed(() => chosen.value.length > 0 || (session.controls && ((orderToo.value && sheet.value.value?.reordered) || (projectToo.value && projectRow.value?.draft))))
+
+const one = (rule: { id: number }) => ({ params: { path: { id: rule.id } } })
+const version = (id: number) => all.value.find((r) => r.id === id)?.version ?? 0
+const putDraft = (id: number, form: RuleForm) => data(api.PUT('/api/rules/{id}/draft', { ...one({ id }), body: { version: version(id), rule: form } }))
+const removeDraft = (id: number) => data(api.DELETE('/api/rules/{id}/draft', { params: { path: { id }, query: { version: version(id) } } }))
+const putOrder = (ids: number[]) => data(api.PUT('/api/projects/{project}/rules/order', { ...path, body: { ids } }))
+/** Puts an edition in force again, unless somebody has put in force anything else since. */
+const backTo = (edition: number) => data(api.POST('/api/projects/{project}/sheet-editions/{edition}/return', { params: { path: { project, edition } }, body: { seen: edition + 1 } }))
+const putSwitch = (id: number, on: boolean) => data(api.PUT('/api/rules/{id}/switch', { ...one({ id }), body: { version: version(id), on } }))
+const putProject = (stations: Stations) => data(api.PUT('/api/projects/{project}/rules/project-draft', { ...path, body: { version: projectRow.value!.version, stations } }))
+const removeProject = () => data(api.DELETE('/api/projects/{project}/rules/project-draft', { params: { path: { project }, query: { version: projectRow.value!.version } } }))
 
 async function save(form: RuleForm, rule?: Rule) {
-  const done = await carryOut(() => rule
-    ? data(api.PUT('/api/rules/{id}/draft', { params: { path: { id: rule.id } }, body: { version: rule.version, rule: form } }))
-    : data(api.POST('/api/projects/{project}/rules', { params: { path: { project } }, body: form })))
-  if (done) open.value = undefined
+  const before = rule?.draft
+  let id = rule?.id
+  const done = await carryOut(async () => {
+    if (rule) await putDraft(rule.id, form)
+    else id = (await data(api.POST('/api/projects/{project}/rules', { ...path, body: { rule: form, behind: rows.value[at.value]?.id } }))).id
+  })
+  if (!done || id === undefined) return
+  const its = id
+  open.value = undefined
+  wanted.value = [...new Set([...wanted.value, its])]
+  remember(`draft of “${form.name}”`, () => (before ? putDraft(its, before) : removeDraft(its)))
 }
-const path = (rule: Rule) => ({ params: { path: { id: rule.id } } })
-const putInForce = (rule: Rule) => carryOut(() => data(api.POST('/api/rules/{id}/put-in-force', { ...path(rule), body: { version: rule.version } })))
-const turn = (rule: Rule) => carryOut(() => data(api.PUT('/api/rules/{id}/switch', { ...path(rule), body: { version: rule.version, on: !rule.switchedOn } })))
-const dropDraft = (rule: Rule) => carryOut(() => data(api.DELETE('/api/rules/{id}/draft', { params: { path: { id: rule.id }, query: { version: rule.version } } })))
+
+async function dropDraft(rule: Rule) {
+  const draft = rule.draft!
+  if (await carryOut(() => removeDraft(rule.id)) && rule.editionInForce) remember(`draft of “${draft.name}” dropped`, () => putDraft(rule.id, draft))
+}
+
+async function turn(rule: Rule) {
+  if (await carryOut(() => putSwitch(rule.id, !rule.on))) remember(`“${shown(rule).name}” switched ${rule.on ? 'off' : 'on'}`, () => putSwitch(rule.id, rule.on))
+}
+
+async function remove(rule: Rule) {
+  const edition = sheet.value.value!.edition
+  const form = shown(rule)
+  const order = all.value.map((r) => r.id)
+  if (!(await carryOut(() => data(api.DELETE('/api/rules/{id}', { params: { path: { id: rule.id }, query: { version: rule.version } } }))))) return
+  if (!rule.editionInForce) remember(`“${form.name}” taken off the sheet`, () => addAgain(form, rule.id, order))
+  else if (session.controls) remember(`“${form.name}” taken off the sheet`, () => backTo(edition))
+}
+
+/** A rule that was never in force, written again where it stood. */
+async function addAgain(form: RuleForm, was: number, order: number[]) {
+  const { id } = await data(api.POST('/api/projects/{project}/rules', { ...path, body: { rule: form, behind: order[order.indexOf(was) - 1] } }))
+  if (session.controls && order[0] === was) await putOrder([id, ...all.value.map((r) => r.id).filter((r) => r !== was)])
+}
+
+async function bringBack(before: Sheet) {
+  await sheet.load()
+  const plan = restoring(before, sheet.value.value!, session.me!.name)
+  for (const id of plan.drop) await removeDraft(id)
+  for (const { id, form } of plan.drafts) await putDraft(id, form)
+  if (plan.order) await putOrder(plan.order)
+  if (plan.project) await (plan.project.stations ? putProject(plan.project.stations) : removeProject())
+}
+
+function taken(before: Sheet, file: string) {
+  remember(`reading ${file}`, () => bringBack(before))
+  void sheet.load()
+}
+
+async function duplicate(rule: Rule) {
+  const form = { ...shown(rule), name: `${shown(rule).name} (copy)` }
+  let id = 0
+  if (await carryOut(async () => (id = (await data(api.POST('/api/projects/{project}/rules', { ...path, body: { rule: form, behind: rule.id } }))).id))) remember(`copy of “${shown(rule).name}”`, () => removeDraft(id))
+}
 
 async function move(rule: Rule, by: number) {
-  const ids = rows.value.map((r) => r.id)
-  const from = ids.indexOf(rule.id)
+  if (!session.controls) return
+  const before = all.value.map((r) => r.id)
+  const from = before.indexOf(rule.id)
   const to = from + by
-  if (to < 0 || to >= ids.length) return
+  if (to < 0 || to >= before.length) return
+  const ids = [...before]
   ids.splice(to, 0, ...ids.splice(from, 1))
-  await carryOut(() => data(api.PUT('/api/projects/{project}/rules/order', { params: { path: { project } }, body: { ids } })))
-  at.value = to
+  if (await carryOut(() => putOrder(ids))) remember('order', () => putOrder(before))
+  at.value = rows.value.findIndex((r) => r.id === rule.id)
 }
 
+async function putInForce(which: Rule[], withMore: boolean) {
+  const edition = sheet.value.value!.edition
+  const body = { rows: which.map((r) => ({ id: r.id, version: r.version })), order: withMore && session.controls && orderToo.value && sheet.value.value!.reordered, project: withMore && session.controls && projectToo.value && projectRow.value?.draft ? projectRow.value.version : undefined }
+  if (!(await carryOut(() => data(api.POST('/api/projects/{project}/rules/putting-in-force', { ...path, body }))))) return
+  if (edition > 0 && session.controls) remember('putting in force', () => backTo(edition))
+  fresh.value = which.filter((r) => shown(r).kind === 'HANDLING').map((r) => r.id)
+  wanted.value = wanted.value.filter((id) => !which.some((r) => r.id === id))
+}
+
+function openProject() {
+  projectDraft.value = structuredClone(JSON.parse(JSON.stringify(projectStations.value)) as Stations)
+  open.value = open.value === 'project' ? undefined : 'project'
+}
+const saveProject = async () => {
+  const before = projectRow.value!.draft
+  if (!(await carryOut(() => putProject(projectDraft.value)))) return
+  open.value = undefined
+  remember('draft of what the project says', () => (before ? putProject(before) : removeProject()))
+}
+const dropProject = async () => {
+  const draft = projectRow.value!.draft!
+  if (await carryOut(removeProject)) remember('draft of what the project says dropped', () => putProject(draft))
+}
+
+function show(id: number | 'new' | undefined, which?: Column) {
+  open.value = open.value === id && !which ? undefined : id
+  openColumn.value = which
+}
+function choose(rule: Rule) {
+  wanted.value = wanted.value.includes(rule.id) ? wanted.value.filter((id) => id !== rule.id) : [...wanted.value, rule.id]
+}
+function go(by: number) {
+  at.value = Math.max(0, Math.min(rows.value.length - 1, at.value + by))
+  document.getElementById(`rule-${rows.value[at.value]?.id}`)?.scrollIntoView({ block: 'nearest' })
+}
+function across(by: number) {
+  const columns = COLUMNS.slice(1)
+  const i = columns.findIndex((c) => c.key === column.value) + by
+  column.value = columns[Math.max(0, Math.min(columns.length - 1, i))]!.key
+}
+const here = () => rows.value[at.value]
 useKeys([
-  { key: 'ArrowDown', says: 'Next rule', does: () => (at.value = Math.min(rows.value.length - 1, at.value + 1)) },
-  { key: 'ArrowUp', says: 'Rule before', does: () => (at.value = Math.max(0, at.value - 1)) },
-  { key: 'Enter', says: 'Open the rule in place', does: () => (open.value = rows.value[at.value]?.id) },
-  { key: 'n', says: 'New rule', does: () => (open.value = 'new') },
-  { key: 'J', says: 'Move the rule down', does: () => rows.value[at.value] && void move(rows.value[at.value]!, 1) },
-  { key: 'K', says: 'Move the rule up', does: () => rows.value[at.value] && void move(rows.value[at.value]!, -1) },
+  { key: 'ArrowDown', says: 'Next rule', does: () => go(1) },
+  { key: 'ArrowUp', says: 'Rule before', does: () => go(-1) },
+  { key: 'ArrowRight', says: 'Next column', does: () => across(1) },
+  { key: 'ArrowLeft', says: 'Column before', does: () => across(-1) },
+  { key: 'Enter', says: 'Open the rule in place, at this column', does: () => here() && show(here()!.id, column.value) },
+  { key: 'n', says: 'New rule behind this one', does: () => ((newKind.value = 'HANDLING'), show('new')) },
+  { key: 'w', says: 'New watching rule', does: () => ((newKind.value = 'WATCHING'), show('new')) },
+  { key: 'd', says: 'Duplicate the rule', does: () => here() && void duplicate(here()!) },
+  { key: 'x', says: 'Choose its draft for putting in force', does: () => here()?.draft && choose(here()!) },
+  { key: 'J', says: 'Move the rule down', does: () => here() && void move(here()!, 1) },
+  { key: 'K', says: 'Move the rule up', does: () => here() && void move(here()!, -1) },
+  { key: 't', says: 'Try the draft', does: () => (beside.value = beside.value === 'trial' ? undefined : 'trial') },
+  { key: 'u', says: 'Take back what was done last', does: () => void undo() },
 ])
 </script>
 
@@ -66,80 +211,89 @@ useKeys([
   <div class="place">
     <header>
       <h1>Rule sheet</h1>
-      <span class="quiet">Tried from the top; the first row that fits takes the file, and only that one.</span>
-      <button class="act first end" type="button" @click="open = 'new'">Add a rule</button>
+      <span v-if="!session.controls" class="quiet says">The rules that stand only on folders you look after; others may stand above them.</span>
+      <span v-else class="quiet says">The first handling rule that fits takes the file; every watching rule that fits tells.</span>
+      <button v-if="last" class="act" type="button" :disabled="busy" :title="`Takes back: ${last}`" @click="undo">Take back <span class="key">u</span></button>
+      <button v-if="session.controls" class="act" type="button" :aria-expanded="beside === 'history'" @click="beside = beside === 'history' ? undefined : 'history'">Editions</button>
+      <button v-if="session.controls" class="act" type="button" :aria-expanded="beside === 'file'" @click="beside = beside === 'file' ? undefined : 'file'">As a file</button>
+      <button class="act" type="button" :aria-expanded="beside === 'trial'" @click="beside = beside === 'trial' ? undefined : 'trial'">Try the draft</button>
+      <button class="act" type="button" @click="((newKind = 'WATCHING'), show('new'))">Add a watching rule</button>
+      <button class="act first" type="button" @click="((newKind = 'HANDLING'), show('new'))">Add a rule</button>
     </header>
-    <Trouble :problem="rules.problem.value ?? choices.problem.value ?? problem" />
-    <p v-if="!choices.value.value || !rules.value.value" class="quiet" role="status">Asking for the sheet …</p>
-    <table v-else class="sheet">
-      <thead>
-        <tr><th>In force</th><th>Rule</th><th class="left-end">Where and which</th><th>Identify</th><th>Number</th><th>Prepare</th><th>Review</th><th>Issue</th><th>Tell</th></tr>
-      </thead>
-      <tbody>
-        <template v-for="(rule, i) in rows" :key="rule.id">
-          <tr :class="{ off: !rule.switchedOn, at: i === at }" @click="at = i">
-            <td class="force">
-              <button type="button" class="switch" role="switch" :aria-checked="rule.switchedOn" :aria-label="`${shown(rule).name}: ${rule.switchedOn ? 'on' : 'off'}`" :disabled="busy || rule.editionInForce === 0" @click.stop="turn(rule)">
-                {{ rule.editionInForce === 0 ? 'never' : rule.switchedOn ? 'on' : 'off' }}</button>
-              <span v-if="rule.editionInForce" class="quiet edition">edition {{ rule.editionInForce }}</span>
-            </td>
-            <td class="rule">
-              <button type="button" class="act bare name" :aria-expanded="open === rule.id" @click.stop="open = open === rule.id ? undefined : rule.id">{{ shown(rule).name || 'without a name' }}</button>
-              <span class="quiet">took {{ rule.fitted }} in 30 days</span>
-              <span v-if="rule.draft" class="draft">draft by {{ rule.draftBy }}<template v-if="rule.draftAt">, {{ moment(rule.draftAt) }}</template></span>
-            </td>
-            <td class="left-end">{{ words.where(shown(rule), choices.value.value) }}<br><span class="quiet">{{ words.which(shown(rule), choices.value.value) }}</span></td>
-            <td>
-              <div v-for="p in shown(rule).namePatterns" :key="p" class="mono pattern">{{ p }}</div><span v-if="!shown(rule).namePatterns.length" class="quiet">number in the name</span>
-              <div v-for="line in words.checks(shown(rule), choices.value.value)" :key="line">{{ line }}</div>
-            </td>
-            <td>{{ words.scheme(shown(rule), choices.value.value) }}</td>
-            <td class="quiet">as project</td>
-            <td>{{ words.route(shown(rule), choices.value.value) }}</td>
-            <td><div v-for="line in words.issue(shown(rule), choices.value.value)" :key="line">{{ line }}</div></td>
-            <td><div v-for="line in words.tell(shown(rule), choices.value.value)" :key="line">{{ line }}</div></td>
+    <Trouble :problem="sheet.problem.value ?? choices.problem.value ?? problem" />
+    <p v-if="!choices.value.value || !sheet.value.value" class="quiet" role="status">Asking for the sheet …</p>
+    <template v-else>
+      <TrialPanel v-if="beside === 'trial'" :choices="choices.value.value" :passages="chosenArrivals" @close="beside = undefined" />
+      <SheetHistory v-if="beside === 'history'" :key="sheet.value.value.edition" :edition="sheet.value.value.edition" @close="beside = undefined" @changed="sheet.load" />
+      <SheetFile v-if="beside === 'file'" :sheet="sheet.value.value" @close="beside = undefined" @taken="taken" />
+      <LyingFiles v-if="fresh.length && session.controls" :key="fresh.join()" :rules="fresh" :names="Object.fromEntries(all.map((r) => [r.id, shown(r).name]))" @done="fresh = []" />
+      <div v-if="drafts.length || sheet.value.value.reordered || projectRow?.draft" class="note force-bar">
+        <span><strong>{{ count(drafts.length, 'draft') }}</strong><template v-if="drafts.length">, {{ chosen.length }} chosen</template></span>
+        <button v-if="drafts.length && chosen.length < drafts.length" class="act bare" type="button" @click="wanted = drafts.map((r) => r.id)">choose all</button>
+        <label v-if="sheet.value.value.reordered && session.controls" class="tick"><input v-model="orderToo" type="checkbox"> the order as shown</label>
+        <label v-if="projectRow?.draft && session.controls" class="tick"><input v-model="projectToo" type="checkbox"> what the project says</label>
+        <span class="grow" />
+        <span v-if="chosen.some(errors)" class="error">{{ count(chosen.filter(errors).length, 'chosen row has', 'chosen rows have') }} errors.</span>
+        <button class="act first" type="button" :disabled="busy || !somethingChosen || chosen.some(errors)" data-test="put-in-force" @click="putInForce(chosen, true)">Put what is chosen in force</button>
+      </div>
+      <div v-if="all.length > 8" class="row find"><input v-model="text" class="text" type="search" placeholder="find a rule by any of its words" aria-label="Find a rule">
+        <select v-model="only" class="text" aria-label="Which rules"><option value="all">all {{ all.length }}</option><option value="drafts">drafts</option><option value="findings">with findings</option></select></div>
+      <table class="sheet" aria-label="The rule sheet">
+        <thead>
+          <tr><th>In force</th><th>Rule</th><th class="left-end">Where and which</th><th>Identify</th><th>Number</th><th>Review</th><th>Issue</th><th>Tell</th></tr>
+          <tr class="project" @dblclick="session.controls && openProject()">
+            <td class="quiet">ed. {{ sheet.value.value.edition }}</td>
+            <td><button type="button" class="act bare name" :aria-expanded="open === 'project'" :disabled="!session.controls" @click="openProject">The project says</button><span v-if="projectRow?.drafted" class="draft">draft by {{ projectRow.drafted.by }}, {{ moment(projectRow.drafted.at) }}</span></td>
+            <td class="left-end quiet">wherever a row leaves a station to it</td>
+            <td v-for="c in COLUMNS.slice(2)" :key="c.key" :title="projectRow?.words[c.key as 'issue'].join('\n')"><div class="cell"><div v-for="line in projectRow?.words[c.key as 'issue']" :key="line">{{ line }}</div></div></td>
           </tr>
-          <tr v-if="(rule.draft || rule.findings.length) && open !== rule.id" class="under">
-            <td colspan="9">
-              <p v-if="rule.findings.some((f) => f.error)">Before it can be put in force:</p>
-              <ul class="findings"><li v-for="(f, k) in rule.findings" :key="k" :class="f.error ? 'error' : 'warning'"><strong>{{ columnWord(f.column) }}</strong> {{ f.sentence }}</li></ul>
-              <span v-if="rule.draft" class="row">
-                <button class="act first" type="button" :disabled="busy || rule.findings.some((f) => f.error)" @click="putInForce(rule)">Put in force</button>
-                <button class="act" type="button" :disabled="busy" @click="dropDraft(rule)">{{ rule.editionInForce ? 'Drop the draft' : 'Drop the rule' }}</button>
-              </span>
-            </td>
-          </tr>
-          <tr v-if="open === rule.id" class="editor"><td colspan="9"><RuleEditor :form="shown(rule)" :choices="choices.value.value" :busy="busy" @save="(form) => save(form, rule)" @cancel="open = undefined" /></td></tr>
-        </template>
-        <tr v-if="open === 'new'" class="editor"><td colspan="9"><RuleEditor :form="emptyRule()" :choices="choices.value.value" :busy="busy" @save="(form) => save(form)" @cancel="open = undefined" /></td></tr>
-        <tr class="last"><td>always</td><td>Anything else</td><td class="left-end">in an intake folder</td><td colspan="6">stopped at Arrive, for the document controller</td></tr>
-      </tbody>
-    </table>
-    <p v-if="rows.length === 0 && rules.value.value && open !== 'new'" class="empty"><strong>No rules yet.</strong>A rule stands on folders and says what happens to a file that lands there. Begin with “Add a rule”.</p>
+          <tr v-if="open === 'project'" class="editor"><td colspan="8">
+            <form class="project-editor" @submit.prevent="saveProject" @keydown.esc="open = undefined">
+              <StationsEdit v-model="projectDraft" :choices="choices.value.value" :project="projectStations" of-project />
+              <footer><button class="act first" type="submit" :disabled="busy">Save as draft</button><button class="act" type="button" @click="open = undefined">Leave it as it was</button><button v-if="projectRow?.draft" class="act" type="button" @click="dropProject">Drop the draft</button>
+                <span class="quiet">A draft too: it counts for every row that says “as project” once it is put in force, for files that arrive from then on.</span></footer>
+            </form></td></tr>
+        </thead>
+        <tbody>
+          <template v-for="(rule, i) in rows" :key="rule.id">
+            <SheetRow :id="`rule-${rule.id}`" :rule="rule" :at="i === at" :column="column" :open="open === rule.id" :chosen="wanted.includes(rule.id)" :busy="busy" :tight="tight"
+              @point="(c) => ((at = i), (column = c))" @open="(c) => ((at = i), show(rule.id, c))" @choose="choose(rule)" @turn="turn(rule)" />
+            <tr v-if="(rule.draft || rule.findings.length) && open !== rule.id && (!tight || i === at || errors(rule))" class="under">
+              <td colspan="8">
+                <p v-if="errors(rule)">Before it can be put in force:</p>
+                <ul v-if="rule.findings.length" class="findings"><li v-for="(f, k) in rule.findings" :key="k" :class="f.error ? 'error' : 'warning'"><button class="act bare column" type="button" @click="show(rule.id, f.column as Column)">{{ f.column.charAt(0).toUpperCase() + f.column.slice(1) }}</button> {{ f.sentence }} <span class="quiet">{{ f.mend }}</span></li></ul>
+                <span v-if="rule.draft" class="row">
+                  <button class="act first" type="button" :disabled="busy || errors(rule)" @click="putInForce([rule], false)">Put in force</button>
+                  <button class="act" type="button" :disabled="busy" @click="dropDraft(rule)">{{ rule.editionInForce ? 'Drop the draft' : 'Drop the rule' }}</button>
+                </span>
+              </td>
+            </tr>
+            <tr v-if="open === rule.id" class="editor"><td colspan="8">
+              <RuleEditor :id="rule.id" :form="shown(rule)" :choices="choices.value.value" :project="projectStations" :busy="busy" :column="openColumn" @save="(form) => save(form, rule)" @cancel="open = undefined" />
+              <p class="row beside"><button class="act" type="button" :disabled="busy" @click="duplicate(rule)">Duplicate</button><button class="act" type="button" :disabled="busy || i === 0" @click="move(rule, -1)">Move up</button><button class="act" type="button" :disabled="busy || i === rows.length - 1" @click="move(rule, 1)">Move down</button>
+                <button class="act" type="button" :disabled="busy" @click="remove(rule)">Take off the sheet</button><span class="quiet">{{ rule.editionInForce ? 'at once; it can be taken back' : '' }}</span></p>
+            </td></tr>
+          </template>
+          <tr v-if="open === 'new'" class="editor"><td colspan="8"><RuleEditor :key="newKind" :form="emptyRule(newKind)" :choices="choices.value.value" :project="projectStations" :busy="busy" @save="(form) => save(form)" @cancel="open = undefined" /></td></tr>
+          <tr class="last"><td>always</td><td>Anything else</td><td class="left-end">in an intake folder</td><td colspan="5">stopped at Arrive, for the document controller</td></tr>
+        </tbody>
+      </table>
+      <p v-if="all.length === 0 && open !== 'new'" class="empty"><strong>No rules yet.</strong>A rule stands on folders and says what happens to a file that lands there. Begin with “Add a rule”.</p>
+      <p v-else-if="rows.length === 0" class="empty"><strong>No rule is like that.</strong>Ask for other words, or for all of them.</p>
+    </template>
   </div>
 </template>
 
 <style scoped>
-.place { display: grid; gap: 10px; }
-header { display: flex; gap: 12px; align-items: baseline; }
-.end { margin-left: auto; }
-.sheet { width: 100%; border-collapse: collapse; background: var(--sheet); border: 1px solid var(--line-strong); }
-th { text-align: left; background: var(--shade); font-weight: 560; font-size: 12px; padding: 4px 7px; border: 1px solid var(--line-strong); position: sticky; top: var(--stick); }
-td { vertical-align: top; padding: 4px 7px; border: 1px solid var(--line); font-size: 12.5px; }
+.place { display: grid; gap: 10px; } header { display: flex; gap: 10px; align-items: baseline; } .says { flex: 1 1 200px; font-size: 12px; }
+.sheet { width: 100%; border-collapse: collapse; background: var(--sheet); border: 1px solid var(--line-strong); table-layout: fixed; }
+th { text-align: left; background: var(--shade); font-weight: 560; font-size: 12px; padding: 4px 7px; border: 1px solid var(--line-strong); position: sticky; top: var(--stick); z-index: 1; box-shadow: 0 0 0 1px var(--line-strong); }
+th:nth-child(1) { width: 88px; } th:nth-child(2) { width: 13%; } th:nth-child(3) { width: 17%; } th:nth-child(5) { width: 11%; }
 .left-end { border-right: 4px double var(--line-strong); }
-.at > td:first-child { box-shadow: inset 3px 0 0 var(--main); }
-.off td { color: var(--quiet); }
-.force { white-space: nowrap; }
-.edition { display: block; }
-.switch { border: 1px solid var(--line-strong); background: var(--sheet); min-width: 42px; cursor: pointer; border-radius: 2px; }
-.switch[aria-checked='true']:not(:disabled) { background: var(--done-soft); border-color: var(--done); color: var(--done); font-weight: 600; }
-.rule { min-width: 130px; } .rule span { display: block; }
-.name { font-weight: 600; white-space: normal; text-align: left; padding: 0; min-height: 0; }
-.draft { color: var(--attention); }
-.pattern { white-space: normal; overflow-wrap: anywhere; }
-.under td { background: var(--attention-soft); border-top: 0; }
-.findings { margin: 2px 0 5px; columns: 2; max-width: 900px; }
-.warning { color: var(--attention); }
-.editor > td { padding: 0; border: 2px solid var(--main); }
-.last td { background: var(--shade); color: var(--ink-2); border-top: 1px solid var(--line-strong); }
+.project td { vertical-align: top; padding: 4px 7px; border: 1px solid var(--line-strong); font-size: 12px; background: var(--paper); overflow-wrap: anywhere; color: var(--ink-2); } .project .cell { display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 3; overflow: hidden; } .project .name { font-weight: 600; padding: 0; min-height: 0; } .draft { color: var(--attention); display: block; }
+.project-editor { display: grid; grid-template-columns: 1.2fr 0.8fr 1fr 1.3fr 1.1fr; background: var(--sheet); } .project-editor footer { grid-column: 1 / -1; border-top: 1px solid var(--line); padding: 8px 10px; display: flex; gap: 10px; align-items: center; background: var(--shade); }
+.under td { background: var(--attention-soft); padding: 3px 8px 6px; border: 1px solid var(--line); border-top: 0; } .findings { margin: 2px 0 5px; max-width: 1100px; font-size: 12.5px; } .column { padding: 0 2px; min-height: 0; font-weight: 600; color: inherit; } .warning { color: var(--attention); }
+.editor > td { padding: 0; border: 2px solid var(--main); } .beside { padding: 6px 10px; } .last td { background: var(--shade); color: var(--ink-2); border-top: 1px solid var(--line-strong); padding: 4px 7px; font-size: 12.5px; }
+.force-bar { display: flex; gap: 12px; align-items: center; padding: 5px 10px; } .tick { display: flex; gap: 5px; } .find input { max-width: 320px; } .find select { width: auto; }
+@media (max-width: 1150px) { .project-editor { grid-template-columns: 1fr 1fr; } }
 </style>

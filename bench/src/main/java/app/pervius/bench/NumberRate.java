@@ -1,9 +1,12 @@
 package app.pervius.bench;
 
+import app.pervius.core.arrive.ArrivalEvent;
 import app.pervius.core.number.NumberEffect;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.Station;
 import app.pervius.core.project.FieldValues;
+import app.pervius.server.passages.Books;
+import app.pervius.server.passages.Choices;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.passages.StationWork;
@@ -67,6 +70,8 @@ final class NumberRate implements Bench.Part {
         private final TransactionTemplate transaction;
         private final JdbcClient jdbc;
         private final Passages passages;
+        private final Choices.OfRules rules;
+        private final Books.Keeper books;
         private final Site site;
 
         @SuppressWarnings("unchecked")
@@ -75,6 +80,8 @@ final class NumberRate implements Bench.Part {
             transaction = here.bean(TransactionTemplate.class);
             jdbc = here.bean(JdbcClient.class);
             passages = here.bean(Passages.class);
+            rules = here.bean(Choices.OfRules.class);
+            books = here.bean(Books.Keeper.class);
             site = here.site();
         }
 
@@ -89,7 +96,7 @@ final class NumberRate implements Bench.Part {
         }
 
         private int number(PassageFacts passage) {
-            if (station.decide(passage) instanceof Outcome.Passed<NumberEffect>(List<NumberEffect> effects, String account)) {
+            if (station.decide(passage, books.of(site.project())) instanceof Outcome.Passed<NumberEffect>(List<NumberEffect> effects, String account)) {
                 return station.perform(passage, effects).size();
             }
             throw new IllegalStateException("no number was given");
@@ -100,6 +107,7 @@ final class NumberRate implements Bench.Part {
             long author = jdbc.sql("select author_id from submission where id = ?").param(submission).query(Long.class).single();
             long firm = jdbc.sql("select author_firm_id from submission where id = ?").param(submission).query(Long.class).single();
             long rule = jdbc.sql("select id from rule").query(Long.class).single();
+            PassageFacts.TakenBy by = rules.chosen(site.project(), rule).orElseThrow();
             List<PassageFacts> all = new ArrayList<>();
             for (int i = 0; i < many; i++) {
                 String name = "numbered " + i + ".pdf";
@@ -108,9 +116,9 @@ final class NumberRate implements Bench.Part {
                 FieldValues values = new FieldValues(Map.of("project", "KWR", "originator", originator, "discipline", "C", "type", "DR"));
                 PassageFacts.File file = jdbc.sql("select folder_file_id, hash, size from passage_file union select id, hash, size from folder_file fetch first 1 rows only")
                         .query((r, n) -> new PassageFacts.File(r.getLong(1), name, r.getString(2), r.getLong(3), "application/pdf")).single();
-                long id = passages.open(new Passages.Opening(site.project(), submission, site.drawings(), author, firm, author, name, List.of(file), java.util.Optional.empty()));
-                all.add(new PassageFacts(id, site.project(), submission, site.drawings(), author, firm, name, name, name, FieldValues.NONE, values,
-                        Optional.of(new PassageFacts.TakenBy(rule, 1, "Drawings")), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), 1, false, 0, Optional.empty(),
+                long id = passages.open(new Passages.Opening(site.project(), submission, site.drawings(), author, firm, author, ArrivalEvent.NEW_FILE, java.util.Optional.empty(), name, FieldValues.NONE, List.of(file), java.util.Optional.empty()));
+                all.add(new PassageFacts(id, site.project(), submission, site.drawings(), author, firm, author, ArrivalEvent.NEW_FILE, java.util.Optional.empty(), name, name, name, FieldValues.NONE, values,
+                        Optional.of(by), Optional.of(rules.handling(site.project(), by)), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), 1, false, false, 0, Optional.empty(),
                         Station.NUMBER, List.of(file), "run 1"));
             }
             return all;

@@ -11,6 +11,7 @@ import java.net.http.HttpRequest.BodyPublisher;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
+import java.util.stream.Stream;
 import java.util.Map;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -50,6 +51,17 @@ final class Person {
 
     JsonNode post(String path, Object body) {
         return send(proved(path, "application/json").POST(json(body)));
+    }
+
+    /** Asks something whose answer comes line by line; gives how many lines there were. */
+    int lines(String path, Object body) {
+        try (Stream<String> lines = http.send(proved(path, "application/json").POST(json(body)).build(), BodyHandlers.ofLines()).body()) {
+            return (int) lines.count();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
     }
 
     JsonNode put(String path, Object body) {

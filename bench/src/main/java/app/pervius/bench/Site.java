@@ -124,14 +124,16 @@ final class Site {
     }
 
     private static void putARuleInForce(Person ines, long project, long folder) {
-        List<Map<String, String>> author = List.of(Map.of("kind", "AUTHOR"));
-        Map<String, Object> rule = new HashMap<>(Map.of("name", "Drawings", "places", List.of(Map.of("folder", folder, "withBelow", true)), "formats", List.of(),
-                "firms", List.of(), "people", List.of(), "scheme", "documents", "route", "documents", "placedName", "{number}_{revision}", "onArrival", author));
-        rule.putAll(Map.of("namePatterns", List.of(), "checks", Map.of("unknownNumber", "STOP", "wrongOriginator", "STOP", "outOfSequence", "STOP", "onItsWay", "STOP")));
-        rule.putAll(Map.of("onReturn", author, "onIssue", author, "issue", List.of(Map.of("code", 1, "asProject", false, "back", false, "folder", folder(ines, project, "Shared"), "status", "A1"),
-                Map.of("code", 2, "asProject", false, "back", true), Map.of("code", 3, "asProject", false, "back", true), Map.of("code", 4, "asProject", false, "back", true))));
-        long id = ines.post("/api/projects/" + project + "/rules", rule).get("id").asLong();
-        ines.post("/api/rules/" + id + "/put-in-force", Map.of("version", 0));
+        List<Map<String, Object>> tellings = List.of("ARRIVED", "RETURNED", "ISSUED").stream()
+                .map(occasion -> Map.<String, Object>of("occasion", occasion, "whom", List.of(Map.of("kind", "AUTHOR")), "text", "")).toList();
+        Map<String, Object> shared = Map.of("into", Map.of("folder", folder(ines, project, "Shared"), "path", "", "name", "{number}_{revision}"), "status", "A1", "manner", "COPY",
+                "whenTaken", "STOP", "sets", List.of(), "copies", List.of());
+        List<Map<String, Object>> byCode = new ArrayList<>(List.of(Map.of("code", 1, "asProject", false, "back", false, "place", shared)));
+        List.of(2, 3, 4).forEach(code -> byCode.add(Map.of("code", code, "asProject", false, "back", true)));
+        Map<String, Object> rule = Map.of("kind", "HANDLING", "name", "Drawings", "description", "", "places", List.of(Map.of("folder", folder, "withBelow", true)),
+                "conditions", List.of(), "stations", Map.of("issue", Map.of("byCode", byCode), "tell", Map.of("tellings", tellings)));
+        long id = ines.post("/api/projects/" + project + "/rules", Map.of("rule", rule)).get("id").asLong();
+        ines.post("/api/projects/" + project + "/rules/putting-in-force", Map.of("rows", List.of(Map.of("id", id, "version", 0)), "order", false));
     }
 
     private static long folder(Person person, long project, String path) {

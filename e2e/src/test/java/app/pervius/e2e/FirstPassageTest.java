@@ -49,8 +49,10 @@ class FirstPassageTest {
         controller.open("/rules").clickButton("Add a rule");
         controller.type(By.cssSelector("[data-test=rule-name]"), "Notes from site");
         controller.click(By.xpath("//fieldset[contains(@class,'where')]//label[contains(., 'Site notes')]//input"));
+        for (String station : new String[] {"identify", "review", "issue"}) {
+            controller.choose(By.cssSelector("[data-test=says-" + station + "]"), "said here");
+        }
         controller.type(By.xpath("//label[contains(., 'Names are read as')]//input"), "{type}-{discipline}[_{title}]");
-        controller.choose(By.cssSelector("[data-test=scheme]"), "Documents");
         controller.choose(By.cssSelector("[data-test=route]"), "Civil");
         for (int code : new int[] {1, 2}) {
             controller.choose(By.cssSelector("[data-test=target-" + code + "]"), "Shared / Site documents");

@@ -53,6 +53,10 @@ class PlacesTest {
             assertThat(seriousFindings(browser)).as("sign-in").isEmpty();
             browser.signInAs("Mirela Draganova").open("/rules").clickButton("Civil design").seeText("Save as draft");
             assertThat(seriousFindings(browser)).as("rule editor").isEmpty();
+            browser.open("/rules").seeText("Data sheets").clickButton("Try the draft").click(By.cssSelector("[data-test=try]")).seeText("arrivals tried").click(By.cssSelector("section tbody button"));
+            assertThat(seriousFindings(browser)).as("trial").isEmpty();
+            browser.clickButton("Editions").seeText("What is otherwise in");
+            assertThat(seriousFindings(browser)).as("editions").isEmpty();
             browser.open("/passages?which=DONE").click(By.xpath("//a[normalize-space()='Retaining wall reinforcement']")).seeText("Other cycles of this document");
             assertThat(seriousFindings(browser)).as("passage").isEmpty();
             browser.click(By.linkText("Read")).see(By.cssSelector("canvas[role=img]"));

@@ -16,7 +16,7 @@ class RulePatternTest {
     @Test
     void aPatternIsBuiltByPointingAtThePartsOfAName() {
         try (Browser controller = new Browser(Demo.address())) {
-            controller.signInAs("Mirela Draganova").open("/rules").clickButton("Add a rule").clickButton("Point at the parts of a name");
+            controller.signInAs("Mirela Draganova").open("/rules").clickButton("Add a rule").choose(By.cssSelector("[data-test=says-identify]"), "said here").clickButton("Point at the parts of a name");
             By name = By.xpath("//label[contains(., 'Its parts')]//input");
             controller.type(name, Keys.chord(Keys.CONTROL, "a") + "DR-H_Inlet screen.pdf");
             seePattern(controller, "{type}-{discipline}_{title}");
@@ -29,7 +29,7 @@ class RulePatternTest {
     @Test
     void faultsMisfitsAndDoubleReadingsAreSaidWhileItIsTyped() {
         try (Browser controller = new Browser(Demo.address())) {
-            controller.signInAs("Mirela Draganova").open("/rules").clickButton("Add a rule");
+            controller.signInAs("Mirela Draganova").open("/rules").clickButton("Add a rule").choose(By.cssSelector("[data-test=says-identify]"), "said here");
             controller.type(PATTERN, "{typ}").seeText("At character 1: the project has no field “typ”.");
             controller.type(PATTERN, Keys.chord(Keys.CONTROL, "a") + "{title}{*}").seeText("can be read in two ways");
             controller.type(PATTERN, Keys.chord(Keys.CONTROL, "a") + "{type}/{type}").seeText("does not fit: at character");

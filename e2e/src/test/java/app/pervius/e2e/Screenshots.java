@@ -24,7 +24,6 @@ class Screenshots {
     void takeAll() {
         try (Browser browser = new Browser(Demo.address())) {
             browser.open("/sign-in").seeText("Mirela Draganova");
-            take(browser, "sign-in");
             browser.signInAs("Henrike Solvangen").seeText("Stilling basin plan");
             take(browser, "desk-reviewer");
             browser.click(By.xpath("//a[normalize-space()='Stilling basin plan']")).see(By.cssSelector("canvas[role=img]"));
@@ -43,6 +42,11 @@ class Screenshots {
             take(browser, "rule-sheet");
             browser.clickButton("Civil design").seeText("Save as draft");
             take(browser, "rule-open");
+            browser.open("/rules").seeText("Data sheets from suppliers").clickButton("Try the draft").choose(By.cssSelector("[data-test=trial-on]"), "names typed or pasted");
+            browser.choose(By.cssSelector("[data-test=trial-folder]"), "Work in progress / Brask Controls / Data sheets");
+            browser.type(By.cssSelector("[data-test=trial-names]"), "Level sensor.docx\nGate actuator.pdf\nKWR-BRK-I-DS-0099_P02.pdf\nPanel photo.jpg");
+            browser.click(By.cssSelector("[data-test=try]")).seeText("4 arrivals tried").click(By.xpath("//button[normalize-space()='Gate actuator.pdf']")).js("document.activeElement.blur()");
+            take(browser, "trial");
             browser.open("/numbers").clickButton("ALD·C·RP").seeText("24 left out");
             take(browser, "numbers");
             browser.open("/register").seeText("Weir general arrangement");

@@ -193,8 +193,8 @@ class CrashTest {
     private void theSecondHasTakenItsPlace(String number, JsonNode revised) {
         Client me = author();
         Client.until(() -> me.get("/api/passages/" + revised.get("id").asLong()).must(200).body().get("row").get("passage"), p -> p.has("ended"));
-        assertThat(names(me, "Shared")).contains(number + "_P02.pdf", number + "_P02.dwg").doesNotContain(number + "_P01.pdf");
-        assertThat(names(me, "Archive")).containsOnlyOnce(number + "_P01.pdf");
+        assertThat(names(me, "Shared")).contains(number + "_P02_A1.pdf", number + "_P02_A1.dwg").doesNotContain(number + "_P01_A1.pdf");
+        assertThat(names(me, "Archive")).containsOnlyOnce(number + "_P01_A1.pdf");
         whole();
     }
 
@@ -256,14 +256,9 @@ class CrashTest {
     }
 
     private static void putARuleInForce(Client me, long folder) {
-        List<Map<String, String>> author = List.of(Map.of("kind", "AUTHOR"));
-        Map<String, Object> rule = new HashMap<>(Map.of("name", "Drawings", "places", List.of(Map.of("folder", folder, "withBelow", true)), "formats", List.of(),
-                "firms", List.of(), "people", List.of(), "scheme", "documents", "route", "documents", "placedName", "{number}_{revision}", "onArrival", author));
-        rule.putAll(Map.of("namePatterns", List.of(), "checks", Client.ALL_STOP));
-        rule.putAll(Map.of("onReturn", author, "onIssue", author, "issue", List.of(Map.of("code", 1, "asProject", false, "back", false, "folder", me.folder("Shared"), "status", "A1"),
-                Map.of("code", 2, "asProject", false, "back", true), Map.of("code", 3, "asProject", false, "back", true), Map.of("code", 4, "asProject", false, "back", true))));
-        long id = me.post("/api/projects/" + me.project() + "/rules", rule).must(201).body().get("id").asLong();
-        me.post("/api/rules/" + id + "/put-in-force", Map.of("version", 0)).must(204);
+        Map<String, Object> rule = RuleForms.handling("Drawings", folder, "documents", "documents", me.folder("Shared"));
+        List<Map<String, Object>> tellings = List.of("ARRIVED", "RETURNED", "ISSUED").stream().map(occasion -> Map.<String, Object>of("occasion", occasion, "whom", List.of(RuleForms.AUTHOR), "text", "")).toList();
+        RuleForms.inForce(me, RuleForms.with(rule, "tell", Map.of("tellings", tellings)));
     }
 
     private Client author() {

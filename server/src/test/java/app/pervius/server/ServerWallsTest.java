@@ -3,13 +3,24 @@ package app.pervius.server;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+import static org.assertj.core.api.Assertions.assertThat;
 
+import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.domain.JavaModifier;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
 import jakarta.persistence.Entity;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
 import org.junit.jupiter.api.Test;
 import org.springframework.data.repository.Repository;
+import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
 class ServerWallsTest {
@@ -32,5 +43,24 @@ class ServerWallsTest {
         noClasses().should().dependOnClassesThat().areAnnotatedWith(RestController.class).orShould().dependOnClassesThat().haveSimpleNameEndingWith("Controller")
                 .because("nothing behind a call needs the call").check(SERVER.that(com.tngtech.archunit.base.DescribedPredicate.describe("no controllers, nor what is in them, nor the mail room's sender",
                         c -> !c.getName().contains("Controller") && !c.getName().contains("MailRoom"))));
+    }
+
+    /** The description of the API calls its parts by their simple names, so two of one name would silently be taken for one. */
+    @Test
+    void noTwoPartsOfTheApiHaveOneName() {
+        Map<String, Set<String>> byName = new TreeMap<>();
+        Set<JavaClass> seen = new HashSet<>();
+        Deque<JavaClass> left = new ArrayDeque<>();
+        SERVER.stream().filter(c -> c.isAnnotatedWith(RestController.class)).flatMap(c -> c.getMethods().stream())
+                .filter(m -> m.isMetaAnnotatedWith(RequestMapping.class)).forEach(m -> left.addAll(m.getAllInvolvedRawTypes()));
+        while (!left.isEmpty()) {
+            JavaClass type = left.pop();
+            if (type.isRecord() && type.getPackageName().startsWith("app.pervius") && seen.add(type)) {
+                byName.computeIfAbsent(type.getSimpleName(), k -> new TreeSet<>()).add(type.getName());
+                type.getFields().stream().filter(f -> !f.getModifiers().contains(JavaModifier.STATIC)).forEach(f -> left.addAll(f.getAllInvolvedRawTypes()));
+            }
+        }
+        assertThat(byName).hasSizeGreaterThan(100);
+        assertThat(byName.values().stream().filter(named -> named.size() > 1)).isEmpty();
     }
 }

@@ -37,4 +37,26 @@ public enum FileFormat {
     public static FileFormat of(FileName name) {
         return BY_ENDING.getOrDefault(name.ending(), OTHER);
     }
+
+    /**
+     * The format of a file by what is in it; by its ending where its content says too little.
+     *
+     * @param mediaType what the content was told to be (RFC 6838), in lower case
+     */
+    public static FileFormat of(FileName name, String mediaType) {
+        String type = mediaType.contains(";") ? mediaType.substring(0, mediaType.indexOf(';')).strip() : mediaType;
+        FileFormat byEnding = of(name);
+        return switch (type) {
+            case "application/pdf" -> PDF;
+            case "image/vnd.dwg", "image/vnd.dxf", "image/vnd.dgn", "image/svg+xml", "application/acad", "application/dxf" -> CAD;
+            case "application/zip" -> byEnding == OFFICE || byEnding == MODEL ? byEnding : PACKAGE;
+            // Plain text is also how several drawing and model formats are written.
+            case "text/plain" -> byEnding == CAD || byEnding == MODEL ? byEnding : TEXT;
+            case "application/octet-stream", "" -> byEnding;
+            case "application/msword", "application/rtf", "application/x-tika-ooxml", "application/x-tika-msoffice" -> OFFICE;
+            default -> type.startsWith("image/") ? IMAGE : type.startsWith("text/") ? TEXT
+                    : type.startsWith("application/vnd.ms-") || type.startsWith("application/vnd.openxmlformats") || type.startsWith("application/vnd.oasis.opendocument")
+                            ? OFFICE : byEnding;
+        };
+    }
 }

@@ -7,8 +7,19 @@ package app.pervius.core.identify;
  * @param wrongOriginator the number is another firm's; going on: that document's next revision all the same
  * @param outOfSequence the name's revision leaves codes out; going on: the revision the name says. One that goes back is never gone on with
  * @param onItsWay an earlier revision has not ended; going on: it waits for that, then goes on by itself
+ * @param nameMisfit no pattern reads the name; going on: the whole name is its title
+ * @param titleBlock what is done where the title block of the first page says another number or revision
  */
-public record Checks(Then unknownNumber, Then wrongOriginator, Then outOfSequence, Then onItsWay) {
+public record Checks(Then unknownNumber, Then wrongOriginator, Then outOfSequence, Then onItsWay, Then nameMisfit, TitleBlock titleBlock) {
+
+    /** What is done about a title block that says something else than name and register. */
+    public enum TitleBlock {
+        NOT_COMPARED,
+        /** It is written on the passage, which goes on. */
+        NOTE,
+        STOP,
+        RETURN
+    }
 
     /** What happens to an arrival that does not fit. */
     public enum Then {
@@ -19,5 +30,6 @@ public record Checks(Then unknownNumber, Then wrongOriginator, Then outOfSequenc
         GO_ON
     }
 
-    public static final Checks ALL_STOP = new Checks(Then.STOP, Then.STOP, Then.STOP, Then.STOP);
+    /** What does not fit is stopped; title blocks are not compared. */
+    public static final Checks USUAL = new Checks(Then.STOP, Then.STOP, Then.STOP, Then.STOP, Then.STOP, TitleBlock.NOT_COMPARED);
 }

@@ -19,6 +19,7 @@ import app.pervius.core.register.RevisionCode;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 
 /** Station Identify: is it a known document's next revision, or something new, and what does its name say. */
 public final class Identify {
@@ -41,9 +42,39 @@ public final class Identify {
         if (facts.already().isPresent()) {
             return again(facts.already().get());
         }
-        return NumberInName.find(facts.baseName(), facts.numberPatterns(), facts.sequences())
+        return identify.compared(NumberInName.find(facts.baseName(), facts.numberPatterns(), facts.sequences())
                 .map(named -> identify.numbered(named, numbers.find(named.number())))
-                .orElseGet(identify::newDocument);
+                .orElseGet(identify::newDocument));
+    }
+
+    /** What was found out, unless the title block says otherwise and the rule minds. */
+    private Outcome<IdentifyEffect> compared(Outcome<IdentifyEffect> found) {
+        if (!(found instanceof Outcome.Passed<IdentifyEffect>(List<IdentifyEffect> effects, String account)) || facts.titleBlock().isEmpty()) {
+            return found;
+        }
+        Optional<String> number = Optional.empty();
+        Optional<String> revision = Optional.empty();
+        for (IdentifyEffect effect : effects) {
+            if (effect instanceof IdentifyEffect.NextRevision next) {
+                number = Optional.of(next.document().number());
+                revision = Optional.of(next.code().text());
+            } else if (effect instanceof IdentifyEffect.UseReserved reserved) {
+                number = Optional.of(reserved.number());
+                revision = Optional.of(reserved.first().text());
+            }
+        }
+        List<String> differences = facts.titleBlock().get().differences(number, revision, facts.numberPatterns(), facts.sequences());
+        if (differences.isEmpty()) {
+            return new Outcome.Passed<>(effects, account + " " + facts.titleBlock().get().inWords());
+        }
+        String said = "Name and title block disagree: " + String.join("; ", differences) + ".";
+        return switch (facts.checks().titleBlock()) {
+            case NOT_COMPARED -> found;
+            case NOTE -> new Outcome.Passed<>(effects, account + " " + said);
+            case RETURN -> new Outcome.Returned<>(new StopReason(StopReason.Code.TITLE_BLOCK_DIFFERS, said));
+            case STOP -> Outcome.stopped(StopReason.Code.TITLE_BLOCK_DIFFERS, said, WayOut.PUT_NAME_RIGHT, WayOut.GO_ON_ALL_THE_SAME, WayOut.CHOOSE_RULE, WayOut.GO_ON_IN_FORCE,
+                    WayOut.SEND_BACK, WayOut.TAKE_OUT);
+        };
     }
 
     private static Outcome<IdentifyEffect> again(IdentifyFacts.Already already) {
@@ -130,7 +161,9 @@ public final class Identify {
         return switch (read.reading()) {
             case Reading.Fits fits -> found(facts.known().with(fits.values()), fits.values().get("title").orElse(facts.baseName()),
                     "The name was read with “" + read.by() + "”: a new document.");
-            case Reading.Misfit misfit -> stop(StopReason.Code.NAME_DOES_NOT_FIT, "“" + facts.baseName() + "” does not fit " + fitting(read.by())
+            case Reading.Misfit misfit when facts.checks().nameMisfit() == Checks.Then.GO_ON ->
+                    found(facts.known(), facts.baseName(), "No pattern reads the name; the rule lets that go on: a new document.");
+            case Reading.Misfit misfit -> refuse(facts.checks().nameMisfit(), StopReason.Code.NAME_DOES_NOT_FIT, "“" + facts.baseName() + "” does not fit " + fitting(read.by())
                     + ": " + misfit.inWords() + "."
                     + read.by().nearest(facts.baseName()).map(near -> " “" + near + "” would fit.").orElse(""));
         };
@@ -141,7 +174,14 @@ public final class Identify {
         return others == 0 ? "“" + furthest + "”" : "any of " + (others + 1) + " patterns; it came furthest with “" + furthest + "”";
     }
 
-    private static Outcome<IdentifyEffect> found(FieldValues values, String title, String account) {
+    private Outcome<IdentifyEffect> found(FieldValues values, String title, String account) {
+        List<String> missing = facts.asks().stream().filter(key -> values.get(key).isEmpty()).toList();
+        if (!missing.isEmpty()) {
+            return new Outcome.Stopped<>(new StopReason(StopReason.Code.FIELD_MISSING, "The rule asks for "
+                    + missing.stream().map(key -> "“" + facts.fields().label(key) + "”").collect(Collectors.joining(" and "))
+                    + ", and nothing says what it is.", missing),
+                    List.of(WayOut.GIVE_FIELDS, WayOut.PUT_NAME_RIGHT, WayOut.CHOOSE_RULE, WayOut.GO_ON_IN_FORCE, WayOut.SEND_BACK, WayOut.TAKE_OUT));
+        }
         return new Outcome.Passed<>(List.of(new IdentifyEffect.FieldsRead(values), new IdentifyEffect.TitleRead(title(title))), account);
     }
 

@@ -2,6 +2,7 @@ package app.pervius.core.identify;
 
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.project.FieldValues;
+import app.pervius.core.project.Fields;
 import app.pervius.core.project.FirmId;
 import app.pervius.core.register.KnownDocument;
 import app.pervius.core.register.RevisionCode;
@@ -14,19 +15,23 @@ import java.util.Optional;
  *
  * @param baseName the name without its ending
  * @param known values that hold whatever the name says: of the folder, of the author's firm, given by hand
+ * @param asks fields that must have a value, by key
  * @param namePatterns how the rule reads names, the first that fits; none when names say nothing
  * @param numberPatterns how the project's numbers are built, to find one in the name
  * @param sequence the revision sequence the rule wants, if it wants one
+ * @param titleBlock what the title block says, where the rule compares it and nobody has said that it may differ
  * @param already the revision its files are of, where they were sent on by hand and are of one
  */
-public record IdentifyFacts(String baseName, FirmId authorFirm, String authorFirmName, FieldValues known,
-        List<Pattern> namePatterns, List<Pattern> numberPatterns, Checks checks, RevisionSequences sequences, Optional<String> sequence, Optional<Already> already) {
+public record IdentifyFacts(String baseName, FirmId authorFirm, String authorFirmName, FieldValues known, Fields fields, List<String> asks,
+        List<Pattern> namePatterns, List<Pattern> numberPatterns, Checks checks, RevisionSequences sequences, Optional<String> sequence, Optional<Already> already,
+        Optional<TitleBlock> titleBlock) {
 
     /** A revision that has come before. */
     public record Already(KnownDocument document, RevisionCode code) {
     }
 
     public IdentifyFacts {
+        asks = List.copyOf(asks);
         namePatterns = List.copyOf(namePatterns);
         numberPatterns = List.copyOf(numberPatterns);
     }

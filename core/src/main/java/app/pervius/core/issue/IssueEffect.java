@@ -1,5 +1,6 @@
 package app.pervius.core.issue;
 
+import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.FolderId;
 import app.pervius.core.project.InformationState;
 
@@ -10,12 +11,24 @@ public sealed interface IssueEffect {
     record Archive(IssueFacts.Former former, FolderId archive) implements IssueEffect {
     }
 
-    /** A file of the revision, by its place among them, is placed under a name. */
-    record PlaceFile(int file, Spot spot, String name) implements IssueEffect {
+    /** A file of the revision, by its place among them, 0-based, is placed under a name. A file that has the name already gets a next version. */
+    record PlaceFile(int file, Spot spot, String name, Target.Manner manner) implements IssueEffect {
+    }
+
+    /** The file that has the name goes to the archive first. */
+    record Replace(Spot spot, String name, FolderId archive) implements IssueEffect {
+    }
+
+    /** Fields of the document get values. */
+    record SetFields(FieldValues values) implements IssueEffect {
     }
 
     /** The revision is its document's current one in this state from now on. */
     record MakeCurrent(InformationState state, Spot spot, String statusCode) implements IssueEffect {
+    }
+
+    /** What has no number is filed, and nothing more. */
+    record Filed(Spot spot) implements IssueEffect {
     }
 
     /** It goes back to its author with decision and comments. */

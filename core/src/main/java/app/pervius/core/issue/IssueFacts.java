@@ -15,19 +15,32 @@ import java.util.function.Function;
 /**
  * What station Issue decides by.
  *
- * @param toAuthor whether it goes back whatever the plan says, because the route does
- * @param statusCode the status code the route calls for instead of the plan's
+ * @param revision number and revision; empty for what gets no number
+ * @param baseName the name it came under, without ending
+ * @param decided what its review came to; empty where nobody reviewed it
  * @param files the files of the revision
  * @param statusCodes the project's
- * @param folder the destination as it is now, if it still exists
+ * @param folder a destination as it is now, if it still exists
  * @param former the document's current revision in a given state, if it has one
  * @param archive the project's archive folder, if it has one
- * @param taken whether a name is taken in the destination by a file that does not leave with the former revision
+ * @param taken whether a name is taken in a destination by a file that does not leave with the former revision
  */
-public record IssueFacts(String number, String revision, String title, DecisionCode decision, boolean toAuthor,
-        Optional<String> statusCode, IssuePlan plan, List<FileName> files,
+public record IssueFacts(Optional<Numbered> revision, String title, String baseName, Optional<Decided> decided, IssuePlan plan, List<FileName> files,
         FieldValues values, Fields fields, List<StatusCode> statusCodes, Function<FolderId, Optional<Destination>> folder,
         Function<InformationState, Optional<Former>> former, Optional<FolderId> archive, BiPredicate<Spot, FileName> taken) {
+
+    /** A revision of a document. */
+    public record Numbered(String number, String code) {
+    }
+
+    /**
+     * What a review came to.
+     *
+     * @param toAuthor whether it goes back whatever the plan says, because the route does
+     * @param statusCode the status code the route calls for instead of the plan's
+     */
+    public record Decided(DecisionCode code, boolean toAuthor, Optional<String> statusCode) {
+    }
 
     /** A folder as a destination. */
     public record Destination(FolderId folder, String path, InformationState state) {
@@ -39,9 +52,5 @@ public record IssueFacts(String number, String revision, String title, DecisionC
 
     public IssueFacts {
         files = List.copyOf(files);
-    }
-
-    IssueFacts backToAuthor() {
-        return new IssueFacts(number, revision, title, decision, true, statusCode, plan, files, values, fields, statusCodes, folder, former, archive, taken);
     }
 }

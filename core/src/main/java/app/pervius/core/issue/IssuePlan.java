@@ -1,24 +1,36 @@
 package app.pervius.core.issue;
 
+import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * What a rule says of station Issue.
  *
  * @param byCode for each decision code (1 to 4) what follows from it
- * @param namePattern what placed files are called, without ending; fields {@code number}, {@code revision}, {@code status}
- *     and {@code title} and those of the project
+ * @param atOnce where files go that nobody reviews
  */
-public record IssuePlan(Map<Integer, Target> byCode, String namePattern) {
+public record IssuePlan(Map<Integer, Target> byCode, Optional<Target.Place> atOnce) {
 
     /** What placed files are called unless a rule says otherwise. */
     public static final String USUAL_NAME = "{number}_{revision}_{status}";
 
     /** What the project says of each code. */
     public static final IssuePlan AS_PROJECT = new IssuePlan(Map.of(1, new Target.AsProject(), 2, new Target.AsProject(), 3, new Target.AsProject(),
-            4, new Target.AsProject()), USUAL_NAME);
+            4, new Target.AsProject()), Optional.empty());
 
     public IssuePlan {
         byCode = Map.copyOf(byCode);
+    }
+
+    /** All places it names, whatever leads there. */
+    public List<Target.Place> places() {
+        return Stream.concat(byCode.values().stream().filter(Target.Place.class::isInstance).map(Target.Place.class::cast), atOnce.stream()).toList();
+    }
+
+    /** Everywhere it places something, copies with it. */
+    public List<Target.Into> destinations() {
+        return places().stream().flatMap(place -> Stream.concat(Stream.of(place.into()), place.copies().stream())).distinct().toList();
     }
 }

@@ -29,14 +29,18 @@ public final class Numbering {
     /**
      * @param has the number the document already has
      * @param values the fields of the passage, with what other systems have answered
+     * @param numbers whether what has no number gets one
      * @param scheme the scheme of the rule, if the project still has it
      * @param today the day in the project's time zone
      * @param first the revision a new document begins with
      */
-    public static Outcome<NumberEffect> decide(Optional<String> has, FieldValues values, Optional<Scheme> scheme, Fields fields, Ledger ledger,
+    public static Outcome<NumberEffect> decide(Optional<String> has, FieldValues values, boolean numbers, Optional<Scheme> scheme, Fields fields, Ledger ledger,
             LocalDate today, RevisionCode first) {
         if (has.isPresent()) {
             return new Outcome.Passed<>(List.of(), "It has its number: " + has.get() + ".");
+        }
+        if (!numbers) {
+            return new Outcome.Passed<>(List.of(), "The rule gives it no number.");
         }
         if (scheme.isEmpty()) {
             return Outcome.stopped(StopReason.Code.SCHEME_MISSING, "The rule names no number scheme that the project has.",

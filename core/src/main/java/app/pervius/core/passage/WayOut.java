@@ -14,6 +14,8 @@ public enum WayOut {
     CHOOSE_ROUTE("Choose the route"),
     /** From Arrive again under the edition of the rule that is in force now. */
     GO_ON_IN_FORCE("Go on under the rule now in force"),
+    /** What was found is known and may stay: the same station again, without looking at it. */
+    GO_ON_ALL_THE_SAME("Go on all the same"),
     /** Back to the author with a text; ends the passage. */
     SEND_BACK("Send back to the author"),
     /** Out of the flow; the files stay in the folder. Ends the passage. */

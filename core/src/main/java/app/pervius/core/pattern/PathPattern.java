@@ -4,6 +4,9 @@ import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.Fields;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
 
 /**
  * A path of folders as a pattern, such as {@code {discipline}/{issued:YYYY}/{title}}. It is split at its slashes before values
@@ -68,6 +71,11 @@ public final class PathPattern {
             faults.add(new PatternFault(0, "a path names at most " + DEEPEST + " folders"));
         }
         return faults.isEmpty() ? new CompiledPath.Sound(new PathPattern(text, List.copyOf(parts), fields)) : new CompiledPath.Faulty(List.copyOf(faults));
+    }
+
+    /** The keys of the fields without which there is no such path, in alphabetical order. */
+    public Set<String> neededKeys() {
+        return parts.stream().flatMap(part -> part.neededKeys().stream()).collect(Collectors.toCollection(TreeSet::new));
     }
 
     /** The folders for these values, one for each part between slashes. */

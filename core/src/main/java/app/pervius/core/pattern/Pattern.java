@@ -76,9 +76,18 @@ public final class Pattern {
 
     /** Writes a text from {@code values}; digits are filled up with zeros to the width asked for. */
     public Writing write(FieldValues values) {
+        return write(values, true);
+    }
+
+    /** The same for a text that nobody reads apart again, such as a message: values stand in it as they are, whatever their fields take. */
+    public Writing writeFreely(FieldValues values) {
+        return write(values, false);
+    }
+
+    private Writing write(FieldValues values, boolean strictly) {
         StringBuilder out = new StringBuilder();
         List<String> missing = new ArrayList<>();
-        Writing.Unfit unfit = append(parts, values, out, missing);
+        Writing.Unfit unfit = append(parts, values, strictly, out, missing);
         if (!missing.isEmpty()) {
             return new Writing.Missing(List.copyOf(missing));
         }
@@ -88,6 +97,11 @@ public final class Pattern {
     /** The keys of all fields the pattern names, in alphabetical order. */
     public Set<String> fieldKeys() {
         return keys(program);
+    }
+
+    /** The keys of the fields without which it cannot be written: all but those in brackets. */
+    public Set<String> neededKeys() {
+        return pieces().stream().filter(piece -> !piece.optional()).flatMap(piece -> piece.field().stream()).collect(Collectors.toCollection(TreeSet::new));
     }
 
     /** What it consists of, from left to right. */
@@ -121,7 +135,7 @@ public final class Pattern {
     }
 
     private static Writing.@org.jspecify.annotations.Nullable Unfit append(
-            List<Part> parts, FieldValues values, StringBuilder out, List<String> missing) {
+            List<Part> parts, FieldValues values, boolean strictly, StringBuilder out, List<String> missing) {
         Writing.Unfit unfit = null;
         for (Part part : parts) {
             Writing.Unfit fault = switch (part) {
@@ -131,8 +145,8 @@ public final class Pattern {
                 }
                 case Part.Skip skip -> null;
                 case Part.Maybe(List<Part> inner) -> keys(new Program(inner)).stream().allMatch(k -> values.get(k).isPresent())
-                        ? append(inner, values, out, missing) : null;
-                case Part.Take take -> appendField(take, values, out, missing);
+                        ? append(inner, values, strictly, out, missing) : null;
+                case Part.Take take -> appendField(take, values, strictly, out, missing);
                 case Part.Day day -> appendDay(day, values, out, missing);
             };
             unfit = unfit == null ? fault : unfit;
@@ -141,13 +155,17 @@ public final class Pattern {
     }
 
     private static Writing.@org.jspecify.annotations.Nullable Unfit appendField(
-            Part.Take take, FieldValues values, StringBuilder out, List<String> missing) {
+            Part.Take take, FieldValues values, boolean strictly, StringBuilder out, List<String> missing) {
         Field field = take.field();
         if (values.get(field.key()).isEmpty()) {
             missing.add(field.key());
             return null;
         }
         String value = values.get(field.key()).get();
+        if (!strictly) {
+            out.append(value);
+            return null;
+        }
         if (field.kind() instanceof app.pervius.core.project.FieldKind.Digits && value.length() < take.fewest()) {
             value = "0".repeat(take.fewest() - value.length()) + value;
         }

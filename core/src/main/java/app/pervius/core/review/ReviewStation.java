@@ -32,6 +32,9 @@ public final class ReviewStation {
             return new Outcome.Passed<>(List.of(),
                     "Decided: " + facts.decided().get().digit() + ", " + facts.decided().get().name() + ".");
         }
+        if (facts.route().isEmpty() && facts.atOnce()) {
+            return new Outcome.Passed<>(List.of(), "Nobody reviews it: the rule files it at once.");
+        }
         if (facts.route().isEmpty()) {
             return stop(StopReason.Code.ROUTE_MISSING, "The rule names no route that the project has.");
         }

@@ -1,41 +1,34 @@
 package app.pervius.core.rules;
 
-import app.pervius.core.arrive.FileFormat;
-import app.pervius.core.project.FirmId;
-import app.pervius.core.project.PersonId;
+import app.pervius.core.arrive.ArrivalEvent;
 import java.util.List;
-import java.util.Set;
+import java.util.Optional;
 
 /**
- * The conditions an arrival has to meet; an empty set asks nothing.
- *
- * @param formats at least one file of the revision has one of these formats
- * @param firms the author is of one of these firms
- * @param people the author is one of these people; together with {@code firms}: either is enough
+ * The conditions an arrival has to meet, all of them; none takes everything that arrives. What Pervius itself places in a folder is taken by
+ * a rule that names that event and by no other.
  */
-public record Which(Set<FileFormat> formats, Set<FirmId> firms, Set<PersonId> people) {
+public record Which(List<Condition> conditions) {
 
-    public static final Which EVERYTHING = new Which(Set.of(), Set.of(), Set.of());
+    public static final Which EVERYTHING = new Which(List.of());
 
     public Which {
-        formats = Set.copyOf(formats);
-        firms = Set.copyOf(firms);
-        people = Set.copyOf(people);
+        conditions = List.copyOf(conditions);
+    }
+
+    public static Which of(Condition... conditions) {
+        return new Which(List.of(conditions));
     }
 
     /** The first condition that is not met, in words, or empty. */
-    java.util.Optional<String> unmet(ArrivalFacts arrival) {
-        if (!formats.isEmpty() && arrival.formats().stream().noneMatch(formats::contains)) {
-            return java.util.Optional.of("the file is " + inWords(arrival.formats()) + ", the rule takes " + inWords(formats));
+    Optional<String> unmet(ArrivalFacts arrival, Known known) {
+        if (arrival.event() == ArrivalEvent.PLACED && !asksForPlaced()) {
+            return Optional.of("Pervius itself placed it there, and the rule does not ask for that");
         }
-        boolean from = firms.isEmpty() && people.isEmpty()
-                || firms.contains(arrival.authorFirm()) || people.contains(arrival.author());
-        return from ? java.util.Optional.empty()
-                : java.util.Optional.of("it comes from " + arrival.authorInWords() + ", whom the rule does not name");
+        return new Judging(arrival, known).unmet(new Condition.All(conditions));
     }
 
-    private static String inWords(Set<FileFormat> formats) {
-        List<String> labels = formats.stream().sorted().map(FileFormat::label).toList();
-        return String.join(" or ", labels);
+    boolean asksForPlaced() {
+        return conditions.stream().anyMatch(c -> c instanceof Condition.Came(var by) && by.contains(ArrivalEvent.PLACED));
     }
 }

@@ -1,17 +1,26 @@
 package app.pervius.core.tell;
 
+import app.pervius.core.project.FirmId;
 import app.pervius.core.project.PersonId;
 import app.pervius.core.project.RoleId;
 
-/** Somebody a rule tells. */
+/** Somebody a rule tells. Of what a person may not see nothing is told, whoever names the person. */
 public sealed interface Audience {
 
     /** The author of the submission. */
     record Author() implements Audience {
     }
 
+    /** Who handed it in, where that is not the author. */
+    record Uploader() implements Audience {
+    }
+
     /** Everybody who holds a role. */
     record Holders(RoleId role) implements Audience {
+    }
+
+    /** Everybody of a firm who is in the project. */
+    record OfFirm(FirmId firm) implements Audience {
     }
 
     /** Whoever the distribution matrix says is told of documents of this type and discipline. */
@@ -20,5 +29,9 @@ public sealed interface Audience {
 
     /** One person. */
     record Named(PersonId person) implements Audience {
+    }
+
+    /** An address outside the project. */
+    record Outside(String address) implements Audience {
     }
 }

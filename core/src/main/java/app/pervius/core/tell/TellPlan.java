@@ -3,23 +3,34 @@ package app.pervius.core.tell;
 import java.util.List;
 
 /** Whom a rule tells on which occasion. Deciders are told of their step and controllers of a stop without being named here. */
-public record TellPlan(List<Audience> onArrival, List<Audience> onReturn, List<Audience> onIssue) {
+public record TellPlan(List<Telling> tellings) {
 
-    public static final TellPlan NOBODY = new TellPlan(List.of(), List.of(), List.of());
+    public static final TellPlan NOBODY = new TellPlan(List.of());
+
+    /** The occasions a rule may speak on. */
+    public static final List<Occasion> OCCASIONS = List.of(Occasion.ARRIVED, Occasion.RETURNED, Occasion.ISSUED, Occasion.STOPPED);
 
     public TellPlan {
-        onArrival = List.copyOf(onArrival);
-        onReturn = List.copyOf(onReturn);
-        onIssue = List.copyOf(onIssue);
+        tellings = List.copyOf(tellings);
     }
 
-    /** Whom the plan names for an occasion. */
-    public List<Audience> on(Occasion occasion) {
-        return switch (occasion) {
-            case ARRIVED -> onArrival;
-            case RETURNED -> onReturn;
-            case ISSUED -> onIssue;
-            case TO_DECIDE, TO_RELEASE, REMINDED, ESCALATED, REOPENED, STOPPED -> List.of();
-        };
+    /** The author is told of arrival, return and issue. */
+    public static TellPlan ofTheAuthor() {
+        return of(List.of(new Audience.Author()), List.of(new Audience.Author()), List.of(new Audience.Author()));
+    }
+
+    /** The same people each time, in the usual words. */
+    public static TellPlan of(List<Audience> onArrival, List<Audience> onReturn, List<Audience> onIssue) {
+        return new TellPlan(List.of(new Telling(Occasion.ARRIVED, onArrival, ""), new Telling(Occasion.RETURNED, onReturn, ""), new Telling(Occasion.ISSUED, onIssue, "")));
+    }
+
+    /** What the plan says on an occasion. */
+    public List<Telling> on(Occasion occasion) {
+        return tellings.stream().filter(t -> t.occasion() == occasion && !t.whom().isEmpty()).toList();
+    }
+
+    /** Everybody it names on any occasion. */
+    public List<Audience> everybody() {
+        return tellings.stream().flatMap(t -> t.whom().stream()).distinct().toList();
     }
 }

@@ -36,20 +36,20 @@ class IdentifyTest {
     private static final KnownNumbers LEDGER = number -> number.equals(NUMBER) ? new Known.Document(document(FENNICK, Optional.empty())) : new Known.Never();
 
     private static IdentifyFacts facts(String name, List<Pattern> patterns, Checks checks, Optional<String> sequence) {
-        return new IdentifyFacts(name, FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING, patterns, NUMBERS, checks, RevisionSequences.USUAL, sequence, Optional.empty());
+        return new IdentifyFacts(name, FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING, FIELDS, List.of(), patterns, NUMBERS, checks, RevisionSequences.USUAL, sequence, Optional.empty(), Optional.empty());
     }
 
     private static Outcome<IdentifyEffect> decide(String name, KnownNumbers numbers) {
-        return Identify.decide(facts(name, List.of(), Checks.ALL_STOP, Optional.empty()), numbers);
+        return Identify.decide(facts(name, List.of(), Checks.USUAL, Optional.empty()), numbers);
     }
 
     private static Outcome<IdentifyEffect> decide(String name, KnownNumbers numbers, Checks.Then all) {
-        return Identify.decide(facts(name, List.of(), new Checks(all, all, all, all), Optional.empty()), numbers);
+        return Identify.decide(facts(name, List.of(), new Checks(all, all, all, all, all, Checks.TitleBlock.NOT_COMPARED), Optional.empty()), numbers);
     }
 
     private static Outcome<IdentifyEffect> read(String name, String... patterns) {
         List<Pattern> compiled = java.util.Arrays.stream(patterns).map(text -> Pattern.sound(text, Identify.nameFields(FIELDS))).toList();
-        return Identify.decide(facts(name, compiled, Checks.ALL_STOP, Optional.empty()), LEDGER);
+        return Identify.decide(facts(name, compiled, Checks.USUAL, Optional.empty()), LEDGER);
     }
 
     private static List<IdentifyEffect> effects(Outcome<IdentifyEffect> outcome) {
@@ -148,7 +148,7 @@ class IdentifyTest {
 
     @Test
     void theRuleTakesADocumentIntoTheNextSequence() {
-        assertThat(effects(Identify.decide(facts(NUMBER, List.of(), Checks.ALL_STOP, Optional.of("construction")), LEDGER)))
+        assertThat(effects(Identify.decide(facts(NUMBER, List.of(), Checks.USUAL, Optional.of("construction")), LEDGER)))
                 .containsExactly(new IdentifyEffect.NextRevision(document(FENNICK, Optional.empty()), new RevisionCode("C01"), 2));
     }
 
@@ -178,5 +178,50 @@ class IdentifyTest {
                     assertThat(read.values().get("type")).contains("CA");
                     assertThat(read.values().get("originator")).contains("FNK");
                 }));
+    }
+
+    @Test
+    void aNameNoPatternReadsIsStoppedReturnedOrTakenWholeAsTheRuleSays() {
+        List<Pattern> patterns = List.of(((app.pervius.core.pattern.Compiled.Sound) Pattern.compile("{type}-{title}", FIELDS)).pattern());
+        Checks goOn = new Checks(Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.GO_ON, Checks.TitleBlock.NOT_COMPARED);
+        Checks back = new Checks(Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.RETURN, Checks.TitleBlock.NOT_COMPARED);
+        assertThat(stopped(Identify.decide(facts("Weir", patterns, Checks.USUAL, Optional.empty()), LEDGER)).code()).isEqualTo(StopReason.Code.NAME_DOES_NOT_FIT);
+        assertThat(Identify.decide(facts("Weir", patterns, back, Optional.empty()), LEDGER)).isInstanceOf(Outcome.Returned.class);
+        assertThat(effects(Identify.decide(facts("Weir", patterns, goOn, Optional.empty()), LEDGER))).contains(new IdentifyEffect.TitleRead("Weir"));
+    }
+
+    @Test
+    void whatTheRuleAsksForAndNobodySaidStopsItAndNamesTheFields() {
+        IdentifyFacts asking = new IdentifyFacts("Weir", FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING, FIELDS, List.of("type", "serial"), List.of(), NUMBERS, Checks.USUAL,
+                RevisionSequences.USUAL, Optional.empty(), Optional.empty(), Optional.empty());
+        StopReason reason = stopped(Identify.decide(asking, LEDGER));
+        assertThat(reason.fields()).containsExactly("serial");
+        assertThat(reason.sentence()).isEqualTo("The rule asks for “Serial”, and nothing says what it is.");
+    }
+
+    private static Outcome<IdentifyEffect> withTitleBlock(String name, Checks.TitleBlock then, TitleBlock block) {
+        Checks checks = new Checks(Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, then);
+        return Identify.decide(new IdentifyFacts(name, FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING, FIELDS, List.of(), List.of(), NUMBERS, checks, RevisionSequences.USUAL,
+                Optional.empty(), Optional.empty(), Optional.of(block)), LEDGER);
+    }
+
+    @Test
+    void aTitleBlockThatSaysOtherwiseIsNotedStoppedOrReturnedAndOneThatAgreesIsSaidToAgree() {
+        TitleBlock agrees = new TitleBlock.Text("Weir plan\nNUMBER " + NUMBER + "\nREVISION P02");
+        TitleBlock differs = new TitleBlock.Text("Weir plan\nNUMBER KWR-FNK-H-DR-0077\nREVISION P01");
+        assertThat(((Outcome.Passed<IdentifyEffect>) withTitleBlock(NUMBER + "_P02", Checks.TitleBlock.STOP, agrees)).account()).endsWith("The title block agrees.");
+        assertThat(stopped(withTitleBlock(NUMBER + "_P02", Checks.TitleBlock.STOP, differs)).sentence()).isEqualTo("Name and title block disagree: the title block carries the number "
+                + "KWR-FNK-H-DR-0077, not " + NUMBER + "; the title block says revision P01, not P02.");
+        assertThat(withTitleBlock(NUMBER + "_P02", Checks.TitleBlock.RETURN, differs)).isInstanceOf(Outcome.Returned.class);
+        assertThat(((Outcome.Passed<IdentifyEffect>) withTitleBlock(NUMBER + "_P02", Checks.TitleBlock.NOTE, differs)).account()).contains("Name and title block disagree");
+        assertThat(stopped(withTitleBlock("Weir plan", Checks.TitleBlock.STOP, differs)).sentence()).contains("the name none");
+        assertThat(((Outcome.Passed<IdentifyEffect>) withTitleBlock(NUMBER + "_P02", Checks.TitleBlock.STOP, new TitleBlock.NoText())).account()).contains("has no text, as in a scan");
+    }
+
+    @Test
+    void aTitleBlockIsReadForWholeNumbersAndForWhatLooksLikeARevision() {
+        assertThat(TitleBlock.numbers("see " + NUMBER + "3 and (" + NUMBER + ")", NUMBERS, RevisionSequences.USUAL)).containsExactly(NUMBER);
+        assertThat(TitleBlock.revisions("Rev. P02, sheet 3 of A3", RevisionSequences.USUAL)).containsExactly("P02");
+        assertThat(TitleBlock.revisions("P01 first issue\nP02 gauge added", RevisionSequences.USUAL)).containsExactlyInAnyOrder("P01", "P02");
     }
 }

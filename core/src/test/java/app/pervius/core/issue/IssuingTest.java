@@ -8,99 +8,201 @@ import app.pervius.core.arrive.FileName;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.StopReason;
 import app.pervius.core.project.DecisionCode;
+import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.FolderId;
 import app.pervius.core.project.InformationState;
 import app.pervius.core.project.StatusCode;
 import java.util.List;
-import java.util.Set;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.BiPredicate;
 import org.junit.jupiter.api.Test;
 
 class IssuingTest {
 
     private static final FolderId SHARED = new FolderId(7);
-    private static final Spot SPOT = new Spot(SHARED, List.of());
     private static final FolderId ARCHIVE = new FolderId(8);
-    private static final IssuePlan PLAN = new IssuePlan(Map.of(1, new Target.Place(SHARED, "A1", ""), 3, new Target.BackToAuthor()), IssuePlan.USUAL_NAME);
-    private static final IssueFacts.Destination DESTINATION = new IssueFacts.Destination(SHARED, "Shared / Hydraulics", InformationState.SHARED);
+    private static final FolderId OPEN = new FolderId(9);
+    private static final Spot SPOT = new Spot(SHARED, List.of());
     private static final List<StatusCode> STATUS_CODES = List.of(new StatusCode("CR", "as built", Set.of(InformationState.PUBLISHED)));
+    private static final BiPredicate<Spot, FileName> FREE = (spot, name) -> false;
+    private static final IssueFacts.Former FORMER = new IssueFacts.Former(41, "P01");
 
-    private static Outcome<IssueEffect> decide(int code, Optional<IssueFacts.Destination> destination, Optional<IssueFacts.Former> former,
-            Optional<FolderId> archive, BiPredicate<Spot, FileName> taken) {
-        return Issuing.decide(new IssueFacts("KWR-FNK-H-DR-0001", "P02", "Weir", DecisionCode.of(code, DecisionCode.AS_SHIPPED), false, Optional.empty(), PLAN,
-                List.of(new FileName("Weir.PDF"), new FileName("Weir.dwg")), HYDRAULIC_DRAWING, FIELDS, STATUS_CODES, folder -> destination, state -> former, archive, taken));
+    /** Facts of a decision on a revision of two files; each test says what is different. */
+    private static final class Decision {
+        private Optional<IssueFacts.Numbered> revision = Optional.of(new IssueFacts.Numbered("KWR-FNK-H-DR-0001", "P02"));
+        private Optional<Integer> code = Optional.of(1);
+        private IssuePlan plan = new IssuePlan(Map.of(1, Target.Place.usual(SHARED, "A1", ""), 3, new Target.BackToAuthor()), Optional.empty());
+        private Optional<IssueFacts.Former> former = Optional.empty();
+        private Optional<FolderId> archive = Optional.of(ARCHIVE);
+        private BiPredicate<Spot, FileName> taken = FREE;
+        private List<FileName> files = List.of(new FileName("Weir.PDF"), new FileName("Weir.dwg"));
+        private String title = "Weir";
+        private boolean gone;
+
+        Decision places(Target.Place place) {
+            plan = new IssuePlan(Map.of(1, place), Optional.of(place));
+            return this;
+        }
+
+        Outcome<IssueEffect> decide() {
+            return Issuing.decide(new IssueFacts(revision, title, "Weir", code.map(c -> new IssueFacts.Decided(DecisionCode.of(c, DecisionCode.AS_SHIPPED), false, Optional.empty())),
+                    plan, files, HYDRAULIC_DRAWING, FIELDS, STATUS_CODES, folder -> gone ? Optional.empty() : Optional.of(destination(folder)), state -> former, archive, taken));
+        }
+
+        List<IssueEffect> effects() {
+            return ((Outcome.Passed<IssueEffect>) decide()).effects();
+        }
+
+        String account() {
+            return ((Outcome.Passed<IssueEffect>) decide()).account();
+        }
+
+        StopReason stopped() {
+            return ((Outcome.Stopped<IssueEffect>) decide()).reason();
+        }
+
+        private static IssueFacts.Destination destination(FolderId folder) {
+            return folder.equals(SHARED) ? new IssueFacts.Destination(SHARED, "Shared / Hydraulics", InformationState.SHARED)
+                    : new IssueFacts.Destination(folder, "Open", InformationState.WORK_IN_PROGRESS);
+        }
     }
 
-    private static StopReason.Code stopped(Outcome<IssueEffect> outcome) {
-        return ((Outcome.Stopped<IssueEffect>) outcome).reason().code();
+    private static Target.Place place(FolderId folder, Target.Manner manner, Target.WhenTaken whenTaken, Map<String, String> sets, List<Target.Into> copies) {
+        return new Target.Place(new Target.Into(folder, "", IssuePlan.USUAL_NAME), "A1", manner, whenTaken, sets, copies);
+    }
+
+    private static List<String> names(List<IssueEffect> effects) {
+        return effects.stream().filter(IssueEffect.PlaceFile.class::isInstance).map(e -> ((IssueEffect.PlaceFile) e).name()).toList();
     }
 
     @Test
     void anAcceptedRevisionIsPlacedUnderNumberRevisionAndStatusAndTheFormerOneGoesToTheArchive() {
-        IssueFacts.Former former = new IssueFacts.Former(41, "P01");
-        Outcome<IssueEffect> outcome = decide(1, Optional.of(DESTINATION), Optional.of(former), Optional.of(ARCHIVE), (spot, name) -> false);
-        assertThat(((Outcome.Passed<IssueEffect>) outcome).effects()).containsExactly(
-                new IssueEffect.Archive(former, ARCHIVE),
-                new IssueEffect.PlaceFile(0, SPOT, "KWR-FNK-H-DR-0001_P02_A1.pdf"),
-                new IssueEffect.PlaceFile(1, SPOT, "KWR-FNK-H-DR-0001_P02_A1.dwg"),
+        Decision decision = new Decision();
+        decision.former = Optional.of(FORMER);
+        assertThat(decision.effects()).containsExactly(
+                new IssueEffect.Archive(FORMER, ARCHIVE),
+                new IssueEffect.PlaceFile(0, SPOT, "KWR-FNK-H-DR-0001_P02_A1.pdf", Target.Manner.COPY),
+                new IssueEffect.PlaceFile(1, SPOT, "KWR-FNK-H-DR-0001_P02_A1.dwg", Target.Manner.COPY),
                 new IssueEffect.MakeCurrent(InformationState.SHARED, SPOT, "A1"));
     }
 
     @Test
     void whatMustComeAgainGoesBackToItsAuthor() {
-        assertThat(((Outcome.Passed<IssueEffect>) decide(3, Optional.empty(), Optional.empty(), Optional.empty(), (spot, n) -> false)).effects())
-                .containsExactly(new IssueEffect.ReturnToAuthor(true));
+        Decision decision = new Decision();
+        decision.code = Optional.of(3);
+        assertThat(decision.effects()).containsExactly(new IssueEffect.ReturnToAuthor(true));
     }
 
     @Test
     void aStatusCodeThatDoesNotGoWithItsFolderIsRefused() {
-        IssuePlan asBuilt = new IssuePlan(Map.of(1, new Target.Place(SHARED, "CR", "")), IssuePlan.USUAL_NAME);
-        Outcome<IssueEffect> outcome = Issuing.decide(new IssueFacts("KWR-FNK-H-DR-0001", "P02", "Weir", DecisionCode.of(1, DecisionCode.AS_SHIPPED), false, Optional.empty(), asBuilt,
-                List.of(), HYDRAULIC_DRAWING, FIELDS, STATUS_CODES, folder -> Optional.of(DESTINATION), state -> Optional.empty(), Optional.of(ARCHIVE), (spot, n) -> false));
-        assertThat(((Outcome.Stopped<IssueEffect>) outcome).reason().sentence())
+        assertThat(new Decision().places(Target.Place.usual(SHARED, "CR", "")).stopped().sentence())
                 .isEqualTo("Status code CR goes with Published, but the folder “Shared / Hydraulics” is Shared.");
     }
 
     @Test
     void aPathOfFieldsLeadsToAFolderBelow() {
-        IssuePlan byFields = new IssuePlan(Map.of(1, new Target.Place(SHARED, "A1", "{discipline}/{type} {title}")), IssuePlan.USUAL_NAME);
-        Outcome<IssueEffect> outcome = Issuing.decide(new IssueFacts("KWR-FNK-H-DR-0001", "P02", "../Weir", DecisionCode.of(1, DecisionCode.AS_SHIPPED), false, Optional.empty(), byFields,
-                List.of(new FileName("Weir.pdf")), HYDRAULIC_DRAWING, FIELDS, STATUS_CODES, folder -> Optional.of(DESTINATION), state -> Optional.empty(), Optional.of(ARCHIVE),
-                (spot, n) -> false));
-        Outcome.Passed<IssueEffect> passed = (Outcome.Passed<IssueEffect>) outcome;
-        assertThat(List.<IssueEffect>copyOf(passed.effects())).contains(new IssueEffect.PlaceFile(0, new Spot(SHARED, List.of("H", "DR ..-Weir")), "KWR-FNK-H-DR-0001_P02_A1.pdf"));
-        assertThat(passed.account()).startsWith("Placed in “Shared / Hydraulics / H / DR ..-Weir” as ");
+        Decision decision = new Decision().places(Target.Place.usual(SHARED, "A1", "{discipline}/{type} {title}"));
+        decision.title = "../Weir";
+        assertThat(decision.effects()).contains(new IssueEffect.PlaceFile(0, new Spot(SHARED, List.of("H", "DR ..-Weir")), "KWR-FNK-H-DR-0001_P02_A1.pdf", Target.Manner.COPY));
+        assertThat(decision.account()).startsWith("Placed in “Shared / Hydraulics / H / DR ..-Weir” as ");
     }
 
     @Test
     void aPathThatNeedsWhatNobodySaidStopsIt() {
-        IssuePlan byFields = new IssuePlan(Map.of(1, new Target.Place(SHARED, "A1", "{serial}")), IssuePlan.USUAL_NAME);
-        Outcome<IssueEffect> outcome = Issuing.decide(new IssueFacts("KWR-FNK-H-DR-0001", "P02", "Weir", DecisionCode.of(1, DecisionCode.AS_SHIPPED), false, Optional.empty(), byFields,
-                List.of(), HYDRAULIC_DRAWING, FIELDS, STATUS_CODES, folder -> Optional.of(DESTINATION), state -> Optional.empty(), Optional.of(ARCHIVE), (spot, n) -> false));
-        assertThat(((Outcome.Stopped<IssueEffect>) outcome).reason().sentence()).isEqualTo("No folder can be found for it: “{serial}” needs “Serial”, and nothing says what it is.");
+        assertThat(new Decision().places(Target.Place.usual(SHARED, "A1", "{serial}")).stopped().sentence())
+                .isEqualTo("No folder can be found for it: “{serial}” needs “Serial”, and nothing says what it is.");
     }
 
     @Test
     void aDestinationThatIsGoneStopsIt() {
-        assertThat(stopped(decide(1, Optional.empty(), Optional.empty(), Optional.of(ARCHIVE), (spot, n) -> false))).isEqualTo(StopReason.Code.DESTINATION_GONE);
+        Decision decision = new Decision();
+        decision.gone = true;
+        assertThat(decision.stopped().code()).isEqualTo(StopReason.Code.DESTINATION_GONE);
     }
 
     @Test
     void nothingIsReplacedSilently() {
-        assertThat(stopped(decide(1, Optional.of(DESTINATION), Optional.empty(), Optional.of(ARCHIVE), (spot, name) -> name.ending().equals("dwg"))))
-                .isEqualTo(StopReason.Code.NAME_TAKEN);
+        Decision decision = new Decision();
+        decision.taken = (spot, name) -> name.ending().equals("dwg");
+        assertThat(decision.stopped().code()).isEqualTo(StopReason.Code.NAME_TAKEN);
+    }
+
+    @Test
+    void aNameThatIsTakenIsKeptBesideWithACountWhereTheRuleSaysSo() {
+        Decision decision = new Decision().places(place(SHARED, Target.Manner.COPY, Target.WhenTaken.KEEP_BOTH, Map.of(), List.of()));
+        decision.taken = (spot, name) -> name.text().equals("KWR-FNK-H-DR-0001_P02_A1.pdf") || name.text().equals("KWR-FNK-H-DR-0001_P02_A1 (2).pdf");
+        assertThat(names(decision.effects())).containsExactly("KWR-FNK-H-DR-0001_P02_A1 (3).pdf", "KWR-FNK-H-DR-0001_P02_A1.dwg");
+    }
+
+    @Test
+    void inSharedFoldersNothingGetsANextVersionOrIsReplacedWhateverTheRuleSays() {
+        for (Target.WhenTaken whenTaken : List.of(Target.WhenTaken.NEXT_VERSION, Target.WhenTaken.REPLACE)) {
+            Decision decision = new Decision().places(place(SHARED, Target.Manner.COPY, whenTaken, Map.of(), List.of()));
+            decision.taken = (spot, name) -> true;
+            assertThat(decision.stopped().code()).isEqualTo(StopReason.Code.NAME_TAKEN);
+        }
+    }
+
+    @Test
+    void elsewhereWhatIsReplacedGoesToTheArchiveFirst() {
+        Decision decision = new Decision().places(place(OPEN, Target.Manner.MOVE, Target.WhenTaken.REPLACE, Map.of(), List.of()));
+        decision.files = List.of(new FileName("Weir.pdf"));
+        decision.taken = (spot, name) -> true;
+        Spot open = new Spot(OPEN, List.of());
+        assertThat(decision.effects()).containsExactly(new IssueEffect.Replace(open, "KWR-FNK-H-DR-0001_P02_A1.pdf", ARCHIVE),
+                new IssueEffect.PlaceFile(0, open, "KWR-FNK-H-DR-0001_P02_A1.pdf", Target.Manner.MOVE), new IssueEffect.MakeCurrent(InformationState.WORK_IN_PROGRESS, open, "A1"));
+        decision.archive = Optional.empty();
+        assertThat(decision.stopped().code()).isEqualTo(StopReason.Code.NAME_TAKEN);
+    }
+
+    @Test
+    void filesOfOneRevisionNeverGetTheSameName() {
+        Decision decision = new Decision();
+        decision.files = List.of(new FileName("Weir.pdf"), new FileName("weir.PDF"));
+        assertThat(decision.stopped().code()).isEqualTo(StopReason.Code.NAME_TAKEN);
+        decision.places(place(OPEN, Target.Manner.COPY, Target.WhenTaken.NEXT_VERSION, Map.of(), List.of()));
+        assertThat(decision.stopped().code()).isEqualTo(StopReason.Code.NAME_TAKEN);
+    }
+
+    @Test
+    void copiesGoAlongUnderTheirOwnNamesAndFieldsAreSetBeforePathsAreWritten() {
+        Target.Into copy = new Target.Into(OPEN, "{serial}", "{number} of {title}");
+        Decision decision = new Decision().places(place(SHARED, Target.Manner.COPY, Target.WhenTaken.STOP, Map.of("serial", "77"), List.of(copy)));
+        decision.files = List.of(new FileName("Weir.pdf"));
+        assertThat(decision.effects()).containsExactly(new IssueEffect.SetFields(new FieldValues(Map.of("serial", "77"))),
+                new IssueEffect.PlaceFile(0, SPOT, "KWR-FNK-H-DR-0001_P02_A1.pdf", Target.Manner.COPY),
+                new IssueEffect.PlaceFile(0, new Spot(OPEN, List.of("77")), "KWR-FNK-H-DR-0001 of Weir.pdf", Target.Manner.COPY),
+                new IssueEffect.MakeCurrent(InformationState.SHARED, SPOT, "A1"));
+        assertThat(decision.account()).contains("; copied to “Open / 77”");
+    }
+
+    @Test
+    void whatNobodyReviewsIsFiledAtOnceAlsoWithoutANumber() {
+        Target.Place place = new Target.Place(new Target.Into(OPEN, "", "{name}"), "", Target.Manner.COPY, Target.WhenTaken.STOP, Map.of(), List.of());
+        Decision decision = new Decision().places(place);
+        decision.revision = Optional.empty();
+        decision.code = Optional.empty();
+        decision.files = List.of(new FileName("Weir.pdf"));
+        assertThat(decision.effects()).containsExactly(new IssueEffect.PlaceFile(0, new Spot(OPEN, List.of()), "Weir.pdf", Target.Manner.COPY),
+                new IssueEffect.Filed(new Spot(OPEN, List.of())));
+        decision.plan = new IssuePlan(Map.of(), Optional.empty());
+        assertThat(decision.stopped().code()).isEqualTo(StopReason.Code.DESTINATION_MISSING);
     }
 
     @Test
     void aFormerRevisionWithoutAnArchiveStopsIt() {
-        assertThat(stopped(decide(1, Optional.of(DESTINATION), Optional.of(new IssueFacts.Former(41, "P01")), Optional.empty(), (spot, n) -> false)))
-                .isEqualTo(StopReason.Code.DESTINATION_MISSING);
+        Decision decision = new Decision();
+        decision.former = Optional.of(FORMER);
+        decision.archive = Optional.empty();
+        assertThat(decision.stopped().code()).isEqualTo(StopReason.Code.DESTINATION_MISSING);
     }
 
     @Test
     void aDecisionTheRuleDoesNotSpeakOfStopsIt() {
-        assertThat(stopped(decide(2, Optional.of(DESTINATION), Optional.empty(), Optional.of(ARCHIVE), (spot, n) -> false))).isEqualTo(StopReason.Code.DESTINATION_MISSING);
+        Decision decision = new Decision();
+        decision.code = Optional.of(2);
+        assertThat(decision.stopped().code()).isEqualTo(StopReason.Code.DESTINATION_MISSING);
     }
 }

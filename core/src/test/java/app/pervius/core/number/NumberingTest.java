@@ -67,7 +67,7 @@ class NumberingTest {
     }
 
     private static Outcome<NumberEffect> decide(Scheme scheme, FieldValues values, Ledger ledger) {
-        return Numbering.decide(Optional.empty(), values, Optional.of(scheme), FIELDS, ledger, TODAY, P01);
+        return Numbering.decide(Optional.empty(), values, true, Optional.of(scheme), FIELDS, ledger, TODAY, P01);
     }
 
     private static Drawing assigned(Outcome<NumberEffect> outcome) {
@@ -87,7 +87,7 @@ class NumberingTest {
 
     @Test
     void aDocumentThatHasANumberNeverGetsAnother() {
-        assertThat(Numbering.decide(Optional.of("KWR-FNK-H-DR-0001"), HYDRAULIC_DRAWING, Optional.of(SCHEME), FIELDS, new Scratch(), TODAY, P01))
+        assertThat(Numbering.decide(Optional.of("KWR-FNK-H-DR-0001"), HYDRAULIC_DRAWING, true, Optional.of(SCHEME), FIELDS, new Scratch(), TODAY, P01))
                 .isEqualTo(new Outcome.Passed<>(List.of(), "It has its number: KWR-FNK-H-DR-0001."));
     }
 
@@ -149,7 +149,7 @@ class NumberingTest {
         ledger.keep(assigned(decide(byTens, HYDRAULIC_DRAWING, ledger)));
         assertThat(ledger.numbers).containsExactly("CH-26-00100");
         assertThat(assigned(decide(byTens, HYDRAULIC_DRAWING, ledger)).number()).isEqualTo("CH-26-00110");
-        Outcome<NumberEffect> nextYear = Numbering.decide(Optional.empty(), HYDRAULIC_DRAWING, Optional.of(byTens), FIELDS, ledger, LocalDate.of(2027, 1, 1), P01);
+        Outcome<NumberEffect> nextYear = Numbering.decide(Optional.empty(), HYDRAULIC_DRAWING, true, Optional.of(byTens), FIELDS, ledger, LocalDate.of(2027, 1, 1), P01);
         assertThat(assigned(nextYear).number()).isEqualTo("CH-27-00100");
     }
 

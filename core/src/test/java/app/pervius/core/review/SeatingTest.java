@@ -86,7 +86,7 @@ class SeatingTest {
     }
 
     private static Outcome<ReviewStation.Join> decide(Route route, Map<RoleId, List<Holder>> holders) {
-        return ReviewStation.decide(new ReviewFacts(Optional.empty(), Optional.of(route), 1, 0, facts(HYDRAULIC_DRAWING, holders)));
+        return ReviewStation.decide(new ReviewFacts(Optional.empty(), false, Optional.of(route), 1, 0, facts(HYDRAULIC_DRAWING, holders)));
     }
 
     private static Route twoSteps(Optional<Condition> when) {

@@ -2,20 +2,28 @@ package app.pervius.server.demo;
 
 import app.pervius.core.arrive.FileFormat;
 import app.pervius.core.identify.Checks;
+import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Target;
 import app.pervius.core.project.Code;
 import app.pervius.core.project.FirmId;
 import app.pervius.core.project.FolderId;
 import app.pervius.core.project.RoleId;
+import app.pervius.core.review.ReviewPlan;
 import app.pervius.core.review.Route;
 import app.pervius.core.review.Step;
 import app.pervius.core.review.Who;
+import app.pervius.core.rules.Condition;
 import app.pervius.core.rules.HandlingRule;
+import app.pervius.core.rules.Parties;
+import app.pervius.core.rules.Plan;
+import app.pervius.core.rules.WatchingRule;
 import app.pervius.core.rules.Where;
 import app.pervius.core.rules.Which;
 import app.pervius.core.tell.Audience;
+import app.pervius.core.tell.Occasion;
 import app.pervius.core.tell.TellPlan;
+import app.pervius.core.tell.Telling;
 import app.pervius.server.access.Accounts;
 import app.pervius.server.access.Actor;
 import app.pervius.server.connections.Connections;
@@ -187,14 +195,21 @@ class KestrelWeir {
 
     private void makeRules(StandardProject.Made made, long site) {
         hydraulicDesign = rule(made, "Hydraulic design", "FNK", DESIGN_FILES, "FNK", List.of(), "hydraulics", "Shared Hydraulics", List.of());
-        rule(made, "Civil design", "ALD", DESIGN_FILES, "ALD", List.of(), "civil", "Shared Civil", List.of(new Audience.Holders(new RoleId(site))));
+        rule(made, "Civil design", "ALD", DESIGN_FILES, "ALD", List.of(), "civil", "Shared Civil", List.of());
         rule(made, "Controls design", "BRK", DESIGN_FILES, "BRK", List.of(), "controls", "Shared Controls", List.of());
         rule(made, "Site documents", "DNM deliveries", Set.of(FileFormat.PDF, FileFormat.OFFICE), "DNM",
                 List.of("{type}-{discipline}[_{title}]"), "civil", "Shared Site documents", List.of());
-        rules.add(made.project(), new HandlingRule("Data sheets from suppliers", new Where(List.of(new Where.Standing(new FolderId(place("BRK")), true))),
-                new Which(Set.of(FileFormat.OFFICE), Set.of(), Set.of()), List.of(), Checks.ALL_STOP, Optional.empty(), Optional.of(StandardProject.DOCUMENTS), Optional.empty(),
-                new IssuePlan(Map.of(1, new Target.Place(new FolderId(place("Shared Controls")), "S2", "")), IssuePlan.USUAL_NAME), TellPlan.NOBODY),
+        rules.addDraft(made.project(), new HandlingRule("Data sheets from suppliers", "What suppliers send is not reviewed by us; it is filed with the controls.",
+                standing("BRK"), Which.of(new Condition.HasFormat(Set.of(FileFormat.OFFICE))),
+                new Plan(Optional.empty(), Optional.empty(), Optional.empty(), Optional.of(new IssuePlan(Map.of(1, Target.Place.usual(new FolderId(place("Shared Controls")), "S2", "")), Optional.empty())),
+                        Optional.empty())), id("Mirela Draganova"));
+        rules.addInForce(made.project(), new WatchingRule("Site is told of civil drawings", "", standing("ALD"), Which.of(new Condition.FieldIs("type", Set.of("DR"))),
+                new TellPlan(List.of(new Telling(Occasion.ISSUED, List.of(new Audience.Holders(new RoleId(site))), "{number} {revision} may be built from: {title}")))),
                 id("Mirela Draganova"));
+    }
+
+    private Where standing(String place) {
+        return new Where(List.of(new Where.Standing(new FolderId(place(place)), true)));
     }
 
     private long rule(StandardProject.Made made, String name, String place, Set<FileFormat> formats, String firm, List<String> patterns,
@@ -202,15 +217,12 @@ class KestrelWeir {
         FolderId target = new FolderId(place(shared));
         List<Audience> onIssue = new ArrayList<>(List.of(new Audience.Author()));
         onIssue.addAll(alsoOnIssue);
-        long id = rules.add(made.project(), new HandlingRule(name, new Where(List.of(new Where.Standing(new FolderId(place(place)), true))),
-                new Which(formats, Set.of(new FirmId(firms.get(firm))), Set.of()), patterns, Checks.ALL_STOP, Optional.empty(),
-                Optional.of(StandardProject.DOCUMENTS), Optional.of(route),
-                new IssuePlan(Map.of(1, new Target.Place(target, "A1", ""), 2, new Target.Place(target, "B1", ""), 3, new Target.BackToAuthor(),
-                        4, new Target.BackToAuthor()), IssuePlan.USUAL_NAME),
-                new TellPlan(List.of(new Audience.Author()), List.of(new Audience.Author(), new Audience.Holders(new RoleId(made.controller()))), onIssue)),
-                id("Mirela Draganova"));
-        rules.putInForce(id, id("Mirela Draganova"));
-        return id;
+        Plan plan = new Plan(Optional.of(new IdentifyPlan(patterns, List.of(), Checks.USUAL, Optional.empty())), Optional.empty(), Optional.of(new ReviewPlan(Optional.of(route))),
+                Optional.of(new IssuePlan(Map.of(1, Target.Place.usual(target, "A1", ""), 2, Target.Place.usual(target, "B1", ""), 3, new Target.BackToAuthor(),
+                        4, new Target.BackToAuthor()), Optional.empty())),
+                Optional.of(TellPlan.of(List.of(new Audience.Author()), List.of(new Audience.Author(), new Audience.Holders(new RoleId(made.controller()))), onIssue)));
+        return rules.addInForce(made.project(), new HandlingRule(name, "", standing(place),
+                Which.of(new Condition.HasFormat(formats), new Condition.From(new Parties(Set.of(new FirmId(firms.get(firm))), Set.of(), Set.of()))), plan), id("Mirela Draganova"));
     }
 
     private void route(long project, String key, String name, long reviewer, long approver) {

@@ -29,6 +29,9 @@ import org.springframework.stereotype.Component;
 @Profile("demo")
 class KestrelWeirStory {
 
+    /** A ZIP file with nothing in it. */
+    private static final byte[] EMPTY_ZIP = {'P', 'K', 5, 6, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0};
+
     private static final Duration LONGEST_WAIT = Duration.ofSeconds(60);
 
     /** Ids of people by name and of folders by place. */
@@ -137,7 +140,7 @@ class KestrelWeirStory {
         for (int i = 0; i < sheets.size(); i++) {
             announced.add(new Intake.Announced(sheets.get(i).name(), contents.get(i).length));
         }
-        long id = intake.begin(new Intake.Beginning(Objects.requireNonNull(cast.places().get(place), place), by, by, purpose, null, announced));
+        long id = intake.begin(new Intake.Beginning(Objects.requireNonNull(cast.places().get(place), place), by, by, purpose, null, app.pervius.core.project.FieldValues.NONE, announced));
         try {
             for (int i = 0; i < sheets.size(); i++) {
                 intake.receive(id, i, by, new ByteArrayInputStream(contents.get(i)));
@@ -151,6 +154,9 @@ class KestrelWeirStory {
     }
 
     private byte[] content(Sheet sheet, long author) {
+        if (sheet.name().endsWith(".zip")) {
+            return EMPTY_ZIP;
+        }
         if (!sheet.name().endsWith(".pdf")) {
             return ("A sample without content, in place of " + sheet.name()).getBytes(StandardCharsets.UTF_8);
         }

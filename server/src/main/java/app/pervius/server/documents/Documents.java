@@ -141,6 +141,13 @@ public class Documents {
         return values(d.fieldValues).with("title", d.title);
     }
 
+    /** Gives fields of a document values, over those they had. */
+    public void setValues(long document, FieldValues more) {
+        Document d = documents.findById(document).orElseThrow();
+        d.fieldValues = Json.write(values(d.fieldValues).with(more).byKey());
+        documents.saveAndFlush(d);
+    }
+
     public long revisionOf(long passage) {
         return revisions.findByPassageId(passage).orElseThrow().id();
     }
@@ -203,12 +210,30 @@ public class Documents {
                 .map(r -> new IdentifyFacts.Already(known(documents.findById(r.documentId).orElseThrow()), new RevisionCode(r.code)));
     }
 
+    /** The revision that a passage brought, if it brought one. */
+    @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
+    public Optional<IdentifyFacts.Already> revisionOfPassage(long passage) {
+        return revisions.findByPassageId(passage).map(r -> new IdentifyFacts.Already(known(documents.findById(r.documentId).orElseThrow()), new RevisionCode(r.code)));
+    }
+
+    /** The document of a number as it was before a passage brought a revision of it; empty if it came to be with that passage or later. */
+    @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
+    public Optional<KnownDocument> knownBefore(long project, String number, long passage) {
+        return documents.findByProjectIdAndNumber(project, number).flatMap(document -> {
+            List<Revision> before = revisions.findByDocumentIdOrderById(document.id()).stream().filter(r -> r.passageId < passage).toList();
+            return before.isEmpty() && document.revisionBefore == null ? Optional.empty() : Optional.of(known(document, before));
+        });
+    }
+
     /** A revision, the folder it is current in, and the code of one that came after it. */
     public record Standing(long revision, long document, String code, Optional<Long> currentFolder, Optional<String> later) {
     }
 
     private KnownDocument known(Document document) {
-        List<Revision> all = revisions.findByDocumentIdOrderById(document.id());
+        return known(document, revisions.findByDocumentIdOrderById(document.id()));
+    }
+
+    private KnownDocument known(Document document, List<Revision> all) {
         Optional<RevisionCode> latest = all.stream().filter(r -> !r.withdrawn).reduce((earlier, later) -> later).map(r -> r.code)
                 .or(() -> Optional.ofNullable(document.revisionBefore)).map(RevisionCode::new);
         Optional<String> onItsWay = all.stream().filter(r -> r.onItsWay).findFirst().map(r -> r.code + " is still at "

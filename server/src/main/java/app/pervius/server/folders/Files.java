@@ -8,6 +8,7 @@ import java.time.ZoneOffset;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -94,6 +95,22 @@ public class Files {
         }
     }
 
+    /** The file of this name in a folder goes to another; it leaves a trace. */
+    public void moveAway(long folder, FileName name, long to, long by) {
+        files.newest(folder, name.key()).filter(f -> f.present).ifPresent(file -> {
+            file.present = false;
+            file.movedTo = place(to, new Content(new FileName(file.name), file.hash, file.size, file.mediaType), by, file.revisionId);
+        });
+    }
+
+    /** A file is in its folder no more: it lies elsewhere as another. Nothing happens to one that had gone already. */
+    public void left(long file, long movedTo) {
+        files.findById(file).filter(f -> f.present).ifPresent(f -> {
+            f.present = false;
+            f.movedTo = movedTo;
+        });
+    }
+
     /** Whether the bytes were known; they are from now on. */
     private boolean known(Content content) {
         if (jdbc.sql("select count(*) from blob where hash = ?").param(content.hash()).query(Long.class).single() > 0) {
@@ -149,6 +166,24 @@ public class Files {
     public List<FileView> present(long folder, long afterId, int most) {
         String afterKey = afterId == 0 ? "" : files.findById(afterId).map(f -> f.nameKey).orElse("");
         return files.present(folder, afterKey, afterId, Limit.of(most)).stream().map(Files::view).toList();
+    }
+
+    /** A file that left its folder, and what it is now where it went. */
+    public record Gone(FileView was, FileView is) {
+    }
+
+    /** The files that went from a folder to another, the last to go first. */
+    @Transactional(readOnly = true)
+    public List<Gone> gone(long folder, int most) {
+        List<FolderFile> left = files.left(folder, Limit.of(most));
+        Map<Long, FileView> now = files(left.stream().map(f -> f.movedTo).toList());
+        return left.stream().map(f -> new Gone(view(f), Objects.requireNonNull(now.get(f.movedTo)))).toList();
+    }
+
+    /** Files that lie in these folders, were not placed there as part of a revision and have never been on a passage. */
+    @Transactional(readOnly = true)
+    public List<FileView> neverOnAPassage(Collection<Long> folders, int most) {
+        return folders.isEmpty() ? List.of() : files.neverOnAPassage(folders, Limit.of(most)).stream().map(Files::view).toList();
     }
 
     /** The files of a revision that were placed: those that are there now, or the ones that were last. */

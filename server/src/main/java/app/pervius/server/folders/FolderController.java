@@ -29,12 +29,14 @@ class FolderController {
     private final Folders folders;
     private final FolderAccess access;
     private final Grantees grantees;
+    private final Keepers keepers;
     private final Live live;
 
-    FolderController(Folders folders, FolderAccess access, Grantees grantees, Live live) {
+    FolderController(Folders folders, FolderAccess access, Grantees grantees, Keepers keepers, Live live) {
         this.folders = folders;
         this.access = access;
         this.grantees = grantees;
+        this.keepers = keepers;
         this.live = live;
     }
 
@@ -85,10 +87,10 @@ class FolderController {
 
     @DeleteMapping("/api/folders/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void delete(@PathVariable long id, @RequestParam int version, Actor actor) {
+    void delete(@PathVariable long id, @RequestParam int version, @RequestParam(defaultValue = "false") boolean allTheSame, Actor actor) {
         Folders.FolderView folder = folders.visible(id, actor);
         actor.mustControl(folder.project());
-        folders.delete(id, version);
+        folders.delete(id, version, allTheSame);
         live.changed(new Live.Change(folder.project(), null, Live.Topic.FOLDER, id));
     }
 
@@ -100,11 +102,12 @@ class FolderController {
     record AboveView(String folder, List<GrantForm> grants, boolean restricted) {
     }
 
-    /** To whom a folder is opened, and what holds from above. */
-    record FolderAccessView(@Nullable Long firm, boolean restricted, List<GrantForm> grants, List<AboveView> above, int version) {
+    /** To whom a folder is opened, who looks after it and so keeps the rules that stand only there, and what holds from above. */
+    record FolderAccessView(@Nullable Long firm, boolean restricted, List<GrantForm> grants, List<Long> keepers, List<AboveView> above, int version) {
     }
 
-    record FolderAccessEntry(int version, boolean restricted, @NotNull @Size(max = 100) List<@Valid @NotNull GrantForm> grants) {
+    record FolderAccessEntry(int version, boolean restricted, @NotNull @Size(max = 100) List<@Valid @NotNull GrantForm> grants,
+            @Nullable @Size(max = 50) List<@NotNull Long> keepers) {
     }
 
     @GetMapping("/api/folders/{id}/access")
@@ -112,7 +115,7 @@ class FolderController {
         Folders.FolderView folder = folders.visible(id, actor);
         actor.mustControl(folder.project());
         List<Folders.FolderView> above = folders.way(id).stream().skip(1).toList();
-        return new FolderAccessView(folder.firm(), folder.restricted(), grants(id),
+        return new FolderAccessView(folder.firm(), folder.restricted(), grants(id), keepers.of(id).stream().sorted().toList(),
                 above.stream().filter(f -> f.restricted() || !access.of(f.id()).isEmpty()).map(f -> new AboveView(f.path().isEmpty() ? f.name() : f.path(), grants(f.id()), f.restricted())).toList(), folder.version());
     }
 
@@ -127,8 +130,20 @@ class FolderController {
                 throw Problem.invalid("grants", "A folder is opened to a role of this project or to a firm.");
             }
         });
+        List<Long> kept = entry.keepers() == null ? keepers.of(id).stream().toList() : entry.keepers();
+        kept.stream().filter(person -> !grantees.isMember(folder.project(), person)).findFirst().ifPresent(person -> {
+            throw Problem.invalid("keepers", "Somebody who is to look after the folder is not in this project.");
+        });
         folders.open(id, entry.restricted(), entry.grants().stream().map(g -> new FolderAccess.Grant(id, g.role(), g.firm(), g.mayDrop())).distinct().toList(), entry.version());
+        keepers.set(id, kept);
         live.changed(new Live.Change(folder.project(), null, Live.Topic.FOLDER, id));
+    }
+
+    /** The folders whoever asks looks after, those below included. */
+    @GetMapping("/api/projects/{project}/kept-folders")
+    List<Long> kept(@PathVariable long project, Actor actor) {
+        actor.in(project);
+        return keepers.keptBy(actor, project);
     }
 
     private List<GrantForm> grants(long folder) {

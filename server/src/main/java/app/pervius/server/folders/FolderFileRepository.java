@@ -20,6 +20,12 @@ interface FolderFileRepository extends JpaRepository<FolderFile, Long> {
     @Query("from FolderFile f where f.folderId in :folders and f.present = true and locate(:text, f.nameKey) > 0 order by f.nameKey, f.id")
     List<FolderFile> named(Collection<Long> folders, String text, Limit limit);
 
+    @Query("from FolderFile f where f.folderId in :folders and f.present = true and f.passageId is null and f.revisionId is null order by f.folderId, f.id")
+    List<FolderFile> neverOnAPassage(Collection<Long> folders, Limit limit);
+
+    @Query("from FolderFile f where f.folderId = :folder and f.present = false and f.movedTo is not null order by f.movedTo desc")
+    List<FolderFile> left(long folder, Limit limit);
+
     long countByFolderId(long folder);
 
     List<FolderFile> findByRevisionIdOrderById(long revision);

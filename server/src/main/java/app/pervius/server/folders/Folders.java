@@ -9,6 +9,7 @@ import app.pervius.server.http.Problem;
 import app.pervius.server.store.Json;
 import app.pervius.server.store.Remembered;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -148,12 +149,20 @@ public class Folders {
         folders.saveAndFlush(folder);
     }
 
-    /** Deletes a folder that nothing needs; else says all that does. */
-    public void delete(long id, int version) {
+    /**
+     * Deletes a folder that nothing needs; else says all that does.
+     *
+     * @param allTheSame whether it is deleted although something needs it that then says so itself, such as a rule
+     */
+    public void delete(long id, int version, boolean allTheSame) {
         Folder folder = unchanged(id, version);
         List<String> needs = needs(folder);
         if (!needs.isEmpty()) {
-            throw Problem.conflict("needed", "“" + folder.name + "” cannot be deleted. " + String.join(" ", needs));
+            throw Problem.conflict("needed", "“" + folder.name + "” cannot be deleted. " + String.join(" ", needs) + String.join(" ", missing(folder)));
+        }
+        List<String> missing = missing(folder);
+        if (!missing.isEmpty() && !allTheSame) {
+            throw Problem.conflict("would-be-missed", String.join(" ", missing) + " Deleted all the same, that is said there until it is put right.");
         }
         changed();
         folders.delete(folder);
@@ -175,8 +184,14 @@ public class Folders {
                     : kept + " files lie in it or have lain in it, and what happened to them must stay to be found.");
         }
         FolderView view = folder(folder.id());
-        uses.forEach(use -> needs.addAll(use.needs(view)));
+        uses.stream().filter(use -> !use.saysWhenGone()).forEach(use -> needs.addAll(use.needs(view)));
         return needs;
+    }
+
+    /** What would miss the folder and say so. */
+    private List<String> missing(Folder folder) {
+        FolderView view = folder(folder.id());
+        return uses.stream().filter(FolderUse::saysWhenGone).flatMap(use -> use.needs(view).stream()).toList();
     }
 
     private Folder unchanged(long id, int version) {
@@ -215,6 +230,30 @@ public class Folders {
         Map<Long, FolderView> views = new java.util.LinkedHashMap<>();
         byId.values().forEach(f -> views.put(f.id(), view(f, path(f, byId))));
         return views.values().stream().filter(f -> access.maySee(actor, way(f, views))).toList();
+    }
+
+    /** All folders of a project, whoever may see them, each after the one it lies in. */
+    @Transactional(readOnly = true)
+    public List<FolderView> all(long project) {
+        Map<Long, List<Folder>> below = new HashMap<>();
+        List<FolderView> all = new ArrayList<>();
+        List<Folder> next = new ArrayList<>();
+        for (Folder folder : folders.findByProjectIdOrderById(project)) {
+            if (folder.parentId == null) {
+                next.add(folder);
+            } else {
+                below.computeIfAbsent(folder.parentId, k -> new ArrayList<>()).add(folder);
+            }
+        }
+        Map<Long, String> paths = new HashMap<>();
+        for (int i = 0; i < next.size(); i++) {
+            Folder folder = next.get(i);
+            String above = folder.parentId == null ? "" : paths.get(folder.parentId);
+            paths.put(folder.id(), folder.parentId == null ? "" : above.isEmpty() ? folder.name : above + " / " + folder.name);
+            all.add(view(folder, paths.get(folder.id())));
+            next.addAll(below.getOrDefault(folder.id(), List.of()));
+        }
+        return all;
     }
 
     /** The folder, its parent, … up to the root. */

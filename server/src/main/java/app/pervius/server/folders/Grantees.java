@@ -7,4 +7,7 @@ public interface Grantees {
     boolean isRole(long project, long role);
 
     boolean isFirm(long firm);
+
+    /** Whether a person is of the project and active. */
+    boolean isMember(long project, long person);
 }

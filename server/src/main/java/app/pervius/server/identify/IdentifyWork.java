@@ -4,6 +4,8 @@ import app.pervius.core.identify.Checks;
 import app.pervius.core.identify.Identify;
 import app.pervius.core.identify.IdentifyEffect;
 import app.pervius.core.identify.IdentifyFacts;
+import app.pervius.core.identify.IdentifyPlan;
+import app.pervius.core.identify.TitleBlock;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.Station;
 import app.pervius.core.pattern.Pattern;
@@ -11,18 +13,19 @@ import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.Fields;
 import app.pervius.core.project.FirmId;
 import app.pervius.core.register.DocumentId;
-import app.pervius.core.rules.HandlingRule;
+import app.pervius.core.rules.Handling;
 import app.pervius.server.documents.Documents;
 import app.pervius.server.documents.Sequences;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.numbers.LedgerBook;
 import app.pervius.server.numbers.Schemes;
+import app.pervius.server.passages.Books;
 import app.pervius.server.passages.PassageChange;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.StationWork;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
-import app.pervius.server.rules.Rules;
+import app.pervius.server.render.TitleBlocks;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -32,7 +35,6 @@ import org.springframework.stereotype.Component;
 @Component
 class IdentifyWork implements StationWork<IdentifyEffect> {
 
-    private final Rules rules;
     private final Projects projects;
     private final People people;
     private final Folders folders;
@@ -40,10 +42,10 @@ class IdentifyWork implements StationWork<IdentifyEffect> {
     private final Documents documents;
     private final Sequences sequences;
     private final LedgerBook book;
+    private final TitleBlocks titleBlocks;
 
-    IdentifyWork(Rules rules, Projects projects, People people, Folders folders, Schemes schemes, Documents documents,
-            Sequences sequences, LedgerBook book) {
-        this.rules = rules;
+    IdentifyWork(Projects projects, People people, Folders folders, Schemes schemes, Documents documents,
+            Sequences sequences, LedgerBook book, TitleBlocks titleBlocks) {
         this.projects = projects;
         this.people = people;
         this.folders = folders;
@@ -51,6 +53,7 @@ class IdentifyWork implements StationWork<IdentifyEffect> {
         this.documents = documents;
         this.sequences = sequences;
         this.book = book;
+        this.titleBlocks = titleBlocks;
     }
 
     @Override
@@ -59,7 +62,7 @@ class IdentifyWork implements StationWork<IdentifyEffect> {
     }
 
     @Override
-    public Outcome<IdentifyEffect> decide(PassageFacts passage) {
+    public Outcome<IdentifyEffect> decide(PassageFacts passage, Books books) {
         if (passage.number().isPresent()) {
             return new Outcome.Passed<>(List.of(), "It is " + passage.number().get() + " already.");
         }
@@ -67,13 +70,25 @@ class IdentifyWork implements StationWork<IdentifyEffect> {
         People.FirmView firm = people.firm(passage.authorFirm());
         FieldValues known = new FieldValues(Map.of("project", project.code(), "originator", firm.code()))
                 .with(folders.valuesOf(passage.folder())).with(passage.given());
-        Optional<HandlingRule> rule = passage.rule().map(by -> rules.edition(by.rule(), by.edition()));
+        IdentifyPlan plan = passage.handling().map(Handling::identify).orElse(IdentifyPlan.USUAL);
         Fields names = Identify.nameFields(project.fields());
-        List<Pattern> patterns = rule.map(HandlingRule::namePatterns).orElse(List.of()).stream().map(text -> Pattern.sound(text, names)).toList();
-        return Identify.decide(new IdentifyFacts(passage.baseName(), new FirmId(firm.id()), firm.name(), known, patterns,
-                schemes.patterns(passage.project(), project.fields()), rule.map(HandlingRule::checks).orElse(Checks.ALL_STOP),
-                sequences.inForce(passage.project()), rule.flatMap(HandlingRule::sequence),
-                passage.byHand() ? documents.revisionOfFile(passage.files().getFirst().folderFile()) : Optional.empty()), number -> book.known(passage.project(), number));
+        List<Pattern> patterns = plan.namePatterns().stream().map(text -> Pattern.sound(text, names)).toList();
+        return Identify.decide(new IdentifyFacts(passage.baseName(), new FirmId(firm.id()), firm.name(), known, project.fields(), plan.asks(), patterns,
+                schemes.patterns(passage.project(), project.fields()), plan.checks(),
+                sequences.inForce(passage.project()), plan.sequence(),
+                already(passage), titleBlock(passage, plan)), books.numbers());
+    }
+
+    /** The title block of its first PDF, where the rule compares it. */
+    private Optional<TitleBlock> titleBlock(PassageFacts passage, IdentifyPlan plan) {
+        return plan.checks().titleBlock() == Checks.TitleBlock.NOT_COMPARED || passage.overlooked() ? Optional.empty()
+                : passage.files().stream().filter(f -> f.mediaType().equals("application/pdf") && !f.hash().isEmpty()).findFirst().map(f -> titleBlocks.of(f.hash(), f.size()));
+    }
+
+    /** The revision files are of that were sent on by hand, placed by another passage, or go through again. */
+    private Optional<IdentifyFacts.Already> already(PassageFacts passage) {
+        return passage.cameFrom().flatMap(documents::revisionOfPassage)
+                .or(() -> passage.byHand() ? documents.revisionOfFile(passage.files().getFirst().folderFile()) : Optional.empty());
     }
 
     @Override

@@ -1,7 +1,6 @@
 package app.pervius.server.intake;
 
-import app.pervius.core.arrive.Bundle;
-import app.pervius.core.arrive.FileName;
+import app.pervius.core.arrive.ArrivalEvent;
 import app.pervius.core.review.Route;
 import app.pervius.server.access.Actor;
 import app.pervius.server.documents.Documents;
@@ -9,15 +8,10 @@ import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.http.Problem;
 import app.pervius.server.journal.Journal;
-import app.pervius.server.live.Live;
-import app.pervius.server.numbers.Counters;
-import app.pervius.server.passages.Engine;
-import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import app.pervius.server.reviews.Reviews;
 import app.pervius.server.reviews.Routes;
-import java.time.InstantSource;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -42,8 +36,7 @@ public class HandSending {
     record SendingFile(long file, String name, long size, @Nullable String document, @Nullable String hindrance) {
     }
 
-    private final SubmissionRepository submissions;
-    private final SubmissionFileRepository submitted;
+    private final FilesThere there;
     private final Folders folders;
     private final Files files;
     private final Documents documents;
@@ -51,15 +44,9 @@ public class HandSending {
     private final Reviews reviews;
     private final People people;
     private final Passages passages;
-    private final Counters counters;
-    private final Engine engine;
-    private final Live live;
-    private final InstantSource clock;
 
-    HandSending(SubmissionRepository submissions, SubmissionFileRepository submitted, Folders folders, Files files, Documents documents, Routes routes, Reviews reviews, People people,
-            Passages passages, Counters counters, Engine engine, Live live, InstantSource clock) {
-        this.submissions = submissions;
-        this.submitted = submitted;
+    HandSending(FilesThere there, Folders folders, Files files, Documents documents, Routes routes, Reviews reviews, People people, Passages passages) {
+        this.there = there;
         this.folders = folders;
         this.files = files;
         this.documents = documents;
@@ -67,10 +54,6 @@ public class HandSending {
         this.reviews = reviews;
         this.people = people;
         this.passages = passages;
-        this.counters = counters;
-        this.engine = engine;
-        this.live = live;
-        this.clock = clock;
     }
 
     /** What the files of a folder would be sent as. */
@@ -98,23 +81,11 @@ public class HandSending {
             throw Problem.invalid("persons", "Somebody who is to be told is not in this project.");
         });
         long author = author(folder, its, sending, actor);
-        Submission submission = submission(folder, sending, author, actor);
-        Map<Long, SubmissionFile> rows = new java.util.HashMap<>();
-        for (int i = 0; i < its.size(); i++) {
-            rows.put(its.get(i).id(), submitted.save(row(submission, i, its.get(i))));
-        }
-        reviews.sentByHand(submission.id(), actor.person(), sending.message().strip(), new Reviews.Watchers(sending.persons(), sending.addresses()));
-        for (Bundle<Files.FileView> bundle : Bundle.together(its, f -> new FileName(f.name()))) {
-            List<PassageFacts.File> bundled = bundle.files().stream().map(f -> new PassageFacts.File(f.id(), f.name(), f.hash(), f.size(), f.mediaType())).toList();
-            long passage = passages.open(new Passages.Opening(folder.project(), submission.id(), folder.id(), author, submission.authorFirmId, actor.person(), bundle.base(), bundled,
-                    Optional.of(route.key())));
-            bundled.forEach(file -> files.belongsTo(file.folderFile(), passage));
-            passages.note(passage, Journal.Kind.NOTED, new Journal.Actor(actor.person(), actor.name()), "Sent by hand on route “" + route.name() + "”"
-                    + (sending.message().isBlank() ? "." : ": " + sending.message().strip()));
-        }
-        engine.wake(submission.id());
-        live.changed(new Live.Change(folder.project(), submission.authorFirmId, Live.Topic.FOLDER, folder.id()));
-        return submission.id();
+        long submission = there.submit(folder, its, new FilesThere.Occasion(author, actor.person(), sending.purpose(), sending.answerDue()));
+        reviews.sentByHand(submission, actor.person(), sending.message().strip(), new Reviews.Watchers(sending.persons(), sending.addresses()));
+        there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.SENT_BY_HAND, Optional.empty(), Optional.of(route.key()), new Journal.Actor(actor.person(), actor.name()),
+                "Sent by hand on route “" + route.name() + "”" + (sending.message().isBlank() ? "." : ": " + sending.message().strip())));
+        return submission;
     }
 
     private List<Files.FileView> chosen(Folders.FolderView folder, List<Long> wanted) {
@@ -151,34 +122,5 @@ public class HandSending {
             throw Problem.invalid("author", "The author is not in this project.");
         }
         return author;
-    }
-
-    private Submission submission(Folders.FolderView folder, Sending sending, long author, Actor actor) {
-        Submission submission = new Submission();
-        submission.projectId = folder.project();
-        submission.folderId = folder.id();
-        submission.reference = "S-%04d".formatted(counters.take(folder.project(), "submission"));
-        submission.purpose = sending.purpose().strip();
-        submission.answerDue = sending.answerDue();
-        submission.authorId = author;
-        submission.authorFirmId = people.person(author).firmId();
-        submission.uploaderId = actor.person();
-        submission.openedAt = clock.instant();
-        submission.lastActivity = clock.instant();
-        submission.open = false;
-        submission.closedAt = clock.instant();
-        return submissions.saveAndFlush(submission);
-    }
-
-    private static SubmissionFile row(Submission submission, int position, Files.FileView file) {
-        SubmissionFile row = new SubmissionFile();
-        row.submissionId = submission.id();
-        row.position = position;
-        row.name = file.name();
-        row.nameKey = new FileName(file.name()).key();
-        row.size = file.size();
-        row.state = SubmissionFile.State.RECEIVED;
-        row.folderFileId = file.id();
-        return row;
     }
 }

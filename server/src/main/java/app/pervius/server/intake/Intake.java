@@ -1,7 +1,12 @@
 package app.pervius.server.intake;
 
+import app.pervius.core.arrive.ArrivalEvent;
 import app.pervius.core.arrive.Bundle;
 import app.pervius.core.arrive.FileName;
+import app.pervius.core.identify.Checks;
+import app.pervius.core.project.FieldValues;
+import app.pervius.core.rules.HandlingRule;
+import app.pervius.core.rules.RuleSheet;
 import app.pervius.server.content.ContentStore;
 import app.pervius.server.content.MediaTypes;
 import app.pervius.server.folders.Files;
@@ -14,8 +19,10 @@ import app.pervius.server.passages.Engine;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
+import app.pervius.server.render.TitleBlocks;
 import app.pervius.server.rules.Rules;
 import app.pervius.server.store.CrashPoint;
+import app.pervius.server.store.Json;
 import java.io.IOException;
 import java.io.InputStream;
 import java.time.Duration;
@@ -50,7 +57,7 @@ public class Intake {
     }
 
     /** A submission as it is begun. */
-    public record Beginning(long folder, long author, long uploader, String purpose, @Nullable LocalDate answerDue, List<Announced> files) {
+    public record Beginning(long folder, long author, long uploader, String purpose, @Nullable LocalDate answerDue, FieldValues given, List<Announced> files) {
     }
 
     private final SubmissionRepository submissions;
@@ -62,6 +69,8 @@ public class Intake {
     private final People people;
     private final Rules rules;
     private final Passages passages;
+    private final KeptOnly watched;
+    private final TitleBlocks titleBlocks;
     private final Engine engine;
     private final Counters counters;
     private final Live live;
@@ -71,7 +80,7 @@ public class Intake {
     private final Duration quiet;
 
     Intake(SubmissionRepository submissions, SubmissionFileRepository announced, Folders folders, Files files, ContentStore store,
-            MediaTypes types, People people, Rules rules, Passages passages, Engine engine, Counters counters, Live live, InstantSource clock,
+            MediaTypes types, People people, Rules rules, Passages passages, KeptOnly watched, TitleBlocks titleBlocks, Engine engine, Counters counters, Live live, InstantSource clock,
             TransactionTemplate transaction, @Value("${pervius.upload.largest-bytes}") long largest,
             @Value("${pervius.submission.quiet}") Duration quiet) {
         this.submissions = submissions;
@@ -83,6 +92,8 @@ public class Intake {
         this.people = people;
         this.rules = rules;
         this.passages = passages;
+        this.watched = watched;
+        this.titleBlocks = titleBlocks;
         this.engine = engine;
         this.counters = counters;
         this.live = live;
@@ -105,6 +116,7 @@ public class Intake {
             submission.reference = "S-%04d".formatted(counters.take(folder.project(), "submission"));
             submission.purpose = beginning.purpose().strip();
             submission.answerDue = beginning.answerDue();
+            submission.givenValues = Json.write(beginning.given().byKey());
             submission.authorId = beginning.author();
             submission.authorFirmId = people.person(beginning.author()).firmId();
             submission.uploaderId = beginning.uploader();
@@ -136,7 +148,22 @@ public class Intake {
                     + "” arrived. Send it again; nothing else is held up.");
         }
         CrashPoint.FILE_STORED.reached();
+        prepareTitleBlock(submission, expected, kept);
         transaction.executeWithoutResult(status -> note(submission, position, kept));
+    }
+
+    /** Title blocks are read before a passage needs them, so that no transaction waits for a PDF to be opened; only where a rule compares them. */
+    private void prepareTitleBlock(long submission, SubmissionFile file, ContentStore.Kept kept) {
+        if (!types.tell(kept.head(), file.name).equals("application/pdf")) {
+            return;
+        }
+        Submission its = submissions.findById(submission).orElseThrow();
+        RuleSheet sheet = rules.sheet(its.projectId);
+        boolean compared = sheet.standingOn(folders.pathUp(its.folderId)).stream().anyMatch(row -> row.rule() instanceof HandlingRule rule
+                && sheet.handling(rule).identify().checks().titleBlock() != Checks.TitleBlock.NOT_COMPARED);
+        if (compared) {
+            titleBlocks.prepare(kept.hash(), kept.size());
+        }
     }
 
     /** Closes a submission: every revision in it begins its passage. Closing twice does nothing the second time. */
@@ -156,8 +183,10 @@ public class Intake {
                     refuse(file, "It never arrived completely. Send it again in a new submission.");
                 }
             }
-            if (!received.isEmpty() && rules.intake(submission.projectId, folders.pathUp(submission.folderId))) {
-                Map<Long, Files.FileView> kept = files.files(received.stream().map(f -> Objects.requireNonNull(f.folderFileId)).toList());
+            Map<Long, Files.FileView> kept = files.files(received.stream().map(f -> Objects.requireNonNull(f.folderFileId)).toList());
+            if (!received.isEmpty() && !rules.intake(submission.projectId, folders.pathUp(submission.folderId))) {
+                watched.tell(submission, Bundle.together(received, f -> new FileName(f.name)), kept);
+            } else if (!received.isEmpty()) {
                 Bundle.together(received, f -> new FileName(f.name)).forEach(bundle -> open(submission, bundle, kept));
                 submissions.saveAndFlush(submission);
                 engine.wake(id);
@@ -246,10 +275,14 @@ public class Intake {
         List<PassageFacts.File> its = bundle.files().stream().map(f -> Objects.requireNonNull(kept.get(f.folderFileId)))
                 .map(file -> new PassageFacts.File(file.id(), file.name(), file.hash(), file.size(), file.mediaType())).toList();
         long passage = passages.open(new Passages.Opening(submission.projectId, submission.id(), submission.folderId, submission.authorId,
-                submission.authorFirmId, submission.uploaderId, bundle.base(), its, Optional.empty()));
+                submission.authorFirmId, submission.uploaderId, event(bundle, kept), Optional.empty(), bundle.base(), KeptSubmissions.given(submission), its, Optional.empty()));
         its.forEach(file -> files.belongsTo(file.folderFile(), passage));
         bundle.files().stream().filter(file -> file.remark != null)
                 .forEach(file -> passages.note(passage, Journal.Kind.NOTED, Journal.Actor.PERVIUS, "“" + file.name + "”: " + file.remark));
+    }
+
+    private static ArrivalEvent event(Bundle<SubmissionFile> bundle, Map<Long, Files.FileView> kept) {
+        return bundle.files().stream().anyMatch(f -> Objects.requireNonNull(kept.get(f.folderFileId)).version() > 1) ? ArrivalEvent.NEW_VERSION : ArrivalEvent.NEW_FILE;
     }
 
     private String remark(Files.Known known) {

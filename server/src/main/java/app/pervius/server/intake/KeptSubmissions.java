@@ -1,6 +1,8 @@
 package app.pervius.server.intake;
 
+import app.pervius.core.project.FieldValues;
 import app.pervius.server.passages.Submissions;
+import app.pervius.server.store.Json;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
@@ -9,6 +11,7 @@ import java.util.stream.Collectors;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.type.TypeReference;
 
 /** Submissions, as the engine handles them. */
 @Component
@@ -21,6 +24,11 @@ class KeptSubmissions implements Submissions {
 
     KeptSubmissions(SubmissionRepository submissions) {
         this.submissions = submissions;
+    }
+
+    /** The values given with a submission. */
+    static FieldValues given(Submission submission) {
+        return new FieldValues(Json.read(submission.givenValues, new TypeReference<Map<String, String>>() { }));
     }
 
     @Override

@@ -14,6 +14,8 @@ class Submission extends Row {
     long folderId;
     String reference = "";
     String purpose = "";
+    /** Values given with it for fields that are asked for. */
+    String givenValues = "{}";
     @Nullable LocalDate answerDue;
     long authorId;
     long authorFirmId;

@@ -1,5 +1,7 @@
 package app.pervius.server.intake;
 
+import app.pervius.core.project.Field;
+import app.pervius.core.project.FieldValues;
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.http.Problem;
@@ -19,6 +21,7 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.http.HttpStatus;
@@ -56,8 +59,9 @@ class SubmissionController {
     record FileEntry(@NotNull @Size(max = 2000) String name, @PositiveOrZero long size) {
     }
 
-    /** What is announced; {@code author} is a person when it is handed in on behalf of somebody else. */
+    /** What is announced; {@code author} is a person when it is handed in on behalf of somebody else, {@code given} are values for fields that are asked for. */
     record SubmissionEntry(@NotNull @Size(max = 400) String purpose, @Nullable LocalDate answerDue, @Nullable Long author,
+            @Nullable @Size(max = 50) Map<String, @NotNull @Size(max = 200) String> given,
             @NotEmpty @Size(max = 10_000) List<@Valid @NotNull FileEntry> files) {
     }
 
@@ -84,8 +88,19 @@ class SubmissionController {
                 throw Problem.invalid("author", "The author is not in this project.");
             }
         }
-        return receipt(intake.begin(new Intake.Beginning(folder, author, actor.person(), entry.purpose(), entry.answerDue(),
+        return receipt(intake.begin(new Intake.Beginning(folder, author, actor.person(), entry.purpose(), entry.answerDue(), given(into.project(), entry),
                 entry.files().stream().map(f -> new Intake.Announced(f.name(), f.size())).toList())));
+    }
+
+    private FieldValues given(long project, SubmissionEntry entry) {
+        Map<String, String> values = entry.given() == null ? Map.of() : entry.given();
+        values.forEach((key, value) -> {
+            Field field = projects.settings(project).fields().find(key).orElseThrow(() -> Problem.invalid(key, "The project has no field “" + key + "”."));
+            if (!value.isBlank() && !field.takes(value)) {
+                throw Problem.invalid(key, "“" + field.label() + "” takes " + field.expectation() + ", not “" + value + "”.");
+            }
+        });
+        return new FieldValues(values);
     }
 
     /** The bytes of one file, as the body. Answered once they are on the disk. */

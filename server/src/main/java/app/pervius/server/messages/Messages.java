@@ -123,7 +123,7 @@ public class Messages {
      * @param place where the link at its end leads, within Pervius
      */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void send(long project, Collection<Long> persons, String key, String subject, String text, String place) {
+    public void send(long project, Collection<Long> persons, Occasion occasion, String key, String subject, String text, String place) {
         for (long id : new LinkedHashSet<>(persons)) {
             People.PersonView person = people.person(id);
             Message message = new Message();
@@ -131,8 +131,8 @@ public class Messages {
             message.messageKey = key + "/" + id;
             message.personId = id;
             message.recipient = person.email();
-            message.occasion = Occasion.STOPPED;
-            message.subject = subject;
+            message.occasion = occasion;
+            message.subject = subject.replaceAll("\\p{Cntrl}+", " ");
             message.text = text + address + place + "\n";
             message.madeAt = clock.instant();
             message.nextAttempt = clock.instant();

@@ -3,7 +3,9 @@ package app.pervius.server.numbers;
 import app.pervius.core.number.CounterKey;
 import app.pervius.core.number.Drawing;
 import app.pervius.core.number.Ledger;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DuplicateKeyException;
@@ -47,6 +49,15 @@ public class Counters {
     @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
     public Optional<Ledger.Next> look(long project, CounterKey key) {
         return read("", project, key).map(held -> new Ledger.Next(held.value(), held.step(), held.givenBack() == 0 ? Optional.empty() : givenBack(project, key)));
+    }
+
+    /** The combinations of a scheme's counters that give at least this value next, with what they give. */
+    @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
+    Map<String, Long> from(long project, String scheme, long value) {
+        Map<String, Long> found = new TreeMap<>();
+        jdbc.sql("select combination, next_value from counter where project_id = ? and scheme_key = ? and next_value >= ? order by combination")
+                .params(project, scheme, value).query((row, n) -> found.put(row.getString(1), row.getLong(2))).list();
+        return found;
     }
 
     /** The counter, which {@link #next} has locked, has given a number. */

@@ -6,6 +6,7 @@ import app.pervius.core.number.Ledger;
 import app.pervius.core.project.FirmId;
 import app.pervius.core.register.Known;
 import app.pervius.server.documents.Documents;
+import app.pervius.server.passages.Books;
 import app.pervius.server.people.People;
 import app.pervius.server.store.Ids;
 import java.time.InstantSource;
@@ -22,7 +23,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** The ledger: every number once, and every value of a counter accounted for. */
 @Service
 @Transactional(propagation = Propagation.MANDATORY)
-public class LedgerBook {
+public class LedgerBook implements Books.Keeper {
 
     private final LedgerRepository entries;
     private final Counters counters;
@@ -46,6 +47,7 @@ public class LedgerBook {
     }
 
     /** What is known of a number, for station Identify. */
+    @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
     public Known known(long project, String number) {
         Optional<LedgerEntry> found = entries.findByProjectIdAndNumber(project, number);
         if (found.isEmpty()) {
@@ -58,6 +60,17 @@ public class LedgerBook {
             case GIVEN_BACK -> new Known.Never();
             case ASSIGNED, TAKEN, TAKEN_OVER -> documents.known(project, number).<Known>map(Known.Document::new).orElseGet(Known.Never::new);
         };
+    }
+
+    /**
+     * What was known of a number before a passage came, as far as that can be told now: a document's revisions since then do not count, and a
+     * number that became a document with it was reserved for whom it became one.
+     */
+    @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
+    public Known knownBefore(long project, String number, long passage) {
+        Optional<LedgerEntry> entry = entries.findByProjectIdAndNumber(project, number);
+        return documents.knownBefore(project, number, passage).<Known>map(Known.Document::new)
+                .or(() -> entry.filter(e -> e.documentId != null && e.firmId != null).map(this::reserved)).orElseGet(() -> entry.isEmpty() ? new Known.Never() : known(project, number));
     }
 
     private Known reserved(LedgerEntry entry) {
@@ -169,8 +182,13 @@ public class LedgerBook {
         };
     }
 
-    /** The ledger of a project as the core sees it. */
-    Ledger of(long project) {
+    @Override
+    public Books of(long project) {
+        return new Books(held(project), number -> known(project, number));
+    }
+
+    /** The ledger of a project with its counters held. */
+    Ledger held(long project) {
         return new Ledger() {
             @Override
             public Next next(CounterKey counter, long first, long step) {

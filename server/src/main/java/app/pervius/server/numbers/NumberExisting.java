@@ -112,7 +112,7 @@ class NumberExisting {
         List<FileNumbered> rows = new ArrayList<>();
         List<String> given = new ArrayList<>();
         groups(wanted, folder).forEach((base, its) -> {
-            Group group = draw(wanted, folder, firm, base, its, book.of(folder.project()));
+            Group group = draw(wanted, folder, firm, base, its, book.held(folder.project()));
             if (group.drawing() != null) {
                 keep(folder.project(), firm, group.drawing(), base, its, values(wanted, folder, firm), actor);
                 given.add(group.drawing().number());

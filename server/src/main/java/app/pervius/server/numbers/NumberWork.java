@@ -1,7 +1,9 @@
 package app.pervius.server.numbers;
 
+import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.number.NumberEffect;
 import app.pervius.core.number.NumberState;
+import app.pervius.core.number.NumberPlan;
 import app.pervius.core.number.Numbering;
 import app.pervius.core.number.Scheme;
 import app.pervius.core.number.Source;
@@ -9,14 +11,14 @@ import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.Station;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.register.RevisionSequence;
-import app.pervius.core.rules.HandlingRule;
+import app.pervius.core.rules.Handling;
 import app.pervius.server.documents.Documents;
 import app.pervius.server.documents.Sequences;
+import app.pervius.server.passages.Books;
 import app.pervius.server.passages.PassageChange;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.StationWork;
 import app.pervius.server.projects.Projects;
-import app.pervius.server.rules.Rules;
 import app.pervius.server.store.CrashPoint;
 import java.time.InstantSource;
 import java.time.LocalDate;
@@ -28,7 +30,6 @@ import org.springframework.stereotype.Component;
 @Component
 class NumberWork implements StationWork<NumberEffect> {
 
-    private final Rules rules;
     private final Schemes schemes;
     private final Sequences sequences;
     private final LedgerBook book;
@@ -37,9 +38,8 @@ class NumberWork implements StationWork<NumberEffect> {
     private final Projects projects;
     private final InstantSource clock;
 
-    NumberWork(Rules rules, Schemes schemes, Sequences sequences, LedgerBook book, Questions questions, Documents documents, Projects projects,
+    NumberWork(Schemes schemes, Sequences sequences, LedgerBook book, Questions questions, Documents documents, Projects projects,
             InstantSource clock) {
-        this.rules = rules;
         this.schemes = schemes;
         this.sequences = sequences;
         this.book = book;
@@ -55,11 +55,11 @@ class NumberWork implements StationWork<NumberEffect> {
     }
 
     @Override
-    public Outcome<NumberEffect> decide(PassageFacts passage) {
+    public Outcome<NumberEffect> decide(PassageFacts passage, Books books) {
         Projects.Settings project = projects.settings(passage.project());
-        Optional<RevisionSequence> wanted = rule(passage).flatMap(HandlingRule::sequence).flatMap(sequences.inForce(passage.project())::find);
+        Optional<RevisionSequence> wanted = passage.handling().map(Handling::identify).flatMap(IdentifyPlan::sequence).flatMap(sequences.inForce(passage.project())::find);
         RevisionSequence sequence = wanted.orElseGet(() -> sequences.inForce(passage.project()).inOrder().getFirst());
-        return Numbering.decide(passage.number(), values(passage), scheme(passage), project.fields(), book.of(passage.project()),
+        return Numbering.decide(passage.number(), values(passage), numbers(passage), scheme(passage), project.fields(), books.ledger(),
                 LocalDate.ofInstant(clock.instant(), project.zone()), sequence.first());
     }
 
@@ -96,12 +96,13 @@ class NumberWork implements StationWork<NumberEffect> {
         return asks ? passage.values().with(questions.to(passage.id())) : passage.values();
     }
 
-    private Optional<HandlingRule> rule(PassageFacts passage) {
-        return passage.rule().map(by -> rules.edition(by.rule(), by.edition()));
+    /** A rule without a scheme gives no numbers; what was sent without a rule gets one. */
+    private static boolean numbers(PassageFacts passage) {
+        return passage.handling().map(handling -> handling.number().scheme().isPresent()).orElse(true);
     }
 
     private Optional<Scheme> scheme(PassageFacts passage) {
-        Optional<Scheme> byRule = rule(passage).flatMap(HandlingRule::scheme).flatMap(key -> schemes.inForce(passage.project(), key));
+        Optional<Scheme> byRule = passage.handling().map(Handling::number).flatMap(NumberPlan::scheme).flatMap(key -> schemes.inForce(passage.project(), key));
         return byRule.isEmpty() && passage.rule().isEmpty() && passage.byHand()
                 ? schemes.all(passage.project()).stream().filter(s -> s.of() == Scheme.Of.DOCUMENTS).findFirst() : byRule;
     }

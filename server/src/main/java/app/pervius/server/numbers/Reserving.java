@@ -90,7 +90,7 @@ public class Reserving {
         reservations.save(reservation);
         List<Drawing> run = new ArrayList<>();
         for (int i = 0; i < wanted.count(); i++) {
-            Drawing drawing = taking.draw(scheme, values, project, withoutGivenBack(book.of(project)));
+            Drawing drawing = taking.draw(scheme, values, project, withoutGivenBack(book.held(project)));
             book.keep(project, drawing, entry -> {
                 entry.state = NumberState.RESERVED;
                 entry.firmId = wanted.firm();

@@ -72,7 +72,7 @@ public class Taking {
         return transaction.execute(status -> {
             List<Taken> taken = new ArrayList<>();
             for (int i = 1; i <= wanted.count(); i++) {
-                Drawing drawing = draw(scheme, values.with(asked), project, book.of(project));
+                Drawing drawing = draw(scheme, values.with(asked), project, book.held(project));
                 taken.add(keep(project, scheme, drawing, wanted, values, firm.id(), actor));
             }
             events.write(project, scheme.key(), taken.getFirst().number(), actor, "Took " + (taken.size() == 1 ? taken.getFirst().number()

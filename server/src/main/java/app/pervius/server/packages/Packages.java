@@ -7,6 +7,7 @@ import app.pervius.core.template.FolderTemplate;
 import app.pervius.core.template.Planned;
 import app.pervius.core.template.Planning;
 import app.pervius.core.template.RollOut;
+import app.pervius.core.tell.Occasion;
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.http.Problem;
@@ -127,7 +128,7 @@ public class Packages {
             WorkPackage row = packages.findById(id).orElseThrow();
             row.failed = reason.length() > 2000 ? reason.substring(0, 1999) + "…" : reason;
             packages.saveAndFlush(row);
-            messages.send(row.projectId, people.controllers(row.projectId).stream().map(People.PersonView::id).toList(), "package " + id + " " + row.version,
+            messages.send(row.projectId, people.controllers(row.projectId).stream().map(People.PersonView::id).toList(), Occasion.STOPPED, "package " + id + " " + row.version,
                     "[" + projects.settings(row.projectId).code() + "] The folders of " + row.code + " could not be made",
                     row.code + " " + row.title + "\n\n" + row.failed + "\n\nNothing was made. Put it right, then try again on the package's page: ", "/packages/" + id);
             changed(row);

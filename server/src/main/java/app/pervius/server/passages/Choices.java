@@ -1,5 +1,6 @@
 package app.pervius.server.passages;
 
+import app.pervius.core.rules.Handling;
 import java.util.Optional;
 
 /** What a person can choose for a passage; the features that keep rules and routes answer. */
@@ -9,6 +10,9 @@ public final class Choices {
     public interface OfRules {
         /** The rule of the project in its edition in force; empty if there is none, or it is switched off. */
         Optional<PassageFacts.TakenBy> chosen(long project, long rule);
+
+        /** What the rule does at each station, in the edition it took a passage under. */
+        Handling handling(long project, PassageFacts.TakenBy by);
     }
 
     /** Routes to choose from. */

@@ -1,5 +1,6 @@
 package app.pervius.server.passages;
 
+import app.pervius.core.arrive.ArrivalEvent;
 import app.pervius.core.passage.Station;
 import app.pervius.core.passage.StopReason;
 import app.pervius.server.journal.Journal;
@@ -20,6 +21,10 @@ class Passage extends Row {
     long authorId;
     long authorFirmId;
     long uploaderId;
+    @Enumerated(EnumType.STRING)
+    ArrivalEvent event = ArrivalEvent.NEW_FILE;
+    /** The passage its files were on before, where they were placed by it or go through again. */
+    @Nullable Long cameFrom;
     String originalName = "";
     String baseName = "";
     String title = "";
@@ -28,6 +33,8 @@ class Passage extends Row {
     @Nullable Long ruleId;
     @Nullable Integer ruleEdition;
     @Nullable String ruleName;
+    /** The edition of the rule sheet it was judged by. */
+    @Nullable Integer sheetEdition;
     /** The key of a route a person chose instead of the rule's. */
     @Nullable String chosenRoute;
     @Nullable Long documentId;
@@ -58,6 +65,8 @@ class Passage extends Row {
     @Nullable String statusWanted;
     /** It was sent on a route by hand; no rule has it. */
     boolean byHand;
+    /** Somebody has said that its title block may say otherwise. */
+    boolean overlooked;
     /** The step its review goes on at, 0-based. */
     int reviewFrom;
     @Nullable String statusCode;
@@ -73,6 +82,14 @@ class Passage extends Row {
                 new Journal.Note(id(), station, kind, actor, account, ruleInWords()));
         journalSeq = head.seq();
         journalHash = head.hash();
+    }
+
+    /** A rule has it from now on. */
+    void takenBy(PassageFacts.TakenBy by) {
+        ruleId = by.rule();
+        ruleEdition = by.edition();
+        ruleName = by.name();
+        sheetEdition = by.sheet();
     }
 
     /** Number, revision and title, or the file's name before it has a number. */

@@ -6,7 +6,7 @@ import org.jspecify.annotations.Nullable;
 /** What a station changes on the passage itself. */
 public sealed interface PassageChange {
 
-    record RuleTakes(long rule, int edition, String name) implements PassageChange {
+    record RuleTakes(PassageFacts.TakenBy by) implements PassageChange {
     }
 
     record Titled(String title) implements PassageChange {

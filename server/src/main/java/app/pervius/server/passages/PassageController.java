@@ -81,8 +81,9 @@ class PassageController {
 
     @GetMapping("/api/projects/{project}/passages")
     Page<PassageRow> list(@PathVariable long project, @RequestParam(defaultValue = "ON_THE_WAY") Which which,
-            @RequestParam(required = false) @Nullable Long submission, @RequestParam(required = false) @Nullable String after, Actor actor) {
-        List<Passage> found = rows.list(project, which.states, onlyFirm(project, actor), submission,
+            @RequestParam(required = false) @Nullable Long submission, @RequestParam(required = false) @Nullable Long rule,
+            @RequestParam(required = false) @Nullable Long folder, @RequestParam(required = false) @Nullable String after, Actor actor) {
+        List<Passage> found = rows.list(project, which.states, onlyFirm(project, actor), submission, rule, folder,
                 which == Which.LATE ? clock.instant() : null,
                 which == Which.BACK ? EnumSet.of(Passages.End.RETURNED, Passages.End.SENT_BACK) : null,
                 Page.after(after, Long.MAX_VALUE), Limit.of(Page.SIZE + 1));

@@ -28,6 +28,9 @@ interface PassageRepository extends JpaRepository<Passage, Long> {
             and (locate(:text, lower(p.originalName)) > 0 or locate(:text, lower(p.baseName)) > 0)""")
     boolean anyNameWith(long project, String word, String text);
 
+    @Query("select p.id from Passage p where p.projectId = :project and (:folder is null or p.folderId = :folder) order by p.id desc")
+    List<Long> arrived(long project, @Nullable Long folder, Limit limit);
+
     boolean existsBySubmissionIdAndState(long submission, Passages.State state);
 
     List<Passage> findBySubmissionIdOrderById(long submission, Limit limit);
@@ -41,9 +44,11 @@ interface PassageRepository extends JpaRepository<Passage, Long> {
             from Passage p where p.projectId = :project and p.state in :states and p.id < :before
             and (:firm is null or p.authorFirmId = :firm)
             and (:submission is null or p.submissionId = :submission)
+            and (:rule is null or p.ruleId = :rule)
+            and (:folder is null or p.folderId = :folder)
             and (:dueBefore is null or p.due < :dueBefore)
             and (:ends is null or p.ended in :ends) order by p.id desc""")
-    List<Passage> list(long project, Collection<Passages.State> states, @Nullable Long firm, @Nullable Long submission,
+    List<Passage> list(long project, Collection<Passages.State> states, @Nullable Long firm, @Nullable Long submission, @Nullable Long rule, @Nullable Long folder,
             @Nullable Instant dueBefore, @Nullable Collection<Passages.End> ends, long before, Limit limit);
 
     @Query(value = """

@@ -40,19 +40,25 @@ class PassageStep {
     private final Journal journal;
     private final Messages messages;
     private final People people;
+    private final Books.Keeper books;
+    private final Choices.OfRules rules;
+    private final RuleVoices voices;
     private final Live live;
     private final InstantSource clock;
     private final ApplicationEventPublisher events;
     private final Map<Station, StationWork<?>> works = new EnumMap<>(Station.class);
 
-    PassageStep(PassageRepository passages, Passages views, Words words, Journal journal, Messages messages, People people, Live live,
-            InstantSource clock, ApplicationEventPublisher events, List<StationWork<?>> works) {
+    PassageStep(PassageRepository passages, Passages views, Words words, Journal journal, Messages messages, People people, Books.Keeper books,
+            Choices.OfRules rules, RuleVoices voices, Live live, InstantSource clock, ApplicationEventPublisher events, List<StationWork<?>> works) {
         this.passages = passages;
         this.views = views;
         this.words = words;
         this.journal = journal;
         this.messages = messages;
         this.people = people;
+        this.books = books;
+        this.rules = rules;
+        this.voices = voices;
         this.live = live;
         this.clock = clock;
         this.events = events;
@@ -102,8 +108,8 @@ class PassageStep {
     }
 
     private <E> void work(Passage passage, Carried carried, StationWork<E> station) {
-        PassageFacts before = Passages.facts(passage, carried.run(), carried.files());
-        switch (station.decide(before)) {
+        PassageFacts before = facts(passage, carried);
+        switch (station.decide(before, books.of(passage.projectId))) {
             case Outcome.Passed<E>(List<E> effects, String account) -> {
                 station.perform(before, effects).forEach(change -> apply(passage, change));
                 write(passage, Journal.Kind.PASSED, account);
@@ -129,6 +135,7 @@ class PassageStep {
         passage.heldBy = null;
         write(passage, Journal.Kind.PASSED, "Sent back to the author, as the rule says: " + reason.sentence());
         messages.tell(List.of(passage.authorId), Occasion.RETURNED, about(passage, carried), reason.sentence());
+        voices.speak(facts(passage, carried), Occasion.RETURNED, Map.of("reason", reason.sentence()), reason.sentence(), List.of(passage.authorId));
         events.publishEvent(new PassageEnded(passage.id(), Passages.End.SENT_BACK, null, null));
     }
 
@@ -158,17 +165,19 @@ class PassageStep {
         passage.waysOut = Json.write(waysOut);
         passage.heldBy = "document control";
         write(passage, Journal.Kind.STOPPED, reason.sentence());
-        messages.tell(people.controllers(passage.projectId).stream().map(People.PersonView::id).toList(), Occasion.STOPPED,
-                about(passage, carried), "At " + passage.station.label() + ": " + reason.sentence());
+        List<Long> controllers = people.controllers(passage.projectId).stream().map(People.PersonView::id).toList();
+        String said = "At " + passage.station.label() + ": " + reason.sentence();
+        messages.tell(controllers, Occasion.STOPPED, about(passage, carried), said);
+        voices.speak(facts(passage, carried), Occasion.STOPPED, Map.of("reason", reason.sentence()), said, controllers);
+    }
+
+    private PassageFacts facts(Passage passage, Carried carried) {
+        return Passages.facts(passage, carried.run(), carried.files(), by -> rules.handling(passage.projectId, by));
     }
 
     private void apply(Passage passage, PassageChange change) {
         switch (change) {
-            case PassageChange.RuleTakes taken -> {
-                passage.ruleId = taken.rule();
-                passage.ruleEdition = taken.edition();
-                passage.ruleName = taken.name();
-            }
+            case PassageChange.RuleTakes(PassageFacts.TakenBy by) -> passage.takenBy(by);
             case PassageChange.Titled(String title) -> {
                 passage.title = title.length() > 400 ? title.substring(0, 400) : title;
                 words.index(passage);

@@ -1,9 +1,12 @@
 package app.pervius.server.passages;
 
+import app.pervius.core.arrive.ArrivalEvent;
+import app.pervius.core.arrive.FileName;
 import app.pervius.core.passage.Station;
 import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.WayOut;
 import app.pervius.core.project.FieldValues;
+import app.pervius.core.rules.Handling;
 import app.pervius.server.http.Problem;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.live.Live;
@@ -17,6 +20,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
@@ -46,9 +50,16 @@ public class Passages {
     /** How a passage ends. */
     public enum End { ISSUED, RETURNED, SENT_BACK, TAKEN_OUT }
 
-    /** A revision that begins its passage; {@code byHandOn} is the key of the route it was sent on by hand, if it was. */
-    public record Opening(long project, long submission, long folder, long author, long authorFirm, long uploader, String baseName,
-            List<PassageFacts.File> files, Optional<String> byHandOn) {
+    /**
+     * A revision that begins its passage.
+     *
+     * @param event how its files came to be in the folder
+     * @param cameFrom the passage its files were on before, where they were placed by it or go through again
+     * @param given values given with it, which win over what its name says
+     * @param byHandOn the key of the route it was sent on by hand, if it was
+     */
+    public record Opening(long project, long submission, long folder, long author, long authorFirm, long uploader, ArrivalEvent event, Optional<Long> cameFrom, String baseName,
+            FieldValues given, List<PassageFacts.File> files, Optional<String> byHandOn) {
     }
 
     /**
@@ -104,6 +115,9 @@ public class Passages {
         passage.authorId = opening.author();
         passage.authorFirmId = opening.authorFirm();
         passage.uploaderId = opening.uploader();
+        passage.event = opening.event();
+        passage.cameFrom = opening.cameFrom().orElse(null);
+        passage.givenValues = Json.write(opening.given().byKey());
         passage.originalName = opening.files().getFirst().name();
         passage.baseName = opening.baseName();
         passage.title = opening.baseName();
@@ -288,14 +302,53 @@ public class Passages {
         });
     }
 
+    /** The edition of the rule sheet a passage was judged by; 0 where no rule has taken it. */
+    @Transactional(readOnly = true)
+    public int sheetOf(long id) {
+        Integer edition = passages.findById(id).orElseThrow(() -> Problem.notFound("passage")).sheetEdition;
+        return edition == null ? 0 : edition;
+    }
+
+    /** How many passages a passage's files have come from, one after the other. */
+    @Transactional(readOnly = true)
+    public int chain(long id) {
+        int length = 0;
+        for (Long at = passages.findById(id).orElseThrow().cameFrom; at != null; at = passages.findById(at).orElseThrow().cameFrom) {
+            length++;
+        }
+        return length;
+    }
+
+    /** The passages that arrived last, in a folder or anywhere, in the order they came. */
+    @Transactional(readOnly = true)
+    public List<Long> arrived(long project, @Nullable Long folder, int most) {
+        return passages.arrived(project, folder, Limit.of(most)).reversed();
+    }
+
+    /** Those of these passages that are of the project, in the order they came. */
+    @Transactional(readOnly = true)
+    public List<Long> ofProject(long project, Collection<Long> ids) {
+        return passages.findAllById(ids).stream().filter(p -> p.projectId == project).map(Passage::id).sorted().toList();
+    }
+
+    /** A passage as it arrived: what stations have made of it since is not there. */
+    @Transactional(readOnly = true)
+    public PassageFacts asArrived(long id) {
+        Passage p = passages.findById(id).orElseThrow(() -> Problem.notFound("passage"));
+        String base = new FileName(p.originalName).base();
+        return new PassageFacts(p.id(), p.projectId, p.submissionId, p.folderId, p.authorId, p.authorFirmId, p.uploaderId, p.event, Optional.ofNullable(p.cameFrom), p.originalName,
+                base, base, values(p.givenValues), FieldValues.NONE, Optional.empty(), Optional.empty(), Optional.ofNullable(p.chosenRoute), Optional.empty(), Optional.empty(),
+                Optional.empty(), 1, p.byHand, p.overlooked, 0, Optional.empty(), Station.ARRIVE, filesOf(List.of(id)).getOrDefault(id, List.of()), "trial");
+    }
+
     /** A passage as its stations see it in a run. */
-    static PassageFacts facts(Passage p, String run, List<PassageFacts.File> its) {
+    static PassageFacts facts(Passage p, String run, List<PassageFacts.File> its, Function<PassageFacts.TakenBy, Handling> handling) {
         Optional<PassageFacts.TakenBy> rule = p.ruleId == null || p.ruleEdition == null || p.ruleName == null ? Optional.empty()
-                : Optional.of(new PassageFacts.TakenBy(p.ruleId, p.ruleEdition, p.ruleName));
-        return new PassageFacts(p.id(), p.projectId, p.submissionId, p.folderId, p.authorId, p.authorFirmId, p.originalName, p.baseName,
-                p.title, values(p.givenValues), values(p.fieldValues), rule,
+                : Optional.of(new PassageFacts.TakenBy(p.ruleId, p.ruleEdition, p.sheetEdition == null ? 0 : p.sheetEdition, p.ruleName));
+        return new PassageFacts(p.id(), p.projectId, p.submissionId, p.folderId, p.authorId, p.authorFirmId, p.uploaderId, p.event, Optional.ofNullable(p.cameFrom), p.originalName, p.baseName,
+                p.title, values(p.givenValues), values(p.fieldValues), rule, rule.map(handling),
                 Optional.ofNullable(p.chosenRoute), Optional.ofNullable(p.documentId),
-                Optional.ofNullable(p.number), Optional.ofNullable(p.revision), p.cycle, p.byHand, p.reviewFrom,
+                Optional.ofNullable(p.number), Optional.ofNullable(p.revision), p.cycle, p.byHand, p.overlooked, p.reviewFrom,
                 Optional.ofNullable(p.decisionCode).map(code -> new PassageFacts.Decided(code, p.toAuthor, Optional.ofNullable(p.statusWanted))), p.station,
                 its, run);
     }

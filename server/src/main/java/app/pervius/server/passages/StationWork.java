@@ -14,8 +14,8 @@ public interface StationWork<E> {
 
     Station station();
 
-    /** Gathers the facts and asks the core. Changes nothing. */
-    Outcome<E> decide(PassageFacts passage);
+    /** Gathers the facts and asks the core. Changes nothing; a number is drawn from the books it is handed, which are a scratch copy in a trial. */
+    Outcome<E> decide(PassageFacts passage, Books books);
 
     /** Carries out the effects; gives what changes on the passage itself. */
     List<PassageChange> perform(PassageFacts passage, List<E> effects);

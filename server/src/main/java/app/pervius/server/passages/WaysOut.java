@@ -139,6 +139,7 @@ class WaysOut {
             case CHOOSE_RULE -> chooseRule(passage, taken.rule());
             case CHOOSE_ROUTE -> chooseRoute(passage, taken.route());
             case GO_ON_IN_FORCE -> goOnInForce(passage);
+            case GO_ON_ALL_THE_SAME -> goOnAllTheSame(passage);
             case SEND_BACK -> sendBack(passage, taken.text(), actor, together);
             case TAKE_OUT -> end(passage, Passages.End.TAKEN_OUT, "Taken out" + (taken.text().isBlank() ? "." : ": " + taken.text().strip()));
         };
@@ -176,9 +177,7 @@ class WaysOut {
     private String chooseRule(Passage passage, @Nullable Long rule) {
         PassageFacts.TakenBy by = Optional.ofNullable(rule).flatMap(id -> rules.chosen(passage.projectId, id))
                 .orElseThrow(() -> Problem.invalid("rule", "Choose a rule that is in force and switched on."));
-        passage.ruleId = by.rule();
-        passage.ruleEdition = by.edition();
-        passage.ruleName = by.name();
+        passage.takenBy(by);
         return from(passage, Station.IDENTIFY, "Chosen: rule “" + by.name() + "”, edition " + by.edition() + ".");
     }
 
@@ -195,6 +194,11 @@ class WaysOut {
         passage.reviewFrom = 0;
         passage.byHand = false;
         return from(passage, Station.ARRIVE, "Goes on under the rules now in force.");
+    }
+
+    private String goOnAllTheSame(Passage passage) {
+        passage.overlooked = true;
+        return from(passage, passage.station, "It may differ; goes on all the same.");
     }
 
     private String sendBack(Passage passage, String text, Actor actor, String together) {

@@ -8,9 +8,11 @@ import app.pervius.core.tell.Audience;
 import app.pervius.server.http.Problem;
 import app.pervius.server.store.Remembered;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -40,6 +42,8 @@ public class People {
     private final Remembered<Long, PersonView> persons = new Remembered<>();
     private final Remembered<RoleId, List<Holder>> holders = new Remembered<>();
     private final Remembered<RoleId, String> roleNames = new Remembered<>();
+    /** For each project the roles of its people. */
+    private final Remembered<Long, Map<Long, Set<RoleId>>> rolesOf = new Remembered<>();
 
     People(PersonRepository people, FirmRepository firms, RoleRepository roles) {
         this.people = people;
@@ -71,6 +75,16 @@ public class People {
         return roles.findByProjectIdOrderByName(project).stream().map(People::view).toList();
     }
 
+    /** The roles a person holds in a project. */
+    public Set<RoleId> rolesOf(long project, long person) {
+        return rolesOf.get(project, () -> {
+            Map<Long, Set<RoleId>> byPerson = new HashMap<>();
+            roles.findByProjectIdOrderByName(project).forEach(role -> role.holders.forEach(holder ->
+                    byPerson.computeIfAbsent(holder, k -> new HashSet<>()).add(new RoleId(role.id()))));
+            return byPerson;
+        }).getOrDefault(person, Set.of());
+    }
+
     public String roleName(RoleId role) {
         return roleNames.get(role, () -> roles.findById(role.value()).map(r -> r.name).orElse("a role that is gone"));
     }
@@ -82,14 +96,14 @@ public class People {
 
     /** The active people who control a project. */
     public List<PersonView> controllers(long project) {
-        java.util.Set<Long> ids = new HashSet<>();
+        Set<Long> ids = new HashSet<>();
         roles.findByProjectIdOrderByName(project).stream().filter(r -> r.controls).forEach(r -> ids.addAll(r.holders));
         return ids.stream().sorted().map(this::person).filter(PersonView::active).toList();
     }
 
     /** The active people of a project who see what every firm sends, and so may sit in its reviews. */
     public List<Holder> reviewingSide(long project) {
-        java.util.Set<Long> ids = new HashSet<>();
+        Set<Long> ids = new HashSet<>();
         roles.findByProjectIdOrderByName(project).stream().filter(r -> r.controls || r.seesAll).forEach(r -> ids.addAll(r.holders));
         return ids.stream().sorted().map(this::person).filter(PersonView::active).map(p -> new Holder(new PersonId(p.id()), new FirmId(p.firmId()))).toList();
     }
@@ -99,11 +113,20 @@ public class People {
         return people.projectsOf(person).contains(project) && person(person).active();
     }
 
-    /** The active people an audience means; {@code author} is whom it calls the author, {@code byMatrix} the roles the matrix says are told. */
-    public List<Long> who(List<Audience> audience, long author, java.util.function.Supplier<List<RoleId>> byMatrix) {
+    /**
+     * The active people an audience means; addresses outside are not among them.
+     *
+     * @param author whom it calls the author
+     * @param uploader whom it calls the one who handed it in
+     * @param byMatrix the roles the matrix says are told
+     */
+    public List<Long> who(List<Audience> audience, long project, long author, long uploader, java.util.function.Supplier<List<RoleId>> byMatrix) {
         return audience.stream().flatMap(a -> switch (a) {
             case Audience.Author() -> java.util.stream.Stream.of(author);
+            case Audience.Uploader() -> java.util.stream.Stream.of(uploader);
             case Audience.Holders(RoleId role) -> holders(role).stream().map(h -> h.person().value());
+            case Audience.OfFirm(FirmId firm) -> people.membersOf(project).stream().filter(p -> p.firm.id() == firm.value()).map(Person::id);
+            case Audience.Outside outside -> java.util.stream.Stream.<Long>empty();
             case Audience.ByMatrix() -> byMatrix.get().stream().flatMap(role -> holders(role).stream()).map(h -> h.person().value());
             case Audience.Named(PersonId person) -> java.util.stream.Stream.of(person.value());
         }).distinct().filter(id -> person(id).active()).toList();
@@ -114,6 +137,7 @@ public class People {
         persons.changed();
         holders.changed();
         roleNames.changed();
+        rolesOf.changed();
     }
 
     static PersonView view(Person p) {

@@ -8,10 +8,12 @@ class PeopleGrantees implements Grantees {
 
     private final RoleRepository roles;
     private final FirmRepository firms;
+    private final People people;
 
-    PeopleGrantees(RoleRepository roles, FirmRepository firms) {
+    PeopleGrantees(RoleRepository roles, FirmRepository firms, People people) {
         this.roles = roles;
         this.firms = firms;
+        this.people = people;
     }
 
     @Override
@@ -22,5 +24,10 @@ class PeopleGrantees implements Grantees {
     @Override
     public boolean isFirm(long firm) {
         return firms.existsById(firm);
+    }
+
+    @Override
+    public boolean isMember(long project, long person) {
+        return people.isMember(project, person);
     }
 }

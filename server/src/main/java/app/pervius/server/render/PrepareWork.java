@@ -4,6 +4,7 @@ import app.pervius.core.arrive.FileName;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.Station;
 import app.pervius.core.prepare.Prepare;
+import app.pervius.server.passages.Books;
 import app.pervius.server.passages.PassageChange;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.StationWork;
@@ -19,7 +20,7 @@ class PrepareWork implements StationWork<Prepare.ReadHere> {
     }
 
     @Override
-    public Outcome<Prepare.ReadHere> decide(PassageFacts passage) {
+    public Outcome<Prepare.ReadHere> decide(PassageFacts passage, Books books) {
         return Prepare.decide(passage.files().stream().map(f -> new FileName(f.name())).toList());
     }
 

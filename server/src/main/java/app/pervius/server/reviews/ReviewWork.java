@@ -3,44 +3,37 @@ package app.pervius.server.reviews;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.Station;
 import app.pervius.core.project.DecisionCode;
-import app.pervius.core.review.Matrix;
 import app.pervius.core.review.ReviewFacts;
+import app.pervius.core.review.ReviewPlan;
 import app.pervius.core.review.ReviewStation;
-import app.pervius.core.rules.HandlingRule;
+import app.pervius.core.rules.Handling;
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.messages.Messages;
+import app.pervius.server.passages.Books;
 import app.pervius.server.passages.PassageChange;
 import app.pervius.server.passages.PassageFacts;
+import app.pervius.server.passages.RuleVoices;
 import app.pervius.server.passages.StationWork;
-import app.pervius.server.people.Matrices;
-import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
-import app.pervius.server.rules.Rules;
 import java.util.List;
-import java.util.Optional;
+import java.util.Map;
 import org.springframework.stereotype.Component;
 
 @Component
 class ReviewWork implements StationWork<ReviewStation.Join> {
 
-    private final Rules rules;
     private final Routes routes;
     private final Reviews reviews;
     private final Seats seats;
-    private final People people;
-    private final Matrices matrices;
     private final Projects projects;
-    private final Messages messages;
+    private final RuleVoices voices;
 
-    ReviewWork(Rules rules, Routes routes, Reviews reviews, Seats seats, People people, Matrices matrices, Projects projects, Messages messages) {
-        this.rules = rules;
+    ReviewWork(Routes routes, Reviews reviews, Seats seats, Projects projects, RuleVoices voices) {
         this.routes = routes;
         this.reviews = reviews;
         this.seats = seats;
-        this.people = people;
-        this.matrices = matrices;
         this.projects = projects;
-        this.messages = messages;
+        this.voices = voices;
     }
 
     @Override
@@ -49,10 +42,11 @@ class ReviewWork implements StationWork<ReviewStation.Join> {
     }
 
     @Override
-    public Outcome<ReviewStation.Join> decide(PassageFacts passage) {
+    public Outcome<ReviewStation.Join> decide(PassageFacts passage, Books books) {
         List<DecisionCode> codes = projects.settings(passage.project()).decisionCodes();
         return ReviewStation.decide(new ReviewFacts(passage.decision().map(decided -> DecisionCode.of(decided.code(), codes)),
-                passage.route().or(() -> rule(passage).flatMap(HandlingRule::route)).flatMap(key -> routes.inForce(passage.project(), key)),
+                passage.route().isEmpty() && passage.handling().filter(handling -> handling.review().route().isEmpty()).isPresent(),
+                passage.route().or(() -> passage.handling().map(Handling::review).flatMap(ReviewPlan::route)).flatMap(key -> routes.inForce(passage.project(), key)),
                 passage.cycle(), passage.reviewFrom(), seats.facts(passage.project(), passage.author(), passage.authorFirm(), passage.values())));
     }
 
@@ -62,14 +56,12 @@ class ReviewWork implements StationWork<ReviewStation.Join> {
             reviews.join(passage, join);
             Messages.About about = new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(), passage.run(), passage.ruleInWords());
             String detail = passage.originalName() + ", on route “" + join.route().name() + "”";
-            rule(passage).ifPresent(rule -> messages.tell(people.who(rule.tell().on(Occasion.ARRIVED), passage.author(),
-                    () -> matrices.of(passage.project()).of(passage.values(), Matrix.Duty.TOLD)), Occasion.ARRIVED, about, detail));
+            voices.speak(passage, Occasion.ARRIVED, Map.of(), detail, reviews.watchers(passage.id()).persons());
             reviews.tellWatchers(passage.id(), Occasion.ARRIVED, about, detail);
         }
+        if (effects.isEmpty() && passage.decision().isEmpty()) {
+            voices.speak(passage, Occasion.ARRIVED, Map.of(), passage.originalName(), List.of());
+        }
         return List.of();
-    }
-
-    private Optional<HandlingRule> rule(PassageFacts passage) {
-        return passage.rule().map(by -> rules.edition(by.rule(), by.edition()));
     }
 }

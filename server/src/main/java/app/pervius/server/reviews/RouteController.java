@@ -17,6 +17,7 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -139,7 +140,7 @@ class RouteController {
     }
 
     private List<String> usedBy(long project, String key) {
-        return rules.sheet(project).rows().stream().filter(row -> row.rule().route().filter(key::equals).isPresent()).map(row -> row.rule().name()).toList();
+        return rules.handlings(project).entrySet().stream().filter(e -> e.getValue().review().route().filter(key::equals).isPresent()).map(Map.Entry::getKey).toList();
     }
 
     private List<RouteRemarkView> remarks(long project, Route route) {

@@ -1,7 +1,11 @@
 package app.pervius.server.rules;
 
+import app.pervius.core.number.NumberPlan;
 import app.pervius.core.project.FolderId;
-import app.pervius.core.rules.HandlingRule;
+import app.pervius.core.review.ReviewPlan;
+import app.pervius.core.rules.Handling;
+import app.pervius.core.rules.Rule;
+import app.pervius.core.rules.RuleSheet;
 import app.pervius.core.rules.Where;
 import app.pervius.server.access.Actor;
 import app.pervius.server.http.Problem;
@@ -10,163 +14,367 @@ import app.pervius.server.people.People;
 import app.pervius.server.store.Json;
 import java.time.InstantSource;
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Writing rules: a draft beside what is in force, put in force as a new edition, switched on and off, ordered, removed. */
+/**
+ * Writing the rule sheet: drafts beside what is in force, chosen rows put in force together, rules switched on and off, ordered, removed.
+ * Whatever changes what is in force is a new edition of the sheet.
+ */
 @Service
 @Transactional
 public class RuleDesk {
 
     private final RuleRepository rules;
-    private final RuleEditionRepository editions;
+    private final ProjectHandlingRepository projectDrafts;
+    private final SheetBook book;
     private final Rules inForce;
-    private final List<RuleFinding> checks;
+    private final SheetFindings findings;
+    private final RuleRights rights;
     private final People people;
     private final Live live;
     private final InstantSource clock;
 
-    RuleDesk(RuleRepository rules, RuleEditionRepository editions, Rules inForce, List<RuleFinding> checks, People people, Live live, InstantSource clock) {
+    RuleDesk(RuleRepository rules, ProjectHandlingRepository projectDrafts, SheetBook book, Rules inForce, SheetFindings findings, RuleRights rights, People people, Live live,
+            InstantSource clock) {
         this.rules = rules;
-        this.editions = editions;
+        this.projectDrafts = projectDrafts;
+        this.book = book;
         this.inForce = inForce;
-        this.checks = checks;
+        this.findings = findings;
+        this.rights = rights;
         this.people = people;
         this.live = live;
         this.clock = clock;
     }
 
-    /** Adds a rule at the end of the sheet, as a draft. */
-    public long add(long project, HandlingRule draft, long by) {
-        Rule rule = new Rule();
-        rule.projectId = project;
-        rule.position = rules.findByProjectIdAndRemovedFalseOrderByPositionAscIdAsc(project).size() + 1;
-        write(rule, draft, by);
-        changed(project);
-        return rules.save(rule).id();
+    /** A row as it was seen when somebody decided to change it. */
+    record RowSeen(long id, int version) {
     }
 
-    void saveDraft(long id, int version, HandlingRule draft, Actor actor) {
-        Rule rule = forChange(id, version, actor);
-        write(rule, draft, actor.person());
-        rules.saveAndFlush(rule);
-        changed(rule.projectId);
+    /**
+     * What is to be put in force together.
+     *
+     * @param rows rules whose drafts are meant
+     * @param order whether the drafted order is meant too
+     * @param project the version of the draft of what the project says; absent where that is not meant
+     */
+    record Chosen(List<RowSeen> rows, boolean order, @Nullable Integer project) {
+    }
+
+    /** Adds a rule as a draft, behind another or at the end of the sheet; gives its id. */
+    long add(long project, Rule draft, @Nullable Long behind, long by) {
+        List<RuleRow> all = rules.findByProjectIdAndRemovedFalseOrderByPositionAscIdAsc(project);
+        int place = all.size();
+        for (int i = 0; i < all.size(); i++) {
+            if (behind != null && all.get(i).id() == behind) {
+                place = i + 1;
+            }
+        }
+        RuleRow row = new RuleRow();
+        row.projectId = project;
+        write(row, draft, by);
+        for (int i = 0; i < all.size(); i++) {
+            all.get(i).position = i < place ? i + 1 : i + 2;
+        }
+        row.position = place + 1;
+        tellOthers(project);
+        return rules.save(row).id();
+    }
+
+    /** Adds a rule at the end of the sheet and puts it in force as it is, for callers that have checked who is asking. */
+    public long addInForce(long project, Rule rule, long by) {
+        long id = add(project, rule, null, by);
+        RuleRow row = rules.findById(id).orElseThrow();
+        row.draft = null;
+        SheetEdition.Says now = book.now(project).says();
+        List<SheetEdition.Line> lines = new ArrayList<>(now.lines());
+        lines.add(new SheetEdition.Line(id, book.keep(id, rule, by), true));
+        edition(project, new SheetEdition.Says(now.project(), lines), by, "“" + rule.name() + "” put in force");
+        return id;
+    }
+
+    /** Adds a draft at the end of the sheet, for callers that have checked who is asking. */
+    public long addDraft(long project, Rule draft, long by) {
+        return add(project, draft, null, by);
+    }
+
+    /** Sets what a project says of stations left to it, for callers that have checked who is asking. */
+    public void sayForProject(long project, Handling handling, @Nullable Long by) {
+        edition(project, new SheetEdition.Says(handling, book.now(project).says().lines()), by, "what the project says put in force");
+    }
+
+    void saveDraft(long id, int version, Rule draft, Actor actor) {
+        RuleRow row = forChange(id, version, actor);
+        rights.must(row.projectId, actor, draft);
+        write(row, draft, actor.person());
+        rules.saveAndFlush(row);
+        tellOthers(row.projectId);
     }
 
     /** Takes the draft back; a rule that was never in force goes with it. */
     void dropDraft(long id, int version, Actor actor) {
-        Rule rule = forChange(id, version, actor);
-        rule.draft = null;
-        rule.removed = rule.editionInForce == 0;
-        rules.saveAndFlush(rule);
-        changed(rule.projectId);
+        RuleRow row = forChange(id, version, actor);
+        row.draft = null;
+        row.removed = book.now(row.projectId).says().lines().stream().noneMatch(line -> line.rule() == id);
+        rules.saveAndFlush(row);
+        tellOthers(row.projectId);
     }
 
-    void putInForce(long id, int version, Actor actor) {
-        Rule rule = forChange(id, version, actor);
-        putInForce(rule, actor.person());
+    void saveProjectDraft(long project, int version, Handling draft, Actor actor) {
+        ProjectHandling row = projectDraft(project, version, actor);
+        row.draft = Json.write(draft);
+        row.draftBy = actor.person();
+        row.draftAt = clock.instant();
+        projectDrafts.saveAndFlush(row);
+        tellOthers(project);
     }
 
-    /** Puts the draft of a rule in force, for callers that have checked who is asking. */
-    public void putInForce(long id, long by) {
-        putInForce(rules.findById(id).orElseThrow(), by);
+    void dropProjectDraft(long project, int version, Actor actor) {
+        ProjectHandling row = projectDraft(project, version, actor);
+        row.draft = null;
+        projectDrafts.saveAndFlush(row);
+        tellOthers(project);
     }
 
-    private void putInForce(Rule rule, long by) {
-        if (rule.draft == null) {
-            throw Problem.conflict("no-draft", "There is no draft to put in force; somebody may have done it already.");
+    /** Puts the drafts of chosen rows in force together, or none of them; everything else stays as it is. */
+    int putInForce(long project, Chosen chosen, Actor actor) {
+        rights.mustReach(project, actor);
+        if (chosen.order() || chosen.project() != null || chosen.rows().isEmpty()) {
+            actor.mustControl(project);
         }
-        HandlingRule draft = Json.read(rule.draft, HandlingRule.class);
-        List<RuleFinding.Finding> errors = findings(rule.projectId, draft).stream().filter(RuleFinding.Finding::error).toList();
+        SheetBook.State now = book.now(project);
+        Map<Long, Rule> drafts = new HashMap<>();
+        chosen.rows().forEach(seen -> {
+            RuleRow row = forChange(seen.id(), seen.version(), actor);
+            drafts.put(row.id(), row.drafted().orElseThrow(() ->
+                    Problem.conflict("no-draft", "There is no draft to put in force; somebody may have done it already.")));
+        });
+        Handling ofProject = chosen.project() == null ? now.says().project() : projectChosen(project, chosen.project(), actor);
+        if (drafts.isEmpty() && !chosen.order() && chosen.project() == null) {
+            throw Problem.invalid("rows", "Choose what is to be put in force.");
+        }
+        List<Long> order = order(project, now, drafts.keySet(), chosen.order());
+        refuseFaulty(project, now, ofProject, order, drafts, chosen.project() != null);
+        Map<Long, SheetEdition.Line> before = now.says().lines().stream().collect(Collectors.toMap(SheetEdition.Line::rule, line -> line));
+        List<SheetEdition.Line> lines = order.stream().map(id -> drafts.containsKey(id)
+                ? new SheetEdition.Line(id, book.keep(id, drafts.get(id), actor.person()), !before.containsKey(id) || before.get(id).on()) : before.get(id)).toList();
+        drafts.keySet().forEach(id -> rules.findById(id).orElseThrow().draft = null);
+        List<String> what = new ArrayList<>(order.stream().filter(drafts::containsKey).map(id -> "“" + drafts.get(id).name() + "”").toList());
+        if (chosen.order()) {
+            what.add("the order");
+        }
+        if (chosen.project() != null) {
+            what.add("what the project says");
+        }
+        return edition(project, new SheetEdition.Says(ofProject, lines), actor.person(), String.join(", ", what) + " put in force");
+    }
+
+    private Handling projectChosen(long project, int version, Actor actor) {
+        ProjectHandling row = projectDraft(project, version, actor);
+        if (row.draft == null) {
+            throw Problem.conflict("no-draft", "There is no draft of what the project says; somebody may have put it in force already.");
+        }
+        Handling draft = Json.read(row.draft, Handling.class);
+        row.draft = null;
+        projectDrafts.saveAndFlush(row);
+        return draft;
+    }
+
+    /** The rules in force in their order: the drafted one, or the one in force with new rules behind those they follow in the draft. */
+    private List<Long> order(long project, SheetBook.State now, Set<Long> also, boolean asDrafted) {
+        List<Long> drafted = rules.findByProjectIdAndRemovedFalseOrderByPositionAscIdAsc(project).stream().map(RuleRow::id).toList();
+        List<Long> before = now.says().lines().stream().map(SheetEdition.Line::rule).toList();
+        Set<Long> wanted = new HashSet<>(before);
+        wanted.addAll(also);
+        if (asDrafted) {
+            return drafted.stream().filter(wanted::contains).toList();
+        }
+        List<Long> order = new ArrayList<>(before);
+        for (int i = 0; i < drafted.size(); i++) {
+            long id = drafted.get(i);
+            if (also.contains(id) && !order.contains(id)) {
+                order.add(i == 0 ? 0 : behindAny(order, drafted.subList(0, i)), id);
+            }
+        }
+        return order;
+    }
+
+    private static int behindAny(List<Long> order, List<Long> drafted) {
+        for (int i = drafted.size() - 1; i >= 0; i--) {
+            int at = order.indexOf(drafted.get(i));
+            if (at >= 0) {
+                return at + 1;
+            }
+        }
+        return 0;
+    }
+
+    /** Refuses while there is an error on a row that is chosen, or one on another row that these make. */
+    private void refuseFaulty(long project, SheetBook.State now, Handling ofProject, List<Long> order, Map<Long, Rule> drafts, boolean projectToo) {
+        Map<Long, Rule> all = new HashMap<>(book.rules(now));
+        all.putAll(drafts);
+        Set<Long> off = now.says().lines().stream().filter(line -> !line.on()).map(SheetEdition.Line::rule).collect(Collectors.toSet());
+        RuleSheet next = new RuleSheet(0, ofProject, order.stream().filter(id -> !off.contains(id) || drafts.containsKey(id)).map(id -> new RuleSheet.Row(id, 0, all.get(id))).toList());
+        SheetFindings.Found found = findings.of(project, next);
+        Set<Long> before = findings.of(project, inForce.sheet(project)).errors().keySet();
+        List<String> errors = found.errors().entrySet().stream().filter(e -> projectToo || drafts.containsKey(e.getKey()) || !before.contains(e.getKey()))
+                .map(e -> "“" + all.get(e.getKey()).name() + "”: " + String.join(" ", e.getValue())).toList();
         if (!errors.isEmpty()) {
-            throw Problem.conflict("rule-faulty", "“" + draft.name() + "” cannot be put in force: "
-                    + String.join(" ", errors.stream().map(RuleFinding.Finding::sentence).toList()));
+            throw Problem.conflict("rule-faulty", "This cannot be put in force: " + String.join(" ", errors));
         }
-        String definition = rule.draft;
-        rule.draft = null;
-        keepEdition(rule, definition, by);
     }
 
-    private void keepEdition(Rule rule, String definition, long by) {
-        RuleEdition edition = new RuleEdition();
-        edition.ruleId = rule.id();
-        edition.edition = rule.editionInForce + 1;
-        edition.definition = definition;
-        edition.putInForceBy = by;
-        edition.putInForceAt = clock.instant();
-        editions.save(edition);
-        rule.editionInForce = edition.edition;
-        rules.saveAndFlush(rule);
-        changed(rule.projectId);
-    }
-
-    /** Has a rule that is in force stand on more folders, as its next edition; a draft beside it gets the folders too. */
+    /** Has rules that are in force stand on more folders, as their next editions; drafts beside them get the folders too. */
     public void standAlso(long id, List<Long> also, long by) {
-        Rule rule = rules.findById(id).filter(r -> !r.removed && r.editionInForce > 0).orElseThrow(() -> Problem.notFound("rule"));
-        HandlingRule now = inForce.edition(id, rule.editionInForce);
-        if (rule.draft != null) {
-            rule.draft = Json.write(withPlaces(Json.read(rule.draft, HandlingRule.class), also));
-        }
-        keepEdition(rule, Json.write(withPlaces(now, also)), by);
+        RuleRow row = rules.findById(id).filter(r -> !r.removed).orElseThrow(() -> Problem.notFound("rule"));
+        SheetBook.State now = book.now(row.projectId);
+        Rule rule = Optional.ofNullable(book.rules(now).get(id)).orElseThrow(() -> Problem.notFound("rule"));
+        row.drafted().ifPresent(draft -> row.draft = Json.write(draft.at(more(draft.where(), also))));
+        int edition = book.keep(id, rule.at(more(rule.where(), also)), by);
+        List<SheetEdition.Line> lines = now.says().lines().stream().map(line -> line.rule() == id ? new SheetEdition.Line(id, edition, line.on()) : line).toList();
+        edition(row.projectId, new SheetEdition.Says(now.says().project(), lines), by, "“" + rule.name() + "” stands on more folders");
     }
 
-    private static HandlingRule withPlaces(HandlingRule rule, List<Long> also) {
-        List<Where.Standing> places = new ArrayList<>(rule.where().places());
+    private static Where more(Where where, List<Long> also) {
+        List<Where.Standing> places = new ArrayList<>(where.places());
         also.stream().filter(folder -> places.stream().noneMatch(p -> p.folder().value() == folder))
                 .toList().forEach(folder -> places.add(new Where.Standing(new FolderId(folder), true)));
-        return new HandlingRule(rule.name(), new Where(places), rule.which(), rule.namePatterns(), rule.checks(), rule.sequence(), rule.scheme(), rule.route(),
-                rule.issue(), rule.tell());
+        return new Where(places);
     }
 
     void switchOn(long id, int version, boolean on, Actor actor) {
-        Rule rule = forChange(id, version, actor);
-        rule.switchedOn = on;
-        rules.saveAndFlush(rule);
-        changed(rule.projectId);
+        RuleRow row = forChange(id, version, actor);
+        SheetBook.State now = book.now(row.projectId);
+        String name = String.valueOf(Optional.ofNullable(book.rules(now).get(id)).map(Rule::name)
+                .orElseThrow(() -> Problem.conflict("never-in-force", "The rule has never been in force, so it cannot be switched.")));
+        List<SheetEdition.Line> lines = now.says().lines().stream().map(line -> line.rule() == id ? new SheetEdition.Line(id, line.edition(), on) : line).toList();
+        edition(row.projectId, new SheetEdition.Says(now.says().project(), lines), actor.person(), "“" + name + "” switched " + (on ? "on" : "off"));
     }
 
+    /** Takes a rule off the sheet at once; going back to an edition of the sheet that has it brings it back. */
     void remove(long id, int version, Actor actor) {
-        Rule rule = forChange(id, version, actor);
-        rule.removed = true;
-        rules.saveAndFlush(rule);
-        changed(rule.projectId);
+        RuleRow row = forChange(id, version, actor);
+        row.removed = true;
+        rules.saveAndFlush(row);
+        SheetBook.State now = book.now(row.projectId);
+        Rule rule = book.rules(now).get(id);
+        if (rule != null) {
+            edition(row.projectId, new SheetEdition.Says(now.says().project(), now.says().lines().stream().filter(line -> line.rule() != id).toList()),
+                    actor.person(), "“" + rule.name() + "” taken off the sheet");
+        }
+        tellOthers(row.projectId);
     }
 
     void order(long project, List<Long> ids, Actor actor) {
         actor.mustControl(project);
-        List<Rule> all = rules.findByProjectIdAndRemovedFalseOrderByPositionAscIdAsc(project);
-        if (!all.stream().map(Rule::id).sorted().toList().equals(ids.stream().sorted().toList())) {
+        List<RuleRow> all = rules.findByProjectIdAndRemovedFalseOrderByPositionAscIdAsc(project);
+        if (!all.stream().map(RuleRow::id).sorted().toList().equals(ids.stream().sorted().toList())) {
             throw Problem.conflict("changed-meanwhile", "Rules were added or removed in the meantime; look at the sheet as it is now.");
         }
-        all.forEach(rule -> rule.position = ids.indexOf(rule.id()) + 1);
-        changed(project);
+        all.forEach(row -> row.position = ids.indexOf(row.id()) + 1);
+        tellOthers(project);
     }
 
-    List<RuleFinding.Finding> findings(long project, HandlingRule rule) {
-        return checks.stream().flatMap(check -> check.find(project, rule).stream()).toList();
-    }
-
-    private void write(Rule rule, HandlingRule draft, long by) {
-        rule.draft = Json.write(draft);
-        rule.draftBy = by;
-        rule.draftAt = clock.instant();
-    }
-
-    private Rule forChange(long id, int version, Actor actor) {
-        Rule rule = rules.findById(id).filter(r -> !r.removed).orElseThrow(() -> Problem.notFound("rule"));
-        actor.mustControl(rule.projectId);
-        if (rule.version != version) {
-            String who = rule.draftBy == null ? "somebody" : people.person(Objects.requireNonNull(rule.draftBy)).name();
-            throw Problem.conflict("changed-meanwhile", "This rule was changed in the meantime, the draft last by " + who
-                    + ". Nothing of yours was saved; the row shows it as it is now.");
+    /** Puts an earlier state of the sheet in force again, as a new edition, if what was seen is still in force; rules that came since stay as drafts. */
+    int goBack(long project, int edition, int seen, Actor actor) {
+        actor.mustControl(project);
+        SheetBook.State then = book.at(project, edition);
+        SheetBook.State now = book.now(project);
+        if (now.edition() != seen) {
+            throw Problem.conflict("changed-meanwhile", "The sheet was changed in the meantime: edition " + now.edition() + " is in force. Nothing was done; look at it as it is now.");
         }
-        return rule;
+        if (then.says().equals(now.says())) {
+            throw Problem.conflict("same-state", "That is what is in force.");
+        }
+        Map<Long, Integer> editionsNow = now.says().lines().stream().collect(Collectors.toMap(SheetEdition.Line::rule, SheetEdition.Line::edition));
+        Map<Long, Rule> rulesThen = book.rules(then);
+        List<SheetEdition.Line> lines = new ArrayList<>();
+        for (SheetEdition.Line line : then.says().lines()) {
+            boolean same = Objects.equals(editionsNow.get(line.rule()), line.edition());
+            lines.add(same ? line : new SheetEdition.Line(line.rule(), book.keep(line.rule(), rulesThen.get(line.rule()), actor.person()), line.on()));
+            rules.findById(line.rule()).orElseThrow().removed = false;
+        }
+        Map<Long, Rule> rulesNow = book.rules(now);
+        rulesNow.keySet().stream().filter(id -> !rulesThen.containsKey(id)).map(id -> rules.findById(id).orElseThrow()).filter(row -> row.draft == null)
+                .forEach(row -> write(row, rulesNow.get(row.id()), actor.person()));
+        positions(project, then.says().lines().stream().map(SheetEdition.Line::rule).toList());
+        return edition(project, new SheetEdition.Says(then.says().project(), lines), actor.person(), "back to edition " + edition);
     }
 
-    private void changed(long project) {
+    private void positions(long project, List<Long> first) {
+        int place = 1;
+        List<RuleRow> all = rules.findByProjectIdAndRemovedFalseOrderByPositionAscIdAsc(project);
+        for (long id : first) {
+            rules.findById(id).orElseThrow().position = place++;
+        }
+        for (RuleRow row : all) {
+            if (!first.contains(row.id())) {
+                row.position = place++;
+            }
+        }
+    }
+
+    private int edition(long project, SheetEdition.Says says, @Nullable Long by, String account) {
+        rules.flush();
+        int edition = book.putInForce(project, says, by, account);
         inForce.changed();
+        tellOthers(project);
+        return edition;
+    }
+
+    void write(RuleRow row, Rule draft, long by) {
+        row.draft = Json.write(draft);
+        row.draftBy = by;
+        row.draftAt = clock.instant();
+    }
+
+    private RuleRow forChange(long id, int version, Actor actor) {
+        RuleRow row = rules.findById(id).filter(r -> !r.removed).orElseThrow(() -> Problem.notFound("rule"));
+        rights.mustReach(row.projectId, actor);
+        row.drafted().ifPresent(draft -> rights.must(row.projectId, actor, draft));
+        Optional.ofNullable(book.rules(book.now(row.projectId)).get(id)).ifPresent(rule -> rights.must(row.projectId, actor, rule));
+        if (row.version != version) {
+            throw changedMeanwhile("This rule was", row.draftBy, "the row shows it as it is now");
+        }
+        return row;
+    }
+
+    private ProjectHandling projectDraft(long project, int version, Actor actor) {
+        actor.mustControl(project);
+        ProjectHandling row = projectDrafts.findByProjectId(project).orElseGet(() -> {
+            ProjectHandling first = new ProjectHandling();
+            first.projectId = project;
+            return projectDrafts.save(first);
+        });
+        if (row.version != version) {
+            throw changedMeanwhile("What the project says was", row.draftBy, "the sheet shows it as it is now");
+        }
+        return row;
+    }
+
+    private Problem changedMeanwhile(String what, @Nullable Long by, String shown) {
+        return Problem.conflict("changed-meanwhile", what + " changed in the meantime, the draft last by " + (by == null ? "somebody" : people.person(by).name())
+                + ". Nothing of yours was saved; " + shown + ".");
+    }
+
+    private void tellOthers(long project) {
         live.changed(new Live.Change(project, null, Live.Topic.RULES, project));
+    }
+
+    /** The project's word, for a project that has none yet: its first scheme and route. */
+    public static Handling usual(String scheme, String route) {
+        Handling usual = Handling.USUAL;
+        return new Handling(usual.identify(), new NumberPlan(Optional.of(scheme)),
+                new ReviewPlan(Optional.of(route)), usual.issue(), usual.tell());
     }
 }

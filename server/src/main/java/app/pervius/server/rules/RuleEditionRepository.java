@@ -1,5 +1,6 @@
 package app.pervius.server.rules;
 
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
@@ -8,6 +9,8 @@ import org.springframework.data.jpa.repository.Query;
 interface RuleEditionRepository extends JpaRepository<RuleEdition, Long> {
     Optional<RuleEdition> findByRuleIdAndEdition(long rule, int edition);
 
-    @Query("select e from RuleEdition e, Rule r where r.projectId = :project and r.removed = false and e.ruleId = r.id and e.edition = r.editionInForce")
-    List<RuleEdition> inForce(long project);
+    List<RuleEdition> findByRuleIdIn(Collection<Long> rules);
+
+    @Query("select coalesce(max(e.edition), 0) from RuleEdition e where e.ruleId = :rule")
+    int newest(long rule);
 }

@@ -7,6 +7,8 @@ import app.pervius.core.pattern.Compiled;
 import app.pervius.core.pattern.PathPattern;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.project.Fields;
+import app.pervius.core.rules.Handling;
+import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.RuleSheet;
 import app.pervius.server.projects.FieldsUse;
 import java.util.ArrayList;
@@ -26,16 +28,20 @@ class RuleFieldsUse implements FieldsUse {
     @Override
     public List<String> against(long project, Fields next) {
         List<String> found = new ArrayList<>();
-        for (RuleSheet.Row row : rules.sheet(project).rows()) {
-            row.rule().namePatterns().forEach(text -> check(row, "name pattern", Pattern.compile(text, Identify.nameFields(next)), found));
-            row.rule().issue().byCode().values().forEach(target -> {
-                if (target instanceof Target.Place place && PathPattern.compile(place.path(), Issuing.nameFields(next)) instanceof PathPattern.CompiledPath.Faulty(var faults)) {
-                    found.add("Rule “" + row.rule().name() + "” would not work: the path of what is placed, " + faults.getFirst().message() + ".");
+        RuleSheet sheet = rules.sheet(project);
+        for (RuleSheet.Row row : sheet.rows()) {
+            if (row.rule() instanceof HandlingRule rule) {
+                Handling handling = sheet.handling(rule);
+                handling.identify().namePatterns().forEach(text -> check(row, "name pattern", Pattern.compile(text, Identify.nameFields(next)), found));
+                for (Target.Into into : handling.issue().destinations()) {
+                    if (PathPattern.compile(into.path(), Issuing.nameFields(next)) instanceof PathPattern.CompiledPath.Faulty(var faults)) {
+                        found.add("Rule “" + row.rule().name() + "” would not work: the path of what is placed, " + faults.getFirst().message() + ".");
+                    }
+                    check(row, "name of placed files", Pattern.compile(into.name(), Issuing.nameFields(next)), found);
                 }
-            });
-            check(row, "name of placed files", Pattern.compile(row.rule().issue().namePattern(), Issuing.nameFields(next)), found);
+            }
         }
-        return found;
+        return found.stream().distinct().toList();
     }
 
     private static void check(RuleSheet.Row row, String what, Compiled compiled, List<String> found) {
@@ -49,8 +55,9 @@ class RuleFieldsUse implements FieldsUse {
         if (!field.equals("status")) {
             return List.of();
         }
-        return rules.sheet(project).rows().stream().filter(row -> row.rule().issue().byCode().values().stream()
-                .anyMatch(target -> target instanceof Target.Place place && place.statusCode().equals(code)))
+        RuleSheet sheet = rules.sheet(project);
+        return sheet.rows().stream().filter(row -> row.rule() instanceof HandlingRule rule
+                && sheet.handling(rule).issue().places().stream().anyMatch(place -> place.statusCode().equals(code)))
                 .map(row -> "rule “" + row.rule().name() + "”").toList();
     }
 }

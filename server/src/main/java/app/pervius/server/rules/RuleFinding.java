@@ -1,19 +1,25 @@
 package app.pervius.server.rules;
 
-import app.pervius.core.rules.HandlingRule;
+import app.pervius.core.rules.Handling;
+import app.pervius.core.rules.Rule;
 import java.util.List;
 
-/** Something that checks a rule before it is put in force; each feature answers for what it keeps. */
+/** Something that checks a rule by itself before it is put in force; each feature answers for what it keeps. */
 public interface RuleFinding {
 
     /**
-     * What is wrong with the rule.
+     * What is wrong with a rule.
      *
      * @param error an error keeps it from being put in force, a warning does not
      * @param column the part of the rule it belongs to: {@code where}, {@code which}, or a station in lower case, or {@code tell}
+     * @param mend how it can be mended
      */
-    record Finding(boolean error, String column, String sentence) {
+    record Finding(boolean error, String column, String sentence, String mend) {
     }
 
-    List<Finding> find(long project, HandlingRule rule);
+    /**
+     * @param handling what happens at each station, with the project's word where the rule leaves it to the project; of a watching rule only
+     *     what it tells counts
+     */
+    List<Finding> find(long project, Rule rule, Handling handling);
 }

@@ -3,13 +3,11 @@ package app.pervius.server.rules;
 import app.pervius.core.issue.Target;
 import app.pervius.core.project.FolderId;
 import app.pervius.core.rules.HandlingRule;
+import app.pervius.core.rules.Rule;
 import app.pervius.server.folders.FolderUse;
 import app.pervius.server.folders.Folders;
-import app.pervius.server.store.Json;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
@@ -18,25 +16,34 @@ import org.springframework.stereotype.Component;
 class RuleFolderUse implements FolderUse {
 
     private final RuleRepository rules;
-    private final RuleEditionRepository editions;
+    private final SheetBook book;
 
-    RuleFolderUse(RuleRepository rules, RuleEditionRepository editions) {
+    RuleFolderUse(RuleRepository rules, SheetBook book) {
         this.rules = rules;
-        this.editions = editions;
+        this.book = book;
     }
 
     @Override
     public List<String> needs(Folders.FolderView folder) {
         FolderId id = new FolderId(folder.id());
-        Map<Long, String> inForce = editions.inForce(folder.project()).stream().collect(Collectors.toMap(e -> e.ruleId, e -> e.definition));
-        return rules.findByProjectIdAndRemovedFalseOrderByPositionAscIdAsc(folder.project()).stream()
-                .flatMap(rule -> Stream.of(inForce.get(rule.id()), rule.draft).filter(Objects::nonNull))
-                .map(definition -> Json.read(definition, HandlingRule.class)).flatMap(rule -> needs(rule, id)).distinct().toList();
+        SheetBook.State now = book.now(folder.project());
+        Map<Long, Rule> inForce = book.rules(now);
+        Stream<Rule> drafts = rules.findByProjectIdAndRemovedFalseOrderByPositionAscIdAsc(folder.project()).stream().flatMap(row -> row.drafted().stream());
+        Stream<String> ofProject = now.says().project().issue().destinations().stream().map(Target.Into::folder).filter(id::equals)
+                .map(f -> "What the project says of Issue places files in it.");
+        return Stream.concat(Stream.concat(inForce.values().stream(), drafts).flatMap(rule -> needs(rule, id)), ofProject).distinct().toList();
     }
 
-    private static Stream<String> needs(HandlingRule rule, FolderId id) {
+    /** The check says it of the rule. */
+    @Override
+    public boolean saysWhenGone() {
+        return true;
+    }
+
+    private static Stream<String> needs(Rule rule, FolderId id) {
         boolean stands = rule.where().places().stream().anyMatch(place -> place.folder().equals(id));
-        boolean issues = rule.issue().byCode().values().stream().anyMatch(target -> target instanceof Target.Place place && place.folder().equals(id));
+        boolean issues = rule instanceof HandlingRule handling && handling.plan().issue().stream().flatMap(plan -> plan.destinations().stream())
+                .anyMatch(into -> into.folder().equals(id));
         return Stream.concat(stands ? Stream.of("The rule “" + rule.name() + "” stands on it.") : Stream.empty(),
                 issues ? Stream.of("The rule “" + rule.name() + "” places files in it.") : Stream.empty());
     }

@@ -1,16 +1,17 @@
 package app.pervius.server.rules;
 
 import app.pervius.core.project.FolderId;
+import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.HandlingRule;
+import app.pervius.core.rules.Rule;
 import app.pervius.core.rules.RuleSheet;
 import app.pervius.server.passages.Choices;
 import app.pervius.server.passages.PassageFacts;
-import app.pervius.server.store.Json;
 import app.pervius.server.store.Remembered;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -19,57 +20,63 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional(readOnly = true)
 public class Rules implements Choices.OfRules {
 
-    private final RuleRepository rules;
+    private final SheetBook book;
     private final RuleEditionRepository editions;
     private final Remembered<Long, RuleSheet> sheets = new Remembered<>();
     /** Editions never change, so what was read of one stays. */
-    private final Remembered<Edition, HandlingRule> read = new Remembered<>();
+    private final Remembered<Edition, Rule> read = new Remembered<>();
+    private final Remembered<Edition, Handling> projects = new Remembered<>();
 
-    private record Edition(long rule, int edition) {
+    private record Edition(long of, int edition) {
     }
 
-    Rules(RuleRepository rules, RuleEditionRepository editions) {
-        this.rules = rules;
+    Rules(SheetBook book, RuleEditionRepository editions) {
+        this.book = book;
         this.editions = editions;
-    }
-
-    /** A rule as it was in one of its editions. */
-    public HandlingRule edition(long rule, int edition) {
-        return read.get(new Edition(rule, edition), () -> editions.findByRuleIdAndEdition(rule, edition).map(Rules::rule)
-                .orElseThrow(() -> new IllegalStateException("rule " + rule + " has no edition " + edition)));
     }
 
     /** The project's rules that are in force and switched on, in their order. */
     public RuleSheet sheet(long project) {
-        return sheets.get(project, () -> read(project));
+        return sheets.get(project, () -> book.sheet(book.now(project)));
+    }
+
+    /** What each handling rule in force does at each station, by its name, in their order. */
+    public Map<String, Handling> handlings(long project) {
+        RuleSheet sheet = sheet(project);
+        Map<String, Handling> all = new LinkedHashMap<>();
+        sheet.rows().forEach(row -> {
+            if (row.rule() instanceof HandlingRule rule) {
+                all.put(rule.name(), sheet.handling(rule));
+            }
+        });
+        return all;
     }
 
     @Override
     public Optional<PassageFacts.TakenBy> chosen(long project, long rule) {
-        return sheet(project).rows().stream().filter(row -> row.ruleId() == rule).findFirst()
-                .map(row -> new PassageFacts.TakenBy(row.ruleId(), row.edition(), row.rule().name()));
+        RuleSheet sheet = sheet(project);
+        return sheet.rows().stream().filter(row -> row.ruleId() == rule && row.rule() instanceof HandlingRule).findFirst()
+                .map(row -> new PassageFacts.TakenBy(row.ruleId(), row.edition(), sheet.edition(), row.rule().name()));
     }
 
-    /** The current transaction changes a rule. */
+    @Override
+    public Handling handling(long project, PassageFacts.TakenBy by) {
+        Handling ofProject = projects.get(new Edition(project, by.sheet()), () -> book.at(project, by.sheet()).says().project());
+        return edition(by.rule(), by.edition()) instanceof HandlingRule rule ? rule.plan().over(ofProject) : ofProject;
+    }
+
+    private Rule edition(long rule, int edition) {
+        return read.get(new Edition(rule, edition), () -> editions.findByRuleIdAndEdition(rule, edition).map(RuleEdition::rule)
+                .orElseThrow(() -> new IllegalStateException("rule " + rule + " has no edition " + edition)));
+    }
+
+    /** Whether handling rules stand on a folder, given as itself, its parent, … up to the root. */
+    public boolean intake(long project, List<FolderId> pathUp) {
+        return sheet(project).intake(pathUp);
+    }
+
+    /** The current transaction changes what is in force. */
     void changed() {
         sheets.changed();
-        read.changed();
-    }
-
-    private RuleSheet read(long project) {
-        Map<Long, RuleEdition> inForce = editions.inForce(project).stream().collect(Collectors.toMap(e -> e.ruleId, e -> e));
-        return new RuleSheet(rules.findByProjectIdAndRemovedFalseOrderByPositionAscIdAsc(project).stream()
-                .filter(r -> r.switchedOn && inForce.containsKey(r.id()))
-                .map(r -> new RuleSheet.Row(r.id(), r.editionInForce, rule(inForce.get(r.id()))))
-                .toList());
-    }
-
-    private static HandlingRule rule(RuleEdition edition) {
-        return Json.read(edition.definition, HandlingRule.class);
-    }
-
-    /** Whether rules stand on a folder, given as itself, its parent, … up to the root. */
-    public boolean intake(long project, List<FolderId> pathUp) {
-        return !sheet(project).standingOn(pathUp).isEmpty();
     }
 }

@@ -1,5 +1,6 @@
 package app.pervius.server.setup;
 
+import app.pervius.core.tell.Occasion;
 import app.pervius.server.access.Actor;
 import app.pervius.server.http.Problem;
 import app.pervius.server.messages.Messages;
@@ -63,7 +64,7 @@ class Invitations {
         jdbc.sql("delete from invitation where person_id = ?").param(person).update();
         jdbc.sql("insert into invitation (person_id, secret_hash, until_at) values (?, ?, ?)").params(person, hash(secret), clock.instant().plus(GOOD_FOR).atOffset(ZoneOffset.UTC)).update();
         Projects.Settings settings = projects.settings(project);
-        messages.send(project, List.of(person), "invitation " + hash(secret), "[" + settings.code() + "] You are invited to " + settings.name(),
+        messages.send(project, List.of(person), Occasion.STOPPED, "invitation " + hash(secret), "[" + settings.code() + "] You are invited to " + settings.name(),
                 "Dear " + people.person(person).name() + ",\n\n" + actor.name() + " invites you to the project " + settings.name()
                         + ". Set a password within 7 days and you are in:\n\n", "/invitation/" + secret);
     }

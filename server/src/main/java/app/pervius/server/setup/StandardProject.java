@@ -15,6 +15,7 @@ import app.pervius.server.numbers.Schemes;
 import app.pervius.server.people.PeopleDesk;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.reviews.Routes;
+import app.pervius.server.rules.RuleDesk;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -49,13 +50,15 @@ public class StandardProject {
     private final PeopleDesk people;
     private final Schemes schemes;
     private final Routes routes;
+    private final RuleDesk rules;
 
-    StandardProject(Projects projects, Folders folders, PeopleDesk people, Schemes schemes, Routes routes) {
+    StandardProject(Projects projects, Folders folders, PeopleDesk people, Schemes schemes, Routes routes, RuleDesk rules) {
         this.projects = projects;
         this.folders = folders;
         this.people = people;
         this.schemes = schemes;
         this.routes = routes;
+        this.rules = rules;
     }
 
     public Made make(Wanted wanted) {
@@ -79,6 +82,7 @@ public class StandardProject {
         routes.putInForce(project, Route.usual(DOCUMENTS, "Review and approval", List.of(
                 Step.usual("Review", Step.Kind.REVIEW, new Who.InRole(new RoleId(reviewer)), 5),
                 Step.usual("Approval", Step.Kind.APPROVAL, new Who.InRole(new RoleId(approver)), 3))), 0, null);
+        rules.sayForProject(project, RuleDesk.usual(DOCUMENTS, DOCUMENTS), null);
         return new Made(project, workInProgress, shared, published, archive, controller, reviewer, approver);
     }
 

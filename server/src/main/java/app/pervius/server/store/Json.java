@@ -9,6 +9,9 @@ import app.pervius.core.review.Condition;
 import app.pervius.core.review.Leads;
 import app.pervius.core.review.Needs;
 import app.pervius.core.review.Who;
+import app.pervius.core.rules.HandlingRule;
+import app.pervius.core.rules.Rule;
+import app.pervius.core.rules.WatchingRule;
 import app.pervius.core.tell.Audience;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
@@ -29,6 +32,8 @@ public final class Json {
             .addMixIn(Condition.class, Conditions.class)
             .addMixIn(Leads.class, LeadsKinds.class)
             .addMixIn(Chase.Silence.class, Silences.class)
+            .addMixIn(Rule.class, RuleKinds.class)
+            .addMixIn(app.pervius.core.rules.Condition.class, RuleConditions.class)
             .build();
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
@@ -52,6 +57,9 @@ public final class Json {
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
     @JsonSubTypes({
         @JsonSubTypes.Type(value = Audience.Author.class, name = "author"),
+        @JsonSubTypes.Type(value = Audience.Uploader.class, name = "uploader"),
+        @JsonSubTypes.Type(value = Audience.OfFirm.class, name = "firm"),
+        @JsonSubTypes.Type(value = Audience.Outside.class, name = "address"),
         @JsonSubTypes.Type(value = Audience.Holders.class, name = "role"),
         @JsonSubTypes.Type(value = Audience.ByMatrix.class, name = "matrix"),
         @JsonSubTypes.Type(value = Audience.Named.class, name = "person")})
@@ -112,6 +120,28 @@ public final class Json {
         @JsonSubTypes.Type(value = Chase.Silence.CountsAs.class, name = "counts"),
         @JsonSubTypes.Type(value = Chase.Silence.Skip.class, name = "skip")})
     private interface Silences {
+    }
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = HandlingRule.class, name = "handling"),
+        @JsonSubTypes.Type(value = WatchingRule.class, name = "watching")})
+    private interface RuleKinds {
+    }
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.Came.class, name = "event"),
+        @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.From.class, name = "author"),
+        @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.HandedInBy.class, name = "uploader"),
+        @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.Named.class, name = "name"),
+        @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.HasFormat.class, name = "format"),
+        @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.Sized.class, name = "size"),
+        @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.FieldIs.class, name = "field"),
+        @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.All.class, name = "all"),
+        @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.Any.class, name = "any"),
+        @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.None.class, name = "none")})
+    private interface RuleConditions {
     }
 
     private Json() {

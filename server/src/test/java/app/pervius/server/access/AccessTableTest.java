@@ -3,6 +3,7 @@ package app.pervius.server.access;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.pervius.server.Client;
+import app.pervius.server.RuleForms;
 import app.pervius.server.Running;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.people.People;
@@ -103,7 +104,7 @@ class AccessTableTest {
         JsonNode waiting = passages.stream().filter(p -> p.get("state").asString().equals("WAITING")).findFirst().orElseThrow();
         JsonNode stopped = passages.stream().filter(p -> p.get("state").asString().equals("STOPPED")).findFirst().orElseThrow();
         JsonNode review = PEOPLE.get(Who.REVIEWER).reviewOf(waiting);
-        JsonNode rule = mirela.get(project + "/rules").must(200).body().get(0);
+        JsonNode rule = mirela.get(project + "/rules").must(200).body().get("rules").get(0);
         JsonNode role = mirela.get(project + "/people").must(200).body().get("roles").get(0);
         long file = waiting.get("files").get(0).get("folderFile").asLong();
 
@@ -127,6 +128,7 @@ class AccessTableTest {
         line("PUT /api/folders/{id}/parent", who -> who.put("/api/folders/" + folder + "/parent", Map.of("parent", folder, "version", -1)), "1 4 4 3 3 y 4");
         line("DELETE /api/folders/{id}", who -> who.delete("/api/folders/" + folder + "?version=-1"), "1 4 4 3 3 y 4");
         line("GET /api/folders/{id}/access", who -> who.get("/api/folders/" + folder + "/access"), "1 4 4 3 3 y 4");
+        line("GET /api/projects/{project}/kept-folders", who -> who.get(project + "/kept-folders"), "1 4 y y y y 4");
         line("PUT /api/folders/{id}/access", who -> who.put("/api/folders/" + folder + "/access", Map.of("version", -1, "restricted", false, "grants", List.of())), "1 4 4 3 3 y 4");
         line("GET /api/files/{id}/content", who -> who.get("/api/files/" + file + "/content"), "1 4 4 y y y 4");
 
@@ -139,6 +141,11 @@ class AccessTableTest {
         line("GET /api/projects/{project}/passages", who -> who.get(project + "/passages"), "1 4 y y y y 4");
         line("GET /api/projects/{project}/found", who -> who.get(project + "/found?text=access"), "1 4 y y y y 4");
         line("GET /api/passages/{id}", who -> who.get("/api/passages/" + waiting.get("id").asLong()), "1 4 4 y y y 4");
+        line("GET /api/passages/{id}/title-block", who -> who.get("/api/passages/" + waiting.get("id").asLong() + "/title-block"), "1 4 4 y y y 4");
+        line("GET /api/passages/{id}/explanation", who -> who.get("/api/passages/" + waiting.get("id").asLong() + "/explanation"), "1 4 4 3 3 y 4");
+        line("POST /api/passages/{id}/runs", who -> who.post("/api/passages/" + waiting.get("id").asLong() + "/runs", Map.of()), "1 4 4 3 3 y 4");
+        line("POST /api/folders/{folder}/arrivals", who -> who.post("/api/folders/" + folder + "/arrivals", Map.of("files", List.of(-1), "how", "COPY")), "1 4 4 4 3 4 4");
+        line("POST /api/folders/{folder}/previews", who -> who.post("/api/folders/" + folder + "/previews", Map.of("files", List.of(), "given", Map.of())), "1 4 4 y 3 y 4");
         line("GET /api/passages/{passage}/answers", who -> who.get("/api/passages/" + waiting.get("id").asLong() + "/answers"), "1 4 4 y y y 4");
         line("GET /api/passages/{passage}/review", who -> who.get("/api/passages/" + waiting.get("id").asLong() + "/review"), "1 4 4 4 y y 4");
         line("POST /api/passages/ways-out", who -> who.post("/api/passages/ways-out", Map.of("way", "SEND_BACK", "fields", Map.of(), "text", " ",
@@ -166,12 +173,25 @@ class AccessTableTest {
         line("POST /api/projects/{project}/patterns/trials", who -> who.post(project + "/patterns/trials", Map.of("pattern", "{type}", "names", List.of("DR.pdf"))), "1 4 3 3 3 y 4");
         line("POST /api/projects/{project}/patterns/path-trials", who -> who.post(project + "/patterns/path-trials", Map.of("path", "{type}")), "1 4 3 3 3 y 4");
         line("GET /api/projects/{project}/rules", who -> who.get(project + "/rules"), "1 4 3 3 3 y 4");
-        line("POST /api/projects/{project}/rules", who -> who.post(project + "/rules", ruleForm(rule)), "1 4 3 3 3 y 4");
+        line("POST /api/projects/{project}/rules", who -> who.post(project + "/rules", Map.of("rule", ruleForm(rule))), "1 4 3 3 3 y 4");
+        line("POST /api/projects/{project}/rules/putting-in-force", who -> who.post(project + "/rules/putting-in-force", Map.of("rows", List.of(), "order", false)), "1 4 3 3 3 y 4");
+        line("PUT /api/projects/{project}/rules/project-draft", who -> who.put(project + "/rules/project-draft", Map.of("version", -1, "stations", Map.of())), "1 4 3 3 3 y 4");
+        line("DELETE /api/projects/{project}/rules/project-draft", who -> who.delete(project + "/rules/project-draft?version=-1"), "1 4 3 3 3 y 4");
+        Map<String, Object> none = Map.of("passages", List.of(), "files", List.of(), "last", 1, "onlyDifferent", true, "inForce", false);
+        line("POST /api/projects/{project}/trials", who -> who.post(project + "/trials", none), "1 4 3 3 3 y 4");
+        line("POST /api/projects/{project}/rules/looks", who -> who.post(project + "/rules/looks", Map.of("rule", ruleForm(rule))), "1 4 3 3 3 y 4");
+        line("GET /api/projects/{project}/rules/file", who -> who.get(project + "/rules/file"), "1 4 3 3 3 y 4");
+        line("PUT /api/projects/{project}/rules/file", who -> who.putText(project + "/rules/file", "application/yaml", "nothing"), "1 4 3 3 3 y 4");
+        line("GET /api/rule-sheet.schema.json", who -> who.get("/api/rule-sheet.schema.json"), "1 y y y y y y");
+        line("GET /api/projects/{project}/lying", who -> who.get(project + "/lying?rules=" + rule.get("id").asLong()), "1 4 3 3 3 y 4");
+        line("POST /api/projects/{project}/rules/{rule}/runs-on-lying", who -> who.post(project + "/rules/" + rule.get("id").asLong() + "/runs-on-lying", Map.of()), "1 4 3 3 3 y 4");
+        line("GET /api/projects/{project}/sheet-editions", who -> who.get(project + "/sheet-editions"), "1 4 3 3 3 y 4");
+        line("GET /api/projects/{project}/sheet-differences", who -> who.get(project + "/sheet-differences?from=0&to=1"), "1 4 3 3 3 y 4");
+        line("POST /api/projects/{project}/sheet-editions/{edition}/return", who -> who.post(project + "/sheet-editions/999999/return", Map.of("seen", 1)), "1 4 3 3 3 4 4");
         line("PUT /api/projects/{project}/rules/order", who -> who.put(project + "/rules/order", Map.of("ids", List.of())), "1 4 3 3 3 y 4");
         String oneRule = "/api/rules/" + rule.get("id").asLong();
         line("PUT /api/rules/{id}/draft", who -> who.put(oneRule + "/draft", Map.of("version", -1, "rule", ruleForm(rule))), "1 4 3 3 3 y 4");
         line("DELETE /api/rules/{id}/draft", who -> who.delete(oneRule + "/draft?version=-1"), "1 4 3 3 3 y 4");
-        line("POST /api/rules/{id}/put-in-force", who -> who.post(oneRule + "/put-in-force", Map.of("version", -1)), "1 4 3 3 3 y 4");
         line("PUT /api/rules/{id}/switch", who -> who.put(oneRule + "/switch", Map.of("version", -1, "on", false)), "1 4 3 3 3 y 4");
         line("DELETE /api/rules/{id}", who -> who.delete(oneRule + "?version=-1"), "1 4 3 3 3 y 4");
     }
@@ -341,14 +361,16 @@ class AccessTableTest {
     void aRuleCannotReachIntoAnotherProject() {
         Client osric = PEOPLE.get(Who.CONTROLLER_ELSEWHERE);
         Client mirela = PEOPLE.get(Who.CONTROLLER);
-        String theirs = "/api/projects/" + osric.project();
-        JsonNode rule = mirela.get("/api/projects/" + mirela.project() + "/rules").must(200).body().get(0).get("inForce");
+        JsonNode rule = mirela.get("/api/projects/" + mirela.project() + "/rules").must(200).body().get("rules").get(0).get("inForce");
         Map<String, Object> form = new HashMap<>();
         rule.propertyNames().forEach(name -> form.put(name, rule.get(name)));
         long someone = mirela.get("/api/session").must(200).body().get("person").asLong();
-        form.put("onIssue", List.of(Map.of("kind", "PERSON", "id", someone)));
-        long id = osric.post(theirs + "/rules", form).must(201).body().get("id").asLong();
-        assertThat(osric.post("/api/rules/" + id + "/put-in-force", Map.of("version", 0)).must(409).sentence())
+        Map<String, Object> stations = new HashMap<>();
+        rule.get("stations").propertyNames().forEach(name -> stations.put(name, rule.get("stations").get(name)));
+        stations.put("tell", RuleForms.tell("ISSUED", Map.of("kind", "PERSON", "id", someone)));
+        form.put("stations", stations);
+        long id = RuleForms.add(osric, form);
+        assertThat(RuleForms.putInForce(osric, id).must(409).sentence())
                 .contains("A folder it stands on does not exist any more.", "The folder for 1 does not exist any more.", "A person who is to be told is not in this project.");
     }
 

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.pervius.server.Client;
 import app.pervius.server.Running;
+import app.pervius.server.RuleForms;
 import app.pervius.server.Running.App;
 import java.util.HashMap;
 import java.util.List;
@@ -82,21 +83,28 @@ class DocumentsTest {
     }
 
     private static JsonNode rule(Client mirela) {
-        return mirela.get("/api/projects/" + mirela.project() + "/rules").must(200).body().valueStream()
-                .filter(r -> r.path("inForce").path("name").asString("").equals("Hydraulic design")).findFirst().orElseThrow();
+        return RuleForms.named(mirela, "Hydraulic design");
     }
 
     private static Map<String, Object> changed(JsonNode form, Map<String, String> checks, String sequence) {
         Map<String, Object> next = new HashMap<>();
         form.propertyNames().forEach(name -> next.put(name, form.get(name)));
-        next.put("checks", checks);
-        next.put("sequence", sequence);
+        Map<String, Object> stations = new HashMap<>();
+        form.get("stations").propertyNames().forEach(name -> stations.put(name, form.get("stations").get(name)));
+        Map<String, Object> identify = RuleForms.identify();
+        Map<String, Object> all = new HashMap<>(RuleForms.CHECKS);
+        all.putAll(checks);
+        identify.put("checks", all);
+        identify.put("sequence", sequence);
+        stations.put("identify", identify);
+        next.put("stations", stations);
         return next;
     }
 
     private static void putInForce(Client mirela, Object form) {
-        mirela.put("/api/rules/" + rule(mirela).get("id").asLong() + "/draft", Map.of("version", rule(mirela).get("version").asInt(), "rule", form)).must(204);
-        mirela.post("/api/rules/" + rule(mirela).get("id").asLong() + "/put-in-force", Map.of("version", rule(mirela).get("version").asInt())).must(204);
+        long id = rule(mirela).get("id").asLong();
+        RuleForms.saveDraft(mirela, id, form);
+        RuleForms.putInForce(mirela, id).must(200);
     }
 
     @Test

@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.pervius.server.Client;
 import app.pervius.server.Running;
+import app.pervius.server.RuleForms;
 import app.pervius.server.Running.App;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -48,14 +48,16 @@ class FoldersTest {
         long id = make(mirela, ALDERMOOR, "Needed");
         long below = make(mirela, ALDERMOOR + " / Needed", "Below");
         priya.submit(ALDERMOOR + " / Needed", "Kept.pdf");
-        Map<String, Object> rule = new HashMap<>(Map.of("name", "Takes the needed", "places", List.of(Map.of("folder", below, "withBelow", false)),
-                "formats", List.of(), "firms", List.of(), "people", List.of(), "issue", List.of(Map.of("code", 1, "asProject", false, "back", false, "folder", id, "status", "A1"))));
-        rule.putAll(Map.of("namePatterns", List.of(), "checks", Client.ALL_STOP));
-        rule.putAll(Map.of("placedName", "{number}", "onArrival", List.of(), "onReturn", List.of(), "onIssue", List.of()));
-        mirela.post("/api/projects/" + mirela.project() + "/rules", rule).must(201);
+        Map<String, Object> rule = RuleForms.handling("Takes the needed", below, "documents", "civil", id);
+        rule.put("places", List.of(RuleForms.place(below, false)));
+        long taking = RuleForms.add(mirela, rule);
         assertThat(delete(mirela, id).must(409).sentence()).contains("“Needed” cannot be deleted.", "A folder lies in it.", "A file lies in it or has lain in it",
                 "Submissions were sent to it.", "The rule “Takes the needed” places files in it.");
-        assertThat(delete(mirela, below).must(409).sentence()).contains("The rule “Takes the needed” stands on it.");
+        assertThat(delete(mirela, below).must(409).sentence()).contains("The rule “Takes the needed” stands on it.", "Deleted all the same, that is said there");
+        mirela.delete("/api/folders/" + below + "?allTheSame=true&version=" + folder(mirela, below).get("version").asInt()).must(204);
+        JsonNode row = RuleForms.row(mirela, taking);
+        assertThat(row.get("findings").valueStream().map(f -> f.get("sentence").asString())).contains("A folder it stands on does not exist any more.");
+        mirela.delete("/api/rules/" + taking + "?version=" + row.get("version").asInt()).must(204);
         assertThat(delete(mirela, mirela.folder("Archive")).must(409).sentence()).contains("It is the project's archive.");
     }
 

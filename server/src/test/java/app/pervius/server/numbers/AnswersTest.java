@@ -4,9 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.pervius.server.Client;
 import app.pervius.server.Running;
+import app.pervius.server.RuleForms;
 import app.pervius.server.Running.App;
 import app.pervius.server.simulators.PlantRegister;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
@@ -44,20 +44,12 @@ class AnswersTest {
         NumbersTest.inForce(mirela, key, scheme);
         long parent = mirela.folder("Work in progress / Dunmarrow Works");
         long folder = mirela.post("/api/folders/" + parent + "/folders", Map.of("name", name, "values", Map.of("type", "DR", "discipline", "M"))).must(201).body().get("id").asLong();
-        long rule = mirela.post("/api/projects/" + mirela.project() + "/rules", rule(mirela, name, folder, key)).must(201).body().get("id").asLong();
-        mirela.post("/api/rules/" + rule + "/put-in-force", Map.of("version", 0)).must(204);
+        RuleForms.inForce(mirela, rule(mirela, name, folder, key));
         return "Work in progress / Dunmarrow Works / " + name;
     }
 
     static Map<String, Object> rule(Client who, String name, long folder, String scheme) {
-        long target = who.folder("Shared / Site documents");
-        Map<String, Object> form = new HashMap<>(Map.of("name", name, "places", List.of(Map.of("folder", folder, "withBelow", true)),
-                "formats", List.of(), "firms", List.of(), "people", List.of(), "scheme", scheme, "route", "civil",
-                "issue", List.of(Map.of("code", 1, "asProject", false, "back", false, "folder", target, "status", "A1"), Map.of("code", 2, "asProject", false, "back", false, "folder", target, "status", "B1"),
-                        Map.of("code", 3, "asProject", false, "back", true), Map.of("code", 4, "asProject", false, "back", true))));
-        form.putAll(Map.of("namePatterns", List.of(), "checks", Client.ALL_STOP));
-        form.putAll(Map.of("placedName", "{number}_{revision}_{status}", "onArrival", List.of(), "onReturn", List.of(), "onIssue", List.of()));
-        return form;
+        return RuleForms.handling(name, folder, scheme, "civil", who.folder("Shared / Site documents"));
     }
 
     @Test

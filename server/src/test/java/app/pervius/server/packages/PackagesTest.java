@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.pervius.server.Client;
 import app.pervius.server.Running;
+import app.pervius.server.RuleForms;
 import app.pervius.server.Running.App;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -49,8 +50,7 @@ class PackagesTest {
     }
 
     private static long rule(Client mirela, String name) {
-        return mirela.get("/api/projects/" + mirela.project() + "/rules").must(200).body().valueStream()
-                .filter(r -> r.path("inForce").path("name").asString("").equals(name)).findFirst().orElseThrow().get("id").asLong();
+        return RuleForms.named(mirela, name).get("id").asLong();
     }
 
     @Test

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.pervius.server.Client;
 import app.pervius.server.Running;
+import app.pervius.server.RuleForms;
 import app.pervius.server.Running.App;
 import java.util.HashMap;
 import java.util.List;
@@ -160,8 +161,7 @@ class WaysOutTest {
         Client site = app.as("Oluwaseun Finchley-Ade");
         JsonNode stopped = site.settled(site.submit(DELIVERIES, "MS-C_Aerial photographs.png")).getFirst();
         assertThat(stopped.get("stop").get("waysOut").valueStream().map(JsonNode::asString)).contains("CHOOSE_RULE");
-        JsonNode rule = mirela.get("/api/projects/" + mirela.project() + "/rules").must(200).body().valueStream()
-                .filter(r -> r.path("inForce").path("name").asString().equals("Site documents")).findFirst().orElseThrow();
+        JsonNode rule = RuleForms.named(mirela, "Site documents");
         Map<String, Object> entry = entry("CHOOSE_RULE", Map.of(), "", List.of(stopped));
         assertThat(mirela.post("/api/passages/ways-out", entry).must(400).sentence()).isEqualTo("Choose a rule that is in force and switched on.");
         entry.put("rule", rule.get("id").asLong());

@@ -3,6 +3,7 @@ package app.pervius.server.setup;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.pervius.server.Client;
+import app.pervius.server.RuleForms;
 import app.pervius.server.Running;
 import java.io.ByteArrayOutputStream;
 import java.io.PrintStream;
@@ -100,14 +101,7 @@ class SetUpTest {
                 ines.put(project + "/roles/" + role.get("id").asLong() + "/holders", Map.of("holders", List.of(me), "version", role.get("version").asInt())).must(204);
             }
         }
-        Map<String, Object> rule = new HashMap<>(Map.of("name", "Drawings", "places", List.of(Map.of("folder", folder, "withBelow", true)), "formats", List.of(), "firms", List.of(),
-                "people", List.of(), "scheme", "documents", "route", "documents", "placedName", "{number}_{revision}", "onArrival", List.of(), "onReturn", List.of()));
-        rule.putAll(Map.of("namePatterns", List.of(), "checks", Client.ALL_STOP));
-        rule.put("onIssue", List.of());
-        rule.put("issue", List.of(Map.of("code", 1, "asProject", false, "back", false, "folder", ines.folder("Shared"), "status", "A1"), Map.of("code", 2, "asProject", false, "back", true),
-                Map.of("code", 3, "asProject", false, "back", true), Map.of("code", 4, "asProject", false, "back", true)));
-        long id = ines.post(project + "/rules", rule).must(201).body().get("id").asLong();
-        ines.post("/api/rules/" + id + "/put-in-force", Map.of("version", 0)).must(204);
+        RuleForms.inForce(ines, RuleForms.handling("Drawings", folder, "documents", "documents", ines.folder("Shared")));
 
         Client yusuf = app.nobody();
         yusuf.post("/api/session", Map.of("email", "yusuf@fnk.example", "password", "yusufs password")).must(200);

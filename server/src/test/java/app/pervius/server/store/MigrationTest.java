@@ -2,8 +2,12 @@ package app.pervius.server.store;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.pervius.core.arrive.FileFormat;
 import app.pervius.core.identify.Checks;
+import app.pervius.core.identify.IdentifyPlan;
+import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Target;
+import app.pervius.core.number.NumberPlan;
 import app.pervius.core.number.Scheme;
 import app.pervius.core.project.DecisionCode;
 import app.pervius.core.project.Field;
@@ -12,21 +16,35 @@ import app.pervius.core.project.FolderId;
 import app.pervius.core.project.RoleId;
 import app.pervius.core.project.StatusCode;
 import app.pervius.core.review.Completion;
+import app.pervius.core.review.ReviewPlan;
 import app.pervius.core.review.Route;
 import app.pervius.core.review.Step;
 import app.pervius.core.review.Who;
+import app.pervius.core.rules.Condition;
+import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.HandlingRule;
+import app.pervius.core.rules.Plan;
+import app.pervius.core.rules.Rule;
+import app.pervius.core.rules.Which;
+import app.pervius.core.tell.Audience;
+import app.pervius.core.tell.Occasion;
+import app.pervius.core.tell.TellPlan;
+import app.pervius.core.tell.Telling;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import java.util.Optional;
 import org.flywaydb.core.Flyway;
 import org.flywaydb.core.api.configuration.FluentConfiguration;
 import org.junit.jupiter.api.Test;
 import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 
 /** A database written by the version before is brought to what this one reads. */
 class MigrationTest {
@@ -47,7 +65,7 @@ class MigrationTest {
             {"name":"Approval","kind":"APPROVAL","role":{"value":6},"workingDays":3}],"ownFirmDecides":true}""";
 
     private static FluentConfiguration flyway() {
-        return Flyway.configure().dataSource(URL, "sa", "").locations("classpath:db/migration").javaMigrations(new V4DefinitionsSayMore(), new V6RoutesSayMore());
+        return Flyway.configure().dataSource(URL, "sa", "").locations("classpath:db/migration").javaMigrations(new V4DefinitionsSayMore(), new V6RoutesSayMore(), new V7RuleSheetInFull());
     }
 
     private static String one(Statement s, String sql) throws SQLException {
@@ -101,13 +119,21 @@ class MigrationTest {
             assertThat(Json.read(one(s, "select definition from scheme_edition"), Scheme.class))
                     .isEqualTo(Scheme.ofDocuments("documents", "Documents", "{project}-{counter:4}", List.of("type")));
             for (String rule : List.of(one(s, "select definition from rule_edition"), one(s, "select draft from rule"))) {
-                HandlingRule read = Json.read(rule, HandlingRule.class);
-                assertThat(read.namePatterns()).containsExactly("{type}_{title}");
-                assertThat(read.checks()).isEqualTo(Checks.ALL_STOP);
-                assertThat(read.sequence()).isEqualTo(Optional.empty());
-                assertThat(read.issue().byCode()).containsEntry(1, new Target.Place(new FolderId(9), "A1", "")).containsEntry(3, new Target.BackToAuthor());
-                assertThat(read.issue().namePattern()).isEqualTo("{number}");
+                HandlingRule read = (HandlingRule) Json.read(rule, Rule.class);
+                assertThat(read.which()).isEqualTo(Which.of(new Condition.HasFormat(Set.of(FileFormat.PDF))));
+                Plan plan = read.plan();
+                assertThat(plan.identify()).contains(new IdentifyPlan(List.of("{type}_{title}"), List.of(), Checks.USUAL, Optional.empty()));
+                assertThat(plan.number().orElseThrow().scheme()).contains("documents");
+                assertThat(plan.review().orElseThrow().route()).contains("civil");
+                assertThat(plan.issue().orElseThrow().byCode()).isEqualTo(Map.of(1, new Target.Place(new Target.Into(new FolderId(9), "", "{number}"), "A1", Target.Manner.COPY,
+                        Target.WhenTaken.STOP, Map.of(), List.of()), 3, new Target.BackToAuthor()));
+                assertThat(plan.tell().orElseThrow().on(Occasion.ARRIVED)).containsExactly(new Telling(Occasion.ARRIVED, List.of(new Audience.Author()), ""));
             }
+            JsonNode sheet = JsonMapper.shared().readTree(one(s, "select definition from sheet_edition where project_id = 1 and edition = 1"));
+            assertThat(sheet.get("lines").toString()).isEqualTo("[{\"rule\":3,\"edition\":1,\"on\":true}]");
+            assertThat(Json.read(sheet.get("project").toString(), Handling.class)).isEqualTo(new Handling(IdentifyPlan.USUAL, new NumberPlan(Optional.of("documents")),
+                    new ReviewPlan(Optional.of("documents")), IssuePlan.AS_PROJECT, TellPlan.ofTheAuthor()));
+            assertThat(one(s, "select count(*) from passage where rule_id is null and sheet_edition is null and event = 'NEW_FILE'")).isEqualTo("1");
             Route route = Json.read(one(s, "select definition from route_edition"), Route.class);
             assertThat(route).isEqualTo(new Route("civil", "Civil", 1, List.of(Step.usual("Review", Step.Kind.REVIEW, new Who.InRole(new RoleId(5)), 5),
                     Step.usual("Approval", Step.Kind.APPROVAL, new Who.InRole(new RoleId(6)), 3)), true, false, Optional.empty(), List.of(), Completion.NOTHING));

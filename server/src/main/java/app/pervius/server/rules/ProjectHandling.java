@@ -6,18 +6,13 @@ import jakarta.persistence.Version;
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
 
-/** A row of the rule sheet: its place, its draft, and which of its editions is in force. */
+/** The draft of what a project says of the stations its rules leave to it. */
 @Entity
-class Rule extends Row {
+class ProjectHandling extends Row {
     long projectId;
-    int position;
-    boolean switchedOn = true;
-    /** 0 until it has been put in force. */
-    int editionInForce;
     @Nullable String draft;
     @Nullable Long draftBy;
     @Nullable Instant draftAt;
-    boolean removed;
     @Version
     int version;
 }

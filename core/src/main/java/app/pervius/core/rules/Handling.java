@@ -1,0 +1,14 @@
+package app.pervius.core.rules;
+
+import app.pervius.core.identify.IdentifyPlan;
+import app.pervius.core.issue.IssuePlan;
+import app.pervius.core.number.NumberPlan;
+import app.pervius.core.review.ReviewPlan;
+import app.pervius.core.tell.TellPlan;
+
+/** What happens at each station; of a project, what happens where a rule leaves a station to it. */
+public record Handling(IdentifyPlan identify, NumberPlan number, ReviewPlan review, IssuePlan issue, TellPlan tell) {
+
+    /** What a project begins with: nothing is numbered or reviewed until somebody says how. */
+    public static final Handling USUAL = new Handling(IdentifyPlan.USUAL, NumberPlan.NONE, ReviewPlan.NONE, IssuePlan.AS_PROJECT, TellPlan.ofTheAuthor());
+}

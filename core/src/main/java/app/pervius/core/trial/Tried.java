@@ -1,0 +1,76 @@
+package app.pervius.core.trial;
+
+import app.pervius.core.passage.Station;
+import app.pervius.core.passage.StopReason;
+import app.pervius.core.rules.RuleSheet;
+import app.pervius.core.tell.Occasion;
+import java.time.Instant;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * What would come of one arrival.
+ *
+ * @param intake whether any handling rule stands on its folder; where none does, the file is only kept
+ * @param rule the rule that takes it
+ * @param passedOver the handling rules tried before, each with the first condition that is not met
+ * @param watching the names of the watching rules that fit
+ * @param halts the stations it comes to, in their order, the last with why it goes no further if it does not
+ * @param number the number it has or would get
+ * @param fields what fields would say, by key
+ * @param steps the steps of its review
+ * @param ends for each decision code what would follow; under 0 what follows where nobody reviews it
+ * @param told who would be told what, by occasion
+ */
+public record Tried(boolean intake, Optional<String> rule, List<RuleSheet.PassedOver> passedOver, List<String> watching, List<Halt> halts,
+        Optional<String> number, Optional<String> revision, String title, Map<String, String> fields, Optional<String> route, List<Step> steps,
+        Map<Integer, End> ends, List<Told> told) {
+
+    /** What happens at a station. */
+    public enum Kind { PASSED, WAITING, STOPPED, RETURNED }
+
+    /**
+     * A station the arrival comes to.
+     *
+     * @param code why it is stopped or returned
+     */
+    public record Halt(Station station, Kind kind, String account, Optional<StopReason.Code> code) {
+    }
+
+    /** A step of the review with the names of the people who would sit in it, and when it would be due if all before took their time. */
+    public record Step(String name, List<String> people, Instant due) {
+        public Step {
+            people = List.copyOf(people);
+        }
+    }
+
+    /**
+     * What would follow from a decision.
+     *
+     * @param fine whether it can be carried out as things are
+     */
+    public record End(boolean fine, String account) {
+    }
+
+    /** Somebody who would be told. */
+    public record Told(Occasion occasion, String who, String rules, String text) {
+    }
+
+    public Tried {
+        passedOver = List.copyOf(passedOver);
+        watching = List.copyOf(watching);
+        halts = List.copyOf(halts);
+        fields = Collections.unmodifiableMap(new LinkedHashMap<>(fields));
+        steps = List.copyOf(steps);
+        ends = Collections.unmodifiableMap(new LinkedHashMap<>(ends));
+        told = List.copyOf(told);
+    }
+
+    /** Where it goes no further, if it does not. */
+    public Optional<Halt> halted() {
+        return halts.stream().filter(h -> h.kind() == Kind.STOPPED || h.kind() == Kind.RETURNED).findFirst();
+    }
+}

@@ -1,0 +1,64 @@
+package app.pervius.server.identify;
+
+import app.pervius.core.identify.TitleBlock;
+import app.pervius.server.access.Actor;
+import app.pervius.server.documents.Sequences;
+import app.pervius.server.http.Problem;
+import app.pervius.server.numbers.Schemes;
+import app.pervius.server.passages.Passages;
+import app.pervius.server.projects.Projects;
+import app.pervius.server.render.TitleBlocks;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The title block of a revision beside its name and its line in the register. */
+@RestController
+class TitleBlockController {
+
+    private final Passages passages;
+    private final TitleBlocks blocks;
+    private final Schemes schemes;
+    private final Sequences sequences;
+    private final Projects projects;
+
+    TitleBlockController(Passages passages, TitleBlocks blocks, Schemes schemes, Sequences sequences, Projects projects) {
+        this.passages = passages;
+        this.blocks = blocks;
+        this.schemes = schemes;
+        this.sequences = sequences;
+        this.projects = projects;
+    }
+
+    /**
+     * A title block as far as it could be read.
+     *
+     * @param file the PDF it stands on; absent where the revision has none
+     * @param numbers the controlled numbers it carries
+     * @param revisions the revision codes it carries
+     * @param remark what there is to say where it has no text or could not be read
+     * @param differences where it says something else than the passage
+     */
+    record TitleBlockView(@Nullable Long file, List<String> numbers, List<String> revisions, @Nullable String remark, List<String> differences) {
+    }
+
+    @GetMapping("/api/passages/{id}/title-block")
+    TitleBlockView titleBlock(@PathVariable long id, Actor actor) {
+        Passages.PassageView passage = passages.passage(id);
+        if (!actor.memberships().containsKey(passage.project()) || !actor.maySee(passage.project(), passage.authorFirm())) {
+            throw Problem.notFound("passage");
+        }
+        return passage.files().stream().filter(f -> f.mediaType().equals("application/pdf")).findFirst().map(file -> {
+            var patterns = schemes.patterns(passage.project(), projects.settings(passage.project()).fields());
+            var codes = sequences.inForce(passage.project());
+            blocks.prepare(file.hash(), file.size());
+            TitleBlock block = blocks.of(file.hash(), file.size());
+            String text = block instanceof TitleBlock.Text(String said) ? said : "";
+            return new TitleBlockView(file.folderFile(), TitleBlock.numbers(text, patterns, codes), TitleBlock.revisions(text, codes), block instanceof TitleBlock.Text ? null : block.inWords(),
+                    block.differences(Optional.ofNullable(passage.number()), Optional.ofNullable(passage.revision()), patterns, codes));
+        }).orElse(new TitleBlockView(null, List.of(), List.of(), null, List.of()));
+    }
+}

@@ -1,0 +1,69 @@
+package app.pervius.server.intake;
+
+import app.pervius.core.arrive.ArrivalEvent;
+import app.pervius.core.rules.Condition;
+import app.pervius.core.rules.HandlingRule;
+import app.pervius.core.rules.RuleSheet;
+import app.pervius.server.folders.Files;
+import app.pervius.server.folders.Folders;
+import app.pervius.server.journal.Journal;
+import app.pervius.server.passages.FilesPlaced;
+import app.pervius.server.passages.PassageFacts;
+import app.pervius.server.passages.Passages;
+import app.pervius.server.rules.Rules;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+
+/** What Pervius places in a folder is no arrival there unless a rule asks for it; if one does, it begins a passage, but never goes round for ever. */
+@Component
+class PlacedFiles {
+
+    /** So often one file may be placed and taken on in a row. */
+    private static final int LONGEST_CHAIN = 8;
+
+    private final FilesThere there;
+    private final Rules rules;
+    private final Folders folders;
+    private final Files files;
+    private final Passages passages;
+
+    PlacedFiles(FilesThere there, Rules rules, Folders folders, Files files, Passages passages) {
+        this.there = there;
+        this.rules = rules;
+        this.folders = folders;
+        this.files = files;
+        this.passages = passages;
+    }
+
+    @EventListener
+    void placed(FilesPlaced placed) {
+        PassageFacts passage = placed.passage();
+        Map<Long, List<Files.FileView>> byFolder = placed.files().stream().map(files::file).collect(Collectors.groupingBy(Files.FileView::folder, LinkedHashMap::new, Collectors.toList()));
+        byFolder.forEach((folder, its) -> {
+            List<RuleSheet.Row> asking = rules.sheet(passage.project()).standingOn(folders.pathUp(folder)).stream().filter(PlacedFiles::asksForPlaced).toList();
+            if (!asking.isEmpty()) {
+                arrive(passage, folders.folder(folder), its);
+            }
+        });
+    }
+
+    private void arrive(PassageFacts passage, Folders.FolderView folder, List<Files.FileView> its) {
+        if (passages.chain(passage.id()) >= LONGEST_CHAIN) {
+            passages.note(passage.id(), Journal.Kind.NOTED, Journal.Actor.PERVIUS, "A rule would take what was placed in " + folder.path()
+                    + ", but it has gone from rule to rule " + LONGEST_CHAIN + " times already, so it stays there. Look for rules that lead round.");
+            return;
+        }
+        long submission = there.submit(folder, its, new FilesThere.Occasion(passage.author(), passage.author(), "placed by " + passage.ruleInWords(), null));
+        there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.PLACED, Optional.of(passage.id()), Optional.empty(), Journal.Actor.PERVIUS,
+                "Placed in " + folder.path() + " by " + passage.ruleInWords() + "."));
+    }
+
+    private static boolean asksForPlaced(RuleSheet.Row row) {
+        return row.rule() instanceof HandlingRule rule && rule.which().conditions().stream().anyMatch(c -> c instanceof Condition.Came(var by) && by.contains(ArrivalEvent.PLACED));
+    }
+}

@@ -1,0 +1,14 @@
+package app.pervius.server.passages;
+
+import java.util.List;
+
+/**
+ * A passage has placed files in folders, in the transaction in which it did.
+ *
+ * @param files the files as they lie there, by id
+ */
+public record FilesPlaced(PassageFacts passage, List<Long> files) {
+    public FilesPlaced {
+        files = List.copyOf(files);
+    }
+}

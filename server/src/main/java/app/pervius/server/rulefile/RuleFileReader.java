@@ -1,0 +1,357 @@
+package app.pervius.server.rulefile;
+
+import app.pervius.core.arrive.ArrivalEvent;
+import app.pervius.core.arrive.FileFormat;
+import app.pervius.core.identify.Checks;
+import app.pervius.core.identify.IdentifyPlan;
+import app.pervius.core.issue.IssuePlan;
+import app.pervius.core.issue.Target;
+import app.pervius.core.number.NumberPlan;
+import app.pervius.core.review.ReviewPlan;
+import app.pervius.core.rules.Condition;
+import app.pervius.core.rules.Handling;
+import app.pervius.core.rules.HandlingRule;
+import app.pervius.core.rules.Parties;
+import app.pervius.core.rules.Plan;
+import app.pervius.core.rules.Rule;
+import app.pervius.core.rules.WatchingRule;
+import app.pervius.core.rules.Where;
+import app.pervius.core.rules.Which;
+import app.pervius.core.tell.Audience;
+import app.pervius.core.tell.Occasion;
+import app.pervius.core.tell.TellPlan;
+import app.pervius.core.tell.Telling;
+import java.io.StringReader;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import org.yaml.snakeyaml.LoaderOptions;
+import org.yaml.snakeyaml.Yaml;
+import org.yaml.snakeyaml.constructor.SafeConstructor;
+import org.yaml.snakeyaml.error.MarkedYAMLException;
+import org.yaml.snakeyaml.error.YAMLException;
+import org.yaml.snakeyaml.events.AliasEvent;
+import org.yaml.snakeyaml.events.Event;
+import org.yaml.snakeyaml.events.NodeEvent;
+import org.yaml.snakeyaml.nodes.Node;
+
+/** Reads a rule file; gives all that is wrong with it, each with its line, or the sheet. Bounded in size, depth and time; changes nothing. */
+final class RuleFileReader {
+
+    /** The most characters a file may have. */
+    static final int LONGEST = 2_000_000;
+    private static final int DEEPEST = 30;
+    private static final int MOST_RULES = 5_000;
+    private static final int NAME = 200;
+    private static final int PATTERN = 500;
+    private static final int DESCRIPTION = 2_000;
+    private static final int DEEPEST_GROUP = 5;
+
+    /** What reading gives. */
+    sealed interface Read {
+        record Sheet(Handling project, List<Rule> rules) implements Read {
+        }
+
+        record Wrong(List<FileFault> faults) implements Read {
+        }
+    }
+
+    private final Naming naming;
+    private final List<FileFault> faults = new ArrayList<>();
+
+    RuleFileReader(Naming naming) {
+        this.naming = naming;
+    }
+
+    Read read(String text) {
+        if (text.length() > LONGEST) {
+            return new Read.Wrong(List.of(new FileFault(1, "The file has " + text.length() + " characters; at most " + LONGEST + " are read.")));
+        }
+        try {
+            Optional<FileFault> alias = alias(text);
+            if (alias.isPresent()) {
+                return new Read.Wrong(List.of(alias.get()));
+            }
+            Node root = yaml().compose(new StringReader(text));
+            if (root == null) {
+                return new Read.Wrong(List.of(new FileFault(1, "The file is empty.")));
+            }
+            Read.Sheet sheet = sheet(new Part(root, faults));
+            return faults.isEmpty() ? sheet : new Read.Wrong(List.copyOf(faults));
+        } catch (MarkedYAMLException e) {
+            int line = e.getProblemMark() == null ? 1 : e.getProblemMark().getLine() + 1;
+            return new Read.Wrong(List.of(new FileFault(line, "This is not YAML: " + Part.shown(String.valueOf(e.getProblem())) + ".")));
+        } catch (YAMLException e) {
+            return new Read.Wrong(List.of(new FileFault(1, "This is not YAML that can be read: " + Part.shown(String.valueOf(e.getMessage())) + ".")));
+        }
+    }
+
+    private static Yaml yaml() {
+        LoaderOptions options = new LoaderOptions();
+        options.setAllowDuplicateKeys(false);
+        options.setNestingDepthLimit(DEEPEST);
+        options.setCodePointLimit(LONGEST);
+        options.setMaxAliasesForCollections(1);
+        return new Yaml(new SafeConstructor(options));
+    }
+
+    /** Names for parts of a file, and what stands for them, are not needed and not read: a small file could mean an endless one. */
+    private static Optional<FileFault> alias(String text) {
+        for (Event event : yaml().parse(new StringReader(text))) {
+            if (event instanceof AliasEvent || event instanceof NodeEvent named && named.getAnchor() != null) {
+                return Optional.of(new FileFault(event.getStartMark().getLine() + 1, "Anchors (&) and aliases (*) are not read; write out what is meant."));
+            }
+        }
+        return Optional.empty();
+    }
+
+    private Read.Sheet sheet(Part root) {
+        if (!root.mapping("A rule file")) {
+            return new Read.Sheet(Handling.USUAL, List.of());
+        }
+        root.need("rule-sheet").ifPresent(form -> form.count("The form of the file").filter(n -> n != RuleFileWriter.FORM).ifPresent(n ->
+                form.wrong("Only form " + RuleFileWriter.FORM + " of rule files is read, not " + n + ".")));
+        Handling project = root.need("project-says").filter(p -> p.mapping("What the project says")).map(p -> {
+            Plan plan = stations(p);
+            p.nothingElse();
+            List.of("identify", "number", "review", "issue", "tell").forEach(p::need);
+            return plan.over(Handling.USUAL);
+        }).orElse(Handling.USUAL);
+        List<Rule> rules = root.need("rules").map(p -> p.list("“rules”", this::rule)).orElse(List.of());
+        if (rules.size() > MOST_RULES) {
+            root.wrong("A sheet has at most " + MOST_RULES + " rules.");
+        }
+        root.nothingElse();
+        return new Read.Sheet(project, rules);
+    }
+
+    private Optional<Rule> rule(Part row) {
+        if (!row.mapping("A rule")) {
+            return Optional.empty();
+        }
+        String name = row.need("name").flatMap(p -> p.text("The name of a rule", NAME)).orElse("");
+        String about = row.find("about").flatMap(p -> p.text("“about”", DESCRIPTION)).orElse("");
+        Where where = new Where(row.need("stands-on").map(p -> p.list("“stands-on”", this::standing)).orElse(List.of()));
+        Which which = new Which(row.find("takes").map(p -> p.list("“takes”", c -> condition(c, 0))).orElse(List.of()));
+        String kind = row.need("kind").flatMap(p -> p.text("The kind of a rule", NAME)).orElse("handling");
+        Rule rule = switch (kind) {
+            case "watching" -> new WatchingRule(name, about, where, which, row.need("tell").map(this::tell).orElse(TellPlan.NOBODY));
+            case "handling" -> new HandlingRule(name, about, where, which, stations(row));
+            default -> {
+                row.find("kind").ifPresent(p -> p.wrong("A rule is handling or watching, not “" + Part.shown(kind) + "”."));
+                yield new HandlingRule(name, about, where, which, Plan.AS_PROJECT);
+            }
+        };
+        row.nothingElse();
+        return Optional.of(rule);
+    }
+
+    private Optional<Where.Standing> standing(Part place) {
+        if (!place.mapping("A place a rule stands on")) {
+            return Optional.empty();
+        }
+        var folder = place.need("folder").flatMap(p -> p.named("folder", naming::folder));
+        boolean below = place.find("and-below").flatMap(p -> p.yesOrNo("“and-below”")).orElse(false);
+        place.nothingElse();
+        return folder.map(id -> new Where.Standing(id, below));
+    }
+
+    private Optional<Condition> condition(Part part, int depth) {
+        if (depth > DEEPEST_GROUP) {
+            part.wrong("Groups may stand in groups " + DEEPEST_GROUP + " deep, not deeper.");
+            return Optional.empty();
+        }
+        return part.onlyKey("A condition").flatMap(key -> part.find(key).flatMap(value -> switch (key) {
+            case "came" -> Optional.of(new Condition.Came(new HashSet<>(value.list("“came”", p -> p.word("A way to arrive", ArrivalEvent.class)))));
+            case "format" -> Optional.of(new Condition.HasFormat(new HashSet<>(value.list("“format”", p -> p.word("A file format", FileFormat.class)))));
+            case "author" -> parties(value).map(Condition.From::new);
+            case "uploader" -> parties(value).map(Condition.HandedInBy::new);
+            case "name" -> value.text("A pattern for names", PATTERN).map(Condition.Named::new);
+            case "bytes" -> sized(value);
+            case "field" -> field(value);
+            case "all" -> Optional.of(new Condition.All(group(value, depth)));
+            case "any" -> Optional.of(new Condition.Any(group(value, depth)));
+            case "none" -> Optional.of(new Condition.None(group(value, depth)));
+            default -> {
+                part.wrong("A condition is one of all, any, author, bytes, came, field, format, name, none, uploader, not “" + Part.shown(key) + "”.");
+                yield Optional.empty();
+            }
+        }));
+    }
+
+    private List<Condition> group(Part part, int depth) {
+        return part.list("A group of conditions", p -> condition(p, depth + 1));
+    }
+
+    private static Optional<Condition> sized(Part part) {
+        if (!part.mapping("A range of bytes")) {
+            return Optional.empty();
+        }
+        long least = part.find("at-least").flatMap(p -> p.count("“at-least”")).orElse(0L);
+        long most = part.find("at-most").flatMap(p -> p.count("“at-most”")).orElse(Long.MAX_VALUE);
+        part.nothingElse();
+        if (most < least) {
+            part.wrong("A size goes from a smaller to a larger number of bytes.");
+            return Optional.empty();
+        }
+        return Optional.of(new Condition.Sized(least, most));
+    }
+
+    private static Optional<Condition> field(Part part) {
+        if (!part.mapping("A condition on a field")) {
+            return Optional.empty();
+        }
+        Optional<String> key = part.need("key").flatMap(p -> p.text("The key of a field", 60));
+        List<String> values = part.need("is").map(p -> p.list("“is”", v -> v.text("A value", NAME))).orElse(List.of());
+        part.nothingElse();
+        return key.map(k -> new Condition.FieldIs(k, new HashSet<>(values)));
+    }
+
+    private Optional<Parties> parties(Part part) {
+        if (!part.mapping("Firms, roles and people")) {
+            return Optional.empty();
+        }
+        Parties parties = new Parties(new HashSet<>(named(part, "firms", "firm", naming::firm)), new HashSet<>(named(part, "people", "person", naming::person)),
+                new HashSet<>(named(part, "roles", "role", naming::role)));
+        part.nothingElse();
+        return Optional.of(parties);
+    }
+
+    private static <T> List<T> named(Part part, String key, String what, Function<String, Optional<T>> find) {
+        return part.find(key).map(p -> p.list("“" + key + "”", n -> n.named(what, find))).orElse(List.of());
+    }
+
+    private Plan stations(Part part) {
+        return new Plan(part.find("identify").filter(p -> p.mapping("“identify”")).map(RuleFileReader::identify),
+                part.find("number").flatMap(p -> keyOrNone(p, "scheme").map(NumberPlan::new)), part.find("review").flatMap(p -> keyOrNone(p, "route").map(ReviewPlan::new)),
+                part.find("issue").filter(p -> p.mapping("“issue”")).map(this::issue), part.find("tell").map(this::tell));
+    }
+
+    private static Optional<Optional<String>> keyOrNone(Part part, String key) {
+        if (!part.isMapping()) {
+            Optional<String> said = part.text("“none” or a " + key, NAME);
+            if (said.filter("none"::equals).isEmpty()) {
+                part.wrong("Here stands either “none” or the key “" + key + "”.");
+                return Optional.empty();
+            }
+            return Optional.of(Optional.empty());
+        }
+        Optional<String> value = part.need(key).flatMap(p -> p.text("The key of a " + key, 60));
+        part.nothingElse();
+        return value.map(Optional::of);
+    }
+
+    private static IdentifyPlan identify(Part part) {
+        List<String> names = part.find("names").map(p -> p.list("“names”", n -> n.text("A name pattern", PATTERN))).orElse(List.of());
+        List<String> asks = part.find("asks").map(p -> p.list("“asks”", n -> n.text("The key of a field", 60))).orElse(List.of());
+        Checks.TitleBlock titleBlock = part.find("title-block").flatMap(p -> p.word("“title-block”", Checks.TitleBlock.class)).orElse(Checks.TitleBlock.NOT_COMPARED);
+        Checks checks = new Checks(then(part, "unknown-number"), then(part, "wrong-originator"), then(part, "out-of-sequence"), then(part, "on-its-way"), then(part, "name-misfit"), titleBlock);
+        Optional<String> sequence = part.find("sequence").flatMap(p -> p.text("The key of a revision sequence", 60));
+        part.nothingElse();
+        return new IdentifyPlan(names, asks, checks, sequence);
+    }
+
+    private static Checks.Then then(Part part, String key) {
+        return part.find(key).flatMap(p -> p.word("“" + key + "”", Checks.Then.class)).orElse(Checks.Then.STOP);
+    }
+
+    private IssuePlan issue(Part part) {
+        Map<Integer, Target> byCode = new LinkedHashMap<>();
+        for (int code = 1; code <= 4; code++) {
+            int digit = code;
+            part.find("decided-" + code).flatMap(this::target).ifPresent(target -> byCode.put(digit, target));
+        }
+        Optional<Target.Place> atOnce = part.find("at-once").flatMap(this::place);
+        part.nothingElse();
+        return new IssuePlan(byCode, atOnce);
+    }
+
+    private Optional<Target> target(Part part) {
+        if (part.isMapping()) {
+            return place(part).map(Function.identity());
+        }
+        Optional<String> said = part.text("What follows from a decision", NAME);
+        return said.flatMap(word -> switch (word) {
+            case "as-project" -> Optional.of(new Target.AsProject());
+            case "back-to-author" -> Optional.of(new Target.BackToAuthor());
+            default -> {
+                part.wrong("What follows is as-project, back-to-author or a place with its folder, not “" + Part.shown(word) + "”.");
+                yield Optional.empty();
+            }
+        });
+    }
+
+    private Optional<Target.Place> place(Part part) {
+        if (!part.mapping("A place")) {
+            return Optional.empty();
+        }
+        Optional<Target.Into> into = into(part);
+        String status = part.find("status").flatMap(p -> p.text("A status code", 20)).orElse("");
+        Target.Manner manner = part.find("files").flatMap(p -> p.word("“files”", Target.Manner.class)).orElse(Target.Manner.COPY);
+        Target.WhenTaken whenTaken = part.find("when-taken").flatMap(p -> p.word("“when-taken”", Target.WhenTaken.class)).orElse(Target.WhenTaken.STOP);
+        Map<String, String> sets = new LinkedHashMap<>();
+        part.find("sets").filter(p -> p.mapping("“sets”")).ifPresent(p -> p.keys().forEach(key -> p.find(key).flatMap(v -> v.text("A value", NAME)).ifPresent(value -> sets.put(key, value))));
+        List<Target.Into> copies = part.find("copies").map(p -> p.list("“copies”", copy -> {
+            Optional<Target.Into> read = copy.mapping("A copy") ? into(copy) : Optional.<Target.Into>empty();
+            copy.nothingElse();
+            return read;
+        })).orElse(List.of());
+        part.nothingElse();
+        return into.map(to -> new Target.Place(to, status, manner, whenTaken, sets, copies));
+    }
+
+    private Optional<Target.Into> into(Part part) {
+        String path = part.find("path").flatMap(p -> p.text("A path", PATTERN)).orElse("");
+        String name = part.find("name").flatMap(p -> p.text("A name pattern", PATTERN)).orElse(IssuePlan.USUAL_NAME);
+        return part.need("folder").flatMap(p -> p.named("folder", naming::folder)).map(folder -> new Target.Into(folder, path, name));
+    }
+
+    private TellPlan tell(Part part) {
+        return new TellPlan(part.list("“tell”", this::telling));
+    }
+
+    private Optional<Telling> telling(Part part) {
+        if (!part.mapping("A telling")) {
+            return Optional.empty();
+        }
+        Optional<Occasion> when = part.need("when").flatMap(p -> {
+            Optional<Occasion> occasion = p.word("“when”", Occasion.class);
+            if (occasion.isPresent() && !TellPlan.OCCASIONS.contains(occasion.get())) {
+                p.wrong("A rule tells of what is arrived, stopped, returned or issued.");
+            }
+            return occasion;
+        });
+        List<Audience> whom = part.need("whom").map(p -> p.list("“whom”", this::audience)).orElse(List.of());
+        String text = part.find("text").flatMap(p -> p.text("A text", Telling.LONGEST)).orElse("");
+        part.nothingElse();
+        return when.map(occasion -> new Telling(occasion, whom, text));
+    }
+
+    private Optional<Audience> audience(Part part) {
+        if (!part.isMapping()) {
+            return part.text("Somebody who is told", NAME).flatMap(word -> switch (word) {
+                case "author" -> Optional.of(new Audience.Author());
+                case "uploader" -> Optional.of(new Audience.Uploader());
+                case "matrix" -> Optional.of(new Audience.ByMatrix());
+                default -> {
+                    part.wrong("Who is told is author, uploader, matrix, or one of the keys role, firm, person, address, not “" + Part.shown(word) + "”.");
+                    yield Optional.empty();
+                }
+            });
+        }
+        return part.onlyKey("Who is told").flatMap(key -> part.find(key).flatMap(value -> switch (key) {
+            case "role" -> value.named("role", naming::role).map(Audience.Holders::new);
+            case "firm" -> value.named("firm", naming::firm).map(Audience.OfFirm::new);
+            case "person" -> value.named("person", naming::person).map(Audience.Named::new);
+            case "address" -> value.text("An address", NAME).map(Audience.Outside::new);
+            default -> {
+                part.wrong("Who is told is a role, firm, person or address, not “" + Part.shown(key) + "”.");
+                yield Optional.empty();
+            }
+        }));
+    }
+}

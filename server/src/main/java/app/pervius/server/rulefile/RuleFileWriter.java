@@ -1,0 +1,199 @@
+package app.pervius.server.rulefile;
+
+import app.pervius.core.identify.Checks;
+import app.pervius.core.identify.IdentifyPlan;
+import app.pervius.core.issue.IssuePlan;
+import app.pervius.core.issue.Target;
+import app.pervius.core.project.FirmId;
+import app.pervius.core.project.PersonId;
+import app.pervius.core.project.RoleId;
+import app.pervius.core.rules.Condition;
+import app.pervius.core.rules.Handling;
+import app.pervius.core.rules.HandlingRule;
+import app.pervius.core.rules.Parties;
+import app.pervius.core.rules.Plan;
+import app.pervius.core.rules.Rule;
+import app.pervius.core.rules.WatchingRule;
+import app.pervius.core.tell.Audience;
+import app.pervius.core.tell.TellPlan;
+import app.pervius.core.tell.Telling;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import org.yaml.snakeyaml.DumperOptions;
+import org.yaml.snakeyaml.Yaml;
+
+/** Writes a rule sheet as a file; the same sheet always gives the same text, so that comparing two is readable. */
+final class RuleFileWriter {
+
+    /** Which form of the file this is. */
+    static final int FORM = 1;
+
+    private final Naming naming;
+
+    RuleFileWriter(Naming naming) {
+        this.naming = naming;
+    }
+
+    String write(Handling project, List<Rule> rules) {
+        Map<String, Object> file = new LinkedHashMap<>();
+        file.put("rule-sheet", FORM);
+        file.put("project-says", stations(Plan.all(project.identify(), project.number(), project.review(), project.issue(), project.tell())));
+        file.put("rules", rules.stream().map(this::rule).toList());
+        DumperOptions options = new DumperOptions();
+        options.setDefaultFlowStyle(DumperOptions.FlowStyle.BLOCK);
+        options.setSplitLines(false);
+        options.setIndent(2);
+        options.setIndicatorIndent(0);
+        options.setAllowUnicode(true);
+        options.setDereferenceAliases(true);
+        return new Yaml(options).dump(file);
+    }
+
+    private Map<String, Object> rule(Rule rule) {
+        Map<String, Object> row = new LinkedHashMap<>();
+        row.put("name", rule.name());
+        row.put("kind", rule instanceof HandlingRule ? "handling" : "watching");
+        if (!rule.description().isEmpty()) {
+            row.put("about", rule.description());
+        }
+        row.put("stands-on", rule.where().places().stream().map(place -> {
+            Map<String, Object> one = new LinkedHashMap<>();
+            one.put("folder", naming.of(place.folder()));
+            one.put("and-below", place.withBelow());
+            return one;
+        }).toList());
+        if (!rule.which().conditions().isEmpty()) {
+            row.put("takes", rule.which().conditions().stream().map(this::condition).toList());
+        }
+        switch (rule) {
+            case HandlingRule handling -> row.putAll(stations(handling.plan()));
+            case WatchingRule watching -> row.put("tell", tell(watching.tell()));
+        }
+        return row;
+    }
+
+    private Map<String, Object> condition(Condition condition) {
+        return switch (condition) {
+            case Condition.Came(var by) -> Map.of("came", by.stream().sorted().map(Words::of).toList());
+            case Condition.From(Parties p) -> Map.of("author", parties(p));
+            case Condition.HandedInBy(Parties p) -> Map.of("uploader", parties(p));
+            case Condition.Named(String pattern) -> Map.of("name", pattern);
+            case Condition.HasFormat(var formats) -> Map.of("format", formats.stream().sorted().map(Words::of).toList());
+            case Condition.Sized(long least, long most) -> {
+                Map<String, Object> range = new LinkedHashMap<>();
+                range.put("at-least", least);
+                if (most < Long.MAX_VALUE) {
+                    range.put("at-most", most);
+                }
+                yield Map.of("bytes", range);
+            }
+            case Condition.FieldIs(String field, var values) -> {
+                Map<String, Object> is = new LinkedHashMap<>();
+                is.put("key", field);
+                is.put("is", values.stream().sorted().toList());
+                yield Map.of("field", is);
+            }
+            case Condition.All(var of) -> Map.of("all", of.stream().map(this::condition).toList());
+            case Condition.Any(var of) -> Map.of("any", of.stream().map(this::condition).toList());
+            case Condition.None(var of) -> Map.of("none", of.stream().map(this::condition).toList());
+        };
+    }
+
+    private Map<String, Object> parties(Parties p) {
+        Map<String, Object> all = new LinkedHashMap<>();
+        all.put("firms", p.firms().stream().map((FirmId f) -> naming.of(f)).sorted().toList());
+        all.put("roles", p.roles().stream().map((RoleId r) -> naming.of(r)).sorted().toList());
+        all.put("people", p.people().stream().map((PersonId x) -> naming.of(x)).sorted().toList());
+        all.values().removeIf(list -> ((List<?>) list).isEmpty());
+        return all;
+    }
+
+    private Map<String, Object> stations(Plan plan) {
+        Map<String, Object> all = new LinkedHashMap<>();
+        plan.identify().ifPresent(identify -> all.put("identify", identify(identify)));
+        plan.number().ifPresent(number -> all.put("number", number.scheme().<Object>map(key -> Map.of("scheme", key)).orElse("none")));
+        plan.review().ifPresent(review -> all.put("review", review.route().<Object>map(key -> Map.of("route", key)).orElse("none")));
+        plan.issue().ifPresent(issue -> all.put("issue", issue(issue)));
+        plan.tell().ifPresent(tell -> all.put("tell", tell(tell)));
+        return all;
+    }
+
+    private static Map<String, Object> identify(IdentifyPlan plan) {
+        Map<String, Object> says = new LinkedHashMap<>();
+        says.put("names", plan.namePatterns());
+        says.put("asks", plan.asks());
+        Checks checks = plan.checks();
+        says.put("unknown-number", Words.of(checks.unknownNumber()));
+        says.put("wrong-originator", Words.of(checks.wrongOriginator()));
+        says.put("out-of-sequence", Words.of(checks.outOfSequence()));
+        says.put("on-its-way", Words.of(checks.onItsWay()));
+        says.put("name-misfit", Words.of(checks.nameMisfit()));
+        says.put("title-block", Words.of(checks.titleBlock()));
+        plan.sequence().ifPresent(key -> says.put("sequence", key));
+        return says;
+    }
+
+    private Map<String, Object> issue(IssuePlan plan) {
+        Map<String, Object> says = new LinkedHashMap<>();
+        new TreeMap<>(plan.byCode()).forEach((code, target) -> says.put("decided-" + code, switch (target) {
+            case Target.AsProject() -> "as-project";
+            case Target.BackToAuthor() -> "back-to-author";
+            case Target.Place place -> place(place);
+        }));
+        plan.atOnce().ifPresent(place -> says.put("at-once", place(place)));
+        return says;
+    }
+
+    private Map<String, Object> place(Target.Place place) {
+        Map<String, Object> says = new LinkedHashMap<>(into(place.into()));
+        says.put("status", place.statusCode());
+        says.put("files", Words.of(place.manner()));
+        says.put("when-taken", Words.of(place.whenTaken()));
+        if (!place.sets().isEmpty()) {
+            says.put("sets", new TreeMap<>(place.sets()));
+        }
+        if (!place.copies().isEmpty()) {
+            says.put("copies", place.copies().stream().map(this::into).toList());
+        }
+        return says;
+    }
+
+    private Map<String, Object> into(Target.Into into) {
+        Map<String, Object> says = new LinkedHashMap<>();
+        says.put("folder", naming.of(into.folder()));
+        if (!into.path().isEmpty()) {
+            says.put("path", into.path());
+        }
+        says.put("name", into.name());
+        return says;
+    }
+
+    private List<Map<String, Object>> tell(TellPlan plan) {
+        List<Map<String, Object>> all = new ArrayList<>();
+        for (Telling telling : plan.tellings()) {
+            Map<String, Object> one = new LinkedHashMap<>();
+            one.put("when", Words.of(telling.occasion()));
+            one.put("whom", telling.whom().stream().map(this::audience).toList());
+            if (!telling.text().isEmpty()) {
+                one.put("text", telling.text());
+            }
+            all.add(one);
+        }
+        return all;
+    }
+
+    private Object audience(Audience audience) {
+        return switch (audience) {
+            case Audience.Author() -> "author";
+            case Audience.Uploader() -> "uploader";
+            case Audience.ByMatrix() -> "matrix";
+            case Audience.Holders(RoleId role) -> Map.of("role", naming.of(role));
+            case Audience.OfFirm(FirmId firm) -> Map.of("firm", naming.of(firm));
+            case Audience.Named(PersonId person) -> Map.of("person", naming.of(person));
+            case Audience.Outside(String address) -> Map.of("address", address);
+        };
+    }
+}

@@ -1,0 +1,77 @@
+package app.pervius.server.rules;
+
+import app.pervius.core.identify.Checks;
+import app.pervius.core.identify.IdentifyPlan;
+import app.pervius.core.number.NumberPlan;
+import app.pervius.core.review.ReviewPlan;
+import app.pervius.core.rules.Handling;
+import app.pervius.core.rules.Plan;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** What happens at each station, as a screen fills it in; a station that is absent is left to the project. */
+record HandlingForm(@Nullable @Valid IdentifyForm identify, @Nullable @Valid NumberForm number, @Nullable @Valid ReviewForm review,
+        @Nullable @Valid IssueForm issue, @Nullable @Valid TellForm tell) {
+
+    /**
+     * Identify.
+     *
+     * @param namePatterns how names are read, the first that fits
+     * @param asks the keys of fields that are asked for
+     * @param sequence the key of the revision sequence its arrivals are in; absent to go on in the document's
+     */
+    record IdentifyForm(@NotNull @Size(max = 20) List<@NotNull @Size(max = 500) String> namePatterns, @NotNull @Size(max = 50) List<@NotNull @Size(max = 60) String> asks,
+            @NotNull @Valid ChecksForm checks, @Nullable @Size(max = 60) String sequence) {
+        IdentifyPlan plan() {
+            return new IdentifyPlan(namePatterns.stream().map(String::strip).filter(p -> !p.isEmpty()).toList(), asks.stream().distinct().toList(), checks.checks(), given(sequence));
+        }
+
+        static IdentifyForm of(IdentifyPlan plan) {
+            return new IdentifyForm(plan.namePatterns(), plan.asks(), ChecksForm.of(plan.checks()), plan.sequence().orElse(null));
+        }
+    }
+
+    /** What becomes of arrivals that do not fit. */
+    record ChecksForm(Checks.@NotNull Then unknownNumber, Checks.@NotNull Then wrongOriginator, Checks.@NotNull Then outOfSequence, Checks.@NotNull Then onItsWay,
+            Checks.@NotNull Then nameMisfit, Checks.@NotNull TitleBlock titleBlock) {
+        Checks checks() {
+            return new Checks(unknownNumber, wrongOriginator, outOfSequence, onItsWay, nameMisfit, titleBlock);
+        }
+
+        static ChecksForm of(Checks c) {
+            return new ChecksForm(c.unknownNumber(), c.wrongOriginator(), c.outOfSequence(), c.onItsWay(), c.nameMisfit(), c.titleBlock());
+        }
+    }
+
+    /** Number: the key of the scheme; absent where what comes gets no number. */
+    record NumberForm(@Nullable @Size(max = 60) String scheme) {
+    }
+
+    /** Review: the key of the route; absent where nobody reviews it. */
+    record ReviewForm(@Nullable @Size(max = 60) String route) {
+    }
+
+    Plan plan() {
+        return new Plan(Optional.ofNullable(identify).map(IdentifyForm::plan), Optional.ofNullable(number).map(n -> new NumberPlan(given(n.scheme()))),
+                Optional.ofNullable(review).map(r -> new ReviewPlan(given(r.route()))), Optional.ofNullable(issue).map(IssueForm::plan),
+                Optional.ofNullable(tell).map(TellForm::plan));
+    }
+
+    static HandlingForm of(Plan plan) {
+        return new HandlingForm(plan.identify().map(IdentifyForm::of).orElse(null), plan.number().map(n -> new NumberForm(n.scheme().orElse(null))).orElse(null),
+                plan.review().map(r -> new ReviewForm(r.route().orElse(null))).orElse(null), plan.issue().map(IssueForm::of).orElse(null),
+                plan.tell().map(TellForm::of).orElse(null));
+    }
+
+    static HandlingForm of(Handling h) {
+        return of(Plan.all(h.identify(), h.number(), h.review(), h.issue(), h.tell()));
+    }
+
+    private static Optional<String> given(@Nullable String text) {
+        return Optional.ofNullable(text).filter(t -> !t.isBlank());
+    }
+}

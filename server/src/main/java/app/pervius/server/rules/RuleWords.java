@@ -1,0 +1,271 @@
+package app.pervius.server.rules;
+
+import app.pervius.core.arrive.ArrivalEvent;
+import app.pervius.core.arrive.FileFormat;
+import app.pervius.core.identify.Checks;
+import app.pervius.core.identify.IdentifyPlan;
+import app.pervius.core.issue.IssuePlan;
+import app.pervius.core.issue.Issuing;
+import app.pervius.core.issue.Target;
+import app.pervius.core.passage.Station;
+import app.pervius.core.project.DecisionCode;
+import app.pervius.core.project.Fields;
+import app.pervius.core.project.FirmId;
+import app.pervius.core.project.PersonId;
+import app.pervius.core.project.RoleId;
+import app.pervius.core.rules.Condition;
+import app.pervius.core.rules.Handling;
+import app.pervius.core.rules.HandlingRule;
+import app.pervius.core.rules.Parties;
+import app.pervius.core.rules.Plan;
+import app.pervius.core.rules.Rule;
+import app.pervius.core.rules.WatchingRule;
+import app.pervius.core.rules.Where;
+import app.pervius.core.tell.Audience;
+import app.pervius.core.tell.Telling;
+import app.pervius.server.documents.Sequences;
+import app.pervius.server.folders.Folders;
+import app.pervius.server.people.People;
+import app.pervius.server.projects.Projects;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/** Rules in sentences, made from the rules themselves: what cells of the sheet, pages of folders and differences say. */
+@Component
+public class RuleWords {
+
+    /**
+     * A rule in sentences, column by column; a station without any is left to the project.
+     *
+     * @param which one sentence for each condition
+     */
+    public record Sentences(String where, List<String> which, List<String> identify, List<String> number, List<String> review, List<String> issue, List<String> tell) {
+
+        /** Everything but where it stands, from left to right. */
+        List<String> all() {
+            List<String> all = new ArrayList<>(which);
+            List.of(identify, number, review, issue, tell).forEach(all::addAll);
+            return all;
+        }
+
+        /** By the column they belong to. */
+        Map<String, List<String>> byColumn() {
+            Map<String, List<String>> columns = new LinkedHashMap<>();
+            columns.put("where", List.of(where));
+            columns.put("which", which);
+            columns.put("identify", identify);
+            columns.put("number", number);
+            columns.put("review", review);
+            columns.put("issue", issue);
+            columns.put("tell", tell);
+            return columns;
+        }
+    }
+
+    private final Folders folders;
+    private final People people;
+    private final Projects projects;
+    private final Sequences sequences;
+    private final Map<Station, StationWords> stations = new EnumMap<>(Station.class);
+
+    RuleWords(Folders folders, People people, Projects projects, Sequences sequences, List<StationWords> stations) {
+        this.folders = folders;
+        this.people = people;
+        this.projects = projects;
+        this.sequences = sequences;
+        stations.forEach(words -> this.stations.put(words.station(), words));
+    }
+
+    /** What a rule itself says; what it leaves to the project is left out. */
+    Sentences own(long project, Rule rule) {
+        return switch (rule) {
+            case HandlingRule handling -> of(project, rule, handling.plan(), handling.plan().over(Handling.USUAL));
+            case WatchingRule watching -> new Sentences(where(watching.where()), which(project, rule), List.of(), List.of(), List.of(), List.of(), tell(watching.tell().tellings()));
+        };
+    }
+
+    /** What happens under a rule, with the project's word where it leaves a station to it. */
+    public List<String> whole(long project, Rule rule, Handling ofProject) {
+        return switch (rule) {
+            case HandlingRule handling -> {
+                Handling all = handling.plan().over(ofProject);
+                yield of(project, rule, Plan.all(all.identify(), all.number(), all.review(), all.issue(), all.tell()), all).all();
+            }
+            case WatchingRule watching -> {
+                List<String> said = new ArrayList<>(which(project, rule));
+                said.add("Only tells; it takes no file.");
+                said.addAll(tell(watching.tell().tellings()));
+                yield said;
+            }
+        };
+    }
+
+    /** What a project says of stations that are left to it. */
+    Sentences ofProject(long project, Handling handling) {
+        return new Sentences("", List.of(), identify(project, handling.identify()), station(project, Station.NUMBER, handling), station(project, Station.REVIEW, handling),
+                issue(project, handling.issue(), handling.review().route().isPresent()), tell(handling.tell().tellings()));
+    }
+
+    private Sentences of(long project, Rule rule, Plan says, Handling handling) {
+        return new Sentences(where(rule.where()), which(project, rule),
+                says.identify().map(plan -> identify(project, plan)).orElse(List.of()),
+                says.number().isPresent() ? station(project, Station.NUMBER, handling) : List.of(),
+                says.review().isPresent() ? station(project, Station.REVIEW, handling) : List.of(),
+                says.issue().map(plan -> issue(project, plan, says.review().map(r -> r.route().isPresent()).orElse(plan.atOnce().isEmpty()))).orElse(List.of()),
+                says.tell().map(plan -> tell(plan.tellings())).orElse(List.of()));
+    }
+
+    private List<String> station(long project, Station station, Handling handling) {
+        return Objects.requireNonNull(stations.get(station)).of(project, handling);
+    }
+
+    private String where(Where where) {
+        return where.places().isEmpty() ? "nowhere yet" : where.places().stream().map(this::place).collect(Collectors.joining("; "));
+    }
+
+    private String place(Where.Standing place) {
+        return folders.find(place.folder().value()).map(f -> f.path().isEmpty() ? f.name() : f.path()).orElse("a folder that is gone") + (place.withBelow() ? " and below" : "");
+    }
+
+    private List<String> which(long project, Rule rule) {
+        Fields fields = projects.settings(project).fields();
+        return rule.which().conditions().isEmpty() ? List.of("Takes every file.")
+                : rule.which().conditions().stream().map(c -> "Takes " + condition(c, fields) + ".").toList();
+    }
+
+    private String condition(Condition condition, Fields fields) {
+        return switch (condition) {
+            case Condition.Came(var by) -> "what is " + or(by.stream().sorted().map(ArrivalEvent::label).toList());
+            case Condition.From(Parties p) -> "what comes from " + parties(p);
+            case Condition.HandedInBy(Parties p) -> "what is handed in by " + parties(p);
+            case Condition.Named(String pattern) -> "names like " + pattern;
+            case Condition.HasFormat(var formats) -> or(formats.stream().sorted().map(FileFormat::label).toList()) + " files";
+            case Condition.Sized(long least, long most) -> most == Long.MAX_VALUE ? "files of at least " + least + " bytes" : "files of " + least + " to " + most + " bytes";
+            case Condition.FieldIs(String field, var values) -> "what has “" + fields.label(field) + "” " + or(values.stream().sorted().toList());
+            case Condition.All(var of) -> of.stream().map(c -> condition(c, fields)).collect(Collectors.joining(" and ", "(", ")"));
+            case Condition.Any(var of) -> of.stream().map(c -> condition(c, fields)).collect(Collectors.joining(", or "));
+            case Condition.None(var of) -> "nothing of: " + of.stream().map(c -> condition(c, fields)).collect(Collectors.joining(", "));
+        };
+    }
+
+    private String parties(Parties p) {
+        List<String> names = new ArrayList<>();
+        p.firms().stream().map(FirmId::value).sorted().forEach(id -> names.add(people.firm(id).name()));
+        p.people().stream().map(PersonId::value).sorted().forEach(id -> names.add(people.person(id).name()));
+        p.roles().stream().map(RoleId::value).sorted().forEach(id -> names.add(people.roleName(new RoleId(id))));
+        return names.isEmpty() ? "nobody" : or(names);
+    }
+
+    private static String or(List<String> words) {
+        return String.join(" or ", words);
+    }
+
+    private List<String> identify(long project, IdentifyPlan plan) {
+        List<String> said = new ArrayList<>();
+        said.add(plan.namePatterns().isEmpty() ? "Looks for a number in the name." : "Reads the name as " + String.join(", or else as ", plan.namePatterns()) + ".");
+        if (!plan.asks().isEmpty()) {
+            Fields fields = projects.settings(project).fields();
+            said.add("Asks for " + plan.asks().stream().map(fields::label).collect(Collectors.joining(", ")) + ".");
+        }
+        Checks checks = plan.checks();
+        goesOn(checks.unknownNumber(), "a number nobody was given", "is taken as a new document", said);
+        goesOn(checks.wrongOriginator(), "another firm's number", "is taken all the same", said);
+        goesOn(checks.outOfSequence(), "a revision that leaves codes out", "is taken as its name says", said);
+        goesOn(checks.onItsWay(), "a number whose earlier revision is still on its way", "waits for that to end", said);
+        goesOn(checks.nameMisfit(), "a name no pattern reads", "is taken with the whole name as its title", said);
+        switch (checks.titleBlock()) {
+            case NOT_COMPARED -> { }
+            case NOTE -> said.add("Compares the title block and notes what differs.");
+            case STOP -> said.add("A file whose title block says otherwise is stopped.");
+            case RETURN -> said.add("A file whose title block says otherwise goes back to its author.");
+        }
+        plan.sequence().ifPresent(key -> said.add("Its revisions are " + sequences.inForce(project).find(key).map(s -> s.name()).orElse("of a sequence that is gone") + "."));
+        return said;
+    }
+
+    private static void goesOn(Checks.Then then, String what, String goingOn, List<String> said) {
+        switch (then) {
+            case STOP -> { }
+            case RETURN -> said.add("A file with " + what + " goes back to its author.");
+            case GO_ON -> said.add("A file with " + what + " " + goingOn + ".");
+        }
+    }
+
+    private List<String> issue(long project, IssuePlan plan, boolean reviewed) {
+        List<String> said = new ArrayList<>();
+        if (!reviewed) {
+            said.add(plan.atOnce().map(place -> "Filed in " + place(place) + ".").orElse("It does not say where it is filed."));
+            return said;
+        }
+        Map<String, List<DecisionCode>> same = new LinkedHashMap<>();
+        for (DecisionCode code : projects.settings(project).decisionCodes()) {
+            Target target = plan.byCode().get(code.digit());
+            String follows = switch (target) {
+                case null -> "nothing yet";
+                case Target.BackToAuthor() -> "back to the author";
+                case Target.Place place -> "placed in " + place(place);
+                case Target.AsProject() -> Issuing.asProject(code).map(place -> "placed in " + place(place)).orElse("back to the author");
+            };
+            same.computeIfAbsent(follows, k -> new ArrayList<>()).add(code);
+        }
+        same.forEach((follows, codes) -> said.add(codes.stream().map(c -> c.digit() + " " + c.name()).collect(Collectors.joining(", ")) + ": " + follows + "."));
+        return said;
+    }
+
+    private String place(Target.Place place) {
+        StringBuilder said = new StringBuilder(into(place.into()));
+        if (!place.statusCode().isEmpty()) {
+            said.append(" as ").append(place.statusCode());
+        }
+        if (!place.into().name().equals(IssuePlan.USUAL_NAME)) {
+            said.append(", called ").append(place.into().name());
+        }
+        if (place.manner() == Target.Manner.MOVE) {
+            said.append(", and leaves the folder it came in");
+        }
+        switch (place.whenTaken()) {
+            case STOP -> { }
+            case KEEP_BOTH -> said.append("; a name that is taken is kept beside it");
+            case NEXT_VERSION -> said.append("; a name that is taken gets a next version");
+            case REPLACE -> said.append("; a name that is taken goes to the archive");
+        }
+        place.sets().forEach((field, value) -> said.append("; ").append(field).append(" becomes ").append(value));
+        if (!place.copies().isEmpty()) {
+            said.append("; copies go to ").append(place.copies().stream().map(this::into).collect(Collectors.joining(" and ")));
+        }
+        return said.toString();
+    }
+
+    private String into(Target.Into into) {
+        return folders.find(into.folder().value()).map(Folders.FolderView::path).orElse("a folder that is gone")
+                + (into.path().isEmpty() ? "" : " / " + into.path().replace("/", " / "));
+    }
+
+    private List<String> tell(List<Telling> tellings) {
+        return tellings.stream().filter(t -> !t.whom().isEmpty()).map(t -> switch (t.occasion()) {
+            case ARRIVED -> "On arrival";
+            case RETURNED -> "On return";
+            case ISSUED -> "On issue";
+            case STOPPED -> "When stopped";
+            default -> t.occasion().label();
+        } + " tells " + t.whom().stream().map(this::audience).collect(Collectors.joining(", ")) + (t.text().isEmpty() ? "." : ": “" + t.text() + "”")).toList();
+    }
+
+    private String audience(Audience audience) {
+        return switch (audience) {
+            case Audience.Author() -> "the author";
+            case Audience.Uploader() -> "who handed it in";
+            case Audience.ByMatrix() -> "who is told by the matrix";
+            case Audience.Holders(RoleId role) -> people.roleName(role);
+            case Audience.OfFirm(FirmId firm) -> "everybody of " + people.firm(firm.value()).name();
+            case Audience.Named(PersonId person) -> people.person(person.value()).name();
+            case Audience.Outside(String address) -> address;
+        };
+    }
+}

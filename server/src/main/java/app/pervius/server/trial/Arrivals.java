@@ -1,0 +1,82 @@
+package app.pervius.server.trial;
+
+import app.pervius.core.arrive.ArrivalEvent;
+import app.pervius.core.arrive.Bundle;
+import app.pervius.core.arrive.FileName;
+import app.pervius.core.passage.Station;
+import app.pervius.core.project.FieldValues;
+import app.pervius.server.content.MediaTypes;
+import app.pervius.server.folders.Files;
+import app.pervius.server.folders.Folders;
+import app.pervius.server.http.Problem;
+import app.pervius.server.passages.PassageFacts;
+import app.pervius.server.people.People;
+import java.util.ArrayList;
+import java.util.Base64;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Arrivals that have not happened: names typed in, and files about to be dropped. */
+@Component
+class Arrivals {
+
+    /** What is told apart by name only has no content, which is told by this. */
+    private static final byte[] NOTHING = new byte[0];
+
+    /**
+     * A file that might arrive.
+     *
+     * @param head its first bytes in Base64 (RFC 4648), to tell its format by; absent where only its name is known
+     */
+    record Coming(String name, long size, @Nullable String head) {
+    }
+
+    /** Where they would arrive, whose work they would be, and who would hand them in. */
+    record Setting(Folders.FolderView folder, long author, long uploader, FieldValues given) {
+    }
+
+    private final Files files;
+    private final MediaTypes types;
+    private final People people;
+
+    Arrivals(Files files, MediaTypes types, People people) {
+        this.files = files;
+        this.types = types;
+        this.people = people;
+    }
+
+    /** Revisions as they would begin their passages: files of one name and different endings together. */
+    List<PassageFacts> of(List<Coming> coming, Setting setting) {
+        List<Coming> sound = coming.stream().filter(c -> FileName.check(c.name()) instanceof FileName.Checked.Fine).toList();
+        return Bundle.together(sound, c -> new FileName(c.name().strip())).stream().map(bundle -> facts(bundle, setting)).toList();
+    }
+
+    /** Why a file would be refused before anything is judged; empty if it would not. */
+    static Optional<String> refusal(Coming coming) {
+        return FileName.check(coming.name()) instanceof FileName.Checked.Refused(String reason) ? Optional.of(reason) : Optional.empty();
+    }
+
+    private PassageFacts facts(Bundle<Coming> bundle, Setting setting) {
+        List<PassageFacts.File> its = new ArrayList<>();
+        boolean newer = false;
+        for (Coming coming : bundle.files()) {
+            FileName name = new FileName(coming.name().strip());
+            newer |= files.taken(setting.folder().id(), name, null);
+            its.add(new PassageFacts.File(0, name.text(), "", coming.size(), types.tell(head(coming), name.text())));
+        }
+        String base = bundle.base();
+        return new PassageFacts(0, setting.folder().project(), 0, setting.folder().id(), setting.author(), people.person(setting.author()).firmId(), setting.uploader(),
+                newer ? ArrivalEvent.NEW_VERSION : ArrivalEvent.NEW_FILE, Optional.empty(), its.getFirst().name(), base, base, setting.given(), FieldValues.NONE, Optional.empty(), Optional.empty(),
+                Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), 1, false, false, 0, Optional.empty(), Station.ARRIVE, its, "trial");
+    }
+
+    private static byte[] head(Coming coming) {
+        try {
+            return coming.head() == null ? NOTHING : Base64.getDecoder().decode(coming.head());
+        } catch (IllegalArgumentException e) {
+            throw Problem.invalid("files", "The first bytes of “" + coming.name() + "” are not written in Base64.");
+        }
+    }
+}

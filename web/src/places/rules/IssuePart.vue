@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Code, Schemas } from '../../api/client'
+import { useSession } from '../../session'
+import PlaceEdit from './PlaceEdit.vue'
+import { emptyPlace, type Choices, type Place } from './choices'
+
+/** What a rule says of Issue: what follows from each decision code, or where files go that nobody reviews. */
+const issue = defineModel<Schemas['IssueForm']>({ required: true })
+const props = defineProps<{ choices: Choices; reviewed: boolean }>()
+const session = useSession()
+const codes = computed(() => session.project?.decisionCodes ?? [])
+const targets = computed(() => props.choices.folders.filter((f) => f.state !== 'ARCHIVE'))
+const reviewTargets = computed(() => targets.value.filter((f) => f.state !== 'WORK_IN_PROGRESS'))
+const text = (event: Event) => (event.target as HTMLSelectElement).value
+const follows = (code: number) => issue.value.byCode.find((f) => f.code === code)
+const status = () => session.project?.statusCodes[0]?.code ?? ''
+
+/** What the project says of a code, in words. */
+const asProject = (code: Code) => (code.folder ? `${props.choices.folders.find((f) => f.id === code.folder)?.path ?? 'a folder'} ${code.status ?? ''}` : 'back to the author')
+const chosen = (code: number) => {
+  const f = follows(code)
+  return !f ? '' : f.asProject ? 'project' : f.back ? 'back' : String(f.place?.into.folder ?? '')
+}
+
+function setTarget(code: number, value: string) {
+  const before = follows(code)?.place
+  const others = issue.value.byCode.filter((f) => f.code !== code)
+  const place = before ? { ...before, into: { ...before.into, folder: Number(value) } } : emptyPlace(Number(value), status())
+  const next = value === 'project' ? { code, asProject: true, back: false } : value === 'back' ? { code, asProject: false, back: true } : { code, asProject: false, back: false, place }
+  issue.value = { ...issue.value, byCode: value ? [...others, next] : others }
+}
+
+const setPlace = (code: number, place: Place) => (issue.value = { ...issue.value, byCode: issue.value.byCode.map((f) => (f.code === code ? { ...f, place } : f)) })
+
+function setAtOnce(value: string) {
+  const before = issue.value.atOnce
+  issue.value = { ...issue.value, atOnce: value ? (before ? { ...before, into: { ...before.into, folder: Number(value) } } : emptyPlace(Number(value), status())) : undefined }
+}
+</script>
+
+<template>
+  <div v-if="reviewed" class="issue">
+    <div v-for="code in codes" :key="code.digit" class="code">
+      <span><span class="key">{{ code.digit }}</span> {{ code.name }}</span>
+      <select class="text" :aria-label="`Where ${code.digit} goes`" :value="chosen(code.digit)" :data-test="`target-${code.digit}`" @change="setTarget(code.digit, text($event))">
+        <option value="">say what follows</option><option value="project">as the project says ({{ asProject(code) }})</option><option value="back">back to the author</option><option v-for="f in reviewTargets" :key="f.id" :value="f.id">{{ f.path }}</option>
+      </select>
+      <PlaceEdit v-if="follows(code.digit)?.place" :model-value="follows(code.digit)!.place!" :choices="choices" :label="String(code.digit)" @update:model-value="(p) => setPlace(code.digit, p)" />
+    </div>
+  </div>
+  <div v-else class="issue code">
+    <span>Filed at once in</span>
+    <select class="text" aria-label="Filed at once in" :value="issue.atOnce?.into.folder ?? ''" data-test="target-at-once" @change="setAtOnce(text($event))"><option value="">choose a folder</option><option v-for="f in targets" :key="f.id" :value="f.id">{{ f.path }}</option></select>
+    <PlaceEdit v-if="issue.atOnce" :model-value="issue.atOnce" :choices="choices" label="filing" @update:model-value="(p) => (issue = { ...issue, atOnce: p })" />
+  </div>
+</template>
+
+<style scoped>
+.issue { display: grid; gap: 8px; min-width: 0; } .code { display: grid; gap: 3px; min-width: 0; }
+</style>

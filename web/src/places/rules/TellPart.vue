@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import MultiSelect from 'primevue/multiselect'
+import { computed } from 'vue'
+import type { Schemas } from '../../api/client'
+import { useSession } from '../../session'
+import type { Choices, Telling, Whom } from './choices'
+
+/** Whom a rule tells on which occasion, and in which words. */
+const tell = defineModel<Schemas['TellForm']>({ required: true })
+const props = defineProps<{ choices: Choices }>()
+const session = useSession()
+const OCCASIONS: { occasion: Telling['occasion']; word: string }[] = [{ occasion: 'ARRIVED', word: 'On arrival' }, { occasion: 'STOPPED', word: 'When stopped' }, { occasion: 'RETURNED', word: 'On return' }, { occasion: 'ISSUED', word: 'On issue' }]
+const FIELDS = ['number', 'revision', 'title', 'status', 'decision', 'name', 'author', 'firm', 'folder', 'submission', 'purpose', 'reason']
+
+/** Audiences as single values of a list: "AUTHOR", "ROLE 12", "ADDRESS a@b". */
+const value = (w: Whom) => `${w.kind} ${w.address ?? w.id ?? ''}`
+const known = computed(() => [
+  { value: 'AUTHOR ', word: 'the author' }, { value: 'UPLOADER ', word: 'who handed it in' }, { value: 'MATRIX ', word: 'who is told by the matrix' },
+  ...props.choices.people.roles.map((r) => ({ value: `ROLE ${r.id}`, word: r.name })), ...props.choices.people.firms.map((f) => ({ value: `FIRM ${f.id}`, word: `everybody of ${f.name}` })),
+  ...props.choices.people.people.map((p) => ({ value: `PERSON ${p.id}`, word: p.name })),
+])
+const options = (t: Telling) => [...known.value, ...t.whom.filter((w) => w.kind === 'ADDRESS').map((w) => ({ value: value(w), word: w.address ?? '' }))]
+const patch = (i: number, change: Partial<Telling>) => (tell.value = { tellings: tell.value.tellings.map((t, k) => (k === i ? { ...t, ...change } : t)) })
+
+function whom(values: string[]): Whom[] {
+  return values.map((v) => {
+    const [kind, id] = [v.slice(0, v.indexOf(' ')), v.slice(v.indexOf(' ') + 1)] as [Whom['kind'], string]
+    return kind === 'ADDRESS' ? { kind, address: id } : id ? { kind, id: Number(id) } : { kind }
+  })
+}
+
+function addAddress(i: number, event: Event) {
+  const input = event.target as HTMLInputElement
+  const address = input.value.trim()
+  if (address) patch(i, { whom: [...tell.value.tellings[i]!.whom, { kind: 'ADDRESS', address }] })
+  input.value = ''
+}
+const text = (event: Event) => (event.target as HTMLInputElement).value
+</script>
+
+<template>
+  <div class="tell">
+    <div v-for="(t, i) in tell.tellings" :key="i" class="telling">
+      <span class="row"><select class="text" :value="t.occasion" aria-label="When" @change="patch(i, { occasion: text($event) as Telling['occasion'] })"><option v-for="o in OCCASIONS" :key="o.occasion" :value="o.occasion">{{ o.word }}</option></select>
+        <button class="act bare" type="button" :aria-label="`Leave out: ${OCCASIONS.find((o) => o.occasion === t.occasion)?.word}`" @click="tell = { tellings: tell.tellings.filter((_, k) => k !== i) }">Leave out</button></span>
+      <MultiSelect :model-value="t.whom.map(value)" :options="options(t)" option-label="word" option-value="value" placeholder="nobody" filter :aria-label="`Who is told ${OCCASIONS.find((o) => o.occasion === t.occasion)?.word.toLowerCase()}`" @update:model-value="(v: string[]) => patch(i, { whom: whom(v) })" />
+      <input class="text" type="email" maxlength="200" placeholder="and an address outside, Enter" aria-label="An address outside the project" @keydown.enter.prevent="addAddress(i, $event)" @change="addAddress(i, $event)">
+      <textarea class="text" rows="2" maxlength="500" :value="t.text" placeholder="the usual words" aria-label="Text, with merge fields" @input="patch(i, { text: text($event) })" />
+    </div>
+    <button class="act bare" type="button" @click="tell = { tellings: [...tell.tellings, { occasion: 'ISSUED', whom: [], text: '' }] }">Tell somebody else</button>
+    <details><summary>merge fields</summary><p class="mono fields"><span v-for="f in [...FIELDS, ...(session.project?.fields ?? []).map((x) => x.key)]" :key="f">{{ '{' + f + '}' }} </span></p><p class="quiet">What stands in square brackets is left out where a field in it has no value.</p></details>
+    <p class="quiet">Those who decide are told of their step, and controllers of a stop, in any case.</p>
+  </div>
+</template>
+
+<style scoped>
+.tell { display: grid; gap: 8px; min-width: 0; } .telling { display: grid; gap: 4px; border-left: 2px solid var(--line-strong); padding-left: 7px; min-width: 0; } .tell > button { justify-self: start; }
+summary { cursor: pointer; color: var(--main); font-size: 12px; } .fields { white-space: normal; font-size: 11px; }
+</style>

@@ -1,0 +1,23 @@
+import { describe, expect, it } from 'vitest'
+import { emptyCondition, emptyRule, ownWord } from './choices'
+
+describe('what a rule begins with', () => {
+  it('leaves every station to the project', () => {
+    expect(emptyRule().stations).toEqual({})
+    expect(emptyRule('WATCHING').stations.tell?.tellings).toHaveLength(1)
+  })
+
+  it("takes over the project's word when a station is no longer left to it, as a copy of its own", () => {
+    const project = { number: { scheme: 'documents' }, tell: { tellings: [{ occasion: 'ISSUED' as const, whom: [{ kind: 'AUTHOR' as const }], text: '' }] } }
+    const own = ownWord('tell', project)
+    expect(own).toEqual({ tell: project.tell })
+    own.tell!.tellings[0]!.text = 'changed'
+    expect(project.tell.tellings[0]!.text).toBe('')
+    expect(ownWord('issue', project).issue?.byCode.map((f) => f.asProject)).toEqual([true, true, true, true])
+  })
+
+  it('has a beginning for every kind of condition', () => {
+    expect(emptyCondition('SIZE')).toEqual({ kind: 'SIZE', least: 0 })
+    expect(emptyCondition('ANY')).toEqual({ kind: 'ANY', conditions: [] })
+  })
+})

@@ -122,11 +122,13 @@ class ReleasingTest {
         JsonNode again = Client.until(() -> tomasz.get("/api/desk/reviews").must(200).body().valueStream()
                 .filter(r -> r.get("submission").asLong() == passage.get("submission").asLong()).toList(), r -> r.size() == 1).getFirst();
         assertThat(again.get("stepName").asString()).isEqualTo("Approval");
-        assertThat(priya.get("/api/folders/" + priya.folder("Shared / Civil")).must(200).raw().body()).as("nobody builds from it meanwhile").doesNotContain(number);
+        JsonNode civil = priya.get("/api/folders/" + priya.folder("Shared / Civil")).must(200).body();
+        assertThat(civil.get("files").toString()).as("nobody builds from it meanwhile").doesNotContain(number);
+        assertThat(civil.get("traces").findValuesAsString("name")).as("where it went stands in its place").contains(number + "_P01_A1.pdf");
         assertThat(desks.mirela.post(path, Map.of("reason", "twice")).must(409).type()).isEqualTo("not-decided");
         decideAll(tomasz, passage, 2, "Checked anew: mind the joint.");
         assertThat(Client.until(() -> Desks.passage(desks.mirela, passage).get("row").get("passage"), p -> p.has("ended")).get("status").asString()).isEqualTo("B1");
-        assertThat(priya.get("/api/folders/" + priya.folder("Shared / Civil")).must(200).raw().body()).contains(number + "_P01_B1.pdf");
+        assertThat(priya.get("/api/folders/" + priya.folder("Shared / Civil")).must(200).body().get("files").toString()).contains(number + "_P01_B1.pdf");
     }
 
     @Test

@@ -164,8 +164,11 @@ public class RuleDesk {
             throw Problem.invalid("rows", "Choose what is to be put in force.");
         }
         List<Long> order = order(project, now, drafts.keySet(), chosen.order());
-        refuseFaulty(project, now, ofProject, order, drafts, chosen.project() != null);
         Map<Long, SheetEdition.Line> before = now.says().lines().stream().collect(Collectors.toMap(SheetEdition.Line::rule, line -> line));
+        Map<Long, Rule> all = new HashMap<>(book.rules(now));
+        all.putAll(drafts);
+        refuseFaulty(project, new RuleSheet(0, ofProject, order.stream().filter(id -> drafts.containsKey(id) || before.get(id).on())
+                .map(id -> new RuleSheet.Row(id, 0, all.get(id))).toList()), drafts.keySet(), chosen.project() != null);
         List<SheetEdition.Line> lines = order.stream().map(id -> drafts.containsKey(id)
                 ? new SheetEdition.Line(id, book.keep(id, drafts.get(id), actor.person()), !before.containsKey(id) || before.get(id).on()) : before.get(id)).toList();
         drafts.keySet().forEach(id -> rules.findById(id).orElseThrow().draft = null);
@@ -219,18 +222,18 @@ public class RuleDesk {
         return 0;
     }
 
-    /** Refuses while there is an error on a row that is chosen, or one on another row that these make. */
-    private void refuseFaulty(long project, SheetBook.State now, Handling ofProject, List<Long> order, Map<Long, Rule> drafts, boolean projectToo) {
-        Map<Long, Rule> all = new HashMap<>(book.rules(now));
-        all.putAll(drafts);
-        Set<Long> off = now.says().lines().stream().filter(line -> !line.on()).map(SheetEdition.Line::rule).collect(Collectors.toSet());
-        RuleSheet next = new RuleSheet(0, ofProject, order.stream().filter(id -> !off.contains(id) || drafts.containsKey(id)).map(id -> new RuleSheet.Row(id, 0, all.get(id))).toList());
-        SheetFindings.Found found = findings.of(project, next);
+    /** Refuses while there is an error on a row that is touched, or one on another row that these make. */
+    private void refuseFaulty(long project, RuleSheet next, Set<Long> touched, boolean projectToo) {
+        Map<Long, List<String>> errors = findings.of(project, next).errors();
+        if (errors.isEmpty()) {
+            return;
+        }
         Set<Long> before = findings.of(project, inForce.sheet(project)).errors().keySet();
-        List<String> errors = found.errors().entrySet().stream().filter(e -> projectToo || drafts.containsKey(e.getKey()) || !before.contains(e.getKey()))
-                .map(e -> "“" + all.get(e.getKey()).name() + "”: " + String.join(" ", e.getValue())).toList();
-        if (!errors.isEmpty()) {
-            throw Problem.conflict("rule-faulty", "This cannot be put in force: " + String.join(" ", errors));
+        List<String> stopping = next.rows().stream().filter(row -> errors.containsKey(row.ruleId()))
+                .filter(row -> projectToo || touched.contains(row.ruleId()) || !before.contains(row.ruleId()))
+                .map(row -> "“" + row.rule().name() + "”: " + String.join(" ", errors.get(row.ruleId()))).toList();
+        if (!stopping.isEmpty()) {
+            throw Problem.conflict("rule-faulty", "This cannot be put in force: " + String.join(" ", stopping));
         }
     }
 
@@ -258,7 +261,11 @@ public class RuleDesk {
         String name = String.valueOf(Optional.ofNullable(book.rules(now).get(id)).map(Rule::name)
                 .orElseThrow(() -> Problem.conflict("never-in-force", "The rule has never been in force, so it cannot be switched.")));
         List<SheetEdition.Line> lines = now.says().lines().stream().map(line -> line.rule() == id ? new SheetEdition.Line(id, line.edition(), on) : line).toList();
-        edition(row.projectId, new SheetEdition.Says(now.says().project(), lines), actor.person(), "“" + name + "” switched " + (on ? "on" : "off"));
+        SheetEdition.Says says = new SheetEdition.Says(now.says().project(), lines);
+        if (on) {
+            refuseFaulty(row.projectId, book.sheet(new SheetBook.State(0, says)), Set.of(id), false);
+        }
+        edition(row.projectId, says, actor.person(), "“" + name + "” switched " + (on ? "on" : "off"));
     }
 
     /** Takes a rule off the sheet at once; going back to an edition of the sheet that has it brings it back. */
@@ -285,7 +292,10 @@ public class RuleDesk {
         tellOthers(project);
     }
 
-    /** Puts an earlier state of the sheet in force again, as a new edition, if what was seen is still in force; rules that came since stay as drafts. */
+    /**
+     * Puts an earlier state of the sheet in force again, as a new edition, if what was seen is still in force; rules that came since stay as drafts.
+     * Errors stop it as they do every putting in force, except that the state directly before comes back as it was: that takes the last change back.
+     */
     int goBack(long project, int edition, int seen, Actor actor) {
         actor.mustControl(project);
         SheetBook.State then = book.at(project, edition);
@@ -295,6 +305,11 @@ public class RuleDesk {
         }
         if (then.says().equals(now.says())) {
             throw Problem.conflict("same-state", "That is what is in force.");
+        }
+        if (edition < now.edition() - 1) {
+            Set<SheetEdition.Line> kept = Set.copyOf(now.says().lines());
+            refuseFaulty(project, book.sheet(then), then.says().lines().stream().filter(line -> !kept.contains(line)).map(SheetEdition.Line::rule).collect(Collectors.toSet()),
+                    !then.says().project().equals(now.says().project()));
         }
         Map<Long, Integer> editionsNow = now.says().lines().stream().collect(Collectors.toMap(SheetEdition.Line::rule, SheetEdition.Line::edition));
         Map<Long, Rule> rulesThen = book.rules(then);

@@ -182,6 +182,31 @@ class RuleDeskTest {
     }
 
     @Test
+    void aFaultyRuleIsNotBroughtBackBySwitchingItOnOrByGoingBack(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        String folder = make(mirela, "Soon gone", "RP", "C");
+        long lost = mirela.folder(folder);
+        long id = RuleForms.inForce(mirela, rule(mirela, "Soon gone", folder, "Shared / Site documents"));
+        int whole = sheet(mirela).get("edition").asInt();
+        String path = "/api/rules/" + id + "/switch";
+        mirela.put(path, Map.of("version", RuleForms.row(mirela, id).get("version").asInt(), "on", false)).must(204);
+        mirela.put(path, Map.of("version", RuleForms.row(mirela, id).get("version").asInt(), "on", true)).must(204);
+        mirela.put(path, Map.of("version", RuleForms.row(mirela, id).get("version").asInt(), "on", false)).must(204);
+        int version = mirela.get("/api/folders/" + lost).must(200).body().get("folder").get("version").asInt();
+        mirela.delete("/api/folders/" + lost + "?allTheSame=true&version=" + version).must(204);
+        int now = sheet(mirela).get("edition").asInt();
+        Client.Answer on = mirela.put(path, Map.of("version", RuleForms.row(mirela, id).get("version").asInt(), "on", true));
+        assertThat(on.must(409).sentence()).startsWith("This cannot be put in force: “Soon gone”: A folder it stands on does not exist any more.");
+        Client.Answer back = mirela.post("/api/projects/" + mirela.project() + "/sheet-editions/" + whole + "/return", Map.of("seen", now));
+        assertThat(back.must(409).sentence()).startsWith("This cannot be put in force: “Soon gone”: ");
+        assertThat(sheet(mirela).get("edition").asInt()).as("nothing was done").isEqualTo(now);
+        assertThat(RuleForms.row(mirela, id).get("on").asBoolean()).isFalse();
+        mirela.post("/api/projects/" + mirela.project() + "/sheet-editions/" + (now - 1) + "/return", Map.of("seen", now)).must(200);
+        assertThat(RuleForms.row(mirela, id).get("on").asBoolean()).as("the last change is taken back").isTrue();
+        drop(mirela, id);
+    }
+
+    @Test
     void aPatternThatReadsTwoWaysWarnsAndDoesNotStopIt(App app) {
         Client mirela = app.as("Mirela Draganova");
         Map<String, Object> form = RuleForms.with(rule(mirela, "Two ways", SITE_NOTES, "Shared / Site documents"), "identify", RuleForms.identify("{type}-{discipline}", "{title}[-{originator}]"));

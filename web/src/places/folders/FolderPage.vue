@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, data, type Folder, type Schemas } from '../../api/client'
+import { api, data, type Folder } from '../../api/client'
 import { useKeys } from '../../keys'
 import { whenChanged } from '../../live'
-import { useLoaded } from '../../load'
+import { usePaged } from '../../load'
 import Num from '../../parts/Num.vue'
 import StationStrip from '../../parts/StationStrip.vue'
 import Trouble from '../../parts/Trouble.vue'
@@ -23,9 +23,7 @@ const props = defineProps<{ id: number; folders: Folder[] }>()
 const emit = defineEmits<{ changed: [] }>()
 const session = useSession()
 const router = useRouter()
-const page = useLoaded(() => data(api.GET('/api/folders/{id}', { params: { path: { id: props.id } } })))
-const more = shallowRef<Schemas['FileRow'][]>([])
-const moreFrom = ref<string>()
+const { first: here, rows: files, hasMore, problem, load, more } = usePaged((after) => data(api.GET('/api/folders/{id}', { params: { path: { id: props.id }, query: { after } } })), (answer) => answer.files)
 const over = ref(false)
 const dropped = shallowRef<File[]>([])
 const making = ref(false)
@@ -36,8 +34,8 @@ const moving = ref(false)
 const ruling = ref(false)
 const opening = ref(false)
 
-onMounted(page.load)
-whenChanged(['FOLDER', 'PASSAGE'], page.load)
+onMounted(load)
+whenChanged(['FOLDER', 'PASSAGE'], load)
 if (session.controls) {
   useKeys([
     { key: 'n', says: 'New folder here', does: () => (making.value = true) },
@@ -45,17 +43,9 @@ if (session.controls) {
   ])
 }
 
-const intake = computed(() => page.value.value?.rules.some((r) => !r.watches) ?? false)
+const intake = computed(() => here.value?.rules.some((r) => !r.watches) ?? false)
 const allTraces = ref(false)
-const traces = computed(() => (allTraces.value ? page.value.value?.traces : page.value.value?.traces.slice(0, 3)) ?? [])
-const files = computed(() => [...(page.value.value?.files.items ?? []), ...more.value])
-const next = computed(() => moreFrom.value ?? page.value.value?.files.next)
-
-async function loadMore() {
-  const answer = await data(api.GET('/api/folders/{id}', { params: { path: { id: props.id }, query: { after: next.value } } }))
-  more.value = [...more.value, ...answer.files.items]
-  moreFrom.value = answer.files.next ?? ''
-}
+const traces = computed(() => (allTraces.value ? here.value?.traces : here.value?.traces.slice(0, 3)) ?? [])
 
 function drop(event: DragEvent) {
   over.value = false
@@ -70,46 +60,46 @@ function pick(event: Event) {
 </script>
 
 <template>
-  <section class="page" :class="{ over }" @dragover.prevent="over = page.value.value?.mayDrop ?? false" @dragleave.self="over = false"
-    @drop.prevent="page.value.value?.mayDrop && drop($event)">
-    <Trouble :problem="page.problem.value" :again="page.load" />
-    <template v-if="page.value.value">
+  <section class="page" :class="{ over }" @dragover.prevent="over = here?.mayDrop ?? false" @dragleave.self="over = false"
+    @drop.prevent="here?.mayDrop && drop($event)">
+    <Trouble :problem="problem" :again="load" />
+    <template v-if="here">
       <header>
-        <h1 class="clip">{{ page.value.value.folder.path || page.value.value.folder.name }}</h1>
+        <h1 class="clip">{{ here.folder.path || here.folder.name }}</h1>
         <span class="grow" />
         <button v-if="session.controls" class="act" type="button" :aria-expanded="changing" @click="changing = !changing">Change folder</button>
         <button v-if="session.controls" class="act" type="button" :aria-expanded="opening" @click="opening = !opening">Who sees it</button>
         <button v-if="session.controls" class="act" type="button" @click="making = !making">New folder</button>
-        <button v-if="page.value.value.mayDrop && files.length" class="act" type="button" :aria-expanded="numbering" @click="numbering = !numbering">Number files</button>
-        <button v-if="files.length && page.value.value.maySend" class="act" type="button" :aria-expanded="sending" data-test="send-by-hand" @click="sending = !sending">Send on a route</button>
+        <button v-if="here.mayDrop && files.length" class="act" type="button" :aria-expanded="numbering" @click="numbering = !numbering">Number files</button>
+        <button v-if="files.length && here.maySend" class="act" type="button" :aria-expanded="sending" data-test="send-by-hand" @click="sending = !sending">Send on a route</button>
         <button v-if="files.length" class="act" type="button" :aria-expanded="moving" data-test="move-files" @click="moving = !moving">Move or copy</button>
-        <label v-if="page.value.value.mayDrop" class="act first">Choose files to send<input type="file" multiple class="hidden-text" data-test="files" @change="pick"></label>
+        <label v-if="here.mayDrop" class="act first">Choose files to send<input type="file" multiple class="hidden-text" data-test="files" @change="pick"></label>
       </header>
-      <ChangeFolder v-if="changing" :key="page.value.value.folder.version" :folder="page.value.value.folder" :folders="folders"
-        @changed="(page.load(), emit('changed'))" @deleted="(emit('changed'), router.push(`/folders/${page.value.value.folder.parent}`))" @cancel="changing = false" />
-      <FolderAccess v-if="opening" :key="`access ${page.value.value.folder.version}`" :folder="page.value.value.folder" @changed="(page.load(), emit('changed'))" @cancel="opening = false" />
-      <NewFolder v-if="making" :parent="page.value.value.folder" @made="(id) => (emit('changed'), (making = false), router.push(`/folders/${id}`))" @cancel="making = false" />
+      <ChangeFolder v-if="changing" :key="here.folder.version" :folder="here.folder" :folders="folders"
+        @changed="(load(), emit('changed'))" @deleted="(emit('changed'), router.push(`/folders/${here.folder.parent}`))" @cancel="changing = false" />
+      <FolderAccess v-if="opening" :key="`access ${here.folder.version}`" :folder="here.folder" @changed="(load(), emit('changed'))" @cancel="opening = false" />
+      <NewFolder v-if="making" :parent="here.folder" @made="(id) => (emit('changed'), (making = false), router.push(`/folders/${id}`))" @cancel="making = false" />
 
-      <NumberFiles v-if="numbering" :folder="id" @done="page.load" @cancel="numbering = false" />
+      <NumberFiles v-if="numbering" :folder="id" @done="load" @cancel="numbering = false" />
 
-      <RulesHere v-if="ruling" :key="id" :folder="page.value.value.folder" @cancel="ruling = false" />
+      <RulesHere v-if="ruling" :key="id" :folder="here.folder" @cancel="ruling = false" />
 
-      <MoveFiles v-if="moving" :folder="page.value.value.folder" :files="files" :folders="folders" @done="((moving = false), page.load())" @cancel="moving = false" />
+      <MoveFiles v-if="moving" :folder="here.folder" :files="files" :folders="folders" @done="((moving = false), load())" @cancel="moving = false" />
 
-      <SendFiles v-if="sending" :folder="id" :files="files" :folders="folders" @sent="((sending = false), page.load())" @cancel="sending = false" />
+      <SendFiles v-if="sending" :folder="id" :files="files" :folders="folders" @sent="((sending = false), load())" @cancel="sending = false" />
 
-      <div v-if="page.value.value.rules.length" class="here">
+      <div v-if="here.rules.length" class="here">
         <h2>What happens here <button v-if="session.controls" class="act bare" type="button" :aria-expanded="ruling" @click="ruling = !ruling">other rules here too</button></h2>
-        <div v-for="rule in page.value.value.rules" :key="rule.id">
+        <div v-for="rule in here.rules" :key="rule.id">
           <h3>{{ rule.name }} <span class="quiet">edition {{ rule.edition }}</span> <RouterLink v-if="session.controls" class="quiet runs" :to="{ path: '/passages', query: { which: 'ALL', rule: rule.id, folder: id } }">its runs here</RouterLink></h3>
           <p>{{ rule.sentences.join(' ') }}</p>
         </div>
-        <p class="quiet">Anything else is stopped, for the document controller.</p>
+        <p class="quiet">{{ intake ? 'Anything else is stopped, for the document controller.' : 'No rule takes files here: they are kept, and only told of.' }}</p>
       </div>
       <p v-else class="quiet">No rule stands on this folder: files put here are kept, and nothing else happens. <button v-if="session.controls" class="act bare" type="button" :aria-expanded="ruling" @click="ruling = !ruling">Have rules stand here</button></p>
 
-      <DropPanel v-if="dropped.length" :key="dropped[0]?.name" :folder="page.value.value.folder" :files="dropped" :asks="page.value.value.asks" :intake="intake" @done="dropped = []" @changed="page.load" />
-      <p v-else-if="page.value.value.mayDrop" class="target">Drag files onto this page: one drop is one submission.</p>
+      <DropPanel v-if="dropped.length" :key="dropped[0]?.name" :folder="here.folder" :files="dropped" :asks="here.asks" :intake="intake" @done="dropped = []" @changed="load" />
+      <p v-else-if="here.mayDrop" class="target">Drag files onto this page: one drop is one submission.</p>
 
       <div class="scroll">
         <table v-if="files.length" class="dense">
@@ -126,17 +116,17 @@ function pick(event: Event) {
           </tbody>
         </table>
         <p v-else class="empty"><strong>This folder is empty.</strong>
-          <template v-if="page.value.value.mayDrop">Files you drop here appear with their number and where they are on their way.</template>
+          <template v-if="here.mayDrop">Files you drop here appear with their number and where they are on their way.</template>
           <template v-else>What is placed here appears by itself.</template>
         </p>
-        <button v-if="next" class="act" type="button" @click="loadMore">Show more files</button>
+        <button v-if="hasMore" class="act" type="button" @click="more">Show more files</button>
         <section v-if="traces.length" class="traces quiet" aria-label="What left this folder">
           <p v-for="(t, i) in traces" :key="i">{{ t.name }} went to <RouterLink v-if="t.folder" :to="`/folders/${t.folder}`">{{ t.path }}</RouterLink><template v-else>a folder you do not see</template>, <span :title="exact(t.at)">{{ day(t.at) }}</span>, {{ t.by }}</p>
-          <button v-if="!allTraces && page.value.value.traces.length > 3" class="act bare" type="button" @click="allTraces = true">{{ page.value.value.traces.length - 3 }} more left this folder</button>
+          <button v-if="!allTraces && here.traces.length > 3" class="act bare" type="button" @click="allTraces = true">{{ here.traces.length - 3 }} more left this folder</button>
         </section>
       </div>
     </template>
-    <p v-else-if="!page.problem.value" class="quiet" role="status">Asking what lies here …</p>
+    <p v-else-if="!problem" class="quiet" role="status">Asking what lies here …</p>
   </section>
 </template>
 

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { api, data, type Schemas } from '../../api/client'
 import { useAct } from '../../act'
 import { whenChanged } from '../../live'
-import { useLoaded } from '../../load'
+import { useLoaded, usePaged } from '../../load'
 import Num from '../../parts/Num.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { exact, moment } from '../../say'
@@ -13,32 +13,20 @@ import { fate } from './strip'
 const props = defineProps<{ scheme: string }>()
 const session = useSession()
 const path = computed(() => ({ project: session.project!.id, scheme: props.scheme }))
-const page = useLoaded(() => data(api.GET('/api/projects/{project}/schemes/{scheme}/ledger', { params: { path: path.value } })))
+const page = usePaged((after) => data(api.GET('/api/projects/{project}/schemes/{scheme}/ledger', { params: { path: path.value, query: { after } } })), (answer) => answer)
+const { rows: lines, hasMore } = page
 const journal = useLoaded(() => data(api.GET('/api/projects/{project}/schemes/{scheme}/journal', { params: { path: path.value } })))
-const more = shallowRef<Schemas['LedgerLine'][]>([])
-const after = ref<string>()
 const voiding = ref<Schemas['LedgerLine']>()
 const reason = ref('')
 const which = ref<'ledger' | 'journal'>('ledger')
 const { busy, problem, act } = useAct(load)
 
 function load() {
-  more.value = []
-  after.value = undefined
   void page.load()
   void journal.load()
 }
 onMounted(load)
 whenChanged(['NUMBERS'], load, 500)
-
-const lines = computed(() => [...(page.value.value?.items ?? []), ...more.value])
-const next = computed(() => after.value ?? page.value.value?.next)
-
-async function loadMore() {
-  const answer = await data(api.GET('/api/projects/{project}/schemes/{scheme}/ledger', { params: { path: path.value, query: { after: next.value } } }))
-  more.value = [...more.value, ...answer.items]
-  after.value = answer.next ?? ''
-}
 
 async function voidIt() {
   const done = await act(() => data(api.POST('/api/projects/{project}/numbers/voided', { params: { path: { project: path.value.project } }, body: { number: voiding.value!.number, reason: reason.value } })))
@@ -75,8 +63,8 @@ async function voidIt() {
           </template>
         </tbody>
       </table>
-      <p v-else-if="page.value.value" class="empty"><strong>No number yet.</strong>The first file a rule numbers by this scheme, or the first number taken, appears here.</p>
-      <button v-if="next" class="act more" type="button" @click="loadMore">Show more</button>
+      <p v-else-if="page.first.value" class="empty"><strong>No number yet.</strong>The first file a rule numbers by this scheme, or the first number taken, appears here.</p>
+      <button v-if="hasMore" class="act more" type="button" @click="page.more">Show more</button>
     </template>
     <ol v-else class="events">
       <li v-for="(e, i) in journal.value.value" :key="i"><span class="quiet nowrap" :title="exact(e.at)">{{ moment(e.at) }}</span> <strong>{{ e.actor }}</strong> {{ e.account }}</li>

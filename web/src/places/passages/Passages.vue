@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { computed, onMounted, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, data, type PassageRow } from '../../api/client'
+import { api, data } from '../../api/client'
 import { whenChanged } from '../../live'
-import { useLoaded } from '../../load'
+import { useLoaded, usePaged } from '../../load'
 import PassageTable from '../../parts/PassageTable.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { count, moment, size } from '../../say'
@@ -25,28 +25,17 @@ const which = computed<Which>(() => CHOICES.find((c) => c.which === route.query.
 const ask = (after?: string) => data(api.GET('/api/projects/{project}/passages', {
   params: { path: { project: session.project!.id }, query: { which: which.value, submission: submission.value, rule: rule.value, folder: folder.value, after } },
 }))
-const list = useLoaded(() => ask())
+const list = usePaged(ask, (page) => page)
+const { rows, hasMore, problem } = list
 const receipt = useLoaded(() => data(api.GET('/api/submissions/{id}', { params: { path: { id: submission.value! } } })))
-const more = shallowRef<PassageRow[]>([])
-const moreFrom = ref<string>()
-const rows = computed(() => [...(list.value.value?.items ?? []), ...more.value])
-const next = computed(() => moreFrom.value ?? list.value.value?.next)
 
 function load() {
-  more.value = []
-  moreFrom.value = undefined
-  void list.load()
+  void list.begin()
   if (submission.value) void receipt.load()
 }
 onMounted(load)
 watch(() => route.query, load)
 whenChanged(['PASSAGE', 'REVIEW'], () => void list.load())
-
-async function loadMore() {
-  const page = await ask(next.value)
-  more.value = [...more.value, ...page.items]
-  moreFrom.value = page.next ?? ''
-}
 </script>
 
 <template>
@@ -72,14 +61,14 @@ async function loadMore() {
         <ul><li v-for="f in receipt.value.value.files" :key="f.position">{{ f.name }} <span class="quiet">{{ size(f.size) }}</span> <span v-if="f.refusal" class="error">{{ f.refusal }}</span></li></ul>
       </details>
     </section>
-    <Trouble :problem="list.problem.value" :again="load" />
+    <Trouble :problem="problem" :again="load" />
     <div class="scroll">
       <PassageTable v-if="rows.length" :rows="rows" keys />
-      <p v-else-if="list.value.value" class="empty"><strong>No passages here.</strong>
+      <p v-else-if="list.first.value" class="empty"><strong>No passages here.</strong>
         <template v-if="which === 'STOPPED'">Nothing is stopped.</template><template v-else-if="which === 'LATE'">Nobody is late.</template>
         <template v-else>Every revision that lands in an intake folder appears here, with its way through the six stations.</template></p>
-      <p v-else-if="!list.problem.value" class="quiet" role="status">Asking for the passages …</p>
-      <button v-if="next" class="act" type="button" @click="loadMore">Show older ones</button>
+      <p v-else-if="!problem" class="quiet" role="status">Asking for the passages …</p>
+      <button v-if="hasMore" class="act" type="button" @click="list.more">Show older ones</button>
     </div>
   </div>
 </template>

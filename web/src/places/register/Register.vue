@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, data, type Schemas } from '../../api/client'
 import { useKeys } from '../../keys'
 import { whenChanged } from '../../live'
-import { useLoaded } from '../../load'
+import { useLoaded, usePaged } from '../../load'
 import Num from '../../parts/Num.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { exact, moment } from '../../say'
@@ -17,19 +17,12 @@ const path = { project: session.project!.id }
 const which = ref<'ALL' | 'NOT_COME'>('ALL')
 const text = ref('')
 const at = ref(0)
-const more = shallowRef<Schemas['DocumentRow'][]>([])
-const after = ref<string>()
-const page = useLoaded(() => data(api.GET('/api/projects/{project}/documents', { params: { path, query: { which: which.value } } })))
+const page = usePaged((after) => data(api.GET('/api/projects/{project}/documents', { params: { path, query: { which: which.value, after } } })), (answer) => answer)
 const found = useLoaded(() => data(api.GET('/api/projects/{project}/documents-found', { params: { path, query: { text: text.value } } })))
 
-function load() {
-  more.value = []
-  after.value = undefined
-  void page.load()
-}
-onMounted(load)
-whenChanged(['NUMBERS', 'PASSAGE'], load, 1000)
-watch(which, load)
+onMounted(page.load)
+whenChanged(['NUMBERS', 'PASSAGE'], page.load, 1000)
+watch(which, page.begin)
 let pause: ReturnType<typeof setTimeout> | undefined
 watch(text, () => {
   clearTimeout(pause)
@@ -37,15 +30,9 @@ watch(text, () => {
   if (text.value.trim()) pause = setTimeout(() => void found.load(), 200)
 })
 
-const rows = computed(() => (text.value.trim() ? (found.value.value ?? []) : [...(page.value.value?.items ?? []), ...more.value]))
-const next = computed(() => (text.value.trim() ? undefined : (after.value ?? page.value.value?.next)))
+const rows = computed(() => (text.value.trim() ? (found.value.value ?? []) : page.rows.value))
+const hasMore = computed(() => !text.value.trim() && page.hasMore.value)
 const type = (row: Schemas['DocumentRow']) => row.values.type ?? ''
-
-async function loadMore() {
-  const answer = await data(api.GET('/api/projects/{project}/documents', { params: { path, query: { which: which.value, after: next.value } } }))
-  more.value = [...more.value, ...answer.items]
-  after.value = answer.next ?? ''
-}
 
 useKeys([
   { key: 'ArrowDown', says: 'Next document', does: () => (at.value = Math.min(rows.value.length - 1, at.value + 1)) },
@@ -61,7 +48,7 @@ useKeys([
       <label><span class="hidden-text">Which documents</span><select v-model="which" class="text"><option value="ALL">all documents</option><option value="NOT_COME">nothing has come yet</option></select></label>
       <input v-model="text" class="text find" type="search" placeholder="Number, title, own reference, a former file name" aria-label="Find a document that was taken, taken over or numbered later">
     </header>
-    <Trouble :problem="page.problem.value ?? found.problem.value" :again="load" />
+    <Trouble :problem="page.problem.value ?? found.problem.value" :again="page.load" />
     <table v-if="rows.length" class="dense">
       <thead><tr><th>Number</th><th>Title</th><th>Own reference</th><th>Firm</th><th>Type</th><th>Newest</th><th>Current</th><th>Since</th></tr></thead>
       <tbody>
@@ -75,10 +62,10 @@ useKeys([
         </tr>
       </tbody>
     </table>
-    <p v-else-if="page.value.value && !text.trim()" class="empty"><strong>No document yet.</strong>What is numbered on arrival, and every number that is taken, becomes a line here.</p>
+    <p v-else-if="page.first.value && !text.trim()" class="empty"><strong>No document yet.</strong>What is numbered on arrival, and every number that is taken, becomes a line here.</p>
     <p v-else-if="text.trim() && found.value.value" class="empty"><strong>Nothing found here.</strong>Documents that have come are also found with <span class="key">/</span>, by every name they ever had.</p>
     <p v-else-if="!page.problem.value" class="quiet" role="status">Asking for the documents …</p>
-    <button v-if="next" class="act more" type="button" @click="loadMore">Show more</button>
+    <button v-if="hasMore" class="act more" type="button" @click="page.more">Show more</button>
   </div>
 </template>
 

@@ -1124,7 +1124,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/projects/{project}/patterns/path-trials": {
+    "/api/projects/{project}/patterns/place-trials": {
         parameters: {
             query?: never;
             header?: never;
@@ -1133,7 +1133,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["tryPath"];
+        post: operations["tryPlace"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3198,18 +3198,6 @@ export interface components {
             /** Format: int32 */
             turn: number;
         };
-        PathMade: {
-            document: string;
-            path?: string;
-            reason?: string;
-        };
-        PathTrial: {
-            path: string;
-        };
-        PathTried: {
-            faults: components["schemas"]["FaultView"][];
-            made: components["schemas"]["PathMade"][];
-        };
         PersonEntry: {
             email: string;
             /** Format: int64 */
@@ -3240,6 +3228,22 @@ export interface components {
             status: string;
             /** @enum {string} */
             whenTaken: "STOP" | "KEEP_BOTH" | "NEXT_VERSION" | "REPLACE";
+        };
+        PlaceMade: {
+            document: string;
+            folders: string[];
+            name?: string;
+            reason?: string;
+        };
+        PlaceTrial: {
+            name: string;
+            path: string;
+            status: string;
+        };
+        PlaceTried: {
+            made: components["schemas"]["PlaceMade"][];
+            nameFaults: components["schemas"]["FaultView"][];
+            pathFaults: components["schemas"]["FaultView"][];
         };
         PlanForm: {
             below: components["schemas"]["PlanForm"][];
@@ -6095,7 +6099,7 @@ export interface operations {
             };
         };
     };
-    tryPath: {
+    tryPlace: {
         parameters: {
             query?: never;
             header?: never;
@@ -6106,7 +6110,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PathTrial"];
+                "application/json": components["schemas"]["PlaceTrial"];
             };
         };
         responses: {
@@ -6116,7 +6120,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PathTried"];
+                    "application/json": components["schemas"]["PlaceTried"];
                 };
             };
         };

@@ -1,11 +1,15 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { count, day } from '../say'
 import Num from './Num.vue'
 import { bad, outcome, type Tried } from './trying'
 
 /** Arrivals tried: for each what would come of it; opened, station by station and why. */
-defineProps<{ arrivals: Tried[]; compared?: boolean }>()
+const props = defineProps<{ arrivals: Tried[]; compared?: boolean }>()
+/** Thousands are shown a few hundred at a time, so that the screen stays quick. */
+const AT_ONCE = 200
+const most = ref(AT_ONCE)
+const shown = computed(() => props.arrivals.slice(0, most.value))
 const open = ref<number>()
 const STATION: Record<string, string> = { ARRIVE: 'Arrive', IDENTIFY: 'Identify', NUMBER: 'Number', PREPARE: 'Prepare', REVIEW: 'Review', ISSUE: 'Issue' }
 const OCCASION: Record<string, string> = { ARRIVED: 'on arrival', RETURNED: 'on return', ISSUED: 'on issue', STOPPED: 'when stopped' }
@@ -16,7 +20,7 @@ const firstEnd = (t: Tried) => t.tried?.ends.find((e) => e.fine && !e.account.st
   <table class="dense">
     <thead><tr><th>File</th><th>Rule</th><th>Document</th><th>What comes of it</th><th>{{ compared ? 'Otherwise than in force' : 'Due, then placed' }}</th></tr></thead>
     <tbody>
-      <template v-for="(t, i) in arrivals" :key="i">
+      <template v-for="(t, i) in shown" :key="i">
         <tr :class="{ bad: bad(t), at: open === i }" @click="open = open === i ? undefined : i">
           <td class="name"><button type="button" class="act bare clip" :aria-expanded="open === i" :title="t.name">{{ t.name }}</button><span v-if="t.files > 1" class="quiet"> and {{ count(t.files - 1, 'more file') }}</span></td>
           <td class="clip rule">{{ t.tried?.rule ?? (t.tried?.intake ? 'no rule' : '') }}</td>
@@ -39,6 +43,7 @@ const firstEnd = (t: Tried) => t.tried?.ends.find((e) => e.fine && !e.account.st
       </template>
     </tbody>
   </table>
+  <button v-if="arrivals.length > most" class="act" type="button" @click="most += AT_ONCE">Show {{ Math.min(AT_ONCE, arrivals.length - most) }} more of {{ arrivals.length.toLocaleString('en') }}</button>
 </template>
 
 <style scoped>

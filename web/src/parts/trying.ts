@@ -36,7 +36,7 @@ export function useTrying() {
         if (line.faulty) faulty.value = line.faulty
         if (line.arrival) {
           found.push(line.arrival)
-          if (found.length < 50 || found.length % 50 === 0) arrivals.value = [...found]
+          if (found.length < 50 || found.length % 200 === 0) arrivals.value = [...found]
         }
       }, mine.signal)
     } catch (e) {

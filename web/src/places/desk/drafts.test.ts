@@ -1,12 +1,10 @@
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { emptyStore } from '../../emptyStore'
 import { draftOf, draftsOf, dropDraft, keepDraft } from './drafts'
 
 describe('a comment that is being typed', () => {
   beforeEach(() => {
-    const kept = new Map<string, string>()
-    vi.stubGlobal('localStorage', new Proxy({
-      getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => kept.set(k, v), removeItem: (k: string) => kept.delete(k),
-    }, { ownKeys: () => [...kept.keys()], getOwnPropertyDescriptor: () => ({ enumerable: true, configurable: true }) }))
+    emptyStore()
   })
 
   it('is there again for the same person and review, and for nobody else', () => {

@@ -1,16 +1,19 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { computed, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
 import { api, data } from '../../api/client'
 import { useLoaded } from '../../load'
 import { useSession } from '../../session'
 import ConditionEdit from './ConditionEdit.vue'
 import FolderChoice from './FolderChoice.vue'
+import Meanwhile from './Meanwhile.vue'
 import StationsEdit from './StationsEdit.vue'
-import { emptyCondition, type Choices, type Condition, type Rule, type Stations } from './choices'
+import { emptyCondition, type Choices, type Condition, type Finding, type Rule, type Stations } from './choices'
+import { useWriting } from './writing'
 
-const props = defineProps<{ id?: number; form: Rule; choices: Choices; project: Stations; busy: boolean; column?: string }>()
-const emit = defineEmits<{ save: [form: Rule]; cancel: [] }>()
-const form = ref<Rule>(structuredClone(JSON.parse(JSON.stringify(props.form)) as Rule))
+/** Writing a rule; {@code writing} is where it is kept until it is saved, {@code by} who saved the draft that is there, {@code findings} what was found on it. */
+const props = defineProps<{ id?: number; form: Rule; writing: string; by?: string; findings: Finding[]; choices: Choices; project: Stations; busy: boolean; column?: string }>()
+const emit = defineEmits<{ save: [form: Rule]; cancel: []; leave: [written: Rule] }>()
+const { form, restored, changedMeanwhile, takeTheirs, keepMine } = useWriting(props.writing, () => props.form)
 const watching = computed(() => form.value.kind === 'WATCHING')
 const element = useTemplateRef<HTMLFormElement>('element')
 const setCondition = (i: number, c: Condition) => (form.value.conditions = form.value.conditions.map((x, k) => (k === i ? c : x)))
@@ -18,6 +21,7 @@ const setCondition = (i: number, c: Condition) => (form.value.conditions = form.
 /** The check runs while the rule is written, against the sheet as it is drafted. */
 const session = useSession()
 const PAUSE = 300
+const found = computed(() => look.value.value ?? props.findings)
 const look = useLoaded(() => data(api.POST('/api/projects/{project}/rules/looks', { params: { path: { project: session.project!.id } }, body: { id: props.id, rule: form.value } })))
 let pause: ReturnType<typeof setTimeout> | undefined
 watch(form, () => {
@@ -35,6 +39,7 @@ onMounted(() => {
 
 <template>
   <form ref="element" class="editor" :class="{ watching }" @submit.prevent="emit('save', form)" @keydown.esc="emit('cancel')">
+    <p v-if="restored && !changedMeanwhile" class="restored quiet">What you were writing is here again.</p>
     <fieldset class="where">
       <legend>{{ watching ? 'Watching rule: only tells' : 'Handling rule: takes the file' }}</legend>
       <label class="field"><span>Name</span><input v-model="form.name" class="text" required maxlength="200" data-test="rule-name"></label>
@@ -49,10 +54,11 @@ onMounted(() => {
       <p v-if="form.conditions.length > 1" class="quiet">All of them have to be met.</p>
     </fieldset>
     <StationsEdit v-model="form.stations" :choices="choices" :project="project" :only="watching ? 'tell' : undefined" />
-    <ul v-if="look.value.value?.length" class="findings" aria-label="What the check finds" aria-live="polite"><li v-for="(f, i) in look.value.value" :key="i" :class="f.error ? 'error' : 'warning'"><strong>{{ f.column.charAt(0).toUpperCase() + f.column.slice(1) }}</strong> {{ f.sentence }} <span class="quiet">{{ f.mend }}</span></li></ul>
+    <ul v-if="found.length" class="findings" aria-label="What the check finds" aria-live="polite"><li v-for="(f, i) in found" :key="i" :class="f.error ? 'error' : 'warning'"><strong>{{ f.column.charAt(0).toUpperCase() + f.column.slice(1) }}</strong> {{ f.sentence }} <span class="quiet">{{ f.mend }}</span></li></ul>
     <footer>
-      <button class="act first" type="submit" :disabled="busy" data-test="save-draft">Save as draft</button>
-      <button class="act" type="button" @click="emit('cancel')">Leave it as it was</button>
+      <Meanwhile v-if="changedMeanwhile" :by="by" @theirs="takeTheirs" @mine="keepMine" />
+      <button class="act first" type="submit" :disabled="busy || changedMeanwhile" data-test="save-draft">Save as draft</button>
+      <button class="act" type="button" @click="emit('leave', form)">Leave it as it was</button>
       <span class="quiet">Nothing changes for arriving files until the draft is put in force.</span>
     </footer>
   </form>
@@ -63,8 +69,8 @@ onMounted(() => {
 .editor.watching { grid-template-columns: 1.2fr 1fr 1.4fr; }
 fieldset { border: 0; border-right: 1px solid var(--line); padding: 0 10px 10px; display: grid; gap: 8px; align-content: start; min-width: 0; }
 legend { font-weight: 600; padding: 6px 0 0; } .field { min-width: 0; } fieldset > button { justify-self: start; }
-.findings { grid-column: 1 / -1; padding: 5px 10px; background: var(--attention-soft); font-size: 12.5px; max-height: 110px; overflow: auto; } .warning { color: var(--attention); }
-footer { grid-column: 1 / -1; border-top: 1px solid var(--line); padding: 8px 10px; display: flex; gap: 10px; align-items: center; background: var(--shade); position: sticky; bottom: 0; }
+.restored { grid-column: 1 / -1; padding: 5px 10px 0; } .findings { grid-column: 1 / -1; padding: 5px 10px; background: var(--attention-soft); font-size: 12.5px; max-height: 110px; overflow: auto; } .warning { color: var(--attention); }
+footer { grid-column: 1 / -1; border-top: 1px solid var(--line); padding: 8px 10px; display: flex; gap: 8px 10px; align-items: center; flex-wrap: wrap; background: var(--shade); position: sticky; bottom: 0; }
 @media (max-width: 1500px) { .editor { grid-template-columns: 1.1fr 1fr 1.1fr 1fr; } }
 @media (max-width: 1150px) { .editor { grid-template-columns: 1fr 1fr; } }
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { useAct } from '../../act'
-import { api, data, type Rule, type RuleForm, type Sheet } from '../../api/client'
+import { api, data, Problem, type Rule, type RuleForm, type Sheet } from '../../api/client'
 import { useKeys } from '../../keys'
 import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
@@ -12,14 +12,15 @@ import { askChoices, emptyRule, type Stations } from './choices'
 import { useRoute } from 'vue-router'
 import { COLUMNS, type Column } from './columns'
 import LyingFiles from './LyingFiles.vue'
+import ProjectEditor from './ProjectEditor.vue'
 import { restoring } from './restoring'
 import RuleEditor from './RuleEditor.vue'
 import SheetFile from './SheetFile.vue'
 import SheetHistory from './SheetHistory.vue'
 import SheetRow from './SheetRow.vue'
-import StationsEdit from './StationsEdit.vue'
 import TrialPanel from './TrialPanel.vue'
 import { useUndo } from './undo'
+import { forgetWriting, keepWriting, writingKey, writings } from './writing'
 
 /** Past so many rows cells are kept short. */
 const MANY = 25
@@ -65,11 +66,20 @@ const drafts = computed(() => all.value.filter((r) => r.draft))
 const chosen = computed(() => drafts.value.filter((r) => wanted.value.includes(r.id)))
 const projectRow = computed(() => sheet.value.value?.project)
 const projectStations = computed<Stations>(() => projectRow.value?.draft ?? projectRow.value?.inForce ?? {})
-const projectDraft = ref<Stations>({})
 const somethingChosen = computed(() => chosen.value.length > 0 || (session.controls && ((orderToo.value && sheet.value.value?.reordered) || (projectToo.value && projectRow.value?.draft))))
 
+/** What is being written is kept until it is saved or dropped: a rule by its id, a new one by its kind, or the project's word. */
+const writing = (what: number | 'project' | RuleForm['kind']) => writingKey(session.me!.person, project, String(what))
+const unsaved = computed(() => writings<RuleForm>(session.me!.person, project).filter((w) => w.what !== String(open.value === 'new' ? newKind.value : open.value)).flatMap((w) => {
+  const its = all.value.find((r) => String(r.id) === w.what)
+  if (w.what === 'project') return session.controls ? [{ name: 'what the project says', open: () => openProject() }] : []
+  if (w.what === 'HANDLING' || w.what === 'WATCHING') return [{ name: `${w.form.name ? `“${w.form.name}”` : 'a rule without a name'}, not on the sheet yet`, open: () => ((newKind.value = w.what as RuleForm['kind']), show('new')) }]
+  return its ? [{ name: `“${shown(its).name}”`, open: () => show(its.id) }] : []
+}))
+
 const one = (rule: { id: number }) => ({ params: { path: { id: rule.id } } })
-const version = (id: number) => all.value.find((r) => r.id === id)?.version ?? 0
+const now = (id: number) => all.value.find((r) => r.id === id)
+const version = (id: number) => now(id)?.version ?? 0
 const putDraft = (id: number, form: RuleForm) => data(api.PUT('/api/rules/{id}/draft', { ...one({ id }), body: { version: version(id), rule: form } }))
 const removeDraft = (id: number) => data(api.DELETE('/api/rules/{id}/draft', { params: { path: { id }, query: { version: version(id) } } }))
 const putOrder = (ids: number[]) => data(api.PUT('/api/projects/{project}/rules/order', { ...path, body: { ids } }))
@@ -78,6 +88,13 @@ const backTo = (edition: number) => data(api.POST('/api/projects/{project}/sheet
 const putSwitch = (id: number, on: boolean) => data(api.PUT('/api/rules/{id}/switch', { ...one({ id }), body: { version: version(id), on } }))
 const putProject = (stations: Stations) => data(api.PUT('/api/projects/{project}/rules/project-draft', { ...path, body: { version: projectRow.value!.version, stations } }))
 const removeProject = () => data(api.DELETE('/api/projects/{project}/rules/project-draft', { params: { path: { project }, query: { version: projectRow.value!.version } } }))
+
+/** Takes a draft back, or puts one there again, unless another has drafted since. */
+const unlessAnothers = (row: () => Pick<Rule, 'drafted'> | undefined, back: () => Promise<unknown>) => async () => {
+  const by = row()?.drafted?.by ?? session.me!.name
+  if (by !== session.me!.name) throw new Problem(409, 'changed-meanwhile', `Not taken back: ${by} changed it in the meantime.`)
+  await back()
+}
 
 async function save(form: RuleForm, rule?: Rule) {
   const before = rule?.draft
@@ -88,14 +105,30 @@ async function save(form: RuleForm, rule?: Rule) {
   })
   if (!done || id === undefined) return
   const its = id
+  forgetWriting(writing(rule?.id ?? form.kind))
   open.value = undefined
   wanted.value = [...new Set([...wanted.value, its])]
-  remember(`draft of “${form.name}”`, () => (before ? putDraft(its, before) : removeDraft(its)))
+  remember(`draft of “${form.name}”`, unlessAnothers(() => now(its), () => (before ? putDraft(its, before) : removeDraft(its))))
+}
+
+/** Leaves a rule as it was; what was written can be brought back. */
+function leave(written: RuleForm, rule?: Rule) {
+  const there = rule ? shown(rule) : emptyRule(written.kind)
+  const what = rule?.id ?? written.kind
+  forgetWriting(writing(what))
+  open.value = undefined
+  if (JSON.stringify(written) !== JSON.stringify(there)) {
+    remember(`leaving “${written.name}” as it was`, async () => {
+      keepWriting(writing(what), written, there)
+      newKind.value = written.kind
+      open.value = rule?.id ?? 'new'
+    })
+  }
 }
 
 async function dropDraft(rule: Rule) {
   const draft = rule.draft!
-  if (await carryOut(() => removeDraft(rule.id)) && rule.editionInForce) remember(`draft of “${draft.name}” dropped`, () => putDraft(rule.id, draft))
+  if (await carryOut(() => removeDraft(rule.id)) && rule.editionInForce) remember(`draft of “${draft.name}” dropped`, unlessAnothers(() => now(rule.id), () => putDraft(rule.id, draft)))
 }
 
 async function turn(rule: Rule) {
@@ -158,19 +191,23 @@ async function putInForce(which: Rule[], withMore: boolean) {
   wanted.value = wanted.value.filter((id) => !which.some((r) => r.id === id))
 }
 
-function openProject() {
-  projectDraft.value = structuredClone(JSON.parse(JSON.stringify(projectStations.value)) as Stations)
-  open.value = open.value === 'project' ? undefined : 'project'
-}
-const saveProject = async () => {
+const openProject = () => (open.value = open.value === 'project' ? undefined : 'project')
+const saveProject = async (stations: Stations) => {
   const before = projectRow.value!.draft
-  if (!(await carryOut(() => putProject(projectDraft.value)))) return
+  if (!(await carryOut(() => putProject(stations)))) return
+  forgetWriting(writing('project'))
   open.value = undefined
-  remember('draft of what the project says', () => (before ? putProject(before) : removeProject()))
+  remember('draft of what the project says', unlessAnothers(() => projectRow.value, () => (before ? putProject(before) : removeProject())))
+}
+function leaveProject(written: Stations) {
+  const there = projectStations.value
+  forgetWriting(writing('project'))
+  open.value = undefined
+  if (JSON.stringify(written) !== JSON.stringify(there)) remember('leaving what the project says as it was', async () => (keepWriting(writing('project'), written, there), (open.value = 'project')))
 }
 const dropProject = async () => {
   const draft = projectRow.value!.draft!
-  if (await carryOut(removeProject)) remember('draft of what the project says dropped', () => putProject(draft))
+  if (await carryOut(removeProject)) remember('draft of what the project says dropped', unlessAnothers(() => projectRow.value, () => putProject(draft)))
 }
 
 function show(id: number | 'new' | undefined, which?: Column) {
@@ -236,6 +273,7 @@ useKeys([
         <span v-if="chosen.some(errors)" class="error">{{ count(chosen.filter(errors).length, 'chosen row has', 'chosen rows have') }} errors.</span>
         <button class="act first" type="button" :disabled="busy || !somethingChosen || chosen.some(errors)" data-test="put-in-force" @click="putInForce(chosen, true)">Put what is chosen in force</button>
       </div>
+      <p v-if="unsaved.length" class="note unsaved">Not saved yet: <template v-for="(w, k) in unsaved" :key="w.name">{{ k ? '; ' : '' }}{{ w.name }} <button class="act bare" type="button" @click="w.open">go on with it</button></template></p>
       <div v-if="all.length > 8" class="row find"><input v-model="text" class="text" type="search" placeholder="find a rule by any of its words" aria-label="Find a rule">
         <select v-model="only" class="text" aria-label="Which rules"><option value="all">all {{ all.length }}</option><option value="drafts">drafts</option><option value="findings">with findings</option></select></div>
       <table class="sheet" aria-label="The rule sheet">
@@ -248,11 +286,8 @@ useKeys([
             <td v-for="c in COLUMNS.slice(2)" :key="c.key" :title="projectRow?.words[c.key as 'issue'].join('\n')"><div class="cell"><div v-for="line in projectRow?.words[c.key as 'issue']" :key="line">{{ line }}</div></div></td>
           </tr>
           <tr v-if="open === 'project'" class="editor"><td colspan="8">
-            <form class="project-editor" @submit.prevent="saveProject" @keydown.esc="open = undefined">
-              <StationsEdit v-model="projectDraft" :choices="choices.value.value" :project="projectStations" of-project />
-              <footer><button class="act first" type="submit" :disabled="busy">Save as draft</button><button class="act" type="button" @click="open = undefined">Leave it as it was</button><button v-if="projectRow?.draft" class="act" type="button" @click="dropProject">Drop the draft</button>
-                <span class="quiet">A draft too: it counts for every row that says “as project” once it is put in force, for files that arrive from then on.</span></footer>
-            </form></td></tr>
+            <ProjectEditor :stations="projectStations" :writing="writing('project')" :by="projectRow?.drafted?.by" :choices="choices.value.value" :busy="busy" :drafted="!!projectRow?.draft"
+              @save="saveProject" @cancel="open = undefined" @leave="leaveProject" @drop="dropProject" /></td></tr>
         </thead>
         <tbody>
           <template v-for="(rule, i) in rows" :key="rule.id">
@@ -269,12 +304,12 @@ useKeys([
               </td>
             </tr>
             <tr v-if="open === rule.id" class="editor"><td colspan="8">
-              <RuleEditor :id="rule.id" :form="shown(rule)" :choices="choices.value.value" :project="projectStations" :busy="busy" :column="openColumn" @save="(form) => save(form, rule)" @cancel="open = undefined" />
+              <RuleEditor :id="rule.id" :form="shown(rule)" :writing="writing(rule.id)" :by="rule.drafted?.by" :findings="rule.findings" :choices="choices.value.value" :project="projectStations" :busy="busy" :column="openColumn" @save="(form) => save(form, rule)" @cancel="open = undefined" @leave="(written) => leave(written, rule)" />
               <p class="row beside"><button class="act" type="button" :disabled="busy" @click="duplicate(rule)">Duplicate</button><button class="act" type="button" :disabled="busy || i === 0" @click="move(rule, -1)">Move up</button><button class="act" type="button" :disabled="busy || i === rows.length - 1" @click="move(rule, 1)">Move down</button>
                 <button class="act" type="button" :disabled="busy" @click="remove(rule)">Take off the sheet</button><span class="quiet">{{ rule.editionInForce ? 'at once; it can be taken back' : '' }}</span></p>
             </td></tr>
           </template>
-          <tr v-if="open === 'new'" class="editor"><td colspan="8"><RuleEditor :key="newKind" :form="emptyRule(newKind)" :choices="choices.value.value" :project="projectStations" :busy="busy" @save="(form) => save(form)" @cancel="open = undefined" /></td></tr>
+          <tr v-if="open === 'new'" class="editor"><td colspan="8"><RuleEditor :key="newKind" :form="emptyRule(newKind)" :writing="writing(newKind)" :findings="[]" :choices="choices.value.value" :project="projectStations" :busy="busy" @save="(form) => save(form)" @cancel="open = undefined" @leave="(written) => leave(written)" /></td></tr>
           <tr class="last"><td>always</td><td>Anything else</td><td class="left-end">in an intake folder</td><td colspan="5">stopped at Arrive, for the document controller</td></tr>
         </tbody>
       </table>
@@ -291,9 +326,7 @@ th { text-align: left; background: var(--shade); font-weight: 560; font-size: 12
 th:nth-child(1) { width: 88px; } th:nth-child(2) { width: 13%; } th:nth-child(3) { width: 17%; } th:nth-child(5) { width: 11%; }
 .left-end { border-right: 4px double var(--line-strong); }
 .project td { vertical-align: top; padding: 4px 7px; border: 1px solid var(--line-strong); font-size: 12px; background: var(--paper); overflow-wrap: anywhere; color: var(--ink-2); } .project .cell { display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 3; overflow: hidden; } .project .name { font-weight: 600; padding: 0; min-height: 0; } .draft { color: var(--attention); display: block; }
-.project-editor { display: grid; grid-template-columns: 1.2fr 0.8fr 1fr 1.3fr 1.1fr; background: var(--sheet); } .project-editor footer { grid-column: 1 / -1; border-top: 1px solid var(--line); padding: 8px 10px; display: flex; gap: 10px; align-items: center; background: var(--shade); }
 .under td { background: var(--attention-soft); padding: 3px 8px 6px; border: 1px solid var(--line); border-top: 0; } .findings { margin: 2px 0 5px; max-width: 1100px; font-size: 12.5px; } .column { padding: 0 2px; min-height: 0; font-weight: 600; color: inherit; } .warning { color: var(--attention); }
 .editor > td { padding: 0; border: 2px solid var(--main); } .beside { padding: 6px 10px; } .last td { background: var(--shade); color: var(--ink-2); border-top: 1px solid var(--line-strong); padding: 4px 7px; font-size: 12.5px; }
-.force-bar { display: flex; gap: 12px; align-items: center; padding: 5px 10px; } .tick { display: flex; gap: 5px; } .find input { max-width: 320px; } .find select { width: auto; }
-@media (max-width: 1150px) { .project-editor { grid-template-columns: 1fr 1fr; } }
+.unsaved { padding: 4px 10px; } .force-bar { display: flex; gap: 12px; align-items: center; padding: 5px 10px; } .tick { display: flex; gap: 5px; } .find input { max-width: 320px; } .find select { width: auto; }
 </style>

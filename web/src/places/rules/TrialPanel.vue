@@ -2,7 +2,7 @@
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import Trouble from '../../parts/Trouble.vue'
 import TriedList from '../../parts/TriedList.vue'
-import { bad, coming, names, useTrying } from '../../parts/trying'
+import { bad, coming, names, useTrying, type Tried } from '../../parts/trying'
 import { count } from '../../say'
 import { useSession } from '../../session'
 import type { Choices } from './choices'
@@ -19,7 +19,11 @@ const author = ref<number>()
 const typed = ref('')
 const onlyDifferent = ref(false)
 const { arrivals, done, of, running, stopped, faulty, problem, run, stop } = useTrying()
-const differing = computed(() => arrivals.value.filter((t) => t.differences.length).length)
+const showing = ref<'all' | 'different' | 'bad'>('all')
+const different = (t: Tried) => t.differences.length > 0
+const differing = computed(() => arrivals.value.filter(different).length)
+const stopping = computed(() => arrivals.value.filter(bad).length)
+const shown = computed(() => (showing.value === 'all' ? arrivals.value : arrivals.value.filter(showing.value === 'bad' ? bad : different)))
 const intakes = computed(() => props.choices.folders.filter((f) => f.state === 'WORK_IN_PROGRESS' && (!props.choices.kept || props.choices.kept.has(f.id))))
 const made = computed(() => on.value === 'names' || on.value === 'files')
 const ready = computed(() => (made.value ? folder.value !== undefined && (on.value === 'files' ? files.value.length > 0 : typed.value.trim() !== '') : session.controls || folder.value !== undefined))
@@ -58,15 +62,16 @@ async function start() {
     <Trouble :problem="problem" />
     <p v-if="of || running" class="lead" role="status">
       <template v-if="running">{{ done.toLocaleString('en') }} of {{ of.toLocaleString('en') }} tried … <progress :value="done" :max="of || 1" aria-label="How far the trial is" /></template>
-      <template v-else>{{ stopped ? 'Stopped after ' : '' }}{{ count(done, 'arrival') }} tried: {{ differing ? `${differing} would fare otherwise than under the sheet in force` : 'none would fare otherwise than under the sheet in force' }}<template v-if="!onlyDifferent">, {{ arrivals.filter(bad).length }} would be stopped or go back</template>. Numbers are shown, not promised; nothing was spent, sent or moved.</template>
+      <template v-else>{{ stopped ? 'Stopped after ' : '' }}{{ count(done, 'arrival') }} tried: {{ differing ? `${differing} would fare otherwise than under the sheet in force` : 'none would fare otherwise than under the sheet in force' }}<template v-if="!onlyDifferent">, {{ stopping }} would be stopped or go back</template>. Numbers are shown, not promised; nothing was spent, sent or moved.</template>
     </p>
     <p v-if="faulty.length" class="lead attention">{{ faulty.join(', ') }}: the {{ faulty.length === 1 ? 'draft has' : 'drafts have' }} errors, so what is in force of {{ faulty.length === 1 ? 'it' : 'them' }} was tried, or nothing.</p>
     <p v-if="!of && !running" class="lead quiet">Each arrival goes through the stations under the draft and under what is in force; where the two differ is marked. No number is spent, no message sent, no file moved.</p>
-    <div v-if="arrivals.length" class="scroll"><TriedList :arrivals="arrivals" compared /></div>
+    <p v-if="arrivals.length > 20" class="lead row"><label>Show <select v-model="showing" class="text" data-test="trial-showing"><option value="all">all {{ arrivals.length.toLocaleString('en') }}</option><option value="different">the {{ differing }} that would fare otherwise</option><option value="bad">the {{ stopping }} that would be stopped or go back</option></select></label></p>
+    <div v-if="arrivals.length" class="scroll"><TriedList :key="showing" :arrivals="shown" compared /></div>
   </section>
 </template>
 
 <style scoped>
 form { display: flex; gap: 10px; align-items: end; flex-wrap: wrap; padding: 8px 10px; border-bottom: 1px solid var(--line); } form strong { padding-bottom: 5px; } .names { flex: 1 0 100%; white-space: pre; }
-.tick { display: flex; gap: 5px; padding-bottom: 5px; } .lead { padding: 6px 10px; } .attention { color: var(--attention); } .scroll { max-height: 46vh; overflow: auto; --stick: 0px; }
+.tick { display: flex; gap: 5px; padding-bottom: 5px; } .lead { padding: 6px 10px; } .lead select { width: auto; } .attention { color: var(--attention); } .scroll { max-height: 46vh; overflow: auto; --stick: 0px; }
 </style>

@@ -32,6 +32,7 @@ export type Whom = Schemas['Whom']
 export type Format = NonNullable<Condition['formats']>[number]
 export type Event = NonNullable<Condition['events']>[number]
 export type Station = keyof Stations
+export type Finding = Schemas['Finding']
 
 export const FORMATS: { format: Format; word: string }[] = [
   { format: 'PDF', word: 'PDF' }, { format: 'CAD', word: 'CAD drawing' }, { format: 'OFFICE', word: 'office document' }, { format: 'IMAGE', word: 'image' },

@@ -41,6 +41,7 @@ class FirstPassageTest {
             controller.seeText("KWR-DNM-C-MS-0002_P01_A1.dwg");
             controller.open("/mail-room");
             controller.seeText("KWR-DNM-C-MS-0002 P01 Crane foundation issued");
+            controller.open("/rules").clickButton("Notes from site").clickButton("Take off the sheet").seeNone(By.xpath("//button[@role='switch'][starts-with(@aria-label, 'Notes from site')]"));
             assertThat(controller.consoleErrors()).isEmpty();
         }
     }

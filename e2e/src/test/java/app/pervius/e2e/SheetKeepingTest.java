@@ -62,6 +62,28 @@ class SheetKeepingTest {
     }
 
     @Test
+    void whatIsBeingWrittenIsKeptAndNeitherOfTwoOverwritesTheOther() {
+        By description = By.xpath("//form[contains(@class,'editor')]//textarea");
+        By save = test("save-draft");
+        try (Browser first = new Browser(Demo.address()); Browser second = new Browser(Demo.address())) {
+            first.signInAs("Mirela Draganova").open("/rules").clickButton("Civil design").type(description, "Pumps of the station.");
+            second.signInAs("Aoife Ní Raghnaill").open("/rules").clickButton("Civil design").type(description, "Gates of the weir.").click(save).seeText("Gates of the weir.");
+            first.seeText("Aoife Ní Raghnaill changed this while you were writing.").until("return document.querySelector('[data-test=save-draft]').disabled");
+            assertThat(first.see(description).getDomProperty("value")).isEqualTo("Pumps of the station.");
+
+            first.leaveFields().open("/desk").open("/rules").seeText("Not saved yet: “Civil design”").clickButton("go on with it").seeText("changed this while you were writing");
+            first.click(test("take-theirs")).seeNoText("changed this while you were writing");
+            assertThat(first.see(description).getDomProperty("value")).isEqualTo("Gates of the weir.");
+            first.type(description, " And pumps.").clickButton("Leave it as it was").seeNoText("Not saved yet").leaveFields().press("u");
+            assertThat(first.see(description).getDomProperty("value")).isEqualTo("Gates of the weir. And pumps.");
+            first.click(save).seeNone(description).seeText("Gates of the weir. And pumps.").seeNoText("Not saved yet");
+
+            second.seeText("Gates of the weir. And pumps.").leaveFields().press("u").seeText("Not taken back: Mirela Draganova changed it in the meantime.");
+            first.click(By.xpath("//tr[contains(@class,'under')][preceding-sibling::tr[1][contains(., 'Civil design')]]//button[normalize-space()='Drop the draft']")).seeNoText("And pumps.");
+        }
+    }
+
+    @Test
     void whoLooksAfterAFolderWritesItsRuleAndWhatLiesThereGoesThroughIt() {
         try (Browser controller = new Browser(Demo.address()); Browser site = new Browser(Demo.address())) {
             controller.signInAs("Mirela Draganova").open("/folders").click(folder("Site notes")).clickButton("Who sees it").click(test("keepers"));
@@ -74,15 +96,16 @@ class SheetKeepingTest {
             site.choose(test("says-number"), "said here").choose(test("scheme"), "gets no number").choose(test("says-review"), "said here").choose(test("route"), "nobody reviews it: filed at once");
             site.choose(test("says-issue"), "said here").choose(test("target-at-once"), "Shared / Site documents").choose(test("status-filing"), "S2 for information");
             site.click(test("save-draft")).seeText("The place for what is filed at once needs “number”, which nothing fills");
-            site.clickButton("Site notes").click(By.xpath("//summary[normalize-space()='name, copies, fields']"));
-            site.type(By.xpath("//input[@aria-label='Name of files placed for filing']"), Keys.chord(Keys.CONTROL, "a") + "{name}").click(test("save-draft"));
+            site.clickButton("Site notes");
+            site.type(By.xpath("//input[@aria-label='Name of files placed for filing']"), Keys.chord(Keys.CONTROL, "a") + "{name}").seeText("Shared / Site documents / ").click(test("save-draft"));
             site.seeNoText("which nothing fills").click(By.xpath("//button[normalize-space()='Put in force']")).see(switchOf("Site notes", "on"));
 
             controller.open("/rules").clickButton("Site notes").type(test("rule-name"), " of Dunmarrow").click(test("save-draft"));
             controller.click(By.xpath("//tr[contains(@class,'under')][preceding-sibling::tr[1][contains(., 'Site notes of Dunmarrow')]]//button[normalize-space()='Put in force']"));
             controller.seeText("lies where it stands and never went through rules: Otters at the fish pass.pdf").clickButton("Send it through").seeText("No file lies where it stands");
             site.open("/folders").click(folder("Site notes")).seeText("Issued");
-            controller.clickButton("Site notes of Dunmarrow").clickButton("Take off the sheet").seeNone(switchOf("Site notes of Dunmarrow", "on"));
+            controller.clickButton("Site notes of Dunmarrow").see(By.xpath("//ul[@aria-label='What it comes to for filing']/li"));
+            controller.clickButton("Take off the sheet").seeNone(switchOf("Site notes of Dunmarrow", "on"));
             controller.open("/folders").click(folder("Site notes")).clickButton("Who sees it").click(test("keepers"));
             controller.click(By.xpath("//li[@role='option'][contains(., 'Marisol Quintavalle')]")).press(Keys.ESCAPE).clickButton("Save").seeText("No rule stands on this folder");
         }
@@ -92,11 +115,11 @@ class SheetKeepingTest {
     void aFileMovedIntoAnIntakeFolderGoesByItsRulesAndLeavesATrace() {
         try (Browser site = new Browser(Demo.address())) {
             site.signInAs("Marisol Quintavalle").open("/folders").click(folder("Site notes")).seeText("No rule stands on this folder");
-            site.chooseFiles(test("files"), List.of(Drawings.pdf(files, "MS-C_Otter holt.pdf"))).clickButton("Send").seeText("Received as");
+            site.chooseFiles(test("files"), List.of(Drawings.pdf(files, "MS-M_Otter holt.pdf"))).clickButton("Send").seeText("Received as");
             site.click(test("move-files")).click(By.xpath("//form[@aria-label='Move or copy files']//label[contains(., 'Otter holt')]//input"));
             site.choose(test("into"), "Work in progress / Dunmarrow Works / Deliveries").clickButton("Move 1 file");
-            site.see(By.xpath("//section[@aria-label='What left this folder']/p[contains(., 'MS-C_Otter holt.pdf went to Work in progress / Dunmarrow Works / Deliveries')]"));
-            site.click(By.xpath("//section[@aria-label='What left this folder']//a")).click(By.xpath("//tr[contains(., 'MS-C_Otter holt.pdf')]//a[contains(@href, '/passages/')]")).seeText("Moved into " + "Work in progress / Dunmarrow Works / Deliveries.");
+            site.see(By.xpath("//section[@aria-label='What left this folder']/p[contains(., 'MS-M_Otter holt.pdf went to Work in progress / Dunmarrow Works / Deliveries')]"));
+            site.click(By.xpath("//section[@aria-label='What left this folder']//a")).click(By.xpath("//tr[contains(., 'MS-M_Otter holt.pdf')]//a[contains(@href, '/passages/')]")).seeText("Moved into " + "Work in progress / Dunmarrow Works / Deliveries.");
         }
     }
 
@@ -104,10 +127,10 @@ class SheetKeepingTest {
     void thePassageShowsWhereTheTitleBlockSaysSomethingElse() {
         try (Browser site = new Browser(Demo.address())) {
             site.signInAs("Marisol Quintavalle").open("/folders").click(folder("Deliveries")).seeText("What happens here");
-            site.chooseFiles(test("files"), List.of(Drawings.titled(files, "MS-C_Lock gate.pdf", "KWR-FNK-H-DR-0001 P09"))).clickButton("Send").seeText("Received as");
-            site.click(By.xpath("//tr[contains(., 'MS-C_Lock gate.pdf')]//a[contains(@href, '/passages/')]")).see(By.xpath("//section[@aria-label='Title block']"));
-            site.until("return document.querySelector('.corner canvas')?.width > 400").seeText("The title block carries the number KWR-FNK-H-DR-0001, not KWR-DNM-C-MS-").seeText("The title block says revision P09, not P01.");
-            assertThat(site.see(By.xpath("//section[@aria-label='Title block']//tr[th[.='register']]/td[1]")).getText()).startsWith("KWR-DNM-C-MS-");
+            site.chooseFiles(test("files"), List.of(Drawings.titled(files, "MS-M_Lock gate.pdf", "KWR-FNK-H-DR-0001 P09"))).clickButton("Send").seeText("Received as");
+            site.click(By.xpath("//tr[contains(., 'MS-M_Lock gate.pdf')]//a[contains(@href, '/passages/')]")).see(By.xpath("//section[@aria-label='Title block']"));
+            site.until("return document.querySelector('.corner canvas')?.width > 400").seeText("The title block carries the number KWR-FNK-H-DR-0001, not KWR-DNM-M-MS-").seeText("The title block says revision P09, not P01.");
+            assertThat(site.see(By.xpath("//section[@aria-label='Title block']//tr[th[.='register']]/td[1]")).getText()).startsWith("KWR-DNM-M-MS-");
         }
     }
 }

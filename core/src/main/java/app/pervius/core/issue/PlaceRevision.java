@@ -6,8 +6,8 @@ import app.pervius.core.passage.StopReason;
 import app.pervius.core.pattern.Compiled;
 import app.pervius.core.pattern.PathPattern;
 import app.pervius.core.pattern.Pattern;
-import app.pervius.core.pattern.Writing;
 import app.pervius.core.project.FieldValues;
+import app.pervius.core.project.Fields;
 import app.pervius.core.project.StatusCode;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -125,11 +125,15 @@ final class PlaceRevision {
     }
 
     private String base(Target.Into into) {
-        if (Pattern.compile(into.name(), Issuing.nameFields(facts.fields())) instanceof Compiled.Sound(Pattern pattern)
-                && pattern.write(values) instanceof Writing.Written(String base) && !base.isBlank()) {
-            return base.strip();
-        }
-        throw new Hindered(StopReason.Code.DESTINATION_MISSING, "No name can be made with “" + into.name() + "”.");
+        Fields fields = Issuing.nameFields(facts.fields());
+        return switch (Pattern.compile(into.name(), fields)) {
+            case Compiled.Sound(Pattern pattern) -> switch (PathPattern.name(pattern, fields, values)) {
+                case PathPattern.Path.Names(List<String> name) -> name.getFirst();
+                case PathPattern.Path.None(String reason) -> throw new Hindered(StopReason.Code.DESTINATION_MISSING, "No name can be made for it: " + reason);
+            };
+            case Compiled.Faulty(var faults) -> throw new Hindered(StopReason.Code.DESTINATION_MISSING,
+                    "No name can be made for it: “" + into.name() + "”: " + faults.getFirst().message() + ".");
+        };
     }
 
     private List<String> placeFiles(IssueFacts.Destination destination, Spot spot, String base, Target.Manner manner) {

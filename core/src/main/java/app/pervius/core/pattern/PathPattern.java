@@ -82,22 +82,26 @@ public final class PathPattern {
     public Path write(FieldValues values) {
         List<String> names = new ArrayList<>();
         for (Pattern part : parts) {
-            switch (part.write(values)) {
-                case Writing.Written(String name) -> {
-                    if (name.isBlank() || name.strip().matches("\\.+") || name.indexOf('/') >= 0 || name.indexOf('\\') >= 0) {
-                        return new Path.None("“" + part + "” gives “" + name + "”, which is no name of a folder.");
-                    }
-                    names.add(name.strip());
-                }
-                case Writing.Missing(List<String> keys) -> {
-                    return new Path.None("“" + part + "” needs “" + fields.label(keys.getFirst()) + "”, and nothing says what it is.");
-                }
-                case Writing.Unfit(String field, String value, String expected) -> {
-                    return new Path.None("“" + fields.label(field) + "” is “" + value + "”; “" + part + "” takes " + expected + ".");
+            switch (name(part, fields, values)) {
+                case Path.Names(List<String> name) -> names.addAll(name);
+                case Path.None none -> {
+                    return none;
                 }
             }
         }
         return new Path.Names(List.copyOf(names));
+    }
+
+    /** The one name that a pattern of a folder or a file gives for these values, or why there is none; a name never has slashes in it. */
+    public static Path name(Pattern pattern, Fields fields, FieldValues values) {
+        return switch (pattern.write(values)) {
+            case Writing.Written(String name) when name.isBlank() || name.strip().matches("\\.+") || name.indexOf('/') >= 0 || name.indexOf('\\') >= 0 ->
+                    new Path.None("“" + pattern + "” gives “" + name + "”, which is no name.");
+            case Writing.Written(String name) -> new Path.Names(List.of(name.strip()));
+            case Writing.Missing(List<String> keys) -> new Path.None("“" + pattern + "” needs “" + fields.label(keys.getFirst()) + "”, and nothing says what it is.");
+            case Writing.Unfit(String field, String value, String expected) ->
+                    new Path.None("“" + fields.label(field) + "” is “" + value + "”; “" + pattern + "” takes " + expected + ".");
+        };
     }
 
     @Override

@@ -116,6 +116,13 @@ class IssuingTest {
     }
 
     @Test
+    void aNameThatNeedsWhatNobodySaidStopsItAndSaysWhat() {
+        Target.Place place = new Target.Place(new Target.Into(SHARED, "", "{number}_{serial}"), "A1", Target.Manner.COPY, Target.WhenTaken.STOP, Map.of(), List.of());
+        assertThat(new Decision().places(place).stopped().sentence())
+                .isEqualTo("No name can be made for it: “{number}_{serial}” needs “Serial”, and nothing says what it is.");
+    }
+
+    @Test
     void aDestinationThatIsGoneStopsIt() {
         Decision decision = new Decision();
         decision.gone = true;

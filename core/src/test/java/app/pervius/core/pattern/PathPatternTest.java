@@ -35,6 +35,19 @@ class PathPatternTest {
         assertThat(sound("A/{title}").write(FieldValues.NONE)).isEqualTo(new PathPattern.Path.None("“{title}” needs “Title”, and nothing says what it is."));
     }
 
+    @Test
+    void aNameHasNoSlashesAndSaysWhyThereIsNone() {
+        Pattern pattern = ((Compiled.Sound) Pattern.compile("{title}_{discipline}", FIELDS)).pattern();
+        assertThat(PathPattern.name(pattern, FIELDS, new FieldValues(Map.of("title", " Inlet", "discipline", "H")))).isEqualTo(new PathPattern.Path.Names(List.of("Inlet_H")));
+        assertThat(PathPattern.name(pattern, FIELDS, new FieldValues(Map.of("title", "../Inlet", "discipline", "H")))).isInstanceOf(PathPattern.Path.None.class);
+        Pattern slash = ((Compiled.Sound) Pattern.compile("A/{title}", FIELDS)).pattern();
+        assertThat(PathPattern.name(slash, FIELDS, new FieldValues(Map.of("title", "Inlet")))).isEqualTo(new PathPattern.Path.None("“A/{title}” gives “A/Inlet”, which is no name."));
+        assertThat(PathPattern.name(pattern, FIELDS, new FieldValues(Map.of("title", "Inlet"))))
+                .isEqualTo(new PathPattern.Path.None("“{title}_{discipline}” needs “Discipline”, and nothing says what it is."));
+        assertThat(PathPattern.name(pattern, FIELDS, new FieldValues(Map.of("title", "Inlet", "discipline", "X"))))
+                .isInstanceOfSatisfying(PathPattern.Path.None.class, none -> assertThat(none.reason()).startsWith("“Discipline” is “X”; "));
+    }
+
     /** Whatever a value holds, there are as many folders as there are parts between slashes, and none of them leads up. */
     @Test
     void noValueCanMakeAnotherFolder() {

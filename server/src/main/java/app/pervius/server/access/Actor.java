@@ -3,6 +3,7 @@ package app.pervius.server.access;
 import app.pervius.server.http.Problem;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The person who makes a call, and what that person may do.
@@ -54,5 +55,11 @@ public record Actor(long person, String name, long firm, boolean administrator, 
     public boolean maySee(long project, long ownerFirm) {
         Membership membership = in(project);
         return membership.controls() || membership.seesAll() || firm == ownerFirm;
+    }
+
+    /** The firm whose files and documents are all the person may see; absent where the person sees those of every firm. */
+    public @Nullable Long onlyFirm(long project) {
+        Membership membership = in(project);
+        return membership.controls() || membership.seesAll() ? null : firm;
     }
 }

@@ -135,7 +135,7 @@ class DocumentController {
     @GetMapping("/api/projects/{project}/documents")
     Page<DocumentRow> list(@PathVariable long project, @RequestParam(defaultValue = "ALL") WhichDocuments which, @RequestParam(required = false) @Nullable String after,
             Actor actor) {
-        @Nullable Long firm = onlyFirm(project, actor);
+        @Nullable Long firm = actor.onlyFirm(project);
         long before = Page.after(after, Long.MAX_VALUE);
         Limit limit = Limit.of(Page.SIZE + 1);
         Page<Document> page = Page.of(which == WhichDocuments.ALL ? documents.newest(project, firm, before, limit) : documents.notCome(project, firm, before, limit),
@@ -146,7 +146,7 @@ class DocumentController {
     /** Documents by their number, title, own reference or a name their files had; those that have passages are found by these too. */
     @GetMapping("/api/projects/{project}/documents-found")
     List<DocumentRow> find(@PathVariable long project, @RequestParam @Size(max = 200) String text, Actor actor) {
-        long firm = onlyFirm(project, actor) == null ? 0 : actor.firm();
+        long firm = actor.onlyFirm(project) == null ? 0 : actor.firm();
         List<List<Long>> hits = java.util.stream.Stream.of(text.toLowerCase(java.util.Locale.ROOT).strip().split("\\s+")).filter(w -> !w.isEmpty()).limit(8)
                 .map(word -> words.found(project, firm, word, 200)).toList();
         List<Long> inAll = hits.isEmpty() ? List.of() : hits.getFirst().stream().filter(id -> hits.stream().allMatch(h -> h.contains(id))).limit(MOST_FOUND).toList();
@@ -173,8 +173,8 @@ class DocumentController {
                 .limit(MOST_JOURNAL).toList();
         boolean mayChange = actor.controls(document.projectId) || actor.firm() == document.originatorId;
         return new DocumentSheet(rows(List.of(document)).getFirst(), people.firm(document.originatorId).name(), document.sequenceKey, document.revisionBefore, views,
-                onlyFirm(document.projectId, actor) == null ? holders(all) : List.of(),
-                onlyFirm(document.projectId, actor) == null ? messages(all) : List.of(), lines, files.formerNames(id), mayChange, document.version);
+                actor.onlyFirm(document.projectId) == null ? holders(all) : List.of(),
+                actor.onlyFirm(document.projectId) == null ? messages(all) : List.of(), lines, files.formerNames(id), mayChange, document.version);
     }
 
     /** Changes what people call it; which sequence its next revision is in is for controllers. */
@@ -252,10 +252,5 @@ class DocumentController {
     private Document visible(long id, Actor actor) {
         return documents.findById(id).filter(d -> actor.memberships().containsKey(d.projectId) && actor.maySee(d.projectId, d.originatorId))
                 .orElseThrow(() -> Problem.notFound("document"));
-    }
-
-    private static @Nullable Long onlyFirm(long project, Actor actor) {
-        Actor.Membership membership = actor.in(project);
-        return membership.controls() || membership.seesAll() ? null : actor.firm();
     }
 }

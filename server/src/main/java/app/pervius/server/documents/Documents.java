@@ -17,8 +17,11 @@ import java.time.InstantSource;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.event.EventListener;
+import org.springframework.data.domain.Limit;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -127,12 +130,17 @@ public class Documents {
     public record Sample(String number, FieldValues values) {
     }
 
-    /** The documents that came last, as samples. */
+    /**
+     * The documents that came last, as samples: as if their first revision were placed.
+     *
+     * @param firm the firm whose documents are meant; absent for those of all
+     */
     @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
-    public List<Sample> newest(long project, int most) {
-        return documents.newest(project, null, Long.MAX_VALUE, org.springframework.data.domain.Limit.of(most)).stream().map(d -> new Sample(d.number,
-                values(d.fieldValues).with(new FieldValues(java.util.Map.of("number", d.number, "title", d.title.replace('/', '-').replace('\\', '-'), "revision", "P01",
-                        "status", "A1"))))).toList();
+    public List<Sample> newest(long project, @Nullable Long firm, int most) {
+        return documents.newest(project, firm, Long.MAX_VALUE, Limit.of(most)).stream().map(d -> {
+            String title = d.title.replace('/', '-').replace('\\', '-');
+            return new Sample(d.number, values(d.fieldValues).with(new FieldValues(Map.of("number", d.number, "title", title, "name", title, "revision", "P01"))));
+        }).toList();
     }
 
     /** The title and the fields of a document, which its later revisions take over. */

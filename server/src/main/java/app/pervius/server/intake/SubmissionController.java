@@ -134,8 +134,7 @@ class SubmissionController {
     /** What was handed in today, by the project's time zone; up to 100, the newest first. */
     @GetMapping("/api/projects/{project}/arrived-today")
     List<ArrivedView> arrivedToday(@PathVariable long project, Actor actor) {
-        Actor.Membership membership = actor.in(project);
-        @Nullable Long firm = membership.controls() || membership.seesAll() ? null : actor.firm();
+        @Nullable Long firm = actor.onlyFirm(project);
         Instant midnight = clock.instant().atZone(projects.settings(project).zone()).toLocalDate().atStartOfDay(projects.settings(project).zone()).toInstant();
         return submissions.since(project, midnight, firm, Limit.of(MOST_ARRIVED)).stream().map(s -> {
             List<SubmissionFile> its = files.findBySubmissionIdOrderByPosition(s.id());

@@ -83,7 +83,7 @@ class PassageController {
     Page<PassageRow> list(@PathVariable long project, @RequestParam(defaultValue = "ON_THE_WAY") Which which,
             @RequestParam(required = false) @Nullable Long submission, @RequestParam(required = false) @Nullable Long rule,
             @RequestParam(required = false) @Nullable Long folder, @RequestParam(required = false) @Nullable String after, Actor actor) {
-        List<Passage> found = rows.list(project, which.states, onlyFirm(project, actor), submission, rule, folder,
+        List<Passage> found = rows.list(project, which.states, actor.onlyFirm(project), submission, rule, folder,
                 which == Which.LATE ? clock.instant() : null,
                 which == Which.BACK ? EnumSet.of(Passages.End.RETURNED, Passages.End.SENT_BACK) : null,
                 Page.after(after, Long.MAX_VALUE), Limit.of(Page.SIZE + 1));
@@ -94,7 +94,7 @@ class PassageController {
     /** Finds passages by words or beginnings of words of their numbers, titles and names; up to 200, newest first. */
     @GetMapping("/api/projects/{project}/found")
     List<PassageRow> find(@PathVariable long project, @RequestParam @Size(max = 200) String text, Actor actor) {
-        @Nullable Long firm = onlyFirm(project, actor);
+        @Nullable Long firm = actor.onlyFirm(project);
         List<Set<Passage>> hits = Stream.of(text.toLowerCase(Locale.ROOT).strip().split("\\s+")).filter(w -> !w.isEmpty()).limit(8)
                 .map(word -> (Set<Passage>) new java.util.LinkedHashSet<>(rows.found(project, firm, word, word + Character.MAX_VALUE))).toList();
         if (hits.isEmpty()) {
@@ -136,11 +136,6 @@ class PassageController {
             throw Problem.notFound("passage");
         }
         return passage;
-    }
-
-    private static @Nullable Long onlyFirm(long project, Actor actor) {
-        Actor.Membership membership = actor.in(project);
-        return membership.controls() || membership.seesAll() ? null : actor.firm();
     }
 
     private List<PassageRow> rows(List<Passage> found, Actor actor) {

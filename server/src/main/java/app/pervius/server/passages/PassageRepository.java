@@ -23,6 +23,9 @@ interface PassageRepository extends JpaRepository<Passage, Long> {
     @Query("select p.originalName from Passage p where p.projectId = :project order by p.id desc")
     List<String> namesArrived(long project, Limit limit);
 
+    @Query("select p.originalName from Passage p where p.projectId = :project and p.folderId in :folders order by p.id desc")
+    List<String> namesArrived(long project, Collection<Long> folders, Limit limit);
+
     @Query("""
             select count(p) > 0 from Passage p join PassageWord w on w.passageId = p.id where w.projectId = :project and w.word = :word
             and (locate(:text, lower(p.originalName)) > 0 or locate(:text, lower(p.baseName)) > 0)""")

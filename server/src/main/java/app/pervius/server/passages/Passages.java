@@ -169,10 +169,15 @@ public class Passages {
         return views(passages.findByDocumentIdOrderByIdDesc(document));
     }
 
-    /** The names of the files that arrived last in the project, the newest first, each once. */
+    /**
+     * The names of the files that arrived last in the project, the newest first, each once.
+     *
+     * @param folders the folders that are meant; absent for all
+     */
     @Transactional(readOnly = true)
-    public List<String> namesArrived(long project, int most) {
-        return passages.namesArrived(project, Limit.of(most * ONE_NAME_OFTEN)).stream().distinct().limit(most).toList();
+    public List<String> namesArrived(long project, @Nullable Collection<Long> folders, int most) {
+        Limit limit = Limit.of(most * ONE_NAME_OFTEN);
+        return (folders == null ? passages.namesArrived(project, limit) : passages.namesArrived(project, folders, limit)).stream().distinct().limit(most).toList();
     }
 
     /** Which of these numbers some name that ever arrived in the project carries. */

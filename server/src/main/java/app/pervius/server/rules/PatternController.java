@@ -8,9 +8,11 @@ import app.pervius.core.pattern.PathPattern;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.pattern.PatternFault;
 import app.pervius.core.pattern.Reading;
+import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.Fields;
 import app.pervius.server.access.Actor;
 import app.pervius.server.documents.Documents;
+import app.pervius.server.folders.Keepers;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.projects.Projects;
 import jakarta.validation.Valid;
@@ -24,21 +26,25 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Name patterns while they are written: what they read out of real names. Keeps nothing. */
+/** Patterns while they are written: what they read out of real names, where they would place real documents. Keeps nothing. */
 @RestController
 class PatternController {
 
     private static final int MOST_NAMES = 200;
     /** How many of the names that arrived last are given to try a pattern on. */
     private static final int ARRIVED = 30;
-    /** On how many documents a path is tried. */
-    private static final int SAMPLES = 4;
+    /** On how many documents a place is tried. */
+    private static final int SAMPLES = 3;
 
     private final Projects projects;
     private final Passages passages;
     private final Documents documents;
+    private final RuleRights rights;
+    private final Keepers keepers;
 
-    PatternController(Projects projects, Passages passages, Documents documents) {
+    PatternController(Projects projects, Passages passages, Documents documents, RuleRights rights, Keepers keepers) {
+        this.rights = rights;
+        this.keepers = keepers;
         this.projects = projects;
         this.passages = passages;
         this.documents = documents;
@@ -76,51 +82,63 @@ class PatternController {
 
     @PostMapping("/api/projects/{project}/patterns/trials")
     Tried tryOut(@PathVariable long project, @Valid @RequestBody Trial trial, Actor actor) {
-        actor.mustControl(project);
+        rights.mustReach(project, actor);
         Fields fields = Identify.nameFields(projects.settings(project).fields());
         return switch (Pattern.compile(trial.pattern(), fields)) {
             case Compiled.Faulty(List<PatternFault> faults) ->
-                    new Tried(faults.stream().map(f -> new FaultView(f.position(), f.message())).toList(), null, List.of());
+                    new Tried(views(faults), null, List.of());
             case Compiled.Sound(Pattern pattern) -> new Tried(List.of(), pattern.ambiguity().map(a -> a.inWords(fields)).orElse(null),
                     trial.names().stream().map(name -> read(pattern, name, fields)).toList());
         };
     }
 
-    /** A path pattern below a folder. */
-    record PathTrial(@NotNull @Size(max = 500) String path) {
+    /** A path below a folder, the name files get there, and the status code they get. */
+    record PlaceTrial(@NotNull @Size(max = 500) String path, @NotNull @Size(max = 500) String name, @NotNull @Size(max = 20) String status) {
     }
 
-    /** What a path would become for a document; one of {@code path} and {@code reason} is there. */
-    record PathMade(String document, @Nullable String path, @Nullable String reason) {
+    /** Where the files of a document would be placed: the folders below, and the name without its ending; or why that cannot be. */
+    record PlaceMade(String document, List<String> folders, @Nullable String name, @Nullable String reason) {
     }
 
-    record PathTried(List<FaultView> faults, List<PathMade> made) {
+    /** What is wrong with either of the patterns, or what they give. */
+    record PlaceTried(List<FaultView> pathFaults, List<FaultView> nameFaults, List<PlaceMade> made) {
     }
 
-    /** What a path pattern would become for the documents that came last. Makes nothing. */
-    @PostMapping("/api/projects/{project}/patterns/path-trials")
-    PathTried tryPath(@PathVariable long project, @Valid @RequestBody PathTrial trial, Actor actor) {
-        actor.mustControl(project);
-        return switch (PathPattern.compile(trial.path(), Issuing.nameFields(projects.settings(project).fields()))) {
-            case PathPattern.CompiledPath.Faulty(List<PatternFault> faults) ->
-                    new PathTried(faults.stream().map(f -> new FaultView(f.position(), f.message())).toList(), List.of());
-            case PathPattern.CompiledPath.Sound(PathPattern path) -> new PathTried(List.of(), documents.newest(project, SAMPLES).stream()
-                    .map(document -> made(path, document)).toList());
+    /** What a path and a name would become for the documents that came last, of those whoever asks may see. Makes nothing. */
+    @PostMapping("/api/projects/{project}/patterns/place-trials")
+    PlaceTried tryPlace(@PathVariable long project, @Valid @RequestBody PlaceTrial trial, Actor actor) {
+        rights.mustReach(project, actor);
+        Fields fields = Issuing.nameFields(projects.settings(project).fields());
+        PathPattern.CompiledPath path = PathPattern.compile(trial.path(), fields);
+        Compiled name = Pattern.compile(trial.name(), fields);
+        if (path instanceof PathPattern.CompiledPath.Sound(PathPattern folders) && name instanceof Compiled.Sound(Pattern pattern)) {
+            return new PlaceTried(List.of(), List.of(), documents.newest(project, actor.onlyFirm(project), SAMPLES).stream()
+                    .map(document -> made(folders, pattern, fields, document, trial.status())).toList());
+        }
+        return new PlaceTried(path instanceof PathPattern.CompiledPath.Faulty(List<PatternFault> faults) ? views(faults) : List.of(),
+                name instanceof Compiled.Faulty(List<PatternFault> faults) ? views(faults) : List.of(), List.of());
+    }
+
+    private static PlaceMade made(PathPattern path, Pattern pattern, Fields fields, Documents.Sample document, String status) {
+        FieldValues values = document.values().with("status", status);
+        return switch (path.write(values)) {
+            case PathPattern.Path.None(String reason) -> new PlaceMade(document.number(), List.of(), null, reason);
+            case PathPattern.Path.Names(List<String> folders) -> switch (PathPattern.name(pattern, fields, values)) {
+                case PathPattern.Path.Names(List<String> name) -> new PlaceMade(document.number(), folders, name.getFirst(), null);
+                case PathPattern.Path.None(String reason) -> new PlaceMade(document.number(), folders, null, reason);
+            };
         };
     }
 
-    private static PathMade made(PathPattern path, Documents.Sample document) {
-        return switch (path.write(document.values())) {
-            case PathPattern.Path.Names(List<String> names) -> new PathMade(document.number(), String.join(" / ", names), null);
-            case PathPattern.Path.None(String reason) -> new PathMade(document.number(), null, reason);
-        };
+    private static List<FaultView> views(List<PatternFault> faults) {
+        return faults.stream().map(f -> new FaultView(f.position(), f.message())).toList();
     }
 
-    /** The names of the files that arrived last, without doubles. */
+    /** The names of the files that arrived last, without doubles; for who looks after folders, those that arrived there. */
     @GetMapping("/api/projects/{project}/names-arrived")
     List<String> arrived(@PathVariable long project, Actor actor) {
-        actor.mustControl(project);
-        return passages.namesArrived(project, ARRIVED);
+        rights.mustReach(project, actor);
+        return passages.namesArrived(project, actor.controls(project) ? null : keepers.keptBy(actor, project), ARRIVED);
     }
 
     private static NameRead read(Pattern pattern, String name, Fields fields) {

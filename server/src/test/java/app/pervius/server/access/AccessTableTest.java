@@ -171,7 +171,7 @@ class AccessTableTest {
         line("POST /api/connections/{name}/test", who -> who.post("/api/connections/none/test", Map.of()), "1 3 3 3 3 3 y");
         line("GET /api/projects/{project}/names-arrived", who -> who.get(project + "/names-arrived"), "1 4 3 3 3 y 4");
         line("POST /api/projects/{project}/patterns/trials", who -> who.post(project + "/patterns/trials", Map.of("pattern", "{type}", "names", List.of("DR.pdf"))), "1 4 3 3 3 y 4");
-        line("POST /api/projects/{project}/patterns/path-trials", who -> who.post(project + "/patterns/path-trials", Map.of("path", "{type}")), "1 4 3 3 3 y 4");
+        line("POST /api/projects/{project}/patterns/place-trials", who -> who.post(project + "/patterns/place-trials", Map.of("path", "{type}", "name", "{number}", "status", "")), "1 4 3 3 3 y 4");
         line("GET /api/projects/{project}/rules", who -> who.get(project + "/rules"), "1 4 3 3 3 y 4");
         line("POST /api/projects/{project}/rules", who -> who.post(project + "/rules", Map.of("rule", ruleForm(rule))), "1 4 3 3 3 y 4");
         line("POST /api/projects/{project}/rules/putting-in-force", who -> who.post(project + "/rules/putting-in-force", Map.of("rows", List.of(), "order", false)), "1 4 3 3 3 y 4");

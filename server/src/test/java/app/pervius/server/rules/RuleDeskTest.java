@@ -41,6 +41,10 @@ class RuleDeskTest {
         return who.get("/api/projects/" + who.project() + "/rules").must(200).body();
     }
 
+    private static JsonNode placed(Client who, String path, String name) {
+        return who.post("/api/projects/" + who.project() + "/patterns/place-trials", Map.of("path", path, "name", name, "status", "A1")).must(200).body();
+    }
+
     private static List<String> differences(Client who, int from, int to) {
         return who.get("/api/projects/" + who.project() + "/sheet-differences?from=" + from + "&to=" + to).must(200).body().valueStream()
                 .map(d -> d.get("rule").asString() + ": " + d.get("what").asString()).toList();
@@ -232,8 +236,11 @@ class RuleDeskTest {
         assertThat(Client.until(() -> site.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row").get("passage"), p -> p.has("ended")).get("ended").asString())
                 .isEqualTo("ISSUED");
         assertThat(mirela.get("/api/folders/" + mirela.folder("Shared / Site documents / N / RP Otters")).must(200).body().get("files").get("items")).hasSize(1);
-        assertThat(mirela.post("/api/projects/" + mirela.project() + "/patterns/path-trials", Map.of("path", "{discipline}/{title}")).must(200).body().get("made").get(0)
-                .get("path").asString()).isNotBlank();
+        JsonNode made = placed(mirela, "{discipline}/{type} sheets", "{number}_{status}").get("made").get(0);
+        assertThat(made.get("folders").valueStream().map(JsonNode::asString)).containsExactly("N", "RP sheets");
+        assertThat(made.get("name").asString()).isEqualTo(made.get("document").asString() + "_A1");
+        JsonNode faulty = placed(mirela, "{discipline}//{type}", "{nonsense}");
+        assertThat(List.of(faulty.get("pathFaults").get(0).get("position").asInt(), faulty.get("nameFaults").get(0).get("position").asInt(), faulty.get("made").size())).containsExactly(13, 0, 0);
         drop(mirela, id);
     }
 
@@ -340,6 +347,9 @@ class RuleDeskTest {
         Map<String, Object> form = RuleForms.asProject("Kept by the site", id);
         long own = RuleForms.add(site, form);
         assertThat(sheet(site).get("rules").valueStream().map(r -> r.get("id").asLong())).containsExactly(own);
+        site.settled(site.submit("Work in progress / Dunmarrow Works / Deliveries", "MS-C_Elsewhere on site.pdf"));
+        assertThat(site.get("/api/projects/" + site.project() + "/names-arrived").must(200).body().valueStream().map(JsonNode::asString)).as("only what came where she keeps").isEmpty();
+        assertThat(placed(site, "{discipline}", "{number}").get("made").valueStream().map(m -> m.get("document").asString())).allMatch(number -> number.contains("-DNM-"));
         form.put("places", List.of(RuleForms.place(id, true), RuleForms.place(mirela.folder(SITE_NOTES), true)));
         assertThat(site.put("/api/rules/" + own + "/draft", Map.of("version", RuleForms.row(site, own).get("version").asInt(), "rule", form)).must(403).sentence())
                 .contains("You keep the rules that stand only on folders you look after");

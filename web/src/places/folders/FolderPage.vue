@@ -116,7 +116,7 @@ function pick(event: Event) {
           </tbody>
         </table>
         <p v-else class="empty"><strong>This folder is empty.</strong>
-          <template v-if="here.mayDrop">Files you drop here appear with their number and where they are on their way.</template>
+          <template v-if="here.mayDrop">Files you drop here appear {{ intake ? 'with their number and where they are on their way' : 'in a list' }}.</template>
           <template v-else>What is placed here appears by itself.</template>
         </p>
         <button v-if="hasMore" class="act" type="button" @click="more">Show more files</button>

@@ -10,23 +10,23 @@ export interface Acting {
   act: (call: () => Promise<unknown>) => Promise<boolean>
 }
 
-/** @param after runs after each, done or refused, so that the screen shows what is so now */
-export function useAct(after: () => void = () => undefined): Acting {
+/** @param after runs after each, done or refused, so that the screen shows what is so now; what it promises is waited for */
+export function useAct(after: () => unknown = () => undefined): Acting {
   const busy = ref(false)
   const problem = shallowRef<Problem>()
   async function act(call: () => Promise<unknown>) {
     busy.value = true
+    let done = false
     try {
       await call()
       problem.value = undefined
-      return true
+      done = true
     } catch (e) {
       problem.value = asProblem(e)
-      return false
-    } finally {
-      busy.value = false
-      after()
     }
+    await after()
+    busy.value = false
+    return done
   }
   return { busy, problem, act }
 }

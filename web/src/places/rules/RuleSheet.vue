@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import { useAct } from '../../act'
-import { api, data, Problem, type Rule, type RuleForm, type Sheet } from '../../api/client'
+import { api, data, type Rule, type RuleForm } from '../../api/client'
 import { useKeys } from '../../keys'
 import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
@@ -11,23 +10,23 @@ import { useSession } from '../../session'
 import { askChoices, emptyRule, type Stations } from './choices'
 import { useRoute } from 'vue-router'
 import { COLUMNS, type Column } from './columns'
+import { shown, useDeeds } from './deeds'
 import LyingFiles from './LyingFiles.vue'
 import ProjectEditor from './ProjectEditor.vue'
-import { restoring } from './restoring'
 import RuleEditor from './RuleEditor.vue'
 import SheetFile from './SheetFile.vue'
 import SheetHistory from './SheetHistory.vue'
 import SheetRow from './SheetRow.vue'
 import TrialPanel from './TrialPanel.vue'
-import { useUndo } from './undo'
 import { forgetWriting, keepWriting, writingKey, writings } from './writing'
 
 /** Past so many rows cells are kept short. */
 const MANY = 25
 const session = useSession()
 const project = session.project!.id
-const path = { params: { path: { project } } }
-const sheet = useLoaded(() => data(api.GET('/api/projects/{project}/rules', path)))
+const sheet = useLoaded(() => data(api.GET('/api/projects/{project}/rules', { params: { path: { project } } })))
+const deeds = useDeeds(sheet)
+const { busy, problem, last, undo, turn, remove, duplicate, dropDraft, dropProject, taken } = deeds
 const choices = useLoaded(() => askChoices(project, !session.controls))
 const open = ref<number | 'new' | 'project'>()
 const openColumn = ref<Column>()
@@ -45,8 +44,6 @@ const text = ref('')
 const only = ref<'all' | 'drafts' | 'findings'>('all')
 /** Rules just put in force, for which it is looked whether files lie there already. */
 const fresh = ref<number[]>([])
-const { busy, problem, act: carryOut } = useAct(() => void sheet.load())
-const { last, remember, undo } = useUndo(carryOut)
 
 onMounted(() => {
   void sheet.load()
@@ -56,7 +53,6 @@ whenChanged(['RULES'], sheet.load)
 whenChanged(['PEOPLE', 'FOLDER'], choices.load, 1000)
 
 const all = computed(() => sheet.value.value?.rules ?? [])
-const shown = (rule: Rule): RuleForm => rule.draft ?? rule.inForce ?? emptyRule()
 const errors = (rule: Rule) => rule.findings.some((f) => f.error)
 const matches = (rule: Rule) => (only.value === 'all' || (only.value === 'drafts' ? !!rule.draft : rule.findings.length > 0))
   && (!text.value.trim() || JSON.stringify([shown(rule).name, shown(rule).description, rule.words]).toLowerCase().includes(text.value.trim().toLowerCase()))
@@ -77,139 +73,52 @@ const unsaved = computed(() => writings<RuleForm>(session.me!.person, project).f
   return its ? [{ name: `“${shown(its).name}”`, open: () => show(its.id) }] : []
 }))
 
-const one = (rule: { id: number }) => ({ params: { path: { id: rule.id } } })
-const now = (id: number) => all.value.find((r) => r.id === id)
-const version = (id: number) => now(id)?.version ?? 0
-const putDraft = (id: number, form: RuleForm) => data(api.PUT('/api/rules/{id}/draft', { ...one({ id }), body: { version: version(id), rule: form } }))
-const removeDraft = (id: number) => data(api.DELETE('/api/rules/{id}/draft', { params: { path: { id }, query: { version: version(id) } } }))
-const putOrder = (ids: number[]) => data(api.PUT('/api/projects/{project}/rules/order', { ...path, body: { ids } }))
-/** Puts an edition in force again, unless somebody has put in force anything else since. */
-const backTo = (edition: number) => data(api.POST('/api/projects/{project}/sheet-editions/{edition}/return', { params: { path: { project, edition } }, body: { seen: edition + 1 } }))
-const putSwitch = (id: number, on: boolean) => data(api.PUT('/api/rules/{id}/switch', { ...one({ id }), body: { version: version(id), on } }))
-const putProject = (stations: Stations) => data(api.PUT('/api/projects/{project}/rules/project-draft', { ...path, body: { version: projectRow.value!.version, stations } }))
-const removeProject = () => data(api.DELETE('/api/projects/{project}/rules/project-draft', { params: { path: { project }, query: { version: projectRow.value!.version } } }))
-
-/** Takes a draft back, or puts one there again, unless another has drafted since. */
-const unlessAnothers = (row: () => Pick<Rule, 'drafted'> | undefined, back: () => Promise<unknown>) => async () => {
-  const by = row()?.drafted?.by ?? session.me!.name
-  if (by !== session.me!.name) throw new Problem(409, 'changed-meanwhile', `Not taken back: ${by} changed it in the meantime.`)
-  await back()
-}
-
 async function save(form: RuleForm, rule?: Rule) {
-  const before = rule?.draft
-  let id = rule?.id
-  const done = await carryOut(async () => {
-    if (rule) await putDraft(rule.id, form)
-    else id = (await data(api.POST('/api/projects/{project}/rules', { ...path, body: { rule: form, behind: rows.value[at.value]?.id } }))).id
-  })
-  if (!done || id === undefined) return
-  const its = id
+  const id = await deeds.save(form, rule, rows.value[at.value]?.id)
+  if (id === undefined) return
   forgetWriting(writing(rule?.id ?? form.kind))
   open.value = undefined
-  wanted.value = [...new Set([...wanted.value, its])]
-  remember(`draft of “${form.name}”`, unlessAnothers(() => now(its), () => (before ? putDraft(its, before) : removeDraft(its))))
+  wanted.value = [...new Set([...wanted.value, id])]
+}
+
+async function saveProject(stations: Stations) {
+  if (!(await deeds.saveProject(stations))) return
+  forgetWriting(writing('project'))
+  open.value = undefined
 }
 
 /** Leaves a rule as it was; what was written can be brought back. */
 function leave(written: RuleForm, rule?: Rule) {
-  const there = rule ? shown(rule) : emptyRule(written.kind)
-  const what = rule?.id ?? written.kind
+  leaving(rule?.id ?? written.kind, written, rule ? shown(rule) : emptyRule(written.kind), `“${written.name}”`, () => {
+    newKind.value = written.kind
+    open.value = rule?.id ?? 'new'
+  })
+}
+const leaveProject = (written: Stations) => leaving('project', written, projectStations.value, 'what the project says', () => (open.value = 'project'))
+
+function leaving<T>(what: number | 'project' | RuleForm['kind'], written: T, there: T, name: string, reopen: () => void) {
   forgetWriting(writing(what))
   open.value = undefined
-  if (JSON.stringify(written) !== JSON.stringify(there)) {
-    remember(`leaving “${written.name}” as it was`, async () => {
-      keepWriting(writing(what), written, there)
-      newKind.value = written.kind
-      open.value = rule?.id ?? 'new'
-    })
-  }
-}
-
-async function dropDraft(rule: Rule) {
-  const draft = rule.draft!
-  if (await carryOut(() => removeDraft(rule.id)) && rule.editionInForce) remember(`draft of “${draft.name}” dropped`, unlessAnothers(() => now(rule.id), () => putDraft(rule.id, draft)))
-}
-
-async function turn(rule: Rule) {
-  if (await carryOut(() => putSwitch(rule.id, !rule.on))) remember(`“${shown(rule).name}” switched ${rule.on ? 'off' : 'on'}`, () => putSwitch(rule.id, rule.on))
-}
-
-async function remove(rule: Rule) {
-  const edition = sheet.value.value!.edition
-  const form = shown(rule)
-  const order = all.value.map((r) => r.id)
-  if (!(await carryOut(() => data(api.DELETE('/api/rules/{id}', { params: { path: { id: rule.id }, query: { version: rule.version } } }))))) return
-  if (!rule.editionInForce) remember(`“${form.name}” taken off the sheet`, () => addAgain(form, rule.id, order))
-  else if (session.controls) remember(`“${form.name}” taken off the sheet`, () => backTo(edition))
-}
-
-/** A rule that was never in force, written again where it stood. */
-async function addAgain(form: RuleForm, was: number, order: number[]) {
-  const { id } = await data(api.POST('/api/projects/{project}/rules', { ...path, body: { rule: form, behind: order[order.indexOf(was) - 1] } }))
-  if (session.controls && order[0] === was) await putOrder([id, ...all.value.map((r) => r.id).filter((r) => r !== was)])
-}
-
-async function bringBack(before: Sheet) {
-  await sheet.load()
-  const plan = restoring(before, sheet.value.value!, session.me!.name)
-  for (const id of plan.drop) await removeDraft(id)
-  for (const { id, form } of plan.drafts) await putDraft(id, form)
-  if (plan.order) await putOrder(plan.order)
-  if (plan.project) await (plan.project.stations ? putProject(plan.project.stations) : removeProject())
-}
-
-function taken(before: Sheet, file: string) {
-  remember(`reading ${file}`, () => bringBack(before))
-  void sheet.load()
-}
-
-async function duplicate(rule: Rule) {
-  const form = { ...shown(rule), name: `${shown(rule).name} (copy)` }
-  let id = 0
-  if (await carryOut(async () => (id = (await data(api.POST('/api/projects/{project}/rules', { ...path, body: { rule: form, behind: rule.id } }))).id))) remember(`copy of “${shown(rule).name}”`, () => removeDraft(id))
+  if (JSON.stringify(written) === JSON.stringify(there)) return
+  deeds.remember(`leaving ${name} as it was`, async () => {
+    keepWriting(writing(what), written, there)
+    reopen()
+  })
 }
 
 async function move(rule: Rule, by: number) {
-  if (!session.controls) return
-  const before = all.value.map((r) => r.id)
-  const from = before.indexOf(rule.id)
-  const to = from + by
-  if (to < 0 || to >= before.length) return
-  const ids = [...before]
-  ids.splice(to, 0, ...ids.splice(from, 1))
-  if (await carryOut(() => putOrder(ids))) remember('order', () => putOrder(before))
+  await deeds.move(rule, by)
   at.value = rows.value.findIndex((r) => r.id === rule.id)
 }
 
 async function putInForce(which: Rule[], withMore: boolean) {
-  const edition = sheet.value.value!.edition
-  const body = { rows: which.map((r) => ({ id: r.id, version: r.version })), order: withMore && session.controls && orderToo.value && sheet.value.value!.reordered, project: withMore && session.controls && projectToo.value && projectRow.value?.draft ? projectRow.value.version : undefined }
-  if (!(await carryOut(() => data(api.POST('/api/projects/{project}/rules/putting-in-force', { ...path, body }))))) return
-  if (edition > 0 && session.controls) remember('putting in force', () => backTo(edition))
+  const more = withMore && session.controls
+  if (!(await deeds.putInForce(which, more && orderToo.value && sheet.value.value!.reordered, more && projectToo.value && !!projectRow.value?.draft))) return
   fresh.value = which.filter((r) => shown(r).kind === 'HANDLING').map((r) => r.id)
   wanted.value = wanted.value.filter((id) => !which.some((r) => r.id === id))
 }
 
 const openProject = () => (open.value = open.value === 'project' ? undefined : 'project')
-const saveProject = async (stations: Stations) => {
-  const before = projectRow.value!.draft
-  if (!(await carryOut(() => putProject(stations)))) return
-  forgetWriting(writing('project'))
-  open.value = undefined
-  remember('draft of what the project says', unlessAnothers(() => projectRow.value, () => (before ? putProject(before) : removeProject())))
-}
-function leaveProject(written: Stations) {
-  const there = projectStations.value
-  forgetWriting(writing('project'))
-  open.value = undefined
-  if (JSON.stringify(written) !== JSON.stringify(there)) remember('leaving what the project says as it was', async () => (keepWriting(writing('project'), written, there), (open.value = 'project')))
-}
-const dropProject = async () => {
-  const draft = projectRow.value!.draft!
-  if (await carryOut(removeProject)) remember('draft of what the project says dropped', unlessAnothers(() => projectRow.value, () => putProject(draft)))
-}
-
 function show(id: number | 'new' | undefined, which?: Column) {
   open.value = open.value === id && !which ? undefined : id
   openColumn.value = which

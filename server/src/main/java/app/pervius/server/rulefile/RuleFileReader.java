@@ -35,6 +35,8 @@ import org.yaml.snakeyaml.constructor.SafeConstructor;
 import org.yaml.snakeyaml.error.MarkedYAMLException;
 import org.yaml.snakeyaml.error.YAMLException;
 import org.yaml.snakeyaml.events.AliasEvent;
+import org.yaml.snakeyaml.events.CollectionEndEvent;
+import org.yaml.snakeyaml.events.CollectionStartEvent;
 import org.yaml.snakeyaml.events.Event;
 import org.yaml.snakeyaml.events.NodeEvent;
 import org.yaml.snakeyaml.nodes.Node;
@@ -44,6 +46,8 @@ final class RuleFileReader {
 
     /** The most characters a file may have. */
     static final int LONGEST = 2_000_000;
+    /** Longer than any line that is written out; the scanner's time for one grows with the square of its length. */
+    private static final int LONGEST_LINE = 20_000;
     private static final int DEEPEST = 30;
     private static final int MOST_RULES = 5_000;
     private static final int NAME = 200;
@@ -71,10 +75,17 @@ final class RuleFileReader {
         if (text.length() > LONGEST) {
             return new Read.Wrong(List.of(new FileFault(1, "The file has " + text.length() + " characters; at most " + LONGEST + " are read.")));
         }
+        int line = 0;
+        for (String each : (Iterable<String>) text.lines()::iterator) {
+            line++;
+            if (each.length() > LONGEST_LINE) {
+                return new Read.Wrong(List.of(new FileFault(line, "The line has " + each.length() + " characters; at most " + LONGEST_LINE + " are read.")));
+            }
+        }
         try {
-            Optional<FileFault> alias = alias(text);
-            if (alias.isPresent()) {
-                return new Read.Wrong(List.of(alias.get()));
+            Optional<FileFault> notRead = notRead(text);
+            if (notRead.isPresent()) {
+                return new Read.Wrong(List.of(notRead.get()));
             }
             Node root = yaml().compose(new StringReader(text));
             if (root == null) {
@@ -83,8 +94,8 @@ final class RuleFileReader {
             Read.Sheet sheet = sheet(new Part(root, faults));
             return faults.isEmpty() ? sheet : new Read.Wrong(List.copyOf(faults));
         } catch (MarkedYAMLException e) {
-            int line = e.getProblemMark() == null ? 1 : e.getProblemMark().getLine() + 1;
-            return new Read.Wrong(List.of(new FileFault(line, "This is not YAML: " + Part.shown(String.valueOf(e.getProblem())) + ".")));
+            int where = e.getProblemMark() == null ? 1 : e.getProblemMark().getLine() + 1;
+            return new Read.Wrong(List.of(new FileFault(where, "This is not YAML: " + Part.shown(String.valueOf(e.getProblem())) + ".")));
         } catch (YAMLException e) {
             return new Read.Wrong(List.of(new FileFault(1, "This is not YAML that can be read: " + Part.shown(String.valueOf(e.getMessage())) + ".")));
         }
@@ -99,11 +110,20 @@ final class RuleFileReader {
         return new Yaml(new SafeConstructor(options));
     }
 
-    /** Names for parts of a file, and what stands for them, are not needed and not read: a small file could mean an endless one. */
-    private static Optional<FileFault> alias(String text) {
+    /**
+     * What is not read, looked for before anything is made of the text. Names for parts of a file, and what stands for them, are not needed: a small file
+     * could mean an endless one. Nothing is nested deeper than a sheet ever is: going down takes the scanner longer with every level.
+     */
+    private static Optional<FileFault> notRead(String text) {
+        int depth = 0;
         for (Event event : yaml().parse(new StringReader(text))) {
+            int line = event.getStartMark().getLine() + 1;
             if (event instanceof AliasEvent || event instanceof NodeEvent named && named.getAnchor() != null) {
-                return Optional.of(new FileFault(event.getStartMark().getLine() + 1, "Anchors (&) and aliases (*) are not read; write out what is meant."));
+                return Optional.of(new FileFault(line, "Anchors (&) and aliases (*) are not read; write out what is meant."));
+            }
+            depth += event instanceof CollectionStartEvent ? 1 : event instanceof CollectionEndEvent ? -1 : 0;
+            if (depth > DEEPEST) {
+                return Optional.of(new FileFault(line, "It is nested more than " + DEEPEST + " levels deep; no rule sheet is."));
             }
         }
         return Optional.empty();

@@ -63,7 +63,7 @@ function set(i: number, one: Condition) {
 </template>
 
 <style scoped>
-.condition { display: grid; gap: 4px; border-left: 2px solid var(--line-strong); padding-left: 7px; min-width: 0; }
+.condition { display: grid; grid-template-columns: minmax(0, 1fr); gap: 4px; border-left: 2px solid var(--line-strong); padding-left: 7px; min-width: 0; }
 .group { border-left-style: double; border-left-width: 4px; }
 .condition :deep(.p-multiselect) { min-width: 0; width: 100%; } .kind { width: auto; flex: 1; min-width: 0; } .within { display: grid; gap: 7px; } .within > button { justify-self: start; }
 </style>

@@ -65,12 +65,17 @@ onMounted(() => {
 </template>
 
 <style scoped>
-.editor { display: grid; grid-template-columns: 1.15fr 0.95fr 1.1fr 0.75fr 0.85fr 1.15fr 1fr; background: var(--sheet); }
+.editor { scroll-margin-top: calc(var(--stick) + 32px); display: grid; grid-template-columns: 1.15fr 0.95fr 1.1fr 0.75fr 0.85fr 1.15fr 1fr; background: var(--sheet); }
 .editor.watching { grid-template-columns: 1.2fr 1fr 1.4fr; }
 fieldset { border: 0; border-right: 1px solid var(--line); padding: 0 10px 10px; display: grid; gap: 8px; align-content: start; min-width: 0; }
 legend { font-weight: 600; padding: 6px 0 0; } .field { min-width: 0; } fieldset > button { justify-self: start; }
-.restored { grid-column: 1 / -1; padding: 5px 10px 0; } .findings { grid-column: 1 / -1; padding: 5px 10px; background: var(--attention-soft); font-size: 12.5px; max-height: 110px; overflow: auto; } .warning { color: var(--attention); }
-footer { grid-column: 1 / -1; border-top: 1px solid var(--line); padding: 8px 10px; display: flex; gap: 8px 10px; align-items: center; flex-wrap: wrap; background: var(--shade); position: sticky; bottom: 0; }
-@media (max-width: 1500px) { .editor { grid-template-columns: 1.1fr 1fr 1.1fr 1fr; } }
+.restored { grid-column: 1 / -1; padding: 5px 10px 0; } .findings { grid-column: 1 / -1; grid-row: 20; padding: 5px 10px; background: var(--attention-soft); font-size: 12.5px; max-height: 110px; overflow: auto; } .warning { color: var(--attention); }
+footer { grid-column: 1 / -1; grid-row: 21; border-top: 1px solid var(--line); padding: 8px 10px; display: flex; gap: 8px 10px; align-items: center; flex-wrap: wrap; background: var(--shade); position: sticky; bottom: 0; }
+@media (max-width: 1500px) and (min-width: 1151px) {
+  .editor:not(.watching) { grid-template-columns: 1.05fr 1.05fr 1.1fr 1fr; grid-template-rows: auto auto 1fr auto; grid-template-areas: 'note note note note' 'where identify number tell' 'where identify review tell' 'which identify issue tell'; }
+  .editor:not(.watching) .restored { grid-area: note; } .editor:not(.watching) .where { grid-area: where; } .editor:not(.watching) .which { grid-area: which; }
+  .editor:not(.watching) :deep(fieldset.identify) { grid-area: identify; } .editor:not(.watching) :deep(fieldset.number) { grid-area: number; } .editor:not(.watching) :deep(fieldset.review) { grid-area: review; }
+  .editor:not(.watching) :deep(fieldset.issue) { grid-area: issue; } .editor:not(.watching) :deep(fieldset.tell) { grid-area: tell; border-right: 0; }
+}
 @media (max-width: 1150px) { .editor { grid-template-columns: 1fr 1fr; } }
 </style>

@@ -54,6 +54,6 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
 </template>
 
 <style scoped>
-.tell { display: grid; gap: 8px; min-width: 0; } .telling { display: grid; gap: 4px; border-left: 2px solid var(--line-strong); padding-left: 7px; min-width: 0; } .tell > button { justify-self: start; }
+.tell { display: grid; grid-template-columns: minmax(0, 1fr); gap: 8px; min-width: 0; } .telling .row select { flex: 1; min-width: 0; width: auto; } .telling { display: grid; grid-template-columns: minmax(0, 1fr); gap: 4px; border-left: 2px solid var(--line-strong); padding-left: 7px; min-width: 0; } .tell > button { justify-self: start; }
 summary { cursor: pointer; color: var(--main); font-size: 12px; } .fields { white-space: normal; font-size: 11px; }
 </style>

@@ -18,16 +18,28 @@ const documents = useLoaded(() =>
 const found = useLoaded(() =>
   data(api.GET('/api/projects/{project}/found', { params: { path: { project: session.project!.id }, query: { text: text.value } } })))
 
+/** The text that what is shown was found for. */
+const answered = ref('')
 let timer: ReturnType<typeof setTimeout> | undefined
 watch(text, () => {
   clearTimeout(timer)
   at.value = 0
-  timer = setTimeout(() => {
-    if (!text.value.trim()) return
-    void found.load()
-    void documents.load()
-  }, 150)
+  timer = setTimeout(() => void ask(), 150)
 })
+
+async function ask() {
+  clearTimeout(timer)
+  const asked = text.value
+  if (!asked.trim()) return
+  await Promise.all([found.load(), documents.load()])
+  if (asked === text.value) answered.value = asked
+}
+
+/** Goes to what is marked, once it is what was typed that is found. */
+async function enter() {
+  if (answered.value !== text.value) await ask()
+  if (answered.value === text.value) go(at.value)
+}
 useKeys([{ key: '/', says: 'Find anything by number or word', does: () => field.value?.focus() }])
 
 /** Documents that nothing has come for, or that were numbered later, stand above the passages. */
@@ -51,7 +63,7 @@ function move(by: number) {
 <template>
   <div class="find" @focusin="open = true" @focusout="open = false">
     <input ref="field" v-model="text" class="text" type="search" placeholder="Find a number, a title, a file name" aria-label="Find"
-      @keydown.down.prevent="move(1)" @keydown.up.prevent="move(-1)" @keydown.enter="go(at)" @keydown.esc="field?.blur()">
+      @keydown.down.prevent="move(1)" @keydown.up.prevent="move(-1)" @keydown.enter="enter" @keydown.esc="field?.blur()">
     <span class="key" aria-hidden="true">/</span>
     <div v-if="open && text.trim()" class="hits panel">
       <p v-if="found.problem.value" class="error pad">{{ found.problem.value.message }}</p>

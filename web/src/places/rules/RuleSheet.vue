@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { api, data, type Rule, type RuleForm } from '../../api/client'
 import { useKeys } from '../../keys'
 import { whenChanged } from '../../live'
@@ -26,12 +26,13 @@ const session = useSession()
 const project = session.project!.id
 const sheet = useLoaded(() => data(api.GET('/api/projects/{project}/rules', { params: { path: { project } } })))
 const deeds = useDeeds(sheet)
-const { busy, problem, last, undo, turn, remove, duplicate, dropDraft, dropProject, taken } = deeds
+const { busy, problem, last, undo, turn, remove, duplicate, move, dropDraft, dropProject, taken } = deeds
 const choices = useLoaded(() => askChoices(project, !session.controls))
 const open = ref<number | 'new' | 'project'>()
 const openColumn = ref<Column>()
 const newKind = ref<RuleForm['kind']>('HANDLING')
 const at = ref(0)
+let pointedAt: number | undefined
 const column = ref<Column>('which')
 const route = useRoute()
 /** Past arrivals that were chosen elsewhere to be tried. */
@@ -106,11 +107,6 @@ function leaving<T>(what: number | 'project' | RuleForm['kind'], written: T, the
   })
 }
 
-async function move(rule: Rule, by: number) {
-  await deeds.move(rule, by)
-  at.value = rows.value.findIndex((r) => r.id === rule.id)
-}
-
 async function putInForce(which: Rule[], withMore: boolean) {
   const more = withMore && session.controls
   if (!(await deeds.putInForce(which, more && orderToo.value && sheet.value.value!.reordered, more && projectToo.value && !!projectRow.value?.draft))) return
@@ -126,8 +122,17 @@ function show(id: number | 'new' | undefined, which?: Column) {
 function choose(rule: Rule) {
   wanted.value = wanted.value.includes(rule.id) ? wanted.value.filter((id) => id !== rule.id) : [...wanted.value, rule.id]
 }
+/** The row the keys work on; it is the same rule wherever that goes, and what is in its place once it is gone. */
+function point(i: number) {
+  at.value = Math.max(0, Math.min(rows.value.length - 1, i))
+  pointedAt = rows.value[at.value]?.id
+}
+watch(rows, (now) => {
+  const i = now.findIndex((r) => r.id === pointedAt)
+  point(i >= 0 ? i : at.value)
+})
 function go(by: number) {
-  at.value = Math.max(0, Math.min(rows.value.length - 1, at.value + by))
+  point(at.value + by)
   document.getElementById(`rule-${rows.value[at.value]?.id}`)?.scrollIntoView({ block: 'nearest' })
 }
 function across(by: number) {
@@ -201,7 +206,7 @@ useKeys([
         <tbody>
           <template v-for="(rule, i) in rows" :key="rule.id">
             <SheetRow :id="`rule-${rule.id}`" :rule="rule" :at="i === at" :column="column" :open="open === rule.id" :chosen="wanted.includes(rule.id)" :busy="busy" :tight="tight"
-              @point="(c) => ((at = i), (column = c))" @open="(c) => ((at = i), show(rule.id, c))" @choose="choose(rule)" @turn="turn(rule)" />
+              @point="(c) => (point(i), (column = c))" @open="(c) => (point(i), show(rule.id, c))" @choose="choose(rule)" @turn="turn(rule)" />
             <tr v-if="(rule.draft || rule.findings.length) && open !== rule.id && (!tight || i === at || errors(rule))" class="under">
               <td colspan="8">
                 <p v-if="errors(rule)">Before it can be put in force:</p>

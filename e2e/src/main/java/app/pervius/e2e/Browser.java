@@ -24,6 +24,7 @@ import org.openqa.selenium.support.ui.WebDriverWait;
 public final class Browser implements AutoCloseable {
 
     private static final Duration PATIENCE = Duration.ofSeconds(20);
+    private static final Duration BETWEEN_LOOKS = Duration.ofMillis(50);
 
     private final ChromeDriver driver;
     private final String address;
@@ -63,20 +64,24 @@ public final class Browser implements AutoCloseable {
         return this;
     }
 
+    private WebDriverWait patiently() {
+        return new WebDriverWait(driver, PATIENCE, BETWEEN_LOOKS);
+    }
+
     /** Waits until something is shown, and gives it. */
     WebElement see(By what) {
-        return new WebDriverWait(driver, PATIENCE).until(ExpectedConditions.visibilityOfElementLocated(what));
+        return patiently().until(ExpectedConditions.visibilityOfElementLocated(what));
     }
 
     /** Waits until a text is shown anywhere on the page. */
     Browser seeText(String text) {
-        new WebDriverWait(driver, PATIENCE).withMessage("no “" + text + "” on " + driver.getCurrentUrl())
+        patiently().withMessage("no “" + text + "” on " + driver.getCurrentUrl())
                 .until(d -> d.findElement(By.tagName("body")).getText().contains(text));
         return this;
     }
 
     Browser seeNoText(String text) {
-        new WebDriverWait(driver, PATIENCE).withMessage("still “" + text + "” on " + driver.getCurrentUrl())
+        patiently().withMessage("still “" + text + "” on " + driver.getCurrentUrl())
                 .until(d -> !d.findElement(By.tagName("body")).getText().contains(text));
         return this;
     }
@@ -93,12 +98,12 @@ public final class Browser implements AutoCloseable {
 
     /** Waits until nothing of that kind is on the page any more. */
     Browser seeNone(By what) {
-        new WebDriverWait(driver, PATIENCE).withMessage("still there on " + driver.getCurrentUrl() + ": " + what).until(d -> d.findElements(what).isEmpty());
+        patiently().withMessage("still there on " + driver.getCurrentUrl() + ": " + what).until(d -> d.findElements(what).isEmpty());
         return this;
     }
 
     Browser click(By what) {
-        WebElement element = new WebDriverWait(driver, PATIENCE).until(ExpectedConditions.elementToBeClickable(what));
+        WebElement element = patiently().until(ExpectedConditions.elementToBeClickable(what));
         js("arguments[0].scrollIntoView({block: 'center'})", element);
         element.click();
         return this;
@@ -171,7 +176,7 @@ public final class Browser implements AutoCloseable {
 
     /** Waits until a script gives true. */
     public Browser until(String script) {
-        new WebDriverWait(driver, PATIENCE).until(d -> Boolean.TRUE.equals(js(script)));
+        patiently().until(d -> Boolean.TRUE.equals(js(script)));
         return this;
     }
 

@@ -12,6 +12,8 @@ import org.openqa.selenium.Keys;
 /** The rule sheet as it is kept: as a file, in editions, by those who look after a folder; and what lies in folders already. */
 class SheetKeepingTest {
 
+    private static final By EDITOR = By.cssSelector("form.editor");
+
     @TempDir
     Path files;
 
@@ -95,12 +97,12 @@ class SheetKeepingTest {
             site.type(test("rule-name"), "Site notes").click(By.xpath("//form//label[contains(., 'Site notes')]//input"));
             site.choose(test("says-number"), "said here").choose(test("scheme"), "gets no number").choose(test("says-review"), "said here").choose(test("route"), "nobody reviews it: filed at once");
             site.choose(test("says-issue"), "said here").choose(test("target-at-once"), "Shared / Site documents").choose(test("status-filing"), "S2 for information");
-            site.click(test("save-draft")).seeText("The place for what is filed at once needs “number”, which nothing fills");
+            site.seeText("The place for what is filed at once needs “number”, which nothing fills").click(test("save-draft")).seeNone(EDITOR);
             site.clickButton("Site notes");
-            site.type(By.xpath("//input[@aria-label='Name of files placed for filing']"), Keys.chord(Keys.CONTROL, "a") + "{name}").seeText("Shared / Site documents / ").click(test("save-draft"));
-            site.seeNoText("which nothing fills").click(By.xpath("//button[normalize-space()='Put in force']")).see(switchOf("Site notes", "on"));
+            site.type(By.xpath("//input[@aria-label='Name of files placed for filing']"), Keys.chord(Keys.CONTROL, "a") + "{name}").seeText("Shared / Site documents / ").seeText("The check finds nothing.").click(test("save-draft")).seeNone(EDITOR);
+            site.click(By.xpath("//button[normalize-space()='Put in force']")).see(switchOf("Site notes", "on"));
 
-            controller.open("/rules").clickButton("Site notes").type(test("rule-name"), " of Dunmarrow").click(test("save-draft"));
+            controller.open("/rules").clickButton("Site notes").type(test("rule-name"), " of Dunmarrow").click(test("save-draft")).seeNone(EDITOR);
             controller.click(By.xpath("//tr[contains(@class,'under')][preceding-sibling::tr[1][contains(., 'Site notes of Dunmarrow')]]//button[normalize-space()='Put in force']"));
             controller.seeText("lies where it stands and never went through rules: Otters at the fish pass.pdf").clickButton("Send it through").seeText("No file lies where it stands");
             site.open("/folders").click(folder("Site notes")).seeText("Issued");

@@ -54,13 +54,15 @@ onMounted(() => {
       <p v-if="form.conditions.length > 1" class="quiet">All of them have to be met.</p>
     </fieldset>
     <StationsEdit v-model="form.stations" :choices="choices" :project="project" :only="watching ? 'tell' : undefined" />
-    <ul class="findings" :class="{ some: found.length }" aria-label="What the check finds" aria-live="polite"><li v-if="found.length === 0" class="quiet">The check finds nothing.</li><li v-for="(f, i) in found" :key="i" :class="f.error ? 'error' : 'warning'"><strong>{{ f.column.charAt(0).toUpperCase() + f.column.slice(1) }}</strong> {{ f.sentence }} <span class="quiet">{{ f.mend }}</span></li></ul>
-    <footer>
-      <Meanwhile v-if="changedMeanwhile" :by="by" @theirs="takeTheirs" @mine="keepMine" />
-      <button class="act first" type="submit" :disabled="busy || changedMeanwhile" data-test="save-draft">Save as draft</button>
-      <button class="act" type="button" @click="emit('leave', form)">Leave it as it was</button>
-      <span class="quiet">Nothing changes for arriving files until the draft is put in force.</span>
-    </footer>
+    <div class="foot">
+      <ul class="findings" :class="{ some: found.length }" tabindex="0" aria-label="What the check finds" aria-live="polite"><li v-if="found.length === 0" class="quiet">The check finds nothing.</li><li v-for="(f, i) in found" :key="i" :class="f.error ? 'error' : 'warning'"><strong>{{ f.column.charAt(0).toUpperCase() + f.column.slice(1) }}</strong> {{ f.sentence }} <span class="quiet">{{ f.mend }}</span></li></ul>
+      <footer>
+        <Meanwhile v-if="changedMeanwhile" :by="by" @theirs="takeTheirs" @mine="keepMine" />
+        <button class="act first" type="submit" :disabled="busy || changedMeanwhile" data-test="save-draft">Save as draft</button>
+        <button class="act" type="button" @click="emit('leave', form)">Leave it as it was</button>
+        <span class="quiet">Nothing changes for arriving files until the draft is put in force.</span>
+      </footer>
+    </div>
   </form>
 </template>
 
@@ -69,8 +71,8 @@ onMounted(() => {
 .editor.watching { grid-template-columns: 1.2fr 1fr 1.4fr; }
 fieldset { border: 0; border-right: 1px solid var(--line); padding: 0 10px 10px; display: grid; gap: 8px; align-content: start; min-width: 0; }
 legend { font-weight: 600; padding: 6px 0 0; } .field { min-width: 0; } fieldset > button { justify-self: start; }
-.restored { grid-column: 1 / -1; padding: 5px 10px 0; } .findings { grid-column: 1 / -1; grid-row: 20; padding: 5px 10px; font-size: 12.5px; line-height: 18px; height: 48px; overflow: auto; border-top: 1px solid var(--line); background: var(--sheet); position: sticky; bottom: 45px; } .findings.some { background: var(--attention-soft); } .warning { color: var(--attention); }
-footer { grid-column: 1 / -1; grid-row: 21; border-top: 1px solid var(--line); padding: 8px 10px; min-height: 45px; display: flex; gap: 8px 10px; align-items: center; flex-wrap: wrap; background: var(--shade); position: sticky; bottom: 0; }
+.restored { grid-column: 1 / -1; padding: 5px 10px 0; } .foot { grid-column: 1 / -1; grid-row: 20; position: sticky; bottom: 0; } .findings { padding: 5px 10px; font-size: 12.5px; line-height: 18px; height: 48px; overflow: auto; border-top: 1px solid var(--line); background: var(--sheet); } .findings.some { background: var(--attention-soft); } .warning { color: var(--attention); }
+footer { border-top: 1px solid var(--line); padding: 8px 10px; display: flex; gap: 8px 10px; align-items: center; flex-wrap: wrap; background: var(--shade); }
 @media (max-width: 1500px) and (min-width: 1151px) {
   .editor:not(.watching) { grid-template-columns: 1.05fr 1.05fr 1.1fr 1fr; grid-template-rows: auto auto 1fr auto; grid-template-areas: 'note note note note' 'where identify number tell' 'where identify review tell' 'which identify issue tell'; }
   .editor:not(.watching) .restored { grid-area: note; } .editor:not(.watching) .where { grid-area: where; } .editor:not(.watching) .which { grid-area: which; }

@@ -29,9 +29,9 @@ watch(() => session.me?.person, (person) => person && listen(), { immediate: tru
 .whole { height: 100%; overflow: auto; }
 .house { display: grid; grid-template-columns: var(--spine) minmax(0, 1fr); grid-template-rows: minmax(0, 1fr); height: 100%; }
 .stage { display: grid; grid-template-rows: auto minmax(0, 1fr); min-width: 0; height: 100%; }
-main { overflow: auto; padding: 12px 16px 20px; --stick: -12px; }
+main { overflow: auto; padding: 12px 16px 20px; --stick: -12px; --foot: -20px; }
 @media (max-width: 700px) {
   .house { grid-template-columns: 1fr; grid-template-rows: auto minmax(0, 1fr); }
-  main { padding: 8px; --stick: -8px; }
+  main { padding: 8px; --stick: -8px; --foot: -8px; }
 }
 </style>

@@ -71,7 +71,7 @@ onMounted(() => {
 .editor.watching { grid-template-columns: 1.2fr 1fr 1.4fr; }
 fieldset { border: 0; border-right: 1px solid var(--line); padding: 0 10px 10px; display: grid; gap: 8px; align-content: start; min-width: 0; }
 legend { font-weight: 600; padding: 6px 0 0; } .field { min-width: 0; } fieldset > button { justify-self: start; }
-.restored { grid-column: 1 / -1; padding: 5px 10px 0; } .foot { grid-column: 1 / -1; grid-row: 20; position: sticky; bottom: 0; } .findings { padding: 5px 10px; font-size: 12.5px; line-height: 18px; height: 48px; overflow: auto; border-top: 1px solid var(--line); background: var(--sheet); } .findings.some { background: var(--attention-soft); } .warning { color: var(--attention); }
+.restored { grid-column: 1 / -1; padding: 5px 10px 0; } .foot { grid-column: 1 / -1; grid-row: 20; position: sticky; bottom: var(--foot); } .findings { padding: 5px 10px; font-size: 12.5px; line-height: 18px; height: 48px; overflow: auto; border-top: 1px solid var(--line); background: var(--sheet); } .findings.some { background: var(--attention-soft); } .warning { color: var(--attention); }
 footer { border-top: 1px solid var(--line); padding: 8px 10px; display: flex; gap: 8px 10px; align-items: center; flex-wrap: wrap; background: var(--shade); }
 @media (max-width: 1500px) and (min-width: 1151px) {
   .editor:not(.watching) { grid-template-columns: 1.05fr 1.05fr 1.1fr 1fr; grid-template-rows: auto auto 1fr auto; grid-template-areas: 'note note note note' 'where identify number tell' 'where identify review tell' 'which identify issue tell'; }

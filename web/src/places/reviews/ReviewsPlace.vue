@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { computed, onMounted, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, data, type Schemas } from '../../api/client'
+import { api, data } from '../../api/client'
 import { whenChanged } from '../../live'
-import { useLoaded } from '../../load'
+import { useLoaded, usePaged } from '../../load'
 import Trouble from '../../parts/Trouble.vue'
 import { useSession } from '../../session'
 import ReviewTable from './ReviewTable.vue'
@@ -23,33 +23,20 @@ const filter = computed(() => ({
   cycleFrom: Number(route.query.cycle) || undefined, order: (route.query.order === 'NEWEST' ? 'NEWEST' : 'DUE') as 'DUE' | 'NEWEST',
 }))
 const ask = (after?: string) => data(api.GET('/api/projects/{project}/reviews', { params: { path: { project }, query: { ...filter.value, after } } }))
-const list = useLoaded(() => ask())
+const list = usePaged(ask, (page) => page)
+const { rows, hasMore, problem } = list
 const routes = useLoaded(() => data(api.GET('/api/projects/{project}/routes', path)))
 const people = useLoaded(() => data(api.GET('/api/projects/{project}/people', path)))
-const more = shallowRef<Schemas['ReviewRow'][]>([])
-const next = ref<string>()
-const rows = computed(() => [...(list.value.value?.items ?? []), ...more.value])
 const table = computed(() => `/api/projects/${project}/reviews/table?` + new URLSearchParams(Object.entries(filter.value).flatMap(([k, v]) => (v === undefined ? [] : [[k, String(v)]]))).toString())
 
-async function load() {
-  if (plots.value) return
-  more.value = []
-  await list.load()
-  next.value = list.value.value?.next
-}
+const begin = () => void (plots.value || list.begin())
 onMounted(() => {
-  void load()
+  begin()
   void routes.load()
   void people.load()
 })
-watch(filter, load)
-whenChanged(['REVIEW', 'PASSAGE'], () => { if (more.value.length === 0) void load() }, 500)
-
-async function loadMore() {
-  const page = await ask(next.value)
-  more.value = [...more.value, ...page.items]
-  next.value = page.next
-}
+watch(filter, begin)
+whenChanged(['REVIEW', 'PASSAGE'], () => void (plots.value || list.load()), 500)
 
 function set(key: string, event: Event) {
   void router.replace({ query: { ...route.query, [key]: (event.target as HTMLSelectElement).value || undefined } })
@@ -75,12 +62,12 @@ function set(key: string, event: Event) {
     </header>
     <TurnaroundPlots v-if="plots" />
     <template v-else>
-      <Trouble :problem="list.problem.value" :again="load" />
+      <Trouble :problem="problem" :again="list.load" />
       <div class="scroll">
-        <ReviewTable v-if="rows.length" :rows="rows" @changed="load" />
-        <p v-else-if="list.value.value" class="empty"><strong>No reviews here.</strong><template v-if="which === 'LATE'">Nobody is late.</template><template v-else>A review appears here when files arrive at station Review: with whom it is, until when, and what came of it.</template></p>
-        <p v-else-if="!list.problem.value" class="quiet" role="status">Asking for the reviews …</p>
-        <button v-if="next" class="act" type="button" @click="loadMore">Show more</button>
+        <ReviewTable v-if="rows.length" :rows="rows" @changed="list.load" />
+        <p v-else-if="list.first.value" class="empty"><strong>No reviews here.</strong><template v-if="which === 'LATE'">Nobody is late.</template><template v-else>A review appears here when files arrive at station Review: with whom it is, until when, and what came of it.</template></p>
+        <p v-else-if="!problem" class="quiet" role="status">Asking for the reviews …</p>
+        <button v-if="hasMore" class="act" type="button" @click="list.more">Show more</button>
       </div>
     </template>
   </div>

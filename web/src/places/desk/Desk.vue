@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
+import { useLocalStorage } from '@vueuse/core'
 import { useRoute } from 'vue-router'
 import { api, data } from '../../api/client'
 import { useKeys } from '../../keys'
@@ -13,6 +14,9 @@ import TakenList from '../numbers/TakenList.vue'
 import CalendarLink from './CalendarLink.vue'
 import ControllerLists from './ControllerLists.vue'
 import LeftDrafts from './LeftDrafts.vue'
+import { useDeciding } from './decide'
+import LastDecided from './LastDecided.vue'
+import { stand } from './stand'
 import FollowingList from './FollowingList.vue'
 import ReviewSlip from './ReviewSlip.vue'
 import StoppedList from './StoppedList.vue'
@@ -29,22 +33,24 @@ const back = useLoaded(() => list('BACK'))
 const onTheWay = useLoaded(() => list('ON_THE_WAY'))
 /** What was chosen to be dealt with together and could not be, a line each. */
 const left = ref<string[]>([])
-/** Reviews closed here whose consequences are still being shown. */
-const closed = ref<number[]>(Number(useRoute().query.closed) ? [Number(useRoute().query.closed)] : [])
+/** Reviews closed by the person in this browser whose consequences are shown until they have been read. */
+const closed = useLocalStorage<number[]>(`desk/closed/${session.me?.person ?? 0}`, [])
 /** How much a controller sees beside stops. */
 const more = ref(0)
 const route = useRoute()
-/** The review the keys are for: the one a link leads to, or the most urgent. */
-const chosen = ref<number>()
-const here = computed(() => {
-  const wanted = chosen.value ?? (Number(route.query.review) || undefined)
-  return waiting.value.find((r) => r.id === wanted)?.id ?? waiting.value[0]?.id
-})
+const closedElsewhere = Number(route.query.closed)
+if (closedElsewhere && !closed.value.includes(closedElsewhere)) closed.value = [closedElsewhere, ...closed.value]
+/** The review the keys are for: the one a link leads to, where one stood before, or the most urgent. */
+const linked = Number(route.query.review)
+if (linked) stand.value = { review: linked, passage: 0 }
+const here = computed(() => waiting.value.find((r) => r.id === stand.value.review)?.id ?? waiting.value[0]?.id)
+/** What came too late, and who was first. */
+const lost = ref<string[]>([])
+const { busy, problem: notTaken, takeBackLast } = useDeciding(() => undefined, () => void reviews.load())
 
 function turn(by: number) {
   const at = waiting.value.findIndex((r) => r.id === here.value)
-  chosen.value = waiting.value[Math.max(0, Math.min(waiting.value.length - 1, at + by))]?.id
-  void nextTick(() => document.querySelector('article.here')?.scrollIntoView({ block: 'nearest' }))
+  stand.value = { review: waiting.value[Math.max(0, Math.min(waiting.value.length - 1, at + by))]?.id ?? 0, passage: 0 }
 }
 useKeys([
   { key: 'PageDown', says: 'Next review', does: () => turn(1) },
@@ -79,10 +85,18 @@ const nothing = computed(() => asked.value && waiting.value.length === 0 && rows
     <LeftDrafts v-if="asked" :waiting="waiting" />
     <FollowingList v-for="id in closed" :key="id" :review="id" @read="closed = closed.filter((c) => c !== id)" />
 
+    <div v-if="lost.length" class="panel left" role="alert">
+      <strong>Somebody was quicker.</strong>
+      <ul><li v-for="line in lost" :key="line">{{ line }}</li></ul>
+      <button type="button" class="act" @click="lost = []">I have read this</button>
+    </div>
+
     <section v-if="waiting.length">
       <h1>{{ count(files, 'file waits', 'files wait') }} for your decision</h1>
-      <ReviewSlip v-for="review in waiting" :key="`${review.id}/${review.turn}/${review.id === here}`" :review="review" :keys="review.id === here" @changed="reviews.load" @closed="(id) => (closed = [id, ...closed])" />
+      <ReviewSlip v-for="review in waiting" :key="`${review.id}/${review.turn}/${review.id === here}`" :review="review" :keys="review.id === here" @changed="reviews.load" @closed="(id) => (closed = [id, ...closed.filter((c) => c !== id)])" @lost="(why) => lost.push(why)" />
       <p v-if="waiting.length >= MOST" class="quiet">These are the {{ MOST }} most urgent reviews; the others follow as these are closed.</p>
+      <Trouble :problem="notTaken" />
+      <LastDecided :take-back="takeBackLast" :busy="busy" />
     </section>
 
     <section v-if="rows(stopped).length || left.length">

@@ -8,19 +8,30 @@ import Due from '../../parts/Due.vue'
 import Num from '../../parts/Num.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { count, day } from '../../say'
+import { useSession } from '../../session'
 import CommentSheet from './CommentSheet.vue'
 import { useDeciding } from './decide'
+import { bringIntoView, wholeInView } from './inView'
+import { stand } from './stand'
 import SeatLine from './SeatLine.vue'
 
 const props = defineProps<{ review: Review; keys?: boolean }>()
-const emit = defineEmits<{ changed: []; closed: [review: number] }>()
+/** `lost`: what was to be done came too late, and why; the review goes from the list with it. */
+const emit = defineEmits<{ changed: []; closed: [review: number]; lost: [why: string] }>()
 const router = useRouter()
-const deciding = useDeciding(() => props.review, () => emit('changed'))
-const { problem, busy, asking, comment, codes, give, say, unsay } = deciding
-const at = ref(0)
+const session = useSession()
+const deciding = useDeciding(() => props.review, () => emit('changed'), undefined, words)
+const { problem, busy, asking, comment, codes, give, say, takeBack } = deciding
+/** The file the mark is on; 0 for the first. */
+const marked = ref(props.keys && stand.value.review === props.review.id ? stand.value.passage : 0)
+/** Why a key did nothing. */
+const unheard = ref('')
+const article = useTemplateRef<HTMLElement>('article')
 const picked = ref(new Set<number>())
 const drawing = ref(false)
-const commentField = useTemplateRef<HTMLTextAreaElement>('commentField')
+const commentField = useTemplateRef<HTMLTextAreaElement[]>('commentField')
+/** The row the comment is written under: the last of those it is for. */
+const askedAt = computed(() => files.value.findLast((f) => asking.value?.passages.includes(f.passage.id))?.passage.id)
 const releasing = computed(() => props.review.state === 'RELEASING')
 const several = computed(() => props.review.seats.length > 1)
 
@@ -29,19 +40,58 @@ const unfolded = ref(!!props.keys && !props.review.files)
 const asked = useLoaded(() => data(api.GET('/api/reviews/{id}', { params: { path: { id: props.review.id } } })))
 const files = computed(() => props.review.files ?? asked.value.value?.files ?? [])
 const folded = computed(() => !props.review.files && !asked.value.value)
+const at = computed(() => Math.max(0, files.value.findIndex((f) => f.passage.id === marked.value)))
 const undecided = computed(() => (folded.value ? props.review.undecided : files.value.filter((f) => f.decision === undefined).length))
 const mayClose = computed(() => undecided.value === 0 || (props.review.filesGoAlone && undecided.value < files.value.length))
 const allPicked = computed(() => picked.value.size === files.value.length)
 /** What a key decides: the picked files, or the one the cursor is on. */
 const meant = () => (picked.value.size ? [...picked.value] : files.value[at.value] ? [files.value[at.value]!.passage.id] : [])
 const codeName = (digit?: number) => codes().find((c) => c.digit === digit)?.name ?? ''
+/** Who has not answered every file, where one's own answers are complete. */
+const missing = computed(() => (several.value && files.value.every((f) => f.mine)
+  ? props.review.seats.filter((s) => s.answered < props.review.fileCount && !props.review.from.includes(s.personId)).map((s) => s.person) : []))
 const others = (f: Schemas['ReviewedFile']) => f.answers.filter((a) => a.id !== f.mine?.id)
 
 watch(asking, async (now) => {
   if (!now) return
   await nextTick()
-  commentField.value?.focus()
+  commentField.value?.[0]?.focus()
+  bringIntoView(commentField.value?.[0]?.closest('tr'))
 })
+
+watch(problem, (now) => { if (now?.type === 'step-is-over') emit('lost', now.message) })
+
+function words(id: number) {
+  const p = files.value.find((f) => f.passage.id === id)?.passage
+  return p ? [p.number, p.revision, p.title].filter(Boolean).join(' ') : ''
+}
+
+function mark(index: number) {
+  marked.value = files.value[Math.max(0, Math.min(files.value.length - 1, index))]?.passage.id ?? 0
+}
+
+const row = () => article.value?.querySelector<HTMLElement>(releasing.value ? 'footer' : 'tr.at')
+
+/** Shows what has the mark, once it is there to be shown. */
+watch([() => props.keys && !folded.value, at], async ([shown], [before]) => {
+  if (!shown) return
+  stand.value = { review: props.review.id, passage: files.value[at.value]?.passage.id ?? 0 }
+  await nextTick()
+  if (!before) bringIntoView(article.value)
+  bringIntoView(row())
+}, { immediate: true })
+
+/** Does what a key says only to what is on the screen, whole; else shows it, and says that the key did nothing. */
+function seen(element: HTMLElement | null | undefined, does: () => void) {
+  if (!folded.value && element && wholeInView(element)) {
+    unheard.value = ''
+    does()
+    return
+  }
+  unheard.value = folded.value ? 'Its files were still being asked for, so the key did nothing. Press it again once you see them.'
+    : 'What you marked was not on the screen, so the key did nothing. Now it is: press it again.'
+  bringIntoView(element ?? article.value)
+}
 
 watch(() => props.review, (now) => {
   if (unfolded.value && !now.files) void asked.load()
@@ -67,7 +117,7 @@ function toggleAll() {
 async function decide(ids: number[], code: number) {
   await give(ids, code)
   if (asking.value || problem.value) return
-  if (ids.length === 1 && picked.value.size === 0) at.value = Math.min(files.value.length - 1, at.value + 1)
+  if (ids.length === 1 && picked.value.size === 0) mark(files.value.findIndex((f) => f.passage.id === ids[0]) + 1)
   picked.value = new Set()
 }
 
@@ -87,22 +137,28 @@ async function release() {
 }
 
 const on = (does: () => void) => () => { if (props.keys) does() }
+const onRow = (does: (id: number) => void) => on(() => seen(row(), () => { if (files.value[at.value]) does(files.value[at.value]!.passage.id) }))
+const onFoot = (does: () => void) => on(() => seen(article.value?.querySelector<HTMLElement>('footer'), does))
+const move = (by: number) => on(() => {
+  unheard.value = ''
+  mark(at.value + by)
+})
 useKeys(props.keys ? [
-  { key: 'ArrowDown', says: 'Next file', does: on(() => (at.value = Math.min(files.value.length - 1, at.value + 1))) },
-  { key: 'ArrowUp', says: 'File before', does: on(() => (at.value = Math.max(0, at.value - 1))) },
-  { key: 'Enter', says: 'Read the file', does: on(() => { if (files.value[at.value]) void router.push(`/read/${files.value[at.value]!.passage.id}`) }) },
-  ...(releasing.value ? [{ key: 'c', says: 'Release to the author', does: on(() => void release()) }] : [
-    { key: 'x', says: 'Pick the file, to decide several alike', does: on(() => { if (files.value[at.value]) toggle(files.value[at.value]!.passage.id) }) },
+  { key: 'ArrowDown', says: 'Next file', does: move(1) },
+  { key: 'ArrowUp', says: 'File before', does: move(-1) },
+  { key: 'Enter', says: 'Read the file', does: onRow((id) => void router.push(`/read/${id}`)) },
+  ...(releasing.value ? [{ key: 'c', says: 'Release to the author', does: onFoot(() => void release()) }] : [
+    { key: 'x', says: 'Pick the file, to decide several alike', does: onRow(toggle) },
     { key: 'a', says: 'Pick all files', does: on(toggleAll) },
-    ...[1, 2, 3, 4].map((code) => ({ key: String(code), says: `Decide: ${codeName(code) || code}`, does: on(() => void decide(meant(), code)) })),
-    { key: 'u', says: 'Take my decision back', does: on(() => void unsay(meant())) },
-    { key: 'c', says: 'Close the step', does: on(() => { if (mayClose.value) void close() }) },
+    ...[1, 2, 3, 4].map((code) => ({ key: String(code), says: `Decide: ${codeName(code) || code}`, does: onRow(() => void decide(meant(), code)) })),
+    { key: 'u', says: 'Take back what was decided last', does: on(() => void takeBack(meant())) },
+    { key: 'c', says: 'Close the step', does: onFoot(() => { if (mayClose.value) void close() }) },
   ]),
 ] : [])
 </script>
 
 <template>
-  <article class="panel" :class="{ here: keys }" :aria-label="`Review of submission ${review.submissionReference}`">
+  <article ref="article" class="panel" :class="{ here: keys }" :aria-label="`Review of submission ${review.submissionReference}`">
     <header>
       <h2>{{ review.stepName }}</h2>
       <span class="quiet">step {{ review.step + 1 }} of {{ review.steps }} on route {{ review.route }}</span>
@@ -123,7 +179,8 @@ useKeys(props.keys ? [
         </tr>
       </thead>
       <tbody>
-        <tr v-for="(file, i) in files" :key="file.passage.id" :class="{ at: keys && i === at }">
+        <template v-for="(file, i) in files" :key="file.passage.id">
+        <tr :class="{ at: keys && i === at }">
           <td class="pick"><input type="checkbox" :checked="picked.has(file.passage.id)" :aria-label="`Pick ${file.passage.title}`" @change="toggle(file.passage.id)"></td>
           <td><Num :number="file.passage.number" :revision="file.passage.revision" /></td>
           <td class="title">
@@ -131,7 +188,7 @@ useKeys(props.keys ? [
             <span v-if="file.passage.cycle > 1" class="cycle">cycle {{ file.passage.cycle }}</span>
           </td>
           <td v-if="files.some((f) => f.before.length)" class="said">
-            <span v-for="said in file.before.slice(-2)" :key="said.id" class="clip" :title="`${said.stepName}, ${said.person}: ${said.comment}`"><span class="key">{{ said.code }}</span> {{ said.comment || said.person }}</span>
+            <span v-for="said in file.before" :key="said.id" class="clip" :class="{ own: said.personId === session.me?.person }" :title="`${said.stepName}, ${said.person}: ${said.comment}`"><span class="key">{{ said.code }}</span> {{ said.comment || said.person }}</span>
           </td>
           <td v-if="several" class="others"><span v-for="said in others(file)" :key="said.id" class="clip" :title="`${said.person}: ${said.comment}`"><span class="key">{{ said.code }}</span> {{ said.person }}</span></td>
           <td class="decision">
@@ -144,16 +201,20 @@ useKeys(props.keys ? [
           </td>
           <td class="read"><RouterLink class="act bare" :to="`/read/${file.passage.id}`">Read</RouterLink></td>
         </tr>
+        <tr v-if="asking && askedAt === file.passage.id" class="asked"><td :colspan="9">
+          <form class="ask" @submit.prevent="sayIt">
+            <label class="field grow">
+              <span>{{ asking.code }}, {{ codeName(asking.code) }}: what is to be done ({{ count(asking.passages.length, 'file') }})</span>
+              <textarea ref="commentField" v-model="comment" class="text" required maxlength="20000" @keydown.enter.ctrl.prevent="sayIt" @keydown.esc="asking = undefined" />
+            </label>
+            <button class="act first" type="submit" :disabled="busy || !comment.trim()">Give {{ asking.code }}</button>
+            <button class="act" type="button" title="What you have typed is kept in this browser" @click="asking = undefined">Not now</button>
+          </form>
+        </td></tr>
+        </template>
       </tbody>
     </table>
-    <form v-if="asking" class="ask" @submit.prevent="sayIt">
-      <label class="field grow">
-        <span>{{ asking.code }}, {{ codeName(asking.code) }}: what is to be done ({{ count(asking.passages.length, 'file') }})</span>
-        <textarea ref="commentField" v-model="comment" class="text" required maxlength="20000" @keydown.enter.ctrl.prevent="sayIt" @keydown.esc="asking = undefined" />
-      </label>
-      <button class="act first" type="submit" :disabled="busy || !comment.trim()">Give {{ asking.code }}</button>
-      <button class="act" type="button" title="What you have typed is kept in this browser" @click="asking = undefined">Not now</button>
-    </form>
+    <p v-if="unheard" class="note" role="alert">{{ unheard }}</p>
     <Trouble :problem="problem ?? asked.problem.value" />
     <CommentSheet v-if="drawing && !releasing && !folded" :review="{ ...review, files }" :deciding="deciding" />
     <footer v-if="!folded">
@@ -166,7 +227,7 @@ useKeys(props.keys ? [
           {{ count(picked.size, 'file') }} picked, alike:
           <button v-for="code in codes()" :key="code.digit" type="button" class="act" :disabled="busy" @click="decide([...picked], code.digit)"><span class="key">{{ code.digit }}</span> {{ code.name }}</button>
         </span>
-        <span v-else class="quiet">{{ undecided ? `${count(undecided, 'file')} without a decision` : 'Every file has a decision' }}<template v-if="review.answerDue">; the author asks for an answer by {{ day(review.answerDue) }}</template></span>
+        <span v-else class="quiet">{{ !undecided ? 'Every file has a decision' : missing.length ? `You have answered; ${missing.join(', ')} ${missing.length === 1 ? 'has' : 'have'} not answered every file yet` : `${count(undecided, 'file')} without a decision` }}<template v-if="review.answerDue">; the author asks for an answer by {{ day(review.answerDue) }}</template></span>
         <button v-if="review.mayDraw" class="act bare" type="button" :aria-expanded="drawing" @click="drawing = !drawing">What the author will read</button>
         <button class="act first end" type="button" title="Cannot be taken back: what follows begins, and its people are told" :disabled="busy || !mayClose" @click="close">{{ undecided && mayClose ? `Close for ${files.length - undecided} of ${files.length}` : 'Close the step' }}</button>
       </template>
@@ -184,7 +245,9 @@ useKeys(props.keys ? [
 .number { width: 216px; }
 .title { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .cycle { margin-left: 6px; font-size: 11px; border: 1px solid var(--line-strong); padding: 0 4px; }
-.said { width: 250px; } .said .clip { display: block; }
+.said { width: 250px; } .said .clip { display: block; } .own { font-weight: 600; }
+article, tr, footer { scroll-margin: 40px 0 50px; }
+.asked td { padding: 0; height: auto; }
 .others { width: 150px; } .others .clip { display: block; } .drawn { margin-left: 8px; border: 1px solid var(--line-strong); padding: 0 4px; font-size: 11px; }
 .message { padding: 5px 10px; background: var(--attention-soft); overflow-wrap: anywhere; white-space: pre-line; }
 .decision { white-space: nowrap; width: 340px; overflow: hidden; }

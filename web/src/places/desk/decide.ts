@@ -3,6 +3,7 @@ import { api, data, type Code, type Problem, type Review } from '../../api/clien
 import { asProblem } from '../../load'
 import { useSession } from '../../session'
 import { draftOf, dropDraft, keepDraft } from './drafts'
+import { forgetDecided, lastDecided, noteDecided } from './lastDecided'
 
 export interface Deciding {
   problem: Ref<Problem | undefined>
@@ -18,6 +19,9 @@ export interface Deciding {
   say: () => Promise<void>
   /** Takes back what was said of files in this step. */
   unsay: (passages: number[]) => Promise<void>
+  /** Takes back what was decided last, in whichever review; what was said of these files if nothing was decided here before. */
+  takeBack: (marked: number[]) => Promise<void>
+  takeBackLast: () => Promise<void>
   /** Closes the step; true if it was. */
   close: () => Promise<boolean>
   /** Releases decisions and comments to the author; true if it was done. */
@@ -30,8 +34,9 @@ export interface Deciding {
  * Deciding on a review, the same on the Desk and in the Reading room. What was being typed before is there again.
  *
  * @param only the one file it is about, where it is about one
+ * @param file a file in words, for saying where a decision went
  */
-export function useDeciding(review: () => Review | undefined, changed: () => void, only?: () => number): Deciding {
+export function useDeciding(review: () => Review | undefined, changed: () => void, only?: () => number, file?: (id: number) => string): Deciding {
   const session = useSession()
   const problem = ref<Problem>()
   const busy = ref(false)
@@ -77,6 +82,8 @@ export function useDeciding(review: () => Review | undefined, changed: () => voi
       dropDraft(me(), at.id)
       asking.value = undefined
       comment.value = ''
+      forgetDecided(at.id, passages)
+      noteDecided({ review: at.id, turn: at.turn, passages, code, name: codes().find((c) => c.digit === code)?.name ?? '', what: file?.(passages[0]!) ?? '' })
     }
   }
 
@@ -99,20 +106,33 @@ export function useDeciding(review: () => Review | undefined, changed: () => voi
     if (asking.value && comment.value.trim()) await put(asking.value.passages, asking.value.code, comment.value)
   }
 
+  async function withdraw(id: number, turn: number, passages: number[]) {
+    if (await carryOut(() => data(api.POST('/api/reviews/{id}/decisions/withdrawals', { params: { path: { id } }, body: { turn, passages } })))) forgetDecided(id, passages)
+    else if (problem.value?.type === 'step-is-over') forgetDecided(id)
+  }
+
   async function unsay(passages: number[]) {
     const at = review()
-    if (at && passages.length) await carryOut(() => data(api.POST('/api/reviews/{id}/decisions/withdrawals', { params: { path: { id: at.id } }, body: { turn: at.turn, passages } })))
+    if (at && passages.length) await withdraw(at.id, at.turn, passages)
   }
 
-  async function close() {
+  async function takeBackLast() {
+    const last = lastDecided.value
+    if (last && !busy.value) await withdraw(last.review, last.turn, last.passages)
+  }
+
+  const takeBack = (marked: number[]) => (lastDecided.value ? takeBackLast() : unsay(marked))
+
+
+  async function leave(call: (at: Review) => Promise<unknown>) {
     const at = review()
-    return !!at && carryOut(() => data(api.POST('/api/reviews/{id}/closings', { params: { path: { id: at.id } }, body: { turn: at.turn } })))
+    const left = !!at && await carryOut(() => call(at))
+    if (left) forgetDecided(at.id)
+    return left
   }
 
-  async function release() {
-    const at = review()
-    return !!at && carryOut(() => data(api.POST('/api/reviews/{id}/releases', { params: { path: { id: at.id } }, body: { turn: at.turn } })))
-  }
+  const close = () => leave((at) => data(api.POST('/api/reviews/{id}/closings', { params: { path: { id: at.id } }, body: { turn: at.turn } })))
+  const release = () => leave((at) => data(api.POST('/api/reviews/{id}/releases', { params: { path: { id: at.id } }, body: { turn: at.turn } })))
 
-  return { problem, busy, asking, comment, codes, give, say, unsay, close, release, carryOut }
+  return { problem, busy, asking, comment, codes, give, say, unsay, takeBack, takeBackLast, close, release, carryOut }
 }

@@ -7,6 +7,7 @@ import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
 import Num from '../../parts/Num.vue'
 import Trouble from '../../parts/Trouble.vue'
+import { stand } from '../desk/stand'
 import Sheet from './Sheet.vue'
 import TitleBlock from './TitleBlock.vue'
 
@@ -47,6 +48,7 @@ whenChanged(['REVIEW', 'PASSAGE'], load)
 const passage = computed(() => (sheet.value.value?.row.passage.id === id.value ? sheet.value.value.row.passage : undefined))
 const ownReview = computed(() => (review.value.value?.files?.some((f) => f.passage.id === id.value) ? review.value.value : undefined))
 watch(passage, (now, was) => { if (now && now.id !== was?.id) void before.load() })
+watch(ownReview, (now) => { if (now?.mine) stand.value = { review: now.id, passage: id.value } })
 const file = computed(() => passage.value?.files[passage.value.readFile ?? 0])
 const siblings = computed(() => ownReview.value?.files?.map((f) => f.passage.id) ?? [])
 const place = computed(() => siblings.value.indexOf(id.value))
@@ -59,6 +61,8 @@ function go(by: number) {
 const larger = () => (zoom.value = Math.min(8, zoom.value * 1.25))
 const smaller = () => (zoom.value = Math.max(0.5, zoom.value / 1.25))
 useKeys([
+  { key: 'ArrowRight', says: 'Next file of the review', does: () => go(1) },
+  { key: 'ArrowLeft', says: 'File before', does: () => go(-1) },
   { key: 'n', says: 'Next file of the review', does: () => go(1) },
   { key: 'p', says: 'File before', does: () => go(-1) },
   { key: '+', says: 'Larger', does: larger },

@@ -9,13 +9,15 @@ import Trouble from '../../parts/Trouble.vue'
 import { count } from '../../say'
 import { useSession } from '../../session'
 import { useDeciding } from '../desk/decide'
+import LastDecided from '../desk/LastDecided.vue'
 
 const props = defineProps<{ row: PassageRow; review?: Review; answers: Schemas['Said'][]; before?: { revision?: string; said: Schemas['Said'][] } }>()
 const emit = defineEmits<{ changed: [] }>()
 const session = useSession()
 const router = useRouter()
-const deciding = useDeciding(() => props.review, () => emit('changed'), () => props.row.passage.id)
-const { problem, busy, asking, comment, give, say, unsay } = deciding
+const deciding = useDeciding(() => props.review, () => emit('changed'), () => props.row.passage.id,
+  () => [passage.value.number, passage.value.revision, passage.value.title].filter(Boolean).join(' '))
+const { problem, busy, asking, comment, give, say, unsay, takeBack, takeBackLast } = deciding
 const field = useTemplateRef<HTMLTextAreaElement>('field')
 
 const passage = computed(() => props.row.passage)
@@ -42,7 +44,7 @@ async function close() {
 
 useKeys([
   ...[1, 2, 3, 4].map((code) => ({ key: String(code), says: `Decide: ${codes.value.find((c) => c.digit === code)?.name ?? code}`, does: () => { if (mine.value && props.review?.state === 'OPEN') void give([passage.value.id], code) } })),
-  { key: 'u', says: 'Take my decision back', does: () => { if (answer.value) void unsay([passage.value.id]) } },
+  { key: 'u', says: 'Take back what was decided last', does: () => void takeBack(answer.value ? [passage.value.id] : []) },
   { key: 'c', says: 'Close the step', does: () => { if (mine.value && props.review?.state === 'OPEN' && mayClose.value) void close() } },
 ])
 </script>
@@ -67,11 +69,12 @@ useKeys([
         <label class="field"><span>What is to be done</span><textarea ref="field" v-model="comment" class="text" required maxlength="20000" @keydown.enter.ctrl.prevent="say()" @keydown.esc="asking = undefined" /></label>
         <span class="row"><button class="act first" type="submit" :disabled="busy || !comment.trim()">Give {{ asking.code }}</button><button class="act" type="button" @click="asking = undefined">Not now</button></span>
       </form>
-      <Trouble :problem="problem" />
       <span class="row end"><span class="quiet grow">{{ undecided ? `${count(undecided, 'file')} of ${review.fileCount} without a decision` : 'Every file has a decision' }}</span>
         <button class="act" :class="{ first: mayClose }" type="button" title="Cannot be taken back: what follows begins, and its people are told" :disabled="busy || !mayClose" @click="close">Close the step</button></span>
     </div>
     <div v-else class="line cell"><small>Where</small>{{ whereInWords(passage) }}<template v-if="passage.heldBy">, with {{ passage.heldBy }}</template></div>
+    <Trouble :problem="problem" />
+    <LastDecided :take-back="takeBackLast" :busy="busy" />
   </section>
 </template>
 

@@ -131,7 +131,7 @@ public record Board(Route route, Phase phase, int turn, int step, List<File> fil
         }
         List<PassageId> undecided = files.stream().map(File::passage).filter(p -> decision(p).isEmpty()).toList();
         if (undecided.size() == files.size() || !undecided.isEmpty() && !route.filesGoAlone()) {
-            return new Move.Refused(new Refusal.Undecided(undecided));
+            return new Move.Refused(lacking(undecided));
         }
         return new Move.Closed(parts(file -> decision(file.passage()).map(code -> lead(file, code))));
     }
@@ -242,6 +242,14 @@ public record Board(Route route, Phase phase, int turn, int step, List<File> fil
     public Optional<Seat> seatOf(Acting acting) {
         return seats.stream().filter(s -> acting.seats().contains(s.person()))
                 .min(Comparator.comparing(s -> s.person().equals(acting.by()) ? 0 : 1));
+    }
+
+    private Refusal.Undecided lacking(List<PassageId> undecided) {
+        List<Answer> said = answersTo(undecided.getFirst());
+        List<PersonId> missing = seats.size() == 1 ? List.of() : seats.stream().map(Seat::person).filter(p -> said.stream().noneMatch(a -> a.seat().equals(Optional.of(p)))).toList();
+        boolean leadMissing = drawing() == Step.Drawing.LEAD && missing.stream().anyMatch(this::leads);
+        int others = (int) said.stream().filter(a -> a.seat().filter(s -> !leads(s)).isPresent()).count();
+        return new Refusal.Undecided(undecided, missing, Math.max(0, at().needs().of(Seating.asked(seats)) - others) + (leadMissing ? 1 : 0));
     }
 
     public List<Answer> answersTo(PassageId passage) {

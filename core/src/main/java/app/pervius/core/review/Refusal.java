@@ -2,6 +2,7 @@ package app.pervius.core.review;
 
 import app.pervius.core.passage.PassageId;
 import app.pervius.core.project.DecisionCode;
+import app.pervius.core.project.PersonId;
 import java.util.List;
 
 /** Why something cannot be done in a review. */
@@ -31,8 +32,17 @@ public sealed interface Refusal {
     record AnsweredByAnother(PassageId passage, Answer answer) implements Refusal {
     }
 
-    /** Revisions that have not all the answers they need. */
-    record Undecided(List<PassageId> passages) implements Refusal {
+    /**
+     * Revisions that have not all the answers they need.
+     *
+     * @param missing who has not answered the first of them
+     * @param needed how many answers of those it lacks
+     */
+    record Undecided(List<PassageId> passages, List<PersonId> missing, int needed) implements Refusal {
+        public Undecided {
+            passages = List.copyOf(passages);
+            missing = List.copyOf(missing);
+        }
     }
 
     /** The lead of the step closes it. */

@@ -45,6 +45,10 @@ public record Letter(String subject, String text) {
         return switch (heading.occasion()) {
             case ARRIVED -> "submission " + heading.submission() + " has arrived with " + files + ":";
             case TO_DECIDE -> files + " of submission " + heading.submission() + (count == 1 ? " waits" : " wait") + " for your decision:";
+            case TO_DECIDE_AGAIN -> "the decision on " + files + " of submission " + heading.submission() + " was reopened; " + (count == 1 ? "it waits" : "they wait") + " for yours anew:";
+            case PASSED_ON -> files + " of submission " + heading.submission() + (count == 1 ? " was" : " were") + " passed on to you for your decision:";
+            case TAKEN_BACK -> files + " of submission " + heading.submission() + (count == 1 ? " was" : " were") + " taken back; there is nothing to decide any more:";
+            case REARRANGED -> files + " of submission " + heading.submission() + (count == 1 ? " is" : " are") + " decided in another review from now on:";
             case TO_RELEASE -> files + " of submission " + heading.submission() + (count == 1 ? " is" : " are")
                     + " decided. Draw the comments together and release them to the author:";
             case REMINDED -> files + " of submission " + heading.submission() + (count == 1 ? " waits" : " wait") + " for your decision still:";

@@ -77,7 +77,7 @@ class BoardTest {
     @Test
     void aStepIsNotClosedBeforeEveryFileHasItsDecision() {
         Board board = said(at(route(step(new Needs.Any(), Step.Drawing.WORST)), 0, HENRIKE), HENRIKE, ONE, 1);
-        assertThat(refused(board.close(0, Acting.self(HENRIKE)))).isEqualTo(new Refusal.Undecided(List.of(TWO)));
+        assertThat(refused(board.close(0, Acting.self(HENRIKE)))).isEqualTo(new Refusal.Undecided(List.of(TWO), List.of(), 1));
     }
 
     @Test
@@ -114,9 +114,17 @@ class BoardTest {
     }
 
     @Test
+    void aLeadWhoHasAnsweredEveryFileIsToldWhoseAnswerIsMissing() {
+        Board board = all(at(route(step(new Needs.Any(), Step.Drawing.LEAD)), 0, HENRIKE, KWABENA), HENRIKE, 1);
+        assertThat(refused(board.close(0, Acting.self(HENRIKE)))).isEqualTo(new Refusal.Undecided(List.of(ONE, TWO), List.of(KWABENA), 1));
+        assertThat(refused(said(at(route(step(new Needs.All(), Step.Drawing.LEAD)), 0, HENRIKE, KWABENA, TOMASZ), KWABENA, ONE, 1).close(0, Acting.self(HENRIKE))))
+                .isEqualTo(new Refusal.Undecided(List.of(ONE, TWO), List.of(HENRIKE, TOMASZ), 2));
+    }
+
+    @Test
     void whereAllAreNeededEachAnswersAndTheWorstCounts() {
         Board board = all(at(route(step(new Needs.All(), Step.Drawing.WORST)), 0, HENRIKE, KWABENA), HENRIKE, 1);
-        assertThat(refused(board.close(0, Acting.self(HENRIKE)))).isInstanceOf(Refusal.Undecided.class);
+        assertThat(refused(board.close(0, Acting.self(HENRIKE)))).isEqualTo(new Refusal.Undecided(List.of(ONE, TWO), List.of(KWABENA), 1));
         Board full = said(said(board, KWABENA, ONE, 3), KWABENA, TWO, 1);
         assertThat(full.decision(ONE)).contains(3);
         assertThat(full.decision(TWO)).contains(1);

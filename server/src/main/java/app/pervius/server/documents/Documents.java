@@ -199,6 +199,8 @@ public class Documents {
             revision.withdrawn = false;
             revision.outcome = null;
             revision.decisionCode = null;
+            revision.statusCode = null;
+            revision.issuedAt = null;
         });
     }
 

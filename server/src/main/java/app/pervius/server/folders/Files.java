@@ -95,6 +95,23 @@ public class Files {
         }
     }
 
+    /**
+     * The same for a revision whose decision does not hold any more: what a name says of it is true no more either.
+     *
+     * @param base what its files are called in {@code to}, without their endings; absent for the name they had and that they were withdrawn
+     */
+    public void withdraw(long revision, long from, long to, @Nullable String base, long by) {
+        for (FolderFile file : files.findByRevisionIdAndPresentTrueOrderById(revision)) {
+            if (file.folderId == from) {
+                FileName was = new FileName(file.name);
+                String ending = file.name.substring(was.base().length());
+                FileName name = new FileName((base == null ? was.base() + "_withdrawn" : base) + ending);
+                file.present = false;
+                file.movedTo = place(to, new Content(name, file.hash, file.size, file.mediaType), by, revision);
+            }
+        }
+    }
+
     /** The file of this name in a folder goes to another; it leaves a trace. */
     public void moveAway(long folder, FileName name, long to, long by) {
         files.newest(folder, name.key()).filter(f -> f.present).ifPresent(file -> {

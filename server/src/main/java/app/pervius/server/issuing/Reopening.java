@@ -70,7 +70,7 @@ class Reopening {
         });
         standing.currentFolder().ifPresent(folder -> withdraw(passage, standing.revision(), folder, actor));
         tell(passage, reason, actor);
-        passages.reopen(id, reviews.lastStep(id), new Journal.Actor(actor.person(), actor.name()),
+        passages.reopen(id, reviews.lastStep(id), new Journal.Actor(actor.person(), actor.name()), reason.strip(),
                 "Decision " + passage.decision() + " reopened: " + reason.strip());
         engine.wake(passage.submission());
     }
@@ -78,7 +78,8 @@ class Reopening {
     private void withdraw(Passages.PassageView passage, long revision, long folder, Actor actor) {
         long archive = projects.settings(passage.project()).archive().orElseThrow(() -> Problem.conflict("no-archive",
                 "The issued files would have to go to the archive, and the project has no archive folder.")).value();
-        files.move(revision, folder, archive, actor.person());
+        String named = passage.number() == null ? null : passage.number() + "_" + passage.revision() + "_withdrawn";
+        files.withdraw(revision, folder, archive, named, actor.person());
         documents.retire(revision);
         List.of(folder, archive).forEach(f -> live.changed(new Live.Change(passage.project(), folders.folder(f).firm(), Live.Topic.FOLDER, f)));
     }

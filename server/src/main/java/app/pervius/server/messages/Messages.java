@@ -35,7 +35,7 @@ public class Messages {
     private static final int MOST_LINES = 100;
 
     /** Occasions on which somebody has something to decide: their links lead to where it is decided. */
-    private static final Set<Occasion> FOR_DECIDERS = EnumSet.of(Occasion.TO_DECIDE, Occasion.TO_RELEASE, Occasion.REMINDED);
+    private static final Set<Occasion> FOR_DECIDERS = EnumSet.of(Occasion.TO_DECIDE, Occasion.TO_DECIDE_AGAIN, Occasion.PASSED_ON, Occasion.REARRANGED, Occasion.TO_RELEASE, Occasion.REMINDED);
 
     /** Where a message is. */
     public enum State { WAITING, SENT }

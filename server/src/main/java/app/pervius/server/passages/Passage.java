@@ -70,6 +70,9 @@ class Passage extends Row {
     /** The step its review goes on at, 0-based. */
     int reviewFrom;
     @Nullable String statusCode;
+    /** Who reopened its decision, and why, until it is decided anew. */
+    @Nullable Long reopenedBy;
+    @Nullable String reopenedWhy;
     @Nullable String heldBy;
     int journalSeq;
     String journalHash = "";

@@ -15,6 +15,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
@@ -98,12 +99,16 @@ class PassageStep {
                 + fault.getClass().getSimpleName() + ": " + fault.getMessage()), List.of(WayOut.TRY_AGAIN, WayOut.SEND_BACK, WayOut.TAKE_OUT));
     }
 
+    /** The wait of a passage was ended in a run of several; {@code by} whom, if by a person, who needs not be told of it. */
+    record Waited(String run, @Nullable Long by) {
+    }
+
     /** Stops a passage that waited in vain. */
     @Transactional
-    void stopWaiting(long id, StopReason reason, List<WayOut> waysOut) {
+    void stopWaiting(long id, Waited waited, StopReason reason, List<WayOut> waysOut) {
         Passage passage = passages.findById(id).orElseThrow();
         if (passage.state == Passages.State.WAITING) {
-            stop(passage, new Carried(id, "waited in vain " + passage.version, List.of()), reason, waysOut);
+            stop(passage, new Carried(id, waited.run(), List.of()), reason, waysOut, waited.by());
         }
     }
 
@@ -156,6 +161,10 @@ class PassageStep {
     }
 
     private void stop(Passage passage, Carried carried, StopReason reason, List<WayOut> waysOut) {
+        stop(passage, carried, reason, waysOut, null);
+    }
+
+    private void stop(Passage passage, Carried carried, StopReason reason, List<WayOut> waysOut, @Nullable Long by) {
         passage.state = Passages.State.STOPPED;
         passage.since = clock.instant();
         passage.due = null;
@@ -165,7 +174,7 @@ class PassageStep {
         passage.waysOut = Json.write(waysOut);
         passage.heldBy = "document control";
         write(passage, Journal.Kind.STOPPED, reason.sentence());
-        List<Long> controllers = people.controllers(passage.projectId).stream().map(People.PersonView::id).toList();
+        List<Long> controllers = people.controllers(passage.projectId).stream().map(People.PersonView::id).filter(c -> !c.equals(by)).toList();
         String said = "At " + passage.station.label() + ": " + reason.sentence();
         messages.tell(controllers, Occasion.STOPPED, about(passage, carried), said);
         voices.speak(facts(passage, carried), Occasion.STOPPED, Map.of("reason", reason.sentence()), said, controllers);

@@ -250,6 +250,8 @@ public class Passages {
             return;
         }
         passage.decisionCode = decided.code();
+        passage.reopenedBy = null;
+        passage.reopenedWhy = null;
         passage.toAuthor = decided.toAuthor();
         passage.statusWanted = decided.statusCode().orElse(null);
         passage.reviewFrom = 0;
@@ -281,7 +283,7 @@ public class Passages {
 
     /** Brings a passage that was decided back to review, at a step, 0-based; the engine takes it on once woken. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void reopen(long id, int step, Journal.Actor actor, String account) {
+    public void reopen(long id, int step, Journal.Actor actor, String why, String account) {
         Passage passage = passages.findById(id).orElseThrow();
         passage.station = Station.REVIEW;
         passage.note(journal, Journal.Kind.REOPENED, actor, account);
@@ -292,9 +294,20 @@ public class Passages {
         passage.statusWanted = null;
         passage.statusCode = null;
         passage.reviewFrom = step;
+        passage.reopenedBy = actor.person();
+        passage.reopenedWhy = why;
         passage.since = clock.instant();
         events.publishEvent(new PassageReopened(id));
         live.changed(new Live.Change(passage.projectId, passage.authorFirmId, Live.Topic.PASSAGE, passage.submissionId));
+    }
+
+    /** That the decision on a passage was reopened, and by whom, while it has not been decided anew. */
+    public record Reopened(long by, String why) {
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<Reopened> reopened(long id) {
+        return passages.findById(id).filter(p -> p.reopenedBy != null && p.reopenedWhy != null).map(p -> new Reopened(p.reopenedBy, p.reopenedWhy));
     }
 
     /** Has a waiting passage go on where it is; gives its submission, which is to be woken, unless it waits no more. */

@@ -28,7 +28,21 @@ public class Waiting {
 
     /** What it waited for will not come by itself. */
     public void inVain(long passage, StopReason reason, List<WayOut> waysOut) {
-        step.stopWaiting(passage, reason, waysOut);
+        stopped(passage, new PassageStep.Waited("waited in vain " + passages.passage(passage).version(), null), reason, waysOut);
+    }
+
+    /**
+     * The same for several that somebody stops at once.
+     *
+     * @param run what is done at once is told together
+     * @param by who does it and needs not be told
+     */
+    public void inVain(long passage, String run, long by, StopReason reason, List<WayOut> waysOut) {
+        stopped(passage, new PassageStep.Waited(run, by), reason, waysOut);
+    }
+
+    private void stopped(long passage, PassageStep.Waited waited, StopReason reason, List<WayOut> waysOut) {
+        step.stopWaiting(passage, waited, reason, waysOut);
         engine.wake(passages.passage(passage).submission());
     }
 }

@@ -13,6 +13,8 @@ class Absence extends Row {
     LocalDate fromDay = LocalDate.EPOCH;
     LocalDate toDay = LocalDate.EPOCH;
     String note = "";
+    /** Whether who stands in has been told of what waits already. */
+    boolean told;
     long madeBy;
     Instant madeAt = Instant.EPOCH;
 }

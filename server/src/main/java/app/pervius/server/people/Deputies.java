@@ -74,6 +74,28 @@ public class Deputies {
         return current().stream().filter(a -> persons.contains(a.person())).toList();
     }
 
+    /** Absences that have begun by the date it is somewhere, and of which who stands in has not been told what waits already. */
+    @Transactional(readOnly = true)
+    public List<Away> begunUntold() {
+        LocalDate furthest = zoned(ZoneOffset.MAX);
+        return absences.notOver(zoned(ZoneOffset.UTC).minusDays(1)).stream().filter(a -> !a.told && !a.fromDay.isAfter(furthest))
+                .map(a -> new Away(a.id(), a.personId, a.deputyId, a.fromDay, a.toDay, a.note)).toList();
+    }
+
+    /** Who stands in has been told; false if that was so already, or the person is here after all. */
+    public boolean told(long id) {
+        return absences.findById(id).filter(a -> !a.told).map(a -> {
+            a.told = true;
+            absences.saveAndFlush(a);
+            return true;
+        }).orElse(false);
+    }
+
+    /** Whether somebody is away today, by the date it is in {@code zone}. */
+    public boolean isOn(Away away, ZoneId zone) {
+        return away.on(zoned(zone));
+    }
+
     /** Somebody will be away. A person says so oneself; a controller says it for others. */
     public long add(long project, Away wanted, Actor actor) {
         if (actor.person() != wanted.person()) {

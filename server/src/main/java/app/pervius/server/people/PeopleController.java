@@ -85,7 +85,7 @@ class PeopleController {
 
     /** What hangs on a person, which has to be dealt with before the person can leave. */
     @GetMapping("/people/{person}/hanging")
-    List<String> hanging(@PathVariable long project, @PathVariable long person, Actor actor) {
+    List<PersonUse.Hanging> hanging(@PathVariable long project, @PathVariable long person, Actor actor) {
         actor.mustControl(project);
         return desk.hangingOn(project, person);
     }

@@ -135,10 +135,10 @@ public class PeopleDesk {
 
     /** What hangs on a person in a project: roles only this person holds, and what the features say. */
     @Transactional(readOnly = true)
-    List<String> hangingOn(long project, long person) {
-        List<String> hanging = new ArrayList<>();
+    List<PersonUse.Hanging> hangingOn(long project, long person) {
+        List<PersonUse.Hanging> hanging = new ArrayList<>();
         roles.findByProjectIdOrderByName(project).stream().filter(r -> r.holders.equals(Set.of(person)))
-                .forEach(r -> hanging.add("Nobody else holds “" + r.name + "”. Give it to somebody else first."));
+                .forEach(r -> hanging.add(new PersonUse.Hanging("Nobody else holds “" + r.name + "”. Give it to somebody else first.", "/people?role=" + r.id())));
         uses.forEach(use -> hanging.addAll(use.hangingOn(project, person)));
         return hanging;
     }
@@ -148,7 +148,7 @@ public class PeopleDesk {
         if (!people.projectsOf(person).contains(project)) {
             throw Problem.notFound("person");
         }
-        List<String> hanging = hangingOn(project, person);
+        List<String> hanging = hangingOn(project, person).stream().map(PersonUse.Hanging::what).toList();
         if (!hanging.isEmpty()) {
             throw Problem.conflict("hangs-on-person", String.join(" ", hanging));
         }

@@ -76,6 +76,7 @@ class Arranging {
                 note(apart, Journal.Kind.AMONG_REVIEWERS, actor, "Split off, to be decided by itself.");
                 flow.heldAnew(apart, route);
                 flow.heldAnew(review, route);
+                tellRearranged(apart, "split off", "\n" + actor.name() + " has split this off: it is decided by itself from now on.", actor);
                 return apart.id();
             }
             case Board.Move.Refused(Refusal why) -> throw refusals.problem(review, route, turn, why);
@@ -100,6 +101,7 @@ class Arranging {
         files.move(from.id(), into.id(), files.live(from.id()).stream().map(ReviewFiles.InReview::passage).toList());
         flow.end(from, Review.State.CLOSED);
         flow.heldAnew(into, route);
+        tellRearranged(into, "joined", "\n" + actor.name() + " has joined this with other files: they are decided together from now on.", actor);
     }
 
     /** Its sender, the author or a controller takes it back, while nobody has decided; the files stay where they lie. */
@@ -116,7 +118,7 @@ class Arranging {
             throw refusals.problem(review, route, turn, why);
         });
         var sitting = seats.in(review);
-        flow.tell(review, seats.toTell(review, sitting), Occasion.RETURNED, "taken back " + review.id(), "\nTaken back by " + actor.name() + (reason.isBlank() ? "." : ": " + reason.strip()));
+        flow.tell(review, seats.toTell(review, sitting), Occasion.TAKEN_BACK, "taken back " + review.id(), "\nTaken back by " + actor.name() + (reason.isBlank() ? "." : ": " + reason.strip()));
         files.live(review.id()).forEach(file -> {
             files.over(review.id(), List.of(file.passage()));
             passages.takeBack(file.passage(), new Journal.Actor(actor.person(), actor.name()), "Taken back before anybody decided" + (reason.isBlank() ? "." : ": " + reason.strip()));
@@ -152,7 +154,7 @@ class Arranging {
         flow.tell(review, seats.toTell(review, seats.in(review)), Occasion.STOPPED, "stopped " + review.id(), "\nStopped by " + actor.name() + ": " + reason.strip());
         files.over(review.id(), its);
         flow.end(review, Review.State.STOPPED);
-        its.forEach(passage -> waiting.inVain(passage, new StopReason(StopReason.Code.REVIEW_STOPPED, actor.name() + " stopped the review: " + reason.strip()),
+        its.forEach(passage -> waiting.inVain(passage, "stopped " + review.id(), actor.person(), new StopReason(StopReason.Code.REVIEW_STOPPED, actor.name() + " stopped the review: " + reason.strip()),
                 List.of(WayOut.TRY_AGAIN, WayOut.CHOOSE_ROUTE, WayOut.SEND_BACK, WayOut.TAKE_OUT)));
         parting.passOn(review, route);
         engine.wake(review.submissionId);
@@ -166,6 +168,16 @@ class Arranging {
         });
         watchers.add(review.familyId, new Reviews.Watchers(List.copyOf(persons), addresses));
         note(review, Journal.Kind.AMONG_REVIEWERS, actor, "More people are told of it.");
+    }
+
+    /** Those who decide learn that a review has other files than it had, but not from themselves. */
+    private void tellRearranged(Review review, String run, String detail, Actor actor) {
+        if (review.state == Review.State.OPEN) {
+            Set<Long> whom = new java.util.HashSet<>(seats.toTell(review, seats.in(review)));
+            whom.remove(actor.person());
+            flow.tell(review, whom, Occasion.REARRANGED, run + " " + review.id() + " " + review.version, detail);
+            messages.gather(review.submissionId, submissions.reference(review.submissionId));
+        }
     }
 
     private Review mayArrange(Review review, int turn, Actor actor) {

@@ -1,6 +1,7 @@
 package app.pervius.server.reviews;
 
 import app.pervius.core.project.PersonId;
+import app.pervius.core.project.RoleId;
 import app.pervius.core.review.Acting;
 import app.pervius.core.review.Board;
 import app.pervius.core.review.Refusal;
@@ -15,11 +16,15 @@ import app.pervius.server.passages.Passages;
 import app.pervius.server.passages.Submissions;
 import app.pervius.server.people.People;
 import app.pervius.server.people.RoleChanged;
+import app.pervius.server.projects.Projects;
 import java.time.InstantSource;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
@@ -30,12 +35,19 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional
 class Handing {
 
+    /** The most lines of a message. */
+    private static final int MOST_LINES = 100;
+
     /** A step that could not be moved, and why. */
     record NotMoved(long review, String submissionReference, String reason) {
     }
 
-    /** What came of moving a person's steps. */
-    record MovedSteps(int moved, List<NotMoved> notMoved) {
+    /**
+     * What came of moving a person's steps.
+     *
+     * @param warnings what there is to know of it: who decides twice on the same files now, and where new steps go all the same
+     */
+    record MovedSteps(int moved, List<NotMoved> notMoved, List<String> warnings) {
     }
 
     private final ReviewRepository reviews;
@@ -49,11 +61,12 @@ class Handing {
     private final Passages passages;
     private final People people;
     private final Submissions submissions;
+    private final Projects projects;
     private final Messages messages;
     private final InstantSource clock;
 
     Handing(ReviewRepository reviews, AnswerRepository answers, SeatRepository rows, Reviews flow, Seats seats, ReviewFiles files, ReviewAccess access, Refusals refusals,
-            Passages passages, People people, Submissions submissions, Messages messages, InstantSource clock) {
+            Passages passages, People people, Submissions submissions, Projects projects, Messages messages, InstantSource clock) {
         this.reviews = reviews;
         this.answers = answers;
         this.rows = rows;
@@ -65,6 +78,7 @@ class Handing {
         this.passages = passages;
         this.people = people;
         this.submissions = submissions;
+        this.projects = projects;
         this.messages = messages;
         this.clock = clock;
     }
@@ -121,7 +135,9 @@ class Handing {
             throw Problem.invalid("to", "Choose somebody else who is in this project.");
         }
         List<NotMoved> notMoved = new ArrayList<>();
-        int moved = 0;
+        List<String> lines = new ArrayList<>();
+        Set<String> warnings = new LinkedHashSet<>();
+        String receiver = people.person(to).name();
         for (ReviewSeat seat : rows.openIn(project, from)) {
             Review review = reviews.locked(seat.reviewId).orElseThrow();
             Route route = flow.route(review);
@@ -136,10 +152,38 @@ class Handing {
             hand(review, seat, to, from, reason.strip());
             note(review, actor, "Moved from " + people.person(from).name() + " to " + people.person(to).name() + ": " + reason.strip());
             flow.heldAnew(review, route);
-            told(review, to, "moved " + seat.id() + " " + review.version, "\nMoved to you from " + people.person(from).name() + " by " + actor.name() + ": " + reason.strip());
-            moved++;
+            String step = route.steps().get(review.step).name();
+            lines.add("  " + submissions.reference(review.submissionId) + ", " + step + ", " + count(files.live(review.id()).size()));
+            otherSteps(review, route, to).forEach(other -> warnings.add(receiver + " decides on " + submissions.reference(review.submissionId) + " in “" + step + "” and in “" + other + "”."));
+            Optional.ofNullable(seat.roleId).map(RoleId::new).filter(role -> people.holders(role).stream().anyMatch(h -> h.person().value() == from))
+                    .ifPresent(role -> warnings.add("New steps still go to " + people.person(from).name() + ", who holds “" + people.roleName(role) + "”. Give the role to somebody else under People if that is to change."));
         }
-        return new MovedSteps(moved, notMoved);
+        if (!lines.isEmpty()) {
+            tellMoved(project, to, lines, "Moved to you from " + people.person(from).name() + " by " + actor.name() + ": " + reason.strip());
+        }
+        return new MovedSteps(lines.size(), notMoved, List.copyOf(warnings));
+    }
+
+    private static String count(int files) {
+        return files == 1 ? "one file" : files + " files";
+    }
+
+    /** One message for all that was moved at once. */
+    private void tellMoved(long project, long to, List<String> lines, String why) {
+        String count = lines.size() + (lines.size() == 1 ? " step" : " steps");
+        messages.send(project, List.of(to), Occasion.PASSED_ON, "moved " + to + " " + clock.instant(), "[" + projects.settings(project).code() + "] " + count + " moved to you for your decision",
+                "Dear " + people.person(to).name() + ",\n\n" + why + "\n\n" + lines.stream().limit(MOST_LINES).collect(Collectors.joining("\n"))
+                        + (lines.size() > MOST_LINES ? "\n  and " + (lines.size() - MOST_LINES) + " more." : "") + "\n\nAll of it stands on your Desk: ", "/desk");
+    }
+
+    /** The other steps of a review's route in which a person has decided or would by the route. */
+    private List<String> otherSteps(Review review, Route route, long person) {
+        Set<Integer> answered = answers.ofPassages(files.live(review.id()).stream().map(ReviewFiles.InReview::passage).toList()).stream()
+                .filter(a -> Long.valueOf(person).equals(a.seatId)).map(a -> a.step).collect(Collectors.toSet());
+        List<Passages.Subject> subjects = passages.subjects(files.live(review.id()).stream().map(ReviewFiles.InReview::passage).limit(1).toList());
+        return IntStream.range(0, route.steps().size()).filter(i -> i != review.step)
+                .filter(i -> answered.contains(i) || i > review.step && subjects.stream().anyMatch(s -> seats.wouldSit(review, route, route.steps().get(i), s.values(), person)))
+                .mapToObj(i -> route.steps().get(i).name()).toList();
     }
 
     /** Reminds those who have a step, now. */
@@ -174,7 +218,7 @@ class Handing {
                 });
                 rows.flush();
             }
-            came.forEach(s -> told(review, s.personId, "joined " + s.id(), ""));
+            came.forEach(s -> told(review, s.personId, "joined " + s.id(), "\nYou hold the role now that decides here."));
             flow.heldAnew(review, route);
         }
     }
@@ -242,7 +286,7 @@ class Handing {
     }
 
     private void told(Review review, long person, String run, String detail) {
-        flow.tell(review, Set.of(person), Occasion.TO_DECIDE, run, detail);
+        flow.tell(review, Set.of(person), Occasion.PASSED_ON, run, detail);
         messages.gather(review.submissionId, submissions.reference(review.submissionId));
     }
 }

@@ -2,6 +2,7 @@ package app.pervius.server.reviews;
 
 import app.pervius.core.passage.PassageId;
 import app.pervius.core.project.DecisionCode;
+import app.pervius.core.project.PersonId;
 import app.pervius.core.review.Answer;
 import app.pervius.core.review.Refusal;
 import app.pervius.core.review.Route;
@@ -12,6 +13,7 @@ import app.pervius.server.projects.Projects;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 /** Why something cannot be done in a review, in words, with who did what meanwhile. */
@@ -44,9 +46,9 @@ class Refusals {
             case Refusal.AnsweredByAnother(PassageId passage, Answer answer) -> Problem.conflict("answered-by-another",
                     answer.by().map(p -> people.person(p.value()).name()).orElse("Somebody else") + " has given “" + answer.code() + "” for "
                             + passages.passage(passage.value()).inWords() + " in the meantime" + (answer.comment().isEmpty() ? "." : ": " + answer.comment()));
-            case Refusal.Undecided(List<PassageId> undecided) -> Problem.conflict("undecided", (undecided.size() == 1
+            case Refusal.Undecided(List<PassageId> undecided, List<PersonId> missing, int needed) -> Problem.conflict("undecided", (undecided.size() == 1
                     ? "One file has no decision yet: " : undecided.size() + " files have no decision yet, the first: ")
-                    + passages.passage(undecided.getFirst().value()).inWords() + ".");
+                    + passages.passage(undecided.getFirst().value()).inWords() + "." + whose(missing, needed));
             case Refusal.LeadCloses() -> Problem.forbidden("The lead of this step draws the answers together and closes it.");
             case Refusal.OnlyRelease() -> Problem.conflict("only-release", "It is decided already; only the release of the comments is open.");
             case Refusal.NothingToRelease() -> Problem.conflict("nothing-to-release", "Nothing of it is decided yet, so there is nothing to release.");
@@ -54,6 +56,16 @@ class Refusals {
             case Refusal.NothingLeft() -> Problem.invalid("passages", "Choose some of its files, but not all.");
             case Refusal.NotAlike(String reason) -> Problem.conflict("not-alike", "These reviews cannot be joined: " + reason + ".");
         };
+    }
+
+    /** Whose answers are missing, where several people answer. */
+    private String whose(List<PersonId> missing, int needed) {
+        if (missing.isEmpty() || needed == 0) {
+            return "";
+        }
+        String names = missing.stream().map(p -> people.person(p.value()).name()).collect(Collectors.joining(", "));
+        return missing.size() <= needed ? " What is missing is the answer of " + names + "."
+                : " What is missing is the answer of " + (needed == 1 ? "one" : needed + "") + " of these: " + names + ".";
     }
 
     private String whatHappened(Review review, Route route, int turn) {

@@ -53,6 +53,8 @@ class Review extends Row {
     /** Who sent it by hand; nobody where a rule did. */
     @Nullable Long senderId;
     String message = "";
+    /** Its files were decided before, and the decision was reopened. */
+    boolean reopened;
     @Version
     int version;
 }

@@ -21,15 +21,15 @@ class ReviewPersonUse implements PersonUse {
     }
 
     @Override
-    public List<String> hangingOn(long project, long person) {
-        List<String> hanging = new ArrayList<>();
+    public List<Hanging> hangingOn(long project, long person) {
+        List<Hanging> hanging = new ArrayList<>();
         int open = seats.openIn(project, person).size();
         if (open > 0) {
-            hanging.add((open == 1 ? "One step of a review waits" : open + " steps of reviews wait") + " for this person. Move them to somebody else first.");
+            hanging.add(new Hanging((open == 1 ? "One step of a review waits" : open + " steps of reviews wait") + " for this person. Move them to somebody else first.", "/people?part=away&from=" + person));
         }
         for (Route route : routes.all(project)) {
             if (Stream.concat(route.steps().stream().flatMap(s -> s.who().stream()), route.lead().stream()).anyMatch(new Who.Person(new PersonId(person))::equals)) {
-                hanging.add("The route “" + route.name() + "” names this person.");
+                hanging.add(new Hanging("The route “" + route.name() + "” names this person.", "/routes?route=" + route.key()));
             }
         }
         return hanging;

@@ -52,8 +52,13 @@ class ReviewWork implements StationWork<ReviewStation.Join> {
 
     @Override
     public List<PassageChange> perform(PassageFacts passage, List<ReviewStation.Join> effects) {
+        // It arrives once, however often it comes to review.
+        boolean arrives = reviews.of(passage.id()).isEmpty();
         for (ReviewStation.Join join : effects) {
             reviews.join(passage, join);
+            if (!arrives) {
+                continue;
+            }
             Messages.About about = new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(), passage.run(), passage.ruleInWords());
             String detail = passage.originalName() + ", on route “" + join.route().name() + "”";
             voices.speak(passage, Occasion.ARRIVED, Map.of(), detail, reviews.watchers(passage.id()).persons());

@@ -188,7 +188,7 @@ public class Reviews {
         List<Long> its = files.live(review.id()).stream().map(ReviewFiles.InReview::passage).toList();
         String heldBy = heldBy(review, step, sitting);
         passages.stepBegins(its, heldBy, review.due, name);
-        tell(review, sitting, releases ? Occasion.TO_RELEASE : Occasion.TO_DECIDE, "review " + review.id() + " turn " + review.turn,
+        tell(review, sitting, releases ? Occasion.TO_RELEASE : review.reopened ? Occasion.TO_DECIDE_AGAIN : Occasion.TO_DECIDE, "review " + review.id() + " turn " + review.turn,
                 review.message.isEmpty() ? "" : "\n" + people.person(Objects.requireNonNullElse(review.senderId, review.authorId)).name() + " says: " + review.message);
         live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
     }
@@ -239,6 +239,7 @@ public class Reviews {
         next.madeAt = clock.instant();
         next.senderId = review.senderId;
         next.message = review.message;
+        next.reopened = review.reopened;
         reviews.saveAndFlush(next);
         files.move(review.id(), next.id(), its);
         return next;
@@ -262,6 +263,11 @@ public class Reviews {
             review.senderId = sending.sender();
             review.message = sending.message();
             watchers.add(review.id(), sending.watchers());
+        });
+        passages.reopened(passage.id()).ifPresent(again -> {
+            review.senderId = again.by();
+            review.message = "Reopened: " + again.why();
+            review.reopened = true;
         });
         reviews.saveAndFlush(review);
         seats.seat(review, 0, join.seats(), join.route().steps().get(join.step()), false, null);

@@ -119,6 +119,12 @@ class Seats {
                 && h.mayDecide(route, new PersonId(review.authorId), new FirmId(review.authorFirmId)));
     }
 
+    /** Whether a person would sit in a step of a review's route for a file with these values. */
+    boolean wouldSit(Review review, Route route, Step step, FieldValues values, long person) {
+        return Seating.of(route, step, facts(review.projectId, review.authorId, review.authorFirmId, values)) instanceof Seating.Seated.Seats(List<Seat> sitting)
+                && sitting.stream().anyMatch(s -> s.person().value() == person);
+    }
+
     void mustFit(Review review, Route route, long person) {
         if (!fit(review, route, person)) {
             throw Problem.invalid("person", people.person(person).name() + " cannot decide here: people of the author's own firm, and people who do not see what every firm sends, may not.");

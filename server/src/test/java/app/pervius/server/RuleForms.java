@@ -10,7 +10,7 @@ import tools.jackson.databind.JsonNode;
 public final class RuleForms {
 
     public static final Map<String, Object> CHECKS = Map.of("unknownNumber", "STOP", "wrongOriginator", "STOP", "outOfSequence", "STOP", "onItsWay", "STOP",
-            "nameMisfit", "STOP", "titleBlock", "NOT_COMPARED");
+            "nameMisfit", "STOP", "titleBlock", "NOT_COMPARED", "sameName", "NEXT_REVISION", "unreadable", "NOTE");
     public static final Map<String, Object> AUTHOR = Map.of("kind", "AUTHOR");
 
     private RuleForms() {

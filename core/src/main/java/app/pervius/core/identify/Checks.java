@@ -9,8 +9,27 @@ package app.pervius.core.identify;
  * @param onItsWay an earlier revision has not ended; going on: it waits for that, then goes on by itself
  * @param nameMisfit no pattern reads the name; going on: the whole name is its title
  * @param titleBlock what is done where the title block of the first page says another number or revision
+ * @param sameName what a file is that was handed in again under its name
+ * @param unreadable what is done at Prepare about a PDF that cannot be opened
  */
-public record Checks(Then unknownNumber, Then wrongOriginator, Then outOfSequence, Then onItsWay, Then nameMisfit, TitleBlock titleBlock) {
+public record Checks(Then unknownNumber, Then wrongOriginator, Then outOfSequence, Then onItsWay, Then nameMisfit, TitleBlock titleBlock, SameName sameName, Unreadable unreadable) {
+
+    /** What a file is whose name carries no number, where a file of that name in the same folder is a document. */
+    public enum SameName {
+        /** That document's next revision; the same one again where that came back before anybody decided. */
+        NEXT_REVISION,
+        NEW_DOCUMENT,
+        /** It is stopped, so that somebody says which. */
+        ASK
+    }
+
+    /** What is done about a PDF that cannot be opened: locked with a password, or damaged. */
+    public enum Unreadable {
+        /** It is written on the passage, which goes on. */
+        NOTE,
+        STOP,
+        RETURN
+    }
 
     /** What is done about a title block that says something else than name and register. */
     public enum TitleBlock {
@@ -30,6 +49,6 @@ public record Checks(Then unknownNumber, Then wrongOriginator, Then outOfSequenc
         GO_ON
     }
 
-    /** What does not fit is stopped; title blocks are not compared. */
-    public static final Checks USUAL = new Checks(Then.STOP, Then.STOP, Then.STOP, Then.STOP, Then.STOP, TitleBlock.NOT_COMPARED);
+    /** What does not fit is stopped; title blocks are not compared; the same name is the same document. */
+    public static final Checks USUAL = new Checks(Then.STOP, Then.STOP, Then.STOP, Then.STOP, Then.STOP, TitleBlock.NOT_COMPARED, SameName.NEXT_REVISION, Unreadable.NOTE);
 }

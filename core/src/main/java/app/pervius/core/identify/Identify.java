@@ -44,12 +44,12 @@ public final class Identify {
         }
         return identify.compared(NumberInName.find(facts.baseName(), facts.numberPatterns(), facts.sequences())
                 .map(named -> identify.numbered(named, numbers.find(named.number())))
-                .orElseGet(identify::newDocument));
+                .orElseGet(() -> facts.sameName().map(identify::sameName).orElseGet(identify::newDocument)));
     }
 
     /** What was found out, unless the title block says otherwise and the rule minds. */
     private Outcome<IdentifyEffect> compared(Outcome<IdentifyEffect> found) {
-        if (!(found instanceof Outcome.Passed<IdentifyEffect>(List<IdentifyEffect> effects, String account)) || facts.titleBlock().isEmpty()) {
+        if (!(found instanceof Outcome.Passed<IdentifyEffect>(List<IdentifyEffect> effects, String account, String foretold)) || facts.titleBlock().isEmpty()) {
             return found;
         }
         Optional<String> number = Optional.empty();
@@ -98,7 +98,22 @@ public final class Identify {
         };
     }
 
+    /** The name carries no number, but a file of this name has a document. */
+    private Outcome<IdentifyEffect> sameName(KnownDocument document) {
+        return switch (facts.checks().sameName()) {
+            case NEXT_REVISION -> nextRevision(new NumberInName(document.number(), FieldValues.NONE, Optional.empty(), ""), document, "A file of this name here is ");
+            case NEW_DOCUMENT -> newDocument();
+            case ASK -> Outcome.stopped(StopReason.Code.SAME_NAME, "A file of this name here is " + document.number() + ". Is this its next revision? Then put the number into its name. "
+                    + "Is it another document? Then let it go on all the same.", WayOut.PUT_NAME_RIGHT, WayOut.GO_ON_ALL_THE_SAME, WayOut.CHOOSE_RULE, WayOut.SEND_BACK, WayOut.TAKE_OUT);
+        };
+    }
+
     private Outcome<IdentifyEffect> nextRevision(NumberInName named, KnownDocument document) {
+        return nextRevision(named, document, "The name carries ");
+    }
+
+    /** @param told how the document was recognised, as the beginning of a sentence */
+    private Outcome<IdentifyEffect> nextRevision(NumberInName named, KnownDocument document, String told) {
         boolean others = !document.originator().equals(facts.authorFirm());
         if (others && facts.checks().wrongOriginator() != Checks.Then.GO_ON) {
             return refuse(facts.checks().wrongOriginator(), StopReason.Code.WRONG_ORIGINATOR, document.number() + " is a document of "
@@ -109,7 +124,7 @@ public final class Identify {
         }
         return sequence(named, document.number(), document.latest(), facts.sequence().or(document::sequence), code ->
                 new Outcome.Passed<>(List.of(new IdentifyEffect.NextRevision(document, code, document.cycles() + 1)),
-                        "The name carries " + document.number() + "; this is its revision " + code + "."
+                        told + document.number() + "; this is its revision " + code + "."
                                 + (others ? " It comes from " + facts.authorFirmName() + ", and the rule lets that go on." : "")));
     }
 

@@ -20,11 +20,12 @@ import java.util.Optional;
  * @param numberPatterns how the project's numbers are built, to find one in the name
  * @param sequence the revision sequence the rule wants, if it wants one
  * @param titleBlock what the title block says, where the rule compares it and nobody has said that it may differ
+ * @param sameName the document that a file of the same name in the same folder is, unless somebody has said that this is another
  * @param already the revision its files are of, where they were sent on by hand and are of one
  */
 public record IdentifyFacts(String baseName, FirmId authorFirm, String authorFirmName, FieldValues known, Fields fields, List<String> asks,
         List<Pattern> namePatterns, List<Pattern> numberPatterns, Checks checks, RevisionSequences sequences, Optional<String> sequence, Optional<Already> already,
-        Optional<TitleBlock> titleBlock) {
+        Optional<TitleBlock> titleBlock, Optional<KnownDocument> sameName) {
 
     /** A revision that has come before. */
     public record Already(KnownDocument document, RevisionCode code) {

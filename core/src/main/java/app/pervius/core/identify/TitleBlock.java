@@ -22,8 +22,12 @@ public sealed interface TitleBlock {
     record NoText() implements TitleBlock {
     }
 
-    /** It could not be read, for example because the file is damaged or locked. */
+    /** It could not be read, for example because that took too long; the file itself may be sound. */
     record Unreadable(String reason) implements TitleBlock {
+    }
+
+    /** The file cannot be opened at all: damaged, or locked with a password. */
+    record CannotOpen(String reason) implements TitleBlock {
     }
 
     java.util.regex.Pattern LABELLED = java.util.regex.Pattern.compile("(?:rev(?:ision)?|index|issue)\\b[\\s.:]*([A-Z]{0,3}\\d{0,3}(?:\\.\\d{1,2})?)(?![\\p{L}\\p{N}])",
@@ -84,6 +88,7 @@ public sealed interface TitleBlock {
         return switch (this) {
             case Text text -> "The title block agrees.";
             case NoText() -> "The first page has no text, as in a scan, so its title block was not compared.";
+            case CannotOpen(String reason) -> "The file cannot be opened: " + reason + ".";
             case Unreadable(String reason) -> "The title block could not be read: " + reason + ".";
         };
     }

@@ -50,7 +50,7 @@ public final class Issuing {
     }
 
     private static Outcome<IssueEffect> back(DecisionCode code) {
-        return new Outcome.Passed<>(List.of(new IssueEffect.ReturnToAuthor(code.mustComeAgain())), "Back to the author: " + code.name() + ".");
+        return new Outcome.Passed<>(List.of(new IssueEffect.ReturnToAuthor(code.mustComeAgain())), "Back to the author: " + code.name() + ".", "Will go back to its author: " + code.name() + ".");
     }
 
     private static Outcome<IssueEffect> atOnce(IssueFacts facts) {

@@ -85,10 +85,11 @@ final class PlaceRevision {
             also.add(inWords(there, where));
         }
         effects.add(facts.revision().isPresent() ? new IssueEffect.MakeCurrent(destination.state(), spot, place.statusCode()) : new IssueEffect.Filed(spot));
-        return new Outcome.Passed<>(effects, "Placed in “" + inWords(destination, spot) + "” as " + (names.isEmpty() ? base : new FileName(names.getFirst()).base())
+        String where = "laced in “" + inWords(destination, spot) + "” as " + (names.isEmpty() ? base : new FileName(names.getFirst()).base())
                 + (place.statusCode().isEmpty() ? "" : ", status " + place.statusCode())
-                + (also.isEmpty() ? "" : "; copied to “" + String.join("” and “", also) + "”")
-                + former.map(f -> "; " + f.code() + " went to the archive").orElse("") + ".");
+                + (also.isEmpty() ? "" : "; copied to “" + String.join("” and “", also) + "”");
+        return new Outcome.Passed<>(effects, "P" + where + former.map(f -> "; " + f.code() + " went to the archive").orElse("") + ".",
+                "Will be p" + where + former.map(f -> "; " + f.code() + " goes to the archive").orElse("") + ".");
     }
 
     private IssueFacts.Destination destination(Target.Into into) {

@@ -49,9 +49,11 @@ public final class Numbering {
         Drawn drawn = draw(scheme.get(), values, fields, ledger, today);
         String why = drawn.inWords(scheme.get(), fields);
         return switch (drawn) {
-            case Drawn.Number(Drawing drawing) -> new Outcome.Passed<>(List.of(new NumberEffect.Assign(drawing, first)),
-                    "Numbered " + drawing.number() + " by scheme “" + scheme.get().name() + "”, edition " + scheme.get().edition()
-                            + (drawing.count().filter(Drawing.Count::givenBack).isPresent() ? "; the number had been given back unused." : "."));
+            case Drawn.Number(Drawing drawing) -> {
+                String how = drawing.number() + " by scheme “" + scheme.get().name() + "”, edition " + scheme.get().edition()
+                        + (drawing.count().filter(Drawing.Count::givenBack).isPresent() ? "; the number had been given back unused." : ".");
+                yield new Outcome.Passed<>(List.of(new NumberEffect.Assign(drawing, first)), "Numbered " + how, "Will be numbered " + how);
+            }
             case Drawn.Unanswered(Source.Asked source) -> new Outcome.Waiting<>(List.of(new NumberEffect.Ask(source, values)),
                     "“" + source.connection() + "” to say “" + source.label() + "”", Optional.empty());
             case Drawn.Missing(Set<String> keys) -> fieldsWanted(why, List.copyOf(keys));

@@ -11,10 +11,20 @@ import java.util.Optional;
  */
 public sealed interface Outcome<E> {
 
-    /** The passage goes on to the next station once the effects are carried out. */
-    record Passed<E>(List<E> effects, String account) implements Outcome<E> {
+    /**
+     * The passage goes on to the next station once the effects are carried out.
+     *
+     * @param account what was done, as the journal says it
+     * @param foretold the same as a trial says it, of what has not happened yet
+     */
+    record Passed<E>(List<E> effects, String account, String foretold) implements Outcome<E> {
         public Passed {
             effects = List.copyOf(effects);
+        }
+
+        /** One whose account is as true before as after. */
+        public Passed(List<E> effects, String account) {
+            this(effects, account, account);
         }
     }
 

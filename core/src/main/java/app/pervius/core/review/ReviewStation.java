@@ -33,7 +33,7 @@ public final class ReviewStation {
                     "Decided: " + facts.decided().get().digit() + ", " + facts.decided().get().name() + ".");
         }
         if (facts.route().isEmpty() && facts.atOnce()) {
-            return new Outcome.Passed<>(List.of(), "Nobody reviews it: the rule files it at once.");
+            return new Outcome.Passed<>(List.of(), "Nobody reviews it: the rule files it at once.", "Nobody will review it: the rule files it at once.");
         }
         if (facts.route().isEmpty()) {
             return stop(StopReason.Code.ROUTE_MISSING, "The rule names no route that the project has.");

@@ -20,7 +20,8 @@ public final class Arrival {
         RuleSheet.Verdict verdict = sheet.judge(arrival);
         return verdict.taken()
                 .<Outcome<TakenBy>>map(row -> new Outcome.Passed<>(List.of(new TakenBy(row, sheet.edition())),
-                        "Taken by rule “" + row.rule().name() + "”, edition " + row.edition() + "."))
+                        "Taken by rule “" + row.rule().name() + "”, edition " + row.edition() + ".",
+                        "Will be taken by rule “" + row.rule().name() + "”" + (row.edition() == 0 ? "" : ", edition " + row.edition()) + "."))
                 .orElseGet(() -> nobody(verdict));
     }
 

@@ -51,8 +51,9 @@ public record Tried(boolean intake, Optional<String> rule, List<RuleSheet.Passed
      * What would follow from a decision.
      *
      * @param fine whether it can be carried out as things are
+     * @param back whether it goes back to its author
      */
-    public record End(boolean fine, String account) {
+    public record End(boolean fine, boolean back, String account) {
     }
 
     /** Somebody who would be told. */

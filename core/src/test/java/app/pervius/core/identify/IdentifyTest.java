@@ -36,7 +36,7 @@ class IdentifyTest {
     private static final KnownNumbers LEDGER = number -> number.equals(NUMBER) ? new Known.Document(document(FENNICK, Optional.empty())) : new Known.Never();
 
     private static IdentifyFacts facts(String name, List<Pattern> patterns, Checks checks, Optional<String> sequence) {
-        return new IdentifyFacts(name, FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING, FIELDS, List.of(), patterns, NUMBERS, checks, RevisionSequences.USUAL, sequence, Optional.empty(), Optional.empty());
+        return new IdentifyFacts(name, FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING, FIELDS, List.of(), patterns, NUMBERS, checks, RevisionSequences.USUAL, sequence, Optional.empty(), Optional.empty(), Optional.empty());
     }
 
     private static Outcome<IdentifyEffect> decide(String name, KnownNumbers numbers) {
@@ -44,7 +44,7 @@ class IdentifyTest {
     }
 
     private static Outcome<IdentifyEffect> decide(String name, KnownNumbers numbers, Checks.Then all) {
-        return Identify.decide(facts(name, List.of(), new Checks(all, all, all, all, all, Checks.TitleBlock.NOT_COMPARED), Optional.empty()), numbers);
+        return Identify.decide(facts(name, List.of(), new Checks(all, all, all, all, all, Checks.TitleBlock.NOT_COMPARED, Checks.SameName.NEXT_REVISION, Checks.Unreadable.NOTE), Optional.empty()), numbers);
     }
 
     private static Outcome<IdentifyEffect> read(String name, String... patterns) {
@@ -183,8 +183,8 @@ class IdentifyTest {
     @Test
     void aNameNoPatternReadsIsStoppedReturnedOrTakenWholeAsTheRuleSays() {
         List<Pattern> patterns = List.of(((app.pervius.core.pattern.Compiled.Sound) Pattern.compile("{type}-{title}", FIELDS)).pattern());
-        Checks goOn = new Checks(Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.GO_ON, Checks.TitleBlock.NOT_COMPARED);
-        Checks back = new Checks(Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.RETURN, Checks.TitleBlock.NOT_COMPARED);
+        Checks goOn = new Checks(Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.GO_ON, Checks.TitleBlock.NOT_COMPARED, Checks.SameName.NEXT_REVISION, Checks.Unreadable.NOTE);
+        Checks back = new Checks(Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.RETURN, Checks.TitleBlock.NOT_COMPARED, Checks.SameName.NEXT_REVISION, Checks.Unreadable.NOTE);
         assertThat(stopped(Identify.decide(facts("Weir", patterns, Checks.USUAL, Optional.empty()), LEDGER)).code()).isEqualTo(StopReason.Code.NAME_DOES_NOT_FIT);
         assertThat(Identify.decide(facts("Weir", patterns, back, Optional.empty()), LEDGER)).isInstanceOf(Outcome.Returned.class);
         assertThat(effects(Identify.decide(facts("Weir", patterns, goOn, Optional.empty()), LEDGER))).contains(new IdentifyEffect.TitleRead("Weir"));
@@ -193,16 +193,16 @@ class IdentifyTest {
     @Test
     void whatTheRuleAsksForAndNobodySaidStopsItAndNamesTheFields() {
         IdentifyFacts asking = new IdentifyFacts("Weir", FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING, FIELDS, List.of("type", "serial"), List.of(), NUMBERS, Checks.USUAL,
-                RevisionSequences.USUAL, Optional.empty(), Optional.empty(), Optional.empty());
+                RevisionSequences.USUAL, Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty());
         StopReason reason = stopped(Identify.decide(asking, LEDGER));
         assertThat(reason.fields()).containsExactly("serial");
         assertThat(reason.sentence()).isEqualTo("The rule asks for “Serial”, and nothing says what it is.");
     }
 
     private static Outcome<IdentifyEffect> withTitleBlock(String name, Checks.TitleBlock then, TitleBlock block) {
-        Checks checks = new Checks(Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, then);
+        Checks checks = new Checks(Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, then, Checks.SameName.NEXT_REVISION, Checks.Unreadable.NOTE);
         return Identify.decide(new IdentifyFacts(name, FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING, FIELDS, List.of(), List.of(), NUMBERS, checks, RevisionSequences.USUAL,
-                Optional.empty(), Optional.empty(), Optional.of(block)), LEDGER);
+                Optional.empty(), Optional.empty(), Optional.of(block), Optional.empty()), LEDGER);
     }
 
     @Test
@@ -223,5 +223,21 @@ class IdentifyTest {
         assertThat(TitleBlock.numbers("see " + NUMBER + "3 and (" + NUMBER + ")", NUMBERS, RevisionSequences.USUAL)).containsExactly(NUMBER);
         assertThat(TitleBlock.revisions("Rev. P02, sheet 3 of A3", RevisionSequences.USUAL)).containsExactly("P02");
         assertThat(TitleBlock.revisions("P01 first issue\nP02 gauge added", RevisionSequences.USUAL)).containsExactlyInAnyOrder("P01", "P02");
+    }
+
+    private static Outcome<IdentifyEffect> handedInAgain(String name, Checks.SameName then, Optional<String> onItsWay) {
+        Checks checks = new Checks(Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.TitleBlock.NOT_COMPARED, then, Checks.Unreadable.NOTE);
+        return Identify.decide(new IdentifyFacts(name, FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING, FIELDS, List.of(), List.of(), NUMBERS, checks, RevisionSequences.USUAL,
+                Optional.empty(), Optional.empty(), Optional.empty(), Optional.of(document(FENNICK, onItsWay))), LEDGER);
+    }
+
+    @Test
+    void aFileHandedInAgainUnderItsNameIsTheNextRevisionANewDocumentOrAskedAboutAsTheRuleSays() {
+        assertThat(effects(handedInAgain("Weir plan", Checks.SameName.NEXT_REVISION, Optional.empty())))
+                .containsExactly(new IdentifyEffect.NextRevision(document(FENNICK, Optional.empty()), new RevisionCode("P02"), 2));
+        assertThat(effects(handedInAgain("Weir plan", Checks.SameName.NEW_DOCUMENT, Optional.empty()))).contains(new IdentifyEffect.TitleRead("Weir plan"));
+        assertThat(stopped(handedInAgain("Weir plan", Checks.SameName.ASK, Optional.empty())).code()).isEqualTo(StopReason.Code.SAME_NAME);
+        assertThat(stopped(handedInAgain("Weir plan", Checks.SameName.NEXT_REVISION, Optional.of("P01 is still at Review"))).code()).isEqualTo(StopReason.Code.ALREADY_ON_ITS_WAY);
+        assertThat(effects(handedInAgain(NUMBER + "_P02 Weir plan", Checks.SameName.ASK, Optional.empty()))).as("a number in the name says it already").hasSize(1);
     }
 }

@@ -220,6 +220,21 @@ public class Documents {
                 .map(r -> new IdentifyFacts.Already(known(documents.findById(r.documentId).orElseThrow()), new RevisionCode(r.code)));
     }
 
+    /**
+     * The number of the document that a file of one of these names in a folder came to be last.
+     *
+     * @param keys what makes names the same in a folder
+     * @param before only files that came before this passage; 0 for all
+     */
+    @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
+    public Optional<String> numberOfNamesake(long folder, java.util.Collection<String> keys, long before) {
+        return keys.isEmpty() ? Optional.empty() : jdbc.sql("""
+                select d.number from folder_file f left join passage p on p.id = f.passage_id join document d on d.id = coalesce(f.document_id, p.document_id)
+                where f.folder_id = :folder and f.name_key in (:keys) and f.revision_id is null and (:before = 0 or f.passage_id is null or f.passage_id < :before)
+                and d.voided is null order by f.id desc fetch first 1 rows only""")
+                .param("folder", folder).param("keys", keys).param("before", before).query(String.class).optional();
+    }
+
     /** The revision that a passage brought, if it brought one. */
     @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
     public Optional<IdentifyFacts.Already> revisionOfPassage(long passage) {

@@ -142,6 +142,12 @@ public class Files {
         }
     }
 
+    /** Whether exactly these bytes are in the store. */
+    @Transactional(readOnly = true)
+    public boolean bytesKnown(String hash, long size) {
+        return jdbc.sql("select count(*) from blob where hash = ? and size = ?").params(hash, size).query(Long.class).single() > 0;
+    }
+
     /** Where the same bytes, of a file not yet written, came first in the project, as far as the people of {@code firm} may see. */
     @Transactional(readOnly = true)
     public Optional<Known> cameBefore(String hash, long project, long firm) {

@@ -1,5 +1,6 @@
 package app.pervius.server.identify;
 
+import app.pervius.core.arrive.FileName;
 import app.pervius.core.identify.Checks;
 import app.pervius.core.identify.Identify;
 import app.pervius.core.identify.IdentifyEffect;
@@ -13,6 +14,8 @@ import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.Fields;
 import app.pervius.core.project.FirmId;
 import app.pervius.core.register.DocumentId;
+import app.pervius.core.register.Known;
+import app.pervius.core.register.KnownDocument;
 import app.pervius.core.rules.Handling;
 import app.pervius.server.documents.Documents;
 import app.pervius.server.documents.Sequences;
@@ -76,13 +79,23 @@ class IdentifyWork implements StationWork<IdentifyEffect> {
         return Identify.decide(new IdentifyFacts(passage.baseName(), new FirmId(firm.id()), firm.name(), known, project.fields(), plan.asks(), patterns,
                 schemes.patterns(passage.project(), project.fields()), plan.checks(),
                 sequences.inForce(passage.project()), plan.sequence(),
-                already(passage), titleBlock(passage, plan)), books.numbers());
+                already(passage), titleBlock(passage, plan), sameName(passage, books)), books.numbers());
     }
 
     /** The title block of its first PDF, where the rule compares it. */
     private Optional<TitleBlock> titleBlock(PassageFacts passage, IdentifyPlan plan) {
         return plan.checks().titleBlock() == Checks.TitleBlock.NOT_COMPARED || passage.overlooked() ? Optional.empty()
                 : passage.files().stream().filter(f -> f.mediaType().equals("application/pdf") && !f.hash().isEmpty()).findFirst().map(f -> titleBlocks.of(f.hash(), f.size()));
+    }
+
+    /** The document a file of the same name in the same folder is; unless somebody has said that this one is another. */
+    private Optional<KnownDocument> sameName(PassageFacts passage, Books books) {
+        if (passage.overlooked()) {
+            return Optional.empty();
+        }
+        List<String> keys = passage.files().stream().map(f -> FileName.keyOf(f.name())).toList();
+        return documents.numberOfNamesake(passage.folder(), keys, passage.id()).map(books.numbers()::find)
+                .flatMap(known -> known instanceof Known.Document(KnownDocument document) ? Optional.of(document) : Optional.empty());
     }
 
     /** The revision files are of that were sent on by hand, placed by another passage, or go through again. */

@@ -2,17 +2,16 @@ package app.pervius.server.identify;
 
 import app.pervius.core.identify.TitleBlock;
 import app.pervius.server.access.Actor;
-import app.pervius.server.documents.Sequences;
 import app.pervius.server.http.Problem;
-import app.pervius.server.numbers.Schemes;
 import app.pervius.server.passages.Passages;
-import app.pervius.server.projects.Projects;
 import app.pervius.server.render.TitleBlocks;
+import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** The title block of a revision beside its name and its line in the register. */
@@ -21,16 +20,12 @@ class TitleBlockController {
 
     private final Passages passages;
     private final TitleBlocks blocks;
-    private final Schemes schemes;
-    private final Sequences sequences;
-    private final Projects projects;
+    private final TitleBlockRemarks remarks;
 
-    TitleBlockController(Passages passages, TitleBlocks blocks, Schemes schemes, Sequences sequences, Projects projects) {
+    TitleBlockController(Passages passages, TitleBlocks blocks, TitleBlockRemarks remarks) {
         this.passages = passages;
         this.blocks = blocks;
-        this.schemes = schemes;
-        this.sequences = sequences;
-        this.projects = projects;
+        this.remarks = remarks;
     }
 
     /**
@@ -45,6 +40,19 @@ class TitleBlockController {
     record TitleBlockView(@Nullable Long file, List<String> numbers, List<String> revisions, @Nullable String remark, List<String> differences) {
     }
 
+    /** What to say of a passage because of its PDF. */
+    record TitleBlockRemark(long passage, List<String> remarks) {
+    }
+
+    /** Of which of these passages something is to be said because of their PDFs; those the caller may not see are left out. */
+    @GetMapping("/api/projects/{project}/title-blocks")
+    List<TitleBlockRemark> remarks(@PathVariable long project, @RequestParam @Size(max = 200) List<Long> passage, Actor actor) {
+        actor.in(project);
+        return passages.passages(passage).stream().filter(p -> p.project() == project && actor.maySee(project, p.authorFirm()))
+                .map(p -> new TitleBlockRemark(p.id(), remarks.remarks(project, p.files(), Optional.ofNullable(p.number()), Optional.ofNullable(p.revision()))))
+                .filter(r -> !r.remarks().isEmpty()).toList();
+    }
+
     @GetMapping("/api/passages/{id}/title-block")
     TitleBlockView titleBlock(@PathVariable long id, Actor actor) {
         Passages.PassageView passage = passages.passage(id);
@@ -52,8 +60,8 @@ class TitleBlockController {
             throw Problem.notFound("passage");
         }
         return passage.files().stream().filter(f -> f.mediaType().equals("application/pdf")).findFirst().map(file -> {
-            var patterns = schemes.patterns(passage.project(), projects.settings(passage.project()).fields());
-            var codes = sequences.inForce(passage.project());
+            var patterns = remarks.patterns(passage.project());
+            var codes = remarks.codes(passage.project());
             blocks.prepare(file.hash(), file.size());
             TitleBlock block = blocks.of(file.hash(), file.size());
             String text = block instanceof TitleBlock.Text(String said) ? said : "";

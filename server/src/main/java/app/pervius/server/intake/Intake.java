@@ -3,10 +3,7 @@ package app.pervius.server.intake;
 import app.pervius.core.arrive.ArrivalEvent;
 import app.pervius.core.arrive.Bundle;
 import app.pervius.core.arrive.FileName;
-import app.pervius.core.identify.Checks;
 import app.pervius.core.project.FieldValues;
-import app.pervius.core.rules.HandlingRule;
-import app.pervius.core.rules.RuleSheet;
 import app.pervius.server.content.ContentStore;
 import app.pervius.server.content.MediaTypes;
 import app.pervius.server.folders.Files;
@@ -148,21 +145,9 @@ public class Intake {
                     + "” arrived. Send it again; nothing else is held up.");
         }
         CrashPoint.FILE_STORED.reached();
-        prepareTitleBlock(submission, expected, kept);
         transaction.executeWithoutResult(status -> note(submission, position, kept));
-    }
-
-    /** Title blocks are read before a passage needs them, so that no transaction waits for a PDF to be opened; only where a rule compares them. */
-    private void prepareTitleBlock(long submission, SubmissionFile file, ContentStore.Kept kept) {
-        if (!types.tell(kept.head(), file.name).equals("application/pdf")) {
-            return;
-        }
-        Submission its = submissions.findById(submission).orElseThrow();
-        RuleSheet sheet = rules.sheet(its.projectId);
-        boolean compared = sheet.standingOn(folders.pathUp(its.folderId)).stream().anyMatch(row -> row.rule() instanceof HandlingRule rule
-                && sheet.handling(rule).identify().checks().titleBlock() != Checks.TitleBlock.NOT_COMPARED);
-        if (compared) {
-            titleBlocks.prepare(kept.hash(), kept.size());
+        if (types.tell(kept.head(), expected.name).equals("application/pdf")) {
+            titleBlocks.prepareSoon(kept.hash(), kept.size());
         }
     }
 
@@ -261,7 +246,7 @@ public class Intake {
         Files.Added added = files.add(submission.folderId,
                 new Files.Content(new FileName(file.name), kept.hash(), kept.size(), types.tell(kept.head(), file.name)), submission.uploaderId);
         if (added.bytesKnown()) {
-            file.remark = files.cameBefore(kept.hash(), submission.projectId, submission.authorFirmId).map(this::remark).orElse(null);
+            file.remark = files.cameBefore(kept.hash(), submission.projectId, submission.authorFirmId).map(known -> KnownBytes.inWords(known, folders, passages)).orElse(null);
         }
         file.folderFileId = added.id();
         file.state = SubmissionFile.State.RECEIVED;
@@ -283,14 +268,6 @@ public class Intake {
 
     private static ArrivalEvent event(Bundle<SubmissionFile> bundle, Map<Long, Files.FileView> kept) {
         return bundle.files().stream().anyMatch(f -> Objects.requireNonNull(kept.get(f.folderFileId)).version() > 1) ? ArrivalEvent.NEW_VERSION : ArrivalEvent.NEW_FILE;
-    }
-
-    private String remark(Files.Known known) {
-        String where = folders.folder(known.folder()).path();
-        String document = Optional.ofNullable(known.passage()).map(passages::passage).filter(p -> p.number() != null)
-                .map(p -> ", which is " + p.inWords()).orElse("");
-        String remark = "The same bytes came before as “" + known.name() + "” in " + where + document + ".";
-        return remark.length() > 1000 ? remark.substring(0, 999) + "…" : remark;
     }
 
     private static void refuse(SubmissionFile file, String reason) {

@@ -147,6 +147,7 @@ public class Engine {
         boolean more = true;
         while (more) {
             try {
+                step.beforehand(carried);
                 more = step.advance(carried, failures > 0);
                 failures = 0;
             } catch (RuntimeException e) {

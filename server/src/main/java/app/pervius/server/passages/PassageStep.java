@@ -77,6 +77,11 @@ class PassageStep {
         return ids.stream().map(id -> new Carried(id, "run " + run, files.getOrDefault(id, List.of()))).toList();
     }
 
+    /** What stations do before a transaction begins. */
+    void beforehand(Carried carried) {
+        works.values().forEach(work -> work.beforehand(carried.files()));
+    }
+
     /** Takes the passage through the stations before it, as far as it goes, or through one only. True if it can go on at the next at once. */
     @Transactional
     boolean advance(Carried carried, boolean oneOnly) {
@@ -115,7 +120,7 @@ class PassageStep {
     private <E> void work(Passage passage, Carried carried, StationWork<E> station) {
         PassageFacts before = facts(passage, carried);
         switch (station.decide(before, books.of(passage.projectId))) {
-            case Outcome.Passed<E>(List<E> effects, String account) -> {
+            case Outcome.Passed<E>(List<E> effects, String account, String foretold) -> {
                 station.perform(before, effects).forEach(change -> apply(passage, change));
                 write(passage, Journal.Kind.PASSED, account);
                 goOn(passage);

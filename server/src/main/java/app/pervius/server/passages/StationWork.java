@@ -14,6 +14,10 @@ public interface StationWork<E> {
 
     Station station();
 
+    /** Does what takes long and needs no transaction, before a passage with these files comes to its stations. Repeating it changes nothing. */
+    default void beforehand(List<PassageFacts.File> files) {
+    }
+
     /** Gathers the facts and asks the core. Changes nothing; a number is drawn from the books it is handed, which are a scratch copy in a trial. */
     Outcome<E> decide(PassageFacts passage, Books books);
 

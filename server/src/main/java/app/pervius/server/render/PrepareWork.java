@@ -1,18 +1,29 @@
 package app.pervius.server.render;
 
 import app.pervius.core.arrive.FileName;
+import app.pervius.core.identify.Checks;
+import app.pervius.core.identify.IdentifyPlan;
+import app.pervius.core.identify.TitleBlock;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.Station;
 import app.pervius.core.prepare.Prepare;
+import app.pervius.core.rules.Handling;
 import app.pervius.server.passages.Books;
 import app.pervius.server.passages.PassageChange;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.StationWork;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 @Component
 class PrepareWork implements StationWork<Prepare.ReadHere> {
+
+    private final TitleBlocks titleBlocks;
+
+    PrepareWork(TitleBlocks titleBlocks) {
+        this.titleBlocks = titleBlocks;
+    }
 
     @Override
     public Station station() {
@@ -21,7 +32,22 @@ class PrepareWork implements StationWork<Prepare.ReadHere> {
 
     @Override
     public Outcome<Prepare.ReadHere> decide(PassageFacts passage, Books books) {
-        return Prepare.decide(passage.files().stream().map(f -> new FileName(f.name())).toList());
+        Checks.Unreadable unreadable = passage.overlooked() ? Checks.Unreadable.NOTE
+                : passage.handling().map(Handling::identify).orElse(IdentifyPlan.USUAL).checks().unreadable();
+        return Prepare.decide(passage.files().stream().map(f -> new Prepare.Its(new FileName(f.name()), cannotOpen(f))).toList(), unreadable);
+    }
+
+    private Optional<String> cannotOpen(PassageFacts.File file) {
+        return isKnownPdf(file) && titleBlocks.of(file.hash(), file.size()) instanceof TitleBlock.CannotOpen(String reason) ? Optional.of(reason) : Optional.empty();
+    }
+
+    private static boolean isKnownPdf(PassageFacts.File file) {
+        return file.mediaType().equals("application/pdf") && !file.hash().isEmpty();
+    }
+
+    @Override
+    public void beforehand(List<PassageFacts.File> files) {
+        files.stream().filter(PrepareWork::isKnownPdf).forEach(file -> titleBlocks.prepare(file.hash(), file.size()));
     }
 
     @Override

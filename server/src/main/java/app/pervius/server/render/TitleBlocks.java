@@ -57,6 +57,7 @@ public class TitleBlocks {
     private final ContentStore store;
     private final JdbcClient jdbc;
     private final ExecutorService readers = Executors.newCachedThreadPool(Thread.ofPlatform().daemon().name("title-block-", 1).factory());
+    private final ExecutorService soon = Executors.newSingleThreadExecutor(Thread.ofPlatform().daemon().name("title-blocks-coming").factory());
     private final Semaphore places = new Semaphore(AT_ONCE, true);
     private final Semaphore hanging = new Semaphore(HANGING);
 
@@ -67,6 +68,7 @@ public class TitleBlocks {
 
     @PreDestroy
     void close() {
+        soon.shutdownNow();
         readers.shutdownNow();
     }
 
@@ -80,6 +82,17 @@ public class TitleBlocks {
         }
     }
 
+    /** Begins to read the title block of a PDF that has come, beside everything else; whoever needs it sooner reads it itself. */
+    public void prepareSoon(String hash, long size) {
+        soon.execute(() -> {
+            try {
+                prepare(hash, size);
+            } catch (RuntimeException e) {
+                LOG.info("the title block of {} is read when it is needed", hash, e);
+            }
+        });
+    }
+
     /** What the title block of a PDF says. */
     public TitleBlock of(String hash, long size) {
         return kept(hash).orElseGet(() -> read(hash, size));
@@ -89,6 +102,7 @@ public class TitleBlocks {
         return jdbc.sql("select kind, said from title_block where hash = ?").param(hash).query((row, n) -> switch (row.getString(1)) {
             case "TEXT" -> (TitleBlock) new TitleBlock.Text(row.getString(2));
             case "NO_TEXT" -> new TitleBlock.NoText();
+            case "CANNOT_OPEN" -> new TitleBlock.CannotOpen(row.getString(2));
             default -> new TitleBlock.Unreadable(row.getString(2));
         }).optional();
     }
@@ -98,8 +112,14 @@ public class TitleBlocks {
             case TitleBlock.Text text -> "TEXT";
             case TitleBlock.NoText none -> "NO_TEXT";
             case TitleBlock.Unreadable unreadable -> "UNREADABLE";
+            case TitleBlock.CannotOpen closed -> "CANNOT_OPEN";
         };
-        String said = block instanceof TitleBlock.Text(String text) ? text : block instanceof TitleBlock.Unreadable(String reason) ? reason : "";
+        String said = switch (block) {
+            case TitleBlock.Text(String text) -> text;
+            case TitleBlock.NoText none -> "";
+            case TitleBlock.Unreadable(String reason) -> reason;
+            case TitleBlock.CannotOpen(String reason) -> reason;
+        };
         try {
             jdbc.sql("insert into title_block (hash, kind, said) values (?, ?, ?)").params(hash, kind, said).update();
         } catch (DuplicateKeyException sameBytesAtTheSameTime) {
@@ -155,9 +175,9 @@ public class TitleBlocks {
             String text = corner.isEmpty() ? whole(document).strip() : corner;
             return text.isEmpty() ? new TitleBlock.NoText() : new TitleBlock.Text(text.length() > LONGEST ? text.substring(0, LONGEST) : text);
         } catch (InvalidPasswordException e) {
-            return new TitleBlock.Unreadable("the file is locked with a password");
+            return new TitleBlock.CannotOpen("it is locked with a password");
         } catch (IOException | RuntimeException | StackOverflowError e) {
-            return new TitleBlock.Unreadable("the file is damaged");
+            return new TitleBlock.CannotOpen("it is damaged or cut off");
         }
     }
 

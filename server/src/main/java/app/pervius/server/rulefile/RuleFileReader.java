@@ -269,7 +269,9 @@ final class RuleFileReader {
         List<String> names = part.find("names").map(p -> p.list("“names”", n -> n.text("A name pattern", PATTERN))).orElse(List.of());
         List<String> asks = part.find("asks").map(p -> p.list("“asks”", n -> n.text("The key of a field", 60))).orElse(List.of());
         Checks.TitleBlock titleBlock = part.find("title-block").flatMap(p -> p.word("“title-block”", Checks.TitleBlock.class)).orElse(Checks.TitleBlock.NOT_COMPARED);
-        Checks checks = new Checks(then(part, "unknown-number"), then(part, "wrong-originator"), then(part, "out-of-sequence"), then(part, "on-its-way"), then(part, "name-misfit"), titleBlock);
+        Checks checks = new Checks(then(part, "unknown-number"), then(part, "wrong-originator"), then(part, "out-of-sequence"), then(part, "on-its-way"), then(part, "name-misfit"), titleBlock,
+                part.find("same-name").flatMap(p -> p.word("“same-name”", Checks.SameName.class)).orElse(Checks.SameName.NEXT_REVISION),
+                part.find("unreadable").flatMap(p -> p.word("“unreadable”", Checks.Unreadable.class)).orElse(Checks.Unreadable.NOTE));
         Optional<String> sequence = part.find("sequence").flatMap(p -> p.text("The key of a revision sequence", 60));
         part.nothingElse();
         return new IdentifyPlan(names, asks, checks, sequence);

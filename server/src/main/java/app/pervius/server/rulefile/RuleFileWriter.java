@@ -132,6 +132,8 @@ final class RuleFileWriter {
         says.put("on-its-way", Words.of(checks.onItsWay()));
         says.put("name-misfit", Words.of(checks.nameMisfit()));
         says.put("title-block", Words.of(checks.titleBlock()));
+        says.put("same-name", Words.of(checks.sameName()));
+        says.put("unreadable", Words.of(checks.unreadable()));
         plan.sequence().ifPresent(key -> says.put("sequence", key));
         return says;
     }

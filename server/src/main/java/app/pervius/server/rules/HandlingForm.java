@@ -37,13 +37,13 @@ record HandlingForm(@Nullable @Valid IdentifyForm identify, @Nullable @Valid Num
 
     /** What becomes of arrivals that do not fit. */
     record ChecksForm(Checks.@NotNull Then unknownNumber, Checks.@NotNull Then wrongOriginator, Checks.@NotNull Then outOfSequence, Checks.@NotNull Then onItsWay,
-            Checks.@NotNull Then nameMisfit, Checks.@NotNull TitleBlock titleBlock) {
+            Checks.@NotNull Then nameMisfit, Checks.@NotNull TitleBlock titleBlock, Checks.@NotNull SameName sameName, Checks.@NotNull Unreadable unreadable) {
         Checks checks() {
-            return new Checks(unknownNumber, wrongOriginator, outOfSequence, onItsWay, nameMisfit, titleBlock);
+            return new Checks(unknownNumber, wrongOriginator, outOfSequence, onItsWay, nameMisfit, titleBlock, sameName, unreadable);
         }
 
         static ChecksForm of(Checks c) {
-            return new ChecksForm(c.unknownNumber(), c.wrongOriginator(), c.outOfSequence(), c.onItsWay(), c.nameMisfit(), c.titleBlock());
+            return new ChecksForm(c.unknownNumber(), c.wrongOriginator(), c.outOfSequence(), c.onItsWay(), c.nameMisfit(), c.titleBlock(), c.sameName(), c.unreadable());
         }
     }
 

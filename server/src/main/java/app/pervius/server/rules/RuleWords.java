@@ -185,6 +185,16 @@ public class RuleWords {
             case STOP -> said.add("A file whose title block says otherwise is stopped.");
             case RETURN -> said.add("A file whose title block says otherwise goes back to its author.");
         }
+        switch (checks.sameName()) {
+            case NEXT_REVISION -> { }
+            case NEW_DOCUMENT -> said.add("A file handed in again under its name is a new document.");
+            case ASK -> said.add("A file handed in again under its name is stopped, so that somebody says what it is.");
+        }
+        switch (checks.unreadable()) {
+            case NOTE -> { }
+            case STOP -> said.add("A PDF that cannot be opened is stopped.");
+            case RETURN -> said.add("A PDF that cannot be opened goes back to its author.");
+        }
         plan.sequence().ifPresent(key -> said.add("Its revisions are " + sequences.inForce(project).find(key).map(s -> s.name()).orElse("of a sequence that is gone") + "."));
         return said;
     }

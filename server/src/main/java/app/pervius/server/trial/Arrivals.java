@@ -9,11 +9,14 @@ import app.pervius.server.content.MediaTypes;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.http.Problem;
+import app.pervius.server.intake.KnownBytes;
 import app.pervius.server.passages.PassageFacts;
+import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -29,8 +32,9 @@ class Arrivals {
      * A file that might arrive.
      *
      * @param head its first bytes in Base64 (RFC 4648), to tell its format by; absent where only its name is known
+     * @param hash the SHA-256 of all its bytes in hexadecimal, to tell whether they came before; absent where that is not known
      */
-    record Coming(String name, long size, @Nullable String head) {
+    record Coming(String name, long size, @Nullable String head, @Nullable String hash) {
     }
 
     /** Where they would arrive, whose work they would be, and who would hand them in. */
@@ -40,8 +44,12 @@ class Arrivals {
     private final Files files;
     private final MediaTypes types;
     private final People people;
+    private final Folders folders;
+    private final Passages passages;
 
-    Arrivals(Files files, MediaTypes types, People people) {
+    Arrivals(Files files, MediaTypes types, People people, Folders folders, Passages passages) {
+        this.folders = folders;
+        this.passages = passages;
         this.files = files;
         this.types = types;
         this.people = people;
@@ -64,12 +72,23 @@ class Arrivals {
         for (Coming coming : bundle.files()) {
             FileName name = new FileName(coming.name().strip());
             newer |= files.taken(setting.folder().id(), name, null);
-            its.add(new PassageFacts.File(0, name.text(), "", coming.size(), types.tell(head(coming), name.text())));
+            its.add(new PassageFacts.File(0, name.text(), known(coming).orElse(""), coming.size(), types.tell(head(coming), name.text())));
         }
         String base = bundle.base();
         return new PassageFacts(0, setting.folder().project(), 0, setting.folder().id(), setting.author(), people.person(setting.author()).firmId(), setting.uploader(),
                 newer ? ArrivalEvent.NEW_VERSION : ArrivalEvent.NEW_FILE, Optional.empty(), its.getFirst().name(), base, base, setting.given(), FieldValues.NONE, Optional.empty(), Optional.empty(),
                 Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), 1, false, false, 0, Optional.empty(), Station.ARRIVE, its, "trial");
+    }
+
+    /** The hash of bytes that are in the store already: what is in them can be looked at. */
+    private Optional<String> known(Coming coming) {
+        return Optional.ofNullable(coming.hash()).map(h -> h.toLowerCase(Locale.ROOT)).filter(h -> files.bytesKnown(h, coming.size()));
+    }
+
+    /** Where the bytes of these files came before, a sentence each, as far as the people of a firm may see it. */
+    List<String> cameBefore(PassageFacts arrival) {
+        return arrival.files().stream().filter(f -> !f.hash().isEmpty()).flatMap(f -> files.cameBefore(f.hash(), arrival.project(), arrival.authorFirm())
+                .map(known -> (arrival.files().size() > 1 ? f.name() + ": " : "") + KnownBytes.inWords(known, folders, passages)).stream()).toList();
     }
 
     private static byte[] head(Coming coming) {

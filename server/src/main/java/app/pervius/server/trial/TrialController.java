@@ -12,6 +12,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.folders.Keepers;
 import app.pervius.server.http.Problem;
+import app.pervius.server.identify.TitleBlockRemarks;
 import app.pervius.server.numbers.LedgerBook;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
@@ -27,10 +28,12 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -57,8 +60,10 @@ class TrialController {
     private final People people;
     private final Projects projects;
     private final JsonMapper json;
+    private final TitleBlockRemarks titleBlocks;
 
-    TrialController(Trials trials, Arrivals arrivals, Rules rules, SheetStates states, LedgerBook book, Passages passages, Folders folders, Keepers keepers, People people, Projects projects, JsonMapper json) {
+    TrialController(Trials trials, Arrivals arrivals, Rules rules, SheetStates states, LedgerBook book, Passages passages, Folders folders, Keepers keepers, People people, Projects projects, JsonMapper json, TitleBlockRemarks titleBlocks) {
+        this.titleBlocks = titleBlocks;
         this.trials = trials;
         this.arrivals = arrivals;
         this.rules = rules;
@@ -72,8 +77,8 @@ class TrialController {
         this.json = json;
     }
 
-    /** A file that might arrive; {@code head} are its first bytes in Base64, absent where only its name is known. */
-    record ComingFile(@NotNull @Size(max = 2000) String name, @Min(0) long size, @Nullable @Size(max = 8192) String head) {
+    /** A file that might arrive; {@code head} are its first bytes in Base64 and {@code hash} the SHA-256 of all of them, absent where they are not known. */
+    record ComingFile(@NotNull @Size(max = 2000) String name, @Min(0) long size, @Nullable @Size(max = 8192) String head, @Nullable @Pattern(regexp = "[0-9a-fA-F]{64}") String hash) {
     }
 
     /**
@@ -100,10 +105,11 @@ class TrialController {
      * One arrival tried.
      *
      * @param passage the passage, of a past arrival
+     * @param remarks what there is to know of its bytes: that they came before, what the title block says otherwise, that it cannot be opened
      * @param refusal why the file would not even be taken in; all else is absent then
      * @param differences where it differs from what the sheet in force would do; empty where nothing does or nothing was compared
      */
-    record TriedArrival(@Nullable Long passage, String name, int files, String from, String folder, @Nullable String refusal, @Nullable TriedView tried, List<String> differences) {
+    record TriedArrival(@Nullable Long passage, String name, int files, String from, String folder, @Nullable String refusal, List<String> remarks, @Nullable TriedView tried, List<String> differences) {
     }
 
     /**
@@ -204,14 +210,14 @@ class TrialController {
     }
 
     private static List<Arrivals.Coming> coming(List<ComingFile> files) {
-        return files.stream().map(f -> new Arrivals.Coming(f.name(), f.size(), f.head())).toList();
+        return files.stream().map(f -> new Arrivals.Coming(f.name(), f.size(), f.head(), f.hash())).toList();
     }
 
     private static void refused(List<ComingFile> files, Lines lines, int of) throws IOException {
         for (Arrivals.Coming file : coming(files)) {
             Optional<String> refusal = Arrivals.refusal(file);
             if (refusal.isPresent()) {
-                lines.write(new TrialLine(0, of, new TriedArrival(null, file.name(), 1, "", "", refusal.get(), null, List.of()), null));
+                lines.write(new TrialLine(0, of, new TriedArrival(null, file.name(), 1, "", "", refusal.get(), List.of(), null, List.of()), null));
             }
         }
     }
@@ -220,8 +226,16 @@ class TrialController {
         Projects.Settings settings = projects.settings(arrival.project());
         Fields fields = settings.fields();
         List<DecisionCode> codes = settings.decisionCodes();
-        return new TriedArrival(passage, arrival.originalName(), arrival.files().size(), people.person(arrival.author()).name(), folders.folder(arrival.folder()).path(), null,
+        return new TriedArrival(passage, arrival.originalName(), arrival.files().size(), people.person(arrival.author()).name(), folders.folder(arrival.folder()).path(), null, remarks(arrival, passage == null, tried),
                 TriedView.of(tried, fields, codes, everything), differences);
+    }
+
+    private List<String> remarks(PassageFacts arrival, boolean coming, Tried tried) {
+        List<String> all = new ArrayList<>(coming ? arrivals.cameBefore(arrival) : List.of());
+        if (!arrival.files().isEmpty()) {
+            all.addAll(titleBlocks.remarks(arrival.project(), arrival.files(), tried.number(), tried.revision()));
+        }
+        return all;
     }
 
     /** An answer that is written line by line. */

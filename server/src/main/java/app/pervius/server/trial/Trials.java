@@ -1,6 +1,7 @@
 package app.pervius.server.trial;
 
 import app.pervius.core.identify.IdentifyEffect;
+import app.pervius.core.issue.IssueEffect;
 import app.pervius.core.number.NumberEffect;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.Station;
@@ -185,14 +186,14 @@ public class Trials {
             for (DecisionCode code : projects.settings(passage.project()).decisionCodes()) {
                 Optional<PassageFacts.Decided> decided = RouteSketch.decided(on, code.digit());
                 if (decided.isEmpty()) {
-                    ends.put(code.digit(), new Tried.End(true, "An earlier step begins anew."));
+                    ends.put(code.digit(), new Tried.End(true, false, "An earlier step will begin anew."));
                     continue;
                 }
                 PassageFacts before = passage;
                 passage = passage.decided(decided.get());
                 Tried.End end = end(decide(Station.ISSUE));
                 ends.put(code.digit(), end);
-                boolean back = end.account().startsWith("Back");
+                boolean back = end.back();
                 if (end.fine() && (back ? !returned : !issued)) {
                     tells(back ? Occasion.RETURNED : Occasion.ISSUED, Map.of(), "");
                     issued |= !back;
@@ -204,10 +205,10 @@ public class Trials {
 
         private Tried.End end(Outcome<?> outcome) {
             return switch (outcome) {
-                case Outcome.Passed<?>(var effects, String account) -> new Tried.End(true, account);
-                case Outcome.Waiting<?>(var effects, String forWhat, var until) -> new Tried.End(true, "Waits for " + forWhat + ".");
-                case Outcome.Stopped<?>(StopReason reason, var waysOut) -> new Tried.End(false, reason.sentence());
-                case Outcome.Returned<?>(StopReason reason) -> new Tried.End(true, reason.sentence());
+                case Outcome.Passed<?>(var effects, String account, String foretold) -> new Tried.End(true, effects.stream().anyMatch(IssueEffect.ReturnToAuthor.class::isInstance), foretold);
+                case Outcome.Waiting<?>(var effects, String forWhat, var until) -> new Tried.End(true, false, "Will wait for " + forWhat + ".");
+                case Outcome.Stopped<?>(StopReason reason, var waysOut) -> new Tried.End(false, false, reason.sentence());
+                case Outcome.Returned<?>(StopReason reason) -> new Tried.End(true, true, reason.sentence());
             };
         }
 
@@ -224,8 +225,8 @@ public class Trials {
 
         private boolean goesOn(Station station, Outcome<?> outcome) {
             Tried.Halt halt = switch (outcome) {
-                case Outcome.Passed<?>(var effects, String account) -> new Tried.Halt(station, Tried.Kind.PASSED, account, Optional.empty());
-                case Outcome.Waiting<?>(var effects, String forWhat, var until) -> new Tried.Halt(station, Tried.Kind.WAITING, "Waits for " + forWhat + ".", Optional.empty());
+                case Outcome.Passed<?>(var effects, String account, String foretold) -> new Tried.Halt(station, Tried.Kind.PASSED, foretold, Optional.empty());
+                case Outcome.Waiting<?>(var effects, String forWhat, var until) -> new Tried.Halt(station, Tried.Kind.WAITING, "Will wait for " + forWhat + ".", Optional.empty());
                 case Outcome.Stopped<?>(StopReason reason, var waysOut) -> new Tried.Halt(station, Tried.Kind.STOPPED, reason.sentence(), Optional.of(reason.code()));
                 case Outcome.Returned<?>(StopReason reason) -> new Tried.Halt(station, Tried.Kind.RETURNED, reason.sentence(), Optional.of(reason.code()));
             };
@@ -240,7 +241,7 @@ public class Trials {
 
         private static <E> List<E> effects(Outcome<E> outcome) {
             return switch (outcome) {
-                case Outcome.Passed<E>(List<E> effects, String account) -> effects;
+                case Outcome.Passed<E>(List<E> effects, String account, String foretold) -> effects;
                 case Outcome.Waiting<E>(List<E> effects, String forWhat, var until) -> effects;
                 case Outcome.Stopped<E> stopped -> List.of();
                 case Outcome.Returned<E> returned -> List.of();

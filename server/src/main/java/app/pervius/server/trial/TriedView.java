@@ -38,7 +38,7 @@ record TriedView(boolean intake, @Nullable String rule, List<PassedOverView> pas
     record StepSketch(String name, List<String> people, Instant due) {
     }
 
-    record EndView(int digit, String name, boolean fine, String account) {
+    record EndView(int digit, String name, boolean fine, boolean back, String account) {
     }
 
     record ToldView(Occasion occasion, String who, @Nullable String rules, @Nullable String text) {
@@ -50,7 +50,7 @@ record TriedView(boolean intake, @Nullable String rule, List<PassedOverView> pas
                 t.fields().entrySet().stream().map(e -> new FieldSays(fields.label(e.getKey()), e.getValue())).toList(), t.route().orElse(null),
                 t.steps().stream().map(s -> new StepSketch(s.name(), s.people(), s.due())).toList(),
                 t.ends().entrySet().stream().map(e -> new EndView(e.getKey(), codes.stream().filter(c -> c.digit() == e.getKey()).map(DecisionCode::name).findFirst().orElse("filed at once"),
-                        e.getValue().fine(), e.getValue().account())).toList(),
+                        e.getValue().fine(), e.getValue().back(), e.getValue().account())).toList(),
                 t.told().stream().map(told -> new ToldView(told.occasion(), told.who(), everything ? told.rules() : null, everything ? told.text() : null)).toList());
     }
 }

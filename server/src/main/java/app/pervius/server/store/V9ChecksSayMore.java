@@ -1,0 +1,60 @@
+package app.pervius.server.store;
+
+import java.sql.Connection;
+import org.flywaydb.core.api.MigrationVersion;
+import org.flywaydb.core.api.migration.Context;
+import org.flywaydb.core.api.migration.JavaMigration;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
+
+/** What rules say of arrivals that do not fit grows by files handed in again under their name, and by PDFs that cannot be opened. */
+@Component
+class V9ChecksSayMore implements JavaMigration {
+
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    @Override
+    public void migrate(Context context) throws Exception {
+        Connection connection = context.getConnection();
+        Definitions.rewrite(connection, "rule_edition", "definition", V9ChecksSayMore::more);
+        Definitions.rewrite(connection, "rule", "draft", V9ChecksSayMore::more);
+        Definitions.rewrite(connection, "sheet_edition", "definition", V9ChecksSayMore::more);
+        Definitions.rewrite(connection, "project_handling", "draft", V9ChecksSayMore::more);
+    }
+
+    private static String more(String definition) {
+        JsonNode all = JSON.readTree(definition);
+        more(all);
+        return JSON.writeValueAsString(all);
+    }
+
+    private static void more(JsonNode node) {
+        if (node instanceof ObjectNode object && object.has("unknownNumber") && object.has("titleBlock")) {
+            object.put("sameName", "NEXT_REVISION").put("unreadable", "NOTE");
+        } else {
+            node.forEach(V9ChecksSayMore::more);
+        }
+    }
+
+    @Override
+    public MigrationVersion getVersion() {
+        return MigrationVersion.fromVersion("9");
+    }
+
+    @Override
+    public String getDescription() {
+        return "checks say more";
+    }
+
+    @Override
+    public Integer getChecksum() {
+        return 1;
+    }
+
+    @Override
+    public boolean canExecuteInTransaction() {
+        return true;
+    }
+}

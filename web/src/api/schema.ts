@@ -276,6 +276,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/folders/{folder}/sendings/previews": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["previewSending"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/folders/{folder}/submissions": {
         parameters: {
             query?: never;
@@ -860,6 +876,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["find"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/hand-ins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["handIns"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1732,6 +1764,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/title-blocks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["remarks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/trials": {
         parameters: {
             query?: never;
@@ -2132,6 +2180,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rules/{id}/watched": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["watched"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -2330,9 +2394,13 @@ export interface components {
             /** @enum {string} */
             outOfSequence: "STOP" | "RETURN" | "GO_ON";
             /** @enum {string} */
+            sameName: "NEXT_REVISION" | "NEW_DOCUMENT" | "ASK";
+            /** @enum {string} */
             titleBlock: "NOT_COMPARED" | "NOTE" | "STOP" | "RETURN";
             /** @enum {string} */
             unknownNumber: "STOP" | "RETURN" | "GO_ON";
+            /** @enum {string} */
+            unreadable: "NOTE" | "STOP" | "RETURN";
             /** @enum {string} */
             wrongOriginator: "STOP" | "RETURN" | "GO_ON";
         };
@@ -2366,6 +2434,7 @@ export interface components {
             faults: components["schemas"]["TableFault"][];
         };
         ComingFile: {
+            hash?: string;
             head?: string;
             name: string;
             /** Format: int64 */
@@ -2466,7 +2535,7 @@ export interface components {
             /** Format: date-time */
             at: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "RETURNED" | "ISSUED" | "STOPPED";
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED";
             person: string;
             revision: string;
             /** Format: date-time */
@@ -2518,8 +2587,15 @@ export interface components {
             as: "KEPT" | "REWORDED" | "DROPPED";
             text: string;
         };
+        DroppersView: {
+            firms: number[];
+            /** Format: int64 */
+            folder: number;
+            roles: number[];
+        };
         EndView: {
             account: string;
+            back: boolean;
             /** Format: int32 */
             digit: number;
             fine: boolean;
@@ -2692,9 +2768,12 @@ export interface components {
             asks: string[];
             files: components["schemas"]["PageFileRow"];
             folder: components["schemas"]["FolderView"];
+            handIn?: components["schemas"]["HandInView"];
             mayDrop: boolean;
             maySend: boolean;
             rules: components["schemas"]["RuleInWords"][];
+            /** Format: int32 */
+            sheet: number;
             traces: components["schemas"]["Trace"][];
         };
         FolderView: {
@@ -2767,11 +2846,15 @@ export interface components {
         HaltView: {
             account: string;
             /** @enum {string} */
-            code?: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "TITLE_BLOCK_DIFFERS" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "REVIEW_STOPPED" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
+            code?: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "TITLE_BLOCK_DIFFERS" | "SAME_NAME" | "CANNOT_BE_READ" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "REVIEW_STOPPED" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
             /** @enum {string} */
             kind: "PASSED" | "WAITING" | "STOPPED" | "RETURNED";
             /** @enum {string} */
             station: "ARRIVE" | "IDENTIFY" | "NUMBER" | "PREPARE" | "REVIEW" | "ISSUE";
+        };
+        HandInView: {
+            ask: string[];
+            who: string[];
         };
         HandlingForm: {
             identify?: components["schemas"]["IdentifyForm"];
@@ -2779,6 +2862,10 @@ export interface components {
             number?: components["schemas"]["NumberForm"];
             review?: components["schemas"]["ReviewForm"];
             tell?: components["schemas"]["TellForm"];
+        };
+        Hanging: {
+            place: string;
+            what: string;
         };
         HolderView: {
             /** Format: date-time */
@@ -2967,6 +3054,7 @@ export interface components {
             /** Format: int32 */
             moved: number;
             notMoved: components["schemas"]["NotMoved"][];
+            warnings: string[];
         };
         MovingEntry: {
             files: number[];
@@ -3101,6 +3189,10 @@ export interface components {
         };
         PageReviewRow: {
             items: components["schemas"]["ReviewRow"][];
+            next?: string;
+        };
+        PageWatchedRow: {
+            items: components["schemas"]["WatchedRow"][];
             next?: string;
         };
         ParentEntry: {
@@ -3740,6 +3832,9 @@ export interface components {
             /** Format: int64 */
             author?: number;
             files: number[];
+            given?: {
+                [key: string]: string;
+            };
             message: string;
             persons: number[];
             purpose: string;
@@ -3756,6 +3851,15 @@ export interface components {
         };
         SendingLookEntry: {
             files: number[];
+        };
+        SendingPreviewEntry: {
+            /** Format: int64 */
+            author?: number;
+            files: number[];
+            given: {
+                [key: string]: string;
+            };
+            route: string;
         };
         Sent: {
             /** Format: int64 */
@@ -3905,7 +4009,7 @@ export interface components {
         };
         StopView: {
             /** @enum {string} */
-            code: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "TITLE_BLOCK_DIFFERS" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "REVIEW_STOPPED" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
+            code: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "TITLE_BLOCK_DIFFERS" | "SAME_NAME" | "CANNOT_BE_READ" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "REVIEW_STOPPED" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
             fields: string[];
             reason: string;
             waysOut: ("TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "CHOOSE_RULE" | "CHOOSE_ROUTE" | "GO_ON_IN_FORCE" | "GO_ON_ALL_THE_SAME" | "SEND_BACK" | "TAKE_OUT")[];
@@ -3935,6 +4039,8 @@ export interface components {
                 [key: string]: string;
             };
             purpose: string;
+            /** Format: int32 */
+            sheet?: number;
         };
         SwitchEntry: {
             on: boolean;
@@ -3986,7 +4092,7 @@ export interface components {
         };
         TellingForm: {
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "RETURNED" | "ISSUED" | "STOPPED";
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED";
             text: string;
             whom: components["schemas"]["Whom"][];
         };
@@ -4009,6 +4115,11 @@ export interface components {
             answered: boolean;
             said: string;
         };
+        TitleBlockRemark: {
+            /** Format: int64 */
+            passage: number;
+            remarks: string[];
+        };
         TitleBlockView: {
             differences: string[];
             /** Format: int64 */
@@ -4019,7 +4130,7 @@ export interface components {
         };
         ToldView: {
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "RETURNED" | "ISSUED" | "STOPPED";
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED";
             rules?: string;
             text?: string;
             who: string;
@@ -4067,6 +4178,8 @@ export interface components {
             faulty?: string[];
             /** Format: int32 */
             of: number;
+            /** Format: int32 */
+            sheet?: number;
         };
         Tried: {
             faults: components["schemas"]["FaultView"][];
@@ -4083,6 +4196,7 @@ export interface components {
             /** Format: int64 */
             passage?: number;
             refusal?: string;
+            remarks: string[];
             tried?: components["schemas"]["TriedView"];
         };
         TriedView: {
@@ -4136,13 +4250,30 @@ export interface components {
             /** Format: date-time */
             nextAttempt: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "RETURNED" | "ISSUED" | "STOPPED";
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED";
             recipient: string;
             subject: string;
         };
         WatchEntry: {
             addresses: string[];
             persons: number[];
+        };
+        WatchedRow: {
+            /** Format: date-time */
+            at: string;
+            /** Format: int64 */
+            folder: number;
+            folderPath: string;
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED";
+            /** Format: int64 */
+            passage?: number;
+            reference: string;
+            /** Format: int32 */
+            told: number;
+            what: string;
         };
         WayOutEntry: {
             fields: {
@@ -4714,6 +4845,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SendingFile"][];
+                };
+            };
+        };
+    };
+    previewSending: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                folder: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SendingPreviewEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["TrialLine"];
                 };
             };
         };
@@ -5652,6 +5809,28 @@ export interface operations {
             };
         };
     };
+    handIns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DroppersView"][];
+                };
+            };
+        };
+    };
     readHolidays: {
         parameters: {
             query?: never;
@@ -6238,7 +6417,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string[];
+                    "application/json": components["schemas"]["Hanging"][];
                 };
             };
         };
@@ -7202,6 +7381,30 @@ export interface operations {
             };
         };
     };
+    remarks: {
+        parameters: {
+            query: {
+                passage: number[];
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TitleBlockRemark"][];
+                };
+            };
+        };
+    };
     tryDraft: {
         parameters: {
             query?: never;
@@ -7814,6 +8017,30 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    watched: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageWatchedRow"];
+                };
             };
         };
     };

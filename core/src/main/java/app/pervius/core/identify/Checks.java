@@ -1,5 +1,7 @@
 package app.pervius.core.identify;
 
+import app.pervius.core.passage.Unreadable;
+
 /**
  * What a rule says of arrivals that register or ledger speak against.
  *
@@ -21,14 +23,6 @@ public record Checks(Then unknownNumber, Then wrongOriginator, Then outOfSequenc
         NEW_DOCUMENT,
         /** It is stopped, so that somebody says which. */
         ASK
-    }
-
-    /** What is done about a PDF that cannot be opened: locked with a password, or damaged. */
-    public enum Unreadable {
-        /** It is written on the passage, which goes on. */
-        NOTE,
-        STOP,
-        RETURN
     }
 
     /** What is done about a title block that says something else than name and register. */

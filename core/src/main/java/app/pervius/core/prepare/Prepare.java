@@ -2,9 +2,9 @@ package app.pervius.core.prepare;
 
 import app.pervius.core.arrive.FileFormat;
 import app.pervius.core.arrive.FileName;
-import app.pervius.core.identify.Checks;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.StopReason;
+import app.pervius.core.passage.Unreadable;
 import app.pervius.core.passage.WayOut;
 import java.util.List;
 import java.util.Optional;
@@ -31,13 +31,13 @@ public final class Prepare {
     }
 
     /** @param unreadable what the rule says of files that cannot be opened, unless somebody has let this one go on */
-    public static Outcome<ReadHere> decide(List<Its> files, Checks.Unreadable unreadable) {
+    public static Outcome<ReadHere> decide(List<Its> files, Unreadable unreadable) {
         Optional<Its> closed = files.stream().filter(f -> f.cannotOpen().isPresent()).findFirst();
         String said = closed.map(f -> "“" + f.name().text() + "” cannot be opened: " + f.cannotOpen().orElseThrow() + ".").orElse("");
-        if (closed.isPresent() && unreadable == Checks.Unreadable.STOP) {
+        if (closed.isPresent() && unreadable == Unreadable.STOP) {
             return Outcome.stopped(StopReason.Code.CANNOT_BE_READ, said, WayOut.GO_ON_ALL_THE_SAME, WayOut.TRY_AGAIN, WayOut.SEND_BACK, WayOut.TAKE_OUT);
         }
-        if (closed.isPresent() && unreadable == Checks.Unreadable.RETURN) {
+        if (closed.isPresent() && unreadable == Unreadable.RETURN) {
             return new Outcome.Returned<>(new StopReason(StopReason.Code.CANNOT_BE_READ, said + " Hand in one that everybody can open."));
         }
         String remark = closed.isPresent() ? " " + said : "";

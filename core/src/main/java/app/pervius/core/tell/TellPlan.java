@@ -2,7 +2,8 @@ package app.pervius.core.tell;
 
 import java.util.List;
 
-/** Whom a rule tells on which occasion. Deciders are told of their step and controllers of a stop without being named here. */
+/** Whom a rule tells on which occasion. Deciders are told of their step, and of a stop controllers and, unless
+ * the plan says who is told of that, the author, without being named here. */
 public record TellPlan(List<Telling> tellings) {
 
     public static final TellPlan NOBODY = new TellPlan(List.of());
@@ -27,6 +28,11 @@ public record TellPlan(List<Telling> tellings) {
     /** What the plan says on an occasion. */
     public List<Telling> on(Occasion occasion) {
         return tellings.stream().filter(t -> t.occasion() == occasion && !t.whom().isEmpty()).toList();
+    }
+
+    /** Whether the author is told of a stop: yes, unless the plan itself says who is. */
+    public boolean authorOfStops() {
+        return tellings.stream().noneMatch(t -> t.occasion() == Occasion.STOPPED);
     }
 
     /** Everybody it names on any occasion. */

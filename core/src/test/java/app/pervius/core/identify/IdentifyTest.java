@@ -9,6 +9,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.pervius.core.number.Scheme;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.StopReason;
+import app.pervius.core.passage.Unreadable;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.project.FirmId;
 import app.pervius.core.register.DocumentId;
@@ -44,7 +45,7 @@ class IdentifyTest {
     }
 
     private static Outcome<IdentifyEffect> decide(String name, KnownNumbers numbers, Checks.Then all) {
-        return Identify.decide(facts(name, List.of(), new Checks(all, all, all, all, all, Checks.TitleBlock.NOT_COMPARED, Checks.SameName.NEXT_REVISION, Checks.Unreadable.NOTE), Optional.empty()), numbers);
+        return Identify.decide(facts(name, List.of(), new Checks(all, all, all, all, all, Checks.TitleBlock.NOT_COMPARED, Checks.SameName.NEXT_REVISION, Unreadable.NOTE), Optional.empty()), numbers);
     }
 
     private static Outcome<IdentifyEffect> read(String name, String... patterns) {
@@ -183,8 +184,8 @@ class IdentifyTest {
     @Test
     void aNameNoPatternReadsIsStoppedReturnedOrTakenWholeAsTheRuleSays() {
         List<Pattern> patterns = List.of(((app.pervius.core.pattern.Compiled.Sound) Pattern.compile("{type}-{title}", FIELDS)).pattern());
-        Checks goOn = new Checks(Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.GO_ON, Checks.TitleBlock.NOT_COMPARED, Checks.SameName.NEXT_REVISION, Checks.Unreadable.NOTE);
-        Checks back = new Checks(Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.RETURN, Checks.TitleBlock.NOT_COMPARED, Checks.SameName.NEXT_REVISION, Checks.Unreadable.NOTE);
+        Checks goOn = new Checks(Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.GO_ON, Checks.TitleBlock.NOT_COMPARED, Checks.SameName.NEXT_REVISION, Unreadable.NOTE);
+        Checks back = new Checks(Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.RETURN, Checks.TitleBlock.NOT_COMPARED, Checks.SameName.NEXT_REVISION, Unreadable.NOTE);
         assertThat(stopped(Identify.decide(facts("Weir", patterns, Checks.USUAL, Optional.empty()), LEDGER)).code()).isEqualTo(StopReason.Code.NAME_DOES_NOT_FIT);
         assertThat(Identify.decide(facts("Weir", patterns, back, Optional.empty()), LEDGER)).isInstanceOf(Outcome.Returned.class);
         assertThat(effects(Identify.decide(facts("Weir", patterns, goOn, Optional.empty()), LEDGER))).contains(new IdentifyEffect.TitleRead("Weir"));
@@ -200,7 +201,7 @@ class IdentifyTest {
     }
 
     private static Outcome<IdentifyEffect> withTitleBlock(String name, Checks.TitleBlock then, TitleBlock block) {
-        Checks checks = new Checks(Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, then, Checks.SameName.NEXT_REVISION, Checks.Unreadable.NOTE);
+        Checks checks = new Checks(Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, then, Checks.SameName.NEXT_REVISION, Unreadable.NOTE);
         return Identify.decide(new IdentifyFacts(name, FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING, FIELDS, List.of(), List.of(), NUMBERS, checks, RevisionSequences.USUAL,
                 Optional.empty(), Optional.empty(), Optional.of(block), Optional.empty()), LEDGER);
     }
@@ -226,7 +227,7 @@ class IdentifyTest {
     }
 
     private static Outcome<IdentifyEffect> handedInAgain(String name, Checks.SameName then, Optional<String> onItsWay) {
-        Checks checks = new Checks(Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.TitleBlock.NOT_COMPARED, then, Checks.Unreadable.NOTE);
+        Checks checks = new Checks(Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.TitleBlock.NOT_COMPARED, then, Unreadable.NOTE);
         return Identify.decide(new IdentifyFacts(name, FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING, FIELDS, List.of(), List.of(), NUMBERS, checks, RevisionSequences.USUAL,
                 Optional.empty(), Optional.empty(), Optional.empty(), Optional.of(document(FENNICK, onItsWay))), LEDGER);
     }

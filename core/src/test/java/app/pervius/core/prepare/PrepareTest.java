@@ -3,9 +3,9 @@ package app.pervius.core.prepare;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.pervius.core.arrive.FileName;
-import app.pervius.core.identify.Checks;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.StopReason;
+import app.pervius.core.passage.Unreadable;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
@@ -19,26 +19,26 @@ class PrepareTest {
 
     private static final Prepare.Its LOCKED = new Prepare.Its(new FileName("weir.pdf"), Optional.of("it is locked with a password"));
 
-    private static Outcome.Passed<Prepare.ReadHere> passed(Checks.Unreadable unreadable, Prepare.Its... files) {
+    private static Outcome.Passed<Prepare.ReadHere> passed(Unreadable unreadable, Prepare.Its... files) {
         return (Outcome.Passed<Prepare.ReadHere>) Prepare.decide(List.of(files), unreadable);
     }
 
     @Test
     void aPdfIsReadBeforeAPictureAndAPictureBeforeAText() {
-        assertThat(passed(Checks.Unreadable.STOP, its("a.dwg"), its("a.txt"), its("a.pdf")).effects()).containsExactly(new Prepare.ReadHere(2));
-        assertThat(passed(Checks.Unreadable.STOP, its("a.txt"), its("a.png")).effects()).containsExactly(new Prepare.ReadHere(1));
-        assertThat(passed(Checks.Unreadable.STOP, its("a.dwg")).effects()).isEmpty();
+        assertThat(passed(Unreadable.STOP, its("a.dwg"), its("a.txt"), its("a.pdf")).effects()).containsExactly(new Prepare.ReadHere(2));
+        assertThat(passed(Unreadable.STOP, its("a.txt"), its("a.png")).effects()).containsExactly(new Prepare.ReadHere(1));
+        assertThat(passed(Unreadable.STOP, its("a.dwg")).effects()).isEmpty();
     }
 
     @Test
     void aPdfThatCannotBeOpenedIsMarkedStoppedOrReturnedAsTheRuleSays() {
-        assertThat(passed(Checks.Unreadable.NOTE, LOCKED).account()).isEqualTo("Read here: weir.pdf. “weir.pdf” cannot be opened: it is locked with a password.");
-        assertThat(((Outcome.Stopped<Prepare.ReadHere>) Prepare.decide(List.of(LOCKED), Checks.Unreadable.STOP)).reason().code()).isEqualTo(StopReason.Code.CANNOT_BE_READ);
-        assertThat(Prepare.decide(List.of(LOCKED), Checks.Unreadable.RETURN)).isInstanceOf(Outcome.Returned.class);
+        assertThat(passed(Unreadable.NOTE, LOCKED).account()).isEqualTo("Read here: weir.pdf. “weir.pdf” cannot be opened: it is locked with a password.");
+        assertThat(((Outcome.Stopped<Prepare.ReadHere>) Prepare.decide(List.of(LOCKED), Unreadable.STOP)).reason().code()).isEqualTo(StopReason.Code.CANNOT_BE_READ);
+        assertThat(Prepare.decide(List.of(LOCKED), Unreadable.RETURN)).isInstanceOf(Outcome.Returned.class);
     }
 
     @Test
     void whatCanBeOpenedIsReadInsteadOfWhatCannot() {
-        assertThat(passed(Checks.Unreadable.NOTE, LOCKED, its("weir.png")).effects()).containsExactly(new Prepare.ReadHere(1));
+        assertThat(passed(Unreadable.NOTE, LOCKED, its("weir.png")).effects()).containsExactly(new Prepare.ReadHere(1));
     }
 }

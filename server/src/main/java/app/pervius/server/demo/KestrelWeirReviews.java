@@ -102,6 +102,6 @@ class KestrelWeirReviews {
     /** The first files of a folder are sent on the interface check; gives the submission. */
     long sendByHand(long folder, long sender, int count, String message) {
         List<Long> chosen = files.present(folder, 0, count).stream().map(Files.FileView::id).toList();
-        return sending.send(folder, new HandSending.Sending(chosen, INTERFACES, "Interface check before tender", null, null, message, List.of(), List.of()), accounts.actor(sender).orElseThrow());
+        return sending.send(folder, new HandSending.Sending(chosen, INTERFACES, "Interface check before tender", null, null, message, List.of(), List.of(), Map.of()), accounts.actor(sender).orElseThrow());
     }
 }

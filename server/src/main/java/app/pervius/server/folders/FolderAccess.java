@@ -5,7 +5,9 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.store.Remembered;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -49,6 +51,13 @@ class FolderAccess {
         Actor.Membership membership = actor.in(folder.project());
         return folder.state() == InformationState.WORK_IN_PROGRESS && folder.parent() != null && (membership.controls() || folder.firm() != null && folder.firm() == actor.firm()
                 || openedTo(actor, membership, way).filter(list -> list.stream().anyMatch(Grant::mayDrop)).isPresent());
+    }
+
+    /** Who may put files there beside controllers. */
+    Folders.Droppers droppers(List<Folders.FolderView> way) {
+        List<Grant> dropping = holding(way).stream().filter(Grant::mayDrop).toList();
+        return new Folders.Droppers(Stream.concat(Stream.ofNullable(way.getFirst().firm()), dropping.stream().map(Grant::firm).filter(Objects::nonNull)).distinct().toList(),
+                dropping.stream().map(Grant::role).filter(Objects::nonNull).distinct().toList());
     }
 
     /** What is said of folders, those of the way from the folder up to the first restricted one. */

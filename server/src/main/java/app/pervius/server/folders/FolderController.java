@@ -102,6 +102,19 @@ class FolderController {
     record AboveView(String folder, List<GrantForm> grants, boolean restricted) {
     }
 
+    /** Who may put files into a folder beside document control: ids of firms and roles. */
+    record DroppersView(long folder, List<Long> firms, List<Long> roles) {
+    }
+
+    /** Who may hand in where, for every folder into which anything is handed in; for controllers, and for who looks after folders. */
+    @GetMapping("/api/projects/{project}/hand-ins")
+    List<DroppersView> handIns(@PathVariable long project, Actor actor) {
+        if (!actor.controls(project) && keepers.keptBy(actor, project).isEmpty()) {
+            actor.mustControl(project);
+        }
+        return folders.tree(project, actor).stream().flatMap(f -> folders.droppers(f.id()).map(d -> new DroppersView(f.id(), d.firms(), d.roles())).stream()).toList();
+    }
+
     /** To whom a folder is opened, who looks after it and so keeps the rules that stand only there, and what holds from above. */
     record FolderAccessView(@Nullable Long firm, boolean restricted, List<GrantForm> grants, List<Long> keepers, List<AboveView> above, int version) {
     }

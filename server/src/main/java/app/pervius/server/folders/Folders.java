@@ -278,6 +278,31 @@ public class Folders {
         return access.mayDrop(actor, up(folder.id()).orElseThrow());
     }
 
+    /**
+     * Who may put files into a folder beside document control.
+     *
+     * @param firms the ids of firms, one of them that whose own folder it is
+     * @param roles the ids of roles
+     */
+    public record Droppers(List<Long> firms, List<Long> roles) {
+
+        public boolean nobody() {
+            return firms.isEmpty() && roles.isEmpty();
+        }
+    }
+
+    /** Who may put files into a folder; empty for one nobody drops into, such as the project's own, or one where only what was decided is placed. */
+    @Transactional(readOnly = true)
+    public Optional<Droppers> droppers(long id) {
+        return up(id).filter(way -> way.getFirst().state() == InformationState.WORK_IN_PROGRESS && way.getFirst().parent() != null).map(access::droppers);
+    }
+
+    /** The folder, and every folder below it. */
+    @Transactional(readOnly = true)
+    public List<Long> withBelow(long id) {
+        return all(folder(id).project()).stream().map(FolderView::id).filter(f -> pathUp(f).contains(new FolderId(id))).toList();
+    }
+
     /** Whether {@code actor} may see the folder. */
     @Transactional(readOnly = true)
     public boolean maySee(Actor actor, FolderView folder) {

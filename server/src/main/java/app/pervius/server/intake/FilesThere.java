@@ -13,6 +13,7 @@ import app.pervius.server.passages.Engine;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
+import app.pervius.server.store.Json;
 import java.time.InstantSource;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -29,7 +30,7 @@ import org.springframework.transaction.annotation.Transactional;
 class FilesThere {
 
     /** Whose work is submitted by whom, and what for. */
-    record Occasion(long author, long uploader, String purpose, @Nullable LocalDate answerDue) {
+    record Occasion(long author, long uploader, String purpose, @Nullable LocalDate answerDue, FieldValues given) {
     }
 
     /**
@@ -73,6 +74,7 @@ class FilesThere {
         submission.reference = "S-%04d".formatted(counters.take(folder.project(), "submission"));
         submission.purpose = occasion.purpose().strip();
         submission.answerDue = occasion.answerDue();
+        submission.givenValues = Json.write(occasion.given().byKey());
         submission.authorId = occasion.author();
         submission.authorFirmId = people.person(occasion.author()).firmId();
         submission.uploaderId = occasion.uploader();
@@ -94,7 +96,7 @@ class FilesThere {
         for (Bundle<Files.FileView> bundle : Bundle.together(its, f -> new FileName(f.name()))) {
             List<PassageFacts.File> bundled = bundle.files().stream().map(f -> new PassageFacts.File(f.id(), f.name(), f.hash(), f.size(), f.mediaType())).toList();
             long passage = passages.open(new Passages.Opening(folder.project(), submission, folder.id(), row.authorId, row.authorFirmId, row.uploaderId, manner.event(), manner.cameFrom(),
-                    bundle.base(), FieldValues.NONE, bundled, manner.byHandOn()));
+                    bundle.base(), KeptSubmissions.given(row), bundled, manner.byHandOn()));
             bundled.forEach(file -> files.belongsTo(file.folderFile(), passage));
             if (!manner.note().isEmpty()) {
                 passages.note(passage, Journal.Kind.NOTED, manner.by(), manner.note());

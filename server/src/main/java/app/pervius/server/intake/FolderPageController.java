@@ -1,5 +1,6 @@
 package app.pervius.server.intake;
 
+import app.pervius.core.project.RoleId;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.RuleSheet;
 import app.pervius.core.rules.WatchingRule;
@@ -19,6 +20,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -62,12 +64,23 @@ class FolderPageController {
     }
 
     /**
+     * Who may put files into a folder, in words, for those who may not and for controllers.
+     *
+     * @param who firms and roles; empty where nobody but document control may
+     * @param ask who may change it
+     */
+    record HandInView(List<String> who, List<String> ask) {
+    }
+
+    /**
      * A folder.
      *
+     * @param sheet the edition of the rule sheet that says what happens here
+     * @param handIn absent where nothing is handed in by anybody
      * @param asks the keys of fields its rules ask for
      * @param traces the last 100 files that went elsewhere from here, the last first
      */
-    record FolderPage(Folders.FolderView folder, boolean mayDrop, boolean maySend, List<RuleInWords> rules, List<String> asks, Page<FileRow> files, List<Trace> traces) {
+    record FolderPage(Folders.FolderView folder, int sheet, boolean mayDrop, @Nullable HandInView handIn, boolean maySend, List<RuleInWords> rules, List<String> asks, Page<FileRow> files, List<Trace> traces) {
     }
 
     @GetMapping("/api/folders/{id}")
@@ -79,8 +92,13 @@ class FolderPageController {
         List<String> asks = sheet.standingOn(folders.pathUp(id)).stream().filter(row -> row.rule() instanceof HandlingRule)
                 .flatMap(row -> sheet.handling((HandlingRule) row.rule()).identify().asks().stream()).distinct().toList();
         Page<Files.FileView> page = Page.of(files.present(id, Page.after(after, 0), Page.SIZE + 1), Files.FileView::id, Function.identity());
-        return new FolderPage(folder, folders.mayDrop(actor, folder), routes.maySend(folder.project(), actor), standing, asks, new Page<>(rows(page.items(), folder, actor), page.next()),
+        return new FolderPage(folder, sheet.edition(), folders.mayDrop(actor, folder), handIn(folder), routes.maySend(folder.project(), actor), standing, asks, new Page<>(rows(page.items(), folder, actor), page.next()),
                 after == null ? traces(id, actor) : List.of());
+    }
+
+    private @Nullable HandInView handIn(Folders.FolderView folder) {
+        return folders.droppers(folder.id()).map(d -> new HandInView(Stream.concat(d.firms().stream().map(f -> people.firm(f).name()), d.roles().stream().map(r -> people.roleName(new RoleId(r)))).toList(),
+                people.controllers(folder.project()).stream().map(People.PersonView::name).toList())).orElse(null);
     }
 
     private List<Trace> traces(long folder, Actor actor) {

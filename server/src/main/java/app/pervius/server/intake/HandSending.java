@@ -1,6 +1,10 @@
 package app.pervius.server.intake;
 
 import app.pervius.core.arrive.ArrivalEvent;
+import app.pervius.core.arrive.Bundle;
+import app.pervius.core.arrive.FileName;
+import app.pervius.core.passage.Station;
+import app.pervius.core.project.FieldValues;
 import app.pervius.core.review.Route;
 import app.pervius.server.access.Actor;
 import app.pervius.server.documents.Documents;
@@ -8,6 +12,7 @@ import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.http.Problem;
 import app.pervius.server.journal.Journal;
+import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import app.pervius.server.reviews.Reviews;
@@ -29,7 +34,8 @@ public class HandSending {
     private static final int MOST_FILES = 1_000;
 
     /** What is to be sent; {@code author} is whose work it is, absent for who put the first file there. */
-    public record Sending(List<Long> files, String route, String purpose, @Nullable LocalDate answerDue, @Nullable Long author, String message, List<Long> persons, List<String> addresses) {
+    public record Sending(List<Long> files, String route, String purpose, @Nullable LocalDate answerDue, @Nullable Long author, String message, List<Long> persons, List<String> addresses,
+            Map<String, String> given) {
     }
 
     /** A file as it would be sent: what it is known as, and what keeps it from being sent; absent if nothing does. */
@@ -44,8 +50,10 @@ public class HandSending {
     private final Reviews reviews;
     private final People people;
     private final Passages passages;
+    private final GivenFields fields;
 
-    HandSending(FilesThere there, Folders folders, Files files, Documents documents, Routes routes, Reviews reviews, People people, Passages passages) {
+    HandSending(FilesThere there, Folders folders, Files files, Documents documents, Routes routes, Reviews reviews, People people, Passages passages, GivenFields fields) {
+        this.fields = fields;
         this.there = there;
         this.folders = folders;
         this.files = files;
@@ -77,11 +85,12 @@ public class HandSending {
         its.stream().map(this::look).filter(f -> f.hindrance() != null).findFirst().ifPresent(f -> {
             throw Problem.conflict("cannot-be-sent", "“" + f.name() + "”: " + f.hindrance());
         });
-        sending.persons().stream().filter(p -> !people.isMember(folder.project(), p)).findFirst().ifPresent(p -> {
-            throw Problem.invalid("persons", "Somebody who is to be told is not in this project.");
+        long author = author(folder, its, sending.author(), actor);
+        long firm = people.person(author).firmId();
+        sending.persons().stream().filter(p -> !people.maySee(folder.project(), p, firm)).findFirst().ifPresent(p -> {
+            throw Problem.invalid("persons", people.person(p).name() + " may not see what " + people.firm(firm).name() + " sends, so cannot be told of it.");
         });
-        long author = author(folder, its, sending, actor);
-        long submission = there.submit(folder, its, new FilesThere.Occasion(author, actor.person(), sending.purpose(), sending.answerDue()));
+        long submission = there.submit(folder, its, new FilesThere.Occasion(author, actor.person(), sending.purpose(), sending.answerDue(), fields.check(folder.project(), sending.given())));
         reviews.sentByHand(submission, actor.person(), sending.message().strip(), new Reviews.Watchers(sending.persons(), sending.addresses()));
         there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.SENT_BY_HAND, Optional.empty(), Optional.of(route.key()), new Journal.Actor(actor.person(), actor.name()),
                 "Sent by hand on route “" + route.name() + "”" + (sending.message().isBlank() ? "." : ": " + sending.message().strip())));
@@ -113,8 +122,27 @@ public class HandSending {
         return new SendingFile(file.id(), file.name(), file.size(), document, hindrance);
     }
 
-    private long author(Folders.FolderView folder, List<Files.FileView> its, Sending sending, Actor actor) {
-        long author = sending.author() == null ? its.getFirst().addedBy() : sending.author();
+    /** The revisions that would be sent, as they would begin their passages; those that nothing keeps from it, in their order. */
+    @Transactional(readOnly = true)
+    public List<PassageFacts> sendable(long folderId, Sending sending, Actor actor) {
+        Folders.FolderView folder = folders.visible(folderId, actor);
+        Route route = routes.inForce(folder.project(), sending.route()).orElseThrow(() -> Problem.invalid("route", "Choose a route that is in force."));
+        if (!Routes.maySend(folder.project(), route, actor)) {
+            throw Problem.forbidden("On “" + route.name() + "” only document controllers and the roles the route names may send.");
+        }
+        List<Files.FileView> its = chosen(folder, sending.files());
+        long author = author(folder, its, sending.author(), actor);
+        FieldValues given = fields.check(folder.project(), sending.given());
+        return Bundle.together(its.stream().filter(f -> look(f).hindrance() == null).toList(), f -> new FileName(f.name())).stream().map(bundle -> {
+            List<PassageFacts.File> files = bundle.files().stream().map(f -> new PassageFacts.File(f.id(), f.name(), f.hash(), f.size(), f.mediaType())).toList();
+            return new PassageFacts(0, folder.project(), 0, folder.id(), author, people.person(author).firmId(), actor.person(), ArrivalEvent.SENT_BY_HAND, Optional.empty(),
+                    files.getFirst().name(), bundle.base(), bundle.base(), given, FieldValues.NONE, Optional.empty(), Optional.empty(), Optional.of(route.key()), Optional.empty(), Optional.empty(),
+                    Optional.empty(), 1, true, false, 0, Optional.empty(), Station.ARRIVE, files, "trial");
+        }).toList();
+    }
+
+    private long author(Folders.FolderView folder, List<Files.FileView> its, @Nullable Long wanted, Actor actor) {
+        long author = wanted == null ? its.getFirst().addedBy() : wanted;
         if (author != actor.person() && author != its.getFirst().addedBy()) {
             actor.mustControl(folder.project());
         }

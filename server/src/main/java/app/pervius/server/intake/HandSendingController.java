@@ -8,6 +8,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -30,7 +31,7 @@ class HandSendingController {
 
     record SendingEntry(@NotEmpty @Size(max = 1000) List<@NotNull Long> files, @NotNull @Size(max = 60) String route, @NotNull @Size(max = 400) String purpose, @Nullable LocalDate answerDue,
             @Nullable Long author, @NotNull @Size(max = 4000) String message, @NotNull @Size(max = 200) List<@NotNull Long> persons,
-            @NotNull @Size(max = 100) List<@NotNull @Email @Size(min = 3, max = 254) String> addresses) {
+            @NotNull @Size(max = 100) List<@NotNull @Email @Size(min = 3, max = 254) String> addresses, @Nullable @Size(max = 50) Map<String, @NotNull @Size(max = 200) String> given) {
     }
 
     record SendingLookEntry(@NotEmpty @Size(max = 1000) List<@NotNull Long> files) {
@@ -50,6 +51,6 @@ class HandSendingController {
     @ResponseStatus(HttpStatus.CREATED)
     Sent send(@PathVariable long folder, @Valid @RequestBody SendingEntry entry, Actor actor) {
         return new Sent(sending.send(folder, new HandSending.Sending(entry.files(), entry.route(), entry.purpose(), entry.answerDue(), entry.author(), entry.message(), entry.persons(),
-                entry.addresses()), actor));
+                entry.addresses(), entry.given() == null ? Map.of() : entry.given()), actor));
     }
 }

@@ -12,11 +12,13 @@ import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.rules.Rules;
 import app.pervius.server.rules.Speaking;
+import app.pervius.server.rules.WatchRuns;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.stream.Collectors;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -24,13 +26,18 @@ import org.springframework.stereotype.Component;
 @Component
 class KeptOnly {
 
+    /** The most lines of a message. */
+    private static final int MOST_LINES = 100;
+
     private final Rules rules;
     private final Speaking speaking;
     private final Messages messages;
     private final Folders folders;
     private final Projects projects;
+    private final WatchRuns runs;
 
-    KeptOnly(Rules rules, Speaking speaking, Messages messages, Folders folders, Projects projects) {
+    KeptOnly(Rules rules, Speaking speaking, Messages messages, Folders folders, Projects projects, WatchRuns runs) {
+        this.runs = runs;
         this.rules = rules;
         this.speaking = speaking;
         this.messages = messages;
@@ -38,24 +45,49 @@ class KeptOnly {
         this.projects = projects;
     }
 
-    /** Tells the people whom watching rules name of what arrived, one message each. */
+    /** Somebody who is told, and of which files in which words. */
+    private record Telling(List<String> names, List<String> lines) {
+        void add(PassageFacts arrival, Speaking.Said said) {
+            names.add(arrival.originalName());
+            lines.add(arrival.originalName() + (said.text().isBlank() ? "" : ": " + said.text()) + " (" + said.rules() + ")");
+        }
+    }
+
+    /** Tells the people and addresses whom watching rules name of what arrived, one message each. */
     void tell(Submission submission, List<Bundle<SubmissionFile>> bundles, Map<Long, Files.FileView> kept) {
         if (rules.sheet(submission.projectId).standingOn(folders.pathUp(submission.folderId)).isEmpty()) {
             return;
         }
-        Map<Long, List<String>> lines = new LinkedHashMap<>();
+        Map<Long, Telling> persons = new LinkedHashMap<>();
+        Map<String, Telling> addresses = new LinkedHashMap<>();
         for (Bundle<SubmissionFile> bundle : bundles) {
             PassageFacts facts = facts(submission, bundle, kept);
-            speaking.spoken(facts, Occasion.ARRIVED, rules.sheet(submission.projectId), Map.of("submission", submission.reference), "").persons().forEach((person, said) ->
-                    lines.computeIfAbsent(person, k -> new ArrayList<>()).add(facts.originalName() + (said.text().isBlank() ? "" : ": " + said.text()) + " (" + said.rules() + ")"));
+            Speaking.Spoken spoken = speaking.spoken(facts, Occasion.ARRIVED, rules.sheet(submission.projectId), Map.of("submission", submission.reference), "");
+            runs.note(facts, Occasion.ARRIVED, spoken.watching());
+            spoken.persons().forEach((person, said) -> persons.computeIfAbsent(person, k -> new Telling(new ArrayList<>(), new ArrayList<>())).add(facts, said));
+            spoken.addresses().forEach((address, said) -> addresses.computeIfAbsent(address, k -> new Telling(new ArrayList<>(), new ArrayList<>())).add(facts, said));
         }
-        String path = folders.folder(submission.folderId).path();
-        lines.forEach((person, said) -> messages.send(submission.projectId, List.of(person), Occasion.ARRIVED, "kept " + submission.id(),
-                "[" + projects.settings(submission.projectId).code() + "] " + (said.size() == 1 ? said.getFirst() : said.size() + " files") + " in " + path + " (" + submission.reference + ")",
-                "These files have arrived in " + path + ":\n\n  " + String.join("\n  ", said) + "\n\nThe folder: ", "/folders/" + submission.folderId));
+        persons.forEach((person, told) -> messages.send(submission.projectId, List.of(person), Occasion.ARRIVED, "kept " + submission.id(), subject(submission, told), text(submission, told), place(submission)));
+        addresses.forEach((address, told) -> messages.sendOutside(submission.projectId, List.of(address), Occasion.ARRIVED, "kept " + submission.id(), subject(submission, told),
+                text(submission, told), place(submission)));
     }
 
-    private static PassageFacts facts(Submission submission, Bundle<SubmissionFile> bundle, Map<Long, Files.FileView> kept) {
+    private String subject(Submission submission, Telling told) {
+        return "[" + projects.settings(submission.projectId).code() + "] " + (told.names().size() == 1 ? told.names().getFirst() : told.names().size() + " files") + " arrived in "
+                + folders.folder(submission.folderId).path() + " (" + submission.reference + ")";
+    }
+
+    private String text(Submission submission, Telling told) {
+        int more = told.lines().size() - MOST_LINES;
+        return (told.names().size() == 1 ? "This file has" : "These files have") + " arrived in " + folders.folder(submission.folderId).path() + ":\n\n  "
+                + told.lines().stream().limit(MOST_LINES).collect(Collectors.joining("\n  ")) + (more > 0 ? "\n  and " + more + " more." : "") + "\n\nThe folder: ";
+    }
+
+    private static String place(Submission submission) {
+        return "/folders/" + submission.folderId;
+    }
+
+    static PassageFacts facts(Submission submission, Bundle<SubmissionFile> bundle, Map<Long, Files.FileView> kept) {
         List<Files.FileView> its = bundle.files().stream().map(f -> Objects.requireNonNull(kept.get(f.folderFileId))).toList();
         return new PassageFacts(0, submission.projectId, submission.id(), submission.folderId, submission.authorId, submission.authorFirmId, submission.uploaderId,
                 its.stream().anyMatch(f -> f.version() > 1) ? ArrivalEvent.NEW_VERSION : ArrivalEvent.NEW_FILE, Optional.empty(), its.getFirst().name(), bundle.base(), bundle.base(),

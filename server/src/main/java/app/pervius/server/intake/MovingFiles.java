@@ -1,6 +1,7 @@
 package app.pervius.server.intake;
 
 import app.pervius.core.arrive.ArrivalEvent;
+import app.pervius.core.project.FieldValues;
 import app.pervius.core.arrive.FileName;
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Files;
@@ -71,7 +72,7 @@ class MovingFiles {
 
     private void begin(Folders.FolderView into, List<Files.FileView> its, long author, How how, Actor actor) {
         String note = (how == How.MOVE ? "Moved" : "Copied") + " into " + into.path() + ".";
-        long submission = there.submit(into, its, new FilesThere.Occasion(author, actor.person(), how == How.MOVE ? "moved here" : "copied here", null));
+        long submission = there.submit(into, its, new FilesThere.Occasion(author, actor.person(), how == How.MOVE ? "moved here" : "copied here", null, FieldValues.NONE));
         there.begin(submission, into, its, new FilesThere.Manner(how == How.MOVE ? ArrivalEvent.MOVED_IN : ArrivalEvent.COPIED_IN, Optional.empty(), Optional.empty(),
                 new Journal.Actor(actor.person(), actor.name()), note));
     }

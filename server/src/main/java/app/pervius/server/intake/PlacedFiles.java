@@ -1,6 +1,7 @@
 package app.pervius.server.intake;
 
 import app.pervius.core.arrive.ArrivalEvent;
+import app.pervius.core.project.FieldValues;
 import app.pervius.core.rules.Condition;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.RuleSheet;
@@ -58,7 +59,7 @@ class PlacedFiles {
                     + ", but it has gone from rule to rule " + LONGEST_CHAIN + " times already, so it stays there. Look for rules that lead round.");
             return;
         }
-        long submission = there.submit(folder, its, new FilesThere.Occasion(passage.author(), passage.author(), "placed by " + passage.ruleInWords(), null));
+        long submission = there.submit(folder, its, new FilesThere.Occasion(passage.author(), passage.author(), "placed by " + passage.ruleInWords(), null, FieldValues.NONE));
         there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.PLACED, Optional.of(passage.id()), Optional.empty(), Journal.Actor.PERVIUS,
                 "Placed in " + folder.path() + " by " + passage.ruleInWords() + "."));
     }

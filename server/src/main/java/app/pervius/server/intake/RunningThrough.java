@@ -1,6 +1,7 @@
 package app.pervius.server.intake;
 
 import app.pervius.core.arrive.ArrivalEvent;
+import app.pervius.core.project.FieldValues;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.RuleSheet;
 import app.pervius.server.access.Actor;
@@ -58,7 +59,7 @@ class RunningThrough {
         all.forEach(file -> together.computeIfAbsent(file.folder() + " " + author(project, file.addedBy(), actor), k -> new ArrayList<>()).add(file));
         together.values().forEach(its -> {
             Folders.FolderView folder = folders.folder(its.getFirst().folder());
-            long submission = there.submit(folder, its, new FilesThere.Occasion(author(project, its.getFirst().addedBy(), actor), actor.person(), "lay there when a rule was put in force", null));
+            long submission = there.submit(folder, its, new FilesThere.Occasion(author(project, its.getFirst().addedBy(), actor), actor.person(), "lay there when a rule was put in force", null, FieldValues.NONE));
             there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.NEW_FILE, Optional.empty(), Optional.empty(), new Journal.Actor(actor.person(), actor.name()),
                     "It lay there already and goes through the rules in force."));
         });
@@ -86,7 +87,7 @@ class RunningThrough {
             throw Problem.conflict("on-its-way", "“" + f.name() + "” has gone through again already.");
         });
         Folders.FolderView folder = folders.folder(passage.folder());
-        long submission = there.submit(folder, its, new FilesThere.Occasion(author(passage.project(), passage.author(), actor), actor.person(), "run again: " + passage.inWords(), null));
+        long submission = there.submit(folder, its, new FilesThere.Occasion(author(passage.project(), passage.author(), actor), actor.person(), "run again: " + passage.inWords(), null, FieldValues.NONE));
         return there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.NEW_FILE, Optional.of(id), Optional.empty(), new Journal.Actor(actor.person(), actor.name()),
                 "Run again under the rules now in force.")).getFirst();
     }

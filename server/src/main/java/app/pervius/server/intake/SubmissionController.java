@@ -1,12 +1,11 @@
 package app.pervius.server.intake;
 
-import app.pervius.core.project.Field;
-import app.pervius.core.project.FieldValues;
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.http.Problem;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.rules.Rules;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
 import io.swagger.v3.oas.annotations.parameters.RequestBody;
@@ -44,9 +43,13 @@ class SubmissionController {
     private final Folders folders;
     private final People people;
     private final Projects projects;
+    private final Rules rules;
+    private final GivenFields given;
     private final InstantSource clock;
 
-    SubmissionController(Intake intake, SubmissionRepository submissions, SubmissionFileRepository files, Folders folders, People people, Projects projects, InstantSource clock) {
+    SubmissionController(Intake intake, SubmissionRepository submissions, SubmissionFileRepository files, Folders folders, People people, Projects projects, Rules rules, GivenFields given, InstantSource clock) {
+        this.given = given;
+        this.rules = rules;
         this.intake = intake;
         this.submissions = submissions;
         this.files = files;
@@ -59,9 +62,15 @@ class SubmissionController {
     record FileEntry(@NotNull @Size(max = 2000) String name, @PositiveOrZero long size) {
     }
 
-    /** What is announced; {@code author} is a person when it is handed in on behalf of somebody else, {@code given} are values for fields that are asked for. */
+    /**
+     * What is announced.
+     *
+     * @param author a person when it is handed in on behalf of somebody else
+     * @param given values for fields that are asked for
+     * @param sheet the edition of the rule sheet by which it was foretold what comes of the files; refused if another is in force since. Absent if nobody looked
+     */
     record SubmissionEntry(@NotNull @Size(max = 400) String purpose, @Nullable LocalDate answerDue, @Nullable Long author,
-            @Nullable @Size(max = 50) Map<String, @NotNull @Size(max = 200) String> given,
+            @Nullable @Size(max = 50) Map<String, @NotNull @Size(max = 200) String> given, @Nullable Integer sheet,
             @NotEmpty @Size(max = 10_000) List<@Valid @NotNull FileEntry> files) {
     }
 
@@ -81,6 +90,9 @@ class SubmissionController {
         if (!folders.mayDrop(actor, into)) {
             throw Problem.forbidden("You may not put files into “" + into.path() + "”.");
         }
+        if (entry.sheet() != null && entry.sheet() != rules.sheet(into.project()).edition()) {
+            throw Problem.conflict("rules-changed", "The rules have changed since you looked at what will come of these files. Nothing was sent; look again, then send.");
+        }
         long author = entry.author() == null ? actor.person() : entry.author();
         if (author != actor.person()) {
             actor.mustControl(into.project());
@@ -88,19 +100,8 @@ class SubmissionController {
                 throw Problem.invalid("author", "The author is not in this project.");
             }
         }
-        return receipt(intake.begin(new Intake.Beginning(folder, author, actor.person(), entry.purpose(), entry.answerDue(), given(into.project(), entry),
+        return receipt(intake.begin(new Intake.Beginning(folder, author, actor.person(), entry.purpose(), entry.answerDue(), given.check(into.project(), entry.given()),
                 entry.files().stream().map(f -> new Intake.Announced(f.name(), f.size())).toList())));
-    }
-
-    private FieldValues given(long project, SubmissionEntry entry) {
-        Map<String, String> values = entry.given() == null ? Map.of() : entry.given();
-        values.forEach((key, value) -> {
-            Field field = projects.settings(project).fields().find(key).orElseThrow(() -> Problem.invalid(key, "The project has no field “" + key + "”."));
-            if (!value.isBlank() && !field.takes(value)) {
-                throw Problem.invalid(key, "“" + field.label() + "” takes " + field.expectation() + ", not “" + value + "”.");
-            }
-        });
-        return new FieldValues(values);
     }
 
     /** The bytes of one file, as the body. Answered once they are on the disk. */

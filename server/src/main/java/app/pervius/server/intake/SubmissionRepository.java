@@ -47,6 +47,13 @@ interface SubmissionRepository extends JpaRepository<Submission, Long> {
     @Query("from Submission s where s.projectId = :project and s.openedAt >= :since and (:firm is null or s.authorFirmId = :firm) order by s.projectId desc, s.openedAt desc, s.id desc")
     List<Submission> since(long project, Instant since, @Nullable Long firm, Limit limit);
 
+    /** Closed ones that no passage came of, though files did, the newest first. */
+    @Query("""
+            from Submission s where s.projectId = :project and (:folder is null or s.folderId = :folder) and s.open = false
+            and exists (select 1 from SubmissionFile f where f.submissionId = s.id and f.folderFileId is not null)
+            and not exists (select 1 from Passage p where p.submissionId = s.id) order by s.projectId desc, s.id desc""")
+    List<Submission> keptOnly(long project, @Nullable Long folder, Limit limit);
+
     /** For each submission its id, reference, purpose, and the date an answer is asked for. */
     @Query("select s.id, s.reference, s.purpose, s.answerDue from Submission s where s.id in :ids")
     List<Object[]> asked(Collection<Long> ids);

@@ -152,14 +152,14 @@ class IssueWork implements StationWork<IssueEffect> {
     private PassageChange issue(PassageFacts passage, IssueEffect.MakeCurrent current) {
         long folder = folders.ensure(current.spot().folder().value(), current.spot().below());
         documents.makeCurrent(documents.revisionOf(passage.id()), current.state(), folder, current.statusCode());
-        tell(passage, Occasion.ISSUED, Map.of("status", current.statusCode()), (current.statusCode().isEmpty() ? "Filed" : "Status " + current.statusCode()) + ", in " + folders.folder(folder).path()
+        tell(passage, Occasion.ISSUED, Map.of("status", current.statusCode(), "reason", reason(passage)), (current.statusCode().isEmpty() ? "Filed" : "Status " + current.statusCode()) + ", in " + folders.folder(folder).path()
                 + said(passage));
         return new PassageChange.Ended(Passages.End.ISSUED, current.statusCode());
     }
 
     private PassageChange giveBack(PassageFacts passage, IssueEffect.ReturnToAuthor back) {
-        tell(passage, Occasion.RETURNED, Map.of(), (back.mustComeAgain() ? "The next revision is expected; send it with the number in its name."
-                : "No further revision is expected.") + said(passage));
+        tell(passage, Occasion.RETURNED, Map.of("reason", reason(passage)), (back.mustComeAgain() ? "The next revision is expected; send it with the number in its name."
+                : "No further revision is expected. One that comes all the same is taken as the next.") + said(passage));
         return new PassageChange.Ended(Passages.End.RETURNED, null);
     }
 
@@ -175,8 +175,15 @@ class IssueWork implements StationWork<IssueEffect> {
     }
 
     private String said(PassageFacts passage) {
-        return reviews.released(passage.id()).stream().map(s -> "\n" + s.stepName() + ", " + s.person() + ": " + s.code()
-                + (s.comment().isEmpty() ? "" : ", " + s.comment())).collect(Collectors.joining());
+        List<DecisionCode> codes = projects.settings(passage.project()).decisionCodes();
+        return reviews.released(passage.id()).stream().map(s -> "\n" + s.stepName() + ", " + s.person() + ": " + s.code() + ", " + DecisionCode.of(s.code(), codes).name()
+                + (s.comment().isEmpty() ? "" : ": " + s.comment())).collect(Collectors.joining());
+    }
+
+    /** Why it was decided so: what those who decided said, as the author reads it; where nobody said anything, what the decision is called. */
+    private String reason(PassageFacts passage) {
+        String comments = reviews.released(passage.id()).stream().map(Reviews.Said::comment).filter(c -> !c.isBlank()).collect(Collectors.joining("; "));
+        return !comments.isEmpty() ? comments : passage.decision().map(d -> DecisionCode.of(d.code(), projects.settings(passage.project()).decisionCodes()).name()).orElse("");
     }
 
     private void changed(PassageFacts passage, long folder) {

@@ -1,5 +1,6 @@
 package app.pervius.server.issuing;
 
+import app.pervius.core.project.DecisionCode;
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.access.Actor;
 import app.pervius.server.documents.Documents;
@@ -11,7 +12,6 @@ import app.pervius.server.live.Live;
 import app.pervius.server.messages.Messages;
 import app.pervius.server.passages.Engine;
 import app.pervius.server.passages.Passages;
-import app.pervius.server.passages.Submissions;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.reviews.Reviews;
 import java.util.EnumSet;
@@ -35,11 +35,10 @@ class Reopening {
     private final Projects projects;
     private final Reviews reviews;
     private final Messages messages;
-    private final Submissions submissions;
     private final Engine engine;
     private final Live live;
 
-    Reopening(Passages passages, Documents documents, Files files, Folders folders, Projects projects, Reviews reviews, Messages messages, Submissions submissions, Engine engine, Live live) {
+    Reopening(Passages passages, Documents documents, Files files, Folders folders, Projects projects, Reviews reviews, Messages messages, Engine engine, Live live) {
         this.passages = passages;
         this.documents = documents;
         this.files = files;
@@ -47,7 +46,6 @@ class Reopening {
         this.projects = projects;
         this.reviews = reviews;
         this.messages = messages;
-        this.submissions = submissions;
         this.engine = engine;
         this.live = live;
     }
@@ -71,7 +69,7 @@ class Reopening {
         standing.currentFolder().ifPresent(folder -> withdraw(passage, standing.revision(), folder, actor));
         tell(passage, reason, actor);
         passages.reopen(id, reviews.lastStep(id), new Journal.Actor(actor.person(), actor.name()), reason.strip(),
-                "Decision " + passage.decision() + " reopened: " + reason.strip());
+                "Decision " + passage.decision() + ", " + DecisionCode.of(passage.decision(), projects.settings(passage.project()).decisionCodes()).name() + ", reopened: " + reason.strip());
         engine.wake(passage.submission());
     }
 
@@ -90,7 +88,7 @@ class Reopening {
                 passage.rule() == null ? "" : passage.rule());
         String detail = "Reopened by " + actor.name() + ": " + reason.strip() + "\nDo not use it until it is decided anew.";
         messages.tell(told.stream().map(Messages.Told::person).filter(Objects::nonNull).distinct().toList(), Occasion.REOPENED, about, detail);
+        // They become messages once the passage has come to review again, together with what is asked of its people then.
         messages.tellOutside(told.stream().map(Messages.Told::address).filter(Objects::nonNull).distinct().toList(), Occasion.REOPENED, about, detail);
-        messages.gather(passage.submission(), submissions.reference(passage.submission()));
     }
 }

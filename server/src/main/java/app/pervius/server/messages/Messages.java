@@ -108,6 +108,7 @@ public class Messages {
         for (Notice notice : notices.findBySubmissionIdAndMessageIdIsNullOrderById(submission)) {
             groups.computeIfAbsent((notice.personId == null ? notice.address : notice.personId) + "/" + notice.occasion + "/" + notice.gatherKey, k -> new ArrayList<>()).add(notice);
         }
+        Gathering.merge(groups);
         groups.forEach((key, group) -> {
             Message message = messages.save(write(key, group, reference));
             group.forEach(notice -> notice.messageId = message.id());
@@ -124,21 +125,29 @@ public class Messages {
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public void send(long project, Collection<Long> persons, Occasion occasion, String key, String subject, String text, String place) {
-        for (long id : new LinkedHashSet<>(persons)) {
-            People.PersonView person = people.person(id);
-            Message message = new Message();
-            message.projectId = project;
-            message.messageKey = key + "/" + id;
-            message.personId = id;
-            message.recipient = person.email();
-            message.occasion = occasion;
-            message.subject = subject.replaceAll("\\p{Cntrl}+", " ");
-            message.text = text + address + place + "\n";
-            message.madeAt = clock.instant();
-            message.nextAttempt = clock.instant();
-            messages.save(message);
-        }
+        new LinkedHashSet<>(persons).forEach(id -> put(project, id, people.person(id).email(), occasion, key + "/" + id, subject, text, place));
         events.publishEvent(new OutboxFilled());
+    }
+
+    /** The same to people who are known by their address only. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void sendOutside(long project, Collection<String> addresses, Occasion occasion, String key, String subject, String text, String place) {
+        new LinkedHashSet<>(addresses).forEach(at -> put(project, null, at, occasion, key + "/" + at, subject, text, place));
+        events.publishEvent(new OutboxFilled());
+    }
+
+    private void put(long project, @Nullable Long person, String recipient, Occasion occasion, String key, String subject, String text, String place) {
+        Message message = new Message();
+        message.projectId = project;
+        message.messageKey = key;
+        message.personId = person;
+        message.recipient = recipient;
+        message.occasion = occasion;
+        message.subject = subject.replaceAll("\\p{Cntrl}+", " ");
+        message.text = text + address + place + "\n";
+        message.madeAt = clock.instant();
+        message.nextAttempt = clock.instant();
+        messages.save(message);
     }
 
     /** Somebody who was told of a decision; known by a person or by an address. */
@@ -169,12 +178,12 @@ public class Messages {
     private Message write(String key, List<Notice> group, String reference) {
         Notice first = group.getFirst();
         String name = first.personId == null ? String.valueOf(first.address) : people.person(first.personId).name();
-        List<Letter.Line> lines = new ArrayList<>(group.stream().limit(MOST_LINES)
-                .map(n -> new Letter.Line(n.what, n.detail, link(n))).toList());
+        Map<Long, List<Notice>> byPassage = group.stream().collect(Collectors.groupingBy(n -> n.passageId, LinkedHashMap::new, Collectors.toList()));
+        List<Letter.Line> lines = byPassage.values().stream().limit(MOST_LINES).map(its -> new Letter.Line(its.getFirst().what, details(its), link(its.getFirst()))).toList();
         List<String> rules = group.stream().map(n -> n.rule).filter(r -> !r.isEmpty()).distinct().toList();
         String all = address + (FOR_DECIDERS.contains(first.occasion) ? "/desk" : "/passages?submission=" + first.submissionId);
         Letter letter = Letter.write(new Letter.Heading(first.occasion, projects.settings(first.projectId).code(), reference,
-                name, all, rules, group.size()), lines);
+                name, all, rules, byPassage.size()), lines);
         Message message = new Message();
         message.projectId = first.projectId;
         // Every notice is in one message only, so its first notice makes a message unlike any other.
@@ -187,6 +196,18 @@ public class Messages {
         message.madeAt = clock.instant();
         message.nextAttempt = clock.instant();
         return message;
+    }
+
+    /** What is said of one passage, each thing once. */
+    private static String details(List<Notice> notices) {
+        List<String> said = new ArrayList<>();
+        for (Notice notice : notices) {
+            if (said.stream().noneMatch(s -> s.contains(notice.detail))) {
+                said.removeIf(notice.detail::contains);
+                said.add(notice.detail);
+            }
+        }
+        return String.join("\n", said);
     }
 
     private String link(Notice notice) {

@@ -11,6 +11,7 @@ import app.pervius.server.messages.Messages;
 import app.pervius.server.people.People;
 import app.pervius.server.store.Json;
 import java.time.InstantSource;
+import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -181,8 +182,14 @@ class PassageStep {
         write(passage, Journal.Kind.STOPPED, reason.sentence());
         List<Long> controllers = people.controllers(passage.projectId).stream().map(People.PersonView::id).filter(c -> !c.equals(by)).toList();
         String said = "At " + passage.station.label() + ": " + reason.sentence();
-        messages.tell(controllers, Occasion.STOPPED, about(passage, carried), said);
-        voices.speak(facts(passage, carried), Occasion.STOPPED, Map.of("reason", reason.sentence()), said, controllers);
+        PassageFacts facts = facts(passage, carried);
+        List<Long> told = new ArrayList<>(controllers);
+        boolean author = facts.handling().map(h -> h.tell().authorOfStops()).orElse(true);
+        if (author && !Objects.equals(by, passage.authorId) && !told.contains(passage.authorId)) {
+            told.add(passage.authorId);
+        }
+        messages.tell(told, Occasion.STOPPED, about(passage, carried), said);
+        voices.speak(facts, Occasion.STOPPED, Map.of("reason", reason.sentence()), said, told);
     }
 
     private PassageFacts facts(Passage passage, Carried carried) {

@@ -108,6 +108,11 @@ public class People {
         return ids.stream().sorted().map(this::person).filter(PersonView::active).map(p -> new Holder(new PersonId(p.id()), new FirmId(p.firmId()))).toList();
     }
 
+    /** Whether a person of the project may be told of what a firm sends: one of that firm, or of the reviewing side. */
+    public boolean maySee(long project, long person, long firm) {
+        return isMember(project, person) && (person(person).firmId() == firm || reviewingSide(project).stream().anyMatch(h -> h.person().value() == person));
+    }
+
     /** Whether a person is of the project and active. */
     public boolean isMember(long project, long person) {
         return people.projectsOf(person).contains(project) && person(person).active();

@@ -1,11 +1,11 @@
 package app.pervius.server.render;
 
 import app.pervius.core.arrive.FileName;
-import app.pervius.core.identify.Checks;
 import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.identify.TitleBlock;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.Station;
+import app.pervius.core.passage.Unreadable;
 import app.pervius.core.prepare.Prepare;
 import app.pervius.core.rules.Handling;
 import app.pervius.server.passages.Books;
@@ -32,7 +32,7 @@ class PrepareWork implements StationWork<Prepare.ReadHere> {
 
     @Override
     public Outcome<Prepare.ReadHere> decide(PassageFacts passage, Books books) {
-        Checks.Unreadable unreadable = passage.overlooked() ? Checks.Unreadable.NOTE
+        Unreadable unreadable = passage.overlooked() ? Unreadable.NOTE
                 : passage.handling().map(Handling::identify).orElse(IdentifyPlan.USUAL).checks().unreadable();
         return Prepare.decide(passage.files().stream().map(f -> new Prepare.Its(new FileName(f.name()), cannotOpen(f))).toList(), unreadable);
     }

@@ -180,7 +180,7 @@ public class Deciding {
 
     private String account(Route route, Review review, Board board, PassageId passage, List<DecisionCode> codes) {
         return route.steps().get(review.step).name() + " closed" + board.decision(passage).map(code -> ": " + code + ", " + DecisionCode.of(code, codes).name()).orElse(" without an answer")
-                + board.answersTo(passage).stream().map(a -> " (" + who(a) + ": " + a.code() + (a.comment().isEmpty() ? "" : ", " + a.comment()) + ")").collect(Collectors.joining());
+                + board.answersTo(passage).stream().map(a -> " (" + who(a) + ": " + a.code() + ", " + DecisionCode.of(a.code(), codes).name() + (a.comment().isEmpty() ? "" : ": " + a.comment()) + ")").collect(Collectors.joining());
     }
 
     private String who(Answer answer) {

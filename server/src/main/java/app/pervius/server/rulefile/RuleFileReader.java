@@ -7,6 +7,7 @@ import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Target;
 import app.pervius.core.number.NumberPlan;
+import app.pervius.core.passage.Unreadable;
 import app.pervius.core.review.ReviewPlan;
 import app.pervius.core.rules.Condition;
 import app.pervius.core.rules.Handling;
@@ -271,7 +272,7 @@ final class RuleFileReader {
         Checks.TitleBlock titleBlock = part.find("title-block").flatMap(p -> p.word("“title-block”", Checks.TitleBlock.class)).orElse(Checks.TitleBlock.NOT_COMPARED);
         Checks checks = new Checks(then(part, "unknown-number"), then(part, "wrong-originator"), then(part, "out-of-sequence"), then(part, "on-its-way"), then(part, "name-misfit"), titleBlock,
                 part.find("same-name").flatMap(p -> p.word("“same-name”", Checks.SameName.class)).orElse(Checks.SameName.NEXT_REVISION),
-                part.find("unreadable").flatMap(p -> p.word("“unreadable”", Checks.Unreadable.class)).orElse(Checks.Unreadable.NOTE));
+                part.find("unreadable").flatMap(p -> p.word("“unreadable”", Unreadable.class)).orElse(Unreadable.NOTE));
         Optional<String> sequence = part.find("sequence").flatMap(p -> p.text("The key of a revision sequence", 60));
         part.nothingElse();
         return new IdentifyPlan(names, asks, checks, sequence);

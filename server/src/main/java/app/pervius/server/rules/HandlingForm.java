@@ -3,6 +3,7 @@ package app.pervius.server.rules;
 import app.pervius.core.identify.Checks;
 import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.number.NumberPlan;
+import app.pervius.core.passage.Unreadable;
 import app.pervius.core.review.ReviewPlan;
 import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.Plan;
@@ -37,7 +38,7 @@ record HandlingForm(@Nullable @Valid IdentifyForm identify, @Nullable @Valid Num
 
     /** What becomes of arrivals that do not fit. */
     record ChecksForm(Checks.@NotNull Then unknownNumber, Checks.@NotNull Then wrongOriginator, Checks.@NotNull Then outOfSequence, Checks.@NotNull Then onItsWay,
-            Checks.@NotNull Then nameMisfit, Checks.@NotNull TitleBlock titleBlock, Checks.@NotNull SameName sameName, Checks.@NotNull Unreadable unreadable) {
+            Checks.@NotNull Then nameMisfit, Checks.@NotNull TitleBlock titleBlock, Checks.@NotNull SameName sameName, @NotNull Unreadable unreadable) {
         Checks checks() {
             return new Checks(unknownNumber, wrongOriginator, outOfSequence, onItsWay, nameMisfit, titleBlock, sameName, unreadable);
         }

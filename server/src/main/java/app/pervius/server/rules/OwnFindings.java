@@ -12,6 +12,7 @@ import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.Parties;
 import app.pervius.core.rules.Rule;
+import app.pervius.core.rules.Where;
 import app.pervius.server.documents.Sequences;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.people.People;
@@ -49,11 +50,24 @@ class OwnFindings implements RuleFinding {
         }
         rule.where().places().stream().filter(p -> folders.find(p.folder().value()).filter(f -> f.project() == project).isEmpty())
                 .forEach(p -> found.add(new Finding(true, "where", "A folder it stands on does not exist any more.", "Choose another, or leave it out.")));
+        if (rule instanceof HandlingRule) {
+            rule.where().places().forEach(p -> handIn(p, found));
+        }
         rule.which().conditions().forEach(c -> condition(project, c, fields, found));
         if (rule instanceof HandlingRule) {
             identify(project, handling.identify(), fields, found);
         }
         return found;
+    }
+
+    /** A folder where nobody but document control may put files is hardly meant to take them from others. */
+    private void handIn(Where.Standing place, List<Finding> found) {
+        long folder = place.folder().value();
+        if (folders.droppers(folder).filter(Folders.Droppers::nobody).isEmpty()
+                || place.withBelow() && folders.withBelow(folder).stream().anyMatch(below -> folders.droppers(below).filter(d -> !d.nobody()).isPresent())) {
+            return;
+        }
+        found.add(new Finding(false, "where", "Nobody but document control may hand in to “" + folders.folder(folder).path() + "”.", "Say beside the folder who may hand in there."));
     }
 
     private void identify(long project, IdentifyPlan plan, Fields fields, List<Finding> found) {

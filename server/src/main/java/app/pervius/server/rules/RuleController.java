@@ -14,6 +14,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -48,10 +49,12 @@ class RuleController {
     private final RuleRights rights;
     private final People people;
     private final Passages passages;
+    private final WatchRuns runs;
     private final InstantSource clock;
 
     RuleController(RuleRepository rules, ProjectHandlingRepository projectDrafts, SheetBook book, SheetStates states, RuleDesk desk, SheetFindings findings,
-            RuleWords words, RuleRights rights, People people, Passages passages, InstantSource clock) {
+            RuleWords words, RuleRights rights, People people, Passages passages, WatchRuns runs, InstantSource clock) {
+        this.runs = runs;
         this.rules = rules;
         this.projectDrafts = projectDrafts;
         this.book = book;
@@ -126,7 +129,8 @@ class RuleController {
         SheetBook.State now = book.now(project);
         Map<Long, SheetEdition.Line> lines = now.says().lines().stream().collect(Collectors.toMap(SheetEdition.Line::rule, line -> line));
         Map<Long, Rule> inForce = book.rules(now);
-        Map<Long, Long> fitted = passages.takenByRule(project, clock.instant().minus(LATELY));
+        Map<Long, Long> fitted = new HashMap<>(passages.takenByRule(project, clock.instant().minus(LATELY)));
+        fitted.putAll(runs.since(project, clock.instant().minus(LATELY)));
         RuleSheet written = states.written(project);
         SheetFindings.Found found = findings.of(project, written);
         List<RuleRow> rows = rules.findByProjectIdAndRemovedFalseOrderByPositionAscIdAsc(project);

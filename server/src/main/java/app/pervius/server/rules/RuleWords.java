@@ -22,6 +22,7 @@ import app.pervius.core.rules.Rule;
 import app.pervius.core.rules.WatchingRule;
 import app.pervius.core.rules.Where;
 import app.pervius.core.tell.Audience;
+import app.pervius.core.tell.Occasion;
 import app.pervius.core.tell.Telling;
 import app.pervius.server.documents.Sequences;
 import app.pervius.server.folders.Folders;
@@ -258,13 +259,13 @@ public class RuleWords {
     }
 
     private List<String> tell(List<Telling> tellings) {
-        return tellings.stream().filter(t -> !t.whom().isEmpty()).map(t -> switch (t.occasion()) {
+        return tellings.stream().filter(t -> !t.whom().isEmpty() || t.occasion() == Occasion.STOPPED).map(t -> switch (t.occasion()) {
             case ARRIVED -> "On arrival";
             case RETURNED -> "On return";
             case ISSUED -> "On issue";
             case STOPPED -> "When stopped";
             default -> t.occasion().label();
-        } + " tells " + t.whom().stream().map(this::audience).collect(Collectors.joining(", ")) + (t.text().isEmpty() ? "." : ": “" + t.text() + "”")).toList();
+        } + " tells " + (t.whom().isEmpty() ? "nobody but document control" : t.whom().stream().map(this::audience).collect(Collectors.joining(", "))) + (t.text().isEmpty() ? "." : ": “" + t.text() + "”")).toList();
     }
 
     private String audience(Audience audience) {

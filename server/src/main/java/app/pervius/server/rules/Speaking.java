@@ -41,8 +41,10 @@ public class Speaking implements RuleVoices {
     private final Projects projects;
     private final Submissions submissions;
     private final Messages messages;
+    private final WatchRuns runs;
 
-    Speaking(Rules rules, Arriving arriving, Folders folders, People people, Matrices matrices, Projects projects, Submissions submissions, Messages messages) {
+    Speaking(Rules rules, Arriving arriving, Folders folders, People people, Matrices matrices, Projects projects, Submissions submissions, Messages messages, WatchRuns runs) {
+        this.runs = runs;
         this.rules = rules;
         this.arriving = arriving;
         this.folders = folders;
@@ -53,21 +55,26 @@ public class Speaking implements RuleVoices {
         this.messages = messages;
     }
 
-    /** What one rule says: its name and, where it is known, its edition; and its tellings on the occasion. */
-    private record Voice(String rule, List<Telling> tellings) {
+    /** What one rule says: its name and, where it is known, its edition; its tellings on the occasion; and its id if it only watches. */
+    private record Voice(String rule, List<Telling> tellings, Optional<Long> watching) {
     }
 
     /** Something that is told: by which rules, and in which words. */
     public record Said(String rules, String text) {
     }
 
-    /** Whom is told what: people by their ids, and addresses outside the project. */
-    public record Spoken(Map<Long, Said> persons, Map<String, Said> addresses) {
+    /**
+     * Whom is told what: people by their ids, and addresses outside the project.
+     *
+     * @param watching the watching rules that spoke, by id, each with how many it told
+     */
+    public record Spoken(Map<Long, Said> persons, Map<String, Said> addresses, Map<Long, Integer> watching) {
     }
 
     @Override
     public void speak(PassageFacts passage, Occasion occasion, Map<String, String> known, String usual, Collection<Long> except) {
         Spoken spoken = spoken(passage, occasion, rules.sheet(passage.project()), known, usual);
+        runs.note(passage, occasion, spoken.watching());
         Map<Said, List<Long>> together = new LinkedHashMap<>();
         spoken.persons().forEach((person, said) -> {
             if (!except.contains(person)) {
@@ -83,15 +90,18 @@ public class Speaking implements RuleVoices {
         Fields fields = projects.settings(passage.project()).fields();
         Map<Long, Said> persons = new LinkedHashMap<>();
         Map<String, Said> addresses = new LinkedHashMap<>();
+        Map<Long, Integer> watching = new LinkedHashMap<>();
         for (Voice voice : voices(passage, occasion, sheet)) {
             for (Telling telling : voice.tellings()) {
                 Said said = new Said(voice.rule(), telling.text().isBlank() ? usual : telling.write(merged(passage, voice, known), usual, fields));
-                who(passage, occasion, telling.whom()).forEach(person -> persons.merge(person, said, Speaking::both));
-                telling.whom().stream().filter(Audience.Outside.class::isInstance).map(a -> ((Audience.Outside) a).address())
-                        .forEach(address -> addresses.merge(address, said, Speaking::both));
+                List<Long> who = who(passage, occasion, telling.whom());
+                who.forEach(person -> persons.merge(person, said, Speaking::both));
+                List<String> outside = telling.whom().stream().filter(Audience.Outside.class::isInstance).map(a -> ((Audience.Outside) a).address()).toList();
+                outside.forEach(address -> addresses.merge(address, said, Speaking::both));
+                voice.watching().ifPresent(rule -> watching.merge(rule, who.size() + outside.size(), Integer::sum));
             }
         }
-        return new Spoken(persons, addresses);
+        return new Spoken(persons, addresses, watching);
     }
 
     private static Said both(Said one, Said other) {
@@ -101,12 +111,12 @@ public class Speaking implements RuleVoices {
 
     private List<Voice> voices(PassageFacts passage, Occasion occasion, RuleSheet sheet) {
         List<Voice> voices = new ArrayList<>();
-        passage.handling().map(Handling::tell).map(tell -> tell.on(occasion)).filter(t -> !t.isEmpty()).ifPresent(t -> voices.add(new Voice(passage.ruleInWords(), t)));
+        passage.handling().map(Handling::tell).map(tell -> tell.on(occasion)).filter(t -> !t.isEmpty()).ifPresent(t -> voices.add(new Voice(passage.ruleInWords(), t, Optional.empty())));
         if (sheet.rows().stream().anyMatch(row -> row.rule() instanceof WatchingRule rule && !rule.tell().on(occasion).isEmpty())) {
             for (RuleSheet.Row row : sheet.judge(arriving.facts(passage)).watching()) {
                 List<Telling> tellings = ((WatchingRule) row.rule()).tell().on(occasion);
                 if (!tellings.isEmpty()) {
-                    voices.add(new Voice(row.rule().name() + (row.edition() == 0 ? "" : " (edition " + row.edition() + ")"), tellings));
+                    voices.add(new Voice(row.rule().name() + (row.edition() == 0 ? "" : " (edition " + row.edition() + ")"), tellings, Optional.of(row.ruleId())));
                 }
             }
         }

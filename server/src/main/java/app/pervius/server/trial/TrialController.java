@@ -13,6 +13,8 @@ import app.pervius.server.folders.Folders;
 import app.pervius.server.folders.Keepers;
 import app.pervius.server.http.Problem;
 import app.pervius.server.identify.TitleBlockRemarks;
+import app.pervius.server.intake.HandSending;
+import app.pervius.server.intake.KeptArrivals;
 import app.pervius.server.numbers.LedgerBook;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
@@ -27,6 +29,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
@@ -37,6 +40,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -61,8 +65,12 @@ class TrialController {
     private final Projects projects;
     private final JsonMapper json;
     private final TitleBlockRemarks titleBlocks;
+    private final HandSending sendings;
+    private final KeptArrivals keptOnly;
 
-    TrialController(Trials trials, Arrivals arrivals, Rules rules, SheetStates states, LedgerBook book, Passages passages, Folders folders, Keepers keepers, People people, Projects projects, JsonMapper json, TitleBlockRemarks titleBlocks) {
+    TrialController(Trials trials, Arrivals arrivals, Rules rules, SheetStates states, LedgerBook book, Passages passages, Folders folders, Keepers keepers, People people, Projects projects, JsonMapper json, TitleBlockRemarks titleBlocks, HandSending sendings, KeptArrivals keptOnly) {
+        this.sendings = sendings;
+        this.keptOnly = keptOnly;
         this.titleBlocks = titleBlocks;
         this.trials = trials;
         this.arrivals = arrivals;
@@ -118,9 +126,10 @@ class TrialController {
      * @param done how many arrivals have been tried
      * @param of how many there are
      * @param arrival one that was tried; absent where only the count goes on
+     * @param sheet on the last line, the edition of the sheet in force that was tried or compared with
      * @param faulty on the last line, names of rules whose drafts have errors; of them what is in force was tried, or nothing
      */
-    record TrialLine(int done, int of, @Nullable TriedArrival arrival, @Nullable List<String> faulty) {
+    record TrialLine(int done, int of, @Nullable TriedArrival arrival, @Nullable List<String> faulty, @Nullable Integer sheet) {
     }
 
     /** An arrival to be tried; what it needs is read when its turn comes. */
@@ -146,9 +155,9 @@ class TrialController {
             Tried after = trials.attempt(arrival, draft, drafted, asItWas);
             List<String> differences = Comparison.between(trials.attempt(arrival, now, inForce, asItWas), after);
             boolean shown = !entry.onlyDifferent() || !differences.isEmpty();
-            lines.write(new TrialLine(i + 1, all.size(), shown ? tried(arrival, all.get(i).passage().orElse(null), after, differences, true) : null, null));
+            lines.write(new TrialLine(i + 1, all.size(), shown ? tried(arrival, all.get(i).passage().orElse(null), after, differences, true) : null, null, null));
         }
-        lines.end(all.size(), drafts.faulty());
+        lines.end(all.size(), drafts.faulty(), now.edition());
     }
 
     /** What would come of files about to be dropped into a folder, by the rules in force. */
@@ -160,16 +169,32 @@ class TrialController {
             throw Problem.forbidden("You may not put files into “" + into.path() + "”.");
         }
         long author = author(into.project(), entry.author(), actor);
-        Lines lines = new Lines(response, json);
         List<PassageFacts> all = arrivals.of(coming(entry.files()), new Arrivals.Setting(into, author, actor.person(), new FieldValues(entry.given())));
-        refused(entry.files(), lines, all.size());
-        ScratchBooks scratch = trials.begin(into.project());
-        RuleSheet now = rules.sheet(into.project());
+        previewed(into.project(), all, entry.files(), actor, new Lines(response, json));
+    }
+
+    /** Files that lie in a folder and are about to be sent on a route by hand. */
+    record SendingPreviewEntry(@NotEmpty @Size(max = 1000) List<@NotNull Long> files, @NotNull @Size(max = 60) String route, @Nullable Long author,
+            @NotNull @Size(max = 50) Map<String, @NotNull @Size(max = 200) String> given) {
+    }
+
+    /** What would come of files that are sent on a route by hand, by the rules in force; files that cannot be sent at all are left out. */
+    @PostMapping(path = "/api/folders/{folder}/sendings/previews", produces = "application/x-ndjson")
+    @ApiResponse(responseCode = "200", content = @Content(mediaType = "application/x-ndjson", schema = @Schema(implementation = TrialLine.class)))
+    void previewSending(@PathVariable long folder, @Valid @RequestBody SendingPreviewEntry entry, Actor actor, HttpServletResponse response) throws IOException {
+        List<PassageFacts> all = sendings.sendable(folder, new HandSending.Sending(entry.files(), entry.route(), "", null, entry.author(), "", List.of(), List.of(), entry.given()), actor);
+        previewed(folders.folder(folder).project(), all, List.of(), actor, new Lines(response, json));
+    }
+
+    private void previewed(long project, List<PassageFacts> all, List<ComingFile> files, Actor actor, Lines lines) throws IOException {
+        refused(files, lines, all.size());
+        ScratchBooks scratch = trials.begin(project);
+        RuleSheet now = rules.sheet(project);
         for (int i = 0; i < all.size(); i++) {
             Tried tried = trials.attempt(all.get(i), now, scratch, scratch.asItIs());
-            lines.write(new TrialLine(i + 1, all.size(), tried(all.get(i), null, tried, List.of(), actor.controls(into.project())), null));
+            lines.write(new TrialLine(i + 1, all.size(), tried(all.get(i), null, tried, List.of(), actor.controls(project)), null, null));
         }
-        lines.end(all.size(), List.of());
+        lines.end(all.size(), List.of(), now.edition());
     }
 
     /** Controllers try everything, who looks after a folder what arrives there. */
@@ -194,8 +219,20 @@ class TrialController {
             return arrivals.of(coming(entry.files()), new Arrivals.Setting(into, author(project, entry.author(), actor), actor.person(), FieldValues.NONE)).stream()
                     .map(arrival -> new Candidate(() -> arrival, Optional.empty())).toList();
         }
-        List<Long> ids = entry.passages().isEmpty() ? passages.arrived(project, entry.folder(), entry.last() == null ? 100 : entry.last()) : passages.ofProject(project, entry.passages());
-        return ids.stream().map(id -> new Candidate(() -> passages.asArrived(id), Optional.of(id))).toList();
+        if (!entry.passages().isEmpty()) {
+            return passages.ofProject(project, entry.passages()).stream().map(this::candidate).toList();
+        }
+        int last = entry.last() == null ? 100 : entry.last();
+        // Passages and submissions have their ids from one sequence, so that ids say what came after what.
+        TreeMap<Long, List<Candidate>> byTime = new TreeMap<>();
+        passages.arrived(project, entry.folder(), last).forEach(id -> byTime.put(id, List.of(candidate(id))));
+        keptOnly.last(project, entry.folder(), last).forEach((submission, its) -> byTime.put(submission, its.stream().map(kept -> new Candidate(() -> kept, Optional.empty())).toList()));
+        List<Candidate> all = byTime.values().stream().flatMap(List::stream).toList();
+        return all.subList(Math.max(0, all.size() - last), all.size());
+    }
+
+    private Candidate candidate(long passage) {
+        return new Candidate(() -> passages.asArrived(passage), Optional.of(passage));
     }
 
     private long author(long project, @Nullable Long wanted, Actor actor) {
@@ -217,7 +254,7 @@ class TrialController {
         for (Arrivals.Coming file : coming(files)) {
             Optional<String> refusal = Arrivals.refusal(file);
             if (refusal.isPresent()) {
-                lines.write(new TrialLine(0, of, new TriedArrival(null, file.name(), 1, "", "", refusal.get(), List.of(), null, List.of()), null));
+                lines.write(new TrialLine(0, of, new TriedArrival(null, file.name(), 1, "", "", refusal.get(), List.of(), null, List.of()), null, null));
             }
         }
     }
@@ -257,8 +294,8 @@ class TrialController {
             }
         }
 
-        void end(int of, List<String> faulty) throws IOException {
-            write(new TrialLine(of, of, null, faulty));
+        void end(int of, List<String> faulty, int sheet) throws IOException {
+            write(new TrialLine(of, of, null, faulty, sheet));
         }
     }
 }

@@ -112,7 +112,9 @@ public class Trials {
         }
 
         Tried run() {
-            if (intake && arrives() && identified() && numbered() && prepared()) {
+            if (!intake) {
+                tells(Occasion.ARRIVED, Map.of(), "");
+            } else if (arrives() && identified() && numbered() && prepared()) {
                 reviewed();
             }
             return new Tried(intake, passage.rule().map(PassageFacts.TakenBy::name), verdict.passedOver(), verdict.watching().stream().map(row -> row.rule().name()).toList(), halts,
@@ -214,6 +216,10 @@ public class Trials {
 
         private void tells(Occasion occasion, Map<String, String> known, String usual) {
             Speaking.Spoken spoken = speaking.spoken(passage, occasion, sheet, known, usual);
+            boolean author = occasion == Occasion.STOPPED && passage.handling().map(h -> h.tell().authorOfStops()).orElse(true);
+            if (author && !spoken.persons().containsKey(passage.author())) {
+                told.add(new Tried.Told(occasion, people.person(passage.author()).name(), passage.rule().map(PassageFacts.TakenBy::name).orElse(""), usual));
+            }
             spoken.persons().forEach((person, said) -> told.add(new Tried.Told(occasion, people.person(person).name(), said.rules(), said.text())));
             spoken.addresses().forEach((address, said) -> told.add(new Tried.Told(occasion, address, said.rules(), said.text())));
         }

@@ -145,6 +145,8 @@ class AccessTableTest {
         line("GET /api/passages/{id}/explanation", who -> who.get("/api/passages/" + waiting.get("id").asLong() + "/explanation"), "1 4 4 3 3 y 4");
         line("POST /api/passages/{id}/runs", who -> who.post("/api/passages/" + waiting.get("id").asLong() + "/runs", Map.of()), "1 4 4 3 3 y 4");
         line("POST /api/folders/{folder}/arrivals", who -> who.post("/api/folders/" + folder + "/arrivals", Map.of("files", List.of(-1), "how", "COPY")), "1 4 4 4 3 4 4");
+        line("GET /api/projects/{project}/title-blocks", who -> who.get(project + "/title-blocks?passage=" + waiting.get("id").asLong()), "1 4 y y y y 4");
+        line("GET /api/projects/{project}/hand-ins", who -> who.get(project + "/hand-ins"), "1 4 3 3 3 y 4");
         line("POST /api/folders/{folder}/previews", who -> who.post("/api/folders/" + folder + "/previews", Map.of("files", List.of(), "given", Map.of())), "1 4 4 y 3 y 4");
         line("GET /api/passages/{passage}/answers", who -> who.get("/api/passages/" + waiting.get("id").asLong() + "/answers"), "1 4 4 y y y 4");
         line("GET /api/passages/{passage}/review", who -> who.get("/api/passages/" + waiting.get("id").asLong() + "/review"), "1 4 4 4 y y 4");
@@ -193,6 +195,7 @@ class AccessTableTest {
         line("PUT /api/rules/{id}/draft", who -> who.put(oneRule + "/draft", Map.of("version", -1, "rule", ruleForm(rule))), "1 4 3 3 3 y 4");
         line("DELETE /api/rules/{id}/draft", who -> who.delete(oneRule + "/draft?version=-1"), "1 4 3 3 3 y 4");
         line("PUT /api/rules/{id}/switch", who -> who.put(oneRule + "/switch", Map.of("version", -1, "on", false)), "1 4 3 3 3 y 4");
+        line("GET /api/rules/{id}/watched", who -> who.get(oneRule + "/watched"), "1 4 3 3 3 y 4");
         line("DELETE /api/rules/{id}", who -> who.delete(oneRule + "?version=-1"), "1 4 3 3 3 y 4");
     }
 
@@ -232,6 +235,8 @@ class AccessTableTest {
         line("PUT /api/projects/{project}/routes/{key}", who -> who.put(project + "/routes/civil", Map.of("edition", -1, "form", route)), "1 4 3 3 3 y 4");
         line("DELETE /api/projects/{project}/routes/{key}", who -> who.delete(project + "/routes/civil"), "1 4 3 3 3 y 4");
         line("POST /api/folders/{folder}/sendings/looks", who -> who.post("/api/folders/" + folder + "/sendings/looks", Map.of("files", List.of(-1))), "1 4 4 3 y y 4");
+        line("POST /api/folders/{folder}/sendings/previews", who -> who.post("/api/folders/" + folder + "/sendings/previews", Map.of("files", List.of(-1), "route", "civil", "given", Map.of())),
+                "1 4 4 3 y y 4");
         line("POST /api/folders/{folder}/sendings", who -> who.post("/api/folders/" + folder + "/sendings", Map.of("files", List.of(-1), "route", "civil", "purpose", "", "message", "",
                 "persons", List.of(), "addresses", List.of())), "1 4 4 3 3 y 4");
         line("GET /api/projects/{project}/absences", who -> who.get(project + "/absences"), "1 4 y y y y 4");

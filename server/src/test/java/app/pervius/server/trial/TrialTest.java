@@ -81,7 +81,7 @@ class TrialTest {
         assertThat(piling.get("route").asString()).isEqualTo("Civil");
         assertThat(piling.get("steps").get(0).get("people").get(0).asString()).isEqualTo("Kwabena Adofori");
         assertThat(piling.get("ends").valueStream().map(e -> e.get("digit").asInt() + " " + e.get("account").asString()).toList().getFirst())
-                .startsWith("1 Placed in “Shared / Site documents” as " + piling.get("number").asString() + "_P01_A1, status A1");
+                .startsWith("1 Will be placed in “Shared / Site documents” as " + piling.get("number").asString() + "_P01_A1, status A1");
         assertThat(piling.get("told").valueStream().map(t -> t.get("occasion").asString() + " " + t.get("who").asString())).contains("ARRIVED Marisol Quintavalle");
         assertThat(seen.get(1).get("tried").get("halts").valueStream().toList().getLast().get("code").asString()).isEqualTo("NAME_DOES_NOT_FIT");
         assertThat(seen.get(2).get("tried").get("halts").valueStream().toList().getLast().get("code").asString()).isEqualTo("NO_RULE");

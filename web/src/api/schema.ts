@@ -2847,6 +2847,7 @@ export interface components {
             account: string;
             /** @enum {string} */
             code?: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "TITLE_BLOCK_DIFFERS" | "SAME_NAME" | "CANNOT_BE_READ" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "REVIEW_STOPPED" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
+            fields: string[];
             /** @enum {string} */
             kind: "PASSED" | "WAITING" | "STOPPED" | "RETURNED";
             /** @enum {string} */

@@ -5,7 +5,9 @@ import Num from './Num.vue'
 import { bad, outcome, type Tried } from './trying'
 
 /** Arrivals tried: for each what would come of it; opened, station by station and why. */
-const props = defineProps<{ arrivals: Tried[]; compared?: boolean }>()
+const props = defineProps<{ arrivals: Tried[]; compared?: boolean; leavable?: boolean }>()
+/** `leave`: a file is to be left out, by its name. */
+defineEmits<{ leave: [name: string] }>()
 /** Thousands are shown a few hundred at a time, so that the screen stays quick. */
 const AT_ONCE = 200
 const most = ref(AT_ONCE)
@@ -13,23 +15,25 @@ const shown = computed(() => props.arrivals.slice(0, most.value))
 const open = ref<number>()
 const STATION: Record<string, string> = { ARRIVE: 'Arrive', IDENTIFY: 'Identify', NUMBER: 'Number', PREPARE: 'Prepare', REVIEW: 'Review', ISSUE: 'Issue' }
 const OCCASION: Record<string, string> = { ARRIVED: 'on arrival', RETURNED: 'on return', ISSUED: 'on issue', STOPPED: 'when stopped' }
-const firstEnd = (t: Tried) => t.tried?.ends.find((e) => e.fine && !e.account.startsWith('Back'))?.account
+const firstEnd = (t: Tried) => t.tried?.ends.find((e) => e.fine && !e.back)?.account
 </script>
 
 <template>
   <table class="dense">
-    <thead><tr><th>File</th><th>Rule</th><th>Document</th><th>What comes of it</th><th>{{ compared ? 'Otherwise than in force' : 'Due, then placed' }}</th></tr></thead>
+    <thead><tr><th>File</th><th>Rule</th><th>Document</th><th>What comes of it</th><th>{{ compared ? 'Otherwise than in force' : 'Due, then placed' }}</th><th v-if="leavable" class="leave"><span class="hidden-text">Leave out</span></th></tr></thead>
     <tbody>
       <template v-for="(t, i) in shown" :key="i">
         <tr :class="{ bad: bad(t), at: open === i }" @click="open = open === i ? undefined : i">
-          <td class="name"><button type="button" class="act bare clip" :aria-expanded="open === i" :title="t.name">{{ t.name }}</button><span v-if="t.files > 1" class="quiet"> and {{ count(t.files - 1, 'more file') }}</span></td>
+          <td class="name"><button type="button" class="act bare clip" :aria-expanded="open === i" :title="t.name">{{ t.name }}</button><span v-if="t.files > 1" class="quiet"> and {{ count(t.files - 1, 'more file') }}</span>
+            <span v-for="r in t.remarks" :key="r" class="remark" :title="r">{{ r }}</span></td>
           <td class="clip rule">{{ t.tried?.rule ?? (t.tried?.intake ? 'no rule' : '') }}</td>
           <td><Num v-if="t.tried?.number" :number="t.tried.number" :revision="t.tried.revision" /></td>
           <td class="what" :colspan="bad(t) && !compared ? 2 : 1">{{ outcome(t) }}<span v-if="bad(t)" class="error">: {{ t.refusal ?? t.tried?.halts.at(-1)?.account }}</span></td>
           <td v-if="compared" class="what"><span v-if="t.differences.length" class="differs">{{ t.differences.join(' ') }}</span><span v-else class="quiet">the same</span></td>
-          <td v-else-if="!bad(t)" class="what">{{ t.tried?.steps.length ? `${day(t.tried.steps.at(-1)!.due)}; ` : '' }}{{ firstEnd(t) ?? '' }}</td>
+          <td v-else-if="!bad(t)" class="what">{{ t.tried?.steps.length ? `${day(t.tried.steps.at(-1)!.due)}; ` : '' }}{{ firstEnd(t) ?? '' }}<template v-if="!t.tried?.intake && t.tried?.told.length">{{ t.tried.told.map((m) => m.who).join(', ') }} will be told</template></td>
+          <td v-if="leavable" class="leave"><button type="button" class="act bare" :aria-label="`Leave out ${t.name}`" @click.stop="$emit('leave', t.name)">leave out</button></td>
         </tr>
-        <tr v-if="open === i && t.tried" class="opened"><td colspan="5">
+        <tr v-if="open === i && t.tried" class="opened"><td :colspan="leavable ? 6 : 5">
           <dl>
             <template v-for="h in t.tried.halts" :key="h.station"><dt>{{ STATION[h.station] }}</dt><dd :class="{ error: h.kind === 'STOPPED' || h.kind === 'RETURNED' }">{{ h.account }}</dd></template>
             <template v-if="t.tried.steps.length"><dt>People</dt><dd><span v-for="s in t.tried.steps" :key="s.name">{{ s.name }}: {{ s.people.join(', ') || 'nobody' }}, due {{ day(s.due) }}. </span></dd></template>
@@ -47,7 +51,8 @@ const firstEnd = (t: Tried) => t.tried?.ends.find((e) => e.fine && !e.account.st
 </template>
 
 <style scoped>
-tbody tr { cursor: pointer; } td { vertical-align: top !important; } .name { max-width: 165px; } .name button { max-width: 100%; text-align: left; display: inline-block; padding-block: 0; min-height: 0; vertical-align: top; } .rule { max-width: 150px; }
+tbody tr { cursor: pointer; } td { vertical-align: top !important; } .name { max-width: 215px; } .name button { max-width: 100%; text-align: left; display: inline-block; padding-block: 0; min-height: 0; vertical-align: top; } .rule { max-width: 150px; }
 .what { min-width: 130px; max-width: 520px; overflow-wrap: anywhere; white-space: normal; } .said { margin-right: 12px; white-space: nowrap; } .differs { background: var(--attention-soft); padding: 0 3px; } .bad > td:first-child { box-shadow: inset 3px 0 0 var(--stop); }
+.remark { display: block; color: var(--attention); font-size: 12px; overflow-wrap: anywhere; white-space: normal; } .leave { width: 76px; white-space: nowrap; }
 .opened { cursor: default; } .opened dl { display: grid; grid-template-columns: 130px minmax(0, 1fr); gap: 2px 10px; padding: 5px 8px 8px; background: var(--paper); } dt { color: var(--quiet); } dd { overflow-wrap: anywhere; }
 </style>

@@ -6,7 +6,7 @@ import PeopleAndAddresses from './PeopleAndAddresses.vue'
 import Trouble from './Trouble.vue'
 
 /** More people who are told what becomes of a review. */
-const props = defineProps<{ review: number; project: number }>()
+const props = defineProps<{ review: number; project: number; firm: string }>()
 const emit = defineEmits<{ done: []; cancel: [] }>()
 const persons = ref<number[]>([])
 const addresses = ref<string[]>([])
@@ -19,7 +19,7 @@ async function add() {
 
 <template>
   <form class="row watch" @submit.prevent="add" @keydown.esc="emit('cancel')">
-    <PeopleAndAddresses v-model:persons="persons" v-model:addresses="addresses" :project="project" />
+    <PeopleAndAddresses v-model:persons="persons" v-model:addresses="addresses" :project="project" :firm="firm" />
     <button class="act first" type="submit" :disabled="busy || (!persons.length && !addresses.length)">They are told of the outcome</button>
     <button class="act" type="button" @click="emit('cancel')">Not now</button>
     <Trouble :problem="problem" />

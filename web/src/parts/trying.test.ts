@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { bad, names, outcome, type Tried } from './trying'
 
 const tried = (halts: NonNullable<Tried['tried']>['halts'], more = {}): Tried => ({
-  name: 'a.pdf', files: 1, from: '', folder: '', differences: [],
+  name: 'a.pdf', files: 1, from: '', folder: '', remarks: [], differences: [],
   tried: { intake: true, passedOver: [], watching: [], halts, title: '', fields: [], steps: [], ends: [], told: [], ...more },
 })
 
@@ -12,10 +12,10 @@ describe('a trial in words', () => {
   })
 
   it('says where an arrival ends up', () => {
-    expect(outcome(tried([{ station: 'ARRIVE', kind: 'STOPPED', account: '' }]))).toBe('stopped at Arrive')
-    expect(outcome(tried([{ station: 'REVIEW', kind: 'WAITING', account: '' }], { route: 'Civil' }))).toBe('review on Civil')
-    expect(outcome(tried([{ station: 'ISSUE', kind: 'PASSED', account: '' }]))).toBe('filed at once')
+    expect(outcome(tried([{ station: 'ARRIVE', kind: 'STOPPED', account: '', fields: [] }]))).toBe('stopped at Arrive')
+    expect(outcome(tried([{ station: 'REVIEW', kind: 'WAITING', account: '', fields: [] }], { route: 'Civil' }))).toBe('review on Civil')
+    expect(outcome(tried([{ station: 'ISSUE', kind: 'PASSED', account: '', fields: [] }]))).toBe('filed at once')
     expect(outcome(tried([], { intake: false }))).toBe('only kept')
-    expect(bad(tried([{ station: 'IDENTIFY', kind: 'RETURNED', account: '' }]))).toBe(true)
+    expect(bad(tried([{ station: 'IDENTIFY', kind: 'RETURNED', account: '', fields: [] }]))).toBe(true)
   })
 })

@@ -15,6 +15,8 @@ export function useTrying() {
   const stopped = ref(false)
   /** Names of rules whose drafts have errors and were not tried. */
   const faulty = ref<string[]>([])
+  /** The edition of the rule sheet that was asked; absent until all is answered. */
+  const sheet = ref<number>()
   const problem = shallowRef<Problem>()
   let abort: AbortController | undefined
 
@@ -28,12 +30,14 @@ export function useTrying() {
     stopped.value = false
     problem.value = undefined
     faulty.value = []
+    sheet.value = undefined
     try {
       await readLines<Line>(url, body, (line) => {
         if (mine !== abort) return
         done.value = line.done
         of.value = line.of
         if (line.faulty) faulty.value = line.faulty
+        sheet.value = line.sheet ?? sheet.value
         if (line.arrival) {
           found.push(line.arrival)
           if (found.length < 50 || found.length % 200 === 0) arrivals.value = [...found]
@@ -51,15 +55,31 @@ export function useTrying() {
     stopped.value = running.value
     abort?.abort()
   }
-  return { arrivals, done, of, running, stopped, faulty, problem, run, stop }
+  return { arrivals, done, of, running, stopped, faulty, sheet, problem, run, stop }
 }
 
 const HEAD = 512
 
-/** A file as a trial is told of it: its name, its size and its first bytes, so that its format is told by what is in it. */
-export async function coming(file: File): Promise<Schemas['ComingFile']> {
-  const bytes = new Uint8Array(await file.slice(0, HEAD).arrayBuffer())
-  return { name: file.name, size: file.size, head: btoa(String.fromCharCode(...bytes)) }
+/** Larger files are not read through before they are sent. */
+const LARGEST_HASHED = 20_000_000
+const known = new WeakMap<File, Promise<Schemas['ComingFile']>>()
+
+/**
+ * A file as a trial is told of it: its name, its size, its first bytes, so that its format is told by what is in it, and what all of its
+ * bytes come to, so that it is said if they came before. Read once for each file.
+ */
+export function coming(file: File): Promise<Schemas['ComingFile']> {
+  const now = known.get(file) ?? read(file)
+  known.set(file, now)
+  return now
+}
+
+async function read(file: File): Promise<Schemas['ComingFile']> {
+  // Without a secure connection a browser has no digests; then it is not said beforehand.
+  const whole = file.size <= LARGEST_HASHED && globalThis.crypto?.subtle ? await file.arrayBuffer() : undefined
+  const bytes = new Uint8Array(whole ? whole.slice(0, HEAD) : await file.slice(0, HEAD).arrayBuffer())
+  const hash = whole && [...new Uint8Array(await crypto.subtle.digest('SHA-256', whole))].map((b) => b.toString(16).padStart(2, '0')).join('')
+  return { name: file.name, size: file.size, head: btoa(String.fromCharCode(...bytes)), hash }
 }
 
 /** Names typed or pasted, one a line, without doubles. */

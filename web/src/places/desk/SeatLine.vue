@@ -22,6 +22,15 @@ const others = computed(() => {
 })
 const my = computed(() => props.review.seats.find((s) => props.review.from.includes(s.personId)))
 const forOther = computed(() => my.value && my.value.personId !== session.me?.person)
+/** How many answers a file needs, and what becomes of several. */
+const howMany = computed(() => {
+  const { needed, drawing, seats } = props.review
+  if (drawing === 'LEAD') {
+    const others = seats.filter((s) => !s.leads).length
+    return needed >= others ? 'everybody answers, the lead draws together' : `${count(needed, 'answer')} beside the lead’s needed, the lead draws together`
+  }
+  return needed === 1 ? 'one answer is enough' : `${count(needed, 'answer')} needed, ${drawing === 'WORST' ? 'the worst counts' : 'the majority counts'}`
+})
 const inHand = computed(() => !!my.value?.inHandSince)
 const at = () => ({ params: { path: { id: props.review.id } } })
 
@@ -50,7 +59,7 @@ const take = () => props.deciding.carryOut(() => data(api.PUT('/api/reviews/{id}
         <span v-if="s.inHandSince" class="hand">has it</span><span v-if="review.seats.length > 1 && review.state === 'OPEN'" class="quiet far">{{ s.answered }} of {{ review.fileCount }}</span>
       </li>
     </ul>
-    <span v-if="review.state === 'OPEN' && review.seats.length > 1" class="quiet">{{ review.needed === 1 ? 'one answer is enough' : `${count(review.needed, 'answer')} needed` }}<template v-if="review.drawing === 'LEAD'">, the lead draws together</template><template v-else-if="review.needed > 1">, {{ review.drawing === 'WORST' ? 'the worst counts' : 'the majority counts' }}</template></span>
+    <span v-if="review.state === 'OPEN' && review.seats.length > 1" class="quiet">{{ howMany }}</span>
     <span v-if="forOther" class="note-small">You stand in for {{ my!.person }}.</span>
     <span v-if="my?.passedBy" class="note-small">From {{ my.passedBy }}<template v-if="my.note">: {{ my.note }}</template></span>
     <span v-if="review.mine" class="row acts">
@@ -59,7 +68,7 @@ const take = () => props.deciding.carryOut(() => data(api.PUT('/api/reviews/{id}
       <button class="act bare" type="button" :aria-expanded="watching" @click="watching = !watching">Tell more people</button>
       <button v-if="my?.passedBy" class="act bare" type="button" @click="begin('back')">Give it back</button>
     </span>
-    <WatchMore v-if="watching" class="pass" :review="review.id" :project="review.project" @done="watching = false" @cancel="watching = false" />
+    <WatchMore v-if="watching" class="pass" :review="review.id" :project="review.project" :firm="review.authorFirm" @done="watching = false" @cancel="watching = false" />
     <form v-if="passing" class="row pass" @submit.prevent="pass" @keydown.esc="passing = undefined">
       <label v-if="passing === 'on'" class="field"><span>To</span><select v-model.number="to" class="text" required aria-label="Pass it on to"><option :value="0" disabled>{{ people.loading.value ? 'asking who could …' : 'choose somebody' }}</option><option v-for="p in others" :key="p.id" :value="p.id">{{ p.name }}, {{ p.firmCode }}</option></select></label>
       <label class="field grow"><span>What you say with it</span><input v-model="note" class="text" maxlength="1000" autofocus></label>

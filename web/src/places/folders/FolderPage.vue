@@ -26,6 +26,8 @@ const router = useRouter()
 const { first: here, rows: files, hasMore, problem, load, more } = usePaged((after) => data(api.GET('/api/folders/{id}', { params: { path: { id: props.id }, query: { after } } })), (answer) => answer.files)
 const over = ref(false)
 const dropped = shallowRef<File[]>([])
+/** Each drop has a panel of its own, also the second one of the same name. */
+const drops = ref(0)
 const making = ref(false)
 const changing = ref(false)
 const numbering = ref(false)
@@ -35,7 +37,7 @@ const ruling = ref(false)
 const opening = ref(false)
 
 onMounted(load)
-whenChanged(['FOLDER', 'PASSAGE'], load)
+whenChanged(['FOLDER', 'PASSAGE', 'RULES', 'PEOPLE'], load)
 if (session.controls) {
   useKeys([
     { key: 'n', says: 'New folder here', does: () => (making.value = true) },
@@ -49,13 +51,19 @@ const traces = computed(() => (allTraces.value ? here.value?.traces : here.value
 
 function drop(event: DragEvent) {
   over.value = false
-  dropped.value = [...(event.dataTransfer?.files ?? [])]
+  take([...(event.dataTransfer?.files ?? [])])
 }
 
 function pick(event: Event) {
   const input = event.target as HTMLInputElement
-  dropped.value = [...(input.files ?? [])]
+  take([...(input.files ?? [])])
   input.value = ''
+}
+
+function take(files: File[]) {
+  if (!files.length) return
+  dropped.value = files
+  drops.value++
 }
 </script>
 
@@ -86,7 +94,7 @@ function pick(event: Event) {
 
       <MoveFiles v-if="moving" :folder="here.folder" :files="files" :folders="folders" @done="((moving = false), load())" @cancel="moving = false" />
 
-      <SendFiles v-if="sending" :folder="id" :files="files" :folders="folders" @sent="((sending = false), load())" @cancel="sending = false" />
+      <SendFiles v-if="sending" :folder="id" :files="files" @sent="((sending = false), load())" @cancel="sending = false" />
 
       <div v-if="here.rules.length" class="here">
         <h2>What happens here <button v-if="session.controls" class="act bare" type="button" :aria-expanded="ruling" @click="ruling = !ruling">other rules here too</button></h2>
@@ -98,8 +106,11 @@ function pick(event: Event) {
       </div>
       <p v-else class="quiet">No rule stands on this folder: files put here are kept, and nothing else happens. <button v-if="session.controls" class="act bare" type="button" :aria-expanded="ruling" @click="ruling = !ruling">Have rules stand here</button></p>
 
-      <DropPanel v-if="dropped.length" :key="dropped[0]?.name" :folder="here.folder" :files="dropped" :asks="here.asks" :intake="intake" @done="dropped = []" @changed="load" />
+      <DropPanel v-if="dropped.length" :key="drops" :folder="here.folder" :files="dropped" :asks="here.asks" :intake="intake" @done="dropped = []" @changed="load" />
       <p v-else-if="here.mayDrop" class="target">Drag files onto this page: one drop is one submission.</p>
+      <p v-if="here.handIn && !here.mayDrop" class="note">You may not hand in here. {{ here.handIn.who.length ? `Who may: ${here.handIn.who.join(', ')}, and document control.` : 'Only document control may.' }} It is changed by {{ here.handIn.ask.join(' or ') || 'document control' }}.</p>
+      <p v-else-if="here.handIn && session.controls && intake && !here.handIn.who.length" class="note">Rules take files here, but nobody except document control may hand in.
+        <button class="act" type="button" @click="opening = true">Say who may hand in here</button></p>
 
       <div class="scroll">
         <table v-if="files.length" class="dense">

@@ -26,6 +26,8 @@ export interface DropEntry {
   author?: number
   answerDue?: string
   given?: Record<string, string>
+  /** The edition of the rule sheet by which it was foretold what comes of the files. */
+  sheet?: number
 }
 
 const AT_ONCE = 3
@@ -42,7 +44,7 @@ export function sendFiles(files: File[], entry: DropEntry): { drop: Drop; done: 
   async function begin() {
     submission = await data(api.POST('/api/folders/{folder}/submissions', {
       params: { path: { folder: entry.folder } },
-      body: { purpose: entry.purpose, author: entry.author, answerDue: entry.answerDue || undefined, given: entry.given, files: files.map((f) => ({ name: f.name, size: f.size })) },
+      body: { purpose: entry.purpose, author: entry.author, answerDue: entry.answerDue || undefined, given: entry.given, sheet: entry.sheet, files: files.map((f) => ({ name: f.name, size: f.size })) },
     }))
     submission.files.forEach((f) => {
       const own = drop.files[f.position]

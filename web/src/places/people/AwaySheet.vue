@@ -7,6 +7,7 @@ import { useLoaded } from '../../load'
 import Trouble from '../../parts/Trouble.vue'
 import { count, day } from '../../say'
 import { useSession } from '../../session'
+import { useRoute } from 'vue-router'
 
 /** Who is away, who stands in, and moving somebody's open steps to another person for good. */
 const props = defineProps<{ people: Schemas['PersonView'][] }>()
@@ -19,7 +20,7 @@ onMounted(away.load)
 whenChanged(['PEOPLE'], away.load)
 const today = new Date().toISOString().slice(0, 10)
 const form = reactive({ person: session.me!.person, deputy: 0, from: today, to: today, note: '' })
-const moving = reactive({ from: 0, to: 0, reason: '' })
+const moving = reactive({ from: Number(useRoute().query.from) || 0, to: 0, reason: '' })
 const moved = ref<Schemas['MovedSteps']>()
 const name = (id: number) => props.people.find((p) => p.id === id)?.name ?? 'somebody'
 const mine = computed(() => (session.controls ? props.people : props.people.filter((p) => p.id === session.me?.person)))
@@ -61,8 +62,9 @@ const move = () => act(async () => {
         <label class="field grow"><span>Why; it is written on every file</span><input v-model="moving.reason" class="text" required maxlength="1000"></label>
         <button class="act first" type="submit" :disabled="busy || !moving.from || !moving.to">Move all of them</button>
       </form>
-      <div v-if="moved" class="note" :class="moved.notMoved.length ? '' : 'good'" role="status">{{ count(moved.moved, 'step') }} moved.
-        <ul v-if="moved.notMoved.length"><li v-for="n in moved.notMoved" :key="n.review"><span class="mono">{{ n.submissionReference }}</span> was not: {{ n.reason }}</li></ul></div>
+      <div v-if="moved" class="note" :class="moved.notMoved.length || moved.warnings.length ? '' : 'good'" role="status">{{ count(moved.moved, 'step') }} moved.
+        <ul v-if="moved.notMoved.length"><li v-for="n in moved.notMoved" :key="n.review"><span class="mono">{{ n.submissionReference }}</span> was not: {{ n.reason }}</li></ul>
+        <ul v-if="moved.warnings.length"><li v-for="w in moved.warnings" :key="w">{{ w }}</li></ul></div>
     </template>
   </section>
 </template>

@@ -3,7 +3,7 @@ import MultiSelect from 'primevue/multiselect'
 import { computed, onMounted, reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useAct } from '../../act'
-import { api, data } from '../../api/client'
+import { api, data, type Schemas } from '../../api/client'
 import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
 import Trouble from '../../parts/Trouble.vue'
@@ -27,30 +27,34 @@ const router = useRouter()
 const part = computed(() => PARTS.find((p) => p.key === route.query.part)?.key ?? 'everybody')
 whenChanged(['PEOPLE'], () => void everybody.load(), 500)
 /** Somebody who is about to leave, and what hangs on that person. */
-const leaving = ref<{ id: number; name: string; hanging: string[] }>()
+const leaving = ref<{ id: number; name: string; hanging: Schemas['Hanging'][] }>()
 const invited = ref(new Set<number>())
 const newRole = ref('')
 const roles = computed(() => everybody.value.value?.roles ?? [])
 const rolesOf = (id: number) => roles.value.filter((r) => r.holders.includes(id)).map((r) => r.name).join(', ')
 
-async function carryOut(call: () => Promise<unknown>) {
-  if (await act(call)) adding.value = undefined
+/** What is done, and what may be cleared at once: whoever types on while the list is asked anew loses nothing. */
+async function carryOut(call: () => Promise<unknown>, cleared: () => void = () => undefined) {
+  const done = await act(call)
+  if (done) cleared()
   await everybody.load()
+  return done
 }
 
-async function addPerson() {
-  await carryOut(() => data(api.POST('/api/projects/{project}/people', { ...params, body: { ...person, password: person.password || undefined } })))
-  if (!problem.value) Object.assign(person, { name: '', email: '', job: '', password: '' })
-}
+const addPerson = () => carryOut(() => data(api.POST('/api/projects/{project}/people', { ...params, body: { ...person, password: person.password || undefined } })), () => {
+  Object.assign(person, { name: '', email: '', job: '', password: '' })
+  adding.value = undefined
+})
 
-async function addFirm() {
-  await carryOut(() => data(api.POST('/api/projects/{project}/firms', { ...params, body: { ...firm } })))
-  if (!problem.value) Object.assign(firm, { code: '', name: '' })
-}
+const addFirm = () => carryOut(() => data(api.POST('/api/projects/{project}/firms', { ...params, body: { ...firm } })), () => {
+  Object.assign(firm, { code: '', name: '' })
+  adding.value = undefined
+})
 
 async function addRole() {
-  await carryOut(() => data(api.POST('/api/projects/{project}/roles', { ...params, body: { name: newRole.value } })))
-  if (!problem.value) newRole.value = ''
+  const name = newRole.value
+  newRole.value = ''
+  if (!await carryOut(() => data(api.POST('/api/projects/{project}/roles', { ...params, body: { name } })))) newRole.value ||= name
 }
 
 const invite = (id: number) => act(async () => {
@@ -62,13 +66,22 @@ const ask = (id: number, name: string) => act(async () => {
   leaving.value = { id, name, hanging: await data(api.GET('/api/projects/{project}/people/{person}/hanging', { params: { path: { project, person: id } } })) }
 })
 
-async function leave() {
-  await carryOut(() => data(api.DELETE('/api/projects/{project}/people/{person}', { params: { path: { project, person: leaving.value!.id } } })))
-  if (!problem.value) leaving.value = undefined
-}
+const leave = () => carryOut(() => data(api.DELETE('/api/projects/{project}/people/{person}', { params: { path: { project, person: leaving.value!.id } } })), () => {
+  leaving.value = undefined
+})
 
-const setHolders = (role: number, version: number, holders: number[]) =>
-  carryOut(() => data(api.PUT('/api/projects/{project}/roles/{role}/holders', { params: { path: { project, role } }, body: { holders, version } })))
+/** Choices of holders that are on their way, by role: one after the other, each over what the one before made. */
+const choosing = new Map<number, Promise<unknown>>()
+const wanted = ref<Record<number, number[]>>({})
+function setHolders(role: number, holders: number[]) {
+  wanted.value = { ...wanted.value, [role]: holders }
+  const before = choosing.get(role) ?? Promise.resolve()
+  choosing.set(role, before.then(async () => {
+    const version = roles.value.find((r) => r.id === role)?.version ?? 0
+    await carryOut(() => data(api.PUT('/api/projects/{project}/roles/{role}/holders', { params: { path: { project, role } }, body: { holders, version } })))
+    if (wanted.value[role] === holders) delete wanted.value[role]
+  }))
+}
 </script>
 
 <template>
@@ -104,11 +117,11 @@ const setHolders = (role: number, version: number, holders: number[]) =>
       <table class="dense">
         <thead><tr><th>Role</th><th>Held by</th><th>May</th></tr></thead>
         <tbody>
-          <tr v-for="role in roles" :key="role.id">
+          <tr v-for="role in roles" :key="role.id" :class="{ at: role.id === Number(route.query.role) }">
             <td>{{ role.name }}</td>
             <td class="holders">
-              <MultiSelect v-if="session.controls" :model-value="role.holders" :options="everybody.value.value.people" option-label="name" option-value="id" display="comma"
-                placeholder="nobody: what needs this role will be stopped" filter :max-selected-labels="4" :aria-label="`Holders of ${role.name}`" @update:model-value="(v: number[]) => setHolders(role.id, role.version, v)" />
+              <MultiSelect v-if="session.controls" :model-value="wanted[role.id] ?? role.holders" :options="everybody.value.value.people" option-label="name" option-value="id" display="comma"
+                placeholder="nobody: what needs this role will be stopped" filter :max-selected-labels="4" :aria-label="`Holders of ${role.name}`" @update:model-value="(v: number[]) => setHolders(role.id, v)" />
               <span v-else>{{ everybody.value.value.people.filter((p) => role.holders.includes(p.id)).map((p) => p.name).join(', ') || 'nobody' }}</span>
             </td>
             <td class="quiet">{{ role.controls ? 'control documents, rules and people' : role.seesAll ? 'see every firm’s folders, decide where a route says so' : 'be told, decide where a route says so' }}</td>
@@ -121,9 +134,8 @@ const setHolders = (role: number, version: number, holders: number[]) =>
       <h2>Everybody</h2>
       <div v-if="leaving" class="panel add" role="alertdialog" :aria-label="`${leaving.name} leaves the project`">
         <div class="grow"><strong>{{ leaving.name }} leaves the project.</strong>
-          <ul v-if="leaving.hanging.length"><li v-for="h in leaving.hanging" :key="h" class="error">{{ h }}</li></ul>
+          <ul v-if="leaving.hanging.length"><li v-for="h in leaving.hanging" :key="h.what"><span class="error">{{ h.what }}</span> <RouterLink :to="h.place">Put it right</RouterLink></li></ul>
           <p v-else>Nothing hangs on this person. What the person did stays; the person sees nothing of the project any more.</p></div>
-        <RouterLink v-if="leaving.hanging.length" class="act" to="/people?part=away">Move open steps</RouterLink>
         <button class="act first" type="button" :disabled="leaving.hanging.length > 0" @click="leave">Leaves the project</button><button class="act" type="button" @click="leaving = undefined">Stays</button>
       </div>
       <table class="dense">

@@ -93,7 +93,7 @@ function begin(what: 'stop' | 'back' | 'join' | 'watch') {
       <div v-if="doing === 'join'" class="row"><span v-if="siblings.loading.value" class="quiet" role="status">Looking for reviews of the same submission …</span>
         <button v-for="o in others" :key="o.id" class="act" type="button" :disabled="busy" @click="join(o.id)">Take in {{ count(o.files, 'file') }}: {{ o.what }}</button>
         <span v-if="!siblings.loading.value && !others.length" class="quiet">No other review of this submission is open on this route.</span></div>
-      <WatchMore v-if="doing === 'watch'" :review="id" :project="r.project" @done="doing = undefined" @cancel="doing = undefined" />
+      <WatchMore v-if="doing === 'watch'" :review="id" :project="r.project" :firm="r.authorFirm" @done="doing = undefined" @cancel="doing = undefined" />
     </template>
   </div>
 </template>

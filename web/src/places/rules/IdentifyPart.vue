@@ -11,7 +11,7 @@ defineProps<{ choices: Choices }>()
 const session = useSession()
 
 type Checks = Schemas['ChecksForm']
-type Check = Exclude<keyof Checks, 'titleBlock'>
+type Check = Exclude<keyof Checks, 'titleBlock' | 'sameName' | 'unreadable'>
 const CHECKS: { key: Check; word: string; goOn: string }[] = [
   { key: 'unknownNumber', word: 'a number nobody was given', goOn: 'is a new document' },
   { key: 'wrongOriginator', word: "another firm's number", goOn: 'goes on all the same' },
@@ -44,6 +44,11 @@ const set = (i: number, pattern: string) => patch({ namePatterns: i < form.value
       <label class="check"><span>a title block that says another number or revision</span>
         <select class="text" :value="form.checks.titleBlock" data-test="check-titleBlock" @change="check('titleBlock', text($event))"><option value="NOT_COMPARED">is not looked at</option><option value="NOTE">is noted on its passage</option><option value="STOP">is stopped</option><option value="RETURN">goes back to its author</option></select>
         <small>compared where the PDF has text in the lower right corner of its first page</small></label>
+      <label class="check"><span>the name of one that was handed in here before</span>
+        <select class="text" :value="form.checks.sameName" data-test="check-sameName" @change="check('sameName', text($event))"><option value="NEXT_REVISION">is that document’s next revision</option><option value="NEW_DOCUMENT">is a new document</option><option value="ASK">is stopped, so that somebody says which</option></select>
+        <small>where its name carries no number; one that came back before a decision is the same revision again</small></label>
+      <label class="check"><span>a PDF that cannot be opened (password, damaged)</span>
+        <select class="text" :value="form.checks.unreadable" data-test="check-unreadable" @change="check('unreadable', text($event))"><option value="NOTE">is marked at Prepare</option><option value="STOP">is stopped there</option><option value="RETURN">goes back to its author</option></select></label>
     </fieldset>
     <label class="field"><span>Revisions are</span>
       <select class="text" :value="form.sequence ?? ''" @change="patch({ sequence: text($event) || undefined })"><option value="">in the sequence the document is in</option><option v-for="s in choices.sequences" :key="s.key" :value="s.key">{{ s.name }}</option></select></label>

@@ -70,7 +70,7 @@ export function emptyPlace(folder: number, status: string): Place {
 /** What a station begins with once a rule says something of it itself: what the project says, or else what is usual. */
 export function ownWord(station: Station, project: Stations): Stations {
   const usual: Required<Stations> = {
-    identify: { namePatterns: [], asks: [], checks: { unknownNumber: 'STOP', wrongOriginator: 'STOP', outOfSequence: 'STOP', onItsWay: 'STOP', nameMisfit: 'STOP', titleBlock: 'NOT_COMPARED' } },
+    identify: { namePatterns: [], asks: [], checks: { unknownNumber: 'STOP', wrongOriginator: 'STOP', outOfSequence: 'STOP', onItsWay: 'STOP', nameMisfit: 'STOP', titleBlock: 'NOT_COMPARED', sameName: 'NEXT_REVISION', unreadable: 'NOTE' } },
     number: {}, review: {}, issue: { byCode: [1, 2, 3, 4].map((code) => ({ code, asProject: true, back: false })) },
     tell: { tellings: [] },
   }

@@ -36,8 +36,12 @@ public record Tried(boolean intake, Optional<String> rule, List<RuleSheet.Passed
      * A station the arrival comes to.
      *
      * @param code why it is stopped or returned
+     * @param fields the keys of fields it is stopped for the lack of
      */
-    public record Halt(Station station, Kind kind, String account, Optional<StopReason.Code> code) {
+    public record Halt(Station station, Kind kind, String account, Optional<StopReason.Code> code, List<String> fields) {
+        public Halt {
+            fields = List.copyOf(fields);
+        }
     }
 
     /** A step of the review with the names of the people who would sit in it, and when it would be due if all before took their time. */

@@ -87,6 +87,9 @@ public class HandSending {
         });
         long author = author(folder, its, sending.author(), actor);
         long firm = people.person(author).firmId();
+        sending.persons().stream().filter(p -> !people.isMember(folder.project(), p)).findFirst().ifPresent(p -> {
+            throw Problem.invalid("persons", "Somebody who is to be told is not in this project.");
+        });
         sending.persons().stream().filter(p -> !people.maySee(folder.project(), p, firm)).findFirst().ifPresent(p -> {
             throw Problem.invalid("persons", people.person(p).name() + " may not see what " + people.firm(firm).name() + " sends, so cannot be told of it.");
         });

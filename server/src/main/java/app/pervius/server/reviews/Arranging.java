@@ -163,6 +163,9 @@ class Arranging {
     /** More people who are told of its files, in or outside the project; known ones are not told twice. */
     void watch(long id, Set<Long> persons, List<String> addresses, WatcherBook watchers, Actor actor) {
         Review review = access.locked(id, actor);
+        persons.stream().filter(p -> !people.isMember(review.projectId, p)).findFirst().ifPresent(p -> {
+            throw Problem.invalid("persons", "Somebody who is to be told is not in this project.");
+        });
         persons.stream().filter(p -> !people.maySee(review.projectId, p, review.authorFirmId)).findFirst().ifPresent(p -> {
             throw Problem.invalid("persons", people.person(p).name() + " may not see what " + people.firm(review.authorFirmId).name() + " sends, so cannot be told of it.");
         });

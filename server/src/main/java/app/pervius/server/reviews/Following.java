@@ -6,8 +6,10 @@ import app.pervius.server.documents.Documents;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.messages.Messages;
 import app.pervius.server.passages.Passages;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -48,7 +50,8 @@ class Following {
         List<ReviewFiles.InReview> over = files.of(review.id()).stream().filter(f -> f.over() != null).toList();
         List<Long> ids = over.stream().map(ReviewFiles.InReview::passage).toList();
         Map<Long, List<Messages.AboutPassage>> told = messages.about(ids, MOST).stream().collect(Collectors.groupingBy(Messages.AboutPassage::passage));
-        return passages.passages(ids).stream().map(p -> view(p, told.getOrDefault(p.id(), List.of()), actor)).toList();
+        Map<Long, Instant> since = over.stream().collect(Collectors.toMap(ReviewFiles.InReview::passage, f -> Objects.requireNonNull(f.over())));
+        return passages.passages(ids).stream().map(p -> view(p, told.getOrDefault(p.id(), List.of()).stream().filter(m -> !m.at().isBefore(since.get(p.id()))).toList(), actor)).toList();
     }
 
     private FollowingFile view(Passages.PassageView p, List<Messages.AboutPassage> told, Actor actor) {

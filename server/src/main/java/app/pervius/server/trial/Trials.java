@@ -231,10 +231,10 @@ public class Trials {
 
         private boolean goesOn(Station station, Outcome<?> outcome) {
             Tried.Halt halt = switch (outcome) {
-                case Outcome.Passed<?>(var effects, String account, String foretold) -> new Tried.Halt(station, Tried.Kind.PASSED, foretold, Optional.empty());
-                case Outcome.Waiting<?>(var effects, String forWhat, var until) -> new Tried.Halt(station, Tried.Kind.WAITING, "Will wait for " + forWhat + ".", Optional.empty());
-                case Outcome.Stopped<?>(StopReason reason, var waysOut) -> new Tried.Halt(station, Tried.Kind.STOPPED, reason.sentence(), Optional.of(reason.code()));
-                case Outcome.Returned<?>(StopReason reason) -> new Tried.Halt(station, Tried.Kind.RETURNED, reason.sentence(), Optional.of(reason.code()));
+                case Outcome.Passed<?>(var effects, String account, String foretold) -> new Tried.Halt(station, Tried.Kind.PASSED, foretold, Optional.empty(), List.of());
+                case Outcome.Waiting<?>(var effects, String forWhat, var until) -> new Tried.Halt(station, Tried.Kind.WAITING, "Will wait for " + forWhat + ".", Optional.empty(), List.of());
+                case Outcome.Stopped<?>(StopReason reason, var waysOut) -> new Tried.Halt(station, Tried.Kind.STOPPED, reason.sentence(), Optional.of(reason.code()), reason.fields());
+                case Outcome.Returned<?>(StopReason reason) -> new Tried.Halt(station, Tried.Kind.RETURNED, reason.sentence(), Optional.of(reason.code()), reason.fields());
             };
             halts.add(halt);
             if (halt.kind() == Tried.Kind.STOPPED) {

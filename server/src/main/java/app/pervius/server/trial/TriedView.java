@@ -29,7 +29,7 @@ record TriedView(boolean intake, @Nullable String rule, List<PassedOverView> pas
         }
     }
 
-    record HaltView(Station station, Tried.Kind kind, String account, StopReason.@Nullable Code code) {
+    record HaltView(Station station, Tried.Kind kind, String account, StopReason.@Nullable Code code, List<String> fields) {
     }
 
     record FieldSays(String label, String value) {
@@ -46,7 +46,7 @@ record TriedView(boolean intake, @Nullable String rule, List<PassedOverView> pas
 
     static TriedView of(Tried t, Fields fields, List<DecisionCode> codes, boolean everything) {
         return new TriedView(t.intake(), t.rule().orElse(null), everything ? t.passedOver().stream().map(PassedOverView::of).toList() : List.of(), t.watching(),
-                t.halts().stream().map(h -> new HaltView(h.station(), h.kind(), h.account(), h.code().orElse(null))).toList(), t.number().orElse(null), t.revision().orElse(null), t.title(),
+                t.halts().stream().map(h -> new HaltView(h.station(), h.kind(), h.account(), h.code().orElse(null), h.fields())).toList(), t.number().orElse(null), t.revision().orElse(null), t.title(),
                 t.fields().entrySet().stream().map(e -> new FieldSays(fields.label(e.getKey()), e.getValue())).toList(), t.route().orElse(null),
                 t.steps().stream().map(s -> new StepSketch(s.name(), s.people(), s.due())).toList(),
                 t.ends().entrySet().stream().map(e -> new EndView(e.getKey(), codes.stream().filter(c -> c.digit() == e.getKey()).map(DecisionCode::name).findFirst().orElse("filed at once"),

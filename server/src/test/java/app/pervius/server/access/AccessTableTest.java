@@ -236,7 +236,7 @@ class AccessTableTest {
         line("DELETE /api/projects/{project}/routes/{key}", who -> who.delete(project + "/routes/civil"), "1 4 3 3 3 y 4");
         line("POST /api/folders/{folder}/sendings/looks", who -> who.post("/api/folders/" + folder + "/sendings/looks", Map.of("files", List.of(-1))), "1 4 4 3 y y 4");
         line("POST /api/folders/{folder}/sendings/previews", who -> who.post("/api/folders/" + folder + "/sendings/previews", Map.of("files", List.of(-1), "route", "civil", "given", Map.of())),
-                "1 4 4 3 y y 4");
+                "1 4 4 3 3 y 4");
         line("POST /api/folders/{folder}/sendings", who -> who.post("/api/folders/" + folder + "/sendings", Map.of("files", List.of(-1), "route", "civil", "purpose", "", "message", "",
                 "persons", List.of(), "addresses", List.of())), "1 4 4 3 3 y 4");
         line("GET /api/projects/{project}/absences", who -> who.get(project + "/absences"), "1 4 y y y y 4");

@@ -93,8 +93,8 @@ class TitleBlockTest {
 
         assertThat(identified(site, send(site, "No number yet.pdf", drawing("Quay wall, sheet 1 of 2", "")))).endsWith("The title block agrees.");
         assertThat(identified(site, send(site, "Scan.pdf", drawing("", "")))).endsWith("The first page has no text, as in a scan, so its title block was not compared.");
-        assertThat(identified(site, send(site, "Locked.pdf", drawing("x", "secret")))).endsWith("could not be read: the file is locked with a password.");
-        assertThat(identified(site, send(site, "Damaged.pdf", "%PDF-1.7 and nothing that follows".getBytes(StandardCharsets.UTF_8)))).endsWith("could not be read: the file is damaged.");
+        assertThat(identified(site, send(site, "Locked.pdf", drawing("x", "secret")))).endsWith("The file cannot be opened: it is locked with a password.");
+        assertThat(identified(site, send(site, "Damaged.pdf", "%PDF-1.7 and nothing that follows".getBytes(StandardCharsets.UTF_8)))).endsWith("The file cannot be opened: it is damaged or cut off.");
         mirela.delete("/api/rules/" + rule + "?version=" + RuleForms.row(mirela, rule).get("version").asInt()).must(204);
     }
 }

@@ -43,7 +43,7 @@ class ChasingTest {
             JsonNode review = Client.until(() -> desks.mirela.reviewOf(passage), r -> r.get("stepName").asString().equals("Approval"));
             assertThat(review.get("files").get(0).get("before").get(0).get("person").asString()).isEqualTo("nobody");
             Client.until(() -> reminders(desks, "Nobody looks.pdf"), m -> m.size() == 2);
-            assertThat(desks.mirela.get("/api/passages/" + passage.get("id").asLong()).must(200).raw().body()).contains("Look closed: 1, accepted (nobody: 1, Nobody answered in time.)");
+            assertThat(desks.mirela.get("/api/passages/" + passage.get("id").asLong()).must(200).raw().body()).contains("Look closed: 1, accepted (nobody: 1, accepted: Nobody answered in time.)");
             Client.until(() -> reminders(desks, "Parted.pdf"), m -> m.size() == 1);
             JsonNode parted = both.getLast();
             desks.mirela.post("/api/reviews/" + desks.mirela.reviewOf(parted).get("id").asLong() + "/splits", Map.of("turn", 0, "passages", List.of(parted.get("id").asLong()))).must(200);

@@ -6,6 +6,7 @@ import { useKeys } from '../../keys'
 import { useLoaded } from '../../load'
 import Due from '../../parts/Due.vue'
 import Num from '../../parts/Num.vue'
+import { useRemarks } from '../../parts/remarks'
 import Trouble from '../../parts/Trouble.vue'
 import { count, day } from '../../say'
 import { useSession } from '../../session'
@@ -47,6 +48,9 @@ const allPicked = computed(() => picked.value.size === files.value.length)
 /** What a key decides: the picked files, or the one the cursor is on. */
 const meant = () => (picked.value.size ? [...picked.value] : files.value[at.value] ? [files.value[at.value]!.passage.id] : [])
 const codeName = (digit?: number) => codes().find((c) => c.digit === digit)?.name ?? ''
+/** What title blocks say otherwise than name and register, said where one decides. */
+const remarks = useRemarks(() => props.review.project, () => files.value.map((f) => f.passage.id))
+watch(() => files.value.map((f) => f.passage.id).join(), (ids) => { if (ids) void remarks.load() }, { immediate: true })
 /** Who has not answered every file, where one's own answers are complete. */
 const missing = computed(() => (several.value && files.value.every((f) => f.mine)
   ? props.review.seats.filter((s) => s.answered < props.review.fileCount && !props.review.from.includes(s.personId)).map((s) => s.person) : []))
@@ -186,6 +190,7 @@ useKeys(props.keys ? [
           <td class="title">
             <RouterLink class="plain" :to="`/read/${file.passage.id}`">{{ file.passage.title }}</RouterLink>
             <span v-if="file.passage.cycle > 1" class="cycle">cycle {{ file.passage.cycle }}</span>
+            <span v-for="r in remarks.of(file.passage.id)" :key="r" class="remark" :title="r">{{ r }}</span>
           </td>
           <td v-if="files.some((f) => f.before.length)" class="said">
             <span v-for="said in file.before" :key="said.id" class="clip" :class="{ own: said.personId === session.me?.person }" :title="`${said.stepName}, ${said.person}: ${said.comment}`"><span class="key">{{ said.code }}</span> {{ said.comment || said.person }}</span>
@@ -244,6 +249,7 @@ useKeys(props.keys ? [
 .pick { width: 34px; }
 .number { width: 216px; }
 .title { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.remark { display: block; color: var(--attention); font-size: 12px; overflow: hidden; text-overflow: ellipsis; }
 .cycle { margin-left: 6px; font-size: 11px; border: 1px solid var(--line-strong); padding: 0 4px; }
 .said { width: 250px; } .said .clip { display: block; } .own { font-weight: 600; }
 article, tr, footer { scroll-margin: 40px 0 50px; }

@@ -5,6 +5,7 @@ import type { PassageRow, Review, Schemas } from '../../api/client'
 import { useKeys } from '../../keys'
 import Due from '../../parts/Due.vue'
 import { whereInWords } from '../../parts/strip'
+import { useRemarks } from '../../parts/remarks'
 import Trouble from '../../parts/Trouble.vue'
 import { count } from '../../say'
 import { useSession } from '../../session'
@@ -21,6 +22,8 @@ const { problem, busy, asking, comment, give, say, unsay, takeBack, takeBackLast
 const field = useTemplateRef<HTMLTextAreaElement>('field')
 
 const passage = computed(() => props.row.passage)
+const remarks = useRemarks(() => passage.value.project, () => [passage.value.id])
+void remarks.load()
 const mine = computed(() => props.review?.mine ?? false)
 const codes = computed(() => session.project?.decisionCodes ?? [])
 const live = computed(() => props.review?.state === 'OPEN' || props.review?.state === 'RELEASING')
@@ -53,6 +56,7 @@ useKeys([
   <section class="block" aria-label="Title block">
     <div class="line two"><span class="cell"><small>Number</small><span class="mono">{{ passage.number ?? 'none yet' }}</span></span><span class="cell"><small>Revision</small><span class="mono">{{ passage.revision ?? '' }}</span></span></div>
     <div class="line two"><span class="cell"><small>From</small>{{ row.author }}, {{ row.authorFirm }}</span><span class="cell"><small>Cycle</small>{{ passage.cycle }}</span></div>
+    <div v-if="remarks.of(passage.id).length" class="line cell said differs" role="note"><small>The sheet says otherwise</small><p v-for="r in remarks.of(passage.id)" :key="r">{{ r }}</p></div>
     <div v-if="passage.cycle > 1 && before?.said.length" class="line cell said"><small>Asked of {{ before.revision }}</small>
       <p v-for="(a, i) in before.said" :key="i"><span class="key">{{ a.code }}</span> {{ a.person }}: {{ a.comment }}</p></div>
     <div v-if="earlier.length" class="line cell said"><small>Said before</small>
@@ -86,6 +90,7 @@ useKeys([
 .two .cell + .cell { border-left: 1px solid var(--ink); }
 .cell { padding: 3px 8px 5px; min-width: 0; overflow: hidden; text-overflow: ellipsis; }
 small { display: block; font-size: 10.5px; color: var(--quiet); }
+.differs { background: var(--attention-soft); }
 .codes { display: grid; grid-template-columns: 1fr 1fr; margin: 4px 0 6px; }
 .codes button { border: 1px solid var(--line-strong); background: var(--sheet); padding: 4px 6px; text-align: left; cursor: pointer; margin: 0 -1px -1px 0; }
 .codes button:hover:not(:disabled) { background: var(--shade); }

@@ -44,7 +44,7 @@ onMounted(() => {
       <legend>{{ watching ? 'Watching rule: only tells' : 'Handling rule: takes the file' }}</legend>
       <label class="field"><span>Name</span><input v-model="form.name" class="text" required maxlength="200" data-test="rule-name"></label>
       <label class="field"><span>What it is for (may stay empty)</span><textarea v-model="form.description" class="text" rows="2" maxlength="2000" /></label>
-      <div class="field"><span id="where">Stands on</span><FolderChoice v-model="form.places" :folders="choices.folders" :kept="choices.kept" labelled-by="where" /></div>
+      <div class="field"><span id="where">Stands on</span><FolderChoice v-model="form.places" :folders="choices.folders" :kept="choices.kept" :people="choices.people" :takes="!watching" labelled-by="where" /></div>
     </fieldset>
     <fieldset class="which">
       <legend>Which</legend>
@@ -67,17 +67,18 @@ onMounted(() => {
 </template>
 
 <style scoped>
-.editor { scroll-margin-top: calc(var(--stick) + 32px); display: grid; grid-template-columns: 1.15fr 0.95fr 1.1fr 0.75fr 0.85fr 1.15fr 1fr; background: var(--sheet); }
-.editor.watching { grid-template-columns: 1.2fr 1fr 1.4fr; }
+form.editor { scroll-margin-top: calc(var(--stick) + 32px); display: grid; grid-template-columns: 1.15fr 0.95fr 1.1fr 0.75fr 0.85fr 1.15fr 1fr; background: var(--sheet); }
+form.editor.watching { grid-template-columns: 1.2fr 1fr 1.4fr; }
 fieldset { border: 0; border-right: 1px solid var(--line); padding: 0 10px 10px; display: grid; gap: 8px; align-content: start; min-width: 0; }
 legend { font-weight: 600; padding: 6px 0 0; } .field { min-width: 0; } fieldset > button { justify-self: start; }
 .restored { grid-column: 1 / -1; padding: 5px 10px 0; } .foot { grid-column: 1 / -1; grid-row: 20; position: sticky; bottom: var(--foot); } .findings { padding: 5px 10px; font-size: 12.5px; line-height: 18px; height: 48px; overflow: auto; border-top: 1px solid var(--line); background: var(--sheet); } .findings.some { background: var(--attention-soft); } .warning { color: var(--attention); }
 footer { border-top: 1px solid var(--line); padding: 8px 10px; display: flex; gap: 8px 10px; align-items: center; flex-wrap: wrap; background: var(--shade); }
 @media (max-width: 1500px) and (min-width: 1151px) {
-  .editor:not(.watching) { grid-template-columns: 1.05fr 1.05fr 1.1fr 1fr; grid-template-rows: auto auto 1fr auto; grid-template-areas: 'note note note note' 'where identify number tell' 'where identify review tell' 'which identify issue tell'; }
-  .editor:not(.watching) .restored { grid-area: note; } .editor:not(.watching) .where { grid-area: where; } .editor:not(.watching) .which { grid-area: which; }
-  .editor:not(.watching) :deep(fieldset.identify) { grid-area: identify; } .editor:not(.watching) :deep(fieldset.number) { grid-area: number; } .editor:not(.watching) :deep(fieldset.review) { grid-area: review; }
-  .editor:not(.watching) :deep(fieldset.issue) { grid-area: issue; } .editor:not(.watching) :deep(fieldset.tell) { grid-area: tell; border-right: 0; }
+  form.editor:not(.watching) { grid-template-columns: 1.05fr 1.05fr 1.1fr 1fr; grid-template-rows: auto auto 1fr auto; grid-template-areas: 'note note note note' 'where identify number tell' 'where identify review tell' 'which identify issue tell'; }
+  form.editor:not(.watching) > .restored { grid-area: note; } form.editor:not(.watching) > .where { grid-area: where; } form.editor:not(.watching) > .which { grid-area: which; }
+  form.editor:not(.watching) > :deep(fieldset.identify) { grid-area: identify; } form.editor:not(.watching) > :deep(fieldset.number) { grid-area: number; } form.editor:not(.watching) > :deep(fieldset.review) { grid-area: review; }
+  form.editor:not(.watching) > :deep(fieldset.issue) { grid-area: issue; } form.editor:not(.watching) > :deep(fieldset.tell) { grid-area: tell; border-right: 0; }
 }
-@media (max-width: 1150px) { .editor { grid-template-columns: 1fr 1fr; } }
+@media (max-width: 1150px) { form.editor, form.editor.watching { grid-template-columns: 1fr 1fr; } }
+@media (max-width: 700px) { form.editor, form.editor.watching { grid-template-columns: 1fr; } }
 </style>

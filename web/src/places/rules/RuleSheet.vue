@@ -18,6 +18,7 @@ import SheetFile from './SheetFile.vue'
 import SheetHistory from './SheetHistory.vue'
 import SheetRow from './SheetRow.vue'
 import TrialPanel from './TrialPanel.vue'
+import WatchedRuns from './WatchedRuns.vue'
 import { forgetWriting, keepWriting, writingKey, writings } from './writing'
 
 /** Past so many rows cells are kept short. */
@@ -45,12 +46,16 @@ const text = ref('')
 const only = ref<'all' | 'drafts' | 'findings'>('all')
 /** Rules just put in force, for which it is looked whether files lie there already. */
 const fresh = ref<number[]>([])
+/** The watching rule of which it is shown what it told of. */
+const watched = ref<{ id: number; name: string }>()
 
 onMounted(() => {
   void sheet.load()
   void choices.load()
 })
 whenChanged(['RULES'], sheet.load)
+// How often rules took or told of something follows what arrives, a little later so that a large drop does not ask each time.
+whenChanged(['PASSAGE', 'FOLDER'], sheet.load, 3000)
 whenChanged(['PEOPLE', 'FOLDER'], choices.load, 1000)
 
 const all = computed(() => sheet.value.value?.rules ?? [])
@@ -175,6 +180,7 @@ useKeys([
     <p v-if="!choices.value.value || !sheet.value.value" class="quiet" role="status">Asking for the sheet …</p>
     <template v-else>
       <TrialPanel v-if="beside === 'trial'" :choices="choices.value.value" :passages="chosenArrivals" @close="beside = undefined" />
+      <WatchedRuns v-if="watched" :key="watched.id" :rule="watched.id" :name="watched.name" @close="watched = undefined" />
       <SheetHistory v-if="beside === 'history'" :key="sheet.value.value.edition" :edition="sheet.value.value.edition" @close="beside = undefined" @changed="sheet.load" />
       <SheetFile v-if="beside === 'file'" :sheet="sheet.value.value" @close="beside = undefined" @taken="taken" />
       <LyingFiles v-if="fresh.length && session.controls" :key="fresh.join()" :rules="fresh" :names="Object.fromEntries(all.map((r) => [r.id, shown(r).name]))" @done="fresh = []" />
@@ -206,7 +212,7 @@ useKeys([
         <tbody>
           <template v-for="(rule, i) in rows" :key="rule.id">
             <SheetRow :id="`rule-${rule.id}`" :rule="rule" :at="i === at" :column="column" :open="open === rule.id" :chosen="wanted.includes(rule.id)" :busy="busy" :tight="tight"
-              @point="(c) => (point(i), (column = c))" @open="(c) => (point(i), show(rule.id, c))" @choose="choose(rule)" @turn="turn(rule)" />
+              @point="(c) => (point(i), (column = c))" @open="(c) => (point(i), show(rule.id, c))" @choose="choose(rule)" @turn="turn(rule)" @runs="watched = { id: rule.id, name: shown(rule).name }" />
             <tr v-if="(rule.draft || rule.findings.length) && open !== rule.id && (!tight || i === at || errors(rule))" class="under">
               <td colspan="8">
                 <p v-if="errors(rule)">Before it can be put in force:</p>

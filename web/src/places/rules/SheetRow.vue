@@ -6,7 +6,7 @@ import { COLUMNS, type Column } from './columns'
 
 /** One rule on the sheet: what it says column by column, in sentences made from the rule itself. */
 const props = defineProps<{ rule: Rule; at: boolean; column: Column; open: boolean; chosen: boolean; busy: boolean; tight: boolean }>()
-const emit = defineEmits<{ point: [column: Column]; open: [column?: Column]; choose: []; turn: [] }>()
+const emit = defineEmits<{ point: [column: Column]; open: [column?: Column]; choose: []; turn: []; runs: [] }>()
 const form = computed(() => props.rule.draft ?? props.rule.inForce!)
 const watching = computed(() => form.value.kind === 'WATCHING')
 const cells = computed(() => COLUMNS.map((c) => ({ ...c, lines: c.key === 'where' ? [] : props.rule.words[c.key] })))
@@ -24,7 +24,8 @@ const said = (key: Column) => key === 'tell' || !watching.value
     </td>
     <td class="rule">
       <button type="button" class="act bare name" :aria-expanded="open" @click.stop="emit('open')">{{ form.name || 'without a name' }}</button>
-      <span v-if="watching" class="quiet">watches</span>
+      <template v-if="watching"><span class="quiet">watches</span>
+        <button v-if="rule.editionInForce" type="button" class="act bare told" :title="`What ${form.name} told of`" @click.stop="emit('runs')">told of {{ rule.fitted }} in 30 days</button></template>
       <RouterLink v-else-if="rule.editionInForce" class="quiet" :to="{ path: '/passages', query: { which: 'ALL', rule: rule.id } }" @click.stop>took {{ rule.fitted }} in 30 days</RouterLink>
       <span v-if="rule.drafted" class="draft">draft by {{ rule.drafted.by }}, {{ moment(rule.drafted.at) }}</span>
       <span v-if="form.description && !tight" class="quiet clip" :title="form.description">{{ form.description }}</span>
@@ -44,5 +45,5 @@ td { vertical-align: top; padding: 4px 7px; border: 1px solid var(--line); font-
 .force { white-space: nowrap; } .edition { display: block; } .tick { margin-right: 4px; }
 .switch { border: 1px solid var(--line-strong); background: var(--sheet); min-width: 42px; cursor: pointer; border-radius: 2px; }
 .switch[aria-checked='true']:not(:disabled) { background: var(--done-soft); border-color: var(--done); color: var(--done); font-weight: 600; }
-.rule { min-width: 130px; } .rule > span, .rule > a { display: block; } .name { font-weight: 600; white-space: normal; text-align: left; padding: 0; min-height: 0; } .draft { color: var(--attention); } .rule .clip { max-width: 170px; }
+.rule { min-width: 130px; } .rule > span, .rule > a { display: block; } .name { font-weight: 600; white-space: normal; text-align: left; padding: 0; min-height: 0; } .draft { color: var(--attention); } .told { padding: 0; min-height: 0; font-size: 12px; } .rule .clip { max-width: 170px; }
 </style>

@@ -40,7 +40,7 @@ async function take(event: Event) {
 
 <template>
   <section class="panel file" aria-label="The sheet as a file" @keydown.esc="emit('close')">
-    <p class="row"><strong>The sheet as a file</strong><a class="act" :href="url" download data-test="sheet-out">Write it out (YAML)</a>
+    <p class="row"><strong>The sheet as a file</strong><a class="act" :href="`${url}?which=WITH_DRAFTS`" download data-test="sheet-out">Write it out with the drafts (YAML)</a><a class="act" :href="`${url}?which=IN_FORCE`" download data-test="sheet-in-force">What is in force</a>
       <label class="act">Read one in<input type="file" accept=".yaml,.yml" class="hidden-text" data-test="sheet-in" :disabled="busy" @change="take"></label>
       <a href="/api/rule-sheet.schema.json" target="_blank" rel="noopener">what it may say (JSON Schema)</a><span class="grow" /><button class="act" type="button" @click="emit('close')">Put away</button></p>
     <p class="quiet">What is read in becomes drafts; rules are the same by their names. Nothing is put in force, and a file with anything wrong in it changes nothing.</p>

@@ -1,5 +1,6 @@
 package app.pervius.server.documents;
 
+import app.pervius.core.project.Field;
 import app.pervius.core.project.InformationState;
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.access.Actor;
@@ -14,6 +15,9 @@ import app.pervius.server.passages.JournalFor;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.tables.Cell;
+import app.pervius.server.tables.Lines;
+import app.pervius.server.tables.TableWriter;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -30,7 +34,10 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
+import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -38,6 +45,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 /** Documents: the list of all, and each with everything that is known of it. */
 @RestController
@@ -59,9 +67,12 @@ class DocumentController {
     private final People people;
     private final Projects projects;
     private final Live live;
+    private final TransactionTemplate reading;
 
     DocumentController(DocumentRepository documents, RevisionRepository revisions, DocumentWords words, Sequences sequences, Passages passages,
-            JournalFor journal, Messages messages, Files files, Folders folders, People people, Projects projects, Live live) {
+            JournalFor journal, Messages messages, Files files, Folders folders, People people, Projects projects, Live live, PlatformTransactionManager transactions) {
+        this.reading = new TransactionTemplate(transactions);
+        this.reading.setReadOnly(true);
         this.documents = documents;
         this.revisions = revisions;
         this.words = words;
@@ -130,6 +141,23 @@ class DocumentController {
     }
 
     record DocumentEntry(@NotBlank @Size(max = 400) String title, @NotNull @Size(max = 200) String ownReference, @Nullable @Size(max = 60) String sequence, int version) {
+    }
+
+    /** The same as a table to take away: all of it, as narrowed down. */
+    @GetMapping("/api/projects/{project}/documents/table")
+    ResponseEntity<StreamingResponseBody> table(@PathVariable long project, @RequestParam(defaultValue = "ALL") WhichDocuments which, @RequestParam TableWriter.Format format, Actor actor) {
+        actor.in(project);
+        Projects.Settings settings = projects.settings(project);
+        List<Field> fields = settings.fields().all();
+        List<String> head = new ArrayList<>(List.of("Number", "Title", "Own reference", "Originator", "Newest revision", "On its way", "Current", "Voided", Cell.head("Since", settings.zone())));
+        fields.forEach(f -> head.add(f.label()));
+        return TableWriter.download(format, settings.code() + " register", head, new Lines<>(after -> Objects.requireNonNull(reading.execute(status -> list(project, which, after, actor))), row -> {
+            List<Cell> cells = new ArrayList<>(List.of(Cell.of(row.number()), Cell.of(row.title()), Cell.of(row.ownReference()), Cell.of(row.originator()), Cell.of(row.latest()),
+                    Cell.of(row.onItsWay() ? "yes" : ""), Cell.of(row.current().stream().map(c -> c.revision() + (c.status() == null ? "" : " " + c.status()) + " in " + c.state().label())
+                            .collect(Collectors.joining("; "))), Cell.of(row.voided()), Cell.of(row.since(), settings.zone())));
+            fields.forEach(f -> cells.add(Cell.of(row.values().get(f.key()))));
+            return cells;
+        }));
     }
 
     @GetMapping("/api/projects/{project}/documents")

@@ -6,7 +6,11 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.http.Page;
 import app.pervius.server.http.Problem;
 import app.pervius.server.people.People;
+import app.pervius.server.projects.Projects;
+import app.pervius.server.tables.Cell;
+import app.pervius.server.tables.Lines;
 import app.pervius.server.tables.TableReader;
+import app.pervius.server.tables.TableWriter;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -21,6 +25,7 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -30,6 +35,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 /** The ledger: every number and what became of it, and what people do to it. */
 @RestController
@@ -45,9 +51,11 @@ class LedgerController {
     private final NumberEvents events;
     private final People people;
     private final TableReader tables;
+    private final Projects projects;
 
     LedgerController(Schemes schemes, CounterBook counters, LedgerRepository ledger, LedgerDesk desk, Taking taking, TakingOver takingOver, NumberEvents events,
-            People people, TableReader tables) {
+            People people, TableReader tables, Projects projects) {
+        this.projects = projects;
         this.schemes = schemes;
         this.counters = counters;
         this.ledger = ledger;
@@ -91,6 +99,17 @@ class LedgerController {
     Page<LedgerLine> ledger(@PathVariable long project, @PathVariable String scheme, @RequestParam(required = false) @Nullable String after, Actor actor) {
         actor.mustControl(project);
         return Page.of(ledger.newest(project, scheme, Page.after(after, Long.MAX_VALUE), Limit.of(Page.SIZE + 1)), LedgerEntry::id, this::line);
+    }
+
+    /** The same as a table to take away. */
+    @GetMapping("/schemes/{scheme}/ledger/table")
+    ResponseEntity<StreamingResponseBody> table(@PathVariable long project, @PathVariable String scheme, @RequestParam TableWriter.Format format, Actor actor) {
+        actor.mustControl(project);
+        var zone = projects.settings(project).zone();
+        return TableWriter.download(format, projects.settings(project).code() + " ledger " + scheme,
+                List.of("Number", "State", "Title", "Firm", "By", Cell.head("When", zone), Cell.head("First came", zone), "Reason"),
+                new Lines<>(after -> ledger(project, scheme, after, actor), l -> List.of(Cell.of(l.number()), Cell.of(l.state().label()), Cell.of(l.title()), Cell.of(l.firm()), Cell.of(l.by()),
+                        Cell.of(l.at(), zone), Cell.of(l.came(), zone), Cell.of(l.reason()))));
     }
 
     /** One counter drawn out: every value and what became of it. */

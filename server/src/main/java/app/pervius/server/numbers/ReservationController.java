@@ -4,6 +4,7 @@ import app.pervius.core.number.NumberState;
 import app.pervius.server.access.Actor;
 import app.pervius.server.http.Page;
 import app.pervius.server.people.People;
+import app.pervius.server.tables.Cell;
 import app.pervius.server.tables.TableWriter;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -81,8 +82,8 @@ class ReservationController {
     @GetMapping(path = "/api/reservations/{id}/numbers", produces = "application/octet-stream")
     ResponseEntity<StreamingResponseBody> file(@PathVariable long id, @RequestParam(defaultValue = "XLSX") TableWriter.Format format, Actor actor) {
         Reservation reservation = reserving.visible(id, actor);
-        List<List<String>> rows = reserving.numbers(reservation).stream()
-                .map(e -> List.of(e.number, e.title, e.state.label(), reservation.untilDay.toString())).toList();
+        List<List<Cell>> rows = reserving.numbers(reservation).stream()
+                .map(e -> List.of(Cell.of(e.number), Cell.of(e.title), Cell.of(e.state.label()), Cell.of(reservation.untilDay))).toList();
         return TableWriter.download(format, reservation.firstNumber + " to " + reservation.lastNumber, List.of("Number", "Title", "State", "Reserved until"), rows);
     }
 

@@ -6,6 +6,10 @@ import app.pervius.server.http.Page;
 import app.pervius.server.http.Problem;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.people.People;
+import app.pervius.server.projects.Projects;
+import app.pervius.server.tables.Cell;
+import app.pervius.server.tables.Lines;
+import app.pervius.server.tables.TableWriter;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
@@ -20,12 +24,14 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 /** Passages: the list of all on their way, and each with everything that happened to it. */
 @RestController
@@ -37,10 +43,12 @@ class PassageController {
     private final WaysOut waysOut;
     private final JournalFor journal;
     private final People people;
+    private final Projects projects;
     private final InstantSource clock;
 
     PassageController(PassageRepository rows, Passages passages, Submissions submissions, WaysOut waysOut, JournalFor journal, People people,
-            InstantSource clock) {
+            Projects projects, InstantSource clock) {
+        this.projects = projects;
         this.rows = rows;
         this.passages = passages;
         this.submissions = submissions;
@@ -89,6 +97,25 @@ class PassageController {
                 Page.after(after, Long.MAX_VALUE), Limit.of(Page.SIZE + 1));
         Page<Passage> page = Page.of(found, Passage::id, row -> row);
         return new Page<>(rows(page.items(), actor), page.next());
+    }
+
+    /** The same as a table to take away. */
+    @GetMapping("/api/projects/{project}/passages/table")
+    ResponseEntity<StreamingResponseBody> table(@PathVariable long project, @RequestParam(defaultValue = "ON_THE_WAY") Which which,
+            @RequestParam(required = false) @Nullable Long submission, @RequestParam(required = false) @Nullable Long rule,
+            @RequestParam(required = false) @Nullable Long folder, @RequestParam TableWriter.Format format, Actor actor) {
+        actor.in(project);
+        var zone = projects.settings(project).zone();
+        return TableWriter.download(format, projects.settings(project).code() + " passages",
+                List.of("Number", "Revision", "Title", "File", "Cycle", "Station", "State", "With", Cell.head("Since", zone), Cell.head("Due", zone), "Stopped because", "Decision", "Status", "Submission", "From",
+                        "Firm", "Rule"),
+                new Lines<>(after -> list(project, which, submission, rule, folder, after, actor), row -> {
+                    Passages.PassageView p = row.passage();
+                    return List.of(Cell.of(p.number()), Cell.of(p.revision()), Cell.of(p.title()), Cell.of(p.originalName()), Cell.of(p.cycle()), Cell.of(p.station().label()),
+                            Cell.of((p.ended() == null ? p.state().name() : p.ended().name()).toLowerCase(Locale.ROOT).replace('_', ' ')), Cell.of(p.heldBy()), Cell.of(p.since(), zone), Cell.of(p.due(), zone),
+                            Cell.of(p.stop() == null ? null : p.stop().reason()), Cell.of(p.decision()), Cell.of(p.status()), Cell.of(row.submissionReference()), Cell.of(row.author()),
+                            Cell.of(row.authorFirm()), Cell.of(p.rule()));
+                }));
     }
 
     /** Finds passages by words or beginnings of words of their numbers, titles and names; up to 200, newest first. */

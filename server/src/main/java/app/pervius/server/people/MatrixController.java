@@ -88,7 +88,7 @@ class MatrixController {
     @GetMapping("/table")
     ResponseEntity<StreamingResponseBody> table(@PathVariable long project, @RequestParam TableWriter.Format format, Actor actor) {
         actor.in(project);
-        return TableWriter.download(format, "distribution matrix", MatrixTable.HEAD, MatrixTable.rows(matrices.of(project), people.roles(project)));
+        return TableWriter.words(format, "distribution matrix", MatrixTable.HEAD, MatrixTable.rows(matrices.of(project), people.roles(project)));
     }
 
     /** Takes the matrix over from a CSV or XLSX, in the place of the one that stands; with {@code look} it only says what is wrong with it. */

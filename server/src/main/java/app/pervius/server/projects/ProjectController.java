@@ -1,12 +1,17 @@
 package app.pervius.server.projects;
 
+import app.pervius.core.project.Code;
 import app.pervius.core.project.DecisionCode;
+import app.pervius.core.project.Field;
+import app.pervius.core.project.FieldKind;
 import app.pervius.core.project.FolderId;
 import app.pervius.core.project.InformationState;
 import app.pervius.core.project.Placing;
 import app.pervius.core.project.StatusCode;
 import app.pervius.server.access.Actor;
+import app.pervius.server.http.Problem;
 import app.pervius.server.tables.TableReader;
+import app.pervius.server.tables.TableWriter;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -23,6 +28,7 @@ import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -32,6 +38,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 /** The projects the caller is in, and what they agree on. */
 @RestController
@@ -104,6 +111,17 @@ class ProjectController {
     void setFields(@PathVariable long project, @Valid @RequestBody FieldsEntry entry, Actor actor) {
         actor.mustControl(project);
         desk.setFields(project, entry.fields().stream().map(FieldForm::field).toList(), entry.version(), actor);
+    }
+
+    /** The codes of a field as a table to take away; what is taken away can be taken over again. */
+    @GetMapping("/{project}/fields/{field}/codes")
+    ResponseEntity<StreamingResponseBody> codes(@PathVariable long project, @PathVariable String field, @RequestParam TableWriter.Format format, Actor actor) {
+        actor.in(project);
+        Field of = projects.settings(project).fields().find(field).orElseThrow(() -> Problem.notFound("field"));
+        if (!(of.kind() instanceof FieldKind.CodeList(List<Code> codes))) {
+            throw Problem.invalid("field", "“" + of.label() + "” has no list of codes.");
+        }
+        return TableWriter.words(format, of.label(), List.of("Code", "Meaning", "Retired"), codes.stream().map(c -> List.of(c.code(), c.meaning(), c.retired() ? "yes" : "")).toList());
     }
 
     /** Takes codes of a field over from a CSV or XLSX; with {@code look} it only says what is wrong with it. */

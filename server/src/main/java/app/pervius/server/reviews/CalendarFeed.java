@@ -14,14 +14,21 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Base64;
 import java.util.HexFormat;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import net.fortuna.ical4j.model.Calendar;
+import net.fortuna.ical4j.model.ParameterList;
+import net.fortuna.ical4j.model.component.VAlarm;
 import net.fortuna.ical4j.model.component.VEvent;
+import net.fortuna.ical4j.model.property.Action;
 import net.fortuna.ical4j.model.property.Description;
+import net.fortuna.ical4j.model.property.Name;
+import net.fortuna.ical4j.model.property.RefreshInterval;
 import net.fortuna.ical4j.model.property.Uid;
 import net.fortuna.ical4j.model.property.Url;
+import net.fortuna.ical4j.model.property.XProperty;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -35,6 +42,10 @@ import org.springframework.transaction.annotation.Transactional;
 class CalendarFeed {
 
     private static final int MOST_EVENTS = 500;
+    /** How often programs are asked to look again. */
+    private static final Duration REFRESH = Duration.ofMinutes(15);
+    /** How long before it is due a program rings. */
+    private static final Duration ALARM = Duration.ofHours(2);
 
     private final CalendarLinkRepository links;
     private final ReviewRepository reviews;
@@ -91,6 +102,11 @@ class CalendarFeed {
     Calendar calendar(String secret) {
         Actor actor = links.findBySecretHash(hash(secret)).flatMap(link -> accounts.actor(link.personId)).orElseThrow(() -> Problem.notFound("calendar"));
         Calendar calendar = new Calendar().withProdId("-//Pervius//Due dates//EN").withDefaults().getFluentTarget();
+        calendar.add(new Name("Pervius: due for " + actor.name()));
+        // What programs that do not know RFC 7986 go by.
+        calendar.add(new XProperty("X-WR-CALNAME", "Pervius: due for " + actor.name()));
+        calendar.add(new RefreshInterval(new ParameterList(List.of(net.fortuna.ical4j.model.parameter.Value.DURATION)), REFRESH));
+        calendar.add(new XProperty("X-PUBLISHED-TTL", REFRESH.toString()));
         Map<Long, Review> found = reviews.findAllById(myDay.waiting(actor, MOST_EVENTS)).stream().collect(Collectors.toMap(Review::id, r -> r));
         Map<Long, Submissions.Asked> asked = submissions.asked(found.values().stream().map(r -> r.submissionId).collect(Collectors.toSet()));
         found.values().stream().filter(r -> r.due != null && access.sees(r, actor)).sorted(java.util.Comparator.comparing(Review::id)).forEach(r -> calendar.add(event(r, asked.get(r.submissionId))));
@@ -104,6 +120,10 @@ class CalendarFeed {
         event.add(new Uid("review-" + review.id() + "-" + review.turn + "@pervius"));
         event.add(new Url(java.net.URI.create(address + "/desk?review=" + review.id())));
         event.add(new Description("On route “" + flow.route(review).name() + "”. Open: " + address + "/desk?review=" + review.id()));
+        VAlarm alarm = new VAlarm(ALARM.negated());
+        alarm.add(new Action("DISPLAY"));
+        alarm.add(new Description("Due today: " + step + ", " + asked.reference()));
+        event.add(alarm);
         return event;
     }
 

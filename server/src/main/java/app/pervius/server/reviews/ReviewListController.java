@@ -5,13 +5,12 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.http.Page;
 import app.pervius.server.http.Problem;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.tables.Cell;
+import app.pervius.server.tables.Lines;
 import app.pervius.server.tables.TableWriter;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
-import java.time.Instant;
 import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.stream.Collectors;
@@ -30,10 +29,6 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 @RestController
 @RequestMapping("/api/projects/{project}")
 class ReviewListController {
-
-    private static final int MOST_IN_A_TABLE = 20_000;
-    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm");
-    private static final List<String> HEAD = List.of("Submission", "First file", "Files", "From", "Firm", "Route", "Cycle", "State", "Step", "With", "Begun", "Due", "Working days left", "Closed", "Outcome");
 
     private final ReviewList list;
     private final Turnaround turnaround;
@@ -63,16 +58,9 @@ class ReviewListController {
             @RequestParam(defaultValue = "DUE") ReviewList.Order order, @RequestParam TableWriter.Format format, Actor actor) {
         @Nullable Long notOf = notOf(project, actor);
         Projects.Settings settings = projects.settings(project);
-        List<List<String>> rows = new ArrayList<>();
-        String after = "";
-        do {
-            String at = after;
-            Page<ReviewList.ReviewRow> page = Objects.requireNonNull(reading.execute(status ->
-                    list.page(project, new ReviewList.Narrow(which, route, person, firm, cycleFrom), order, notOf, at, Page.SIZE)));
-            page.items().forEach(row -> rows.add(cells(row, settings)));
-            after = page.next();
-        } while (after != null && rows.size() < MOST_IN_A_TABLE);
-        return TableWriter.download(format, settings.code() + " reviews", HEAD, rows);
+        Lines<ReviewList.ReviewRow> rows = new Lines<>(after -> Objects.requireNonNull(reading.execute(status ->
+                list.page(project, new ReviewList.Narrow(which, route, person, firm, cycleFrom), order, notOf, after, Page.SIZE))), row -> cells(row, settings));
+        return TableWriter.download(format, settings.code() + " reviews", head(settings.zone()), rows);
     }
 
     /** How long the steps closed in the last so many days took, how many were late, and what waits with whom. */
@@ -91,14 +79,16 @@ class ReviewListController {
         return membership.controls() ? null : actor.firm();
     }
 
-    private static List<String> cells(ReviewList.ReviewRow row, Projects.Settings settings) {
-        String outcome = row.ended().stream().map(e -> e.files() + " × " + e.code() + ", " + DecisionCode.of(e.code(), settings.decisionCodes()).name()).collect(Collectors.joining("; "));
-        return List.of(row.submissionReference(), row.what(), String.valueOf(row.files()), row.author(), row.authorFirm(), row.route(), String.valueOf(row.cycle()),
-                row.state().name().toLowerCase(java.util.Locale.ROOT).replace('_', ' '), row.stepName(), row.with().stream().map(ReviewList.With::person).collect(Collectors.joining("; ")),
-                when(row.begun(), settings.zone()), when(row.due(), settings.zone()), row.workingDaysLeft() == null ? "" : String.valueOf(row.workingDaysLeft()), when(row.closed(), settings.zone()), outcome);
+    private static List<String> head(ZoneId zone) {
+        return List.of("Submission", "First file", "Files", "From", "Firm", "Route", "Cycle", "State", "Step", "With", Cell.head("Begun", zone), Cell.head("Due", zone), "Working days left",
+                Cell.head("Closed", zone), "Outcome");
     }
 
-    private static String when(@Nullable Instant at, ZoneId zone) {
-        return at == null ? "" : WHEN.format(at.atZone(zone));
+    private static List<Cell> cells(ReviewList.ReviewRow row, Projects.Settings settings) {
+        String outcome = row.ended().stream().map(e -> e.files() + " × " + e.code() + ", " + DecisionCode.of(e.code(), settings.decisionCodes()).name()).collect(Collectors.joining("; "));
+        return List.of(Cell.of(row.submissionReference()), Cell.of(row.what()), Cell.of(row.files()), Cell.of(row.author()), Cell.of(row.authorFirm()), Cell.of(row.route()), Cell.of(row.cycle()),
+                Cell.of(row.state().name().toLowerCase(java.util.Locale.ROOT).replace('_', ' ')), Cell.of(row.stepName()),
+                Cell.of(row.with().stream().map(ReviewList.With::person).collect(Collectors.joining("; "))), Cell.of(row.begun(), settings.zone()), Cell.of(row.due(), settings.zone()),
+                Cell.of(row.workingDaysLeft()), Cell.of(row.closed(), settings.zone()), Cell.of(outcome));
     }
 }

@@ -6,6 +6,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.rules.Rules;
 import app.pervius.server.rules.SheetStates;
 import app.pervius.server.rules.SheetTakeOver;
 import io.swagger.v3.oas.annotations.media.Content;
@@ -26,6 +27,7 @@ import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** The rule sheet as a file, out and in. */
@@ -36,13 +38,15 @@ class RuleFileController {
     private static final int BYTES = 4;
 
     private final SheetStates states;
+    private final Rules inForce;
     private final SheetTakeOver taking;
     private final Folders folders;
     private final People people;
     private final Projects projects;
 
-    RuleFileController(SheetStates states, SheetTakeOver taking, Folders folders, People people, Projects projects) {
+    RuleFileController(SheetStates states, Rules inForce, SheetTakeOver taking, Folders folders, People people, Projects projects) {
         this.states = states;
+        this.inForce = inForce;
         this.taking = taking;
         this.folders = folders;
         this.people = people;
@@ -58,17 +62,32 @@ class RuleFileController {
     record FileRead(List<FileFault> faults, SheetTakeOver.@Nullable SheetTaken taken) {
     }
 
-    /** The sheet with its drafts, rules that are off included, in the form the published schema describes (YAML 1.2, UTF-8). */
+    /** Which state of the sheet is written out. */
+    enum WhichSheet {
+        /** As people work on it: with drafts in the place of what they change, rules that are off included. */
+        WITH_DRAFTS("with the drafts"),
+        /** What arriving files meet now: rules that are off are not in it. */
+        IN_FORCE("as in force");
+
+        private final String label;
+
+        WhichSheet(String label) {
+            this.label = label;
+        }
+    }
+
+    /** The sheet in the form the published schema describes (YAML 1.2, UTF-8); its first line says which state it is. */
     @GetMapping(path = "/api/projects/{project}/rules/file", produces = "application/yaml")
     @ApiResponse(responseCode = "200", content = @Content(mediaType = "application/yaml", schema = @Schema(type = "string")))
     @Transactional(readOnly = true)
-    public ResponseEntity<byte[]> out(@PathVariable long project, Actor actor) {
+    public ResponseEntity<byte[]> out(@PathVariable long project, @RequestParam(defaultValue = "WITH_DRAFTS") WhichSheet which, Actor actor) {
         actor.mustControl(project);
-        RuleSheet sheet = states.written(project);
+        RuleSheet sheet = which == WhichSheet.IN_FORCE ? inForce.sheet(project) : states.written(project);
         List<Rule> rules = sheet.rows().stream().map(RuleSheet.Row::rule).toList();
-        String text = new RuleFileWriter(new Naming(project, folders, people)).write(sheet.project(), rules);
+        String text = "# The rule sheet of " + projects.settings(project).code() + ", " + which.label + (which == WhichSheet.IN_FORCE ? ", edition " + sheet.edition() : "") + ".\n"
+                + new RuleFileWriter(new Naming(project, folders, people)).write(sheet.project(), rules);
         return ResponseEntity.ok().contentType(MediaType.parseMediaType("application/yaml")).header("Content-Disposition",
-                ContentDisposition.attachment().filename(projects.settings(project).code() + " rule sheet.yaml", StandardCharsets.UTF_8).build().toString())
+                ContentDisposition.attachment().filename(projects.settings(project).code() + " rule sheet " + which.label + ".yaml", StandardCharsets.UTF_8).build().toString())
                 .body(text.getBytes(StandardCharsets.UTF_8));
     }
 

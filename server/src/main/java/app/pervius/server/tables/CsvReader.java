@@ -30,7 +30,7 @@ final class CsvReader {
         try (Reader text = open(file); CSVParser parser = CSVParser.parse(text, format)) {
             for (CSVRecord record : parser) {
                 List<String> cells = new ArrayList<>();
-                record.forEach(cell -> cells.add(cell.strip()));
+                record.forEach(cell -> cells.add(asText(cell.strip())));
                 rows.add(Math.toIntExact(record.getRecordNumber()), cells);
             }
             return rows.all();
@@ -39,6 +39,15 @@ final class CsvReader {
         } catch (IOException e) {
             throw refusal(e);
         }
+    }
+
+    /** Text that was written as {@code ="0012"} so that a spreadsheet keeps its zeros, or with an apostrophe so that it takes it for no formula. */
+    private static String asText(String cell) {
+        if (cell.length() > 1 && cell.charAt(0) == '\'' && "=+-@".indexOf(cell.charAt(1)) >= 0) {
+            return cell.substring(1);
+        }
+        return cell.length() > 3 && cell.startsWith("=\"") && cell.endsWith("\"") && cell.substring(2, cell.length() - 1).chars().allMatch(Character::isDigit)
+                ? cell.substring(2, cell.length() - 1) : cell;
     }
 
     private static RuntimeException refusal(IOException e) throws IOException {

@@ -24,6 +24,9 @@ public class TableReader {
         Path kept = Files.createTempFile("table", null);
         try {
             copy(body, kept);
+            if (!zipped(kept) && damaged(kept)) {
+                throw refused("The file is damaged, or no table at all: it holds bytes that are neither text nor a workbook.");
+            }
             return table(zipped(kept) ? XlsxReader.rows(kept) : CsvReader.rows(kept));
         } finally {
             Files.deleteIfExists(kept);
@@ -48,6 +51,20 @@ public class TableReader {
         try (InputStream in = Files.newInputStream(file)) {
             byte[] head = in.readNBytes(2);
             return head.length == 2 && head[0] == 'P' && head[1] == 'K';
+        }
+    }
+
+    /** Whether the beginning holds what no text does: control characters. Text of two bytes a letter begins with its mark and has them all over. */
+    private static boolean damaged(Path file) throws IOException {
+        try (InputStream in = Files.newInputStream(file)) {
+            byte[] head = in.readNBytes(4096);
+            boolean marked = head.length >= 2 && (head[0] == (byte) 0xFE && head[1] == (byte) 0xFF || head[0] == (byte) 0xFF && head[1] == (byte) 0xFE);
+            for (byte b : head) {
+                if (!marked && b >= 0 && b < 0x20 && b != '\t' && b != '\n' && b != '\r' && b != '\f') {
+                    return true;
+                }
+            }
+            return false;
         }
     }
 

@@ -57,13 +57,13 @@ final class XlsxReader {
         } catch (Problem refused) {
             throw refused;
         } catch (OpenXML4JException | OpenXML4JRuntimeException | SAXException | javax.xml.parsers.ParserConfigurationException e) {
-            throw TableReader.refused("The file is not a sound XLSX workbook: " + said(e));
+            throw TableReader.refused("The file is damaged: it is not a sound XLSX workbook: " + said(e));
         } catch (IOException e) {
             throw TableReader.refused(bomb(e) ? "The file unpacks to far more than it is; such a workbook is not opened."
-                    : "The file is not a sound XLSX workbook: " + said(e));
+                    : "The file is damaged: it is not a sound XLSX workbook: " + said(e));
         } catch (RuntimeException e) {
             throw TableReader.refused(bomb(e) ? "The file unpacks to far more than it is; such a workbook is not opened."
-                    : "The file is not a sound XLSX workbook: " + said(e));
+                    : "The file is damaged: it is not a sound XLSX workbook: " + said(e));
         }
     }
 

@@ -33,6 +33,7 @@ export const router = createRouter({
     { path: '/packages/:id', component: () => import('./places/packages/PackagePage.vue'), meta: { title: 'Package' } },
     { path: '/project', component: () => import('./places/project/ProjectPlace.vue'), meta: { title: 'Project' } },
     { path: '/people', component: () => import('./places/people/People.vue'), meta: { title: 'People' } },
+    { path: '/find', component: () => import('./places/find/FindPlace.vue'), meta: { title: 'Found' } },
     { path: '/mail-room', component: () => import('./places/mail-room/MailRoom.vue'), meta: { title: 'Mail room' } },
     { path: '/read/:id', component: () => import('./places/read/ReadingRoom.vue'), meta: { whole: true, title: 'Reading room' } },
     { path: '/:rest(.*)*', component: () => import('./parts/NoSuchPlace.vue'), meta: { title: 'No such place' } },

@@ -756,6 +756,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/documents/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["table_4"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/fields": {
         parameters: {
             query?: never;
@@ -779,9 +795,25 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        get: operations["codes"];
         put?: never;
         post: operations["takeCodes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/finds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["find"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -860,22 +892,6 @@ export interface paths {
             cookie?: never;
         };
         get: operations["tree"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/projects/{project}/found": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["find"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1156,6 +1172,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/passages/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["table_3"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/patterns/place-trials": {
         parameters: {
             query?: never;
@@ -1291,7 +1323,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["table_1"];
+        get: operations["table_2"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1612,6 +1644,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["ledger"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/schemes/{scheme}/ledger/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["table_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2685,6 +2733,7 @@ export interface components {
         };
         FileRow: {
             addedBy: string;
+            document?: components["schemas"]["OfFile"];
             file: components["schemas"]["FileView"];
             passage?: components["schemas"]["PassageView"];
         };
@@ -2836,6 +2885,14 @@ export interface components {
             name: string;
             path: string;
         };
+        FoundOfKind: {
+            /** Format: int32 */
+            count: number;
+            hits: components["schemas"]["Hit"][];
+            /** @enum {string} */
+            kind: "DOCUMENT" | "PASSAGE" | "NUMBER" | "SUBMISSION" | "FOLDER" | "FILE" | "PERSON";
+            uncounted: boolean;
+        };
         GrantForm: {
             /** Format: int64 */
             firm?: number;
@@ -2866,6 +2923,13 @@ export interface components {
         };
         Hanging: {
             place: string;
+            what: string;
+        };
+        Hit: {
+            more: string;
+            number?: string;
+            place?: string;
+            revision?: string;
             what: string;
         };
         HolderView: {
@@ -3125,6 +3189,14 @@ export interface components {
             values: {
                 [key: string]: string;
             };
+        };
+        OfFile: {
+            /** Format: int64 */
+            document: number;
+            number: string;
+            revision?: string;
+            status?: string;
+            title: string;
         };
         OrderEntry: {
             ids: number[];
@@ -4499,7 +4571,10 @@ export interface operations {
     };
     waitingForMe: {
         parameters: {
-            query?: never;
+            query?: {
+                text?: string;
+                order?: "DUE" | "FROM" | "NEWEST";
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5619,6 +5694,31 @@ export interface operations {
             };
         };
     };
+    table_4: {
+        parameters: {
+            query: {
+                which?: "ALL" | "NOT_COME";
+                format: "CSV" | "XLSX";
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
     setFields: {
         parameters: {
             query?: never;
@@ -5643,6 +5743,31 @@ export interface operations {
             };
         };
     };
+    codes: {
+        parameters: {
+            query: {
+                format: "CSV" | "XLSX";
+            };
+            header?: never;
+            path: {
+                project: number;
+                field: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
     takeCodes: {
         parameters: {
             query: {
@@ -5664,6 +5789,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CodesTaken"];
+                };
+            };
+        };
+    };
+    find: {
+        parameters: {
+            query: {
+                text: string;
+                most?: number;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundOfKind"][];
                 };
             };
         };
@@ -5782,30 +5932,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FolderView"][];
-                };
-            };
-        };
-    };
-    find: {
-        parameters: {
-            query: {
-                text: string;
-            };
-            header?: never;
-            path: {
-                project: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PassageRow"][];
                 };
             };
         };
@@ -6254,10 +6380,11 @@ export interface operations {
     list: {
         parameters: {
             query?: {
-                which?: "ON_THE_WAY" | "STOPPED" | "LATE" | "BACK" | "DONE" | "ALL";
+                which?: "ON_THE_WAY" | "STOPPED" | "LATE" | "BACK" | "TO_ANSWER" | "DONE" | "ALL";
                 submission?: number;
                 rule?: number;
                 folder?: number;
+                mine?: boolean;
                 after?: string;
             };
             header?: never;
@@ -6275,6 +6402,34 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PagePassageRow"];
+                };
+            };
+        };
+    };
+    table_3: {
+        parameters: {
+            query: {
+                which?: "ON_THE_WAY" | "STOPPED" | "LATE" | "BACK" | "TO_ANSWER" | "DONE" | "ALL";
+                submission?: number;
+                rule?: number;
+                folder?: number;
+                format: "CSV" | "XLSX";
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamingResponseBody"];
                 };
             };
         };
@@ -6524,7 +6679,7 @@ export interface operations {
             };
         };
     };
-    table_1: {
+    table_2: {
         parameters: {
             query: {
                 which?: "OPEN" | "LATE" | "CLOSED" | "ALL";
@@ -6818,7 +6973,9 @@ export interface operations {
     };
     out: {
         parameters: {
-            query?: never;
+            query?: {
+                which?: "WITH_DRAFTS" | "IN_FORCE";
+            };
             header?: never;
             path: {
                 project: number;
@@ -7151,6 +7308,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PageLedgerLine"];
+                };
+            };
+        };
+    };
+    table_1: {
+        parameters: {
+            query: {
+                format: "CSV" | "XLSX";
+            };
+            header?: never;
+            path: {
+                project: number;
+                scheme: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamingResponseBody"];
                 };
             };
         };

@@ -1,22 +1,20 @@
 <script setup lang="ts">
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, data } from '../api/client'
 import { useKeys } from '../keys'
 import { useLoaded } from '../load'
 import { useSession } from '../session'
-import StationStrip from './StationStrip.vue'
+import { find, howMany } from './finding'
 
+/** How many of each kind are shown at once. */
+const SHOWN = 6
 const session = useSession()
 const router = useRouter()
 const text = ref('')
 const open = ref(false)
 const at = ref(0)
 const field = useTemplateRef<HTMLInputElement>('field')
-const documents = useLoaded(() =>
-  data(api.GET('/api/projects/{project}/documents-found', { params: { path: { project: session.project!.id }, query: { text: text.value } } })))
-const found = useLoaded(() =>
-  data(api.GET('/api/projects/{project}/found', { params: { path: { project: session.project!.id }, query: { text: text.value } } })))
+const found = useLoaded(() => find(session.project!.id, text.value, SHOWN))
 
 /** The text that what is shown was found for. */
 const answered = ref('')
@@ -30,8 +28,8 @@ watch(text, () => {
 async function ask() {
   clearTimeout(timer)
   const asked = text.value
-  if (!asked.trim()) return
-  await Promise.all([found.load(), documents.load()])
+  if (!asked.trim() || !session.project) return
+  await found.load()
   if (asked === text.value) answered.value = asked
 }
 
@@ -42,9 +40,11 @@ async function enter() {
 }
 useKeys([{ key: '/', says: 'Find anything by number or word', does: () => field.value?.focus() }])
 
-/** Documents that nothing has come for, or that were numbered later, stand above the passages. */
-const places = computed(() => [...(documents.value.value ?? []).map((d) => `/documents/${d.id}`), ...(found.value.value ?? []).map((h) => `/passages/${h.passage.id}`)])
-const before = computed(() => documents.value.value?.length ?? 0)
+const all = computed(() => (answered.value.trim() ? `/find?text=${encodeURIComponent(answered.value)}` : undefined))
+const groups = computed(() => found.value.value ?? [])
+const places = computed(() => [...groups.value.flatMap((g) => g.hits.map((h) => h.place)), ...(groups.value.length ? [all.value] : [])])
+/** The place in the list of the first of a kind. */
+const firstOf = (kind: number) => groups.value.slice(0, kind).reduce((n, g) => n + g.hits.length, 0)
 
 function go(i: number) {
   const place = places.value[i]
@@ -55,43 +55,39 @@ function go(i: number) {
 }
 
 function move(by: number) {
-  const all = places.value.length
-  if (all) at.value = (at.value + by + all) % all
+  const many = places.value.length
+  if (many) at.value = (at.value + by + many) % many
 }
 </script>
 
 <template>
   <div class="find" @focusin="open = true" @focusout="open = false">
-    <input ref="field" v-model="text" class="text" type="search" placeholder="Find a number, a title, a file name" aria-label="Find"
+    <input ref="field" v-model="text" class="text" type="search" placeholder="Find a number, a title, a file, a person" aria-label="Find"
       @keydown.down.prevent="move(1)" @keydown.up.prevent="move(-1)" @keydown.enter="enter" @keydown.esc="field?.blur()">
-    <span class="key" aria-hidden="true">/</span>
+    <span v-if="!text" class="key" aria-hidden="true">/</span>
     <div v-if="open && text.trim()" class="hits panel">
       <p v-if="found.problem.value" class="error pad">{{ found.problem.value.message }}</p>
-      <p v-else-if="found.value.value && documents.value.value && !places.length" class="pad">Nothing has “{{ text }}” in its number, its title or any name it ever had.</p>
-      <ul v-else>
-        <li v-for="(doc, i) in documents.value.value" :key="`d${doc.id}`">
-          <button type="button" :class="{ here: i === at }" @mousedown.prevent="go(i)">
-            <span class="mono number">{{ doc.number }}</span><span class="clip grow">{{ doc.title }} <span class="quiet">{{ doc.ownReference }}</span></span><span class="quiet">{{ doc.latest ? `document, ${doc.latest}` : 'taken, not come' }}</span>
-          </button>
-        </li>
-        <li v-for="(hit, i) in found.value.value" :key="hit.passage.id">
-          <button type="button" :class="{ here: i + before === at }" @mousedown.prevent="go(i + before)">
-            <span class="mono number">{{ hit.passage.number ?? '' }} {{ hit.passage.revision ?? '' }}</span>
-            <span class="clip grow">{{ hit.passage.title }} <span class="quiet">{{ hit.passage.originalName }}</span></span>
-            <StationStrip :passage="hit.passage" />
-          </button>
-        </li>
-      </ul>
+      <p v-else-if="answered === text && !groups.length" class="pad">Nothing has “{{ text }}” in its number, its title or any name it ever had.</p>
+      <template v-else>
+        <section v-for="(g, k) in groups" :key="g.kind">
+          <h3>{{ howMany(g) }}</h3>
+          <ul><li v-for="(hit, i) in g.hits" :key="i">
+            <button type="button" :class="{ here: firstOf(k) + i === at }" @mousedown.prevent="go(firstOf(k) + i)">
+              <span v-if="hit.number" class="mono number">{{ hit.number }} {{ hit.revision ?? '' }}</span><span class="clip grow">{{ hit.what }}</span><span class="quiet clip more">{{ hit.more }}</span>
+            </button></li></ul>
+        </section>
+        <button v-if="groups.length" type="button" class="all" :class="{ here: at === places.length - 1 }" @mousedown.prevent="go(places.length - 1)">Show all that was found</button>
+      </template>
     </div>
   </div>
 </template>
 
 <style scoped>
 .find { position: relative; flex: 1; max-width: 420px; }
-.find > .key { position: absolute; right: 8px; top: 6px; color: var(--quiet); }
-.hits { position: absolute; top: calc(100% + 4px); left: 0; width: 640px; max-width: 80vw; max-height: 60vh; overflow: auto; z-index: 20; box-shadow: 0 6px 24px #0004; }
-.pad { padding: 8px 10px; }
-button { display: flex; gap: 10px; align-items: center; width: 100%; border: 0; background: none; padding: 4px 10px; text-align: left; cursor: pointer; }
-button.here, button:hover { background: var(--main-soft); }
-.number { width: 172px; }
+.find > .key { position: absolute; right: 8px; top: 6px; color: var(--quiet); pointer-events: none; }
+.hits { position: absolute; top: calc(100% + 4px); left: 0; width: 720px; max-width: 80vw; max-height: 66vh; overflow: auto; z-index: 20; box-shadow: 0 6px 24px #0004; }
+.pad { padding: 8px 10px; } h3 { padding: 5px 10px 1px; color: var(--quiet); font-weight: 560; }
+button { display: flex; gap: 10px; align-items: center; width: 100%; border: 0; background: none; padding: 3px 10px; text-align: left; cursor: pointer; }
+button.here, button:hover { background: var(--main-soft); } .all { color: var(--main); padding: 7px 10px; border-top: 1px solid var(--line); }
+.number { min-width: 172px; } .more { max-width: 45%; }
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, onScopeDispose, ref, watch } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
 import { useRoute } from 'vue-router'
 import { api, data } from '../../api/client'
@@ -23,13 +23,25 @@ import StoppedList from './StoppedList.vue'
 
 /** How many reviews the server gives at most. */
 const MOST = 100
+/** From so many reviews on they can be narrowed down. */
+const CROWDED = 6
 const session = useSession()
 const project = computed(() => session.project?.id ?? 0)
-const list = (which: 'STOPPED' | 'BACK' | 'ON_THE_WAY') =>
-  data(api.GET('/api/projects/{project}/passages', { params: { path: { project: project.value }, query: { which } } }))
-const reviews = useLoaded(() => data(api.GET('/api/desk/reviews')))
-const stopped = useLoaded(() => list('STOPPED'))
-const back = useLoaded(() => list('BACK'))
+/** Of one's own firm for who sees no more; of all others only what is one's own, whatever role one has beside. */
+const list = (which: 'STOPPED' | 'TO_ANSWER' | 'ON_THE_WAY', mine = session.seesAll) =>
+  data(api.GET('/api/projects/{project}/passages', { params: { path: { project: project.value }, query: { which, mine } } }))
+/** What a crowded Desk is narrowed down to, and its order. */
+const text = ref('')
+const order = ref<'DUE' | 'FROM' | 'NEWEST'>('DUE')
+const reviews = useLoaded(() => data(api.GET('/api/desk/reviews', { params: { query: { text: text.value, order: order.value } } })))
+let pause: ReturnType<typeof setTimeout> | undefined
+watch([text, order], () => {
+  clearTimeout(pause)
+  pause = setTimeout(() => void reviews.load(), 200)
+})
+onScopeDispose(() => clearTimeout(pause))
+const stopped = useLoaded(() => list('STOPPED', session.seesAll && !session.controls))
+const back = useLoaded(() => list('TO_ANSWER'))
 const onTheWay = useLoaded(() => list('ON_THE_WAY'))
 /** What was chosen to be dealt with together and could not be, a line each. */
 const left = ref<string[]>([])
@@ -57,14 +69,19 @@ useKeys([
   { key: 'PageUp', says: 'Review before', does: () => turn(-1) },
 ])
 const originator = computed(() => !session.seesAll)
+/** What is to come after what came back, by the codes it came back with. */
+const backAgain = computed(() => {
+  const codes = session.project?.decisionCodes ?? []
+  const last = rows(back).filter((r) => codes.find((c) => c.digit === r.passage.decision)?.mustComeAgain === false)
+  const some = last.length < rows(back).length ? 'The next revision is recognised by the number in its name.' : ''
+  return last.length ? `${some} Of ${last.length === rows(back).length ? 'these' : `those with ${[...new Set(last.map((r) => r.passage.decision))].join(', ')}`} no further revision is expected; one that comes all the same is taken as the next.`.trim() : some
+})
 
 function load() {
   void reviews.load()
-  if (session.controls || originator.value) void stopped.load()
-  if (originator.value) {
-    void back.load()
-    void onTheWay.load()
-  }
+  void stopped.load()
+  void back.load()
+  void onTheWay.load()
 }
 onMounted(load)
 whenChanged(['REVIEW', 'PASSAGE'], load)
@@ -91,8 +108,19 @@ const nothing = computed(() => asked.value && waiting.value.length === 0 && rows
       <button type="button" class="act" @click="lost = []">I have read this</button>
     </div>
 
-    <section v-if="waiting.length">
-      <h1>{{ count(files, 'file waits', 'files wait') }} for your decision</h1>
+    <section v-if="rows(back).length">
+      <h1>Came back to you</h1>
+      <p class="quiet">Open one to read why. {{ backAgain }}</p>
+      <PassageTable :rows="rows(back)" />
+    </section>
+
+    <section v-if="waiting.length || text.trim()">
+      <div class="row wrap"><h1>{{ count(files, 'file waits', 'files wait') }} for your decision<template v-if="text.trim()">, as narrowed down</template></h1>
+        <template v-if="waiting.length >= CROWDED || text.trim() || order !== 'DUE'">
+          <input v-model="text" class="text narrow" type="search" placeholder="number, title, submission, firm, route" aria-label="Narrow the reviews down" data-test="desk-text">
+          <select v-model="order" class="text order" aria-label="In which order"><option value="DUE">most urgent first</option><option value="FROM">by who sent it</option><option value="NEWEST">newest first</option></select>
+        </template></div>
+      <p v-if="!waiting.length && !reviews.loading.value" class="empty"><strong>Nothing that waits for you is like that.</strong><button class="act" type="button" @click="text = ''">Show all of it</button></p>
       <ReviewSlip v-for="review in waiting" :key="`${review.id}/${review.turn}/${review.id === here}`" :review="review" :keys="review.id === here" @changed="reviews.load" @closed="(id) => (closed = [id, ...closed.filter((c) => c !== id)])" @lost="(why) => lost.push(why)" />
       <p v-if="waiting.length >= MOST" class="quiet">These are the {{ MOST }} most urgent reviews; the others follow as these are closed.</p>
       <Trouble :problem="notTaken" />
@@ -110,12 +138,6 @@ const nothing = computed(() => asked.value && waiting.value.length === 0 && rows
       <p v-if="stopped.value.value?.next" class="quiet">These are the newest 100; <RouterLink to="/passages?which=STOPPED">see all</RouterLink>.</p>
     </section>
 
-    <section v-if="rows(back).length">
-      <h1>Came back to you</h1>
-      <p class="quiet">Open one to read why. The next revision is recognised by the number in its name.</p>
-      <PassageTable :rows="rows(back)" />
-    </section>
-
     <ControllerLists v-if="session.controls" :key="project" @some="(many) => (more = many)" />
 
     <section v-if="originator">
@@ -123,7 +145,7 @@ const nothing = computed(() => asked.value && waiting.value.length === 0 && rows
       <TakenList />
     </section>
 
-    <section v-if="originator && rows(onTheWay).length">
+    <section v-if="rows(onTheWay).length">
       <h1>Yours on the way</h1>
       <PassageTable :rows="rows(onTheWay)" />
     </section>
@@ -140,6 +162,6 @@ const nothing = computed(() => asked.value && waiting.value.length === 0 && rows
 
 <style scoped>
 .desk { display: grid; gap: 20px; max-width: 1500px; }
-section { display: grid; gap: 8px; }
+section { display: grid; gap: 8px; } .wrap { flex-wrap: wrap; } .narrow { max-width: 300px; margin-left: auto; } .order { width: auto; }
 .left { display: grid; gap: 6px; justify-items: start; padding: 7px 10px 9px; border-left: 3px solid var(--stop); }
 </style>

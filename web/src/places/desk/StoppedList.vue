@@ -6,11 +6,17 @@ import { stationWord } from '../../parts/strip'
 import StationStrip from '../../parts/StationStrip.vue'
 import WaysOut from '../../parts/WaysOut.vue'
 import { count, exact, since } from '../../say'
-import { alike } from './alike'
+import { alike, cards } from './alike'
 
 const props = defineProps<{ rows: PassageRow[] }>()
 defineEmits<{ taken: [notTaken: string[]] }>()
 
+/** So many alike are one card. */
+const MANY = 4
+/** How many names a card says. */
+const NAMES = 5
+const unfolded = ref(new Set<string>())
+const shown = computed(() => cards(props.rows, unfolded.value, MANY))
 const marked = ref(new Set<number>())
 const chosen = computed(() => props.rows.filter((row) => marked.value.has(row.passage.id)))
 
@@ -31,7 +37,15 @@ function mark(ids: number[], on: boolean) {
       <WaysOut :rows="chosen" @taken="$emit('taken', $event)" />
     </div>
     <ul>
-      <li v-for="row in rows" :key="row.passage.id" class="panel" :class="{ on: marked.has(row.passage.id) }">
+      <template v-for="{ key, rows: its } in shown" :key="key">
+      <li v-if="its.length > 1" class="panel many">
+        <div class="what"><StationStrip :passage="its[0]!.passage" /><strong>{{ its.length }} stopped alike</strong>
+          <span class="quiet clip">at {{ stationWord(its[0]!.passage.station) }}: {{ its.slice(0, NAMES).map((r) => r.passage.originalName).join(', ') }}{{ its.length > NAMES ? ` and ${its.length - NAMES} more` : '' }}</span>
+          <button type="button" class="act when" :aria-label="`Show the ${its.length} stopped alike one by one`" @click="unfolded = new Set([...unfolded, key])">Show one by one</button></div>
+        <p class="reason">{{ its[0]!.passage.stop?.reason }} <span class="quiet">(the first of them)</span></p>
+        <WaysOut :rows="its" @taken="$emit('taken', $event)" />
+      </li>
+      <li v-for="row in its.length > 1 ? [] : its" :key="row.passage.id" class="panel" :class="{ on: marked.has(row.passage.id) }">
         <div class="what">
           <input type="checkbox" :checked="marked.has(row.passage.id)" :aria-label="`Choose ${row.passage.originalName}`"
             @change="mark([row.passage.id], !marked.has(row.passage.id))">
@@ -48,6 +62,7 @@ function mark(ids: number[], on: boolean) {
             Choose all {{ alike(rows, row).length }} stopped like this</button>
         </div>
       </li>
+      </template>
     </ul>
   </div>
 </template>

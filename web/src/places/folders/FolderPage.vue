@@ -46,6 +46,8 @@ if (session.controls) {
 }
 
 const intake = computed(() => here.value?.rules.some((r) => !r.watches) ?? false)
+/** Whether files here are documents, which then lead to them. */
+const numbered = computed(() => files.value.some((f) => f.document))
 const allTraces = ref(false)
 const traces = computed(() => (allTraces.value ? here.value?.traces : here.value?.traces.slice(0, 3)) ?? [])
 
@@ -114,12 +116,14 @@ function take(files: File[]) {
 
       <div class="scroll">
         <table v-if="files.length" class="dense">
-          <thead><tr><th>File</th><th>Number</th><th>Where</th><th>With</th><th>Put here</th></tr></thead>
+          <thead><tr><th>File</th><th>Number</th><th v-if="numbered">Title</th><th v-if="numbered">Status</th><th>Where</th><th>With</th><th>Put here</th></tr></thead>
           <tbody>
             <tr v-for="row in files" :key="row.file.id">
               <td class="name" :title="`${row.file.name}, ${size(row.file.size)}`"><a class="plain" :href="`/api/files/${row.file.id}/content`" target="_blank" rel="noopener">{{ row.file.name }}</a>
                 <span v-if="row.file.version > 1" class="quiet"> version {{ row.file.version }}</span></td>
-              <td><Num v-if="row.passage?.number" :number="row.passage.number" :revision="row.passage.revision" /></td>
+              <td><Num v-if="row.document" :number="row.document.number" :revision="row.document.revision" /><Num v-else-if="row.passage?.number" :number="row.passage.number" :revision="row.passage.revision" /></td>
+              <td v-if="numbered" class="title clip" :title="row.document?.title"><RouterLink v-if="row.document" class="plain" :to="`/documents/${row.document.document}`">{{ row.document.title }}</RouterLink></td>
+              <td v-if="numbered" class="mono">{{ row.document?.status }}</td>
               <td><RouterLink v-if="row.passage" class="plain" :to="`/passages/${row.passage.id}`"><StationStrip :passage="row.passage" words /></RouterLink></td>
               <td class="with" :title="row.passage?.heldBy">{{ row.passage?.heldBy }}</td>
               <td class="nowrap" :title="`${exact(row.file.addedAt)}, ${row.addedBy}`">{{ day(row.file.addedAt) }}</td>
@@ -150,7 +154,7 @@ header { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; } h1 { f
 .target { border: 1px dashed var(--line-strong); padding: 5px 12px; color: var(--ink-2); }
 .scroll { --stick: 0px; overflow: auto; flex: 1; min-height: 200px; }
 .name { max-width: 225px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.with { max-width: 118px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.title { max-width: 220px; } .with { max-width: 118px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .nowrap { white-space: nowrap; } .traces { padding: 6px 8px; font-size: 12.5px; overflow-wrap: anywhere; }
 label.act { cursor: pointer; }
 label.act:focus-within { outline: 2px solid var(--focus); outline-offset: 1px; }

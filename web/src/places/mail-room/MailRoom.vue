@@ -2,16 +2,16 @@
 import { computed, onMounted, ref } from 'vue'
 import { api, data } from '../../api/client'
 import { whenChanged } from '../../live'
-import { useLoaded } from '../../load'
+import { usePaged } from '../../load'
 import Trouble from '../../parts/Trouble.vue'
 import { exact, moment } from '../../say'
 import { linked } from './links'
 
-const list = useLoaded(() => data(api.GET('/api/mail-room')))
+const list = usePaged((after) => data(api.GET('/api/mail-room', { params: { query: { after } } })), (page) => page)
 onMounted(list.load)
-whenChanged(['MAIL'], list.load)
+whenChanged(['MAIL'], () => void list.load(), 500)
 const chosen = ref<number>()
-const mails = computed(() => list.value.value?.items ?? [])
+const mails = list.rows
 const mail = computed(() => mails.value.find((m) => m.id === chosen.value) ?? mails.value[0])
 </script>
 
@@ -19,7 +19,7 @@ const mail = computed(() => mails.value.find((m) => m.id === chosen.value) ?? ma
   <div class="room">
     <header><h1>Mail room</h1><span class="quiet">The demo's mail server: every mail Pervius sends ends here, and goes nowhere else.</span></header>
     <Trouble :problem="list.problem.value" :again="list.load" />
-    <p v-if="list.value.value && mails.length === 0" class="empty"><strong>No mail yet.</strong>As soon as a rule tells somebody something, the mail appears here.</p>
+    <p v-if="list.first.value && mails.length === 0" class="empty"><strong>No mail yet.</strong>As soon as a rule tells somebody something, the mail appears here.</p>
     <div v-else class="two">
       <div class="list panel" tabindex="0" role="region" aria-label="Mails, newest first">
         <table class="dense">
@@ -27,11 +27,12 @@ const mail = computed(() => mails.value.find((m) => m.id === chosen.value) ?? ma
           <tbody>
             <tr v-for="m in mails" :key="m.id" :class="{ at: m.id === mail?.id }" @click="chosen = m.id">
               <td class="to clip">{{ m.recipient.split('@')[0] }}</td>
-              <td class="subject clip"><button type="button" class="act bare plain" @click="chosen = m.id">{{ m.subject }}</button></td>
+              <td class="subject clip"><button type="button" class="act bare plain" :title="m.subject" @click="chosen = m.id">{{ m.subject }}</button></td>
               <td class="when" :title="exact(m.receivedAt)">{{ moment(m.receivedAt) }}</td>
             </tr>
           </tbody>
         </table>
+        <button v-if="list.hasMore.value" class="act" type="button" @click="list.more">Show older ones</button>
       </div>
       <article v-if="mail" class="panel letter">
         <dl><dt>From</dt><dd>{{ mail.sender }}</dd><dt>To</dt><dd>{{ mail.recipient }}</dd><dt>Subject</dt><dd><strong>{{ mail.subject }}</strong></dd></dl>
@@ -46,8 +47,9 @@ const mail = computed(() => mails.value.find((m) => m.id === chosen.value) ?? ma
 header { display: flex; align-items: baseline; gap: 12px; }
 .two { display: grid; grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr); grid-template-rows: minmax(0, 1fr); gap: 12px; flex: 1; min-height: 0; }
 .list { --stick: 0px; overflow: auto; }
-.to { max-width: 130px; } .subject { max-width: 290px; } .when { white-space: nowrap; }
-.plain { color: inherit; min-height: 0; padding: 0; max-width: 100%; overflow: hidden; text-overflow: ellipsis; }
+.list table { table-layout: fixed; } th:first-child { width: 110px; } th:last-child { width: 104px; } .when { white-space: nowrap; }
+.subject { white-space: normal; }
+.plain { color: inherit; min-height: 0; padding: 2px 0; max-width: 100%; white-space: normal; text-align: left; overflow-wrap: anywhere; }
 tr { cursor: pointer; }
 .letter { padding: 12px; overflow: auto; display: grid; gap: 12px; align-content: start; }
 dl { display: grid; grid-template-columns: 60px 1fr; gap: 2px 8px; border-bottom: 1px solid var(--line); padding-bottom: 10px; } dt { color: var(--quiet); }

@@ -5,6 +5,7 @@ import { useAct } from '../../act'
 import { whenChanged } from '../../live'
 import { useLoaded, usePaged } from '../../load'
 import Num from '../../parts/Num.vue'
+import TakeAway from '../../parts/TakeAway.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { exact, moment } from '../../say'
 import { useSession } from '../../session'
@@ -42,7 +43,8 @@ async function voidIt() {
     <header role="tablist">
       <button class="act bare" role="tab" type="button" :aria-selected="which === 'ledger'" @click="which = 'ledger'"><h2>Ledger</h2></button>
       <button class="act bare" role="tab" type="button" :aria-selected="which === 'journal'" @click="which = 'journal'"><h2>What people did</h2></button>
-      <span class="quiet">Every number once, for ever; newest first.</span>
+      <span class="quiet grow">Every number once, for ever; newest first.</span>
+      <TakeAway :url="`/api/projects/${path.project}/schemes/${path.scheme}/ledger/table`" what="The ledger" />
     </header>
     <Trouble :problem="page.problem.value ?? journal.problem.value ?? problem" />
     <template v-if="which === 'ledger'">

@@ -5,6 +5,7 @@ import { api, data } from '../../api/client'
 import { whenChanged } from '../../live'
 import { useLoaded, usePaged } from '../../load'
 import PassageTable from '../../parts/PassageTable.vue'
+import TakeAway from '../../parts/TakeAway.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { count, moment, size } from '../../say'
 import { useSession } from '../../session'
@@ -46,6 +47,7 @@ whenChanged(['PASSAGE', 'REVIEW'], () => void list.load())
         <button v-for="c in CHOICES" :key="c.which" type="button" class="act" :class="{ on: which === c.which }" :aria-pressed="which === c.which"
           @click="router.push({ query: { which: c.which, submission, rule, folder } })">{{ c.word }}</button>
       </nav>
+      <TakeAway :url="`/api/projects/${session.project!.id}/passages/table`" :query="{ which, submission, rule, folder }" what="These passages" />
       <RouterLink v-if="submission" class="act bare" to="/passages">Leave the submission</RouterLink>
       <span v-if="rule" class="quiet">taken by one rule{{ folder ? ' in one folder' : '' }}</span><span v-else-if="folder" class="quiet">in one folder</span>
       <RouterLink v-if="rule || folder" class="act bare" to="/passages">Show all rules and folders</RouterLink>

@@ -141,7 +141,7 @@ function setHolders(role: number, holders: number[]) {
       <table class="dense">
         <thead><tr><th>Name</th><th>Firm</th><th>Does</th><th>Roles</th><th>E-mail</th><th v-if="session.controls" /></tr></thead>
         <tbody>
-          <tr v-for="p in everybody.value.value.people" :key="p.id"><td>{{ p.name }}</td><td><span class="mono">{{ p.firmCode }}</span> {{ p.firmName }}</td><td>{{ p.job }}</td><td>{{ rolesOf(p.id) }}</td><td>{{ p.email }}</td>
+          <tr v-for="p in everybody.value.value.people" :key="p.id" :class="{ at: p.id === Number(route.query.person) }"><td>{{ p.name }}</td><td><span class="mono">{{ p.firmCode }}</span> {{ p.firmName }}</td><td>{{ p.job }}</td><td>{{ rolesOf(p.id) }}</td><td>{{ p.email }}</td>
             <td v-if="session.controls" class="nowrap"><span v-if="invited.has(p.id)" class="quiet" role="status">invited</span><button v-else-if="!p.hasPassword" class="act bare" type="button" :title="`${p.email} gets a link to set a password`" @click="invite(p.id)">Invite</button> <button class="act bare" type="button" @click="ask(p.id, p.name)">Leaves …</button></td></tr>
         </tbody>
       </table>

@@ -2,6 +2,7 @@
 import { computed, reactive, ref } from 'vue'
 import { api, data, type Schemas } from '../../api/client'
 import { useAct } from '../../act'
+import TakeAway from '../../parts/TakeAway.vue'
 import ListUpload from '../../parts/ListUpload.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { useSession } from '../../session'
@@ -62,6 +63,7 @@ const save = () => act(async () => {
         <div class="row tools">
           <button class="act" type="button" @click="field.codes.unshift({ code: '', meaning: '', retired: false })">Add a code</button>
           <button v-if="own" class="act" type="button" :aria-expanded="taking" :disabled="changed" :title="changed ? 'Save what you have changed first' : ''" @click="taking = !taking">Take over a list</button>
+          <TakeAway :url="`/api/projects/${project.id}/fields/${field.key}/codes`" :what="`The codes of ${field.label}`" />
           <input v-if="field.codes.length > 12" v-model="find" class="text find" type="search" placeholder="Find a code" aria-label="Find a code">
           <span class="quiet">{{ field.codes.length }} codes. A code in use cannot vanish; retired, it is still read, but nothing new gets it.</span>
         </div>

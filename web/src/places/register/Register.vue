@@ -6,6 +6,7 @@ import { useKeys } from '../../keys'
 import { whenChanged } from '../../live'
 import { useLoaded, usePaged } from '../../load'
 import Num from '../../parts/Num.vue'
+import TakeAway from '../../parts/TakeAway.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { exact, moment } from '../../say'
 import { useSession } from '../../session'
@@ -46,6 +47,7 @@ useKeys([
     <header>
       <h1>Register</h1>
       <label><span class="hidden-text">Which documents</span><select v-model="which" class="text"><option value="ALL">all documents</option><option value="NOT_COME">nothing has come yet</option></select></label>
+      <TakeAway :url="`/api/projects/${path.project}/documents/table`" :query="{ which }" what="The register" />
       <input v-model="text" class="text find" type="search" placeholder="Number, title, own reference, a former file name" aria-label="Find a document that was taken, taken over or numbered later">
     </header>
     <Trouble :problem="page.problem.value ?? found.problem.value" :again="page.load" />

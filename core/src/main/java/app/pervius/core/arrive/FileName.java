@@ -2,6 +2,8 @@ package app.pervius.core.arrive;
 
 import java.text.Normalizer;
 import java.util.Locale;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * The name of a file as the originator gave it, in Unicode form C. It is data: no path is ever made from it.
@@ -12,6 +14,11 @@ public record FileName(String text) {
 
     /** The most characters (UTF-16 units) a name may have. */
     public static final int LONGEST = 255;
+    /** How long {@link #order} is at the most. */
+    public static final int LONGEST_ORDER = 1000;
+    private static final Pattern DIGITS = Pattern.compile("\\d+");
+    /** Runs of digits are made as wide as this. */
+    private static final int WIDTH = 10;
 
     /** What checking a name gives. */
     public sealed interface Checked {
@@ -59,6 +66,17 @@ public record FileName(String text) {
     /** What makes two names the same name in one folder: upper and lower case do not. */
     public String key() {
         return keyOf(text);
+    }
+
+    /** What names are put in order by, as people count: 2 before 15. */
+    public String order() {
+        Matcher digits = DIGITS.matcher(key());
+        StringBuilder order = new StringBuilder();
+        while (digits.find()) {
+            String run = digits.group().replaceFirst("^0+(?=\\d)", "");
+            digits.appendReplacement(order, "0".repeat(Math.max(0, WIDTH - run.length())) + run);
+        }
+        return digits.appendTail(order).length() > LONGEST_ORDER ? order.substring(0, LONGEST_ORDER) : order.toString();
     }
 
     /** The key of any name or base name, see {@link #key()}. */

@@ -46,6 +46,14 @@ class FileNameTest {
     }
 
     @Test
+    void namesStandInTheOrderPeopleCount() {
+        List<String> names = List.of("Weir 15.pdf", "weir 2.pdf", "Weir 002b.pdf", "Weir.pdf", "Screen 1.pdf", "Weir 10 sheet 9.pdf", "Weir 10 sheet 10.pdf");
+        assertThat(names.stream().sorted(java.util.Comparator.comparing(n -> name(n).order())).toList()).containsExactly("Screen 1.pdf", "weir 2.pdf", "Weir 002b.pdf",
+                "Weir 10 sheet 9.pdf", "Weir 10 sheet 10.pdf", "Weir 15.pdf", "Weir.pdf");
+        assertThat(name("1".repeat(120) + ".2".repeat(60)).order()).hasSizeLessThanOrEqualTo(FileName.LONGEST_ORDER);
+    }
+
+    @Test
     void tellsTheFormatByTheEnding() {
         assertThat(FileFormat.of(name("a.DWG"))).isEqualTo(FileFormat.CAD);
         assertThat(FileFormat.of(name("a"))).isEqualTo(FileFormat.OTHER);

@@ -2,6 +2,7 @@ package app.pervius.server.documents;
 
 import app.pervius.core.project.Field;
 import app.pervius.core.project.InformationState;
+import app.pervius.core.register.SearchWords;
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Files;
@@ -175,9 +176,7 @@ class DocumentController {
     @GetMapping("/api/projects/{project}/documents-found")
     List<DocumentRow> find(@PathVariable long project, @RequestParam @Size(max = 200) String text, Actor actor) {
         long firm = actor.onlyFirm(project) == null ? 0 : actor.firm();
-        List<List<Long>> hits = java.util.stream.Stream.of(text.toLowerCase(java.util.Locale.ROOT).strip().split("\\s+")).filter(w -> !w.isEmpty()).limit(8)
-                .map(word -> words.found(project, firm, word, 200)).toList();
-        List<Long> inAll = hits.isEmpty() ? List.of() : hits.getFirst().stream().filter(id -> hits.stream().allMatch(h -> h.contains(id))).limit(MOST_FOUND).toList();
+        List<Long> inAll = words.found(project, firm, SearchWords.sought(text), MOST_FOUND);
         return rows(documents.findAllById(inAll).stream().sorted(Comparator.comparing(Document::id).reversed()).toList());
     }
 

@@ -87,6 +87,30 @@ public class Documents {
         words.index(document, documents.findById(document).orElseThrow().projectId, name);
     }
 
+    /** What documents are called, by their ids. */
+    @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
+    public java.util.Map<Long, String> titles(java.util.Collection<Long> ids) {
+        return documents.findAllById(ids).stream().collect(java.util.stream.Collectors.toMap(Document::id, d -> d.title));
+    }
+
+    /** The document a file is of, or is the revision of, as lists of files name it. */
+    public record OfFile(long document, String number, @Nullable String revision, String title, @Nullable String status) {
+    }
+
+    /** The documents of files, placed ones included, by file. */
+    @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
+    public java.util.Map<Long, OfFile> ofFiles(java.util.Collection<Long> files) {
+        java.util.Map<Long, OfFile> found = new java.util.HashMap<>();
+        if (!files.isEmpty()) {
+            jdbc.sql("""
+                    select f.id, d.id, d.number, r.code, d.title, r.status_code from folder_file f
+                    left join revision r on r.id = coalesce(f.revision_id, (select max(x.id) from revision x where x.passage_id = f.passage_id))
+                    join document d on d.id = coalesce(r.document_id, f.document_id) where f.id in (:files)""").param("files", files)
+                    .query(row -> { found.put(row.getLong(1), new OfFile(row.getLong(2), row.getString(3), row.getString(4), row.getString(5), row.getString(6))); });
+        }
+        return found;
+    }
+
     public String numberOf(long document) {
         return documents.findById(document).orElseThrow().number;
     }

@@ -75,6 +75,7 @@ public class Files {
         file.folderId = folder;
         file.name = content.name().text();
         file.nameKey = content.name().key();
+        file.sortKey = content.name().order();
         file.versionNumber = newest + 1;
         file.hash = content.hash();
         file.size = content.size();
@@ -187,7 +188,7 @@ public class Files {
     /** What the folder holds, by name, from after the file {@code afterId} on (0: from the beginning). */
     @Transactional(readOnly = true)
     public List<FileView> present(long folder, long afterId, int most) {
-        String afterKey = afterId == 0 ? "" : files.findById(afterId).map(f -> f.nameKey).orElse("");
+        String afterKey = afterId == 0 ? "" : files.findById(afterId).map(f -> f.sortKey).orElse("");
         return files.present(folder, afterKey, afterId, Limit.of(most)).stream().map(Files::view).toList();
     }
 
@@ -230,6 +231,7 @@ public class Files {
                 .params(file, row.name, by, clock.instant().atOffset(ZoneOffset.UTC)).update();
         row.name = name;
         row.nameKey = FileName.keyOf(name);
+        row.sortKey = new FileName(name).order();
         row.documentId = document;
         files.saveAndFlush(row);
     }

@@ -12,6 +12,8 @@ class FolderFile extends Row {
     long folderId;
     String name = "";
     String nameKey = "";
+    /** What names are put in order by. */
+    String sortKey = "";
     int versionNumber;
     String hash = "";
     long size;

@@ -14,14 +14,19 @@ interface FolderFileRepository extends JpaRepository<FolderFile, Long> {
 
     @Query("""
             from FolderFile f where f.folderId = :folder and f.present = true
-            and (f.nameKey > :afterKey or f.nameKey = :afterKey and f.id > :afterId) order by f.folderId, f.present, f.nameKey, f.id""")
+            and (f.sortKey > :afterKey or f.sortKey = :afterKey and f.id > :afterId) order by f.folderId, f.present, f.sortKey, f.id""")
     List<FolderFile> present(long folder, String afterKey, long afterId, Limit limit);
 
-    @Query("from FolderFile f where f.folderId in :folders and f.present = true and locate(:text, f.nameKey) > 0 order by f.nameKey, f.id")
+    @Query("from FolderFile f where f.folderId in :folders and f.present = true and locate(:text, f.nameKey) > 0 order by f.sortKey, f.id")
     List<FolderFile> named(Collection<Long> folders, String text, Limit limit);
 
     @Query("from FolderFile f where f.folderId in :folders and f.present = true and f.passageId is null and f.revisionId is null order by f.folderId, f.id")
     List<FolderFile> neverOnAPassage(Collection<Long> folders, Limit limit);
+
+    @Query("""
+            from FolderFile f where f.folderId in :folders and f.present = true and f.passageId is null and f.revisionId is null and f.documentId is null
+            and locate(:text, f.nameKey) > 0 order by f.folderId, f.sortKey, f.id""")
+    List<FolderFile> onlyKept(Collection<Long> folders, String text, Limit limit);
 
     @Query("from FolderFile f where f.folderId = :folder and f.present = false and f.movedTo is not null order by f.movedTo desc")
     List<FolderFile> left(long folder, Limit limit);

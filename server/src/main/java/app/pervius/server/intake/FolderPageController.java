@@ -5,6 +5,7 @@ import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.RuleSheet;
 import app.pervius.core.rules.WatchingRule;
 import app.pervius.server.access.Actor;
+import app.pervius.server.documents.Documents;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.http.Page;
@@ -36,23 +37,25 @@ class FolderPageController {
     private final Folders folders;
     private final Files files;
     private final Passages passages;
+    private final Documents documents;
     private final Rules rules;
     private final RuleWords words;
     private final Routes routes;
     private final People people;
 
-    FolderPageController(Folders folders, Files files, Passages passages, Rules rules, RuleWords words, Routes routes, People people) {
+    FolderPageController(Folders folders, Files files, Passages passages, Documents documents, Rules rules, RuleWords words, Routes routes, People people) {
         this.folders = folders;
         this.files = files;
         this.passages = passages;
+        this.documents = documents;
         this.rules = rules;
         this.words = words;
         this.routes = routes;
         this.people = people;
     }
 
-    /** A file with its passage, if it is or was on one. */
-    record FileRow(Files.FileView file, String addedBy, Passages.@Nullable PassageView passage) {
+    /** A file with its passage, if it is or was on one, and the document it is of, placed or not. */
+    record FileRow(Files.FileView file, String addedBy, Passages.@Nullable PassageView passage, Documents.@Nullable OfFile document) {
     }
 
     /** A rule that stands on the folder, and what it does, sentence by sentence; {@code watches}: it takes no file, it only tells. */
@@ -114,7 +117,8 @@ class FolderPageController {
                 .collect(Collectors.toSet())).stream().filter(p -> actor.maySee(folder.project(), p.authorFirm()))
                 .collect(Collectors.toMap(Passages.PassageView::id, Function.identity()));
         Map<Long, People.PersonView> adders = people.persons(found.stream().map(Files.FileView::addedBy).collect(Collectors.toSet()));
+        Map<Long, Documents.OfFile> its = documents.ofFiles(found.stream().map(Files.FileView::id).toList());
         return found.stream().map(f -> new FileRow(f, adders.get(f.addedBy()).name(),
-                f.passage() == null ? null : byId.get(f.passage()))).toList();
+                f.passage() == null ? null : byId.get(f.passage()), its.get(f.id()))).toList();
     }
 }

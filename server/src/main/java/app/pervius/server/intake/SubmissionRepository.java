@@ -54,6 +54,11 @@ interface SubmissionRepository extends JpaRepository<Submission, Long> {
             and not exists (select 1 from Passage p where p.submissionId = s.id) order by s.projectId desc, s.id desc""")
     List<Submission> keptOnly(long project, @Nullable Long folder, Limit limit);
 
+    @Query("""
+            select s.id from Submission s where s.projectId = :project and (:firm is null or s.authorFirmId = :firm)
+            and (locate(:text, lower(s.reference)) > 0 or locate(:text, lower(s.purpose)) > 0) order by s.projectId desc, s.id desc""")
+    List<Long> found(long project, @Nullable Long firm, String text, Limit limit);
+
     /** For each submission its id, reference, purpose, and the date an answer is asked for. */
     @Query("select s.id, s.reference, s.purpose, s.answerDue from Submission s where s.id in :ids")
     List<Object[]> asked(Collection<Long> ids);

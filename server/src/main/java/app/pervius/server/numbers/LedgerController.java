@@ -3,6 +3,7 @@ package app.pervius.server.numbers;
 import app.pervius.core.number.NumberState;
 import app.pervius.core.number.Scheme;
 import app.pervius.server.access.Actor;
+import app.pervius.server.documents.Documents;
 import app.pervius.server.http.Page;
 import app.pervius.server.http.Problem;
 import app.pervius.server.people.People;
@@ -22,6 +23,8 @@ import java.io.IOException;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.http.HttpStatus;
@@ -52,9 +55,11 @@ class LedgerController {
     private final People people;
     private final TableReader tables;
     private final Projects projects;
+    private final Documents documents;
 
     LedgerController(Schemes schemes, CounterBook counters, LedgerRepository ledger, LedgerDesk desk, Taking taking, TakingOver takingOver, NumberEvents events,
-            People people, TableReader tables, Projects projects) {
+            People people, TableReader tables, Projects projects, Documents documents) {
+        this.documents = documents;
         this.projects = projects;
         this.schemes = schemes;
         this.counters = counters;
@@ -98,7 +103,7 @@ class LedgerController {
     @GetMapping("/schemes/{scheme}/ledger")
     Page<LedgerLine> ledger(@PathVariable long project, @PathVariable String scheme, @RequestParam(required = false) @Nullable String after, Actor actor) {
         actor.mustControl(project);
-        return Page.of(ledger.newest(project, scheme, Page.after(after, Long.MAX_VALUE), Limit.of(Page.SIZE + 1)), LedgerEntry::id, this::line);
+        return lines(ledger.newest(project, scheme, Page.after(after, Long.MAX_VALUE), Limit.of(Page.SIZE + 1)));
     }
 
     /** The same as a table to take away. */
@@ -133,7 +138,7 @@ class LedgerController {
     Page<LedgerLine> taken(@PathVariable long project, @RequestParam(required = false) @Nullable String after, Actor actor) {
         boolean all = actor.in(project).controls() || actor.in(project).seesAll();
         List<LedgerEntry> found = ledger.taken(project, NumberState.TAKEN, all ? null : actor.firm(), Page.after(after, 0), Limit.of(Page.SIZE + 1));
-        return Page.of(found, LedgerEntry::id, this::line);
+        return lines(found);
     }
 
     @PostMapping("/schemes/{scheme}/numbers")
@@ -174,9 +179,15 @@ class LedgerController {
         return takingOver.takeOver(project, scheme, tables.read(request.getInputStream()), look, actor);
     }
 
-    private LedgerLine line(LedgerEntry e) {
+    private Page<LedgerLine> lines(List<LedgerEntry> found) {
+        Map<Long, String> titles = documents.titles(found.stream().map(e -> e.documentId).filter(Objects::nonNull).collect(Collectors.toSet()));
+        return Page.of(found, LedgerEntry::id, e -> line(e, titles));
+    }
+
+    private LedgerLine line(LedgerEntry e, Map<Long, String> titles) {
         String by = e.personId != null ? people.person(e.personId).name() : e.byRule;
-        return new LedgerLine(e.id(), e.schemeKey, e.number, e.state, e.title, e.firmId == null ? null : people.firm(e.firmId).code(), by, e.assignedAt, e.cameAt, e.reason,
+        String title = e.documentId == null ? e.title : titles.getOrDefault(e.documentId, e.title);
+        return new LedgerLine(e.id(), e.schemeKey, e.number, e.state, title, e.firmId == null ? null : people.firm(e.firmId).code(), by, e.assignedAt, e.cameAt, e.reason,
                 e.documentId, e.schemeEdition);
     }
 }

@@ -1,6 +1,7 @@
 package app.pervius.server.numbers;
 
 import app.pervius.core.number.NumberState;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -17,6 +18,12 @@ interface LedgerRepository extends JpaRepository<LedgerEntry, Long> {
             from LedgerEntry e where e.projectId = :project and e.schemeKey = :scheme and e.id < :before
             order by e.projectId desc, e.schemeKey desc, e.id desc""")
     List<LedgerEntry> newest(long project, String scheme, long before, Limit limit);
+
+    /** Those in one of these states whose number has a text in it, whatever separates its parts. */
+    @Query("""
+            select e.id from LedgerEntry e where e.projectId = :project and e.state in :states and (:firm is null or e.firmId = :firm)
+            and locate(:bare, replace(replace(replace(replace(replace(lower(e.number), '-', ''), '_', ''), '.', ''), '/', ''), ' ', '')) > 0 order by e.id""")
+    List<Long> found(long project, @Nullable Long firm, Collection<NumberState> states, String bare, Limit limit);
 
     @Query("""
             from LedgerEntry e where e.projectId = :project and e.state = :state and (:firm is null or e.firmId = :firm) and e.id > :after

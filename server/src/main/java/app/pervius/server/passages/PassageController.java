@@ -21,7 +21,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.http.ResponseEntity;
@@ -64,6 +63,8 @@ class PassageController {
         STOPPED(EnumSet.of(Passages.State.STOPPED)),
         LATE(EnumSet.of(Passages.State.WAITING)),
         BACK(EnumSet.of(Passages.State.DONE)),
+        /** What went back, and of whose document nothing newer has come since. */
+        TO_ANSWER(EnumSet.of(Passages.State.DONE)),
         DONE(EnumSet.of(Passages.State.DONE)),
         ALL(EnumSet.allOf(Passages.State.class));
 
@@ -87,13 +88,14 @@ class PassageController {
             @Nullable @Size(max = 60) String route, @NotEmpty @Size(max = 500) List<WaysOut.@Valid @NotNull Seen> passages) {
     }
 
+    /** @param mine only the caller's own: as author, or handed in by the caller */
     @GetMapping("/api/projects/{project}/passages")
     Page<PassageRow> list(@PathVariable long project, @RequestParam(defaultValue = "ON_THE_WAY") Which which,
             @RequestParam(required = false) @Nullable Long submission, @RequestParam(required = false) @Nullable Long rule,
-            @RequestParam(required = false) @Nullable Long folder, @RequestParam(required = false) @Nullable String after, Actor actor) {
-        List<Passage> found = rows.list(project, which.states, actor.onlyFirm(project), submission, rule, folder,
+            @RequestParam(required = false) @Nullable Long folder, @RequestParam(defaultValue = "false") boolean mine, @RequestParam(required = false) @Nullable String after, Actor actor) {
+        List<Passage> found = rows.list(project, which.states, actor.onlyFirm(project), submission, rule, folder, mine ? actor.person() : null, which == Which.TO_ANSWER,
                 which == Which.LATE ? clock.instant() : null,
-                which == Which.BACK ? EnumSet.of(Passages.End.RETURNED, Passages.End.SENT_BACK) : null,
+                which == Which.BACK || which == Which.TO_ANSWER ? EnumSet.of(Passages.End.RETURNED, Passages.End.SENT_BACK) : null,
                 Page.after(after, Long.MAX_VALUE), Limit.of(Page.SIZE + 1));
         Page<Passage> page = Page.of(found, Passage::id, row -> row);
         return new Page<>(rows(page.items(), actor), page.next());
@@ -109,30 +111,13 @@ class PassageController {
         return TableWriter.download(format, projects.settings(project).code() + " passages",
                 List.of("Number", "Revision", "Title", "File", "Cycle", "Station", "State", "With", Cell.head("Since", zone), Cell.head("Due", zone), "Stopped because", "Decision", "Status", "Submission", "From",
                         "Firm", "Rule"),
-                new Lines<>(after -> list(project, which, submission, rule, folder, after, actor), row -> {
+                new Lines<>(after -> list(project, which, submission, rule, folder, false, after, actor), row -> {
                     Passages.PassageView p = row.passage();
                     return List.of(Cell.of(p.number()), Cell.of(p.revision()), Cell.of(p.title()), Cell.of(p.originalName()), Cell.of(p.cycle()), Cell.of(p.station().label()),
                             Cell.of((p.ended() == null ? p.state().name() : p.ended().name()).toLowerCase(Locale.ROOT).replace('_', ' ')), Cell.of(p.heldBy()), Cell.of(p.since(), zone), Cell.of(p.due(), zone),
                             Cell.of(p.stop() == null ? null : p.stop().reason()), Cell.of(p.decision()), Cell.of(p.status()), Cell.of(row.submissionReference()), Cell.of(row.author()),
                             Cell.of(row.authorFirm()), Cell.of(p.rule()));
                 }));
-    }
-
-    /** Finds passages by words or beginnings of words of their numbers, titles and names; up to 200, newest first. */
-    @GetMapping("/api/projects/{project}/found")
-    List<PassageRow> find(@PathVariable long project, @RequestParam @Size(max = 200) String text, Actor actor) {
-        @Nullable Long firm = actor.onlyFirm(project);
-        List<Set<Passage>> hits = Stream.of(text.toLowerCase(Locale.ROOT).strip().split("\\s+")).filter(w -> !w.isEmpty()).limit(8)
-                .map(word -> (Set<Passage>) new java.util.LinkedHashSet<>(rows.found(project, firm, word, word + Character.MAX_VALUE))).toList();
-        if (hits.isEmpty()) {
-            return List.of();
-        }
-        Set<Long> inAll = hits.stream().map(set -> set.stream().map(Passage::id).collect(Collectors.toSet()))
-                .reduce((a, b) -> {
-                    a.retainAll(b);
-                    return a;
-                }).orElseThrow();
-        return rows(hits.getFirst().stream().filter(p -> inAll.contains(p.id())).limit(50).toList(), actor);
     }
 
     @GetMapping("/api/passages/{id}")

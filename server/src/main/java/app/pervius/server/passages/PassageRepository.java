@@ -49,14 +49,11 @@ interface PassageRepository extends JpaRepository<Passage, Long> {
             and (:submission is null or p.submissionId = :submission)
             and (:rule is null or p.ruleId = :rule)
             and (:folder is null or p.folderId = :folder)
+            and (:person is null or p.authorId = :person or p.uploaderId = :person)
+            and (:unanswered = false or p.documentId is null or not exists (select 1 from Passage q where q.documentId = p.documentId and q.id > p.id))
             and (:dueBefore is null or p.due < :dueBefore)
             and (:ends is null or p.ended in :ends) order by p.id desc""")
     List<Passage> list(long project, Collection<Passages.State> states, @Nullable Long firm, @Nullable Long submission, @Nullable Long rule, @Nullable Long folder,
-            @Nullable Instant dueBefore, @Nullable Collection<Passages.End> ends, long before, Limit limit);
+            @Nullable Long person, boolean unanswered, @Nullable Instant dueBefore, @Nullable Collection<Passages.End> ends, long before, Limit limit);
 
-    @Query(value = """
-            select p.* from passage p where p.project_id = :project and (:firm is null or p.author_firm_id = :firm)
-            and p.id in (select w.passage_id from passage_word w where w.project_id = :project and w.word >= :from and w.word < :upTo)
-            order by p.id desc fetch first 200 rows only""", nativeQuery = true)
-    List<Passage> found(long project, @Nullable Long firm, String from, String upTo);
 }

@@ -1,7 +1,7 @@
 package app.pervius.server.passages;
 
+import app.pervius.core.register.SearchWords;
 import java.util.LinkedHashSet;
-import java.util.Locale;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -9,8 +9,6 @@ import org.springframework.stereotype.Component;
 /** The words a passage is found by: its number whole and in parts, its title, and every name it ever had. */
 @Component
 public class Words {
-
-    private static final int LONGEST = 120;
 
     private final PassageWordRepository words;
 
@@ -29,11 +27,14 @@ public class Words {
     }
 
     private void write(Passage passage, Set<String> known) {
-        Set<String> wanted = new LinkedHashSet<>(of(passage.originalName));
-        wanted.addAll(of(passage.baseName));
-        wanted.addAll(of(passage.title));
+        Set<String> wanted = new LinkedHashSet<>(SearchWords.of(passage.originalName));
+        wanted.addAll(SearchWords.of(passage.baseName));
+        wanted.addAll(SearchWords.of(passage.title));
         if (passage.number != null) {
-            wanted.addAll(of(passage.number));
+            wanted.addAll(SearchWords.of(passage.number));
+        }
+        if (passage.revision != null) {
+            wanted.addAll(SearchWords.of(passage.revision));
         }
         wanted.removeAll(known);
         for (String word : wanted) {
@@ -42,25 +43,6 @@ public class Words {
             row.passageId = passage.id();
             row.word = word;
             words.save(row);
-        }
-    }
-
-    /** The words of a text: each on its own, and texts without spaces (numbers, file names) whole as well. */
-    public static Set<String> of(String text) {
-        Set<String> found = new LinkedHashSet<>();
-        String lower = text.toLowerCase(Locale.ROOT).strip();
-        for (String whole : lower.split("\\s+")) {
-            add(found, whole);
-        }
-        for (String word : lower.split("[^\\p{L}\\p{N}]+")) {
-            add(found, word);
-        }
-        return found;
-    }
-
-    private static void add(Set<String> found, String word) {
-        if (!word.isEmpty()) {
-            found.add(word.length() > LONGEST ? word.substring(0, LONGEST) : word);
         }
     }
 }

@@ -22,6 +22,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -31,6 +32,8 @@ class ReviewController {
 
     /** How many waiting reviews the Desk shows, the most urgent. */
     private static final int ON_THE_DESK = 100;
+    /** How many of the most urgent are looked through where they are narrowed down or put in another order. */
+    private static final int LOOKED_THROUGH = 2_000;
     /** How many files come with them: the first review's, and those of as many more as keep below this. */
     private static final int FILES_AT_ONCE = 30;
 
@@ -44,11 +47,12 @@ class ReviewController {
     private final ReviewViews views;
     private final Passages passages;
     private final MyDay myDay;
+    private final DeskNarrowing narrowing;
     private final Following following;
     private final TransactionTemplate reading;
 
     ReviewController(ReviewRepository reviews, Reviews flow, Deciding deciding, Handing handing, Arranging arranging, WatcherBook watchers, ReviewAccess access,
-            ReviewViews views, Passages passages, MyDay myDay, Following following, PlatformTransactionManager transactions) {
+            ReviewViews views, Passages passages, MyDay myDay, DeskNarrowing narrowing, Following following, PlatformTransactionManager transactions) {
         this.reviews = reviews;
         this.flow = flow;
         this.deciding = deciding;
@@ -59,6 +63,7 @@ class ReviewController {
         this.views = views;
         this.passages = passages;
         this.myDay = myDay;
+        this.narrowing = narrowing;
         this.following = following;
         this.reading = new TransactionTemplate(transactions);
         this.reading.setReadOnly(true);
@@ -108,14 +113,30 @@ class ReviewController {
     record Apart(long review) {
     }
 
-    /** What waits for the caller in all projects, the most urgent first; the files only of the first ones. */
+    /** In which order reviews stand on the Desk. */
+    enum DeskOrder {
+        /** The most urgent first. */
+        DUE,
+        /** By the firm and the person whose work it is, within them the most urgent first. */
+        FROM,
+        /** The newest submission first. */
+        NEWEST
+    }
+
+    /**
+     * What waits for the caller in all projects, up to 100 reviews; the files only of the first ones.
+     *
+     * @param text only reviews that have all of its words in what they are about, whose they are, or in a file's number, title or name
+     */
     @GetMapping("/api/desk/reviews")
-    List<ReviewViews.ReviewView> waitingForMe(Actor actor) {
+    List<ReviewViews.ReviewView> waitingForMe(@RequestParam(defaultValue = "") @Size(max = 200) String text, @RequestParam(defaultValue = "DUE") DeskOrder order, Actor actor) {
         return Objects.requireNonNull(reading.execute(status -> {
-            List<Long> ids = myDay.waiting(actor, ON_THE_DESK);
+            boolean all = order == DeskOrder.DUE && text.isBlank();
+            List<Long> ids = myDay.waiting(actor, all ? ON_THE_DESK : LOOKED_THROUGH);
             Map<Long, Review> found = reviews.findAllById(ids).stream().collect(Collectors.toMap(Review::id, r -> r));
-            List<Review> waiting = ids.stream().map(found::get).filter(r -> access.sees(r, actor)).limit(ON_THE_DESK).toList();
-            return views.views(waiting, actor, FILES_AT_ONCE).stream().filter(ReviewViews.ReviewView::mine).toList();
+            List<Review> waiting = ids.stream().map(found::get).filter(r -> access.sees(r, actor)).toList();
+            List<Review> shown = all ? waiting : narrowing.of(waiting, text, order);
+            return views.views(shown.stream().limit(ON_THE_DESK).toList(), actor, FILES_AT_ONCE).stream().filter(ReviewViews.ReviewView::mine).toList();
         }));
     }
 

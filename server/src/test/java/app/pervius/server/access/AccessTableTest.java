@@ -139,7 +139,11 @@ class AccessTableTest {
         line("POST /api/submissions/{id}/closing", who -> who.post("/api/submissions/" + submission + "/closing", Map.of()), "1 4 4 y 4 4 4");
 
         line("GET /api/projects/{project}/passages", who -> who.get(project + "/passages"), "1 4 y y y y 4");
-        line("GET /api/projects/{project}/found", who -> who.get(project + "/found?text=access"), "1 4 y y y y 4");
+        line("GET /api/projects/{project}/finds", who -> who.get(project + "/finds?text=access"), "1 4 y y y y 4");
+        line("GET /api/projects/{project}/passages/table", who -> who.get(project + "/passages/table?format=CSV"), "1 4 y y y y 4");
+        line("GET /api/projects/{project}/documents/table", who -> who.get(project + "/documents/table?format=CSV"), "1 4 y y y y 4");
+        line("GET /api/projects/{project}/schemes/{scheme}/ledger/table", who -> who.get(project + "/schemes/documents/ledger/table?format=CSV"), "1 4 3 3 3 y 4");
+        line("GET /api/projects/{project}/fields/{field}/codes", who -> who.get(project + "/fields/type/codes?format=CSV"), "1 4 y y y y 4");
         line("GET /api/passages/{id}", who -> who.get("/api/passages/" + waiting.get("id").asLong()), "1 4 4 y y y 4");
         line("GET /api/passages/{id}/title-block", who -> who.get("/api/passages/" + waiting.get("id").asLong() + "/title-block"), "1 4 4 y y y 4");
         line("GET /api/passages/{id}/explanation", who -> who.get("/api/passages/" + waiting.get("id").asLong() + "/explanation"), "1 4 4 3 3 y 4");

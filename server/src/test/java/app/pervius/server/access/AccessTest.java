@@ -55,7 +55,7 @@ class AccessTest {
         yusuf.get("/api/files/" + passage.get("files").get(0).get("folderFile").asLong() + "/content").must(404);
         assertThat(yusuf.get("/api/projects/" + yusuf.project() + "/passages?which=ALL").must(200).body().get("items").valueStream()
                 .map(r -> r.get("authorFirm").asString())).containsOnly("FNK");
-        assertThat(yusuf.get("/api/projects/" + yusuf.project() + "/found?text=private").must(200).body()).isEmpty();
+        assertThat(yusuf.get("/api/projects/" + yusuf.project() + "/finds?text=private").must(200).body()).isEmpty();
     }
 
     @Test

@@ -61,9 +61,11 @@ class WaysOutTest {
         JsonNode stopped = site.settled(site.submit(DELIVERIES, "Quaintly misnamed.pdf")).getFirst();
         take(site, stopped, "PUT_NAME_RIGHT", Map.of(), "IT-C_Formwork inspection").must(200);
         JsonNode going = now(site, stopped);
-        for (String text : List.of("quaintly", "formwork insp", going.get("number").asString().toLowerCase())) {
-            assertThat(site.get("/api/projects/" + site.project() + "/found?text=" + text.replace(" ", "+")).must(200).body().valueStream()
-                    .map(row -> row.get("passage").get("id").asLong())).as(text).contains(going.get("id").asLong());
+        String number = going.get("number").asString().toLowerCase();
+        for (String text : List.of("quaintly", "formwork insp", "formwork-inspection", number, number.replace("-", ""), number + " p01")) {
+            assertThat(site.get("/api/projects/" + site.project() + "/finds?text=" + text.replace(" ", "+")).must(200).body().valueStream()
+                    .filter(of -> of.get("kind").asString().equals("PASSAGE")).flatMap(of -> of.get("hits").valueStream())
+                    .map(hit -> hit.get("place").asString())).as(text).contains("/passages/" + going.get("id").asLong());
         }
     }
 

@@ -65,7 +65,7 @@ class MigrationTest {
             {"name":"Approval","kind":"APPROVAL","role":{"value":6},"workingDays":3}],"ownFirmDecides":true}""";
 
     private static FluentConfiguration flyway() {
-        return Flyway.configure().dataSource(URL, "sa", "").locations("classpath:db/migration").javaMigrations(new V4DefinitionsSayMore(), new V6RoutesSayMore(), new V7RuleSheetInFull(), new V9ChecksSayMore());
+        return Flyway.configure().dataSource(URL, "sa", "").locations("classpath:db/migration").javaMigrations(new V4DefinitionsSayMore(), new V6RoutesSayMore(), new V7RuleSheetInFull(), new V9ChecksSayMore(), new V10FindAndOrder());
     }
 
     private static String one(Statement s, String sql) throws SQLException {

@@ -1,0 +1,44 @@
+package app.pervius.server.passages;
+
+import app.pervius.core.register.SearchWords;
+import app.pervius.server.access.Actor;
+import app.pervius.server.search.Finder;
+import app.pervius.server.search.WordIndex;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** Finds revisions by their number, revision and title, and by every name they ever had. */
+@Component
+class PassageFinder implements Finder {
+
+    private final WordIndex index;
+    private final PassageRepository passages;
+
+    PassageFinder(JdbcClient jdbc, PassageRepository passages) {
+        this.index = new WordIndex(jdbc, "passage_word", "passage_id");
+        this.passages = passages;
+    }
+
+    @Override
+    public Kind kind() {
+        return Kind.PASSAGE;
+    }
+
+    @Override
+    public Found find(long project, String text, int most, Actor actor) {
+        @Nullable Long firm = actor.onlyFirm(project);
+        Map<String, Object> parameters = new HashMap<>(Map.of("project", project, "firm", firm == null ? 0L : firm));
+        List<Long> all = index.found("select p.id from passage p where p.project_id = :project and (:firm = 0 or p.author_firm_id = :firm)", "p.id", parameters, SearchWords.sought(text), COUNTED + 1);
+        return Found.of(all, most, ids -> passages.findAllById(ids).stream().sorted(Comparator.comparing(Passage::id).reversed()).map(PassageFinder::hit).toList());
+    }
+
+    private static Hit hit(Passage p) {
+        String where = p.state == Passages.State.DONE ? p.ended == Passages.End.ISSUED ? "issued" : "at its end" : (p.state == Passages.State.STOPPED ? "stopped at " : "at ") + p.station.label();
+        return new Hit(p.number, p.revision, p.title, where + (p.originalName.startsWith(p.title) ? "" : ", came as " + p.originalName), "/passages/" + p.id());
+    }
+}

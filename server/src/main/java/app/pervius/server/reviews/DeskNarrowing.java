@@ -1,0 +1,58 @@
+package app.pervius.server.reviews;
+
+import app.pervius.core.register.SearchWords;
+import app.pervius.core.review.Route;
+import app.pervius.server.passages.Passages;
+import app.pervius.server.passages.Submissions;
+import app.pervius.server.people.People;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/** Many reviews on a Desk narrowed down by words, and put in another order than the most urgent first. */
+@Component
+class DeskNarrowing {
+
+    private final Reviews flow;
+    private final ReviewFiles files;
+    private final Passages passages;
+    private final Submissions submissions;
+    private final People people;
+
+    DeskNarrowing(Reviews flow, ReviewFiles files, Passages passages, Submissions submissions, People people) {
+        this.flow = flow;
+        this.files = files;
+        this.passages = passages;
+        this.submissions = submissions;
+        this.people = people;
+    }
+
+    /** Those that have every word somewhere; in the order they were given where the order says nothing else. */
+    List<Review> of(List<Review> waiting, String text, ReviewController.DeskOrder order) {
+        List<String> words = SearchWords.sought(text).stream().map(SearchWords.Sought::whole).toList();
+        Map<Long, People.PersonView> authors = people.persons(waiting.stream().map(r -> r.authorId).collect(Collectors.toSet()));
+        Map<Long, Submissions.Asked> asked = submissions.asked(waiting.stream().map(r -> r.submissionId).collect(Collectors.toSet()));
+        List<Review> left = words.isEmpty() ? waiting : matching(waiting, words, authors, asked);
+        return switch (order) {
+            case DUE -> left;
+            case FROM -> left.stream().sorted(Comparator.comparing((Review r) -> authors.get(r.authorId).firmCode()).thenComparing(r -> authors.get(r.authorId).name())).toList();
+            case NEWEST -> left.stream().sorted(Comparator.comparing((Review r) -> r.submissionId).reversed().thenComparing(Review::id)).toList();
+        };
+    }
+
+    private List<Review> matching(List<Review> waiting, List<String> words, Map<Long, People.PersonView> authors, Map<Long, Submissions.Asked> asked) {
+        Map<Long, List<ReviewFiles.InReview>> its = files.of(waiting.stream().map(Review::id).toList());
+        Map<Long, Passages.PassageView> shown = passages.passages(its.values().stream().flatMap(List::stream).map(ReviewFiles.InReview::passage).toList()).stream()
+                .collect(Collectors.toMap(Passages.PassageView::id, p -> p));
+        return waiting.stream().filter(r -> {
+            Route route = flow.route(r);
+            People.PersonView author = authors.get(r.authorId);
+            String all = SearchWords.plain(String.join(" ", asked.get(r.submissionId).reference(), asked.get(r.submissionId).purpose(), author.name(), author.firmCode(), author.firmName(),
+                    route.name(), route.steps().get(r.step).name()) + its.getOrDefault(r.id(), List.of()).stream().map(f -> shown.get(f.passage()))
+                    .map(p -> " " + p.inWords() + " " + p.originalName()).collect(Collectors.joining()));
+            return words.stream().allMatch(all::contains);
+        }).toList();
+    }
+}

@@ -2594,6 +2594,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             latest?: string;
+            lies: boolean;
             number: string;
             onItsWay: boolean;
             originator: string;
@@ -4084,6 +4085,7 @@ export interface components {
             /** @enum {string} */
             code: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "TITLE_BLOCK_DIFFERS" | "SAME_NAME" | "CANNOT_BE_READ" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "REVIEW_STOPPED" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
             fields: string[];
+            proposal?: string;
             reason: string;
             waysOut: ("TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "CHOOSE_RULE" | "CHOOSE_ROUTE" | "GO_ON_IN_FORCE" | "GO_ON_ALL_THE_SAME" | "SEND_BACK" | "TAKE_OUT")[];
         };

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { computed, reactive, ref } from 'vue'
-import { api, data, type PassageRow, type Problem, type WayOut } from '../api/client'
+import { computed, reactive, ref, watch } from 'vue'
+import { api, data, type PassageRow, type Problem, type Schemas, type WayOut } from '../api/client'
 import { asProblem, useLoaded } from '../load'
 import { useSession } from '../session'
 import Trouble from './Trouble.vue'
@@ -43,9 +43,32 @@ const inProject = () => ({ params: { path: { project: session.project?.id ?? 0 }
 const rules = useLoaded(async () => (await data(api.GET('/api/projects/{project}/rules', inProject()))).rules.filter((r) => r.on && r.inForce?.kind === 'HANDLING'))
 const routes = useLoaded(() => data(api.GET('/api/projects/{project}/routes', inProject())))
 
+/** Roles that routes ask and nobody holds: a controller fills them where it stopped, and the stop is tried again. */
+const nobody = computed(() => session.controls && props.rows.every((row) => row.passage.stop?.code === 'NOBODY_TO_DECIDE'))
+const people = useLoaded(() => data(api.GET('/api/projects/{project}/people', inProject())))
+const empty = computed(() => (people.value.value?.roles ?? []).filter((r) => r.holders.length === 0
+  && routes.value.value?.some((route) => route.form.steps.some((s) => s.who.some((w) => w.kind === 'ROLE' && w.id === r.id)))))
+watch(nobody, (now) => {
+  if (now) void Promise.all([people.load(), routes.load()])
+}, { immediate: true })
+
+async function fill(role: Schemas['RoleView'], event: Event) {
+  const person = Number((event.target as HTMLSelectElement).value)
+  busy.value = true
+  try {
+    await data(api.PUT('/api/projects/{project}/roles/{role}/holders', { params: { path: { project: session.project!.id, role: role.id } }, body: { holders: [person], version: role.version } }))
+    await people.load()
+    if (!empty.value.length) await take('TRY_AGAIN')
+  } catch (e) {
+    problem.value = asProblem(e)
+  } finally {
+    busy.value = false
+  }
+}
+
 function choose(way: WayOut) {
   problem.value = undefined
-  text.value = way === 'PUT_NAME_RIGHT' ? props.rows[0]!.passage.originalName.replace(/\.[^.]+$/, '') : ''
+  text.value = way === 'PUT_NAME_RIGHT' ? (props.rows[0]!.passage.stop?.proposal ?? props.rows[0]!.passage.originalName.replace(/\.[^.]+$/, '')) : ''
   if (way === 'CHOOSE_RULE') void rules.load()
   if (way === 'CHOOSE_ROUTE') void routes.load()
   if (ASKS.includes(way)) chosen.value = chosen.value === way ? undefined : way
@@ -81,6 +104,8 @@ async function take(way: WayOut) {
       <span v-if="ways.length === 0 && many" class="quiet">No way out is open for all of these at once; choose fewer.</span>
       <span v-else-if="ways.length === 0" class="quiet">Document control has been told and will put this right.</span>
     </div>
+    <p v-for="role in nobody ? empty : []" :key="role.id" class="row wrap"><span>Nobody holds “{{ role.name }}”. Put somebody in, and it goes on:</span>
+      <select class="text few" :aria-label="`Who holds ${role.name}`" :disabled="busy" @change="fill(role, $event)"><option value="">choose somebody</option><option v-for="p in people.value.value?.people" :key="p.id" :value="p.id">{{ p.name }}, {{ p.firmCode }}</option></select></p>
     <form v-if="chosen" class="ask" @submit.prevent="take(chosen)">
       <template v-if="chosen === 'GIVE_FIELDS'">
         <label v-for="field in asked" :key="field.key" class="field">
@@ -122,5 +147,6 @@ async function take(way: WayOut) {
 .wrap { flex-wrap: wrap; }
 .on { border-color: var(--main); box-shadow: inset 0 -2px 0 var(--main); }
 .ask { display: flex; align-items: end; gap: 8px; flex-wrap: wrap; }
+.few { width: auto; }
 .wide { flex: 1; min-width: 260px; max-width: 520px; }
 </style>

@@ -19,8 +19,9 @@ import NumberFiles from './NumberFiles.vue'
 import RulesHere from './RulesHere.vue'
 import SendFiles from './SendFiles.vue'
 
-const props = defineProps<{ id: number; folders: Folder[] }>()
-const emit = defineEmits<{ changed: [] }>()
+/** @prop inPlace new folders are gone to where the page stands, instead of under Folders */
+const props = defineProps<{ id: number; folders: Folder[]; inPlace?: boolean }>()
+const emit = defineEmits<{ changed: []; made: [folder: number] }>()
 const session = useSession()
 const router = useRouter()
 const { first: here, rows: files, hasMore, problem, load, more } = usePaged((after) => data(api.GET('/api/folders/{id}', { params: { path: { id: props.id }, query: { after } } })), (answer) => answer.files)
@@ -50,6 +51,13 @@ const intake = computed(() => here.value?.rules.some((r) => !r.watches) ?? false
 const numbered = computed(() => files.value.some((f) => f.document))
 const allTraces = ref(false)
 const traces = computed(() => (allTraces.value ? here.value?.traces : here.value?.traces.slice(0, 3)) ?? [])
+
+function goTo(folder: number) {
+  making.value = false
+  emit('changed')
+  if (props.inPlace) emit('made', folder)
+  else void router.push(`/folders/${folder}`)
+}
 
 function drop(event: DragEvent) {
   over.value = false
@@ -86,9 +94,9 @@ function take(files: File[]) {
         <label v-if="here.mayDrop" class="act first">Choose files to send<input type="file" multiple class="hidden-text" data-test="files" @change="pick"></label>
       </header>
       <ChangeFolder v-if="changing" :key="here.folder.version" :folder="here.folder" :folders="folders"
-        @changed="(load(), emit('changed'))" @deleted="(emit('changed'), router.push(`/folders/${here.folder.parent}`))" @cancel="changing = false" />
+        @changed="(load(), emit('changed'))" @deleted="goTo(here.folder.parent ?? 0)" @cancel="changing = false" />
       <FolderAccess v-if="opening" :key="`access ${here.folder.version}`" :folder="here.folder" @changed="(load(), emit('changed'))" @cancel="opening = false" />
-      <NewFolder v-if="making" :parent="here.folder" @made="(id) => (emit('changed'), (making = false), router.push(`/folders/${id}`))" @cancel="making = false" />
+      <NewFolder v-if="making" :parent="here.folder" @made="goTo" @cancel="making = false" />
 
       <NumberFiles v-if="numbering" :folder="id" @done="load" @cancel="numbering = false" />
 

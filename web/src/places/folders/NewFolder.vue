@@ -45,5 +45,5 @@ async function make() {
 </template>
 
 <style scoped>
-form { display: flex; gap: 10px; padding: 10px; align-items: end; flex-wrap: wrap; }
+form { display: flex; gap: 10px; padding: 10px; align-items: end; flex-wrap: wrap; } .field { flex: 1 1 170px; min-width: 150px; } .grow { flex: 2 1 260px; min-width: 240px; }
 </style>

@@ -4,6 +4,7 @@ import type { Schemas } from '../../api/client'
 import ListUpload from '../../parts/ListUpload.vue'
 import { day } from '../../say'
 import { useSession } from '../../session'
+import BeginCounter from './BeginCounter.vue'
 import CounterStrip from './CounterStrip.vue'
 import LedgerTable from './LedgerTable.vue'
 import NumberSample from './NumberSample.vue'
@@ -15,8 +16,9 @@ const emit = defineEmits<{ edit: []; changed: [] }>()
 const session = useSession()
 const open = ref<string>()
 const taking = ref(false)
+const beginning = ref(false)
 const find = ref('')
-watch(() => props.scheme.key, () => { open.value = undefined; taking.value = false })
+watch(() => props.scheme.key, () => { open.value = undefined; taking.value = false; beginning.value = false })
 const SHOWN = 12
 const all = ref(false)
 const wanted = computed(() => props.scheme.counters.filter((c) => c.combination.toLowerCase().includes(find.value.trim().toLowerCase())))
@@ -47,7 +49,9 @@ const percent = (n: number) => (n > 0 && n < 1 ? 'under 1 %' : `${Math.round(n)}
 
     <section class="panel">
       <header><h2>Counters</h2><span class="quiet grow">What comes next is shown, not promised.</span>
+        <button v-if="session.controls && scheme.sample.length" class="act" type="button" :aria-expanded="beginning" data-test="begin-counter" @click="beginning = !beginning">Where a counter begins</button>
         <input v-if="scheme.counters.length > SHOWN" v-model="find" class="text find" type="search" placeholder="Find a counter" aria-label="Find a counter"></header>
+      <BeginCounter v-if="beginning" :scheme="scheme" :firms="firms" @changed="((beginning = false), emit('changed'))" @cancel="beginning = false" />
       <table v-if="scheme.counters.length" class="dense">
         <thead><tr><th>Counter</th><th>Next</th><th>Given</th><th class="full">How full</th><th>In 90 days</th><th>Full at that pace</th></tr></thead>
         <tbody>

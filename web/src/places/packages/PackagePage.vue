@@ -42,7 +42,10 @@ const own = computed(() => {
   return top ? folders.value.value!.filter((f) => f.path === top.path || f.path.startsWith(`${top.path} / `)).map((f) => (f.id === top.id ? { ...f, parent: undefined } : f)) : []
 })
 const shown = computed(() => at.value ?? pack.value?.folder)
-const parent = computed(() => folders.value.value?.find((f) => f.id === pack.value?.parent)?.path)
+const parent = computed(() => {
+  const its = folders.value.value?.find((f) => f.id === pack.value?.parent)
+  return its && (its.path || its.name)
+})
 const again = () => act(() => data(api.POST('/api/packages/{id}/folders', { params: { path: { id: id.value } } })))
 </script>
 
@@ -50,7 +53,7 @@ const again = () => act(() => data(api.POST('/api/packages/{id}/folders', { para
   <div v-if="pack" class="package">
     <header>
       <h1><span class="mono">{{ pack.code }}</span> {{ pack.title }}</h1>
-      <span v-if="pack.firm">{{ pack.firm }}</span><span class="quiet">under {{ parent }}, from {{ pack.template }}{{ pack.edition ? ` edition ${pack.edition}` : '' }}</span>
+      <span v-if="pack.firm">{{ pack.firm }}</span><span class="quiet"><template v-if="parent">under {{ parent }}, </template>from {{ pack.template }}{{ pack.edition ? ` edition ${pack.edition}` : '' }}</span>
       <span v-if="pack.behind" class="attention">The template is newer; <RouterLink to="/packages">see what would change</RouterLink>.</span>
       <span class="grow" />
       <input v-if="pack.folder" v-model="text" class="text find" type="search" placeholder="Find a file in it" aria-label="Find a file in the package">
@@ -67,7 +70,7 @@ const again = () => act(() => data(api.POST('/api/packages/{id}/folders', { para
     </div>
     <div v-if="pack.folder" class="folders">
       <section class="panel side" aria-label="Folders of the package"><FolderTree :top="grow(own)" :at="shown" :closed="closed" @open="(f) => (at = f)" @close="(now) => (closed = now)" /></section>
-      <FolderPage v-if="shown" :id="shown" :key="shown" :folders="folders.value.value ?? []" @changed="load" />
+      <FolderPage v-if="shown" :id="shown" :key="shown" :folders="folders.value.value ?? []" in-place @made="(f) => ((at = f), load())" @changed="load" />
     </div>
   </div>
   <Trouble v-else-if="one.problem.value" :problem="one.problem.value" :again="load" />

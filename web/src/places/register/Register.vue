@@ -58,7 +58,7 @@ useKeys([
           <td><Num :number="row.number" /></td>
           <td class="clip"><RouterLink class="plain" :to="`/documents/${row.id}`">{{ row.title }}</RouterLink></td>
           <td class="clip short">{{ row.ownReference }}</td><td class="mono">{{ row.originator }}</td><td class="mono">{{ type(row) }}</td>
-          <td class="mono">{{ row.latest ?? '' }}<span v-if="row.voided" class="error" :title="row.voided">voided</span><span v-else-if="!row.latest" class="quiet">not come</span><span v-if="row.onItsWay" class="quiet"> on its way</span></td>
+          <td class="mono">{{ row.latest ?? '' }}<span v-if="row.voided" class="error" :title="row.voided">voided</span><span v-else-if="row.lies" class="quiet">numbered where it lies</span><span v-else-if="!row.latest" class="quiet">not come</span><span v-if="row.onItsWay" class="quiet"> on its way</span></td>
           <td><span v-for="c in row.current" :key="c.state" class="current"><span class="mono">{{ c.revision }} {{ c.status }}</span> <span class="quiet">{{ stateName(c.state) }}</span></span></td>
           <td class="nowrap" :title="exact(row.since)">{{ moment(row.since) }}</td>
         </tr>

@@ -1,6 +1,8 @@
 -- Who reopened the decision on a passage, and why, until it is decided anew.
 alter table passage add column reopened_by bigint references person;
 alter table passage add column reopened_why varchar(1000);
+-- The name that would do, where a stop knows one.
+alter table passage add column stop_proposal varchar(255);
 alter table review add column reopened boolean default false not null;
 -- Whether who stands in has been told of what waits already.
 -- What watching rules told of, so that they can be looked after as handling rules are.

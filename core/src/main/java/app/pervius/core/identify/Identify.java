@@ -103,8 +103,8 @@ public final class Identify {
         return switch (facts.checks().sameName()) {
             case NEXT_REVISION -> nextRevision(new NumberInName(document.number(), FieldValues.NONE, Optional.empty(), ""), document, "A file of this name here is ");
             case NEW_DOCUMENT -> newDocument();
-            case ASK -> Outcome.stopped(StopReason.Code.SAME_NAME, "A file of this name here is " + document.number() + ". Is this its next revision? Then put the number into its name. "
-                    + "Is it another document? Then let it go on all the same.", WayOut.PUT_NAME_RIGHT, WayOut.GO_ON_ALL_THE_SAME, WayOut.CHOOSE_RULE, WayOut.SEND_BACK, WayOut.TAKE_OUT);
+            case ASK -> Outcome.stopped(new StopReason(StopReason.Code.SAME_NAME, "A file of this name here is " + document.number() + ". Is this its next revision? Then put the number into its "
+                    + "name. Is it another document? Then let it go on all the same.", List.of(), Optional.of(document.number() + "_" + facts.baseName())), WayOut.PUT_NAME_RIGHT, WayOut.GO_ON_ALL_THE_SAME, WayOut.CHOOSE_RULE, WayOut.SEND_BACK, WayOut.TAKE_OUT);
         };
     }
 
@@ -178,9 +178,11 @@ public final class Identify {
                     "The name was read with “" + read.by() + "”: a new document.");
             case Reading.Misfit misfit when facts.checks().nameMisfit() == Checks.Then.GO_ON ->
                     found(facts.known(), facts.baseName(), "No pattern reads the name; the rule lets that go on: a new document.");
-            case Reading.Misfit misfit -> refuse(facts.checks().nameMisfit(), StopReason.Code.NAME_DOES_NOT_FIT, "“" + facts.baseName() + "” does not fit " + fitting(read.by())
-                    + ": " + misfit.inWords() + "."
-                    + read.by().nearest(facts.baseName()).map(near -> " “" + near + "” would fit.").orElse(""));
+            case Reading.Misfit misfit -> {
+                Optional<String> near = read.by().nearest(facts.baseName());
+                yield refuse(facts.checks().nameMisfit(), new StopReason(StopReason.Code.NAME_DOES_NOT_FIT, "“" + facts.baseName() + "” does not fit " + fitting(read.by()) + ": "
+                        + misfit.inWords() + "." + near.map(n -> " “" + n + "” would fit.").orElse(""), List.of(), near));
+            }
         };
     }
 
@@ -205,11 +207,19 @@ public final class Identify {
     }
 
     private static Outcome<IdentifyEffect> refuse(Checks.Then then, StopReason.Code code, String sentence) {
-        return then == Checks.Then.RETURN ? new Outcome.Returned<>(new StopReason(code, sentence)) : stop(code, sentence);
+        return refuse(then, new StopReason(code, sentence));
+    }
+
+    private static Outcome<IdentifyEffect> refuse(Checks.Then then, StopReason reason) {
+        return then == Checks.Then.RETURN ? new Outcome.Returned<>(reason) : stop(reason);
     }
 
     private static Outcome<IdentifyEffect> stop(StopReason.Code code, String sentence) {
-        return Outcome.stopped(code, sentence, WayOut.PUT_NAME_RIGHT, WayOut.TRY_AGAIN, WayOut.CHOOSE_RULE, WayOut.GO_ON_IN_FORCE,
+        return stop(new StopReason(code, sentence));
+    }
+
+    private static Outcome<IdentifyEffect> stop(StopReason reason) {
+        return Outcome.stopped(reason, WayOut.PUT_NAME_RIGHT, WayOut.TRY_AGAIN, WayOut.CHOOSE_RULE, WayOut.GO_ON_IN_FORCE,
                 WayOut.SEND_BACK, WayOut.TAKE_OUT);
     }
 }

@@ -45,7 +45,7 @@ public sealed interface Drawn {
             case Full(long value, String expected) -> "The counter of scheme " + name + " is full: " + value + " does not fit, it takes " + expected + ".";
             case ListUsedUp(Source.FromList source) -> "Scheme " + name + " takes “" + source.label() + "” from the list “" + source.list()
                     + "”, and every value of it has been used.";
-            case Unanswered(Source.Asked source) -> "Scheme " + name + " asks “" + source.connection() + "” for “" + source.label() + "”, which has not answered yet.";
+            case Unanswered(Source.Asked source) -> "Scheme " + name + " asks “" + source.connection() + "” for “" + source.label() + "”; that system is asked for files on their way, not here.";
             case Crowded(CounterKey counter, int passedOver) -> passedOver + " numbers in a row of the counter " + counter.combination()
                     + " of scheme " + name + " stand in the ledger already; set its next number.";
         };

@@ -50,6 +50,10 @@ public sealed interface Outcome<E> {
     }
 
     static <E> Outcome<E> stopped(StopReason.Code code, String sentence, WayOut... waysOut) {
-        return new Stopped<>(new StopReason(code, sentence), List.of(waysOut));
+        return stopped(new StopReason(code, sentence), waysOut);
+    }
+
+    static <E> Outcome<E> stopped(StopReason reason, WayOut... waysOut) {
+        return new Stopped<>(reason, List.of(waysOut));
     }
 }

@@ -1,6 +1,7 @@
 package app.pervius.core.passage;
 
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Why a passage cannot go on, in words for the people who can mend it.
@@ -8,8 +9,9 @@ import java.util.List;
  * @param code the kind of reason, stable
  * @param sentence the reason with its particulars
  * @param fields keys of fields that are missing or at fault; empty when no field is
+ * @param proposal the base name that would do, where one is known
  */
-public record StopReason(Code code, String sentence, List<String> fields) {
+public record StopReason(Code code, String sentence, List<String> fields, Optional<String> proposal) {
 
     /** The kinds of reason. */
     public enum Code {
@@ -23,6 +25,10 @@ public record StopReason(Code code, String sentence, List<String> fields) {
     }
 
     public StopReason(Code code, String sentence) {
-        this(code, sentence, List.of());
+        this(code, sentence, List.of(), Optional.empty());
+    }
+
+    public StopReason(Code code, String sentence, List<String> fields) {
+        this(code, sentence, fields, Optional.empty());
     }
 }

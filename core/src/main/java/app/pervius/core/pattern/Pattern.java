@@ -1,6 +1,8 @@
 package app.pervius.core.pattern;
 
+import app.pervius.core.project.Code;
 import app.pervius.core.project.Field;
+import app.pervius.core.project.FieldKind;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.Fields;
 import java.time.LocalDate;
@@ -26,9 +28,12 @@ public final class Pattern {
     private final List<Part> parts;
     private final Program program;
 
-    private Pattern(String text, List<Part> parts) {
+    private final Fields fields;
+
+    private Pattern(String text, List<Part> parts, Fields fields) {
         this.text = text;
         this.parts = parts;
+        this.fields = fields;
         this.program = new Program(parts);
     }
 
@@ -36,7 +41,7 @@ public final class Pattern {
     public static Compiled compile(String text, Fields fields) {
         PatternParser parser = new PatternParser(text, fields);
         List<Part> parts = parser.parse();
-        return parser.faults().isEmpty() ? new Compiled.Sound(new Pattern(text, parts)) : new Compiled.Faulty(parser.faults());
+        return parser.faults().isEmpty() ? new Compiled.Sound(new Pattern(text, parts, fields)) : new Compiled.Faulty(parser.faults());
     }
 
     /** A pattern that is known to be sound, such as one already in force; compiled once over these fields. */
@@ -71,7 +76,19 @@ public final class Pattern {
 
     /** A name that can be read in two ways, if there is one; found while the pattern is written, not for every name. */
     public Optional<Ambiguity> ambiguity() {
-        return Ambiguity.of(program);
+        return Ambiguity.of(new Program(asAlways(parts)));
+    }
+
+    /** The parts where a field that always says the same takes nothing else. */
+    private List<Part> asAlways(List<Part> of) {
+        return of.stream().map(part -> switch (part) {
+            case Part.Take take -> fields.always(take.field().key()).<Part>map(said -> Part.Take.of(
+                    new Field(take.field().key(), take.field().label(), new FieldKind.CodeList(List.of(new Code(said, "", false))), take.field().greatestWidth()), take.fewest(), take.most())).orElse(take);
+            case Part.Maybe(List<Part> inner) -> new Part.Maybe(asAlways(inner));
+            case Part.Literal literal -> literal;
+            case Part.Day day -> day;
+            case Part.Skip skip -> skip;
+        }).toList();
     }
 
     /** Writes a text from {@code values}; digits are filled up with zeros to the width asked for. */

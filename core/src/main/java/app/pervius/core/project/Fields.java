@@ -16,8 +16,15 @@ public final class Fields {
 
     private final Map<String, Field> byKey = new LinkedHashMap<>();
     private final Map<Object, Object> remembered = new ConcurrentHashMap<>();
+    private final Map<String, String> always;
 
     public Fields(List<Field> fields) {
+        this(fields, Map.of());
+    }
+
+    /** @param always what fields say that say the same of everything, by their keys, such as the project's code */
+    public Fields(List<Field> fields, Map<String, String> always) {
+        this.always = Map.copyOf(always);
         for (Field field : fields) {
             if (byKey.put(field.key(), field) != null) {
                 throw new IllegalArgumentException("two fields are called " + field.key());
@@ -29,6 +36,11 @@ public final class Fields {
         return Optional.ofNullable(byKey.get(key));
     }
 
+    /** What a field says of everything, if it always says the same. */
+    public Optional<String> always(String key) {
+        return Optional.ofNullable(always.get(key));
+    }
+
     public List<Field> all() {
         return List.copyOf(byKey.values());
     }
@@ -37,7 +49,7 @@ public final class Fields {
     public Fields with(List<Field> more) {
         Map<String, Field> merged = new LinkedHashMap<>(byKey);
         more.forEach(f -> merged.put(f.key(), f));
-        return new Fields(new ArrayList<>(merged.values()));
+        return new Fields(new ArrayList<>(merged.values()), always);
     }
 
     /**

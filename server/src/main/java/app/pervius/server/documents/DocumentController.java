@@ -30,6 +30,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -100,10 +101,11 @@ class DocumentController {
      *
      * @param latest the code of the newest revision; absent if none has come
      * @param onItsWay whether the newest is on its way
+     * @param lies whether it was numbered where its files lay, and no revision has come since
      * @param voided why its number was voided; absent unless it was
      */
     record DocumentRow(long id, String number, String title, String ownReference, String originator, Map<String, String> values, @Nullable String latest,
-            boolean onItsWay, List<CurrentIn> current, @Nullable String voided, Instant since) {
+            boolean onItsWay, boolean lies, List<CurrentIn> current, @Nullable String voided, Instant since) {
     }
 
     /** A file of a revision, where it lies now or last lay. */
@@ -267,12 +269,13 @@ class DocumentController {
     private List<DocumentRow> rows(List<Document> found) {
         Map<Long, List<Revision>> byDocument = revisions.findByDocumentIdInOrderById(found.stream().map(Document::id).toList()).stream()
                 .collect(Collectors.groupingBy(r -> r.documentId));
+        Set<Long> lying = files.numberedWhereTheyLie(found.stream().map(Document::id).toList());
         return found.stream().map(d -> {
             List<Revision> its = byDocument.getOrDefault(d.id(), List.of()).stream().filter(r -> !r.withdrawn).toList();
             List<CurrentIn> current = new ArrayList<>();
             its.stream().filter(r -> r.currentIn != null).forEach(r -> current.add(new CurrentIn(r.currentIn, r.code, r.statusCode)));
             return new DocumentRow(d.id(), d.number, d.title, d.ownReference, people.firm(d.originatorId).code(), Documents.values(d.fieldValues).byKey(),
-                    its.isEmpty() ? d.revisionBefore : its.getLast().code, !its.isEmpty() && its.getLast().onItsWay, current, d.voided, d.createdAt);
+                    its.isEmpty() ? d.revisionBefore : its.getLast().code, !its.isEmpty() && its.getLast().onItsWay, its.isEmpty() && lying.contains(d.id()), current, d.voided, d.createdAt);
         }).toList();
     }
 

@@ -16,6 +16,6 @@ interface DocumentRepository extends JpaRepository<Document, Long> {
     /** Those that no revision has come for yet. */
     @Query("""
             from Document d where d.projectId = :project and (:firm is null or d.originatorId = :firm) and d.id < :before and d.voided is null
-            and not exists (select 1 from Revision r where r.documentId = d.id) order by d.projectId desc, d.id desc""")
+            and not exists (select 1 from Revision r where r.documentId = d.id) and not exists (select 1 from FolderFile f where f.documentId = d.id) order by d.projectId desc, d.id desc""")
     List<Document> notCome(long project, @Nullable Long firm, long before, Limit limit);
 }

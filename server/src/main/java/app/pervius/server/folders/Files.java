@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -216,6 +217,13 @@ public class Files {
         List<FolderFile> all = files.findByRevisionIdOrderById(revision);
         List<FolderFile> there = all.stream().filter(f -> f.present).toList();
         return (there.isEmpty() ? all : there).stream().map(Files::view).toList();
+    }
+
+    /** Those of these documents whose files were numbered on request. */
+    @Transactional(readOnly = true)
+    public Set<Long> numberedWhereTheyLie(Collection<Long> documents) {
+        return documents.isEmpty() ? Set.of() : Set.copyOf(jdbc.sql("select distinct document_id from folder_file where document_id in (:documents)").param("documents", documents)
+                .query(Long.class).list());
     }
 
     /** The document a file was numbered for on request. */

@@ -1,6 +1,9 @@
 package app.pervius.server.numbers;
 
+import app.pervius.core.number.CounterKey;
 import app.pervius.core.number.Scheme;
+import app.pervius.core.project.Field;
+import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.Fields;
 import app.pervius.server.projects.Projects;
 import java.time.Duration;
@@ -11,6 +14,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
@@ -72,6 +76,39 @@ class CounterBook {
         Fields fields = projects.settings(project).fields();
         return counters.findByProjectIdAndSchemeKeyOrderByCombination(project, scheme.key(), Limit.of(MOST_COUNTERS)).stream()
                 .map(c -> view(project, scheme, fields, c, pace.getOrDefault(c.combination, 0L))).toList();
+    }
+
+    /** What fields say in a sample number, and what its counter gives next; shown, not promised. */
+    record NextSample(FieldValues values, long value) {
+    }
+
+    /**
+     * The sample of a scheme: of the counter that gave a number last, or of the one that would begin with the first codes there are.
+     *
+     * @param originator the code of the firm that stands in it where nothing else says so
+     */
+    NextSample sample(long project, Scheme scheme, String originator, LocalDate today) {
+        Projects.Settings settings = projects.settings(project);
+        FieldValues values = new FieldValues(Map.of("project", settings.code(), "originator", originator));
+        for (Field field : settings.fields().all()) {
+            String usual = Sample.usual(field);
+            values = usual.isEmpty() || values.get(field.key()).isPresent() ? values : values.with(field.key(), usual);
+        }
+        if (!scheme.counts()) {
+            return new NextSample(values, scheme.start());
+        }
+        Optional<String> last = jdbc.sql("""
+                select combination from ledger_entry where project_id = ? and scheme_key = ? and counter_value is not null
+                order by project_id desc, scheme_key desc, id desc fetch first 1 rows only""").params(project, scheme.key()).query(String.class).optional();
+        String[] said = last.map(l -> l.split("·", -1)).orElse(new String[0]);
+        for (int i = 0; i < Math.min(said.length, scheme.countsPer().size()); i++) {
+            values = values.with(scheme.countsPer().get(i), said[i]);
+        }
+        for (String key : scheme.countsPer()) {
+            values = values.get(key).isPresent() ? values : values.with(key, "1");
+        }
+        CounterKey key = scheme.counter(values, today);
+        return new NextSample(values, counters.findByProjectIdAndSchemeKeyAndCombination(project, scheme.key(), key.combination()).map(c -> c.nextValue).orElse(scheme.start()));
     }
 
     private CounterView view(long project, Scheme scheme, Fields fields, Counter c, long pace) {

@@ -131,7 +131,8 @@ class NumberExisting {
         String title = base.replace('_', ' ').strip();
         long document = documents.openBeforehand(new Documents.NewDocument(project, drawing.number(), title, firm, values, ""));
         book.keep(project, drawing, entry -> {
-            entry.state = NumberState.TAKEN;
+            entry.state = NumberState.ASSIGNED;
+            entry.cameAt = clock.instant();
             entry.documentId = document;
             entry.title = title;
             entry.firmId = firm;

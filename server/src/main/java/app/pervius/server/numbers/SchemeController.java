@@ -110,7 +110,7 @@ class SchemeController {
         Scheme scheme = form.scheme("trial");
         List<SchemeCheck.Fault> faults = schemes.faults(project, scheme);
         boolean readable = faults.stream().noneMatch(f -> f.place().equals("pattern") || f.place().equals("sources"));
-        return new SchemeTried(faults, readable ? sample(project, scheme) : List.of());
+        return new SchemeTried(faults, readable ? sample(project, scheme, actor) : List.of());
     }
 
     @PutMapping("/schemes/{scheme}")
@@ -159,11 +159,13 @@ class SchemeController {
         var settings = projects.settings(project);
         List<String> needs = scheme.sound(settings.fields()).fieldKeys().stream()
                 .filter(key -> settings.fields().find(key).isPresent() && !key.equals("project") && !key.equals("originator")).toList();
-        return new SchemeView(scheme.key(), scheme.edition(), SchemeForm.of(scheme), sample(project, scheme), needs, counters(project, scheme, actor));
+        return new SchemeView(scheme.key(), scheme.edition(), SchemeForm.of(scheme), sample(project, scheme, actor), needs, counters(project, scheme, actor));
     }
 
-    private List<Sample.SamplePiece> sample(long project, Scheme scheme) {
+    private List<Sample.SamplePiece> sample(long project, Scheme scheme, Actor actor) {
         var settings = projects.settings(project);
-        return Sample.of(scheme, settings.fields(), settings.code(), LocalDate.ofInstant(clock.instant(), settings.zone()));
+        LocalDate today = LocalDate.ofInstant(clock.instant(), settings.zone());
+        CounterBook.NextSample next = counters.sample(project, scheme, people.firm(actor.firm()).code(), today);
+        return Sample.of(scheme, settings.fields(), next.values(), today, next.value());
     }
 }

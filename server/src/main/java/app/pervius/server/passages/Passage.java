@@ -56,6 +56,8 @@ class Passage extends Row {
     StopReason.@Nullable Code stopCode;
     @Nullable String stopReason;
     @Nullable String stopFields;
+    /** The base name that would do, where the stop knows one. */
+    @Nullable String stopProposal;
     @Nullable String waysOut;
     @Nullable Integer readFile;
     @Nullable Integer decisionCode;

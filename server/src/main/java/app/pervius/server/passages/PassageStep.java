@@ -1,5 +1,6 @@
 package app.pervius.server.passages;
 
+import app.pervius.core.arrive.FileName;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.Station;
 import app.pervius.core.passage.StopReason;
@@ -177,6 +178,7 @@ class PassageStep {
         passage.stopCode = reason.code();
         passage.stopReason = reason.sentence().length() > 2000 ? reason.sentence().substring(0, 1999) + "…" : reason.sentence();
         passage.stopFields = Json.write(reason.fields());
+        passage.stopProposal = reason.proposal().filter(name -> name.length() <= FileName.LONGEST).orElse(null);
         passage.waysOut = Json.write(waysOut);
         passage.heldBy = "document control";
         write(passage, Journal.Kind.STOPPED, reason.sentence());

@@ -80,8 +80,8 @@ public class Passages {
         }
     }
 
-    /** A stop with its ways out. */
-    public record StopView(StopReason.Code code, String reason, List<String> fields, List<WayOut> waysOut) {
+    /** A stop with its ways out; {@code proposal} is the base name that would do, where one is known. */
+    public record StopView(StopReason.Code code, String reason, List<String> fields, @Nullable String proposal, List<WayOut> waysOut) {
     }
 
     /** Revisions of one document arrive under one name: so many times as many are looked at as names are wanted. */
@@ -400,7 +400,7 @@ public class Passages {
     private static PassageView view(Passage p, List<PassageFacts.File> files) {
         boolean stopped = p.state == State.STOPPED && p.stopCode != null && p.stopReason != null && p.stopFields != null;
         StopView stop = stopped ? new StopView(p.stopCode, p.stopReason,
-                Json.read(p.stopFields, new TypeReference<List<String>>() { }), waysOut(p)) : null;
+                Json.read(p.stopFields, new TypeReference<List<String>>() { }), p.stopProposal, waysOut(p)) : null;
         String heldBy = p.heldBy != null ? p.heldBy : p.state == State.DONE ? "" : "Pervius";
         return new PassageView(p.id(), p.projectId, p.submissionId, p.folderId, p.authorId, p.authorFirmId, p.originalName, p.title,
                 p.number, p.revision, p.cycle, p.station, p.state, p.ended, heldBy, p.waitingFor, p.since, p.due, stop,

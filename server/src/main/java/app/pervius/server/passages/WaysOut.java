@@ -231,6 +231,7 @@ class WaysOut {
         passage.stopCode = null;
         passage.stopReason = null;
         passage.stopFields = null;
+        passage.stopProposal = null;
         passage.waysOut = null;
     }
 

@@ -15,6 +15,7 @@ import java.time.ZoneId;
 import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -93,7 +94,7 @@ public class Projects {
     private static Settings view(Project p) {
         WorkingDays days = p.workingCalendar.isEmpty() ? WorkingDays.USUAL : Json.read(p.workingCalendar, WorkingDays.class);
         return new Settings(p.id(), p.code, p.name, ZoneId.of(p.zone),
-                new Fields(Json.read(p.fields, new TypeReference<List<Field>>() { })),
+                new Fields(Json.read(p.fields, new TypeReference<List<Field>>() { }), Map.of("project", p.code)),
                 Json.read(p.decisionCodes, new TypeReference<List<DecisionCode>>() { }),
                 Json.read(p.statusCodes, new TypeReference<List<StatusCode>>() { }),
                 Optional.ofNullable(p.archiveFolder).map(FolderId::new),

@@ -1924,6 +1924,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reviews/{id}/chasing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["chasing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reviews/{id}/closings": {
         parameters: {
             query?: never;
@@ -2877,6 +2893,15 @@ export interface components {
             /** Format: int32 */
             project?: number;
             rows: components["schemas"]["RowSeen"][];
+        };
+        Foreseen: {
+            /** Format: date-time */
+            at: string;
+            /** Format: int32 */
+            code?: number;
+            /** @enum {string} */
+            kind: "REMIND_BEFORE" | "REMIND_AFTER" | "ESCALATE" | "SILENCE";
+            whom: string[];
         };
         FoundFile: {
             /** Format: int64 */
@@ -7728,6 +7753,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReviewView"];
+                };
+            };
+        };
+    };
+    chasing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Foreseen"][];
                 };
             };
         };

@@ -58,5 +58,5 @@ const SHOWN = 10
 </template>
 
 <style scoped>
-section { display: grid; gap: 8px; } .clip { max-width: 300px; } .nowrap { white-space: nowrap; }
+section { display: grid; grid-template-columns: minmax(0, 1fr); gap: 8px; } .clip { max-width: 300px; } .nowrap { white-space: nowrap; }
 </style>

@@ -161,7 +161,7 @@ const nothing = computed(() => asked.value && waiting.value.length === 0 && rows
 </template>
 
 <style scoped>
-.desk { display: grid; gap: 20px; max-width: 1500px; }
-section { display: grid; gap: 8px; } .wrap { flex-wrap: wrap; } .narrow { max-width: 300px; margin-left: auto; } .order { width: auto; }
+.desk { display: grid; grid-template-columns: minmax(0, 1fr); gap: 20px; max-width: 1500px; }
+section { display: grid; grid-template-columns: minmax(0, 1fr); gap: 8px; } .wrap { flex-wrap: wrap; } .narrow { max-width: 300px; margin-left: auto; } .order { width: auto; }
 .left { display: grid; gap: 6px; justify-items: start; padding: 7px 10px 9px; border-left: 3px solid var(--stop); }
 </style>

@@ -51,6 +51,7 @@ const codeName = (digit?: number) => codes().find((c) => c.digit === digit)?.nam
 /** What title blocks say otherwise than name and register, said where one decides. */
 const remarks = useRemarks(() => props.review.project, () => files.value.map((f) => f.passage.id))
 watch(() => files.value.map((f) => f.passage.id).join(), (ids) => { if (ids) void remarks.load() }, { immediate: true })
+const columns = computed(() => 5 + (files.value.some((f) => f.before.length) ? 1 : 0) + (several.value ? 1 : 0))
 /** Who has not answered every file, where one's own answers are complete. */
 const missing = computed(() => (several.value && files.value.every((f) => f.mine)
   ? props.review.seats.filter((s) => s.answered < props.review.fileCount && !props.review.from.includes(s.personId)).map((s) => s.person) : []))
@@ -206,7 +207,7 @@ useKeys(props.keys ? [
           </td>
           <td class="read"><RouterLink class="act bare" :to="`/read/${file.passage.id}`">Read</RouterLink></td>
         </tr>
-        <tr v-if="asking && askedAt === file.passage.id" class="asked"><td :colspan="9">
+        <tr v-if="asking && askedAt === file.passage.id" class="asked"><td :colspan="columns">
           <form class="ask" @submit.prevent="sayIt">
             <label class="field grow">
               <span>{{ asking.code }}, {{ codeName(asking.code) }}: what is to be done ({{ count(asking.passages.length, 'file') }})</span>

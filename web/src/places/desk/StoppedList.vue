@@ -68,7 +68,7 @@ function mark(ids: number[], on: boolean) {
 </template>
 
 <style scoped>
-.list, ul { display: grid; gap: 6px; }
+.list, ul { display: grid; grid-template-columns: minmax(0, 1fr); gap: 6px; } .many { border-left-color: var(--stop); }
 .together { position: sticky; top: var(--stick); z-index: 2; padding: 7px 10px 9px; display: grid; gap: 5px; border-left: 3px solid var(--main); }
 li { padding: 7px 10px 9px; border-left: 3px solid var(--stop); display: grid; gap: 5px; }
 li.on { border-left-color: var(--main); background: var(--shade); }
@@ -77,8 +77,8 @@ input { accent-color: var(--main); }
 .what strong { max-width: 40%; }
 .when { margin-left: auto; white-space: nowrap; }
 .reason { max-width: 120ch; }
-.ways { display: flex; align-items: start; gap: 8px; }
-.ways > :first-child { min-width: 0; flex: 1; }
+.ways { display: flex; align-items: start; gap: 8px; flex-wrap: wrap; }
+.ways > :first-child { min-width: 0; flex: 1 1 420px; }
 .all { margin-left: auto; white-space: nowrap; }
 .plain { color: inherit; text-decoration: none; }
 .plain:hover { text-decoration: underline; }

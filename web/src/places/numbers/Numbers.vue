@@ -58,7 +58,7 @@ async function edited(key: string) {
 </template>
 
 <style scoped>
-.place { display: grid; gap: 10px; max-width: 1400px; align-content: start; }
+.place { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; max-width: 1400px; align-content: start; }
 header { display: flex; gap: 12px; align-items: center; }
 nav { display: flex; gap: 2px; } nav a { padding: 3px 10px; text-decoration: none; color: var(--ink-2); border-bottom: 2px solid transparent; } nav a.here { color: var(--ink); border-color: var(--main); font-weight: 600; }
 </style>

@@ -76,7 +76,7 @@ const percent = (n: number) => (n > 0 && n < 1 ? 'under 1 %' : `${Math.round(n)}
 </template>
 
 <style scoped>
-.page { display: grid; gap: 10px; min-width: 0; }
+.page { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; min-width: 0; } .panel { overflow-x: auto; }
 .head { display: flex; gap: 16px; padding: 12px 14px; align-items: flex-start; } .sample { overflow-x: auto; min-width: 0; }
 .side { display: grid; gap: 6px; max-width: 360px; } .wrap { white-space: normal; overflow-wrap: anywhere; }
 .full { min-width: 240px; }

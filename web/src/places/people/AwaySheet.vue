@@ -70,5 +70,5 @@ const move = () => act(async () => {
 </template>
 
 <style scoped>
-.away { display: grid; gap: 8px; align-content: start; } .add { padding: 10px; align-items: end; flex-wrap: wrap; } .now { margin-left: 6px; border: 1px solid var(--attention); color: var(--attention); padding: 0 4px; font-size: 11px; } .clip { max-width: 260px; }
+.away { display: grid; gap: 8px; align-content: start; } .add { padding: 10px; align-items: end; flex-wrap: wrap; } .add .grow { flex: 1 1 220px; min-width: 200px; } .now { margin-left: 6px; border: 1px solid var(--attention); color: var(--attention); padding: 0 4px; font-size: 11px; } .clip { max-width: 260px; }
 </style>

@@ -154,6 +154,6 @@ function setHolders(role: number, holders: number[]) {
 .place { display: grid; gap: 14px; max-width: 1300px; align-content: start; }
 header { display: flex; gap: 8px; align-items: center; } .end { margin-left: auto; } nav { display: flex; gap: 4px; } nav button { border-radius: 0; color: var(--ink-2); } nav button[aria-pressed='true'] { border-bottom: 2px solid var(--main); color: var(--ink); font-weight: 600; } .few { width: 220px; } .nowrap { white-space: nowrap; }
 section { display: grid; gap: 6px; align-content: start; }
-.add { display: flex; gap: 10px; padding: 10px; align-items: end; flex-wrap: wrap; }
+.add { display: flex; gap: 10px; padding: 10px; align-items: end; flex-wrap: wrap; } .add .field { flex: 1 1 150px; min-width: 140px; } .add .grow { flex: 2 1 200px; min-width: 180px; }
 .holders { min-width: 380px; } .holders :deep(.p-multiselect) { width: 100%; }
 </style>

@@ -94,6 +94,6 @@ const save = () => act(async () => {
 .side li button { display: flex; justify-content: space-between; gap: 8px; width: 100%; border: 0; background: none; padding: 4px 10px; cursor: pointer; text-align: left; } .side li button.here { background: var(--main-soft); box-shadow: inset 3px 0 0 var(--main); }
 .add { display: grid; gap: 6px; padding: 10px; border-top: 1px solid var(--line); }
 .one { display: grid; gap: 8px; padding: 10px; } .head { align-items: end; flex-wrap: wrap; } .few { max-width: 110px; } .tools { flex-wrap: wrap; } .find { max-width: 160px; }
-.scroll { max-height: 56vh; overflow: auto; } .code { width: 120px; } .retired { opacity: 0.75; } .retired input.text { text-decoration: line-through; }
+.scroll { max-height: 56vh; overflow: auto; } .code { width: 140px; } .retired { opacity: 0.75; } .retired input.text { text-decoration: line-through; }
 footer, .whole { grid-column: 1 / -1; } .pad { padding: 8px 0; }
 </style>

@@ -31,7 +31,7 @@ const save = () => act(async () => {
   <form class="panel sequences" @submit.prevent="save">
     <p class="quiet">In the order a document goes through them. It changes from one to the next when a rule says so, when its name carries the first code of the next, or when you say so on its page.</p>
     <Trouble :problem="now.problem.value ?? problem" />
-    <table class="dense">
+    <div class="across"><table class="dense">
       <thead><tr><th /><th>Name</th><th>Called</th><th>Written as</th><th>Begins with</th><th>Sub-steps</th><th>So it runs</th><th /></tr></thead>
       <tbody><tr v-for="(s, i) in all" :key="i">
         <td class="nowrap"><button class="act bare" type="button" :disabled="i === 0" :aria-label="`${s.name} earlier`" @click="move(i, -1)">↑</button><button class="act bare" type="button" :disabled="i === all.length - 1" :aria-label="`${s.name} later`" @click="move(i, 1)">↓</button></td>
@@ -45,7 +45,7 @@ const save = () => act(async () => {
         <td class="mono">{{ firstCodes(s).join(', ') }} …</td>
         <td><button class="act bare" type="button" :disabled="all.length === 1" @click="all.splice(i, 1)">Remove</button></td>
       </tr></tbody>
-    </table>
+    </table></div>
     <div class="row"><button class="act" type="button" @click="all.push({ key: 'numbers', name: 'numbers', kind: 'COUNTED', prefix: '', width: 1, first: 1, leftOut: '', subSteps: false })">Add a sequence</button>
       <button class="act first" type="submit" :disabled="busy || !changed || !all.length">Put in force as edition {{ (now.value.value?.edition ?? 0) + 1 }}</button>
       <span class="quiet">Codes that documents have must stay in some sequence.</span></div>
@@ -53,5 +53,5 @@ const save = () => act(async () => {
 </template>
 
 <style scoped>
-.sequences { display: grid; gap: 8px; padding: 10px; } .tiny { max-width: 60px; } .nowrap { white-space: nowrap; }
+.sequences { display: grid; gap: 8px; padding: 10px; } .tiny { width: 60px; flex: none; } table { min-width: 1060px; } th:nth-child(2) { min-width: 150px; } th:nth-child(3) { min-width: 150px; } .nowrap { white-space: nowrap; }
 </style>

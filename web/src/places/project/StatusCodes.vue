@@ -43,5 +43,5 @@ const save = () => act(async () => {
 </template>
 
 <style scoped>
-.codes { display: grid; gap: 8px; padding: 10px; } .short { width: 110px; }
+.codes { display: grid; gap: 8px; padding: 10px; } .short { width: 150px; }
 </style>

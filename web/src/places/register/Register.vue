@@ -3,6 +3,7 @@ import { computed, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, data, type Schemas } from '../../api/client'
 import { useKeys } from '../../keys'
+import { showMarked } from '../../parts/mark'
 import { whenChanged } from '../../live'
 import { useLoaded, usePaged } from '../../load'
 import Num from '../../parts/Num.vue'
@@ -18,6 +19,7 @@ const path = { project: session.project!.id }
 const which = ref<'ALL' | 'NOT_COME'>('ALL')
 const text = ref('')
 const at = ref(0)
+showMarked(at)
 const page = usePaged((after) => data(api.GET('/api/projects/{project}/documents', { params: { path, query: { which: which.value, after } } })), (answer) => answer)
 const found = useLoaded(() => data(api.GET('/api/projects/{project}/documents-found', { params: { path, query: { text: text.value } } })))
 
@@ -72,7 +74,7 @@ useKeys([
 </template>
 
 <style scoped>
-.place { display: grid; gap: 10px; align-content: start; }
+.place { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; align-content: start; } @media (max-width: 1100px) { td.clip { max-width: 230px; } td.short { max-width: 90px; } }
 header { display: flex; gap: 12px; align-items: center; } .find { max-width: 380px; margin-left: auto; }
 .clip { max-width: 330px; } .short { max-width: 120px; } .nowrap { white-space: nowrap; } .current { margin-right: 10px; white-space: nowrap; } .more { justify-self: start; }
 </style>

@@ -1,13 +1,13 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
-import { api, data } from '../../api/client'
+import { computed, onMounted, ref, watch } from 'vue'
+import { api, data, type Schemas } from '../../api/client'
 import { useAct } from '../../act'
 import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
 import Num from '../../parts/Num.vue'
 import Trouble from '../../parts/Trouble.vue'
 import WatchMore from '../../parts/WatchMore.vue'
-import { count, day } from '../../say'
+import { count, day, exact } from '../../say'
 import { useSession } from '../../session'
 
 /** A review opened in the list: its files, what was said, and what a controller or its sender can do with it. */
@@ -21,7 +21,14 @@ const { busy, problem, act } = useAct(() => {
 })
 onMounted(review.load)
 whenChanged(['REVIEW'], review.load)
+/** What will be sent to whom and when while nobody answers. */
+const chasing = useLoaded(() => data(api.GET('/api/reviews/{id}/chasing', { params: { path: { id: props.id } } })))
+const foreseen = (c: Schemas['Foreseen']) => {
+  if (c.kind === 'SILENCE') return c.code ? `silence counts as ${c.code}, ${session.project?.decisionCodes.find((d) => d.digit === c.code)?.name ?? ''}` : 'the step is left out'
+  return `${c.kind === 'ESCALATE' ? 'told that it is late:' : 'reminded:'} ${c.whom.join(', ') || 'nobody, as nobody holds the role'}`
+}
 const r = computed(() => review.value.value)
+watch(r, () => void chasing.load())
 const picked = ref(new Set<number>())
 const doing = ref<'stop' | 'back' | 'join' | 'watch'>()
 const reason = ref('')
@@ -67,6 +74,7 @@ function begin(what: 'stop' | 'back' | 'join' | 'watch') {
       <p><strong>{{ r.stepName }}</strong> <span class="quiet">on route {{ r.route }}, submission <span class="mono">{{ r.submissionReference }}</span><template v-if="r.purpose">, {{ r.purpose }}</template><template v-if="r.answerDue">, answer asked for by {{ day(r.answerDue) }}</template></span>
         <template v-if="r.sender"> · sent by {{ r.sender }}<template v-if="r.message">: {{ r.message }}</template></template></p>
       <p v-if="r.seats.length && live" class="row"><span v-for="s in r.seats" :key="s.personId">{{ s.person }}<template v-if="s.leads"> (lead)</template><template v-if="s.deputy">, away: {{ s.deputy }} stands in</template> <span class="quiet">{{ s.answered }}/{{ r.fileCount }}</span></span></p>
+      <p v-if="chasing.value.value?.length" class="chasing quiet">While nobody answers: <span v-for="c in chasing.value.value" :key="c.kind" :title="exact(c.at)"><strong>{{ day(c.at) }}</strong> {{ foreseen(c) }}</span></p>
       <table class="dense">
         <thead><tr><th v-if="r.mayArrange"><span class="hidden-text">Pick</span></th><th>Number</th><th>Title</th><th>Said</th><th>Comes to</th></tr></thead>
         <tbody><tr v-for="f in r.files" :key="f.passage.id">
@@ -100,5 +108,5 @@ function begin(what: 'stop' | 'back' | 'join' | 'watch') {
 
 <style scoped>
 .opened { display: grid; gap: 7px; padding: 8px 12px 10px 22px; border-left: 3px solid var(--main); }
-.acts { flex-wrap: wrap; } form { align-items: end; flex-wrap: wrap; } .said .clip { display: block; max-width: 460px; } .clip { max-width: 320px; }
+.chasing { display: flex; flex-wrap: wrap; gap: 2px 14px; } .acts { flex-wrap: wrap; } form { align-items: end; flex-wrap: wrap; } .said .clip { display: block; max-width: 460px; } .clip { max-width: 320px; }
 </style>

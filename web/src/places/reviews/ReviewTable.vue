@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Schemas } from '../../api/client'
 import { useKeys } from '../../keys'
+import { showMarked } from '../../parts/mark'
 import Due from '../../parts/Due.vue'
 import { count, day, exact } from '../../say'
 import { useSession } from '../../session'
@@ -12,6 +13,7 @@ const props = defineProps<{ rows: Schemas['ReviewRow'][] }>()
 defineEmits<{ changed: [] }>()
 const session = useSession()
 const at = ref(0)
+showMarked(at)
 const open = ref<number>()
 const STATES: Record<string, string> = { FORMING: 'forming', OPEN: 'open', RELEASING: 'to release', CLOSED: 'closed', TAKEN_BACK: 'taken back', STOPPED: 'stopped' }
 const codeName = (code: number) => session.project?.decisionCodes.find((c) => c.digit === code)?.name ?? ''
@@ -25,7 +27,7 @@ useKeys([
 </script>
 
 <template>
-  <table class="dense list">
+  <div class="across"><table class="dense list">
     <thead><tr><th class="w24">What</th><th class="w7">Submission</th><th class="w11">From</th><th class="w9">Route</th><th class="w4" title="How many times the document comes to review">Cycle</th><th class="w12">Step</th><th class="w12">With</th><th class="w5">Decided</th><th class="w11">Due</th><th>Outcome</th></tr></thead>
     <tbody v-for="(r, i) in rows" :key="r.id">
       <tr :class="{ at: i === at }">
@@ -40,11 +42,11 @@ useKeys([
       </tr>
       <tr v-if="open === r.id" class="opened"><td colspan="10"><ReviewOpened :id="r.id" @changed="$emit('changed')" /></td></tr>
     </tbody>
-  </table>
+  </table></div>
 </template>
 
 <style scoped>
-.list { table-layout: fixed; min-width: 1000px; } .w24 { width: 20%; } .w12 { width: 11.5%; } .w11 { width: 10.5%; } .w9 { width: 9.5%; } .w7 { width: 7%; } .w5 { width: 6%; } .w4 { width: 5%; }
+.list { table-layout: fixed; min-width: 1000px; } .w24 { width: 25%; } .w12 { width: 11%; } .w11 { width: 10%; } .w9 { width: 8%; } .w7 { width: 7%; } .w5 { width: 6%; } .w4 { width: 5%; }
 .what button { border: 0; background: none; padding: 0; cursor: pointer; max-width: calc(100% - 28px); overflow: hidden; text-overflow: ellipsis; vertical-align: bottom; }
 .nowrap { white-space: nowrap; }
 .hand { margin-left: 5px; border: 1px solid var(--done); color: var(--done); padding: 0 3px; font-size: 11px; }

@@ -54,6 +54,11 @@ public record Chase(int remindBefore, int remindAfter, int escalateAfter, List<R
      * their day. Empty when nothing is left to do.
      */
     public Optional<Next> next(Instant due, WorkingCalendar calendar, Set<Kind> done) {
+        return left(due, calendar, done).stream().findFirst();
+    }
+
+    /** All that is still to be done while nobody answers, in the order it comes. */
+    public List<Next> left(Instant due, WorkingCalendar calendar, Set<Kind> done) {
         var day = calendar.dayOf(due);
         List<Next> all = new ArrayList<>();
         if (remindBefore > 0) {
@@ -70,6 +75,6 @@ public record Chase(int remindBefore, int remindAfter, int escalateAfter, List<R
             case Silence.CountsAs(int code, int daysAfter) -> all.add(new Next(Kind.SILENCE, calendar.endOf(calendar.shift(day, daysAfter))));
             case Silence.Skip(int daysAfter) -> all.add(new Next(Kind.SILENCE, calendar.endOf(calendar.shift(day, daysAfter))));
         }
-        return all.stream().filter(n -> !done.contains(n.kind())).min(Comparator.comparing(Next::at).thenComparing(Next::kind));
+        return all.stream().filter(n -> !done.contains(n.kind())).sorted(Comparator.comparing(Next::at).thenComparing(Next::kind)).toList();
     }
 }

@@ -1,6 +1,5 @@
 package app.pervius.server.reviews;
 
-import app.pervius.core.project.RoleId;
 import app.pervius.core.review.Chase;
 import app.pervius.core.review.Route;
 import app.pervius.core.review.Step;
@@ -9,6 +8,7 @@ import app.pervius.server.messages.Messages;
 import app.pervius.server.passages.Submissions;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import java.time.Instant;
 import java.time.InstantSource;
 import java.time.ZoneOffset;
 import java.util.Collection;
@@ -16,8 +16,10 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.data.domain.Limit;
@@ -72,6 +74,33 @@ class Chasing {
         }
     }
 
+    /**
+     * What will be done for a review's step while nobody answers.
+     *
+     * @param whom who will be told; nobody where silence itself answers
+     * @param code the code that silence counts as, where it counts
+     */
+    record Foreseen(Chase.Kind kind, Instant at, List<String> whom, @Nullable Integer code) {
+    }
+
+    /** What will be sent to whom and when, if nothing happens meanwhile, in that order; nothing for a review that is not at a step. */
+    List<Foreseen> foreseen(Review review) {
+        if (review.state != Review.State.OPEN || review.due == null) {
+            return List.of();
+        }
+        Step step = flow.route(review).steps().get(review.step);
+        Set<String> owing = seats.toTell(review, unanswered(review)).stream().map(p -> people.person(p).name()).collect(Collectors.toCollection(TreeSet::new));
+        return step.chase().left(review.due, projects.settings(review.projectId).calendar(), done(review)).stream().map(n -> switch (n.kind()) {
+            case REMIND_BEFORE, REMIND_AFTER -> new Foreseen(n.kind(), n.at(), List.copyOf(owing), null);
+            case ESCALATE -> new Foreseen(n.kind(), n.at(), escalatedTo(step).stream().map(p -> people.person(p).name()).sorted().toList(), null);
+            case SILENCE -> new Foreseen(n.kind(), n.at(), List.of(), step.chase().silence() instanceof Chase.Silence.CountsAs(int code, int days) ? code : null);
+        }).toList();
+    }
+
+    private Set<Long> escalatedTo(Step step) {
+        return step.chase().escalateTo().stream().flatMap(role -> people.holders(role).stream()).map(h -> h.person().value()).collect(Collectors.toSet());
+    }
+
     /** What was done for a step counts for a review split off from it as well. */
     void copy(Review from, Review to) {
         jdbc.sql("insert into review_chase (review_id, turn, kind, at) select ?, turn, kind, at from review_chase where review_id = ? and turn = ?")
@@ -104,7 +133,7 @@ class Chasing {
             case REMIND_BEFORE, REMIND_AFTER -> flow.tell(review, unanswered(review), Occasion.REMINDED, run, "");
             case ESCALATE -> {
                 String with = seats.inWords(review, unanswered(review));
-                flow.tell(review, step.chase().escalateTo().stream().map(RoleId::value).flatMap(r -> people.holders(new RoleId(r)).stream()).map(h -> h.person().value()).collect(Collectors.toSet()),
+                flow.tell(review, escalatedTo(step),
                         Occasion.ESCALATED, run, "\nAt “" + step.name() + "”, with " + with + ".");
             }
             case SILENCE -> deciding.silence(review);

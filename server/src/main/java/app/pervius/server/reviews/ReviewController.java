@@ -49,10 +49,11 @@ class ReviewController {
     private final MyDay myDay;
     private final DeskNarrowing narrowing;
     private final Following following;
+    private final Chasing chasing;
     private final TransactionTemplate reading;
 
     ReviewController(ReviewRepository reviews, Reviews flow, Deciding deciding, Handing handing, Arranging arranging, WatcherBook watchers, ReviewAccess access,
-            ReviewViews views, Passages passages, MyDay myDay, DeskNarrowing narrowing, Following following, PlatformTransactionManager transactions) {
+            ReviewViews views, Passages passages, MyDay myDay, DeskNarrowing narrowing, Following following, Chasing chasing, PlatformTransactionManager transactions) {
         this.reviews = reviews;
         this.flow = flow;
         this.deciding = deciding;
@@ -65,6 +66,7 @@ class ReviewController {
         this.myDay = myDay;
         this.narrowing = narrowing;
         this.following = following;
+        this.chasing = chasing;
         this.reading = new TransactionTemplate(transactions);
         this.reading.setReadOnly(true);
     }
@@ -277,6 +279,12 @@ class ReviewController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void watch(@PathVariable long id, @Valid @RequestBody WatchEntry entry, Actor actor) {
         arranging.watch(id, entry.persons(), entry.addresses(), watchers, actor);
+    }
+
+    /** What will be sent to whom and when while nobody answers. */
+    @GetMapping("/api/reviews/{id}/chasing")
+    List<Chasing.Foreseen> chasing(@PathVariable long id, Actor actor) {
+        return Objects.requireNonNull(reading.execute(status -> chasing.foreseen(access.mustSee(reviews.findById(id), actor))));
     }
 
     /** What still follows from the decisions of a review, and what came of them. */

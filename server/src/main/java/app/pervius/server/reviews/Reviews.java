@@ -37,7 +37,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional(propagation = Propagation.MANDATORY)
 public class Reviews {
 
-    /** What was said of a revision in a step, as the other features pass it on; a silence has no person. */
+    /** What was said of a revision in a step, as the other features pass it on; {@code person} says for whom, where that is another, and a silence has no person. */
     public record Said(int step, String stepName, String person, int code, String comment, Instant at) {
     }
 
@@ -103,7 +103,9 @@ public class Reviews {
     }
 
     private Said said(ReviewAnswer a, String comment) {
-        return new Said(a.step, a.stepName, a.personId == null ? "nobody" : people.person(a.personId).name(), a.code, comment, a.givenAt);
+        String by = a.personId == null ? "nobody" : people.person(a.personId).name();
+        String who = a.personId == null || a.seatId == null || a.seatId.equals(a.personId) ? by : by + " for " + people.person(a.seatId).name();
+        return new Said(a.step, a.stepName, who, a.code, comment, a.givenAt);
     }
 
     /** Notes what was said with a submission that was sent on a route by hand, and who else is told of it. */

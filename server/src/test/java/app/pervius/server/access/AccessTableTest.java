@@ -221,6 +221,7 @@ class AccessTableTest {
         line("POST /api/reviews/{id}/take-backs", who -> who.post(its + "/take-backs", Map.of("turn", -1, "reason", "")), "1 4 4 y 3 y 4");
         line("POST /api/reviews/{id}/stops", who -> who.post(its + "/stops", Map.of("reason", " ")), "1 4 4 4 3 y 4");
         line("POST /api/reviews/{id}/watchers", who -> who.post(its + "/watchers", Map.of("persons", List.of(-1), "addresses", List.of())), "1 4 4 4 y y 4");
+        line("GET /api/reviews/{id}/chasing", who -> who.get("/api/reviews/" + review.get("id").asLong() + "/chasing"), "1 4 4 4 y y 4");
         line("GET /api/reviews/{id}/following", who -> who.get(its + "/following"), "1 4 4 4 y y 4");
         line("POST /api/projects/{project}/moved-steps", who -> who.post(project + "/moved-steps", Map.of("from", -1, "to", -1, "reason", "")), "1 4 3 3 3 y 4");
         line("GET /api/projects/{project}/reviews", who -> who.get(project + "/reviews"), "1 4 3 3 y y 4");

@@ -94,7 +94,7 @@ public final class Seating {
     private static Meant meant(Who who, Facts facts) {
         return switch (who) {
             case Who.InRole(RoleId role) -> new Meant(facts.holders().apply(role), "nobody holds the role “" + facts.roleName().apply(role) + "”.");
-            case Who.Person(PersonId person) -> new Meant(facts.known().apply(person).stream().toList(), "a person it names has left the project.");
+            case Who.Person(PersonId person) -> new Meant(facts.known().apply(person).stream().toList(), "a person it names has left the project, or does not see what every firm sends.");
             case Who.ByMatrix(Matrix.Duty duty) -> byMatrix(duty, facts);
             case Who.InField(String field) -> facts.values().get(field).filter(name -> !name.isBlank())
                     .map(name -> new Meant(facts.person().apply(name).stream().toList(),

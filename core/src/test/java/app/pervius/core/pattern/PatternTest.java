@@ -227,4 +227,14 @@ class PatternTest {
         assertThat(Pattern.sound("{type}-{serial:4}", FIELDS)).isSameAs(Pattern.sound("{type}-{serial:4}", FIELDS));
         assertThat(Pattern.sound("{type}", FIELDS)).isNotSameAs(Pattern.sound("{type}", FIELDS.with(List.of())));
     }
+
+    @Test
+    void aFieldThatAlwaysSaysTheSameMakesNoPatternAmbiguous() {
+        List<Field> two = List.of(new Field("project", "Project", new FieldKind.Text(), 10), new Field("title", "Title", new FieldKind.Text(), 60));
+        Pattern anything = Pattern.sound("{project}-{title}", new Fields(two));
+        Pattern always = Pattern.sound("{project}-{title}", new Fields(two, java.util.Map.of("project", "KWR")));
+        assertThat(anything.ambiguity()).isPresent();
+        assertThat(always.ambiguity()).isEmpty();
+        assertThat(always.read("ABC-weir")).as("another project's names are read all the same, so that they can be refused").isInstanceOf(Reading.Fits.class);
+    }
 }

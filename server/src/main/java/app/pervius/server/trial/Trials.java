@@ -112,7 +112,7 @@ public class Trials {
         }
 
         Tried run() {
-            if (!intake) {
+            if (!intake && !passage.byHand()) {
                 tells(Occasion.ARRIVED, Map.of(), "");
             } else if (arrives() && identified() && numbered() && prepared()) {
                 reviewed();

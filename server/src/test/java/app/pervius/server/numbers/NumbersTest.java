@@ -261,6 +261,25 @@ class NumbersTest {
         assertThat(site.get("/api/projects/" + site.project() + "/documents-found?text=otter").must(200).body().get(0).get("number").asString()).isEqualTo(number);
         assertThat(site.post("/api/folders/" + folder + "/numbering", wanted).must(200).body().valueStream().map(r -> r.get("why").asString()))
                 .allMatch(why -> why.startsWith("It has the number "));
+        JsonNode document = site.get("/api/projects/" + site.project() + "/documents-found?text=otter").must(200).body().get(0);
+        assertThat(document.get("lies").asBoolean()).as("it has come: it lies here").isTrue();
+        assertThat(site.text("/api/projects/" + site.project() + "/documents/table?which=NOT_COME&format=CSV")).doesNotContain(number);
+        assertThat(mirela.get("/api/projects/" + mirela.project() + "/schemes/documents/ledger").must(200).body().get("items").valueStream().filter(l -> l.get("number").asString().equals(number))
+                .map(l -> l.get("state").asString() + " " + l.get("title").asString())).containsExactly("ASSIGNED Otter survey");
+        mustBeWhole(app);
+    }
+
+    @Test
+    void aCounterBeginsWhereOneSaysAndTheSampleShowsWhatReallyComesNext(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        String schemes = "/api/projects/" + mirela.project() + "/schemes/";
+        inForce(mirela, "begun", scheme("Begun", "BG-{discipline}-{counter:4}", List.of("discipline")));
+        mirela.put(schemes + "begun/next", Map.of("combination", "C", "next", 300, "reason", "Numbers up to 299 were given on paper.")).must(204);
+        mirela.put(schemes + "begun/next", Map.of("combination", "nonsense", "next", 300, "reason", "x")).must(400);
+        Map<String, Object> wanted = Map.of("values", Map.of("discipline", "C"), "title", "First after the paper", "ownReference", "", "count", 1);
+        assertThat(mirela.post(schemes + "begun/numbers", wanted).must(201).body().get(0).get("number").asString()).isEqualTo("BG-C-0300");
+        JsonNode sample = mirela.get("/api/projects/" + mirela.project() + "/schemes").must(200).body().valueStream().filter(s -> s.get("key").asString().equals("begun")).findFirst().orElseThrow().get("sample");
+        assertThat(String.join("", sample.findValuesAsString("text"))).isEqualTo("BG-C-0301");
         mustBeWhole(app);
     }
 

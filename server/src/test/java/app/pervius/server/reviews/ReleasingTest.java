@@ -173,7 +173,7 @@ class ReleasingTest {
         String address = tomasz.post("/api/desk/calendar-link", Map.of()).must(200).body().get("address").asString();
         String path = address.substring(address.indexOf("/calendar/"));
         String calendar = app.nobody().get(path).must(200).raw().body();
-        assertThat(calendar).startsWith("BEGIN:VCALENDAR").contains("BEGIN:VEVENT", "Due: Approval").doesNotContain("Listed");
+        assertThat(calendar).startsWith("BEGIN:VCALENDAR").contains("BEGIN:VEVENT", "Due: Approval", "NAME:Pervius: due for Tomasz", "REFRESH-INTERVAL;VALUE=DURATION:PT15M", "BEGIN:VALARM", "TRIGGER:-PT2H").doesNotContain("Listed");
         tomasz.delete("/api/desk/calendar-link").must(204);
         app.nobody().get(path).must(404);
         decideAll(tomasz, passage, 1, "");

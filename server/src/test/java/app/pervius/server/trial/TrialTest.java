@@ -84,6 +84,7 @@ class TrialTest {
                 .startsWith("1 Will be placed in “Shared / Site documents” as " + piling.get("number").asString() + "_P01_A1, status A1");
         assertThat(piling.get("told").valueStream().map(t -> t.get("occasion").asString() + " " + t.get("who").asString())).contains("ARRIVED Marisol Quintavalle");
         assertThat(seen.get(1).get("tried").get("halts").valueStream().toList().getLast().get("code").asString()).isEqualTo("NAME_DOES_NOT_FIT");
+        assertThat(seen.get(1).get("tried").get("halts").valueStream().toList().getLast().get("kind").asString()).isEqualTo("STOPPED");
         assertThat(seen.get(2).get("tried").get("halts").valueStream().toList().getLast().get("code").asString()).isEqualTo("NO_RULE");
         List<JsonNode> real = site.settled(site.submit(DELIVERIES, "MS-C_Piling.pdf", "MS-C_Piling.docx", "Nonsense.pdf", "MS-C_Photo.png")).reversed();
         JsonNode passage = real.stream().filter(p -> p.get("originalName").asString().startsWith("MS-C_Piling")).findFirst().orElseThrow();

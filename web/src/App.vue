@@ -9,17 +9,22 @@ import { useSession } from './session'
 
 const route = useRoute()
 const session = useSession()
-const whole = computed(() => route.meta.whole || !session.me)
+/** No place stands without somebody before it: who signs out, or is signed out, leaves none behind that asks for a project. */
+const nobody = computed(() => !session.me && !route.meta.open)
 watch(() => session.me?.person, (person) => person && listen(), { immediate: true })
 </script>
 
 <template>
-  <div v-if="whole" class="whole"><RouterView /></div>
+  <div v-if="nobody" />
+  <div v-else-if="route.meta.whole" class="whole"><RouterView /></div>
   <div v-else class="house">
     <Spine />
     <div class="stage">
       <Strap />
-      <main><RouterView :key="session.project?.id" /></main>
+      <main>
+        <RouterView v-if="session.project" :key="session.project.id" />
+        <p v-else class="empty"><strong>You are in no project.</strong>A document controller takes you into one under People; then load this page again.</p>
+      </main>
     </div>
   </div>
   <Keys />

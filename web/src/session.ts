@@ -42,10 +42,11 @@ export const useSession = defineStore('session', () => {
   }
 
   async function begin(actor: Schemas['Actor']) {
-    me.value = actor
+    const [door, all] = await Promise.all([data(api.GET('/api/entrance')), data(api.GET('/api/projects'))])
     asked = true
-    entrance.value = await data(api.GET('/api/entrance'))
-    projects.value = await data(api.GET('/api/projects'))
+    entrance.value = door
+    projects.value = all
+    me.value = actor
   }
 
   /** Asks for the projects again, since what they agree on has changed. */

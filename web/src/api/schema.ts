@@ -2551,6 +2551,7 @@ export interface components {
             /** @enum {string} */
             state: "WORK_IN_PROGRESS" | "SHARED" | "PUBLISHED" | "ARCHIVE";
             status?: string;
+            where: string;
         };
         DecisionCodesEntry: {
             decisionCodes: components["schemas"]["CodeView"][];
@@ -5725,6 +5726,7 @@ export interface operations {
         parameters: {
             query: {
                 which?: "ALL" | "NOT_COME";
+                text?: string;
                 format: "CSV" | "XLSX";
             };
             header?: never;

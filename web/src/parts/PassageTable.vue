@@ -27,7 +27,7 @@ if (props.keys) {
 </script>
 
 <template>
-  <table class="dense">
+  <div class="narrowly"><table class="dense">
     <thead>
       <tr><th>Number</th><th>Title</th><th>Where</th><th>With</th><th>Since</th><th>Due</th><th>Submission</th><th>From</th></tr>
     </thead>
@@ -43,7 +43,7 @@ if (props.keys) {
         <td class="nowrap" :title="row.author">{{ row.authorFirm }}</td>
       </tr>
     </tbody>
-  </table>
+  </table></div>
 </template>
 
 <style scoped>

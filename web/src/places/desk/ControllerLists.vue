@@ -37,22 +37,22 @@ const SHOWN = 10
   </section>
   <section v-if="unsent.value.value?.length">
     <h1>{{ count(unsent.value.value.length, 'message') }} could not be sent yet</h1>
-    <table class="dense">
+    <div class="narrowly"><table class="dense">
       <thead><tr><th>To</th><th>What</th><th>Why not</th><th>Tried</th></tr></thead>
       <tbody><tr v-for="m in unsent.value.value.slice(0, SHOWN)" :key="m.id"><td>{{ m.recipient }}</td><td class="clip" :title="m.subject">{{ m.subject }}</td><td class="error clip" :title="m.lastError">{{ m.lastError }}</td><td class="nowrap">{{ count(m.attempts, 'time') }}, again {{ moment(m.nextAttempt) }}</td></tr></tbody>
-    </table>
+    </table></div>
     <p class="row"><button class="act" type="button" :disabled="busy" @click="tryAgain">Try all of them now</button> <span class="quiet">Each is tried again by itself until it is sent; nothing is lost.</span></p>
   </section>
   <section v-if="today.value.value?.length">
     <h1>Arrived today</h1>
-    <table class="dense">
+    <div class="narrowly"><table class="dense">
       <thead><tr><th>Submission</th><th>From</th><th>Handed in by</th><th>Purpose</th><th>Into</th><th>Files</th><th>When</th></tr></thead>
       <tbody><tr v-for="s in today.value.value.slice(0, SHOWN)" :key="s.id">
         <td class="mono"><RouterLink :to="`/passages?submission=${s.id}`">{{ s.reference }}</RouterLink></td><td>{{ s.author }}, <span class="mono">{{ s.authorFirm }}</span></td><td>{{ s.uploader === s.author ? '' : s.uploader }}</td>
         <td class="clip" :title="s.purpose">{{ s.purpose }}</td><td class="clip" :title="s.folderPath">{{ s.folderPath }}</td><td>{{ s.files }}<span v-if="s.refused" class="error">, {{ s.refused }} refused</span></td>
         <td class="nowrap" :title="exact(s.openedAt)">{{ s.open ? 'coming in' : since(s.openedAt) }}</td>
       </tr></tbody>
-    </table>
+    </table></div>
     <p v-if="today.value.value.length > SHOWN" class="quiet">and {{ today.value.value.length - SHOWN }} more; <RouterLink to="/passages">see all on the way</RouterLink>.</p>
   </section>
 </template>

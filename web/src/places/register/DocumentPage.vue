@@ -11,7 +11,6 @@ import { stationWord } from '../../parts/strip'
 import Trouble from '../../parts/Trouble.vue'
 import { day, exact, moment } from '../../say'
 import { useSession } from '../../session'
-import { stateName } from '../folders/tree'
 
 const route = useRoute()
 const session = useSession()
@@ -52,7 +51,7 @@ const link = (revision?: string) => `${location.origin}/documents/${session.proj
 function fate(r: Schemas['RevisionView']): string {
   if (r.withdrawn) return 'withdrawn before anybody decided'
   if (r.onItsWay) return 'on its way'
-  if (r.currentIn) return `current in ${stateName(r.currentIn)}`
+  if (r.currentIn) return `current in ${doc.value?.row.current.find((c) => c.state === r.currentIn)?.where ?? ''}`
   return r.outcome === 'ISSUED' ? 'superseded' : 'went back'
 }
 
@@ -79,7 +78,7 @@ async function save() {
     <header>
       <h1><Num :number="doc.row.number" :revision="wanted" /> <span>{{ doc.row.title }}</span></h1>
       <span v-if="doc.row.current.length === 0" class="quiet">{{ doc.row.latest ? 'no revision is current' : 'nothing has come for it yet' }}</span>
-      <span v-for="c in doc.row.current" :key="c.state" class="current"><strong class="mono">{{ c.revision }} {{ c.status }}</strong> current in {{ stateName(c.state) }}</span>
+      <span v-for="c in doc.row.current" :key="c.state" class="current"><strong class="mono">{{ c.revision }} {{ c.status }}</strong> current in {{ c.where }}</span>
       <span class="grow" />
       <button class="act" type="button" title="A link that always leads to what is current" @click="copy()">{{ copied === 'current' ? 'Copied' : 'Copy link' }}</button>
       <button v-if="doc.mayChange" class="act" type="button" :aria-expanded="changing" @click="changing ? (changing = false) : change()">Change</button>

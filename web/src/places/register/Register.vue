@@ -11,7 +11,6 @@ import TakeAway from '../../parts/TakeAway.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { exact, moment } from '../../say'
 import { useSession } from '../../session'
-import { stateName } from '../folders/tree'
 
 const session = useSession()
 const router = useRouter()
@@ -49,11 +48,11 @@ useKeys([
     <header>
       <h1>Register</h1>
       <label><span class="hidden-text">Which documents</span><select v-model="which" class="text"><option value="ALL">all documents</option><option value="NOT_COME">nothing has come yet</option></select></label>
-      <TakeAway :url="`/api/projects/${path.project}/documents/table`" :query="{ which }" what="The register" />
+      <TakeAway :url="`/api/projects/${path.project}/documents/table`" :query="{ which, text: text.trim() }" what="The register" />
       <input v-model="text" class="text find" type="search" placeholder="Number, title, own reference, a former file name" aria-label="Find a document that was taken, taken over or numbered later">
     </header>
     <Trouble :problem="page.problem.value ?? found.problem.value" :again="page.load" />
-    <table v-if="rows.length" class="dense">
+    <div v-if="rows.length" class="narrowly"><table class="dense">
       <thead><tr><th>Number</th><th>Title</th><th>Own reference</th><th>Firm</th><th>Type</th><th>Newest</th><th>Current</th><th>Since</th></tr></thead>
       <tbody>
         <tr v-for="(row, i) in rows" :key="row.id" :class="{ at: i === at }" @click="at = i">
@@ -61,11 +60,11 @@ useKeys([
           <td class="clip"><RouterLink class="plain" :to="`/documents/${row.id}`">{{ row.title }}</RouterLink></td>
           <td class="clip short">{{ row.ownReference }}</td><td class="mono">{{ row.originator }}</td><td class="mono">{{ type(row) }}</td>
           <td class="mono">{{ row.latest ?? '' }}<span v-if="row.voided" class="error" :title="row.voided">voided</span><span v-else-if="row.lies" class="quiet">numbered where it lies</span><span v-else-if="!row.latest" class="quiet">not come</span><span v-if="row.onItsWay" class="quiet"> on its way</span></td>
-          <td><span v-for="c in row.current" :key="c.state" class="current"><span class="mono">{{ c.revision }} {{ c.status }}</span> <span class="quiet">{{ stateName(c.state) }}</span></span></td>
+          <td><span v-for="c in row.current" :key="c.state" class="current" :title="`current in ${c.where}`"><span class="mono">{{ c.revision }} {{ c.status }}</span> <span class="quiet">{{ c.where }}</span></span></td>
           <td class="nowrap" :title="exact(row.since)">{{ moment(row.since) }}</td>
         </tr>
       </tbody>
-    </table>
+    </table></div>
     <p v-else-if="page.first.value && !text.trim()" class="empty"><strong>No document yet.</strong>What is numbered on arrival, and every number that is taken, becomes a line here.</p>
     <p v-else-if="text.trim() && found.value.value" class="empty"><strong>Nothing found here.</strong>Documents that have come are also found with <span class="key">/</span>, by every name they ever had.</p>
     <p v-else-if="!page.problem.value" class="quiet" role="status">Asking for the documents …</p>

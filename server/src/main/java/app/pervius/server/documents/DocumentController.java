@@ -26,10 +26,12 @@ import jakarta.validation.constraints.Size;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -55,6 +57,7 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 class DocumentController {
 
     private static final int MOST_FOUND = 50;
+    private static final int MOST_TAKEN = 5000;
     private static final int MOST_JOURNAL = 300;
 
     private final DocumentRepository documents;
@@ -92,8 +95,12 @@ class DocumentController {
     /** Which documents a list shows. */
     enum WhichDocuments { ALL, NOT_COME }
 
-    /** A revision that is current in an information state. */
-    record CurrentIn(InformationState state, String revision, @Nullable String status) {
+    /**
+     * A revision that is current in an information state.
+     *
+     * @param where the path of the folder it lies in, as the project calls it; the state's own name to whoever may not see that folder
+     */
+    record CurrentIn(InformationState state, String where, String revision, @Nullable String status) {
     }
 
     /**
@@ -148,15 +155,17 @@ class DocumentController {
 
     /** The same as a table to take away: all of it, as narrowed down. */
     @GetMapping("/api/projects/{project}/documents/table")
-    ResponseEntity<StreamingResponseBody> table(@PathVariable long project, @RequestParam(defaultValue = "ALL") WhichDocuments which, @RequestParam TableWriter.Format format, Actor actor) {
+    ResponseEntity<StreamingResponseBody> table(@PathVariable long project, @RequestParam(defaultValue = "ALL") WhichDocuments which,
+            @RequestParam(defaultValue = "") @Size(max = 200) String text, @RequestParam TableWriter.Format format, Actor actor) {
         actor.in(project);
         Projects.Settings settings = projects.settings(project);
         List<Field> fields = settings.fields().all();
         List<String> head = new ArrayList<>(List.of("Number", "Title", "Own reference", "Originator", "Newest revision", "On its way", "Current", "Voided", Cell.head("Since", settings.zone())));
         fields.forEach(f -> head.add(f.label()));
-        return TableWriter.download(format, settings.code() + " register", head, new Lines<>(after -> Objects.requireNonNull(reading.execute(status -> list(project, which, after, actor))), row -> {
+        return TableWriter.download(format, settings.code() + " register", head, new Lines<>(after -> Objects.requireNonNull(reading.execute(status -> text.isBlank() ? list(project, which, after, actor)
+                : new Page<>(found(project, text, MOST_TAKEN, actor), null))), row -> {
             List<Cell> cells = new ArrayList<>(List.of(Cell.of(row.number()), Cell.of(row.title()), Cell.of(row.ownReference()), Cell.of(row.originator()), Cell.of(row.latest()),
-                    Cell.of(row.onItsWay() ? "yes" : ""), Cell.of(row.current().stream().map(c -> c.revision() + (c.status() == null ? "" : " " + c.status()) + " in " + c.state().label())
+                    Cell.of(row.onItsWay() ? "yes" : ""), Cell.of(row.current().stream().map(c -> c.revision() + (c.status() == null ? "" : " " + c.status()) + " in " + c.where())
                             .collect(Collectors.joining("; "))), Cell.of(row.voided()), Cell.of(row.since(), settings.zone())));
             fields.forEach(f -> cells.add(Cell.of(row.values().get(f.key()))));
             return cells;
@@ -171,15 +180,19 @@ class DocumentController {
         Limit limit = Limit.of(Page.SIZE + 1);
         Page<Document> page = Page.of(which == WhichDocuments.ALL ? documents.newest(project, firm, before, limit) : documents.notCome(project, firm, before, limit),
                 Document::id, d -> d);
-        return new Page<>(rows(page.items()), page.next());
+        return new Page<>(rows(page.items(), actor), page.next());
     }
 
     /** Documents by their number, title, own reference or a name their files had; those that have passages are found by these too. */
     @GetMapping("/api/projects/{project}/documents-found")
     List<DocumentRow> find(@PathVariable long project, @RequestParam @Size(max = 200) String text, Actor actor) {
+        return found(project, text, MOST_FOUND, actor);
+    }
+
+    private List<DocumentRow> found(long project, String text, int most, Actor actor) {
         long firm = actor.onlyFirm(project) == null ? 0 : actor.firm();
-        List<Long> inAll = words.found(project, firm, SearchWords.sought(text), MOST_FOUND);
-        return rows(documents.findAllById(inAll).stream().sorted(Comparator.comparing(Document::id).reversed()).toList());
+        List<Long> inAll = words.found(project, firm, SearchWords.sought(text), most);
+        return rows(documents.findAllById(inAll).stream().sorted(Comparator.comparing(Document::id).reversed()).toList(), actor);
     }
 
     /** The document of this number in the project of this code: what links that last lead to. */
@@ -201,7 +214,7 @@ class DocumentController {
                 .map(line -> new DocumentJournalLine(r.code, r.passageId, line))).sorted(Comparator.comparing((DocumentJournalLine l) -> l.line().at()).reversed())
                 .limit(MOST_JOURNAL).toList();
         boolean mayChange = actor.controls(document.projectId) || actor.firm() == document.originatorId;
-        return new DocumentSheet(rows(List.of(document)).getFirst(), people.firm(document.originatorId).name(), document.sequenceKey, document.revisionBefore, views,
+        return new DocumentSheet(rows(List.of(document), actor).getFirst(), people.firm(document.originatorId).name(), document.sequenceKey, document.revisionBefore, views,
                 actor.onlyFirm(document.projectId) == null ? holders(all) : List.of(),
                 actor.onlyFirm(document.projectId) == null ? messages(all) : List.of(), lines, files.formerNames(id), mayChange, document.version);
     }
@@ -266,14 +279,16 @@ class DocumentController {
         }).sorted(Comparator.comparing(HolderView::current).thenComparing(HolderView::person)).toList();
     }
 
-    private List<DocumentRow> rows(List<Document> found) {
+    private List<DocumentRow> rows(List<Document> found, Actor actor) {
         Map<Long, List<Revision>> byDocument = revisions.findByDocumentIdInOrderById(found.stream().map(Document::id).toList()).stream()
                 .collect(Collectors.groupingBy(r -> r.documentId));
+        Map<Long, Optional<String>> paths = new HashMap<>();
         Set<Long> lying = files.numberedWhereTheyLie(found.stream().map(Document::id).toList());
         return found.stream().map(d -> {
             List<Revision> its = byDocument.getOrDefault(d.id(), List.of()).stream().filter(r -> !r.withdrawn).toList();
             List<CurrentIn> current = new ArrayList<>();
-            its.stream().filter(r -> r.currentIn != null).forEach(r -> current.add(new CurrentIn(r.currentIn, r.code, r.statusCode)));
+            its.stream().filter(r -> r.currentIn != null).forEach(r -> current.add(new CurrentIn(r.currentIn, paths.computeIfAbsent(Objects.requireNonNull(r.currentFolder),
+                    id -> folders.find(id).filter(f -> folders.maySee(actor, f)).map(Folders.FolderView::path)).orElse(r.currentIn.label()), r.code, r.statusCode)));
             return new DocumentRow(d.id(), d.number, d.title, d.ownReference, people.firm(d.originatorId).code(), Documents.values(d.fieldValues).byKey(),
                     its.isEmpty() ? d.revisionBefore : its.getLast().code, !its.isEmpty() && its.getLast().onItsWay, its.isEmpty() && lying.contains(d.id()), current, d.voided, d.createdAt);
         }).toList();

@@ -62,6 +62,6 @@ const end = (r: Schemas['ReservationView']) => act(() => data(api.DELETE('/api/r
 
 <style scoped>
 .add { display: flex; gap: 10px; padding: 10px; align-items: end; flex-wrap: wrap; border-bottom: 1px solid var(--line); }
-.few { max-width: 80px; } .pad { padding: 8px 10px; } .over { color: var(--quiet); }
+.few { max-width: 110px; } .pad { padding: 8px 10px; } .over { color: var(--quiet); }
 .clip { max-width: 230px; } .nowrap { white-space: nowrap; }
 </style>

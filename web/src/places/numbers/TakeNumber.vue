@@ -63,7 +63,7 @@ const copyAll = () => navigator.clipboard?.writeText(taken.value.map((t) => t.nu
 
 <style scoped>
 .take { display: flex; gap: 10px; padding: 10px; align-items: end; flex-wrap: wrap; }
-.field { min-width: 130px; } .wide { flex: 1; min-width: 220px; } .few { min-width: 70px; max-width: 90px; }
+.field { min-width: 130px; } .wide { flex: 1; min-width: 220px; } .few { min-width: 90px; max-width: 110px; }
 .whole { flex-basis: 100%; }
 .one { margin-right: 10px; }
 </style>

@@ -40,9 +40,9 @@ const move = () => act(async () => {
   <section class="away">
     <Trouble :problem="away.problem.value ?? problem" />
     <h2>Who is away</h2>
-    <table v-if="away.value.value?.length" class="dense">
+    <table v-if="away.value.value?.length" class="dense stacks">
       <thead><tr><th>Person</th><th>From</th><th>To</th><th>Stands in</th><th>Note</th><th /></tr></thead>
-      <tbody><tr v-for="a in away.value.value" :key="a.id"><td>{{ name(a.person) }}<span v-if="now(a)" class="now">away now</span></td><td>{{ day(a.from) }}</td><td>{{ day(a.to) }}</td><td>{{ name(a.deputy) }}</td><td class="clip">{{ a.note }}</td>
+      <tbody><tr v-for="a in away.value.value" :key="a.id"><td>{{ name(a.person) }}<span v-if="now(a)" class="now">away now</span></td><td data-is="From">{{ day(a.from) }}</td><td data-is="To">{{ day(a.to) }}</td><td data-is="Stands in">{{ name(a.deputy) }}</td><td class="clip" data-is="Note">{{ a.note }}</td>
         <td><button v-if="session.controls || a.person === session.me?.person" class="act bare" type="button" :disabled="busy" @click="remove(a.id)">Is here after all</button></td></tr></tbody>
     </table>
     <p v-else-if="away.value.value" class="quiet">Nobody is away. Who goes away says here who stands in: that person sees and decides what waits, and it says so everywhere.</p>

@@ -114,17 +114,17 @@ function setHolders(role: number, holders: number[]) {
     <AwaySheet v-if="part === 'away' && everybody.value.value" :people="everybody.value.value.people" />
     <section v-if="part === 'everybody' && everybody.value.value">
       <h2>Roles, and who holds them</h2>
-      <table class="dense">
+      <table class="dense stacks">
         <thead><tr><th>Role</th><th>Held by</th><th>May</th></tr></thead>
         <tbody>
           <tr v-for="role in roles" :key="role.id" :class="{ at: role.id === Number(route.query.role) }">
-            <td>{{ role.name }}</td>
-            <td class="holders">
+            <td class="main">{{ role.name }}</td>
+            <td class="holders" data-is="Held by">
               <MultiSelect v-if="session.controls" :model-value="wanted[role.id] ?? role.holders" :options="everybody.value.value.people" option-label="name" option-value="id" display="comma"
                 placeholder="nobody: what needs this role will be stopped" filter :max-selected-labels="4" :aria-label="`Holders of ${role.name}`" @update:model-value="(v: number[]) => setHolders(role.id, v)" />
               <span v-else>{{ everybody.value.value.people.filter((p) => role.holders.includes(p.id)).map((p) => p.name).join(', ') || 'nobody' }}</span>
             </td>
-            <td class="quiet">{{ role.controls ? 'control documents, rules and people' : role.seesAll ? 'see every firm’s folders, decide where a route says so' : 'be told, decide where a route says so' }}</td>
+            <td class="quiet" data-is="May">{{ role.controls ? 'control documents, rules and people' : role.seesAll ? 'see every firm’s folders, decide where a route says so' : 'be told, decide where a route says so' }}</td>
           </tr>
         </tbody>
       </table>
@@ -138,10 +138,10 @@ function setHolders(role: number, holders: number[]) {
           <p v-else>Nothing hangs on this person. What the person did stays; the person sees nothing of the project any more.</p></div>
         <button class="act first" type="button" :disabled="leaving.hanging.length > 0" @click="leave">Leaves the project</button><button class="act" type="button" @click="leaving = undefined">Stays</button>
       </div>
-      <table class="dense">
+      <table class="dense stacks">
         <thead><tr><th>Name</th><th>Firm</th><th>Does</th><th>Roles</th><th>E-mail</th><th v-if="session.controls" /></tr></thead>
         <tbody>
-          <tr v-for="p in everybody.value.value.people" :key="p.id" :class="{ at: p.id === Number(route.query.person) }"><td>{{ p.name }}</td><td><span class="mono">{{ p.firmCode }}</span> {{ p.firmName }}</td><td>{{ p.job }}</td><td>{{ rolesOf(p.id) }}</td><td>{{ p.email }}</td>
+          <tr v-for="p in everybody.value.value.people" :key="p.id" :class="{ at: p.id === Number(route.query.person) }"><td class="main">{{ p.name }}</td><td data-is="Firm"><span class="mono">{{ p.firmCode }}</span> {{ p.firmName }}</td><td data-is="Does">{{ p.job }}</td><td data-is="Roles">{{ rolesOf(p.id) }}</td><td data-is="E-mail">{{ p.email }}</td>
             <td v-if="session.controls" class="nowrap"><span v-if="invited.has(p.id)" class="quiet" role="status">invited</span><button v-else-if="!p.hasPassword" class="act bare" type="button" :title="`${p.email} gets a link to set a password`" @click="invite(p.id)">Invite</button> <button class="act bare" type="button" @click="ask(p.id, p.name)">Leaves …</button></td></tr>
         </tbody>
       </table>
@@ -151,9 +151,10 @@ function setHolders(role: number, holders: number[]) {
 </template>
 
 <style scoped>
-.place { display: grid; gap: 14px; max-width: 1300px; align-content: start; }
+.place { display: grid; grid-template-columns: minmax(0, 1fr); gap: 14px; max-width: 1300px; align-content: start; }
 header { display: flex; gap: 8px; align-items: center; } .end { margin-left: auto; } nav { display: flex; gap: 4px; } nav button { border-radius: 0; color: var(--ink-2); } nav button[aria-pressed='true'] { border-bottom: 2px solid var(--main); color: var(--ink); font-weight: 600; } .few { width: 220px; } .nowrap { white-space: nowrap; }
 section { display: grid; gap: 6px; align-content: start; }
 .add { display: flex; gap: 10px; padding: 10px; align-items: end; flex-wrap: wrap; } .add .field { flex: 1 1 150px; min-width: 140px; } .add .grow { flex: 2 1 200px; min-width: 180px; }
 .holders { min-width: 380px; } .holders :deep(.p-multiselect) { width: 100%; }
+@media (max-width: 700px) { header { flex-wrap: wrap; } .main { font-weight: 600; } .holders { min-width: 0; } }
 </style>

@@ -196,14 +196,14 @@ useKeys([
       <p v-if="unsaved.length" class="note unsaved">Not saved yet: <template v-for="(w, k) in unsaved" :key="w.name">{{ k ? '; ' : '' }}{{ w.name }} <button class="act bare" type="button" @click="w.open">go on with it</button></template></p>
       <div v-if="all.length > 8" class="row find"><input v-model="text" class="text" type="search" placeholder="find a rule by any of its words" aria-label="Find a rule">
         <select v-model="only" class="text" aria-label="Which rules"><option value="all">all {{ all.length }}</option><option value="drafts">drafts</option><option value="findings">with findings</option></select></div>
-      <table class="sheet" aria-label="The rule sheet">
+      <table class="sheet stacks" aria-label="The rule sheet">
         <thead>
           <tr><th>In force</th><th>Rule</th><th class="left-end">Where and which</th><th>Identify</th><th>Number</th><th>Review</th><th>Issue</th><th>Tell</th></tr>
           <tr class="project" @dblclick="session.controls && openProject()">
             <td class="quiet">ed. {{ sheet.value.value.edition }}</td>
             <td><button type="button" class="act bare name" :aria-expanded="open === 'project'" :disabled="!session.controls" @click="openProject">The project says</button><span v-if="projectRow?.drafted" class="draft">draft by {{ projectRow.drafted.by }}, {{ moment(projectRow.drafted.at) }}</span></td>
             <td class="left-end quiet">wherever a row leaves a station to it</td>
-            <td v-for="c in COLUMNS.slice(2)" :key="c.key" :title="projectRow?.words[c.key as 'issue'].join('\n')"><div class="cell"><div v-for="line in projectRow?.words[c.key as 'issue']" :key="line">{{ line }}</div></div></td>
+            <td v-for="c in COLUMNS.slice(2)" :key="c.key" :data-is="c.word" :title="projectRow?.words[c.key as 'issue'].join('\n')"><div class="cell"><div v-for="line in projectRow?.words[c.key as 'issue']" :key="line">{{ line }}</div></div></td>
           </tr>
           <tr v-if="open === 'project'" class="editor"><td colspan="8">
             <ProjectEditor :stations="projectStations" :writing="writing('project')" :by="projectRow?.drafted?.by" :choices="choices.value.value" :busy="busy" :drafted="!!projectRow?.draft"
@@ -240,7 +240,7 @@ useKeys([
 </template>
 
 <style scoped>
-.place { display: grid; gap: 10px; } header { display: flex; gap: 10px; align-items: baseline; } .says { flex: 1 1 200px; font-size: 12px; }
+.place { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; } header { display: flex; gap: 10px; align-items: baseline; } .says { flex: 1 1 200px; font-size: 12px; }
 .sheet { width: 100%; border-collapse: collapse; background: var(--sheet); border: 1px solid var(--line-strong); table-layout: fixed; }
 th { text-align: left; background: var(--shade); font-weight: 560; font-size: 12px; padding: 4px 7px; border: 1px solid var(--line-strong); position: sticky; top: var(--stick); z-index: 1; box-shadow: 0 0 0 1px var(--line-strong); }
 th:nth-child(1) { width: 88px; } th:nth-child(2) { width: 13%; } th:nth-child(3) { width: 17%; } th:nth-child(5) { width: 11%; }
@@ -249,4 +249,5 @@ th:nth-child(1) { width: 88px; } th:nth-child(2) { width: 13%; } th:nth-child(3)
 .under td { background: var(--attention-soft); padding: 3px 8px 6px; border: 1px solid var(--line); border-top: 0; } .findings { margin: 2px 0 5px; max-width: 1100px; font-size: 12.5px; } .column { padding: 0 2px; min-height: 0; font-weight: 600; color: inherit; } .warning { color: var(--attention); }
 .editor > td { padding: 0; border: 2px solid var(--main); } .beside { padding: 6px 10px; } .last td { background: var(--shade); color: var(--ink-2); border-top: 1px solid var(--line-strong); padding: 4px 7px; font-size: 12.5px; }
 .unsaved { padding: 4px 10px; } .force-bar { display: flex; gap: 12px; align-items: center; padding: 5px 10px; } .tick { display: flex; gap: 5px; } .find input { max-width: 320px; } .find select { width: auto; }
+@media (max-width: 700px) { header { flex-wrap: wrap; } .says { flex-basis: 100%; order: 1; } .force-bar { flex-wrap: wrap; } .left-end { border-right-width: 0; } }
 </style>

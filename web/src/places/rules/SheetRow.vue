@@ -30,8 +30,8 @@ const said = (key: Column) => key === 'tell' || !watching.value
       <span v-if="rule.drafted" class="draft">draft by {{ rule.drafted.by }}, {{ moment(rule.drafted.at) }}</span>
       <span v-if="form.description && !tight" class="quiet clip" :title="form.description">{{ form.description }}</span>
     </td>
-    <td class="left-end" :class="{ cursor: at && ['where', 'which'].includes(column) }" @click.stop="emit('point', 'which')" @dblclick.stop="emit('open', 'which')"><div class="cell" :title="rule.words.where">{{ rule.words.where }}<div v-for="line in rule.words.which" :key="line" class="quiet">{{ line }}</div></div></td>
-    <td v-for="c in cells.slice(2)" :key="c.key" :class="{ cursor: at && column === c.key }" @click.stop="emit('point', c.key)" @dblclick.stop="emit('open', c.key)">
+    <td class="left-end" data-is="Where and which" :class="{ cursor: at && ['where', 'which'].includes(column) }" @click.stop="emit('point', 'which')" @dblclick.stop="emit('open', 'which')"><div class="cell" :title="rule.words.where">{{ rule.words.where }}<div v-for="line in rule.words.which" :key="line" class="quiet">{{ line }}</div></div></td>
+    <td v-for="c in cells.slice(2)" :key="c.key" :data-is="c.word" :class="{ cursor: at && column === c.key }" @click.stop="emit('point', c.key)" @dblclick.stop="emit('open', c.key)">
       <span v-if="!said(c.key)" class="quiet">–</span><span v-else-if="c.lines.length === 0" class="quiet">as project</span>
       <div v-else class="cell" :title="c.lines.join('\n')"><div v-for="line in c.lines" :key="line">{{ line }}</div></div>
     </td>
@@ -46,4 +46,5 @@ td { vertical-align: top; padding: 4px 7px; border: 1px solid var(--line); font-
 .switch { border: 1px solid var(--line-strong); background: var(--sheet); min-width: 42px; cursor: pointer; border-radius: 2px; }
 .switch[aria-checked='true']:not(:disabled) { background: var(--done-soft); border-color: var(--done); color: var(--done); font-weight: 600; }
 .rule { min-width: 130px; } .rule > span, .rule > a { display: block; } .name { font-weight: 600; white-space: normal; text-align: left; padding: 0; min-height: 0; } .draft { color: var(--attention); } .told { padding: 0; min-height: 0; font-size: 12px; } .rule .clip { max-width: 170px; }
+@media (max-width: 700px) { .left-end { border-right-width: 0; } .cell { display: block; } }
 </style>

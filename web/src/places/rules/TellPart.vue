@@ -49,7 +49,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
     </div>
     <button class="act bare" type="button" @click="tell = { tellings: [...tell.tellings, { occasion: 'ISSUED', whom: [], text: '' }] }">Tell somebody else</button>
     <details><summary>merge fields</summary><p class="mono fields"><span v-for="f in [...FIELDS, ...(session.project?.fields ?? []).map((x) => x.key)]" :key="f">{{ '{' + f + '}' }} </span></p><p class="quiet">What stands in square brackets is left out where a field in it has no value.</p></details>
-    <p class="quiet">Those who decide are told of their step, and controllers of a stop, in any case.</p>
+    <p class="quiet">Those who decide are told of their step, and controllers of a stop, in any case; so is the originator of a stop, unless a line here says who is told of it.</p>
   </div>
 </template>
 

@@ -7,7 +7,7 @@ import org.springframework.web.servlet.config.annotation.ResourceHandlerRegistry
 import org.springframework.web.servlet.config.annotation.ViewControllerRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 
-/** Serves the screens: hashed assets for a year, the page itself afresh, for every address that is a place. */
+/** Serves the screens: hashed assets for a year, the page itself afresh, for every address that may be a place; the page knows which are. */
 @Configuration(proxyBeanMethods = false)
 class Screens implements WebMvcConfigurer {
 
@@ -19,9 +19,7 @@ class Screens implements WebMvcConfigurer {
 
     @Override
     public void addViewControllers(ViewControllerRegistry registry) {
-        for (String place : new String[] {"/", "/sign-in", "/set-up", "/desk", "/folders/**", "/passages/**", "/read/**", "/register/**", "/documents/**", "/rules/**",
-                "/numbers/**", "/packages/**", "/project/**", "/routes/**", "/people/**", "/mail-room/**", "/reviews/**", "/invitation/**"}) {
-            registry.addViewController(place).setViewName("forward:/index.html");
-        }
+        registry.addViewController("/").setViewName("forward:/index.html");
+        registry.addViewController("/{place:(?!(?:api|assets)$)[a-z-]+}/**").setViewName("forward:/index.html");
     }
 }

@@ -30,7 +30,7 @@ const firstEnd = (t: Tried) => t.tried?.ends.find((e) => e.fine && !e.back)?.acc
           <td><Num v-if="t.tried?.number" :number="t.tried.number" :revision="t.tried.revision" /></td>
           <td class="what" :colspan="bad(t) && !compared ? 2 : 1">{{ outcome(t) }}<span v-if="bad(t)" class="error">: {{ t.refusal ?? t.tried?.halts.at(-1)?.account }}</span></td>
           <td v-if="compared" class="what"><span v-if="t.differences.length" class="differs">{{ t.differences.join(' ') }}</span><span v-else class="quiet">the same</span></td>
-          <td v-else-if="!bad(t)" class="what">{{ t.tried?.steps.length ? `${day(t.tried.steps.at(-1)!.due)}; ` : '' }}{{ firstEnd(t) ?? '' }}<template v-if="!t.tried?.intake && t.tried?.told.length">{{ t.tried.told.map((m) => m.who).join(', ') }} will be told</template></td>
+          <td v-else-if="!bad(t)" class="what"><div class="short">{{ t.tried?.steps.length ? `${day(t.tried.steps.at(-1)!.due)}; ` : '' }}{{ firstEnd(t) ?? '' }}<template v-if="!t.tried?.intake && t.tried?.told.length">{{ t.tried.told.map((m) => m.who).join(', ') }} will be told</template></div></td>
           <td v-if="leavable" class="leave"><button type="button" class="act bare" :aria-label="`Leave out ${t.name}`" @click.stop="$emit('leave', t.name)">leave out</button></td>
         </tr>
         <tr v-if="open === i && t.tried" class="opened"><td :colspan="leavable ? 6 : 5">
@@ -52,7 +52,8 @@ const firstEnd = (t: Tried) => t.tried?.ends.find((e) => e.fine && !e.back)?.acc
 
 <style scoped>
 tbody tr { cursor: pointer; } td { vertical-align: top !important; } .name { max-width: 215px; } .name button { max-width: 100%; text-align: left; display: inline-block; padding-block: 0; min-height: 0; vertical-align: top; } .rule { max-width: 150px; }
-.what { min-width: 130px; max-width: 520px; overflow-wrap: anywhere; white-space: normal; } .said { margin-right: 12px; white-space: nowrap; } .differs { background: var(--attention-soft); padding: 0 3px; } .bad > td:first-child { box-shadow: inset 3px 0 0 var(--stop); }
+.what { min-width: 160px; max-width: 520px; overflow-wrap: anywhere; white-space: normal; } .said { margin-right: 12px; white-space: nowrap; } .differs { background: var(--attention-soft); padding: 0 3px; } .bad > td:first-child { box-shadow: inset 3px 0 0 var(--stop); }
+tr:not(.at) .short { display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 2; overflow: hidden; }
 .remark { display: block; color: var(--attention); font-size: 12px; overflow-wrap: anywhere; white-space: normal; } .leave { width: 76px; white-space: nowrap; }
 .opened { cursor: default; } .opened dl { display: grid; grid-template-columns: 130px minmax(0, 1fr); gap: 2px 10px; padding: 5px 8px 8px; background: var(--paper); } dt { color: var(--quiet); } dd { overflow-wrap: anywhere; }
 </style>

@@ -53,6 +53,9 @@ import tools.jackson.databind.json.JsonMapper;
 @RestController
 class TrialController {
 
+    /** So many files of a preview are tried together. */
+    private static final int AT_ONCE = 25;
+
     private final Trials trials;
     private final Arrivals arrivals;
     private final Rules rules;
@@ -190,9 +193,12 @@ class TrialController {
         refused(files, lines, all.size());
         ScratchBooks scratch = trials.begin(project);
         RuleSheet now = rules.sheet(project);
-        for (int i = 0; i < all.size(); i++) {
-            Tried tried = trials.attempt(all.get(i), now, scratch, scratch.asItIs());
-            lines.write(new TrialLine(i + 1, all.size(), tried(all.get(i), null, tried, List.of(), actor.controls(project)), null, null));
+        for (int from = 0; from < all.size(); from += AT_ONCE) {
+            List<PassageFacts> some = all.subList(from, Math.min(all.size(), from + AT_ONCE));
+            List<Tried> tried = trials.attempt(some, now, scratch);
+            for (int i = 0; i < some.size(); i++) {
+                lines.write(new TrialLine(from + i + 1, all.size(), tried(some.get(i), null, tried.get(i), List.of(), actor.controls(project)), null, null));
+            }
         }
         lines.end(all.size(), List.of(), now.edition());
     }

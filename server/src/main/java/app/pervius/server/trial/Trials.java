@@ -87,6 +87,11 @@ public class Trials {
         return new Attempt(arrival, sheet, scratch, scratch.forOne(asItWas)).run();
     }
 
+    /** What would come of several arrivals, one after the other, as the register is: at once, so that what they have in common is read once. */
+    List<Tried> attempt(List<PassageFacts> several, RuleSheet sheet, ScratchBooks scratch) {
+        return several.stream().map(arrival -> attempt(arrival, sheet, scratch, scratch.asItIs())).toList();
+    }
+
     /** One arrival on its way through the stations. */
     private final class Attempt {
         private final RuleSheet sheet;

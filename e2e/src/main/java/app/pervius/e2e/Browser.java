@@ -40,9 +40,15 @@ public final class Browser implements AutoCloseable {
                 "--disable-sync", "--no-first-run", "--disable-dev-shm-usage", "--lang=en-GB", "--force-color-profile=srgb");
         ChromeDriverService service = new ChromeDriverService.Builder().usingDriverExecutable(Path.of("/usr/bin/chromedriver").toFile()).build();
         driver = new ChromeDriver(service, options);
+        this.address = address;
+        resize(width, height);
+    }
+
+    /** Gives the window this size, in pixels. */
+    Browser resize(int width, int height) {
         driver.executeCdpCommand("Emulation.setDeviceMetricsOverride",
                 Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
-        this.address = address;
+        return this;
     }
 
     /** Becomes a demo person by one click on the sign-in page. */

@@ -72,7 +72,7 @@ class RuleSheetTest {
         try (Browser site = new Browser(Demo.address()); Browser controller = new Browser(Demo.address())) {
             site.signInAs("Marisol Quintavalle").open("/folders").click(By.xpath("//*[@role='treeitem'][contains(., 'Deliveries')]")).seeText("What happens here");
             site.chooseFiles(List.of(Drawings.pdf(files, "IT-E_Shoring.pdf"), Drawings.pdf(files, "Unreadable name.pdf")));
-            site.seeText("1 revision goes on, 1 will be stopped").seeText("review on Civil").seeText("does not fit “{type}-{discipline}[_{title}]”").seeText("Numbers are shown, not promised");
+            site.seeText("1 revision will go on, 1 will be stopped").seeText("review on Civil").seeText("does not fit “{type}-{discipline}[_{title}]”").seeText("Numbers are shown, not promised");
             String number = site.see(By.xpath("//tr[contains(., 'IT-E_Shoring.pdf')]//*[contains(@class,'mono')]")).getText().split("\\s")[0];
             site.clickButton("Send").seeText("Received as").seeText("1 revision is stopped").seeText(number);
             controller.signInAs("Mirela Draganova").open("/passages?which=STOPPED").click(By.linkText("Unreadable name")).seeText("What came in");

@@ -41,7 +41,7 @@ const end = (r: Schemas['ReservationView']) => act(() => data(api.DELETE('/api/r
       <FieldInputs v-model="values" :keys="scheme.needs" />
       <label class="field few"><span>How many</span><input v-model.number="count" class="text" type="number" min="1" max="1000" required></label>
       <label class="field"><span>Until, the day included</span><input v-model="until" class="text" type="date" required></label>
-      <label class="field grow"><span>What for</span><input v-model="reason" class="text" required maxlength="1000" data-test="reserve-reason"></label>
+      <label class="field grow what"><span>What for</span><input v-model="reason" class="text" required maxlength="1000" data-test="reserve-reason"></label>
       <button class="act first" type="submit" :disabled="busy">Reserve them</button>
     </form>
     <Trouble :problem="all.problem.value ?? problem" />
@@ -62,6 +62,6 @@ const end = (r: Schemas['ReservationView']) => act(() => data(api.DELETE('/api/r
 
 <style scoped>
 .add { display: flex; gap: 10px; padding: 10px; align-items: end; flex-wrap: wrap; border-bottom: 1px solid var(--line); }
-.few { max-width: 110px; } .pad { padding: 8px 10px; } .over { color: var(--quiet); }
+.few { max-width: 110px; } .what { min-width: 160px; } .pad { padding: 8px 10px; } .over { color: var(--quiet); }
 .clip { max-width: 230px; } .nowrap { white-space: nowrap; }
 </style>

@@ -115,7 +115,8 @@ class ReviewTest {
                 reviewer.leaveFields().press(Keys.PAGE_DOWN).until("return !!document.querySelector('article.here table, article.here .comments')");
             }
             reviewer.see(By.xpath("//article[contains(@class,'here')][contains(., 'Surge case 60')]"));
-            reviewer.leaveFields().press("a").seeText("60 files picked").press("1").seeText("Every file has a decision").press("c");
+            reviewer.leaveFields().press("a").seeText("60 files picked").press("1").seeText("Every file has a decision");
+            reviewer.press("c").seeText("What you marked was not on the screen, so the key did nothing.").press("c");
             reviewer.seeNone(By.xpath("//article[contains(., 'Surge case 60')]"));
             author.open("/passages").seeText("Approver (Tomasz Łęgowicz)");
         }

@@ -56,12 +56,12 @@ class HandingInTest {
     void aFileHandedInAgainIsTheSameRevisionTheNextOneNewOrAskedAbout(App app) {
         Client mirela = app.as("Mirela Draganova");
         Client site = app.as("Oluwaseun Finchley-Ade");
-        ruled(mirela, "Again", RuleForms.CHECKS);
-        JsonNode first = site.settled(site.submit(DNM + " / Again", "Cofferdam again.pdf")).getFirst();
-        assertThat(site.settled(site.submit(DNM + " / Again", "Cofferdam again.pdf")).getFirst().get("stop").get("code").asString()).isEqualTo("ALREADY_ON_ITS_WAY");
+        ruled(mirela, "Come again", RuleForms.CHECKS);
+        JsonNode first = site.settled(site.submit(DNM + " / Come again", "Cofferdam again.pdf")).getFirst();
+        assertThat(site.settled(site.submit(DNM + " / Come again", "Cofferdam again.pdf")).getFirst().get("stop").get("code").asString()).isEqualTo("ALREADY_ON_ITS_WAY");
         sendBack(mirela, first);
-        JsonNode foretold = preview(site, site.folder(DNM + " / Again"), Map.of("name", "Cofferdam again.pdf", "size", 10)).getFirst().get("tried");
-        JsonNode again = site.settled(site.submit(DNM + " / Again", "Cofferdam again.pdf")).getFirst();
+        JsonNode foretold = preview(site, site.folder(DNM + " / Come again"), Map.of("name", "Cofferdam again.pdf", "size", 10)).getFirst().get("tried");
+        JsonNode again = site.settled(site.submit(DNM + " / Come again", "Cofferdam again.pdf")).getFirst();
         assertThat(again.get("number").asString()).isEqualTo(first.get("number").asString()).isEqualTo(foretold.get("number").asString());
         assertThat(again.get("revision").asString()).as("nobody had decided on the first").isEqualTo("P01").isEqualTo(foretold.get("revision").asString());
 

@@ -95,7 +95,8 @@ function seen(element: HTMLElement | null | undefined, does: () => void) {
   }
   unheard.value = folded.value ? 'Its files were still being asked for, so the key did nothing. Press it again once you see them.'
     : 'What you marked was not on the screen, so the key did nothing. Now it is: press it again.'
-  bringIntoView(element ?? article.value)
+  // Shown once the sentence stands above it, which moves it.
+  void nextTick(() => bringIntoView(element ?? article.value))
 }
 
 watch(() => props.review, (now) => {

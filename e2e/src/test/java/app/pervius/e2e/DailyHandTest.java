@@ -107,7 +107,8 @@ class DailyHandTest {
         try (Browser browser = new Browser(Demo.address())) {
             browser.signInAs("Mirela Draganova").seeText("passages are stopped").leaveFields().press("/").press("kwrfnkhdr0001 p01").seeText("KWR-FNK-H-DR-0001 P01");
             browser.type(FIND, Keys.chord(Keys.CONTROL, "a") + "legowicz").seeText("1 person");
-            browser.type(FIND, Keys.chord(Keys.CONTROL, "a") + "weir").seeText("Weir general arrangement").press(Keys.ARROW_UP, Keys.ENTER).seeText("Found with “weir”");
+            browser.type(FIND, Keys.chord(Keys.CONTROL, "a") + "weir").see(By.xpath("//div[contains(@class, 'hits')]//button[contains(., 'Weir general arrangement')]"));
+            browser.press(Keys.ARROW_UP, Keys.ENTER).seeText("Found with “weir”");
         }
     }
 

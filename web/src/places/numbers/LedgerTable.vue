@@ -40,9 +40,11 @@ async function voidIt() {
 
 <template>
   <section class="panel">
-    <header role="tablist">
+    <header>
+      <div class="row" role="tablist" aria-label="What is shown of the scheme">
       <button class="act bare" role="tab" type="button" :aria-selected="which === 'ledger'" @click="which = 'ledger'"><h2>Ledger</h2></button>
       <button class="act bare" role="tab" type="button" :aria-selected="which === 'journal'" @click="which = 'journal'"><h2>What people did</h2></button>
+      </div>
       <span class="quiet grow">Every number once, for ever; newest first.</span>
       <TakeAway :url="`/api/projects/${path.project}/schemes/${path.scheme}/ledger/table`" what="The ledger" />
     </header>

@@ -60,7 +60,7 @@ const open = (folder: number, event: Event) => act(async () => {
     <li v-for="c in chosen" :key="c.folder">
       <span class="row"><strong class="clip grow" :title="c.its?.path">{{ c.its ? c.its.path || c.its.name : 'a folder that is gone' }}</strong>
         <label class="below"><input type="checkbox" :checked="c.withBelow" :aria-label="`With what is below ${c.its?.name}`" @change="turnBelow(c.folder)"> and below</label>
-        <button type="button" class="act bare" :aria-label="`Not on ${c.its?.name}`" @click="turn(c.folder)">leave out</button></span>
+        <button type="button" class="act bare" :aria-label="`leave out ${c.its?.name}`" @click="turn(c.folder)">leave out</button></span>
       <span v-if="takes && who(c.folder)" class="hand-in" :class="{ nobody: !who(c.folder)!.length }">
         {{ who(c.folder)!.length ? `Handed in by ${who(c.folder)!.join(', ')}` : 'Nobody but document control may hand in here' }}
         <select v-if="session.controls && !who(c.folder)!.length" class="text" :disabled="busy" :aria-label="`Who may hand in to ${c.its?.name}`" @change="open(c.folder, $event)"><option value="">let hand in …</option>

@@ -49,7 +49,8 @@ class ProjectTest {
             site.clickButton("Number files").seeText("Scheme “Documents” needs");
             site.choose(By.cssSelector(".numbering [data-test='field-discipline']"), "M mechanical").choose(By.cssSelector(".numbering [data-test='field-type']"), "IT inspection plan")
                     .seeText("KWR-DNM-M-IT-0001_Crane inspection.pdf").click(By.cssSelector("[data-test='number-files']")).seeText("Done: 1 file has a number.");
-            site.leaveFields().press("/").press("crane").seeText("taken, not come").press(Keys.ENTER).seeText("Files were called").seeText("Crane inspection.pdf");
+            site.leaveFields().press("/").press("crane").see(By.xpath("//div[contains(@class, 'hits')]//button[contains(., 'KWR-DNM-M-IT-0001')]"));
+            site.press(Keys.ENTER).seeText("Files were called").seeText("Crane inspection.pdf");
         }
     }
 }

@@ -84,6 +84,6 @@ const open = (folder: number, event: Event) => act(async () => {
 <style scoped>
 .folders { border: 1px solid var(--line-strong); max-height: 210px; overflow: auto; padding: 3px 6px; }
 .line { display: flex; gap: 6px; align-items: center; height: 23px; }
-.chosen { display: grid; gap: 3px; } .chosen li { border-left: 3px solid var(--main); padding-left: 6px; } .hand-in { display: block; font-size: 12px; color: var(--quiet); overflow-wrap: anywhere; } .hand-in.nobody { color: var(--attention); } .hand-in select { width: auto; max-width: 100%; min-height: 24px; }
+.chosen { display: grid; grid-template-columns: minmax(0, 1fr); gap: 3px; } .chosen .row { flex-wrap: wrap; gap: 0 8px; } .chosen strong { flex: 1 1 150px; white-space: normal; overflow-wrap: anywhere; } .chosen li { border-left: 3px solid var(--main); padding-left: 6px; } .hand-in { display: block; font-size: 12px; color: var(--quiet); overflow-wrap: anywhere; } .hand-in.nobody { color: var(--attention); } .hand-in select { width: auto; max-width: 100%; min-height: 24px; }
 .below { white-space: nowrap; color: var(--main); font-size: 12px; }
 </style>

@@ -69,7 +69,7 @@ onMounted(() => {
 <style scoped>
 form.editor { scroll-margin-top: calc(var(--stick) + 32px); display: grid; grid-template-columns: 1.15fr 0.95fr 1.1fr 0.75fr 0.85fr 1.15fr 1fr; background: var(--sheet); }
 form.editor.watching { grid-template-columns: 1.2fr 1fr 1.4fr; }
-fieldset { border: 0; border-right: 1px solid var(--line); padding: 0 10px 10px; display: grid; gap: 8px; align-content: start; min-width: 0; }
+fieldset { border: 0; border-right: 1px solid var(--line); padding: 0 10px 10px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 8px; align-content: start; min-width: 0; }
 legend { font-weight: 600; padding: 6px 0 0; } .field { min-width: 0; } fieldset > button { justify-self: start; }
 .restored { grid-column: 1 / -1; padding: 5px 10px 0; } .foot { grid-column: 1 / -1; grid-row: 20; position: sticky; bottom: var(--foot); } .findings { padding: 5px 10px; font-size: 12.5px; line-height: 18px; height: 48px; overflow: auto; border-top: 1px solid var(--line); background: var(--sheet); } .findings.some { background: var(--attention-soft); } .warning { color: var(--attention); }
 footer { border-top: 1px solid var(--line); padding: 8px 10px; display: flex; gap: 8px 10px; align-items: center; flex-wrap: wrap; background: var(--shade); }

@@ -39,6 +39,9 @@ class FormsTest {
             if (main.scrollWidth > main.clientWidth + 1) bad.push(`the page is wider than its column: ${main.scrollWidth} > ${main.clientWidth}`)
             return bad""";
 
+    /** A folder with a long path, to stand on. */
+    private static final By DEEP = By.xpath("//form//label[contains(., 'Letters of FNK')]//input");
+
     private static Browser browser;
 
     @BeforeAll
@@ -85,8 +88,10 @@ class FormsTest {
                 form("/rules", "Anything else", "a rule that says everything itself", b -> {
                     b.click(By.xpath("//main//button[normalize-space()='Add a rule']")).see(By.cssSelector("form.editor"));
                     b.js("document.querySelectorAll('select.said').forEach((s) => { s.value = 'here'; s.dispatchEvent(new Event('change')) })");
-                    b.click(By.cssSelector("[data-test=add-condition]"));
+                    b.click(By.cssSelector("[data-test=add-condition]")).click(DEEP);
                 }),
+                form("/rules", "Anything else", "a watching rule on a folder", b ->
+                        b.click(By.xpath("//main//button[normalize-space()='Add a watching rule']")).click(By.cssSelector("[data-test=add-condition]")).click(DEEP)),
                 none("/routes", "Check by both leads"), test("/routes", "Check by both leads", "new-route"),
                 none("/numbers", "Counters"), none("/numbers?take", "Counters"), test("/numbers", "Counters", "edit-scheme"), test("/numbers", "Counters", "begin-counter"),
                 test("/numbers", "Reserved ranges", "reserve"), none("/packages", "Folder templates"),

@@ -124,17 +124,17 @@ function take(files: File[]) {
 
       <div class="scroll">
         <table v-if="files.length" class="dense">
-          <thead><tr><th>File</th><th>Number</th><th v-if="numbered">Title</th><th v-if="numbered">Status</th><th>Where</th><th>With</th><th>Put here</th></tr></thead>
+          <thead><tr><th>File</th><th>Number</th><th v-if="numbered">Title</th><th v-if="numbered">Status</th><th>Where</th><th>With</th><th class="put">Put here</th></tr></thead>
           <tbody>
             <tr v-for="row in files" :key="row.file.id">
-              <td class="name" :title="`${row.file.name}, ${size(row.file.size)}`"><a class="plain" :href="`/api/files/${row.file.id}/content`" target="_blank" rel="noopener">{{ row.file.name }}</a>
+              <td class="name" :title="`${row.file.name}, ${size(row.file.size)}, put here ${exact(row.file.addedAt)}, ${row.addedBy}`"><a class="plain" :href="`/api/files/${row.file.id}/content`" target="_blank" rel="noopener">{{ row.file.name }}</a>
                 <span v-if="row.file.version > 1" class="quiet"> version {{ row.file.version }}</span></td>
               <td><Num v-if="row.document" :number="row.document.number" :revision="row.document.revision" /><Num v-else-if="row.passage?.number" :number="row.passage.number" :revision="row.passage.revision" /></td>
               <td v-if="numbered" class="title clip" :title="row.document?.title"><RouterLink v-if="row.document" class="plain" :to="`/documents/${row.document.document}`">{{ row.document.title }}</RouterLink></td>
               <td v-if="numbered" class="mono">{{ row.document?.status }}</td>
               <td><RouterLink v-if="row.passage" class="plain" :to="`/passages/${row.passage.id}`"><StationStrip :passage="row.passage" words /></RouterLink></td>
               <td class="with" :title="row.passage?.heldBy">{{ row.passage?.heldBy }}</td>
-              <td class="nowrap" :title="`${exact(row.file.addedAt)}, ${row.addedBy}`">{{ day(row.file.addedAt) }}</td>
+              <td class="nowrap put" :title="`${exact(row.file.addedAt)}, ${row.addedBy}`">{{ day(row.file.addedAt) }}</td>
             </tr>
           </tbody>
         </table>
@@ -163,6 +163,8 @@ header { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; } h1 { f
 .scroll { --stick: 0px; overflow: auto; flex: 1; min-height: 200px; }
 .name { max-width: 225px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .title { max-width: 220px; } .with { max-width: 118px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+/* In a window of 1280, so that all of a line is seen. */
+@media (max-width: 1439px) { .name { max-width: 150px; } .title { max-width: 128px; } .with { max-width: 92px; } .put { display: none; } }
 .nowrap { white-space: nowrap; } .traces { padding: 6px 8px; font-size: 12.5px; overflow-wrap: anywhere; }
 label.act { cursor: pointer; }
 label.act:focus-within { outline: 2px solid var(--focus); outline-offset: 1px; }

@@ -31,7 +31,7 @@ useKeys([
     <thead><tr><th class="w24">What</th><th class="w7">Submission</th><th class="w11">From</th><th class="w9">Route</th><th class="w4" title="How many times the document comes to review">Cycle</th><th class="w12">Step</th><th class="w12">With</th><th class="w5">Decided</th><th class="w11">Due</th><th>Outcome</th></tr></thead>
     <tbody v-for="(r, i) in rows" :key="r.id">
       <tr :class="{ at: i === at }">
-        <td class="what clip"><button type="button" class="plain" :aria-expanded="open === r.id" :title="r.what" @click="(at = i, turn(r.id))">{{ r.what }}</button><span v-if="r.files > 1" class="quiet"> +{{ r.files - 1 }}</span></td>
+        <td class="what"><button type="button" class="plain" :aria-expanded="open === r.id" :title="r.what" @click="(at = i, turn(r.id))">{{ r.what }}<span v-if="r.files > 1" class="quiet"> +{{ r.files - 1 }}</span></button></td>
         <td class="mono">{{ r.submissionReference }}</td>
         <td class="clip from" :title="r.author">{{ r.authorFirm }} {{ r.author }}</td><td class="clip route">{{ r.route }}</td><td>{{ r.cycle }}</td>
         <td class="clip step" :title="r.stepName || STATES[r.state]"><template v-if="r.stepName">{{ r.step + 1 }}/{{ r.steps }} {{ r.stepName }}</template><span v-else class="quiet">{{ STATES[r.state] }}</span></td>
@@ -47,7 +47,7 @@ useKeys([
 
 <style scoped>
 .list { table-layout: fixed; min-width: 1000px; } .w24 { width: 25%; } .w12 { width: 11%; } .w11 { width: 10%; } .w9 { width: 8%; } .w7 { width: 7%; } .w5 { width: 6%; } .w4 { width: 5%; }
-.what button { border: 0; background: none; padding: 0; cursor: pointer; max-width: calc(100% - 28px); overflow: hidden; text-overflow: ellipsis; vertical-align: bottom; }
+.what { line-height: 1.25; } .what button { border: 0; background: none; padding: 0; cursor: pointer; text-align: left; overflow-wrap: anywhere; }
 .nowrap { white-space: nowrap; }
 .hand { margin-left: 5px; border: 1px solid var(--done); color: var(--done); padding: 0 3px; font-size: 11px; }
 .far { display: inline-block; width: 54px; height: 8px; border: 1px solid var(--line-strong); } .far span { display: block; height: 100%; background: var(--main); }

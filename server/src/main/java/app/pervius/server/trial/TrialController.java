@@ -71,7 +71,8 @@ class TrialController {
     private final HandSending sendings;
     private final KeptArrivals keptOnly;
 
-    TrialController(Trials trials, Arrivals arrivals, Rules rules, SheetStates states, LedgerBook book, Passages passages, Folders folders, Keepers keepers, People people, Projects projects, JsonMapper json, TitleBlockRemarks titleBlocks, HandSending sendings, KeptArrivals keptOnly) {
+    TrialController(Trials trials, Arrivals arrivals, Rules rules, SheetStates states, LedgerBook book, Passages passages, Folders folders, Keepers keepers, People people,
+            Projects projects, JsonMapper json, TitleBlockRemarks titleBlocks, HandSending sendings, KeptArrivals keptOnly) {
         this.sendings = sendings;
         this.keptOnly = keptOnly;
         this.titleBlocks = titleBlocks;

@@ -172,7 +172,7 @@ useKeys(props.keys ? [
       <span class="clip">{{ review.author }}, {{ review.authorFirm }}</span>
       <span v-if="folded" class="quiet">{{ count(review.fileCount, 'file') }}, {{ undecided ? `${undecided} without a decision` : 'every one with a decision' }}</span>
       <span class="due"><Due :at="review.due" /></span>
-      <button v-if="folded" class="act" type="button" :disabled="asked.loading.value" :aria-label="`Show the files of ${review.submissionReference}`" @click="unfold">Show {{ review.fileCount === 1 ? 'it' : 'them' }}</button>
+      <button v-if="folded" class="act" type="button" :disabled="asked.loading.value" :aria-label="`Show ${review.fileCount === 1 ? 'it' : 'them'}: the files of ${review.submissionReference}`" @click="unfold">Show {{ review.fileCount === 1 ? 'it' : 'them' }}</button>
     </header>
     <SeatLine v-if="!folded" :review="review" :deciding="deciding" />
     <p v-if="!folded && review.message" class="message"><strong>{{ review.sender }}</strong> says: {{ review.message }}</p>

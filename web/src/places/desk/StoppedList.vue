@@ -41,7 +41,7 @@ function mark(ids: number[], on: boolean) {
       <li v-if="its.length > 1" class="panel many">
         <div class="what"><StationStrip :passage="its[0]!.passage" /><strong>{{ its.length }} stopped alike</strong>
           <span class="quiet clip">at {{ stationWord(its[0]!.passage.station) }}: {{ its.slice(0, NAMES).map((r) => r.passage.originalName).join(', ') }}{{ its.length > NAMES ? ` and ${its.length - NAMES} more` : '' }}</span>
-          <button type="button" class="act when" :aria-label="`Show the ${its.length} stopped alike one by one`" @click="unfolded = new Set([...unfolded, key])">Show one by one</button></div>
+          <button type="button" class="act when" :aria-label="`Show one by one: the ${its.length} stopped alike`" @click="unfolded = new Set([...unfolded, key])">Show one by one</button></div>
         <p class="reason">{{ its[0]!.passage.stop?.reason }} <span class="quiet">(the first of them)</span></p>
         <WaysOut :rows="its" @taken="$emit('taken', $event)" />
       </li>

@@ -57,7 +57,6 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 class DocumentController {
 
     private static final int MOST_FOUND = 50;
-    private static final int MOST_TAKEN = 5000;
     private static final int MOST_JOURNAL = 300;
 
     private final DocumentRepository documents;
@@ -163,7 +162,7 @@ class DocumentController {
         List<String> head = new ArrayList<>(List.of("Number", "Title", "Own reference", "Originator", "Newest revision", "On its way", "Current", "Voided", Cell.head("Since", settings.zone())));
         fields.forEach(f -> head.add(f.label()));
         return TableWriter.download(format, settings.code() + " register", head, new Lines<>(after -> Objects.requireNonNull(reading.execute(status -> text.isBlank() ? list(project, which, after, actor)
-                : new Page<>(found(project, text, MOST_TAKEN, actor), null))), row -> {
+                : foundPage(project, text, after, actor))), row -> {
             List<Cell> cells = new ArrayList<>(List.of(Cell.of(row.number()), Cell.of(row.title()), Cell.of(row.ownReference()), Cell.of(row.originator()), Cell.of(row.latest()),
                     Cell.of(row.onItsWay() ? "yes" : ""), Cell.of(row.current().stream().map(c -> c.revision() + (c.status() == null ? "" : " " + c.status()) + " in " + c.where())
                             .collect(Collectors.joining("; "))), Cell.of(row.voided()), Cell.of(row.since(), settings.zone())));
@@ -186,13 +185,20 @@ class DocumentController {
     /** Documents by their number, title, own reference or a name their files had; those that have passages are found by these too. */
     @GetMapping("/api/projects/{project}/documents-found")
     List<DocumentRow> find(@PathVariable long project, @RequestParam @Size(max = 200) String text, Actor actor) {
-        return found(project, text, MOST_FOUND, actor);
+        return rows(documents.findAllById(found(project, text, MOST_FOUND, actor)).stream().sorted(Comparator.comparing(Document::id).reversed()).toList(), actor);
     }
 
-    private List<DocumentRow> found(long project, String text, int most, Actor actor) {
-        long firm = actor.onlyFirm(project) == null ? 0 : actor.firm();
-        List<Long> inAll = words.found(project, firm, SearchWords.sought(text), most);
-        return rows(documents.findAllById(inAll).stream().sorted(Comparator.comparing(Document::id).reversed()).toList(), actor);
+    /** The ids of what is found, newest first. */
+    private List<Long> found(long project, String text, int most, Actor actor) {
+        return words.found(project, actor.onlyFirm(project) == null ? 0 : actor.firm(), SearchWords.sought(text), most);
+    }
+
+    /** What is found from a place on, in the order of the list; the mark of a page is that place. */
+    private Page<DocumentRow> foundPage(long project, String text, @Nullable String after, Actor actor) {
+        int from = (int) Page.after(after, 0);
+        List<Long> all = found(project, text, Integer.MAX_VALUE, actor);
+        int to = Math.min(all.size(), from + Page.SIZE);
+        return new Page<>(rows(documents.findAllById(all.subList(Math.min(from, to), to)).stream().sorted(Comparator.comparing(Document::id).reversed()).toList(), actor), to < all.size() ? String.valueOf(to) : null);
     }
 
     /** The document of this number in the project of this code: what links that last lead to. */

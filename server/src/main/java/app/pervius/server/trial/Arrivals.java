@@ -72,7 +72,7 @@ class Arrivals {
         for (Coming coming : bundle.files()) {
             FileName name = new FileName(coming.name().strip());
             newer |= files.taken(setting.folder().id(), name, null);
-            its.add(new PassageFacts.File(0, name.text(), known(coming).orElse(""), coming.size(), types.tell(head(coming), name.text())));
+            its.add(new PassageFacts.File(0, name.text(), known(coming, setting).orElse(""), coming.size(), types.tell(head(coming), name.text())));
         }
         String base = bundle.base();
         return new PassageFacts(0, setting.folder().project(), 0, setting.folder().id(), setting.author(), people.person(setting.author()).firmId(), setting.uploader(),
@@ -80,9 +80,10 @@ class Arrivals {
                 Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), 1, false, false, 0, Optional.empty(), Station.ARRIVE, its, "trial");
     }
 
-    /** The hash of bytes that are in the store already: what is in them can be looked at. */
-    private Optional<String> known(Coming coming) {
-        return Optional.ofNullable(coming.hash()).map(h -> h.toLowerCase(Locale.ROOT)).filter(h -> files.bytesKnown(h, coming.size()));
+    /** The hash of bytes that are in the store already, where the author's firm may see them: what is in them can be looked at. */
+    private Optional<String> known(Coming coming, Setting setting) {
+        return Optional.ofNullable(coming.hash()).map(h -> h.toLowerCase(Locale.ROOT)).filter(h -> files.bytesKnown(h, coming.size())
+                && files.cameBefore(h, setting.folder().project(), people.person(setting.author()).firmId()).isPresent());
     }
 
     /** Where the bytes of these files came before, a sentence each, as far as the people of a firm may see it. */

@@ -101,6 +101,9 @@ class HandingInTest {
         String hash = HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
         JsonNode known = preview(site, folder, Map.of("name", "Second.pdf", "size", bytes.length, "hash", hash)).getFirst();
         assertThat(known.get("remarks").toString()).contains("The same bytes came before as “First of its bytes.pdf” in " + DNM + " / Known bytes");
+        Client yusuf = app.as("Yusuf Karaderin");
+        assertThat(preview(yusuf, yusuf.folder("Work in progress / Fennick Hydraulics / Drawings"), Map.of("name", "Second.pdf", "size", bytes.length, "hash", hash)).getFirst().get("remarks"))
+                .as("whoever may not see them learns nothing of them by their hash").isEmpty();
         JsonNode unknown = preview(site, folder, Map.of("name", "Third.pdf", "size", 5, "hash", HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest("other".getBytes(StandardCharsets.UTF_8))))).getFirst();
         assertThat(unknown.get("remarks")).isEmpty();
         assertThat(known.get("tried").get("halts").get(0).get("account").asString()).as("what has not happened is foretold").startsWith("Will be taken by rule “Known bytes”");

@@ -12,6 +12,8 @@ import Trouble from '../../parts/Trouble.vue'
 import { exact, moment } from '../../say'
 import { useSession } from '../../session'
 
+/** So many are answered to a search. */
+const MOST_FOUND = 50
 const session = useSession()
 const router = useRouter()
 const path = { project: session.project!.id }
@@ -68,6 +70,7 @@ useKeys([
     <p v-else-if="page.first.value && !text.trim()" class="empty"><strong>No document yet.</strong>What is numbered on arrival, and every number that is taken, becomes a line here.</p>
     <p v-else-if="text.trim() && found.value.value" class="empty"><strong>Nothing found here.</strong>Documents that have come are also found with <span class="key">/</span>, by every name they ever had.</p>
     <p v-else-if="!page.problem.value" class="quiet" role="status">Asking for the documents …</p>
+    <p v-if="text.trim() && rows.length >= MOST_FOUND" class="quiet">These are the newest {{ MOST_FOUND }}; more words find the others, and taken away the list is whole.</p>
     <button v-if="hasMore" class="act more" type="button" @click="page.more">Show more</button>
   </div>
 </template>

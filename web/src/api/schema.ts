@@ -4,6 +4,342 @@
  */
 
 export interface paths {
+    "/api/account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["own"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["beginCodes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/codes/question": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["codesToMake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/codes/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["endCodes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/passkeys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addPasskey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/passkeys/question": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["passkeyToMake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/passkeys/{id}/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["withdrawPasskey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setPassword"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/password/strength": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["strength_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/recovery-codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["freshRecoveryCodes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["endOtherSessions"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sessions/{handle}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["endSession"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/waits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["endWaits"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["accounts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}/administrator": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setAdministrator"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}/closing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["close_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}/hanging": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["hanging_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}/opening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["open_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}/password-links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["sendPasswordLink"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}/second-steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["forgetSecondSteps"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["endSessions"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/check": {
         parameters: {
             query?: never;
@@ -27,7 +363,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_2"];
+        get: operations["all_3"];
         put?: never;
         post?: never;
         delete?: never;
@@ -44,9 +380,9 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["set_1"];
+        put: operations["set_2"];
         post?: never;
-        delete: operations["remove"];
+        delete: operations["remove_1"];
         options?: never;
         head?: never;
         patch?: never;
@@ -77,7 +413,7 @@ export interface paths {
         };
         get: operations["link"];
         put?: never;
-        post: operations["make_2"];
+        post: operations["make_3"];
         delete: operations["withdraw_1"];
         options?: never;
         head?: never;
@@ -180,6 +516,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/entrance/passwords": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["forgotten"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entrance/passwords/{secret}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["whose"];
+        put?: never;
+        post: operations["set_3"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/entrance/set-up": {
         parameters: {
             query?: never;
@@ -190,6 +558,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["setUp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entrance/strength": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["strength"];
         delete?: never;
         options?: never;
         head?: never;
@@ -269,7 +653,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["look_2"];
+        post: operations["look_4"];
         delete?: never;
         options?: never;
         head?: never;
@@ -429,7 +813,39 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["make_1"];
+        post: operations["make_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/installation/second-step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["secondStep"];
+        put: operations["askSecondStep_1"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invitations/{secret}/acceptance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["join_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -653,7 +1069,7 @@ export interface paths {
         };
         get: operations["mine"];
         put?: never;
-        post?: never;
+        post: operations["make"];
         delete?: never;
         options?: never;
         head?: never;
@@ -669,7 +1085,7 @@ export interface paths {
         };
         get: operations["absences"];
         put?: never;
-        post: operations["add_1"];
+        post: operations["add_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -686,7 +1102,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete: operations["remove_2"];
+        delete: operations["remove_3"];
         options?: never;
         head?: never;
         patch?: never;
@@ -972,7 +1388,7 @@ export interface paths {
             cookie?: never;
         };
         get: operations["matrix"];
-        put: operations["set"];
+        put: operations["set_1"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1149,7 +1565,7 @@ export interface paths {
         };
         get: operations["all_1"];
         put?: never;
-        post: operations["make"];
+        post: operations["make_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1229,7 +1645,7 @@ export interface paths {
         };
         get: operations["everybody"];
         put?: never;
-        post: operations["addPerson"];
+        post: operations["add_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1364,6 +1780,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/roles/{role}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeRole"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/roles/{role}/holders": {
         parameters: {
             query?: never;
@@ -1374,6 +1806,22 @@ export interface paths {
         get?: never;
         put: operations["setHolders"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/roles/{role}/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look_3"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1405,7 +1853,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["look_1"];
+        post: operations["look_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1485,7 +1933,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["look"];
+        post: operations["look_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1748,6 +2196,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/second-step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["askSecondStep"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/sheet-differences": {
         parameters: {
             query?: never;
@@ -1871,6 +2335,54 @@ export interface paths {
         put: operations["setWorkingDays"];
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/providers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_2"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/providers/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/providers/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["set"];
+        post?: never;
+        delete: operations["remove"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2206,7 +2718,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete: operations["remove_1"];
+        delete: operations["remove_2"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2271,6 +2783,70 @@ export interface paths {
         put?: never;
         post: operations["signIn"];
         delete: operations["signOut"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["code"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/passkey": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["passkey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/passkey/question": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["passkeyQuestion"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/second-step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["secondStep_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2363,16 +2939,44 @@ export interface components {
         AcceptEntry: {
             password: string;
         };
-        Actor: {
+        AccountLine: {
+            account: components["schemas"]["AccountView"];
+            /** Format: date-time */
+            lastUse?: string;
+            projects: string[];
+            secondSteps: ("PASSKEY" | "CODE")[];
+            /** Format: int32 */
+            sessions: number;
+        };
+        AccountView: {
             administrator: boolean;
+            closed: boolean;
+            codes: boolean;
+            /** Format: date-time */
+            createdAt: string;
+            email: string;
+            hasPassword: boolean;
             /** Format: int64 */
-            firm: number;
+            id: number;
+            name: string;
+            /** Format: date-time */
+            passwordSetAt?: string;
+        };
+        Actor: {
+            /** Format: int64 */
+            account: number;
+            administrator: boolean;
             memberships: {
                 [key: string]: components["schemas"]["Membership"];
             };
             name: string;
-            /** Format: int64 */
-            person: number;
+        };
+        AddedView: {
+            link?: string;
+            person: components["schemas"]["PersonView"];
+        };
+        Administrates: {
+            administrator: boolean;
         };
         AnswerView: {
             /** Format: date-time */
@@ -2416,6 +3020,9 @@ export interface components {
             /** Format: int32 */
             refused: number;
             uploader: string;
+        };
+        Asked: {
+            password: string;
         };
         Away: {
             /** Format: int64 */
@@ -2472,6 +3079,9 @@ export interface components {
             /** Format: int64 */
             person: number;
         };
+        CodeEntry: {
+            code: string;
+        };
         CodeForm: {
             code: string;
             meaning: string;
@@ -2489,6 +3099,10 @@ export interface components {
             shortText: string;
             status?: string;
             workMayGoOn: boolean;
+        };
+        CodesEntry: {
+            code: string;
+            secret: string;
         };
         CodesTaken: {
             /** Format: int32 */
@@ -2673,8 +3287,18 @@ export interface components {
             /** Format: int32 */
             files: number;
         };
+        Enrolment: {
+            address: string;
+            picture: string;
+            secret: string;
+            /** Format: int32 */
+            size: number;
+        };
         Entrance: {
             demo: boolean;
+            mail: boolean;
+            passkeyHost?: string;
+            providers: components["schemas"]["Offered"][];
             setUpNeeded: boolean;
         };
         EverybodyView: {
@@ -2904,6 +3528,9 @@ export interface components {
             kind: "REMIND_BEFORE" | "REMIND_AFTER" | "ESCALATE" | "SILENCE";
             whom: string[];
         };
+        Forgotten: {
+            email: string;
+        };
         FoundFile: {
             /** Format: int64 */
             folder: number;
@@ -2940,6 +3567,9 @@ export interface components {
         HandInView: {
             ask: string[];
             who: string[];
+        };
+        HandedOver: {
+            link?: string;
         };
         HandlingForm: {
             identify?: components["schemas"]["IdentifyForm"];
@@ -3001,11 +3631,16 @@ export interface components {
         };
         InvitedView: {
             email: string;
+            firm: string;
             name: string;
+            project: string;
         };
         IssueForm: {
             atOnce?: components["schemas"]["PlaceForm"];
             byCode: components["schemas"]["Follows"][];
+        };
+        IssuerEntry: {
+            issuer: string;
         };
         JoinEntry: {
             /** Format: int64 */
@@ -3132,8 +3767,17 @@ export interface components {
         };
         Membership: {
             controls: boolean;
+            decides: boolean;
+            /** Format: int64 */
+            firm: number;
+            handsIn: boolean;
+            name: string;
+            /** Format: int64 */
+            person: number;
             roles: number[];
             seesAll: boolean;
+            seesFirms: number[];
+            sendsByHand: boolean;
         };
         MoveEntry: {
             /** Format: int64 */
@@ -3171,6 +3815,21 @@ export interface components {
         NewPackage: {
             /** Format: int64 */
             id: number;
+        };
+        NewPasskey: {
+            credential: {
+                [key: string]: unknown;
+            };
+            name: string;
+        };
+        NewProject: {
+            code: string;
+            controller: string;
+            controllerEmail: string;
+            firmCode: string;
+            firmName: string;
+            name: string;
+            zone: string;
         };
         NewRule: {
             /** Format: int64 */
@@ -3225,8 +3884,33 @@ export interface components {
             status?: string;
             title: string;
         };
+        Offered: {
+            address: string;
+            name: string;
+        };
+        Opened: {
+            /** Format: int32 */
+            files: number;
+            firm: string;
+            firms: string[];
+            /** Format: int32 */
+            folders: number;
+            may: string[];
+            person: string;
+        };
         OrderEntry: {
             ids: number[];
+        };
+        OwnAccount: {
+            account: components["schemas"]["AccountView"];
+            passkeyHost?: string;
+            passkeys: components["schemas"]["PasskeyView"][];
+            /** Format: int32 */
+            recoveryCodes: number;
+            secondStepAsked: boolean;
+            sessions: components["schemas"]["SessionView"][];
+            /** Format: int64 */
+            waitSeconds: number;
         };
         PackageEntry: {
             code: string;
@@ -3390,13 +4074,48 @@ export interface components {
             /** Format: int32 */
             turn: number;
         };
+        PasskeyProof: {
+            credential: {
+                [key: string]: unknown;
+            };
+        };
+        PasskeyQuestion: {
+            options: {
+                [key: string]: unknown;
+            };
+        };
+        PasskeyToMake: {
+            options: {
+                [key: string]: unknown;
+            };
+        };
+        PasskeyView: {
+            id: string;
+            /** Format: date-time */
+            lastUse: string;
+            name: string;
+            /** Format: date-time */
+            since: string;
+        };
+        PasswordChange: {
+            current?: string;
+            password: string;
+        };
+        PasswordEntry: {
+            password: string;
+        };
+        PasswordStrength: {
+            refusal?: string;
+            /** Format: int32 */
+            strength: number;
+        };
         PersonEntry: {
             email: string;
             /** Format: int64 */
             firmId: number;
             job: string;
             name: string;
-            password?: string;
+            roles: number[];
         };
         PersonView: {
             active: boolean;
@@ -3405,10 +4124,10 @@ export interface components {
             /** Format: int64 */
             firmId: number;
             firmName: string;
-            hasPassword: boolean;
             /** Format: int64 */
             id: number;
             job: string;
+            joined: boolean;
             name: string;
         };
         PlaceForm: {
@@ -3463,6 +4182,11 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        ProjectMade: {
+            /** Format: int64 */
+            id: number;
+            link?: string;
+        };
         ProjectRow: {
             draft?: components["schemas"]["HandlingForm"];
             drafted?: components["schemas"]["Drafted"];
@@ -3479,11 +4203,39 @@ export interface components {
             /** Format: int64 */
             id: number;
             name: string;
+            secondStepFor: ("ADMINISTRATORS" | "CONTROLLERS" | "DECIDERS" | "EVERYBODY")[];
             statusCodes: components["schemas"]["StatusCode"][];
             /** Format: int32 */
             version: number;
             workingDays: components["schemas"]["WorkingDays"];
             zone: string;
+        };
+        Proved: {
+            password?: string;
+        };
+        ProviderEntry: {
+            bothSteps: boolean;
+            clientId: string;
+            clientSecret?: string;
+            issuer: string;
+            name: string;
+            switchedOn: boolean;
+            /** Format: int32 */
+            version: number;
+        };
+        ProviderLook: {
+            authorization: string;
+        };
+        ProviderView: {
+            bothSteps: boolean;
+            clientId: string;
+            issuer: string;
+            key: string;
+            name: string;
+            returnAddress: string;
+            switchedOn: boolean;
+            /** Format: int32 */
+            version: number;
         };
         Receipt: {
             /** Format: date */
@@ -3515,6 +4267,9 @@ export interface components {
             size: number;
             /** @enum {string} */
             state: "EXPECTED" | "RECEIVED" | "REFUSED";
+        };
+        RecoveryCodes: {
+            codes: string[];
         };
         ReopeningEntry: {
             reason: string;
@@ -3696,16 +4451,38 @@ export interface components {
             status?: string;
             withdrawn: boolean;
         };
+        RightsForm: {
+            controls: boolean;
+            decides: boolean;
+            handsIn: boolean;
+            seesAll: boolean;
+            seesFirms: number[];
+            sendsByHand: boolean;
+        };
         RoleEntry: {
+            may: components["schemas"]["RightsForm"];
             name: string;
+            /** Format: int32 */
+            version: number;
+        };
+        RoleLookEntry: {
+            holders: number[];
+            may: components["schemas"]["RightsForm"];
+        };
+        RoleRights: {
+            controls: boolean;
+            decides: boolean;
+            handsIn: boolean;
+            seesAll: boolean;
+            seesFirms: number[];
+            sendsByHand: boolean;
         };
         RoleView: {
-            controls: boolean;
             holders: number[];
             /** Format: int64 */
             id: number;
+            may: components["schemas"]["RoleRights"];
             name: string;
-            seesAll: boolean;
             /** Format: int32 */
             version: number;
         };
@@ -3741,6 +4518,8 @@ export interface components {
             lead?: components["schemas"]["WhoForm"];
             name: string;
             ownFirmDecides: boolean;
+            senderFirms: number[];
+            senderPeople: number[];
             senders: number[];
             statusCodes: components["schemas"]["StatusFor"][];
             steps: components["schemas"]["RouteStepForm"][];
@@ -3919,6 +4698,14 @@ export interface components {
             /** Format: int64 */
             personId: number;
         };
+        SecondStepEntry: {
+            /** Format: int32 */
+            version: number;
+            whom: ("ADMINISTRATORS" | "CONTROLLERS" | "DECIDERS" | "EVERYBODY")[];
+        };
+        SecondStepSetting: {
+            whom: ("ADMINISTRATORS" | "CONTROLLERS" | "DECIDERS" | "EVERYBODY")[];
+        };
         Seen: {
             /** Format: int64 */
             passage: number;
@@ -3998,6 +4785,24 @@ export interface components {
             inWords: string[];
             sequences: components["schemas"]["SequenceForm"][];
         };
+        SessionNow: {
+            actor: components["schemas"]["Actor"];
+            /** Format: date-time */
+            end: string;
+            /** Format: int64 */
+            idleSeconds: number;
+            secondStepMissing: boolean;
+        };
+        SessionView: {
+            address: string;
+            device: string;
+            handle: string;
+            here: boolean;
+            /** Format: date-time */
+            lastUse: string;
+            /** Format: date-time */
+            since: string;
+        };
         SheetEditionView: {
             account: string;
             /** Format: date-time */
@@ -4039,6 +4844,13 @@ export interface components {
             project: components["schemas"]["ProjectRow"];
             reordered: boolean;
             rules: components["schemas"]["SheetRow"][];
+        };
+        SignInStep: {
+            actor?: components["schemas"]["Actor"];
+            ways: ("PASSKEY" | "CODE")[];
+        };
+        SignedOut: {
+            next?: string;
         };
         SilenceForm: {
             /** Format: int32 */
@@ -4116,6 +4928,10 @@ export interface components {
             waysOut: ("TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "CHOOSE_RULE" | "CHOOSE_ROUTE" | "GO_ON_IN_FORCE" | "GO_ON_ALL_THE_SAME" | "SEND_BACK" | "TAKE_OUT")[];
         };
         StreamingResponseBody: unknown;
+        StrengthAsked: {
+            password: string;
+            words: string[];
+        };
         Stretch: {
             /** Format: int64 */
             from: number;
@@ -4404,6 +5220,10 @@ export interface components {
             /** @enum {string} */
             kind: "AUTHOR" | "UPLOADER" | "ROLE" | "FIRM" | "MATRIX" | "PERSON" | "ADDRESS";
         };
+        WhoseView: {
+            email: string;
+            name: string;
+        };
         With: {
             /** Format: int32 */
             answered: number;
@@ -4433,6 +5253,460 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    own: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnAccount"];
+                };
+            };
+        };
+    };
+    beginCodes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodesEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecoveryCodes"];
+                };
+            };
+        };
+    };
+    codesToMake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Proved"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Enrolment"];
+                };
+            };
+        };
+    };
+    endCodes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Proved"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    addPasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPasskey"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    passkeyToMake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Proved"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasskeyToMake"];
+                };
+            };
+        };
+    };
+    withdrawPasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Proved"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    setPassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordChange"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    strength_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Asked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasswordStrength"];
+                };
+            };
+        };
+    };
+    freshRecoveryCodes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Proved"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecoveryCodes"];
+                };
+            };
+        };
+    };
+    endOtherSessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    endSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                handle: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    endWaits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    accounts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountLine"][];
+                };
+            };
+        };
+    };
+    setAdministrator: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Administrates"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    close_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    hanging_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hanging"][];
+                };
+            };
+        };
+    };
+    open_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    sendPasswordLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandedOver"];
+                };
+            };
+        };
+    };
+    forgetSecondSteps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    endSessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     check: {
         parameters: {
             query?: never;
@@ -4453,7 +5727,7 @@ export interface operations {
             };
         };
     };
-    all_2: {
+    all_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -4473,7 +5747,7 @@ export interface operations {
             };
         };
     };
-    set_1: {
+    set_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -4497,7 +5771,7 @@ export interface operations {
             };
         };
     };
-    remove: {
+    remove_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -4559,7 +5833,7 @@ export interface operations {
             };
         };
     };
-    make_2: {
+    make_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -4801,6 +6075,74 @@ export interface operations {
             };
         };
     };
+    forgotten: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Forgotten"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    whose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhoseView"];
+                };
+            };
+        };
+    };
+    set_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     setUp: {
         parameters: {
             query?: never;
@@ -4821,6 +6163,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Actor"];
+                };
+            };
+        };
+    };
+    strength: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StrengthAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasswordStrength"];
                 };
             };
         };
@@ -4927,7 +6293,7 @@ export interface operations {
             };
         };
     };
-    look_2: {
+    look_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -5222,7 +6588,7 @@ export interface operations {
             };
         };
     };
-    make_1: {
+    make_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -5245,6 +6611,68 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["FolderView"];
                 };
+            };
+        };
+    };
+    secondStep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecondStepSetting"];
+                };
+            };
+        };
+    };
+    askSecondStep_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SecondStepSetting"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    join_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -5560,6 +6988,30 @@ export interface operations {
             };
         };
     };
+    make: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewProject"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectMade"];
+                };
+            };
+        };
+    };
     absences: {
         parameters: {
             query?: never;
@@ -5582,7 +7034,7 @@ export interface operations {
             };
         };
     };
-    add_1: {
+    add_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -5606,7 +7058,7 @@ export interface operations {
             };
         };
     };
-    remove_2: {
+    remove_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -6077,7 +7529,7 @@ export interface operations {
             };
         };
     };
-    set: {
+    set_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -6380,7 +7832,7 @@ export interface operations {
             };
         };
     };
-    make: {
+    make_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -6537,7 +7989,7 @@ export interface operations {
             };
         };
     };
-    addPerson: {
+    add_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -6558,7 +8010,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PersonView"];
+                    "application/json": components["schemas"]["AddedView"];
                 };
             };
         };
@@ -6619,12 +8071,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["HandedOver"];
+                };
             };
         };
     };
@@ -6810,6 +8264,31 @@ export interface operations {
             };
         };
     };
+    changeRole: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                role: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoleEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     setHolders: {
         parameters: {
             query?: never;
@@ -6835,6 +8314,33 @@ export interface operations {
             };
         };
     };
+    look_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                role: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoleLookEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Opened"][];
+                };
+            };
+        };
+    };
     routes: {
         parameters: {
             query?: never;
@@ -6857,7 +8363,7 @@ export interface operations {
             };
         };
     };
-    look_1: {
+    look_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -7050,7 +8556,7 @@ export interface operations {
             };
         };
     };
-    look: {
+    look_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -7495,6 +9001,30 @@ export interface operations {
             };
         };
     };
+    askSecondStep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SecondStepEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     differences: {
         parameters: {
             query: {
@@ -7681,6 +9211,94 @@ export interface operations {
                 "application/json": components["schemas"]["WorkingDaysEntry"];
             };
         };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    all_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProviderView"][];
+                };
+            };
+        };
+    };
+    look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["IssuerEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProviderLook"];
+                };
+            };
+        };
+    };
+    set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProviderEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description No Content */
             204: {
@@ -8162,7 +9780,7 @@ export interface operations {
             };
         };
     };
-    remove_1: {
+    remove_2: {
         parameters: {
             query: {
                 version: number;
@@ -8293,7 +9911,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Actor"];
+                    "application/json": components["schemas"]["SessionNow"];
                 };
             };
         };
@@ -8317,7 +9935,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Actor"];
+                    "application/json": components["schemas"]["SignInStep"];
                 };
             };
         };
@@ -8331,12 +9949,102 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["SignedOut"];
+                };
+            };
+        };
+    };
+    code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignInStep"];
+                };
+            };
+        };
+    };
+    passkey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasskeyProof"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignInStep"];
+                };
+            };
+        };
+    };
+    passkeyQuestion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasskeyQuestion"];
+                };
+            };
+        };
+    };
+    secondStep_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignInStep"];
+                };
             };
         };
     };

@@ -21,7 +21,7 @@ import tools.jackson.databind.JsonNode;
 /** A Pervius with one project that has what the measurements need, set up as people set it up: over HTTP. */
 final class Site {
 
-    static final String PASSWORD = "a good password";
+    static final String PASSWORD = "tidal heron ballast";
     static final String CONTROLLER = "ines@kwb.example";
     static final int DECIDERS = 8;
 

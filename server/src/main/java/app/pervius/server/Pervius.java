@@ -1,6 +1,7 @@
 package app.pervius.server;
 
 import app.pervius.server.check.Check;
+import app.pervius.server.signing.LockedOut;
 import app.pervius.server.store.DataDirectory;
 import java.io.IOException;
 import java.net.InetAddress;
@@ -13,7 +14,9 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.concurrent.Callable;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.boot.SpringApplication;
@@ -40,7 +43,7 @@ public class Pervius {
         }
     }
 
-    @Command(name = "pervius", subcommands = {Serve.class, Demo.class, CheckData.class}, description = "Document control on engineering projects.")
+    @Command(name = "pervius", subcommands = {Serve.class, Demo.class, CheckData.class, Admin.class}, description = "Document control on engineering projects.")
     static final class Commands {
     }
 
@@ -53,6 +56,10 @@ public class Pervius {
         String address = "127.0.0.1";
         @Option(names = "--mail", description = "HOST:PORT of the mail server; without it messages wait")
         String mail = "";
+        @Option(names = "--url", description = "where people reach it, such as https://pervius.example.org; stands in links, and is what passkeys are bound to")
+        String url = "";
+        @Option(names = "--proxy", description = "the address of the proxy in front of it, whose word on callers' addresses is believed")
+        String proxy = "";
 
         @Override
         public Integer call() {
@@ -65,7 +72,47 @@ public class Pervius {
                 settings.put("spring.mail.host", mail.substring(0, colon));
                 settings.put("spring.mail.port", mail.substring(colon + 1));
             }
+            if (!url.isEmpty()) {
+                if (!url.matches("https?://[A-Za-z0-9.-]+(:\\d{1,5})?")) {
+                    return refuse("--url wants an address without a path, such as https://pervius.example.org, not “" + url + "”.");
+                }
+                settings.put("pervius.address", url);
+            }
+            if (!proxy.isEmpty()) {
+                settings.put("server.forward-headers-strategy", "native");
+                settings.put("server.tomcat.remoteip.internal-proxies", Pattern.quote(proxy));
+            }
             return start(data, address, settings);
+        }
+    }
+
+    @Command(name = "admin", description = "Lets somebody in who is locked out: gives a link to set a new password, good for an hour.")
+    static final class Admin extends Start {
+
+        @Option(names = "--data", required = true, description = "the data directory of a Pervius that is not running")
+        Path data = Path.of("");
+        @Option(names = "--email", required = true, description = "the address of the account")
+        String email = "";
+        @Option(names = "--administrator", description = "makes the account administrator too, and opens it if it was closed")
+        boolean administrator;
+        @Option(names = "--forget-second-steps", description = "takes its passkeys and one-time codes away too")
+        boolean forget;
+        @Option(names = "--url", description = "where people reach Pervius (default: the address it was started on by default)")
+        String url = "";
+
+        @Override
+        public Integer call() {
+            int started = startForWork(data);
+            if (started != 0) {
+                return started;
+            }
+            Optional<String> place = application().getBean(LockedOut.class).letIn(email, administrator, forget);
+            application().close();
+            if (place.isEmpty()) {
+                return refuse("There is no account with the address " + email + " in " + data + ".");
+            }
+            System.out.println("Start Pervius, and within an hour open " + (url.isEmpty() ? "http://127.0.0.1:8470" : url) + place.get());
+            return 0;
         }
     }
 
@@ -117,15 +164,7 @@ public class Pervius {
 
         @Override
         public Integer call() {
-            if (!Files.isDirectory(data.resolve("db"))) {
-                return refuse("There is no data of Pervius in " + data + ".");
-            }
-            port = 0;
-            settings.put("pervius.working", "false");
-            settings.put("pervius.engine.workers", "0");
-            settings.put("logging.level.root", "error");
-            settings.put("logging.level.app.pervius", "error");
-            int started = start(data, "127.0.0.1", Map.of());
+            int started = startForWork(data);
             if (started != 0) {
                 return started;
             }
@@ -157,6 +196,19 @@ public class Pervius {
         /** The application once it has been started. */
         ConfigurableApplicationContext application() {
             return Objects.requireNonNull(running, "not started");
+        }
+
+        /** Starts on data that is there without doing any of the server's own work. */
+        int startForWork(Path data) {
+            if (!Files.isDirectory(data.resolve("db"))) {
+                return refuse("There is no data of Pervius in " + data + ".");
+            }
+            port = 0;
+            settings.put("pervius.working", "false");
+            settings.put("pervius.engine.workers", "0");
+            settings.put("logging.level.root", "error");
+            settings.put("logging.level.app.pervius", "error");
+            return start(data, "127.0.0.1", Map.of());
         }
 
         int start(Path data, String address, Map<String, Object> more) {

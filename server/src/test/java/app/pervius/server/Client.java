@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.CookieManager;
-import java.net.HttpCookie;
 import java.net.Socket;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -50,6 +49,8 @@ public final class Client {
 
     private final String address;
     private final CookieManager cookies = new CookieManager();
+    /** What calls of this session bring along. */
+    private String token = "";
     private final HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).connectTimeout(Duration.ofSeconds(10)).build();
 
     Client(String address) {
@@ -64,6 +65,35 @@ public final class Client {
             }
         }
         throw new IllegalArgumentException("nobody is called " + name);
+    }
+
+    /** Signs in with a password. */
+    public Client signIn(String email, String password) {
+        post("/api/session", Map.of("email", email, "password", password)).must(200);
+        return this;
+    }
+
+    /** Invites somebody into the first project, with roles, who accepts with a password of his or her own; gives the person's id. */
+    public long takeIn(long firm, String name, String email, List<Long> roles, String password) {
+        Answer added = post("/api/projects/" + project() + "/people", Map.of("firmId", firm, "name", name, "email", email, "job", "Engineer", "roles", roles)).must(201);
+        String link = added.body().has("link") ? added.body().get("link").asString() : until(() -> get("/api/mail-room").must(200).body().valueStream()
+                .filter(m -> m.get("recipient").asString().equals(email)).map(m -> m.get("text").asString()).filter(t -> t.contains("/invitation/")).toList(), found -> !found.isEmpty()).getFirst();
+        new Client(address).post("/api/entrance/invitations/" + link.replaceAll("(?s).*/invitation/([\\w-]+).*", "$1"), Map.of("password", password)).must(200);
+        return added.body().get("person").get("id").asLong();
+    }
+
+    private JsonNode membership() {
+        return get("/api/session").must(200).body().get("actor").get("memberships").get(Long.toString(project()));
+    }
+
+    /** Who this is in the first project. */
+    public long person() {
+        return membership().get("person").asLong();
+    }
+
+    /** That person's firm. */
+    public long firm() {
+        return membership().get("firm").asLong();
     }
 
     public Answer get(String path) {
@@ -274,16 +304,13 @@ public final class Client {
     }
 
     private HttpRequest.Builder proved(HttpRequest.Builder request) {
-        if (cookies.getCookieStore().getCookies().stream().noneMatch(c -> c.getName().equals("XSRF-TOKEN"))) {
-            get("/api/entrance");
-        }
-        String token = cookies.getCookieStore().getCookies().stream().filter(c -> c.getName().equals("XSRF-TOKEN")).findFirst().map(HttpCookie::getValue).orElse("");
-        return request.header("X-XSRF-TOKEN", token);
+        return token.isEmpty() ? request : request.header("X-CSRF-TOKEN", token);
     }
 
     private Answer send(HttpRequest.Builder request) {
         try {
             HttpResponse<String> response = http.send(request.build(), BodyHandlers.ofString());
+            response.headers().firstValue("X-CSRF-TOKEN").ifPresent(told -> token = told);
             boolean json = response.headers().firstValue("Content-Type").orElse("").endsWith("json") && !response.headers().firstValue("Content-Type").orElse("").endsWith("ndjson") && !response.body().isBlank();
             return new Answer(response.statusCode(), json ? JSON.readTree(response.body()) : JSON.createObjectNode(), response);
         } catch (IOException e) {

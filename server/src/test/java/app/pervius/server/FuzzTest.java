@@ -35,14 +35,14 @@ class FuzzTest {
         long seed = System.nanoTime();
         Random random = new Random(seed);
         try (Running.App app = Running.start("demo", Map.of())) {
-            JsonNode api = app.nobody().get("/api/openapi").must(200).body();
+            JsonNode api = app.as("Mirela Draganova").get("/api/openapi").must(200).body();
             List<Client> people = List.of(app.as("Mirela Draganova"), app.as("Aoife Ní Raghnaill"), app.as("Henrike Solvangen"), app.as("Yusuf Karaderin"));
             List<Long> ids = knownIds(app.as("Mirela Draganova"));
             for (int round = 0; round < ROUNDS; round++) {
                 for (String path : api.get("paths").propertyNames()) {
                     for (String verb : api.get("paths").get(path).propertyNames()) {
-                        if (path.equals("/api/session") || path.startsWith("/api/entrance")) {
-                            // Signing others in or out would leave the rest of the calls unsigned; they come without a session below.
+                        if (path.startsWith("/api/session") || path.startsWith("/api/entrance") || path.startsWith("/api/accounts") && !verb.equals("get")) {
+                            // Signing others in or out, or closing their accounts, would leave the rest of the calls unsigned; they come without a session below.
                             call(app.nobody(), api, verb, path, ids, random, seed);
                         } else {
                             call(people.get(random.nextInt(people.size())), api, verb, path, ids, random, seed);

@@ -46,7 +46,8 @@ public final class Running implements ParameterResolver {
         try {
             Path data = Files.createTempDirectory("pervius-test");
             Map<String, Object> settings = new LinkedHashMap<>(Map.of("pervius.data", data.toString(), "server.address", "127.0.0.1", "server.port", 0,
-                    "spring.profiles.active", profile));
+                    "spring.profiles.active", profile, "springdoc.api-docs.path", "/api/openapi-of-the-code", "springdoc.default-produces-media-type", "application/json",
+                    "springdoc.default-consumes-media-type", "application/json", "pervius.calls.per-minute", 1_000_000));
             settings.putAll(more);
             SpringApplication application = new SpringApplication(Pervius.class);
             application.setDefaultProperties(settings);

@@ -90,8 +90,8 @@ public final class Identify {
         return switch (known) {
             case Known.Document(KnownDocument document) -> nextRevision(named, document);
             case Known.Reserved reserved -> fromReserve(named, reserved);
-            case Known.Voided(String reason) -> stop(StopReason.Code.UNKNOWN_NUMBER, "The name carries the number " + named.number()
-                    + ", which was voided and will never be used: " + reason);
+            case Known.Voided(String reason, Optional<FirmId> forFirm) -> stop(StopReason.Code.UNKNOWN_NUMBER, "The name carries the number " + named.number()
+                    + ", which was voided and will never be used" + (forFirm.filter(f -> !f.equals(facts.authorFirm())).isPresent() ? "." : ": " + reason));
             case Known.Never() -> facts.checks().unknownNumber() == Checks.Then.GO_ON ? newDocument()
                     : refuse(facts.checks().unknownNumber(), StopReason.Code.UNKNOWN_NUMBER, "The name carries the number " + named.number()
                             + ", but the ledger does not know it: it was never assigned.");
@@ -116,8 +116,7 @@ public final class Identify {
     private Outcome<IdentifyEffect> nextRevision(NumberInName named, KnownDocument document, String told) {
         boolean others = !document.originator().equals(facts.authorFirm());
         if (others && facts.checks().wrongOriginator() != Checks.Then.GO_ON) {
-            return refuse(facts.checks().wrongOriginator(), StopReason.Code.WRONG_ORIGINATOR, document.number() + " is a document of "
-                    + document.originatorName() + ", and this comes from " + facts.authorFirmName() + ".");
+            return refuse(facts.checks().wrongOriginator(), StopReason.Code.WRONG_ORIGINATOR, notFree(document.number()));
         }
         if (document.onItsWay().isPresent()) {
             return notYet(document, document.onItsWay().get());
@@ -137,11 +136,15 @@ public final class Identify {
                 document.number() + " cannot have a next revision yet: " + onItsWay + ".");
     }
 
+    /** All that a firm is told of a number that is another's: whose it is, and what for, is not its business. */
+    private String notFree(String number) {
+        return "The name carries the number " + number + ", which is not free for " + facts.authorFirmName() + ".";
+    }
+
     private Outcome<IdentifyEffect> fromReserve(NumberInName named, Known.Reserved reserved) {
         FirmId mine = facts.authorFirm();
         if (!reserved.forFirm().equals(mine) && facts.checks().wrongOriginator() != Checks.Then.GO_ON) {
-            return refuse(facts.checks().wrongOriginator(), StopReason.Code.WRONG_ORIGINATOR, named.number() + " is reserved for "
-                    + reserved.firmName() + ", and this comes from " + facts.authorFirmName() + ".");
+            return refuse(facts.checks().wrongOriginator(), StopReason.Code.WRONG_ORIGINATOR, notFree(named.number()));
         }
         return sequence(named, named.number(), Optional.empty(), facts.sequence(), code -> new Outcome.Passed<>(List.of(
                 new IdentifyEffect.FieldsRead(facts.known().with(named.values())),

@@ -1,6 +1,7 @@
 package app.pervius.core.register;
 
 import app.pervius.core.project.FirmId;
+import java.util.Optional;
 
 /** What register and ledger know of a number. */
 public sealed interface Known {
@@ -13,8 +14,8 @@ public sealed interface Known {
     record Reserved(FirmId forFirm, String firmName) implements Known {
     }
 
-    /** It will never be assigned again. */
-    record Voided(String reason) implements Known {
+    /** It will never be assigned again; it was to be the firm's, if one is known. */
+    record Voided(String reason, Optional<FirmId> forFirm) implements Known {
     }
 
     /** Nobody was ever given it. */

@@ -2,6 +2,8 @@ package app.pervius.core.review;
 
 import app.pervius.core.calendar.WorkingCalendar;
 import app.pervius.core.project.FieldValues;
+import app.pervius.core.project.FirmId;
+import app.pervius.core.project.PersonId;
 import app.pervius.core.project.RoleId;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -17,11 +19,13 @@ import java.util.Set;
  * @param ownFirmDecides whether the author and people of the author's firm may decide too
  * @param filesGoAlone whether files that are decided need not wait for the others of their review
  * @param lead who draws the comments together and releases them to the author; where nobody is named, whoever closes the last step
- * @param senders roles whose holders may send files on it by hand, beside document controllers
+ * @param senders roles whose holders may send files on it by hand, beside document controllers and whoever may on all routes
+ * @param senderFirms firms whose people may do so too
+ * @param senderPeople people who may do so too
  * @param completion what is set when a review ends
  */
 public record Route(String key, String name, int edition, List<Step> steps, boolean ownFirmDecides, boolean filesGoAlone, Optional<Who> lead,
-        List<RoleId> senders, Completion completion) {
+        List<RoleId> senders, List<FirmId> senderFirms, List<PersonId> senderPeople, Completion completion) {
 
     /** A step, and when it begins and is due if those before take all their time. */
     public record Span(int step, Instant begins, Instant due) {
@@ -30,15 +34,17 @@ public record Route(String key, String name, int edition, List<Step> steps, bool
     public Route {
         steps = List.copyOf(steps);
         senders = List.copyOf(senders);
+        senderFirms = List.copyOf(senderFirms);
+        senderPeople = List.copyOf(senderPeople);
     }
 
     /** A route that says nothing out of the usual. */
     public static Route usual(String key, String name, List<Step> steps) {
-        return new Route(key, name, 1, steps, false, false, Optional.empty(), List.of(), Completion.NOTHING);
+        return new Route(key, name, 1, steps, false, false, Optional.empty(), List.of(), List.of(), List.of(), Completion.NOTHING);
     }
 
     public Route inEdition(int number) {
-        return new Route(key, name, number, steps, ownFirmDecides, filesGoAlone, lead, senders, completion);
+        return new Route(key, name, number, steps, ownFirmDecides, filesGoAlone, lead, senders, senderFirms, senderPeople, completion);
     }
 
     /** The steps left out for a revision with these values in its cycle, 0-based. */

@@ -139,12 +139,12 @@ class IdentifyTest {
         });
         KnownNumbers others = number -> new Known.Reserved(ALDERMOOR, "Aldermoor Civils");
         assertThat(stopped(decide("KWR-FNK-C-CA-0040", others)).sentence())
-                .isEqualTo("KWR-FNK-C-CA-0040 is reserved for Aldermoor Civils, and this comes from Fennick Hydraulics.");
+                .isEqualTo("The name carries the number KWR-FNK-C-CA-0040, which is not free for Fennick Hydraulics.");
     }
 
     @Test
     void aVoidedNumberIsStoppedWithTheReason() {
-        assertThat(stopped(decide(NUMBER, number -> new Known.Voided("drawn twice by mistake"))).sentence()).endsWith("will never be used: drawn twice by mistake");
+        assertThat(stopped(decide(NUMBER, number -> new Known.Voided("drawn twice by mistake", Optional.empty()))).sentence()).endsWith("will never be used: drawn twice by mistake");
     }
 
     @Test

@@ -37,11 +37,11 @@ class BoardTest {
     }
 
     private static Route alone(Route r) {
-        return new Route(r.key(), r.name(), 1, r.steps(), false, true, r.lead(), r.senders(), r.completion());
+        return new Route(r.key(), r.name(), 1, r.steps(), false, true, r.lead(), r.senders(), r.senderFirms(), r.senderPeople(), r.completion());
     }
 
     private static Route withLead(Route r) {
-        return new Route(r.key(), r.name(), 1, r.steps(), false, r.filesGoAlone(), Optional.of(REVIEWER), r.senders(), r.completion());
+        return new Route(r.key(), r.name(), 1, r.steps(), false, r.filesGoAlone(), Optional.of(REVIEWER), r.senders(), r.senderFirms(), r.senderPeople(), r.completion());
     }
 
     private static Board at(Route route, int step, PersonId... people) {

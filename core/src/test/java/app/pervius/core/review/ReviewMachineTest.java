@@ -164,7 +164,7 @@ class ReviewMachineTest {
                     Step.Drawing.values()[random.nextInt(3)], 5, Optional.empty(), leads, new Chase(0, 0, 0, List.of(), silence)));
         }
         Route made = new Route("r", "R", 1, steps, false, random.nextBoolean(), random.nextBoolean() ? Optional.of(new Who.InRole(new RoleId(1))) : Optional.empty(),
-                List.of(), Completion.NOTHING);
+                List.of(), List.of(), List.of(), Completion.NOTHING);
         assertThat(RouteCheck.faults(made, DecisionCode.AS_SHIPPED)).isEmpty();
         return made;
     }

@@ -74,7 +74,7 @@ class SeatingTest {
         Step step = step(new Needs.Any(), Step.Drawing.WORST, new Who.InRole(HYDRAULICS));
         assertThat(seat(step, own)).isEqualTo(new Seating.Seated.Seats(List.of(new Seat(TOMASZ, false))));
         assertThat(why(seat(step, Map.of(HYDRAULICS, List.of(new Holder(HENRIKE, FENNICK)))))).contains("author's own firm");
-        Route allows = new Route("own", "Own", 1, List.of(step), true, false, Optional.empty(), List.of(), Completion.NOTHING);
+        Route allows = new Route("own", "Own", 1, List.of(step), true, false, Optional.empty(), List.of(), List.of(), List.of(), Completion.NOTHING);
         assertThat(Seating.of(allows, step, facts(HYDRAULIC_DRAWING, own))).isInstanceOf(Seating.Seated.Seats.class);
     }
 

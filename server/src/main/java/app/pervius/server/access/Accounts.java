@@ -2,16 +2,12 @@ package app.pervius.server.access;
 
 import java.util.Optional;
 
-/** The people who may sign in, as far as access has to know them. */
+/** The accounts that may sign in, as far as access has to know them. */
 public interface Accounts {
 
-    /** What is needed to check a password. */
-    record Account(long person, Optional<String> passwordHash) {
-    }
+    /** The account with everything its persons may do; empty if it is closed, or is in no project and administers nothing. */
+    Optional<Actor> actor(long account);
 
-    /** The active person with this e-mail address, in any case. */
-    Optional<Account> byEmail(String email);
-
-    /** The person with everything he or she may do, unless no longer active. */
-    Optional<Actor> actor(long person);
+    /** The same for the account of a person; empty while the person has not accepted the invitation. */
+    Optional<Actor> ofPerson(long person);
 }

@@ -3,7 +3,6 @@ package app.pervius.server.access;
 import app.pervius.server.http.Problem;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
-import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.core.MethodParameter;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.stereotype.Component;
@@ -18,10 +17,11 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 class ActorArgument implements HandlerMethodArgumentResolver, WebMvcConfigurer {
 
     private final Accounts accounts;
+    private final SecondStep secondStep;
 
-    ActorArgument(Accounts accounts) {
+    ActorArgument(Accounts accounts, SecondStep secondStep) {
         this.accounts = accounts;
-        SpringDocUtils.getConfig().addRequestWrapperToIgnore(Actor.class);
+        this.secondStep = secondStep;
     }
 
     @Override
@@ -38,8 +38,11 @@ class ActorArgument implements HandlerMethodArgumentResolver, WebMvcConfigurer {
     public Object resolveArgument(MethodParameter parameter, @Nullable ModelAndViewContainer container, NativeWebRequest request,
             @Nullable WebDataBinderFactory binders) {
         if (SecurityContextHolder.getContext().getAuthentication() instanceof SignedIn signedIn) {
-            return accounts.actor(signedIn.getPrincipal())
-                    .orElseThrow(() -> Problem.unauthorized("This account is no longer active."));
+            Actor actor = accounts.actor(signedIn.getPrincipal()).orElseThrow(() -> Problem.unauthorized("Nobody signs in with this account any more."));
+            if (!signedIn.secondStep() && !parameter.hasParameterAnnotation(FirstStepIsEnough.class) && secondStep.required(actor)) {
+                throw Problem.secondStepNeeded();
+            }
+            return actor;
         }
         throw Problem.unauthorized("Sign in first.");
     }

@@ -3,15 +3,24 @@ package app.pervius.server.access;
 import java.util.List;
 import org.springframework.security.authentication.AbstractAuthenticationToken;
 
-/** The session's proof that a person has signed in. */
+/** The session's proof that somebody has signed in with an account. */
 final class SignedIn extends AbstractAuthenticationToken {
 
-    private final long person;
+    private static final long serialVersionUID = 1;
 
-    SignedIn(long person) {
+    private final long account;
+    private final boolean secondStep;
+
+    SignedIn(long account, boolean secondStep) {
         super(List.of());
-        this.person = person;
+        this.account = account;
+        this.secondStep = secondStep;
         setAuthenticated(true);
+    }
+
+    /** Whether a second step was proved too. */
+    boolean secondStep() {
+        return secondStep;
     }
 
     @Override
@@ -21,16 +30,16 @@ final class SignedIn extends AbstractAuthenticationToken {
 
     @Override
     public Long getPrincipal() {
-        return person;
+        return account;
     }
 
     @Override
     public boolean equals(Object other) {
-        return other instanceof SignedIn same && same.person == person;
+        return other instanceof SignedIn same && same.account == account && same.secondStep == secondStep;
     }
 
     @Override
     public int hashCode() {
-        return Long.hashCode(person);
+        return Long.hashCode(account);
     }
 }

@@ -13,6 +13,7 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.Arrays;
 import java.util.HexFormat;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /**
@@ -60,6 +61,21 @@ public class ContentStore {
         } finally {
             Files.deleteIfExists(temporary);
         }
+    }
+
+    /** The hash of bytes, read to their end and not kept; empty if there are more of them than {@code most}. */
+    public static Optional<String> hash(InputStream bytes, long most) throws IOException {
+        MessageDigest digest = sha256();
+        byte[] buffer = new byte[64 * 1024];
+        long size = 0;
+        for (int read = bytes.read(buffer); read >= 0; read = bytes.read(buffer)) {
+            size += read;
+            if (size > most) {
+                return Optional.empty();
+            }
+            digest.update(buffer, 0, read);
+        }
+        return Optional.of(HexFormat.of().formatHex(digest.digest()));
     }
 
     /** Where the bytes of a hash lie. */

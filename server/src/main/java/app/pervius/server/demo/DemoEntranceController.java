@@ -1,5 +1,6 @@
 package app.pervius.server.demo;
 
+import app.pervius.server.access.Accounts;
 import app.pervius.server.access.Actor;
 import app.pervius.server.access.Sessions;
 import app.pervius.server.http.Problem;
@@ -23,11 +24,13 @@ class DemoEntranceController {
     private final KestrelWeir demo;
     private final People people;
     private final Sessions sessions;
+    private final Accounts accounts;
 
-    DemoEntranceController(KestrelWeir demo, People people, Sessions sessions) {
+    DemoEntranceController(KestrelWeir demo, People people, Sessions sessions, Accounts accounts) {
         this.demo = demo;
         this.people = people;
         this.sessions = sessions;
+        this.accounts = accounts;
     }
 
     /** Somebody one can be, and what there is to do for that person. */
@@ -50,6 +53,6 @@ class DemoEntranceController {
         if (demo.people().stream().noneMatch(p -> p.id() == choice.person())) {
             throw Problem.notFound("demo person");
         }
-        return sessions.begin(choice.person(), request, response);
+        return sessions.begin(accounts.ofPerson(choice.person()).orElseThrow(() -> Problem.notFound("demo person")).account(), true, request, response);
     }
 }

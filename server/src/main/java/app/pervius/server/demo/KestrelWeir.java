@@ -26,10 +26,12 @@ import app.pervius.core.tell.TellPlan;
 import app.pervius.core.tell.Telling;
 import app.pervius.server.access.Accounts;
 import app.pervius.server.access.Actor;
+import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.connections.Connections;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.people.People;
 import app.pervius.server.people.PeopleDesk;
+import app.pervius.server.people.RoleRights;
 import app.pervius.server.reviews.Routes;
 import app.pervius.server.rules.RuleDesk;
 import app.pervius.server.setup.StandardProject;
@@ -78,6 +80,7 @@ class KestrelWeir {
     private final KestrelWeirReviews reviews;
     private final KestrelWeirStory story;
     private final Accounts accounts;
+    private final AccountBook book;
     private final DemoClock clock;
     private final TransactionTemplate transaction;
     private final Environment environment;
@@ -89,7 +92,7 @@ class KestrelWeir {
     private final List<Somebody> everybody = new ArrayList<>();
 
     KestrelWeir(StandardProject standard, PeopleDesk people, Folders folders, Routes routes, RuleDesk rules, Connections connections, KestrelWeirNumbers numbers,
-            KestrelWeirReviews reviews, KestrelWeirStory story, Accounts accounts,
+            KestrelWeirReviews reviews, KestrelWeirStory story, Accounts accounts, AccountBook book,
             DemoClock clock, TransactionTemplate transaction, Environment environment) {
         this.standard = standard;
         this.people = people;
@@ -101,6 +104,7 @@ class KestrelWeir {
         this.reviews = reviews;
         this.story = story;
         this.accounts = accounts;
+        this.book = book;
         this.clock = clock;
         this.transaction = transaction;
         this.environment = environment;
@@ -127,16 +131,16 @@ class KestrelWeir {
     }
 
     private void setUp() {
-        firm("KWB", "Kestrel Water Board");
-        firm("FNK", "Fennick Hydraulics");
-        firm("ALD", "Aldermoor Civils");
-        firm("BRK", "Brask Controls");
-        firm("DNM", "Dunmarrow Works");
         StandardProject.Made made = standard.make(new StandardProject.Wanted("KWR", "Kestrel Weir Renewal", "Europe/Dublin", DISCIPLINES, TYPES,
                 List.of(new Code("KWB", "Kestrel Water Board"), new Code("FNK", "Fennick Hydraulics"), new Code("ALD", "Aldermoor Civils"),
                         new Code("BRK", "Brask Controls"), new Code("DNM", "Dunmarrow Works"))));
         long project = made.project();
         projectId = project;
+        firm("KWB", "Kestrel Water Board");
+        firm("FNK", "Fennick Hydraulics");
+        firm("ALD", "Aldermoor Civils");
+        firm("BRK", "Brask Controls");
+        firm("DNM", "Dunmarrow Works");
         places.put("Work in progress", made.workInProgress());
         person(project, "KWB", "Mirela Draganova", "Document controller", "Set the rules, put right what is stopped");
         person(project, "KWB", "Henrike Solvangen", "Lead hydraulics engineer", "Review hydraulic drawings");
@@ -154,13 +158,14 @@ class KestrelWeir {
         people.setHolders(project, made.controller(), List.of(id("Mirela Draganova"), id("Aoife Ní Raghnaill")), 0);
         people.setHolders(project, made.reviewer(), List.of(id("Kwabena Adofori"), id("Henrike Solvangen")), 0);
         people.setHolders(project, made.approver(), List.of(id("Tomasz Łęgowicz")), 0);
+        people.setHolders(project, made.author(), List.copyOf(persons.values()), 0);
         long hydraulics = role(project, "Lead hydraulics engineer", "Henrike Solvangen");
         long civil = role(project, "Lead civil engineer", "Kwabena Adofori");
         long site = role(project, "Site team", "Oluwaseun Finchley-Ade");
         route(project, "hydraulics", "Hydraulics", hydraulics, made.approver());
         route(project, "civil", "Civil", civil, made.approver());
         route(project, "controls", "Controls", made.reviewer(), made.approver());
-        Actor mirela = accounts.actor(id("Mirela Draganova")).orElseThrow();
+        Actor mirela = accounts.ofPerson(id("Mirela Draganova")).orElseThrow();
         reviews.setUp(project, new KestrelWeirReviews.Roles(hydraulics, civil, made.reviewer(), made.approver(), site, made.controller()), mirela);
         makeFolders(made);
         makeRules(made, site);
@@ -190,7 +195,7 @@ class KestrelWeir {
         for (String part : List.of("Hydraulics", "Civil", "Controls", "Site documents")) {
             places.put("Shared " + part, folder(made.shared(), part, null, Map.of()));
         }
-        reviews.place(made.project(), folder(made.published(), "For construction", null, Map.of()), accounts.actor(id("Mirela Draganova")).orElseThrow());
+        reviews.place(made.project(), folder(made.published(), "For construction", null, Map.of()), accounts.ofPerson(id("Mirela Draganova")).orElseThrow());
     }
 
     private void makeRules(StandardProject.Made made, long site) {
@@ -231,20 +236,20 @@ class KestrelWeir {
     }
 
     private long role(long project, String name, String holder) {
-        long role = people.addRole(project, name, false, !name.equals("Site team"));
+        long role = people.addRole(project, name, name.equals("Site team") ? RoleRights.AUTHOR : RoleRights.REVIEWER);
         people.setHolders(project, role, List.of(id(holder)), 0);
         return role;
     }
 
     private void firm(String code, String name) {
-        firms.put(code, people.addFirm(code, name));
+        firms.put(code, people.addFirm(projectId, code, name));
     }
 
     private void person(long project, String firm, String name, String job, String toDo) {
         String email = java.text.Normalizer.normalize(name, java.text.Normalizer.Form.NFD).replaceAll("\\p{M}", "").replace("Ł", "L").replace("ł", "l")
                 .toLowerCase(java.util.Locale.ROOT).replaceAll("[^a-z]+", ".") + "@" + firm.toLowerCase(java.util.Locale.ROOT) + ".example";
-        long id = people.addPerson(new People.NewPerson(firms.get(firm), name, email, job, null, job.equals("Administrator")));
-        people.join(project, id);
+        long id = people.addPerson(project, new People.NewPerson(firms.get(firm), name, email, job));
+        people.joins(id, book.make(name, email, job.equals("Administrator")));
         persons.put(name, id);
         everybody.add(new Somebody(id, toDo));
     }

@@ -61,7 +61,7 @@ class KestrelWeirNumbers {
     }
 
     static Actor controller(long person, String name, long firm, long project) {
-        return new Actor(person, name, firm, false, Map.of(project, new Actor.Membership(Set.of(), true, true)));
+        return new Actor(0, name, false, Map.of(project, new Actor.Membership(person, firm, name, Set.of(), true, true, Set.of(), true, true, true)));
     }
 
     void tell(Cast cast) {
@@ -76,7 +76,7 @@ class KestrelWeirNumbers {
         ledger.giveUp(cast.project(), never.number(), "The pits are logged in the laboratory's own report", cast.controller());
         take(cast, "FNK", "H", "SP", "Stop logs, fabrication and testing", 1);
         transaction.executeWithoutResult(status -> schemes.putInForce(cast.project(), new Scheme("changes", "Changes", 0, Scheme.Of.CHANGES,
-                "{project}-CH-{today:YY}-{counter:3}", List.of(), true, 1, 1, List.of()), 0, cast.controller().person()));
+                "{project}-CH-{today:YY}-{counter:3}", List.of(), true, 1, 1, List.of()), 0, cast.controller().person(cast.project())));
         taking.take(cast.project(), new Taking.Wanted("changes", Map.of(), "Sill raised by 120 mm", "", 1, cast.firms().get("ALD")), cast.controller());
         makePackages(cast);
     }
@@ -102,7 +102,7 @@ class KestrelWeirNumbers {
                 plan("calculations", "Calculations", FolderPlan.Owner.AS_ABOVE, Map.of("type", "CA"), List.of(cast.hydraulicDesign()), List.of()),
                 plan("letters", "Letters of {originator}", FolderPlan.Owner.AS_ABOVE, Map.of(), List.of(), List.of())));
         transaction.executeWithoutResult(status -> templates.putInForce(cast.project(), new FolderTemplate("design-package", "Design package", 0, root), 0,
-                cast.controller().person()));
+                cast.controller().person(cast.project())));
         packages.make(cast.project(), new Packages.WantedPackage(Kind.WORK_PACKAGE, "WP-03", "Fish pass", cast.firms().get("FNK"), "design-package",
                 cast.workInProgress(), Map.of()), cast.controller());
     }

@@ -74,7 +74,7 @@ class KestrelWeirReviews {
         Step approval = new Step("Approval", Step.Kind.APPROVAL, List.of(new Who.ByMatrix(Matrix.Duty.APPROVES)), new Needs.Any(), Step.Drawing.WORST, 3, Optional.empty(),
                 Map.of(3, new Leads.ToStep(1)), Chase.USUAL);
         routes.putInForce(project, new Route(INTERFACES, "Interface check", 0, List.of(discipline, both, approval), false, true, Optional.of(new Who.InRole(new RoleId(roles.civil()))),
-                List.of(new RoleId(roles.reviewer())), new Completion(Map.of(), Map.of(1, "A1"))), 0, null);
+                List.of(new RoleId(roles.reviewer())), List.of(), List.of(), new Completion(Map.of(), Map.of(1, "A1"))), 0, null);
         Map<Matrix.Cell, Map<Matrix.Duty, List<RoleId>>> cells = new LinkedHashMap<>();
         cells.put(new Matrix.Cell(Matrix.ANY, Matrix.ANY), Map.of(Matrix.Duty.REVIEWS, List.of(new RoleId(roles.reviewer())), Matrix.Duty.APPROVES, List.of(new RoleId(roles.approver()))));
         cells.put(new Matrix.Cell(Matrix.ANY, "H"), Map.of(Matrix.Duty.REVIEWS, List.of(new RoleId(roles.hydraulics()))));
@@ -95,13 +95,13 @@ class KestrelWeirReviews {
     /** Somebody will be away for a week, the week after next. */
     void away(long project, long person, long deputy) {
         LocalDate monday = LocalDate.ofInstant(clock.instant(), ZoneId.of("Europe/Dublin")).plusDays(11);
-        Actor self = accounts.actor(person).orElseThrow();
+        Actor self = accounts.ofPerson(person).orElseThrow();
         deputies.add(project, new Deputies.Away(0, person, deputy, monday, monday.plusDays(4), "On the test rig in the laboratory"), self);
     }
 
     /** The first files of a folder are sent on the interface check; gives the submission. */
     long sendByHand(long folder, long sender, int count, String message) {
         List<Long> chosen = files.present(folder, 0, count).stream().map(Files.FileView::id).toList();
-        return sending.send(folder, new HandSending.Sending(chosen, INTERFACES, "Interface check before tender", null, null, message, List.of(), List.of(), Map.of()), accounts.actor(sender).orElseThrow());
+        return sending.send(folder, new HandSending.Sending(chosen, INTERFACES, "Interface check before tender", null, null, message, List.of(), List.of(), Map.of()), accounts.ofPerson(sender).orElseThrow());
     }
 }

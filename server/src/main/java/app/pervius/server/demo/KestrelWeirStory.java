@@ -143,7 +143,7 @@ class KestrelWeirStory {
         long id = intake.begin(new Intake.Beginning(Objects.requireNonNull(cast.places().get(place), place), by, by, purpose, null, app.pervius.core.project.FieldValues.NONE, announced));
         try {
             for (int i = 0; i < sheets.size(); i++) {
-                intake.receive(id, i, by, new ByteArrayInputStream(contents.get(i)));
+                intake.receive(id, i, accounts.ofPerson(by).orElseThrow(), new ByteArrayInputStream(contents.get(i)));
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);
@@ -168,7 +168,7 @@ class KestrelWeirStory {
 
     /** Gives every file a decision, {@code usual} unless its place in the submission is named, and closes the step. */
     private void decide(long submission, String person, Map<Integer, Integer> exceptions, int usual, String comment) {
-        var actor = accounts.actor(Objects.requireNonNull(cast.persons().get(person), person)).orElseThrow();
+        var actor = accounts.ofPerson(Objects.requireNonNull(cast.persons().get(person), person)).orElseThrow();
         List<Passages.PassageView> all = passages.ofSubmission(submission, 100);
         Reviews.At review = reviews.of(all.getFirst().id()).orElseThrow();
         for (int i = 0; i < all.size(); i++) {
@@ -184,7 +184,7 @@ class KestrelWeirStory {
         Passages.PassageView passage = passages.ofSubmission(submission, 100).get(place);
         Reviews.At review = reviews.of(passage.id()).orElseThrow();
         deciding.answer(review.id(), new Deciding.Decision(review.turn(), List.of(passage.id()), code, comment, null, false),
-                accounts.actor(Objects.requireNonNull(cast.persons().get(person), person)).orElseThrow());
+                accounts.ofPerson(Objects.requireNonNull(cast.persons().get(person), person)).orElseThrow());
     }
 
     private String number(long submission, int place) {

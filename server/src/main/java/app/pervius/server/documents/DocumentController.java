@@ -174,10 +174,10 @@ class DocumentController {
     @GetMapping("/api/projects/{project}/documents")
     Page<DocumentRow> list(@PathVariable long project, @RequestParam(defaultValue = "ALL") WhichDocuments which, @RequestParam(required = false) @Nullable String after,
             Actor actor) {
-        @Nullable Long firm = actor.onlyFirm(project);
+        Set<Long> firms = actor.seenFirms(project);
         long before = Page.after(after, Long.MAX_VALUE);
         Limit limit = Limit.of(Page.SIZE + 1);
-        Page<Document> page = Page.of(which == WhichDocuments.ALL ? documents.newest(project, firm, before, limit) : documents.notCome(project, firm, before, limit),
+        Page<Document> page = Page.of(which == WhichDocuments.ALL ? documents.newest(project, firms, before, limit) : documents.notCome(project, firms, before, limit),
                 Document::id, d -> d);
         return new Page<>(rows(page.items(), actor), page.next());
     }
@@ -190,7 +190,7 @@ class DocumentController {
 
     /** The ids of what is found, newest first. */
     private List<Long> found(long project, String text, int most, Actor actor) {
-        return words.found(project, actor.onlyFirm(project) == null ? 0 : actor.firm(), SearchWords.sought(text), most);
+        return words.found(project, actor.seenFirms(project), SearchWords.sought(text), most);
     }
 
     /** What is found from a place on, in the order of the list; the mark of a page is that place. */
@@ -212,17 +212,17 @@ class DocumentController {
     @GetMapping("/api/documents/{id}")
     DocumentSheet document(@PathVariable long id, Actor actor) {
         Document document = visible(id, actor);
-        List<Revision> all = revisions.findByDocumentIdOrderById(id);
+        List<Revision> all = seen(revisions.findByDocumentIdOrderById(id), document.projectId, actor);
         Map<Long, Passages.PassageView> byId = passages.passages(all.stream().map(r -> r.passageId).toList()).stream()
                 .collect(Collectors.toMap(Passages.PassageView::id, Function.identity()));
         List<RevisionView> views = all.reversed().stream().map(r -> view(r, byId.get(r.passageId), actor)).toList();
         List<DocumentJournalLine> lines = all.stream().flatMap(r -> journal.read(byId.get(r.passageId), actor).stream()
                 .map(line -> new DocumentJournalLine(r.code, r.passageId, line))).sorted(Comparator.comparing((DocumentJournalLine l) -> l.line().at()).reversed())
                 .limit(MOST_JOURNAL).toList();
-        boolean mayChange = actor.controls(document.projectId) || actor.firm() == document.originatorId;
+        boolean mayChange = actor.controls(document.projectId) || actor.firm(document.projectId) == document.originatorId;
         return new DocumentSheet(rows(List.of(document), actor).getFirst(), people.firm(document.originatorId).name(), document.sequenceKey, document.revisionBefore, views,
-                actor.onlyFirm(document.projectId) == null ? holders(all) : List.of(),
-                actor.onlyFirm(document.projectId) == null ? messages(all) : List.of(), lines, files.formerNames(id), mayChange, document.version);
+                actor.seesEveryFirm(document.projectId) ? holders(all) : List.of(),
+                actor.seesEveryFirm(document.projectId) ? messages(all) : List.of(), lines, files.formerNames(id), mayChange, document.version);
     }
 
     /** Changes what people call it; which sequence its next revision is in is for controllers. */
@@ -232,7 +232,7 @@ class DocumentController {
     public void change(@PathVariable long id, @Valid @RequestBody DocumentEntry entry, Actor actor) {
         Document document = visible(id, actor);
         boolean controls = actor.controls(document.projectId);
-        if (!controls && actor.firm() != document.originatorId) {
+        if (!controls && actor.firm(document.projectId) != document.originatorId) {
             throw Problem.forbidden("Only the originator and document controllers may change this.");
         }
         if (document.version != entry.version()) {
@@ -251,6 +251,15 @@ class DocumentController {
         documents.flush();
         words.index(id, document.projectId, document.number + " " + document.title + " " + document.ownReference);
         live.changed(new Live.Change(document.projectId, null, Live.Topic.NUMBERS, id));
+    }
+
+    /** The revisions somebody may see: where a document is shared by firms, each firm sees its own. */
+    private List<Revision> seen(List<Revision> all, long project, Actor actor) {
+        if (actor.seesEveryFirm(project)) {
+            return all;
+        }
+        Map<Long, Long> firms = passages.authorFirms(all.stream().map(r -> r.passageId).toList());
+        return all.stream().filter(r -> actor.maySee(project, Objects.requireNonNull(firms.get(r.passageId)))).toList();
     }
 
     private RevisionView view(Revision r, Passages.PassageView passage, Actor actor) {
@@ -286,8 +295,8 @@ class DocumentController {
     }
 
     private List<DocumentRow> rows(List<Document> found, Actor actor) {
-        Map<Long, List<Revision>> byDocument = revisions.findByDocumentIdInOrderById(found.stream().map(Document::id).toList()).stream()
-                .collect(Collectors.groupingBy(r -> r.documentId));
+        List<Revision> theirs = revisions.findByDocumentIdInOrderById(found.stream().map(Document::id).toList());
+        Map<Long, List<Revision>> byDocument = (found.isEmpty() ? theirs : seen(theirs, found.getFirst().projectId, actor)).stream().collect(Collectors.groupingBy(r -> r.documentId));
         Map<Long, Optional<String>> paths = new HashMap<>();
         Set<Long> lying = files.numberedWhereTheyLie(found.stream().map(Document::id).toList());
         return found.stream().map(d -> {
@@ -301,7 +310,7 @@ class DocumentController {
     }
 
     private Document visible(long id, Actor actor) {
-        return documents.findById(id).filter(d -> actor.memberships().containsKey(d.projectId) && actor.maySee(d.projectId, d.originatorId))
+        return documents.findById(id).filter(d -> actor.maySee(d.projectId, d.originatorId))
                 .orElseThrow(() -> Problem.notFound("document"));
     }
 }

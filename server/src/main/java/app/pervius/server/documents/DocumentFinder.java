@@ -25,8 +25,7 @@ class DocumentFinder implements Finder {
 
     @Override
     public Found find(long project, String text, int most, Actor actor) {
-        long firm = actor.onlyFirm(project) == null ? 0 : actor.firm();
-        return Found.of(words.found(project, firm, SearchWords.sought(text), COUNTED + 1), most, ids -> documents.findAllById(ids).stream().sorted(Comparator.comparing(Document::id).reversed())
+        return Found.of(words.found(project, actor.seenFirms(project), SearchWords.sought(text), COUNTED + 1), most, ids -> documents.findAllById(ids).stream().sorted(Comparator.comparing(Document::id).reversed())
                 .map(d -> new Hit(d.number, null, d.title, d.ownReference, "/documents/" + d.id())).toList());
     }
 }

@@ -4,6 +4,7 @@ import app.pervius.core.register.SearchWords;
 import app.pervius.server.search.WordIndex;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -30,8 +31,8 @@ class DocumentWords {
                 .params(project, word, document).update());
     }
 
-    /** Documents that have all words that are sought, newest first; of one firm, or of all where {@code firm} is 0. */
-    List<Long> found(long project, long firm, List<SearchWords.Sought> sought, int most) {
-        return index.found("select d.id from document d where d.project_id = :project and (:firm = 0 or d.originator_id = :firm)", "d.id", Map.of("project", project, "firm", firm), sought, most);
+    /** Documents that have all words that are sought, newest first; of these firms, or of all where it is 0. */
+    List<Long> found(long project, Collection<Long> firms, List<SearchWords.Sought> sought, int most) {
+        return index.found("select d.id from document d where d.project_id = :project and (0 in (:firms) or d.originator_id in (:firms))", "d.id", Map.of("project", project, "firms", firms), sought, most);
     }
 }

@@ -16,6 +16,7 @@ import app.pervius.server.store.Json;
 import java.time.InstantSource;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -160,8 +161,8 @@ public class Documents {
      * @param firm the firm whose documents are meant; absent for those of all
      */
     @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
-    public List<Sample> newest(long project, @Nullable Long firm, int most) {
-        return documents.newest(project, firm, Long.MAX_VALUE, Limit.of(most)).stream().map(d -> {
+    public List<Sample> newest(long project, Collection<Long> firms, int most) {
+        return documents.newest(project, firms, Long.MAX_VALUE, Limit.of(most)).stream().map(d -> {
             String title = d.title.replace('/', '-').replace('\\', '-');
             return new Sample(d.number, values(d.fieldValues).with(new FieldValues(Map.of("number", d.number, "title", title, "name", title, "revision", "P01"))));
         }).toList();

@@ -81,7 +81,7 @@ class SequencesController {
     SequencesView putInForce(@PathVariable long project, @Valid @RequestBody SequencesEntry entry, Actor actor) {
         actor.mustControl(project);
         RevisionSequences wanted = new RevisionSequences(entry.sequences().stream().map(SequenceForm::sequence).toList());
-        int edition = transaction.execute(status -> sequences.putInForce(project, wanted, entry.after(), actor.person()));
+        int edition = transaction.execute(status -> sequences.putInForce(project, wanted, entry.after(), actor.person(project)));
         live.changed(new Live.Change(project, null, Live.Topic.NUMBERS, project));
         return view(wanted, edition);
     }

@@ -21,8 +21,8 @@ class FolderAccess {
     /** A role or a firm a folder is opened to. */
     record Grant(long folder, @Nullable Long role, @Nullable Long firm, boolean mayDrop) {
 
-        boolean matches(Actor actor, Actor.Membership membership) {
-            return role != null && membership.roles().contains(role) || firm != null && firm == actor.firm();
+        boolean matches(Actor.Membership membership) {
+            return role != null && membership.roles().contains(role) || firm != null && firm == membership.firm();
         }
     }
 
@@ -40,17 +40,17 @@ class FolderAccess {
         if (membership == null) {
             return false;
         }
-        if (membership.controls() || membership.seesAll() || folder.firm() != null && folder.firm() == actor.firm()) {
+        if (folder.firm() == null ? membership.controls() || membership.seesAll() : membership.sees(folder.firm())) {
             return true;
         }
-        return openedTo(actor, membership, way).isPresent() || folder.firm() == null && way.stream().noneMatch(Folders.FolderView::restricted);
+        return openedTo(membership, way).isPresent() || folder.firm() == null && way.stream().noneMatch(Folders.FolderView::restricted);
     }
 
     boolean mayDrop(Actor actor, List<Folders.FolderView> way) {
         Folders.FolderView folder = way.getFirst();
         Actor.Membership membership = actor.in(folder.project());
-        return folder.state() == InformationState.WORK_IN_PROGRESS && folder.parent() != null && (membership.controls() || folder.firm() != null && folder.firm() == actor.firm()
-                || openedTo(actor, membership, way).filter(list -> list.stream().anyMatch(Grant::mayDrop)).isPresent());
+        return folder.state() == InformationState.WORK_IN_PROGRESS && folder.parent() != null && (membership.controls() || folder.firm() != null && folder.firm() == membership.firm() && membership.handsIn()
+                || openedTo(membership, way).filter(list -> list.stream().anyMatch(Grant::mayDrop)).isPresent());
     }
 
     /** Who may put files there beside controllers. */
@@ -92,8 +92,8 @@ class FolderAccess {
         grants.flush();
     }
 
-    private Optional<List<Grant>> openedTo(Actor actor, Actor.Membership membership, List<Folders.FolderView> way) {
-        List<Grant> matching = holding(way).stream().filter(g -> g.matches(actor, membership)).toList();
+    private Optional<List<Grant>> openedTo(Actor.Membership membership, List<Folders.FolderView> way) {
+        List<Grant> matching = holding(way).stream().filter(g -> g.matches(membership)).toList();
         return matching.isEmpty() ? Optional.empty() : Optional.of(matching);
     }
 }

@@ -139,7 +139,7 @@ class FolderController {
         Folders.FolderView folder = folders.visible(id, actor);
         actor.mustControl(folder.project());
         entry.grants().forEach(g -> {
-            if ((g.role() == null) == (g.firm() == null) || g.role() != null && !grantees.isRole(folder.project(), g.role()) || g.firm() != null && !grantees.isFirm(g.firm())) {
+            if ((g.role() == null) == (g.firm() == null) || g.role() != null && !grantees.isRole(folder.project(), g.role()) || g.firm() != null && !grantees.isFirm(folder.project(), g.firm())) {
                 throw Problem.invalid("grants", "A folder is opened to a role of this project or to a firm.");
             }
         });

@@ -8,6 +8,8 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 interface FolderFileRepository extends JpaRepository<FolderFile, Long> {
+    int countByFolderIdInAndPresentTrue(Collection<Long> folders);
+
     // Ordered as the index is: planned while the table is empty, H2 would take the index of the folder alone and keep to it.
     @Query("from FolderFile f where f.folderId = :folder and f.nameKey = :key order by f.folderId desc, f.nameKey desc, f.versionNumber desc limit 1")
     Optional<FolderFile> newest(long folder, String key);

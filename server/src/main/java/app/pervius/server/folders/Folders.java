@@ -8,6 +8,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.http.Problem;
 import app.pervius.server.store.Json;
 import app.pervius.server.store.Remembered;
+import java.util.Collection;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -39,6 +40,10 @@ public class Folders {
 
     /** What is needed to make a folder; its state and firm are those of its parent where absent. */
     public record NewFolder(long parent, String name, @Nullable InformationState state, @Nullable Long firm, Map<String, String> values) {
+    }
+
+    /** So many folders, and files that lie in them now. */
+    public record Reach(int folders, int files) {
     }
 
     private final FolderRepository folders;
@@ -359,5 +364,12 @@ public class Folders {
 
     private static FolderView view(Folder f, String path) {
         return new FolderView(f.id(), f.projectId, f.parentId, f.name, path, f.state, f.firmId, f.version, f.restricted);
+    }
+
+    /** What there is that is these firms' own. */
+    @Transactional(readOnly = true)
+    public Reach reach(long project, Collection<Long> firms) {
+        List<Long> its = all(project).stream().filter(f -> f.firm() != null && firms.contains(f.firm())).map(FolderView::id).toList();
+        return new Reach(its.size(), its.isEmpty() ? 0 : files.countByFolderIdInAndPresentTrue(its));
     }
 }

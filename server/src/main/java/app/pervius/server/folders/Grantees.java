@@ -6,7 +6,7 @@ public interface Grantees {
     /** Whether a project has this role. */
     boolean isRole(long project, long role);
 
-    boolean isFirm(long firm);
+    boolean isFirm(long project, long firm);
 
     /** Whether a person is of the project and active. */
     boolean isMember(long project, long person);

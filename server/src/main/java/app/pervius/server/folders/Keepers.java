@@ -38,7 +38,7 @@ public class Keepers {
 
     /** Whether somebody looks after a folder or one above it. */
     public boolean keeps(Actor actor, FolderId folder) {
-        return folders.pathUp(folder.value()).stream().anyMatch(id -> of(id.value()).contains(actor.person()));
+        return folders.pathUp(folder.value()).stream().anyMatch(id -> of(id.value()).stream().anyMatch(actor::is));
     }
 
     /** The folders of a project somebody looks after, those below included. */

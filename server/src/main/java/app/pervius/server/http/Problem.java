@@ -49,6 +49,16 @@ public class Problem extends RuntimeException {
         return new Problem(HttpStatus.UNAUTHORIZED, "not-signed-in", sentence, Map.of());
     }
 
+    /** 403: this needs a second step of signing in, which the account does not have yet. */
+    public static Problem secondStepNeeded() {
+        return new Problem(HttpStatus.FORBIDDEN, "second-step-needed", "This project asks for a second step when you sign in. Set one up under My account first.", Map.of());
+    }
+
+    /** 413: more than is taken at a time. */
+    public static Problem tooLarge(String sentence) {
+        return new Problem(HttpStatus.CONTENT_TOO_LARGE, "too-large", sentence, Map.of());
+    }
+
     public HttpStatus status() {
         return status;
     }

@@ -12,6 +12,7 @@ import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
+import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.MethodArgumentNotValidException;
@@ -54,6 +55,22 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         }
         LOG.error("a file could not be written", failure);
         return noRoom(failure);
+    }
+
+    /** What was sent cannot be read: it is not what the call takes, or it was cut off. */
+    @Override
+    protected ResponseEntity<Object> handleHttpMessageNotReadable(HttpMessageNotReadableException unreadable, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        for (Throwable cause = unreadable; cause != null; cause = cause.getCause()) {
+            if (cause instanceof BodyRefused refused) {
+                return ResponseEntity.status(refused.status()).header(HttpHeaders.CONNECTION, "close").body(detail(refused.status(), refused.type(), String.valueOf(refused.getMessage())));
+            }
+        }
+        return ResponseEntity.badRequest().body(detail(HttpStatus.BAD_REQUEST, "unreadable", "What was sent cannot be read as what this call takes."));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> cutOff(BodyRefused refused) {
+        return ResponseEntity.status(refused.status()).header(HttpHeaders.CONNECTION, "close").body(detail(refused.status(), refused.type(), String.valueOf(refused.getMessage())));
     }
 
     private static ResponseEntity<ProblemDetail> noRoom(IOException failure) {

@@ -79,7 +79,7 @@ public class HandSending {
         Folders.FolderView folder = folders.visible(folderId, actor);
         Route route = routes.inForce(folder.project(), sending.route()).orElseThrow(() -> Problem.invalid("route", "Choose a route that is in force."));
         if (!Routes.maySend(folder.project(), route, actor)) {
-            throw Problem.forbidden("On “" + route.name() + "” only document controllers and the roles the route names may send.");
+            throw Problem.forbidden("On “" + route.name() + "” only document controllers and those whom a role or the route lets may send.");
         }
         List<Files.FileView> its = chosen(folder, sending.files());
         its.stream().map(this::look).filter(f -> f.hindrance() != null).findFirst().ifPresent(f -> {
@@ -93,9 +93,9 @@ public class HandSending {
         sending.persons().stream().filter(p -> !people.maySee(folder.project(), p, firm)).findFirst().ifPresent(p -> {
             throw Problem.invalid("persons", people.person(p).name() + " may not see what " + people.firm(firm).name() + " sends, so cannot be told of it.");
         });
-        long submission = there.submit(folder, its, new FilesThere.Occasion(author, actor.person(), sending.purpose(), sending.answerDue(), fields.check(folder.project(), sending.given())));
-        reviews.sentByHand(submission, actor.person(), sending.message().strip(), new Reviews.Watchers(sending.persons(), sending.addresses()));
-        there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.SENT_BY_HAND, Optional.empty(), Optional.of(route.key()), new Journal.Actor(actor.person(), actor.name()),
+        long submission = there.submit(folder, its, new FilesThere.Occasion(author, actor.person(folder.project()), sending.purpose(), sending.answerDue(), fields.check(folder.project(), sending.given())));
+        reviews.sentByHand(submission, actor.person(folder.project()), sending.message().strip(), new Reviews.Watchers(sending.persons(), sending.addresses()));
+        there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.SENT_BY_HAND, Optional.empty(), Optional.of(route.key()), Journal.by(actor, folder.project()),
                 "Sent by hand on route “" + route.name() + "”" + (sending.message().isBlank() ? "." : ": " + sending.message().strip())));
         return submission;
     }
@@ -131,14 +131,14 @@ public class HandSending {
         Folders.FolderView folder = folders.visible(folderId, actor);
         Route route = routes.inForce(folder.project(), sending.route()).orElseThrow(() -> Problem.invalid("route", "Choose a route that is in force."));
         if (!Routes.maySend(folder.project(), route, actor)) {
-            throw Problem.forbidden("On “" + route.name() + "” only document controllers and the roles the route names may send.");
+            throw Problem.forbidden("On “" + route.name() + "” only document controllers and those whom a role or the route lets may send.");
         }
         List<Files.FileView> its = chosen(folder, sending.files());
         long author = author(folder, its, sending.author(), actor);
         FieldValues given = fields.check(folder.project(), sending.given());
         return Bundle.together(its.stream().filter(f -> look(f).hindrance() == null).toList(), f -> new FileName(f.name())).stream().map(bundle -> {
             List<PassageFacts.File> files = bundle.files().stream().map(f -> new PassageFacts.File(f.id(), f.name(), f.hash(), f.size(), f.mediaType())).toList();
-            return new PassageFacts(0, folder.project(), 0, folder.id(), author, people.person(author).firmId(), actor.person(), ArrivalEvent.SENT_BY_HAND, Optional.empty(),
+            return new PassageFacts(0, folder.project(), 0, folder.id(), author, people.person(author).firmId(), actor.person(folder.project()), ArrivalEvent.SENT_BY_HAND, Optional.empty(),
                     files.getFirst().name(), bundle.base(), bundle.base(), given, FieldValues.NONE, Optional.empty(), Optional.empty(), Optional.of(route.key()), Optional.empty(), Optional.empty(),
                     Optional.empty(), 1, true, false, 0, Optional.empty(), Station.ARRIVE, files, "trial");
         }).toList();
@@ -146,7 +146,7 @@ public class HandSending {
 
     private long author(Folders.FolderView folder, List<Files.FileView> its, @Nullable Long wanted, Actor actor) {
         long author = wanted == null ? its.getFirst().addedBy() : wanted;
-        if (author != actor.person() && author != its.getFirst().addedBy()) {
+        if (author != actor.person(folder.project()) && author != its.getFirst().addedBy()) {
             actor.mustControl(folder.project());
         }
         if (!people.isMember(folder.project(), author)) {

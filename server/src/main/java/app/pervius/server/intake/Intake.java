@@ -4,6 +4,7 @@ import app.pervius.core.arrive.ArrivalEvent;
 import app.pervius.core.arrive.Bundle;
 import app.pervius.core.arrive.FileName;
 import app.pervius.core.project.FieldValues;
+import app.pervius.server.access.Actor;
 import app.pervius.server.content.ContentStore;
 import app.pervius.server.content.MediaTypes;
 import app.pervius.server.folders.Files;
@@ -59,6 +60,7 @@ public class Intake {
 
     private final SubmissionRepository submissions;
     private final SubmissionFileRepository announced;
+    private final Quota quota;
     private final Folders folders;
     private final Files files;
     private final ContentStore store;
@@ -76,12 +78,13 @@ public class Intake {
     private final long largest;
     private final Duration quiet;
 
-    Intake(SubmissionRepository submissions, SubmissionFileRepository announced, Folders folders, Files files, ContentStore store,
+    Intake(SubmissionRepository submissions, SubmissionFileRepository announced, Quota quota, Folders folders, Files files, ContentStore store,
             MediaTypes types, People people, Rules rules, Passages passages, KeptOnly watched, TitleBlocks titleBlocks, Engine engine, Counters counters, Live live, InstantSource clock,
             TransactionTemplate transaction, @Value("${pervius.upload.largest-bytes}") long largest,
             @Value("${pervius.submission.quiet}") Duration quiet) {
         this.submissions = submissions;
         this.announced = announced;
+        this.quota = quota;
         this.folders = folders;
         this.files = files;
         this.store = store;
@@ -121,6 +124,7 @@ public class Intake {
             submission.lastActivity = clock.instant();
             submissions.save(submission);
             Set<String> keys = new HashSet<>();
+            quota.mustHaveRoom(submission.uploaderId, submission.authorFirmId, beginning.files());
             for (int i = 0; i < beginning.files().size(); i++) {
                 announced.save(announce(submission.id(), i, beginning.files().get(i), keys));
             }
@@ -129,9 +133,10 @@ public class Intake {
     }
 
     /** Takes in the bytes of one announced file from its uploader, to their end. Sent again after a break, it simply counts once. */
-    public void receive(long submission, int position, long uploader, InputStream bytes) throws IOException {
+    public void receive(long submission, int position, Actor uploader, InputStream bytes) throws IOException {
         SubmissionFile expected = expected(submission, position, uploader);
         if (expected.state == SubmissionFile.State.RECEIVED) {
+            mustBeTheSame(expected, bytes);
             return;
         }
         ContentStore.Kept kept;
@@ -214,8 +219,16 @@ public class Intake {
         return file;
     }
 
-    private SubmissionFile expected(long submission, int position, long uploader) {
-        Submission its = submissions.findById(submission).filter(s -> s.uploaderId == uploader).orElseThrow(() -> Problem.notFound("submission"));
+    /** Sent again, as after an answer that was lost: nothing happens; other bytes are refused, since nothing would be kept of them. */
+    private void mustBeTheSame(SubmissionFile received, InputStream bytes) throws IOException {
+        Files.FileView there = files.file(Objects.requireNonNull(received.folderFileId));
+        if (!ContentStore.hash(bytes, there.size()).equals(Optional.of(there.hash()))) {
+            throw Problem.conflict("received-already", "“" + received.name + "” was received before with other content. Hand the new one in by itself.");
+        }
+    }
+
+    private SubmissionFile expected(long submission, int position, Actor uploader) {
+        Submission its = submissions.findById(submission).filter(s -> uploader.is(s.uploaderId)).orElseThrow(() -> Problem.notFound("submission"));
         SubmissionFile file = announced.findBySubmissionIdAndPosition(submission, position).orElseThrow(() -> Problem.notFound("file of this submission"));
         if (file.state == SubmissionFile.State.REFUSED) {
             throw Problem.conflict("refused", String.valueOf(file.refusal));

@@ -56,7 +56,7 @@ class MovingFiles {
         from.forEach(file -> check(file, into, how, actor));
         Map<Long, List<Files.FileView>> byAuthor = new LinkedHashMap<>();
         from.forEach(file -> {
-            long id = files.place(folder, new Files.Content(new FileName(file.name()), file.hash(), file.size(), file.mediaType()), actor.person(), null);
+            long id = files.place(folder, new Files.Content(new FileName(file.name()), file.hash(), file.size(), file.mediaType()), actor.person(into.project()), null);
             if (how == How.MOVE) {
                 files.left(file.id(), id);
                 changed(file.folder());
@@ -72,9 +72,9 @@ class MovingFiles {
 
     private void begin(Folders.FolderView into, List<Files.FileView> its, long author, How how, Actor actor) {
         String note = (how == How.MOVE ? "Moved" : "Copied") + " into " + into.path() + ".";
-        long submission = there.submit(into, its, new FilesThere.Occasion(author, actor.person(), how == How.MOVE ? "moved here" : "copied here", null, FieldValues.NONE));
+        long submission = there.submit(into, its, new FilesThere.Occasion(author, actor.person(into.project()), how == How.MOVE ? "moved here" : "copied here", null, FieldValues.NONE));
         there.begin(submission, into, its, new FilesThere.Manner(how == How.MOVE ? ArrivalEvent.MOVED_IN : ArrivalEvent.COPIED_IN, Optional.empty(), Optional.empty(),
-                new Journal.Actor(actor.person(), actor.name()), note));
+                Journal.by(actor, into.project()), note));
     }
 
     private void check(Files.FileView file, Folders.FolderView into, How how, Actor actor) {
@@ -98,7 +98,7 @@ class MovingFiles {
 
     /** Whose work a file is: who put it there, where that person is still of the project. */
     private long author(long project, Files.FileView file, Actor actor) {
-        return people.isMember(project, file.addedBy()) ? file.addedBy() : actor.person();
+        return people.isMember(project, file.addedBy()) ? file.addedBy() : actor.person(project);
     }
 
     private void changed(long folder) {

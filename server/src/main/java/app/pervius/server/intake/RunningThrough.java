@@ -59,8 +59,8 @@ class RunningThrough {
         all.forEach(file -> together.computeIfAbsent(file.folder() + " " + author(project, file.addedBy(), actor), k -> new ArrayList<>()).add(file));
         together.values().forEach(its -> {
             Folders.FolderView folder = folders.folder(its.getFirst().folder());
-            long submission = there.submit(folder, its, new FilesThere.Occasion(author(project, its.getFirst().addedBy(), actor), actor.person(), "lay there when a rule was put in force", null, FieldValues.NONE));
-            there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.NEW_FILE, Optional.empty(), Optional.empty(), new Journal.Actor(actor.person(), actor.name()),
+            long submission = there.submit(folder, its, new FilesThere.Occasion(author(project, its.getFirst().addedBy(), actor), actor.person(project), "lay there when a rule was put in force", null, FieldValues.NONE));
+            there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.NEW_FILE, Optional.empty(), Optional.empty(), Journal.by(actor, project),
                     "It lay there already and goes through the rules in force."));
         });
         return all.size();
@@ -69,7 +69,7 @@ class RunningThrough {
     /** Has a past arrival go through the rules in force once more; gives the passage it is on now. */
     long runAgain(long id, Actor actor) {
         Passages.PassageView passage = passages.passage(id);
-        if (!actor.memberships().containsKey(passage.project()) || !actor.maySee(passage.project(), passage.authorFirm())) {
+        if (!actor.maySee(passage.project(), passage.authorFirm())) {
             throw Problem.notFound("passage");
         }
         actor.mustControl(passage.project());
@@ -87,12 +87,12 @@ class RunningThrough {
             throw Problem.conflict("on-its-way", "“" + f.name() + "” has gone through again already.");
         });
         Folders.FolderView folder = folders.folder(passage.folder());
-        long submission = there.submit(folder, its, new FilesThere.Occasion(author(passage.project(), passage.author(), actor), actor.person(), "run again: " + passage.inWords(), null, FieldValues.NONE));
-        return there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.NEW_FILE, Optional.of(id), Optional.empty(), new Journal.Actor(actor.person(), actor.name()),
+        long submission = there.submit(folder, its, new FilesThere.Occasion(author(passage.project(), passage.author(), actor), actor.person(passage.project()), "run again: " + passage.inWords(), null, FieldValues.NONE));
+        return there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.NEW_FILE, Optional.of(id), Optional.empty(), Journal.by(actor, passage.project()),
                 "Run again under the rules now in force.")).getFirst();
     }
 
     private long author(long project, long wanted, Actor actor) {
-        return people.isMember(project, wanted) ? wanted : actor.person();
+        return people.isMember(project, wanted) ? wanted : actor.person(project);
     }
 }

@@ -93,14 +93,14 @@ class SubmissionController {
         if (entry.sheet() != null && entry.sheet() != rules.sheet(into.project()).edition()) {
             throw Problem.conflict("rules-changed", "The rules have changed since you looked at what will come of these files. Nothing was sent; look again, then send.");
         }
-        long author = entry.author() == null ? actor.person() : entry.author();
-        if (author != actor.person()) {
+        long author = entry.author() == null ? actor.person(into.project()) : entry.author();
+        if (author != actor.person(into.project())) {
             actor.mustControl(into.project());
             if (people.membersOf(into.project()).stream().noneMatch(p -> p.id() == author)) {
                 throw Problem.invalid("author", "The author is not in this project.");
             }
         }
-        return receipt(intake.begin(new Intake.Beginning(folder, author, actor.person(), entry.purpose(), entry.answerDue(), given.check(into.project(), entry.given()),
+        return receipt(intake.begin(new Intake.Beginning(folder, author, actor.person(into.project()), entry.purpose(), entry.answerDue(), given.check(into.project(), entry.given()),
                 entry.files().stream().map(f -> new Intake.Announced(f.name(), f.size())).toList())));
     }
 
@@ -109,7 +109,7 @@ class SubmissionController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @RequestBody(content = @Content(mediaType = "application/octet-stream", schema = @Schema(type = "string", format = "binary")))
     void receive(@PathVariable long id, @PathVariable int position, HttpServletRequest request, Actor actor) throws IOException {
-        intake.receive(id, position, actor.person(), request.getInputStream());
+        intake.receive(id, position, actor, request.getInputStream());
     }
 
     @PostMapping("/api/submissions/{id}/closing")
@@ -122,7 +122,7 @@ class SubmissionController {
     @GetMapping("/api/submissions/{id}")
     Receipt submission(@PathVariable long id, Actor actor) {
         Submission submission = submissions.findById(id).orElseThrow(() -> Problem.notFound("submission"));
-        if (!actor.memberships().containsKey(submission.projectId) || !actor.maySee(submission.projectId, submission.authorFirmId)) {
+        if (!actor.maySee(submission.projectId, submission.authorFirmId)) {
             throw Problem.notFound("submission");
         }
         return receipt(id);
@@ -135,9 +135,8 @@ class SubmissionController {
     /** What was handed in today, by the project's time zone; up to 100, the newest first. */
     @GetMapping("/api/projects/{project}/arrived-today")
     List<ArrivedView> arrivedToday(@PathVariable long project, Actor actor) {
-        @Nullable Long firm = actor.onlyFirm(project);
         Instant midnight = clock.instant().atZone(projects.settings(project).zone()).toLocalDate().atStartOfDay(projects.settings(project).zone()).toInstant();
-        return submissions.since(project, midnight, firm, Limit.of(MOST_ARRIVED)).stream().map(s -> {
+        return submissions.since(project, midnight, actor.seenFirms(project), Limit.of(MOST_ARRIVED)).stream().map(s -> {
             List<SubmissionFile> its = files.findBySubmissionIdOrderByPosition(s.id());
             People.PersonView author = people.person(s.authorId);
             return new ArrivedView(s.id(), s.reference, s.purpose, author.name(), author.firmCode(), people.person(s.uploaderId).name(), folders.folder(s.folderId).path(), its.size(),
@@ -147,7 +146,7 @@ class SubmissionController {
 
     private void mine(long id, Actor actor) {
         Submission submission = submissions.findById(id).orElseThrow(() -> Problem.notFound("submission"));
-        if (submission.uploaderId != actor.person()) {
+        if (!actor.is(submission.uploaderId)) {
             throw Problem.notFound("submission");
         }
     }

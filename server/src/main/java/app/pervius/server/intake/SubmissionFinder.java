@@ -6,7 +6,6 @@ import app.pervius.server.search.Finder;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
-import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
 
@@ -29,8 +28,7 @@ class SubmissionFinder implements Finder {
 
     @Override
     public Found find(long project, String text, int most, Actor actor) {
-        @Nullable Long firm = actor.onlyFirm(project);
-        List<Long> all = submissions.found(project, firm, text.strip().toLowerCase(Locale.ROOT), Limit.of(COUNTED + 1));
+        List<Long> all = submissions.found(project, actor.seenFirms(project), text.strip().toLowerCase(Locale.ROOT), Limit.of(COUNTED + 1));
         return Found.of(all, most, ids -> submissions.findAllById(ids).stream().sorted(Comparator.comparing(Submission::id).reversed()).map(s -> {
             People.PersonView author = people.person(s.authorId);
             return new Hit(null, null, s.reference, author.name() + ", " + author.firmCode() + (s.purpose.isEmpty() ? "" : ": " + s.purpose), "/passages?submission=" + s.id());

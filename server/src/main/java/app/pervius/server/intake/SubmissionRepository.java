@@ -43,9 +43,9 @@ interface SubmissionRepository extends JpaRepository<Submission, Long> {
     @Query("select s.reference from Submission s where s.id = :id")
     String reference(long id);
 
-    /** Those of a project since a moment, the newest first; only of one firm's authors where a firm is given. */
-    @Query("from Submission s where s.projectId = :project and s.openedAt >= :since and (:firm is null or s.authorFirmId = :firm) order by s.projectId desc, s.openedAt desc, s.id desc")
-    List<Submission> since(long project, Instant since, @Nullable Long firm, Limit limit);
+    /** Those of a project since a moment, the newest first; of authors of these firms, of all where it is 0. */
+    @Query("from Submission s where s.projectId = :project and s.openedAt >= :since and (0 in :firms or s.authorFirmId in :firms) order by s.projectId desc, s.openedAt desc, s.id desc")
+    List<Submission> since(long project, Instant since, Collection<Long> firms, Limit limit);
 
     /** Closed ones that no passage came of, though files did, the newest first. */
     @Query("""
@@ -55,9 +55,9 @@ interface SubmissionRepository extends JpaRepository<Submission, Long> {
     List<Submission> keptOnly(long project, @Nullable Long folder, Limit limit);
 
     @Query("""
-            select s.id from Submission s where s.projectId = :project and (:firm is null or s.authorFirmId = :firm)
+            select s.id from Submission s where s.projectId = :project and (0 in :firms or s.authorFirmId in :firms)
             and (locate(:text, lower(s.reference)) > 0 or locate(:text, lower(s.purpose)) > 0) order by s.projectId desc, s.id desc""")
-    List<Long> found(long project, @Nullable Long firm, String text, Limit limit);
+    List<Long> found(long project, Collection<Long> firms, String text, Limit limit);
 
     /** For each submission its id, reference, purpose, and the date an answer is asked for. */
     @Query("select s.id, s.reference, s.purpose, s.answerDue from Submission s where s.id in :ids")

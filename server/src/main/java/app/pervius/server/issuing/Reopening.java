@@ -52,7 +52,7 @@ class Reopening {
 
     void reopen(long id, String reason, Actor actor) {
         Passages.PassageView passage = passages.passage(id);
-        if (!actor.memberships().containsKey(passage.project()) || !actor.maySee(passage.project(), passage.authorFirm())) {
+        if (!actor.maySee(passage.project(), passage.authorFirm())) {
             throw Problem.notFound("passage");
         }
         actor.mustControl(passage.project());
@@ -68,7 +68,7 @@ class Reopening {
         });
         standing.currentFolder().ifPresent(folder -> withdraw(passage, standing.revision(), folder, actor));
         tell(passage, reason, actor);
-        passages.reopen(id, reviews.lastStep(id), new Journal.Actor(actor.person(), actor.name()), reason.strip(),
+        passages.reopen(id, reviews.lastStep(id), Journal.by(actor, passage.project()), reason.strip(),
                 "Decision " + passage.decision() + ", " + DecisionCode.of(passage.decision(), projects.settings(passage.project()).decisionCodes()).name() + ", reopened: " + reason.strip());
         engine.wake(passage.submission());
     }
@@ -77,7 +77,7 @@ class Reopening {
         long archive = projects.settings(passage.project()).archive().orElseThrow(() -> Problem.conflict("no-archive",
                 "The issued files would have to go to the archive, and the project has no archive folder.")).value();
         String named = passage.number() == null ? null : passage.number() + "_" + passage.revision() + "_withdrawn";
-        files.withdraw(revision, folder, archive, named, actor.person());
+        files.withdraw(revision, folder, archive, named, actor.person(passage.project()));
         documents.retire(revision);
         List.of(folder, archive).forEach(f -> live.changed(new Live.Change(passage.project(), folders.folder(f).firm(), Live.Topic.FOLDER, f)));
     }
@@ -86,7 +86,7 @@ class Reopening {
         List<Messages.Told> told = messages.told(List.of(passage.id()), EnumSet.of(Occasion.ISSUED, Occasion.RETURNED));
         Messages.About about = new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(), "reopened " + passage.id() + " " + passage.version(),
                 passage.rule() == null ? "" : passage.rule());
-        String detail = "Reopened by " + actor.name() + ": " + reason.strip() + "\nDo not use it until it is decided anew.";
+        String detail = "Reopened by " + actor.in(passage.project()).name() + ": " + reason.strip() + "\nDo not use it until it is decided anew.";
         messages.tell(told.stream().map(Messages.Told::person).filter(Objects::nonNull).distinct().toList(), Occasion.REOPENED, about, detail);
         // They become messages once the passage has come to review again, together with what is asked of its people then.
         messages.tellOutside(told.stream().map(Messages.Told::address).filter(Objects::nonNull).distinct().toList(), Occasion.REOPENED, about, detail);

@@ -40,6 +40,11 @@ public class Journal {
         public static final Actor PERVIUS = new Actor(null, "Pervius");
     }
 
+    /** Whoever makes a call, as the journals of a project know that person. */
+    public static Actor by(app.pervius.server.access.Actor actor, long project) {
+        return new Actor(actor.person(project), actor.in(project).name());
+    }
+
     /** What is to be written; {@code rule} names the rule and its edition, or is empty. */
     public record Note(long passage, Station station, Kind kind, Actor actor, String account, String rule) {
     }

@@ -1,13 +1,19 @@
 package app.pervius.server.live;
 
+import app.pervius.server.access.Accounts;
 import app.pervius.server.access.Actor;
+import app.pervius.server.access.Sessions;
 import java.io.IOException;
+import java.util.Comparator;
+import java.util.List;
 import java.util.Set;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.TimeUnit;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.annotation.Lazy;
+import org.springframework.context.event.EventListener;
 import org.springframework.http.MediaType;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionSynchronization;
@@ -35,9 +41,20 @@ public class Live {
     }
 
     private static final int MOST_WAITING = 256;
+    /** One browser needs one, however many tabs it has. */
+    private static final int MOST_OF_ONE = 10;
+    /** Wakes a listener that has ended. */
+    private static final Change NOTHING = new Change(0, null, Topic.PEOPLE, 0);
     private static final long SECONDS_BETWEEN_SIGNS = 15;
 
     private final Set<Listener> listeners = ConcurrentHashMap.newKeySet();
+    private final Accounts accounts;
+    private final Sessions sessions;
+
+    Live(@Lazy Accounts accounts, @Lazy Sessions sessions) {
+        this.accounts = accounts;
+        this.sessions = sessions;
+    }
 
     /** Tells of a change once the current transaction has committed; at once if there is none. */
     public void changed(Change change) {
@@ -53,14 +70,23 @@ public class Live {
         }
     }
 
-    SseEmitter listen(Actor actor) {
+    /** Begins to tell a browser; of too many of one account the oldest ends. */
+    SseEmitter listen(Actor actor, String session) {
         SseEmitter emitter = new SseEmitter(0L);
-        Listener listener = new Listener(actor, emitter);
+        Listener listener = new Listener(actor.account(), session, emitter);
         listeners.add(listener);
+        List<Listener> own = listeners.stream().filter(l -> l.account == actor.account()).sorted(Comparator.comparing(l -> l.began)).toList();
+        own.subList(0, Math.max(0, own.size() - MOST_OF_ONE)).forEach(Listener::end);
         emitter.onCompletion(() -> listeners.remove(listener));
         emitter.onError(e -> listeners.remove(listener));
-        Thread.ofVirtual().name("live-" + actor.person()).start(listener::run);
+        Thread.ofVirtual().name("live-" + actor.account()).start(listener::run);
         return emitter;
+    }
+
+    /** What a session heard ends with it. */
+    @EventListener
+    void ended(Sessions.Ended ended) {
+        listeners.stream().filter(l -> l.session.equals(ended.session())).forEach(Listener::end);
     }
 
     private void tell(Change change) {
@@ -68,22 +94,37 @@ public class Live {
     }
 
     private final class Listener {
-        private final Actor actor;
+        private final long account;
+        private final String session;
         private final SseEmitter emitter;
+        private final long began = System.nanoTime();
         private final BlockingQueue<Change> waiting = new ArrayBlockingQueue<>(MOST_WAITING);
         private volatile boolean missed;
 
-        Listener(Actor actor, SseEmitter emitter) {
-            this.actor = actor;
+        Listener(long account, String session, SseEmitter emitter) {
+            this.account = account;
+            this.session = session;
             this.emitter = emitter;
         }
 
+        /** By what the account may see at this moment, not by what it might when it began to listen. */
         void offer(Change change) {
+            Actor actor = accounts.actor(account).orElse(null);
+            if (actor == null) {
+                end();
+                return;
+            }
             Actor.Membership membership = actor.memberships().get(change.project());
             boolean concerned = change.project() == 0 || membership != null && (change.ownerFirm() == null || actor.maySee(change.project(), change.ownerFirm()));
             if (concerned && !waiting.offer(change)) {
                 missed = true;
             }
+        }
+
+        void end() {
+            listeners.remove(this);
+            waiting.offer(NOTHING);
+            emitter.complete();
         }
 
         void run() {
@@ -95,9 +136,11 @@ public class Live {
                         missed = false;
                         waiting.clear();
                         emitter.send(SseEmitter.event().name("missed").data("{}", MediaType.APPLICATION_JSON));
+                    } else if (change == null && !(sessions.alive(session) && accounts.actor(account).isPresent())) {
+                        end();
                     } else if (change == null) {
                         emitter.send(SseEmitter.event().comment("still here"));
-                    } else {
+                    } else if (change != NOTHING) {
                         emitter.send(SseEmitter.event().name("change").data(change, MediaType.APPLICATION_JSON));
                     }
                 }

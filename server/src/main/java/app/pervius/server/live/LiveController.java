@@ -2,6 +2,7 @@ package app.pervius.server.live;
 
 import app.pervius.server.access.Actor;
 import io.swagger.v3.oas.annotations.Hidden;
+import jakarta.servlet.http.HttpServletRequest;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -19,7 +20,7 @@ class LiveController {
 
     @Hidden
     @GetMapping(path = "/api/live", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
-    SseEmitter listen(Actor actor) {
-        return live.listen(actor);
+    SseEmitter listen(Actor actor, HttpServletRequest request) {
+        return live.listen(actor, request.getSession().getId());
     }
 }

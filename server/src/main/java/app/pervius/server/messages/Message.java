@@ -12,14 +12,16 @@ import org.jspecify.annotations.Nullable;
 /** A message to one person about one occasion, waiting in the outbox or sent. */
 @Entity
 class Message extends Row {
-    long projectId;
+    /** The project; absent for what is about an account. */
+    @Nullable Long projectId;
     String messageKey = "";
     /** Nobody where it goes to an address outside the project. */
     @Nullable Long personId;
     String recipient = "";
     @Enumerated(EnumType.STRING)
-    Occasion occasion = Occasion.ARRIVED;
+    @Nullable Occasion occasion;
     String subject = "";
+    /** Encrypted where it is about an account. */
     String text = "";
     @Enumerated(EnumType.STRING)
     Messages.State state = Messages.State.WAITING;

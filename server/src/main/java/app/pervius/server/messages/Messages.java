@@ -4,6 +4,7 @@ import app.pervius.core.tell.Letter;
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.store.Secrets;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
@@ -15,11 +16,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.data.domain.Limit;
+import org.springframework.mail.javamail.JavaMailSender;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -60,17 +64,33 @@ public class Messages {
     private final Projects projects;
     private final InstantSource clock;
     private final ApplicationEventPublisher events;
+    private final ObjectProvider<JavaMailSender> mail;
+    private final Secrets secrets;
     private final String address;
 
     Messages(NoticeRepository notices, MessageRepository messages, People people, Projects projects, InstantSource clock,
-            ApplicationEventPublisher events, @Value("${pervius.address}") String address) {
+            ApplicationEventPublisher events, ObjectProvider<JavaMailSender> mail, Secrets secrets, @Value("${pervius.address}") String address) {
         this.notices = notices;
         this.messages = messages;
         this.people = people;
         this.projects = projects;
         this.clock = clock;
         this.events = events;
+        this.mail = mail;
+        this.secrets = secrets;
         this.address = address;
+    }
+
+    /** Whether there is a mail server, so that mail reaches anybody. */
+    public boolean mailed() {
+        return mail.getIfAvailable() != null;
+    }
+
+    /** Sends a message about an account, which is of no project; its text is kept encrypted, and only until it has gone, since its link is secret. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void sendToAccount(String recipient, String subject, String text, String place) {
+        put(null, null, recipient, null, "account " + UUID.randomUUID(), subject, secrets.encrypt(text + address + place + "\n"), "");
+        events.publishEvent(new OutboxFilled());
     }
 
     /** Leaves a notice for each person, once, in the transaction of what it tells of. */
@@ -136,7 +156,7 @@ public class Messages {
         events.publishEvent(new OutboxFilled());
     }
 
-    private void put(long project, @Nullable Long person, String recipient, Occasion occasion, String key, String subject, String text, String place) {
+    private void put(@Nullable Long project, @Nullable Long person, String recipient, @Nullable Occasion occasion, String key, String subject, String text, String place) {
         Message message = new Message();
         message.projectId = project;
         message.messageKey = key;
@@ -144,7 +164,7 @@ public class Messages {
         message.recipient = recipient;
         message.occasion = occasion;
         message.subject = subject.replaceAll("\\p{Cntrl}+", " ");
-        message.text = text + address + place + "\n";
+        message.text = occasion == null ? text : text + address + place + "\n";
         message.madeAt = clock.instant();
         message.nextAttempt = clock.instant();
         messages.save(message);

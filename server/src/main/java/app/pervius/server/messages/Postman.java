@@ -2,6 +2,7 @@ package app.pervius.server.messages;
 
 import app.pervius.server.store.CrashPoint;
 import app.pervius.server.store.DiskFlush;
+import app.pervius.server.store.Secrets;
 import jakarta.annotation.PreDestroy;
 import jakarta.mail.Message.RecipientType;
 import jakarta.mail.MessagingException;
@@ -48,17 +49,19 @@ class Postman {
     private final TransactionTemplate transaction;
     private final DiskFlush flush;
     private final InstantSource clock;
+    private final Secrets secrets;
     private final String from;
     private final Semaphore signal = new Semaphore(0);
     private volatile boolean stopping;
 
     Postman(MessageRepository messages, ObjectProvider<JavaMailSender> mail, TransactionTemplate transaction, DiskFlush flush,
-            InstantSource clock, @Value("${pervius.mail.from}") String from) {
+            InstantSource clock, Secrets secrets, @Value("${pervius.mail.from}") String from) {
         this.messages = messages;
         this.mail = mail;
         this.transaction = transaction;
         this.flush = flush;
         this.clock = clock;
+        this.secrets = secrets;
         this.from = from;
     }
 
@@ -147,6 +150,9 @@ class Postman {
                 message.state = Messages.State.SENT;
                 message.sentAt = clock.instant();
                 message.lastError = null;
+                if (message.occasion == null) {
+                    message.text = "";
+                }
             } else {
                 Duration wait = Duration.ofSeconds(5L << Math.min(message.attempts, 8));
                 message.nextAttempt = clock.instant().plus(wait.compareTo(LONGEST_WAIT) > 0 ? LONGEST_WAIT : wait);
@@ -171,7 +177,7 @@ class Postman {
         letter.setFrom(new InternetAddress(from, "Pervius", StandardCharsets.UTF_8.name()));
         letter.setRecipient(RecipientType.TO, new InternetAddress(message.recipient));
         letter.setSubject(message.subject, StandardCharsets.UTF_8.name());
-        letter.setText(message.text, StandardCharsets.UTF_8.name());
+        letter.setText(message.occasion == null ? secrets.decrypt(message.text) : message.text, StandardCharsets.UTF_8.name());
         letter.setSentDate(java.util.Date.from(message.madeAt));
         return letter;
     }

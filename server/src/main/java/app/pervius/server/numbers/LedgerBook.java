@@ -55,7 +55,7 @@ public class LedgerBook implements Books.Keeper {
         }
         LedgerEntry entry = found.get();
         return switch (entry.state) {
-            case VOIDED -> new Known.Voided(entry.reason);
+            case VOIDED -> new Known.Voided(entry.reason, Optional.ofNullable(entry.firmId).map(FirmId::new));
             case RESERVED -> reserved(entry);
             case GIVEN_BACK -> new Known.Never();
             case ASSIGNED, TAKEN, TAKEN_OVER -> documents.known(project, number).<Known>map(Known.Document::new).orElseGet(Known.Never::new);

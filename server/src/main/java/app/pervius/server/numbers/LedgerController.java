@@ -136,8 +136,7 @@ class LedgerController {
     /** Numbers that were taken and that nothing has come for, oldest first: one's own firm's, or all for a controller. */
     @GetMapping("/numbers-taken")
     Page<LedgerLine> taken(@PathVariable long project, @RequestParam(required = false) @Nullable String after, Actor actor) {
-        boolean all = actor.in(project).controls() || actor.in(project).seesAll();
-        List<LedgerEntry> found = ledger.taken(project, NumberState.TAKEN, all ? null : actor.firm(), Page.after(after, 0), Limit.of(Page.SIZE + 1));
+        List<LedgerEntry> found = ledger.taken(project, NumberState.TAKEN, actor.seenFirms(project), Page.after(after, 0), Limit.of(Page.SIZE + 1));
         return lines(found);
     }
 

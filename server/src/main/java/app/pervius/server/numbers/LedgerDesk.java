@@ -49,7 +49,7 @@ public class LedgerDesk {
     /** Gives up a number that was taken and that nothing has come for. It is never assigned again. */
     public void giveUp(long project, String number, String reason, Actor actor) {
         LedgerEntry entry = held(project, number);
-        if (!actor.controls(project) && (entry.firmId == null || entry.firmId != actor.firm())) {
+        if (!actor.controls(project) && (entry.firmId == null || entry.firmId != actor.firm(project))) {
             throw Problem.notFound("number");
         }
         if (entry.state != NumberState.TAKEN) {
@@ -80,7 +80,7 @@ public class LedgerDesk {
     private void strike(LedgerEntry entry, String reason, Actor actor, String what) {
         entry.state = NumberState.VOIDED;
         entry.reason = reason.strip();
-        entry.personId = actor.person();
+        entry.personId = actor.person(entry.projectId);
         if (entry.documentId != null) {
             documents.voided(entry.documentId, entry.reason);
         }
@@ -106,7 +106,7 @@ public class LedgerDesk {
             throw Problem.invalid("next", next + " has more digits than the " + widest + " the scheme has room for.");
         }
         counters.moveTo(project, counter, next);
-        book.gap(project, counter, now.value(), next - now.step(), reason.strip(), actor.person());
+        book.gap(project, counter, now.value(), next - now.step(), reason.strip(), actor.person(project));
         events.write(project, key, null, actor, "Set the next number of " + (combination.isEmpty() ? scheme.name() : combination) + " from " + now.value()
                 + " to " + next + ": " + reason.strip());
         live.changed(new Live.Change(project, null, Live.Topic.NUMBERS, project));

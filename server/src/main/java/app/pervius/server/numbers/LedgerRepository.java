@@ -4,7 +4,6 @@ import app.pervius.core.number.NumberState;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
-import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
@@ -21,12 +20,12 @@ interface LedgerRepository extends JpaRepository<LedgerEntry, Long> {
 
     /** Those in one of these states whose number has a text in it, whatever separates its parts. */
     @Query("""
-            select e.id from LedgerEntry e where e.projectId = :project and e.state in :states and (:firm is null or e.firmId = :firm)
+            select e.id from LedgerEntry e where e.projectId = :project and e.state in :states and (0 in :firms or e.firmId in :firms)
             and locate(:bare, replace(replace(replace(replace(replace(lower(e.number), '-', ''), '_', ''), '.', ''), '/', ''), ' ', '')) > 0 order by e.id""")
-    List<Long> found(long project, @Nullable Long firm, Collection<NumberState> states, String bare, Limit limit);
+    List<Long> found(long project, Collection<Long> firms, Collection<NumberState> states, String bare, Limit limit);
 
     @Query("""
-            from LedgerEntry e where e.projectId = :project and e.state = :state and (:firm is null or e.firmId = :firm) and e.id > :after
+            from LedgerEntry e where e.projectId = :project and e.state = :state and (0 in :firms or e.firmId in :firms) and e.id > :after
             order by e.projectId, e.state, e.id""")
-    List<LedgerEntry> taken(long project, NumberState state, @Nullable Long firm, long after, Limit limit);
+    List<LedgerEntry> taken(long project, NumberState state, Collection<Long> firms, long after, Limit limit);
 }

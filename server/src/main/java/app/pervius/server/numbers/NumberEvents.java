@@ -29,7 +29,7 @@ class NumberEvents {
     }
 
     void write(long project, String scheme, @Nullable String number, Actor actor, String account) {
-        write(project, scheme, number, actor.person(), actor.name(), account);
+        write(project, scheme, number, actor.person(project), actor.in(project).name(), account);
     }
 
     /** What Pervius did by the clock. */

@@ -136,10 +136,10 @@ class NumberExisting {
             entry.documentId = document;
             entry.title = title;
             entry.firmId = firm;
-            entry.personId = actor.person();
+            entry.personId = actor.person(project);
         });
         for (Files.FileView file : its) {
-            files.rename(file.id(), newName(drawing.number(), file.name()), document, actor.person());
+            files.rename(file.id(), newName(drawing.number(), file.name()), document, actor.person(project));
             documents.alsoCalled(document, file.name());
         }
     }
@@ -200,7 +200,7 @@ class NumberExisting {
 
     /** Whose documents they are: of the firm whose folder it is, or of whoever numbers them. */
     private static long owner(Folders.FolderView folder, Actor actor) {
-        return folder.firm() == null ? actor.firm() : folder.firm();
+        return folder.firm() == null ? actor.firm(folder.project()) : folder.firm();
     }
 
     private FieldValues values(WantedFiles wanted, Folders.FolderView folder, long firm) {

@@ -78,14 +78,14 @@ public class Reserving {
         if (wanted.until().isBefore(today(project))) {
             throw Problem.invalid("until", "A reservation lasts until today or later.");
         }
-        FieldValues values = taking.values(project, people.firm(wanted.firm()), wanted.values());
+        FieldValues values = taking.values(project, people.firm(project, wanted.firm()), wanted.values());
         Reservation reservation = new Reservation();
         reservation.projectId = project;
         reservation.schemeKey = scheme.key();
         reservation.firmId = wanted.firm();
         reservation.untilDay = wanted.until();
         reservation.reason = wanted.reason().strip();
-        reservation.madeBy = actor.person();
+        reservation.madeBy = actor.person(project);
         reservation.madeAt = clock.instant();
         reservations.save(reservation);
         List<Drawing> run = new ArrayList<>();
@@ -94,7 +94,7 @@ public class Reserving {
             book.keep(project, drawing, entry -> {
                 entry.state = NumberState.RESERVED;
                 entry.firmId = wanted.firm();
-                entry.personId = actor.person();
+                entry.personId = actor.person(project);
                 entry.reason = reservation.reason;
                 entry.reservationId = reservation.id();
             });
@@ -107,7 +107,7 @@ public class Reserving {
         reservation.lastNumber = run.getLast().number();
         reservation.numbers = run.size();
         events.write(project, scheme.key(), null, actor, "Reserved " + run.getFirst().number() + " to " + run.getLast().number() + " (" + run.size()
-                + ") for " + people.firm(wanted.firm()).name() + " until " + wanted.until() + ": " + reservation.reason);
+                + ") for " + people.firm(project, wanted.firm()).name() + " until " + wanted.until() + ": " + reservation.reason);
         changed(project);
         return reservation.id();
     }
@@ -181,7 +181,7 @@ public class Reserving {
     @Transactional(readOnly = true)
     Reservation visible(long id, Actor actor) {
         Reservation reservation = reservations.findById(id).orElseThrow(() -> Problem.notFound("reservation"));
-        if (!actor.memberships().containsKey(reservation.projectId) || !actor.maySee(reservation.projectId, reservation.firmId)) {
+        if (!actor.maySee(reservation.projectId, reservation.firmId)) {
             throw Problem.notFound("reservation");
         }
         return reservation;

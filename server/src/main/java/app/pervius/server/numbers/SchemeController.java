@@ -116,7 +116,7 @@ class SchemeController {
     @PutMapping("/schemes/{scheme}")
     SchemeView putInForce(@PathVariable long project, @PathVariable @Pattern(regexp = KEY) String scheme, @Valid @RequestBody SchemeEntry entry, Actor actor) {
         actor.mustControl(project);
-        Scheme inForce = transaction.execute(status -> schemes.putInForce(project, entry.scheme().scheme(scheme), entry.after(), actor.person()));
+        Scheme inForce = transaction.execute(status -> schemes.putInForce(project, entry.scheme().scheme(scheme), entry.after(), actor.person(project)));
         live.changed(new Live.Change(project, null, Live.Topic.NUMBERS, project));
         return view(project, inForce, actor);
     }
@@ -151,7 +151,7 @@ class SchemeController {
         if (membership.controls() || membership.seesAll() || originator < 0) {
             return counters.of(project, scheme);
         }
-        String firm = people.firm(actor.firm()).code();
+        String firm = people.firm(actor.firm(project)).code();
         return counters.of(project, scheme).stream().filter(c -> c.combination().split("·", -1)[originator].equals(firm)).toList();
     }
 
@@ -165,7 +165,7 @@ class SchemeController {
     private List<Sample.SamplePiece> sample(long project, Scheme scheme, Actor actor) {
         var settings = projects.settings(project);
         LocalDate today = LocalDate.ofInstant(clock.instant(), settings.zone());
-        CounterBook.NextSample next = counters.sample(project, scheme, people.firm(actor.firm()).code(), today);
+        CounterBook.NextSample next = counters.sample(project, scheme, people.firm(actor.firm(project)).code(), today);
         return Sample.of(scheme, settings.fields(), next.values(), today, next.value());
     }
 }

@@ -90,7 +90,7 @@ public class Taking {
             entry.documentId = document;
             entry.title = wanted.title();
             entry.firmId = firm;
-            entry.personId = actor.person();
+            entry.personId = actor.person(project);
         });
         return new Taken(drawing.number(), document);
     }
@@ -135,10 +135,10 @@ public class Taking {
 
     People.FirmView firm(long project, @Nullable Long wanted, Actor actor) {
         actor.in(project);
-        if (wanted != null && wanted != actor.firm() && !actor.controls(project)) {
+        if (wanted != null && wanted != actor.firm(project) && !actor.controls(project)) {
             throw Problem.forbidden("Numbers are taken for one's own firm; a document controller takes them for others.");
         }
-        return people.firm(wanted == null ? actor.firm() : wanted);
+        return people.firm(project, wanted == null ? actor.firm(project) : wanted);
     }
 
     /** The values a scheme is given: of the project and the firm, and what was said; each must fit its field. */

@@ -128,7 +128,7 @@ public class TakingOver {
         entry.documentId = document;
         entry.title = line.title();
         entry.firmId = line.firm();
-        entry.personId = actor.person();
+        entry.personId = actor.person(project);
         entry.assignedAt = clock.instant();
         entries.save(entry);
     }
@@ -165,7 +165,7 @@ public class TakingOver {
             this.faults = faults;
             this.fields = projects.settings(project).fields();
             this.revisions = sequences.inForce(project);
-            this.firms = people.firms().stream().collect(Collectors.toMap(People.FirmView::code, Function.identity()));
+            this.firms = people.firms(project).stream().collect(Collectors.toMap(People.FirmView::code, Function.identity()));
         }
 
         int read(List<Line> lines) {

@@ -118,7 +118,7 @@ class PackageController {
     void putInForce(@PathVariable long project, @PathVariable @Pattern(regexp = "[a-z][a-z0-9-]{0,59}") String template, @Valid @RequestBody TemplateEntry entry,
             Actor actor) {
         actor.mustControl(project);
-        templates.putInForce(project, new FolderTemplate(template, entry.name().strip(), 0, entry.root().plan()), entry.after(), actor.person());
+        templates.putInForce(project, new FolderTemplate(template, entry.name().strip(), 0, entry.root().plan()), entry.after(), actor.person(project));
     }
 
     /** What the template's edition in force would change in each package made from it. */

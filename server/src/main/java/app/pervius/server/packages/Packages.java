@@ -85,11 +85,11 @@ public class Packages {
             row.kind = wanted.kind();
             row.code = wanted.code();
             row.title = wanted.title();
-            row.firmId = wanted.firm() == null ? null : people.firm(wanted.firm()).id();
+            row.firmId = wanted.firm() == null ? null : people.firm(project, wanted.firm()).id();
             row.templateKey = templates.inForce(project, wanted.template()).orElseThrow(() -> Problem.notFound("template")).key();
             row.parentFolder = wanted.parent();
             row.givenValues = Json.write(wanted.values());
-            row.madeBy = actor.person();
+            row.madeBy = actor.person(row.projectId);
             row.madeAt = clock.instant();
             return packages.save(row).id();
         });
@@ -173,7 +173,7 @@ public class Packages {
                 case RollOut.Change.Stays stays -> { }
             }
         }
-        standing.forEach((rule, its) -> ruleDesk.standAlso(rule, its, actor.person()));
+        standing.forEach((rule, its) -> ruleDesk.standAlso(rule, its, actor.person(row.projectId)));
         FolderTemplate template = template(row);
         row.folderId = byKey.get(template.root().key());
         row.templateEdition = template.edition();

@@ -21,9 +21,12 @@ public class JournalFor {
 
     /** What reviewers have said among themselves is left out for the author's firm; it reads what is released to it. */
     public List<Journal.JournalLine> read(Passages.PassageView passage, Actor actor) {
-        Actor.Membership membership = actor.in(passage.project());
-        boolean reviewing = membership.controls() || membership.seesAll() && actor.firm() != passage.authorFirm();
-        return journal.of(passage.id()).stream()
+        return read(passage.id(), passage.project(), passage.authorFirm(), actor);
+    }
+
+    List<Journal.JournalLine> read(long passage, long project, long authorFirm, Actor actor) {
+        boolean reviewing = actor.in(project).reviews(authorFirm);
+        return journal.of(passage).stream()
                 .filter(line -> reviewing || !AMONG_THEMSELVES.contains(line.kind())).toList();
     }
 }

@@ -93,7 +93,7 @@ class PassageController {
     Page<PassageRow> list(@PathVariable long project, @RequestParam(defaultValue = "ON_THE_WAY") Which which,
             @RequestParam(required = false) @Nullable Long submission, @RequestParam(required = false) @Nullable Long rule,
             @RequestParam(required = false) @Nullable Long folder, @RequestParam(defaultValue = "false") boolean mine, @RequestParam(required = false) @Nullable String after, Actor actor) {
-        List<Passage> found = rows.list(project, which.states, actor.onlyFirm(project), submission, rule, folder, mine ? actor.person() : null, which == Which.TO_ANSWER,
+        List<Passage> found = rows.list(project, which.states, actor.seenFirms(project), submission, rule, folder, mine ? actor.person(project) : null, which == Which.TO_ANSWER,
                 which == Which.LATE ? clock.instant() : null,
                 which == Which.BACK || which == Which.TO_ANSWER ? EnumSet.of(Passages.End.RETURNED, Passages.End.SENT_BACK) : null,
                 Page.after(after, Long.MAX_VALUE), Limit.of(Page.SIZE + 1));
@@ -144,7 +144,7 @@ class PassageController {
 
     private Passage visible(long id, Actor actor) {
         Passage passage = rows.findById(id).orElseThrow(() -> Problem.notFound("passage"));
-        if (!actor.memberships().containsKey(passage.projectId) || !actor.maySee(passage.projectId, passage.authorFirmId)) {
+        if (!actor.maySee(passage.projectId, passage.authorFirmId)) {
             throw Problem.notFound("passage");
         }
         return passage;

@@ -5,10 +5,8 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.search.Finder;
 import app.pervius.server.search.WordIndex;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -31,9 +29,8 @@ class PassageFinder implements Finder {
 
     @Override
     public Found find(long project, String text, int most, Actor actor) {
-        @Nullable Long firm = actor.onlyFirm(project);
-        Map<String, Object> parameters = new HashMap<>(Map.of("project", project, "firm", firm == null ? 0L : firm));
-        List<Long> all = index.found("select p.id from passage p where p.project_id = :project and (:firm = 0 or p.author_firm_id = :firm)", "p.id", parameters, SearchWords.sought(text), COUNTED + 1);
+        Map<String, Object> parameters = Map.of("project", project, "firms", actor.seenFirms(project));
+        List<Long> all = index.found("select p.id from passage p where p.project_id = :project and (0 in (:firms) or p.author_firm_id in (:firms))", "p.id", parameters, SearchWords.sought(text), COUNTED + 1);
         return Found.of(all, most, ids -> passages.findAllById(ids).stream().sorted(Comparator.comparing(Passage::id).reversed()).map(PassageFinder::hit).toList());
     }
 

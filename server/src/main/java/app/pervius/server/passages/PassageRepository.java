@@ -9,6 +9,10 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 interface PassageRepository extends JpaRepository<Passage, Long> {
+    /** The id of each passage with that of its author's firm. */
+    @Query("select p.id, p.authorFirmId from Passage p where p.id in :ids")
+    List<Object[]> authorFirms(Collection<Long> ids);
+
     /** For each passage its id, number, revision, title and the name it came under. */
     @Query("select p.id, p.number, p.revision, p.title, p.originalName from Passage p where p.id in :ids")
     List<Object[]> titles(Collection<Long> ids);
@@ -45,7 +49,7 @@ interface PassageRepository extends JpaRepository<Passage, Long> {
 
     @Query("""
             from Passage p where p.projectId = :project and p.state in :states and p.id < :before
-            and (:firm is null or p.authorFirmId = :firm)
+            and (0 in :firms or p.authorFirmId in :firms)
             and (:submission is null or p.submissionId = :submission)
             and (:rule is null or p.ruleId = :rule)
             and (:folder is null or p.folderId = :folder)
@@ -53,7 +57,7 @@ interface PassageRepository extends JpaRepository<Passage, Long> {
             and (:unanswered = false or p.documentId is null or not exists (select 1 from Passage q where q.documentId = p.documentId and q.id > p.id))
             and (:dueBefore is null or p.due < :dueBefore)
             and (:ends is null or p.ended in :ends) order by p.id desc""")
-    List<Passage> list(long project, Collection<Passages.State> states, @Nullable Long firm, @Nullable Long submission, @Nullable Long rule, @Nullable Long folder,
+    List<Passage> list(long project, Collection<Passages.State> states, Collection<Long> firms, @Nullable Long submission, @Nullable Long rule, @Nullable Long folder,
             @Nullable Long person, boolean unanswered, @Nullable Instant dueBefore, @Nullable Collection<Passages.End> ends, long before, Limit limit);
 
 }

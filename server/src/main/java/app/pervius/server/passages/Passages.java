@@ -371,6 +371,12 @@ public class Passages {
                 its, run);
     }
 
+    /** The author's firm of each of these passages. */
+    @Transactional(readOnly = true)
+    public Map<Long, Long> authorFirms(Collection<Long> ids) {
+        return ids.isEmpty() ? Map.of() : passages.authorFirms(ids).stream().collect(Collectors.toMap(row -> (Long) row[0], row -> (Long) row[1]));
+    }
+
     PassageView view(Passage p) {
         return views(List.of(p)).getFirst();
     }

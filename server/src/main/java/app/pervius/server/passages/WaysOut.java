@@ -49,13 +49,14 @@ class WaysOut {
     private final Choices.OfRules rules;
     private final Choices.OfRoutes routes;
     private final Journal journal;
+    private final JournalFor readable;
     private final Messages messages;
     private final Engine engine;
     private final Live live;
     private final InstantSource clock;
     private final ApplicationEventPublisher events;
 
-    WaysOut(PassageRepository passages, Words words, Projects projects, Choices.OfRules rules, Choices.OfRoutes routes, Journal journal,
+    WaysOut(PassageRepository passages, Words words, Projects projects, Choices.OfRules rules, Choices.OfRoutes routes, Journal journal, JournalFor readable,
             Messages messages, Engine engine, Live live, InstantSource clock, ApplicationEventPublisher events) {
         this.passages = passages;
         this.words = words;
@@ -63,6 +64,7 @@ class WaysOut {
         this.rules = rules;
         this.routes = routes;
         this.journal = journal;
+        this.readable = readable;
         this.messages = messages;
         this.engine = engine;
         this.live = live;
@@ -76,7 +78,7 @@ class WaysOut {
             return List.of();
         }
         boolean controls = actor.controls(passage.projectId);
-        boolean own = actor.firm() == passage.authorFirmId;
+        boolean own = actor.firm(passage.projectId) == passage.authorFirmId;
         return Passages.waysOut(passage).stream().filter(way -> controls || own && FOR_AUTHORS.contains(way)).toList();
     }
 
@@ -119,13 +121,13 @@ class WaysOut {
             throw Problem.notFound("passage");
         }
         if (passage.state != Passages.State.STOPPED || passage.version != seen.version()) {
-            throw Problem.conflict("no-longer-stopped", "This has been dealt with in the meantime: " + lastEntry(id));
+            throw Problem.conflict("no-longer-stopped", "This has been dealt with in the meantime: " + lastEntry(passage, actor));
         }
         if (!open(passage, actor).contains(taken.way())) {
             throw Problem.forbidden("This way out is not open to you for this passage.");
         }
         String account = carryOut(passage, taken, actor, together);
-        passage.note(journal, Journal.Kind.WAY_OUT, new Journal.Actor(actor.person(), actor.name()), account);
+        passage.note(journal, Journal.Kind.WAY_OUT, Journal.by(actor, passage.projectId), account);
         passages.saveAndFlush(passage);
         live.changed(new Live.Change(passage.projectId, passage.authorFirmId, Live.Topic.PASSAGE, passage.submissionId));
         engine.wake(passage.submissionId);
@@ -206,7 +208,7 @@ class WaysOut {
             throw Problem.invalid("text", "Say to the author why it comes back.");
         }
         messages.tell(List.of(passage.authorId), Occasion.RETURNED, new Messages.About(passage.projectId, passage.submissionId, passage.id(),
-                passage.inWords(), together, passage.ruleInWords()), actor.name() + " says: " + text.strip());
+                passage.inWords(), together, passage.ruleInWords()), actor.in(passage.projectId).name() + " says: " + text.strip());
         return end(passage, Passages.End.SENT_BACK, "Sent back to the author: " + text.strip());
     }
 
@@ -235,8 +237,9 @@ class WaysOut {
         passage.waysOut = null;
     }
 
-    private String lastEntry(long passage) {
-        return journal.of(passage).stream().reduce((a, b) -> b)
+    /** The newest line of the journal that this person may read. */
+    private String lastEntry(Passage passage, Actor actor) {
+        return readable.read(passage.id(), passage.projectId, passage.authorFirmId, actor).stream().reduce((a, b) -> b)
                 .map(e -> e.actor() + ": " + e.account()).orElse("look at it as it is now.");
     }
 }

@@ -98,7 +98,7 @@ public class Deputies {
 
     /** Somebody will be away. A person says so oneself; a controller says it for others. */
     public long add(long project, Away wanted, Actor actor) {
-        if (actor.person() != wanted.person()) {
+        if (!actor.is(wanted.person())) {
             actor.mustControl(project);
         }
         Set<Long> members = people.membersOf(project).stream().filter(People.PersonView::active).map(People.PersonView::id).collect(Collectors.toSet());
@@ -124,7 +124,7 @@ public class Deputies {
         absence.fromDay = wanted.from();
         absence.toDay = wanted.to();
         absence.note = wanted.note().strip();
-        absence.madeBy = actor.person();
+        absence.madeBy = actor.person(project);
         absence.madeAt = clock.instant();
         return absences.saveAndFlush(absence).id();
     }
@@ -132,7 +132,7 @@ public class Deputies {
     /** The person is here after all. */
     public void remove(long project, long id, Actor actor) {
         Absence absence = absences.findById(id).orElseThrow(() -> Problem.notFound("absence"));
-        if (absence.personId != actor.person()) {
+        if (!actor.is(absence.personId)) {
             actor.mustControl(project);
             if (people.membersOf(project).stream().noneMatch(p -> p.id() == absence.personId)) {
                 throw Problem.notFound("absence");

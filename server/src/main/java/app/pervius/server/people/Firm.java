@@ -6,6 +6,7 @@ import jakarta.persistence.Version;
 
 @Entity
 class Firm extends Row {
+    long projectId;
     String code = "";
     String name = "";
     @Version

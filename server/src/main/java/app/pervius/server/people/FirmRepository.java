@@ -5,7 +5,7 @@ import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
 
 interface FirmRepository extends JpaRepository<Firm, Long> {
-    Optional<Firm> findByCode(String code);
+    Optional<Firm> findByProjectIdAndCode(long project, String code);
 
-    List<Firm> findAllByOrderByCode();
+    List<Firm> findByProjectIdOrderByCode(long project);
 }

@@ -71,7 +71,7 @@ public class Matrices {
         DistributionMatrix row = matrices.findById(project).orElseGet(DistributionMatrix::new);
         row.projectId = project;
         row.definition = write(wanted);
-        row.changedBy = actor.person();
+        row.changedBy = actor.person(project);
         row.changedAt = clock.instant();
         matrices.saveAndFlush(row);
         live.changed(new Live.Change(project, null, Live.Topic.PEOPLE, project));

@@ -15,7 +15,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -24,16 +23,16 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional(readOnly = true)
 public class People {
 
-    /** A person as the other features know one; {@code hasPassword} is whether the person can sign in with one. */
-    public record PersonView(long id, String name, String email, String job, long firmId, String firmCode, String firmName, boolean active, boolean hasPassword) {
+    /** A person as the other features know one; {@code joined} is whether the invitation was accepted. */
+    public record PersonView(long id, String name, String email, String job, long firmId, String firmCode, String firmName, boolean active, boolean joined) {
     }
 
     /** A firm. */
     public record FirmView(long id, String code, String name) {
     }
 
-    /** A role of a project with the people who hold it. */
-    public record RoleView(long id, String name, boolean controls, boolean seesAll, List<Long> holders, int version) {
+    /** A role of a project: what it lets do, and the people who hold it. */
+    public record RoleView(long id, String name, RoleRights may, List<Long> holders, int version) {
     }
 
     private final PersonRepository people;
@@ -55,6 +54,11 @@ public class People {
         return persons.get(id, () -> people.findById(id).map(People::view).orElseThrow(() -> Problem.notFound("person")));
     }
 
+    /** The project a person is of. */
+    public long projectOf(long person) {
+        return people.findById(person).orElseThrow(() -> Problem.notFound("person")).projectId;
+    }
+
     public Map<Long, PersonView> persons(Collection<Long> ids) {
         return ids.stream().distinct().map(this::person).collect(Collectors.toMap(PersonView::id, Function.identity()));
     }
@@ -67,8 +71,13 @@ public class People {
         return firms.findById(id).map(People::view).orElseThrow(() -> Problem.notFound("firm"));
     }
 
-    public List<FirmView> firms() {
-        return firms.findAllByOrderByCode().stream().map(People::view).toList();
+    /** A firm of a project, for an id somebody gave. */
+    public FirmView firm(long project, long id) {
+        return firms.findById(id).filter(f -> f.projectId == project).map(People::view).orElseThrow(() -> Problem.notFound("firm"));
+    }
+
+    public List<FirmView> firms(long project) {
+        return firms.findByProjectIdOrderByCode(project).stream().map(People::view).toList();
     }
 
     public List<RoleView> roles(long project) {
@@ -101,21 +110,40 @@ public class People {
         return ids.stream().sorted().map(this::person).filter(PersonView::active).toList();
     }
 
-    /** The active people of a project who see what every firm sends, and so may sit in its reviews. */
+    /** The active people of a project who may decide on what others send, and so may sit in its reviews. */
     public List<Holder> reviewingSide(long project) {
-        Set<Long> ids = new HashSet<>();
-        roles.findByProjectIdOrderByName(project).stream().filter(r -> r.controls || r.seesAll).forEach(r -> ids.addAll(r.holders));
-        return ids.stream().sorted().map(this::person).filter(PersonView::active).map(p -> new Holder(new PersonId(p.id()), new FirmId(p.firmId()))).toList();
+        return having(project, r -> r.controls || r.decides && (r.seesAll || !r.seesFirms.isEmpty()));
     }
 
-    /** Whether a person of the project may be told of what a firm sends: one of that firm, or of the reviewing side. */
+    /** Those of the reviewing side who see what a firm sends. */
+    public List<Holder> reviewingSide(long project, long firm) {
+        Set<PersonId> seeing = having(project, r -> sees(r, firm)).stream().map(Holder::person).collect(Collectors.toSet());
+        return reviewingSide(project).stream().filter(h -> seeing.contains(h.person())).toList();
+    }
+
+    /** Whether a person of the project may be told of what a firm sends: one of that firm, or who sees that firm's work. */
     public boolean maySee(long project, long person, long firm) {
-        return isMember(project, person) && (person(person).firmId() == firm || reviewingSide(project).stream().anyMatch(h -> h.person().value() == person));
+        return isMember(project, person) && (person(person).firmId() == firm || having(project, r -> sees(r, firm)).stream().anyMatch(h -> h.person().value() == person));
+    }
+
+    /** Whether a role of a person lets that person decide. */
+    public boolean decides(long project, long person) {
+        return having(project, r -> r.controls || r.decides).stream().anyMatch(h -> h.person().value() == person);
+    }
+
+    private static boolean sees(Role role, long firm) {
+        return role.controls || role.seesAll || role.seesFirms.contains(firm);
+    }
+
+    private List<Holder> having(long project, java.util.function.Predicate<Role> right) {
+        Set<Long> ids = new HashSet<>();
+        roles.findByProjectIdOrderByName(project).stream().filter(right).forEach(r -> ids.addAll(r.holders));
+        return ids.stream().sorted().map(this::person).filter(PersonView::active).map(p -> new Holder(new PersonId(p.id()), new FirmId(p.firmId()))).toList();
     }
 
     /** Whether a person is of the project and active. */
     public boolean isMember(long project, long person) {
-        return people.projectsOf(person).contains(project) && person(person).active();
+        return people.findById(person).filter(p -> p.projectId == project && p.active).isPresent();
     }
 
     /**
@@ -146,7 +174,7 @@ public class People {
     }
 
     static PersonView view(Person p) {
-        return new PersonView(p.id(), p.name, p.email, p.job, p.firm.id(), p.firm.code, p.firm.name, p.active, p.passwordHash != null);
+        return new PersonView(p.id(), p.name, p.address, p.job, p.firm.id(), p.firm.code, p.firm.name, p.active, p.accountId != null);
     }
 
     static FirmView view(Firm f) {
@@ -154,10 +182,14 @@ public class People {
     }
 
     static RoleView view(Role r) {
-        return new RoleView(r.id(), r.name, r.controls, r.seesAll, r.holders.stream().sorted().toList(), r.version);
+        return new RoleView(r.id(), r.name, rights(r), r.holders.stream().sorted().toList(), r.version);
+    }
+
+    static RoleRights rights(Role r) {
+        return new RoleRights(r.controls, r.seesAll, r.seesFirms, r.handsIn, r.sendsByHand, r.decides);
     }
 
     /** What is known of a person while a new one is being entered. */
-    public record NewPerson(long firmId, String name, String email, String job, @Nullable String password, boolean administrator) {
+    public record NewPerson(long firmId, String name, String email, String job) {
     }
 }

@@ -2,6 +2,7 @@ package app.pervius.server.people;
 
 import app.pervius.server.access.Accounts;
 import app.pervius.server.access.Actor;
+import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.store.Remembered;
 import java.util.HashMap;
 import java.util.List;
@@ -15,24 +16,26 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional(readOnly = true)
 class PeopleAccounts implements Accounts {
 
+    private final AccountBook accounts;
     private final PersonRepository people;
     private final RoleRepository roles;
     private final Remembered<Long, Actor> actors = new Remembered<>();
 
-    PeopleAccounts(PersonRepository people, RoleRepository roles) {
+    PeopleAccounts(AccountBook accounts, PersonRepository people, RoleRepository roles) {
+        this.accounts = accounts;
         this.people = people;
         this.roles = roles;
     }
 
     @Override
-    public Optional<Account> byEmail(String email) {
-        return people.findByEmail(email).filter(p -> p.active).map(p -> new Account(p.id(), Optional.ofNullable(p.passwordHash)));
+    public Optional<Actor> actor(long account) {
+        return actors.find(account, () -> accounts.find(account).filter(a -> !a.closed())
+                .map(a -> new Actor(a.id(), a.name(), a.administrator(), Map.copyOf(memberships(a.id())))).filter(a -> a.administrator() || !a.memberships().isEmpty()));
     }
 
     @Override
-    public Optional<Actor> actor(long person) {
-        return actors.find(person, () -> people.findById(person).filter(p -> p.active)
-                .map(p -> new Actor(p.id(), p.name, p.firm.id(), p.administrator, Map.copyOf(memberships(p.id())))));
+    public Optional<Actor> ofPerson(long person) {
+        return people.findById(person).filter(p -> p.accountId != null).flatMap(p -> actor(p.accountId));
     }
 
     /** The current transaction changes people, roles or who is in a project. */
@@ -40,13 +43,14 @@ class PeopleAccounts implements Accounts {
         actors.changed();
     }
 
-    private Map<Long, Actor.Membership> memberships(long person) {
-        Map<Long, List<Role>> held = roles.heldBy(person).stream().collect(Collectors.groupingBy(r -> r.projectId));
+    private Map<Long, Actor.Membership> memberships(long account) {
         Map<Long, Actor.Membership> memberships = new HashMap<>();
-        for (long project : people.projectsOf(person)) {
-            List<Role> here = held.getOrDefault(project, List.of());
-            memberships.put(project, new Actor.Membership(here.stream().map(Role::id).collect(Collectors.toSet()),
-                    here.stream().anyMatch(r -> r.controls), here.stream().anyMatch(r -> r.seesAll)));
+        for (Person person : people.ofAccount(account)) {
+            List<Role> held = roles.heldBy(person.id());
+            memberships.put(person.projectId, new Actor.Membership(person.id(), person.firm.id(), person.name, held.stream().map(Role::id).collect(Collectors.toUnmodifiableSet()),
+                    held.stream().anyMatch(r -> r.controls), held.stream().anyMatch(r -> r.seesAll),
+                    held.stream().flatMap(r -> r.seesFirms.stream()).collect(Collectors.toUnmodifiableSet()), held.stream().anyMatch(r -> r.handsIn || r.controls),
+                    held.stream().anyMatch(r -> r.sendsByHand || r.controls), held.stream().anyMatch(r -> r.decides || r.controls)));
         }
         return memberships;
     }

@@ -6,7 +6,7 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
-import org.jspecify.annotations.Nullable;
+import java.util.Set;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -25,10 +25,12 @@ class PeopleController {
 
     private final People people;
     private final PeopleDesk desk;
+    private final RoleLook look;
 
-    PeopleController(People people, PeopleDesk desk) {
+    PeopleController(People people, PeopleDesk desk, RoleLook look) {
         this.people = people;
         this.desk = desk;
+        this.look = look;
     }
 
     record EverybodyView(List<People.PersonView> people, List<People.FirmView> firms, List<People.RoleView> roles) {
@@ -37,43 +39,56 @@ class PeopleController {
     record FirmEntry(@NotBlank @Size(max = 10) String code, @NotBlank @Size(max = 200) String name) {
     }
 
-    record PersonEntry(@NotNull Long firmId, @NotBlank @Size(max = 200) String name, @NotBlank @Size(max = 254) String email,
-            @Size(max = 200) @NotNull String job, @Nullable @Size(max = 200) String password) {
-    }
 
     record HoldersEntry(@NotNull List<@NotNull Long> holders, int version) {
     }
 
-    record RoleEntry(@NotBlank @Size(max = 120) String name) {
+    /** What a role is called and lets do; firms whose work is seen matter only where not all are. */
+    record RoleEntry(@NotBlank @Size(max = 120) String name, @NotNull @Valid RightsForm may, int version) {
+    }
+
+    record RightsForm(boolean controls, boolean seesAll, @NotNull @Size(max = 500) Set<@NotNull Long> seesFirms, boolean handsIn, boolean sendsByHand, boolean decides) {
+        RoleRights rights() {
+            return new RoleRights(controls, seesAll, seesFirms, handsIn, sendsByHand, decides);
+        }
+    }
+
+    /** A role as it would be; with those who would hold it. */
+    record RoleLookEntry(@NotNull @Valid RightsForm may, @NotNull @Size(max = 5000) Set<@NotNull Long> holders) {
     }
 
     @GetMapping("/people")
     EverybodyView everybody(@PathVariable long project, Actor actor) {
         actor.in(project);
-        return new EverybodyView(people.membersOf(project), people.firms(), people.roles(project));
+        return new EverybodyView(people.membersOf(project), people.firms(project), people.roles(project));
     }
 
     @PostMapping("/firms")
     @ResponseStatus(HttpStatus.CREATED)
     People.FirmView addFirm(@PathVariable long project, @Valid @RequestBody FirmEntry entry, Actor actor) {
         actor.mustControl(project);
-        return people.firm(desk.addFirm(entry.code(), entry.name()));
-    }
-
-    @PostMapping("/people")
-    @ResponseStatus(HttpStatus.CREATED)
-    People.PersonView addPerson(@PathVariable long project, @Valid @RequestBody PersonEntry entry, Actor actor) {
-        actor.mustControl(project);
-        long id = desk.addPerson(new People.NewPerson(entry.firmId(), entry.name(), entry.email(), entry.job(), entry.password(), false));
-        desk.join(project, id);
-        return people.person(id);
+        return people.firm(desk.addFirm(project, entry.code(), entry.name()));
     }
 
     @PostMapping("/roles")
     @ResponseStatus(HttpStatus.CREATED)
     void addRole(@PathVariable long project, @Valid @RequestBody RoleEntry entry, Actor actor) {
         actor.mustControl(project);
-        desk.addRole(project, entry.name(), false, true);
+        desk.addRole(project, entry.name(), entry.may().rights());
+    }
+
+    @PutMapping("/roles/{role}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void changeRole(@PathVariable long project, @PathVariable long role, @Valid @RequestBody RoleEntry entry, Actor actor) {
+        actor.mustControl(project);
+        desk.changeRole(project, role, entry.name(), entry.may().rights(), entry.version());
+    }
+
+    /** What a role would open to whom, if it let do this and were held by these. */
+    @PostMapping("/roles/{role}/looks")
+    List<RoleLook.Opened> look(@PathVariable long project, @PathVariable long role, @Valid @RequestBody RoleLookEntry entry, Actor actor) {
+        actor.mustControl(project);
+        return look.of(project, role, entry.may().rights(), entry.holders());
     }
 
     @PutMapping("/roles/{role}/holders")

@@ -22,8 +22,8 @@ class PeopleGrantees implements Grantees {
     }
 
     @Override
-    public boolean isFirm(long firm) {
-        return firms.existsById(firm);
+    public boolean isFirm(long project, long firm) {
+        return firms.findById(firm).filter(f -> f.projectId == project).isPresent();
     }
 
     @Override

@@ -7,20 +7,21 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 interface PersonRepository extends JpaRepository<Person, Long> {
-    @Query("from Person p where lower(p.email) = lower(:email)")
-    Optional<Person> findByEmail(String email);
+    Optional<Person> findByProjectIdAndAddressKey(long project, String key);
 
-    @Query(value = "select p.* from person p join project_member m on m.person_id = p.id where m.project_id = :project order by p.name, p.id",
-            nativeQuery = true)
+    @Query("from Person p where p.projectId = :project and p.gone = false order by p.name, p.id")
     List<Person> membersOf(long project);
 
-    @Query(value = "select project_id from project_member where person_id = :person", nativeQuery = true)
-    List<Long> projectsOf(long person);
+    /** Who an account is in the projects it has not left. */
+    @Query("from Person p where p.accountId = :account and p.gone = false order by p.projectId")
+    List<Person> ofAccount(long account);
+
+    List<Person> findByAccountId(long account);
 
     @Query("""
             select p from Person p where p.active = true
             and p.id in (select h from Role r join r.holders h where r.id = :role) order by p.name, p.id""")
     List<Person> holding(long role);
 
-    List<Person> findByIdIn(Collection<Long> ids);
+    List<Person> findByProjectIdAndGoneFalseAndIdIn(long project, Collection<Long> ids);
 }

@@ -17,6 +17,8 @@ class Project extends Row {
     String statusCodes = "[]";
     /** Its working days; empty for the usual ones. */
     String workingCalendar = "";
+    /** Of whom a second step of signing in is asked: names of {@link SecondStepFor}, separated by commas. */
+    String secondStepFor = "";
     Instant createdAt = Instant.EPOCH;
     @Version
     int version;

@@ -25,6 +25,7 @@ import java.time.LocalDate;
 import java.time.LocalTime;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -57,7 +58,7 @@ class ProjectController {
 
     /** A project; {@code version} is for changing its settings. */
     record ProjectView(long id, String code, String name, String zone, boolean controls, List<FieldForm> fields,
-            List<CodeView> decisionCodes, List<StatusCode> statusCodes, WorkingDays workingDays, int version) {
+            List<CodeView> decisionCodes, List<StatusCode> statusCodes, WorkingDays workingDays, Set<SecondStepFor> secondStepFor, int version) {
     }
 
     /**
@@ -102,7 +103,7 @@ class ProjectController {
         return projects.all(actor.memberships().keySet()).stream()
                 .map(p -> new ProjectView(p.id(), p.code(), p.name(), p.zone().getId(), actor.controls(p.id()),
                         p.fields().all().stream().map(FieldForm::of).toList(), p.decisionCodes().stream().map(CodeView::of).toList(), p.statusCodes(),
-                        p.workingDays(), p.version()))
+                        p.workingDays(), p.secondStepFor(), p.version()))
                 .toList();
     }
 
@@ -130,6 +131,20 @@ class ProjectController {
             throws IOException {
         actor.mustControl(project);
         return desk.takeCodes(project, field, tables.read(request.getInputStream()), look, actor);
+    }
+
+    /** Of whom a project asks a second step of signing in. */
+    record SecondStepEntry(int version, @NotNull Set<@NotNull SecondStepFor> whom) {
+    }
+
+    @PutMapping("/{project}/second-step")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void askSecondStep(@PathVariable long project, @Valid @RequestBody SecondStepEntry entry, Actor actor) {
+        actor.mustControl(project);
+        if (entry.whom().contains(SecondStepFor.ADMINISTRATORS)) {
+            throw Problem.invalid("whom", "Of administrators only the installation asks a second step.");
+        }
+        projects.setSecondStepFor(project, entry.whom(), entry.version());
     }
 
     @PutMapping("/{project}/status-codes")

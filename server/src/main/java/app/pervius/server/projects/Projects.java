@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.type.TypeReference;
@@ -31,9 +32,10 @@ public class Projects {
      *
      * @param statusCodes what a revision may be used for
      * @param calendar its working days, in its time zone
+     * @param secondStepFor of whom a second step of signing in is asked
      */
     public record Settings(long id, String code, String name, ZoneId zone, Fields fields, List<DecisionCode> decisionCodes,
-            List<StatusCode> statusCodes, Optional<FolderId> archive, WorkingDays workingDays, WorkingCalendar calendar, int version) {
+            List<StatusCode> statusCodes, Optional<FolderId> archive, WorkingDays workingDays, WorkingCalendar calendar, Set<SecondStepFor> secondStepFor, int version) {
     }
 
     private final ProjectRepository projects;
@@ -86,6 +88,17 @@ public class Projects {
         projects.findById(project).orElseThrow(() -> Problem.notFound("project")).archiveFolder = folder;
     }
 
+    /** Says of whom the project asks a second step of signing in. */
+    public void setSecondStepFor(long id, Set<SecondStepFor> whom, int version) {
+        remembered.changed();
+        Project project = projects.findById(id).orElseThrow(() -> Problem.notFound("project"));
+        if (project.version != version) {
+            throw Problem.conflict("changed-meanwhile", "Somebody else has changed the project in the meantime. Look at it as it is now.");
+        }
+        project.secondStepFor = SecondStepFor.write(whom);
+        projects.saveAndFlush(project);
+    }
+
     /** The current transaction changes a project's settings. */
     void changed() {
         remembered.changed();
@@ -98,6 +111,6 @@ public class Projects {
                 Json.read(p.decisionCodes, new TypeReference<List<DecisionCode>>() { }),
                 Json.read(p.statusCodes, new TypeReference<List<StatusCode>>() { }),
                 Optional.ofNullable(p.archiveFolder).map(FolderId::new),
-                days, days.in(ZoneId.of(p.zone)), p.version);
+                days, days.in(ZoneId.of(p.zone)), SecondStepFor.read(p.secondStepFor), p.version);
     }
 }

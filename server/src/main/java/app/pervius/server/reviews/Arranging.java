@@ -76,7 +76,7 @@ class Arranging {
                 note(apart, Journal.Kind.AMONG_REVIEWERS, actor, "Split off, to be decided by itself.");
                 flow.heldAnew(apart, route);
                 flow.heldAnew(review, route);
-                tellRearranged(apart, "split off", "\n" + actor.name() + " has split this off: it is decided by itself from now on.", actor);
+                tellRearranged(apart, "split off", "\n" + actor.in(review.projectId).name() + " has split this off: it is decided by itself from now on.", actor);
                 return apart.id();
             }
             case Board.Move.Refused(Refusal why) -> throw refusals.problem(review, route, turn, why);
@@ -101,7 +101,7 @@ class Arranging {
         files.move(from.id(), into.id(), files.live(from.id()).stream().map(ReviewFiles.InReview::passage).toList());
         flow.end(from, Review.State.CLOSED);
         flow.heldAnew(into, route);
-        tellRearranged(into, "joined", "\n" + actor.name() + " has joined this with other files: they are decided together from now on.", actor);
+        tellRearranged(into, "joined", "\n" + actor.in(review.projectId).name() + " has joined this with other files: they are decided together from now on.", actor);
     }
 
     /** Its sender, the author or a controller takes it back, while nobody has decided; the files stay where they lie. */
@@ -118,10 +118,10 @@ class Arranging {
             throw refusals.problem(review, route, turn, why);
         });
         var sitting = seats.in(review);
-        flow.tell(review, seats.toTell(review, sitting), Occasion.TAKEN_BACK, "taken back " + review.id(), "\nTaken back by " + actor.name() + (reason.isBlank() ? "." : ": " + reason.strip()));
+        flow.tell(review, seats.toTell(review, sitting), Occasion.TAKEN_BACK, "taken back " + review.id(), "\nTaken back by " + actor.in(review.projectId).name() + (reason.isBlank() ? "." : ": " + reason.strip()));
         files.live(review.id()).forEach(file -> {
             files.over(review.id(), List.of(file.passage()));
-            passages.takeBack(file.passage(), new Journal.Actor(actor.person(), actor.name()), "Taken back before anybody decided" + (reason.isBlank() ? "." : ": " + reason.strip()));
+            passages.takeBack(file.passage(), Journal.by(actor, review.projectId), "Taken back before anybody decided" + (reason.isBlank() ? "." : ": " + reason.strip()));
         });
         flow.end(review, Review.State.TAKEN_BACK);
         parting.passOn(review, route);
@@ -130,7 +130,7 @@ class Arranging {
 
     static boolean mayTakeBack(Review review, Actor actor) {
         return actor.controls(review.projectId) || actor.memberships().containsKey(review.projectId)
-                && (review.authorId == actor.person() || Long.valueOf(actor.person()).equals(review.senderId));
+                && (actor.is(review.authorId) || actor.is(review.senderId));
     }
 
     /** Whether somebody may take a review back, and nobody has decided yet. */
@@ -151,10 +151,10 @@ class Arranging {
             throw refusals.problem(review, route, review.turn, new Refusal.IsOver());
         }
         List<Long> its = files.live(review.id()).stream().map(ReviewFiles.InReview::passage).toList();
-        flow.tell(review, seats.toTell(review, seats.in(review)), Occasion.STOPPED, "stopped " + review.id(), "\nStopped by " + actor.name() + ": " + reason.strip());
+        flow.tell(review, seats.toTell(review, seats.in(review)), Occasion.STOPPED, "stopped " + review.id(), "\nStopped by " + actor.in(review.projectId).name() + ": " + reason.strip());
         files.over(review.id(), its);
         flow.end(review, Review.State.STOPPED);
-        its.forEach(passage -> waiting.inVain(passage, "stopped " + review.id(), actor.person(), new StopReason(StopReason.Code.REVIEW_STOPPED, actor.name() + " stopped the review: " + reason.strip()),
+        its.forEach(passage -> waiting.inVain(passage, "stopped " + review.id(), actor.person(review.projectId), new StopReason(StopReason.Code.REVIEW_STOPPED, actor.in(review.projectId).name() + " stopped the review: " + reason.strip()),
                 List.of(WayOut.TRY_AGAIN, WayOut.CHOOSE_ROUTE, WayOut.SEND_BACK, WayOut.TAKE_OUT)));
         parting.passOn(review, route);
         engine.wake(review.submissionId);
@@ -177,14 +177,14 @@ class Arranging {
     private void tellRearranged(Review review, String run, String detail, Actor actor) {
         if (review.state == Review.State.OPEN) {
             Set<Long> whom = new java.util.HashSet<>(seats.toTell(review, seats.in(review)));
-            whom.remove(actor.person());
+            whom.remove(actor.person(review.projectId));
             flow.tell(review, whom, Occasion.REARRANGED, run + " " + review.id() + " " + review.version, detail);
             messages.gather(review.submissionId, submissions.reference(review.submissionId));
         }
     }
 
     private Review mayArrange(Review review, int turn, Actor actor) {
-        if (!actor.controls(review.projectId) && !Long.valueOf(actor.person()).equals(review.senderId)) {
+        if (!actor.controls(review.projectId) && !actor.is(review.senderId)) {
             throw Problem.forbidden("Files are split off and joined by document control, or by who sent them.");
         }
         if (turn != Integer.MIN_VALUE && review.turn != turn) {
@@ -194,6 +194,6 @@ class Arranging {
     }
 
     private void note(Review review, Journal.Kind kind, Actor actor, String account) {
-        files.live(review.id()).forEach(file -> passages.note(file.passage(), kind, new Journal.Actor(actor.person(), actor.name()), account));
+        files.live(review.id()).forEach(file -> passages.note(file.passage(), kind, Journal.by(actor, review.projectId), account));
     }
 }

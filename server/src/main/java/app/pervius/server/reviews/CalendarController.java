@@ -37,18 +37,18 @@ class CalendarController {
 
     @GetMapping("/api/desk/calendar-link")
     CalendarLinkView link(Actor actor) {
-        return new CalendarLinkView(feed.since(actor.person()).orElse(null));
+        return new CalendarLinkView(feed.since(actor.account()).orElse(null));
     }
 
     @PostMapping("/api/desk/calendar-link")
     CalendarLinkMade make(Actor actor) {
-        return new CalendarLinkMade(feed.make(actor.person()));
+        return new CalendarLinkMade(feed.make(actor.account()));
     }
 
     @DeleteMapping("/api/desk/calendar-link")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void withdraw(Actor actor) {
-        feed.withdraw(actor.person());
+        feed.withdraw(actor.account());
     }
 
     /** The calendar behind a secret link; the secret is all that is asked for. */

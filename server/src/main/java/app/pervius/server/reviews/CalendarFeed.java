@@ -75,32 +75,32 @@ class CalendarFeed {
 
     /** Since when the person has a link; empty without one. */
     @Transactional(readOnly = true)
-    Optional<Instant> since(long person) {
-        return links.findById(person).map(l -> l.madeAt);
+    Optional<Instant> since(long account) {
+        return links.findById(account).map(l -> l.madeAt);
     }
 
     /** Makes a link; one made before leads nowhere from now on. The address is told this once. */
-    String make(long person) {
+    String make(long account) {
         byte[] secret = new byte[24];
         random.nextBytes(secret);
         String text = Base64.getUrlEncoder().withoutPadding().encodeToString(secret);
-        CalendarLink link = links.findById(person).orElseGet(CalendarLink::new);
-        link.personId = person;
+        CalendarLink link = links.findById(account).orElseGet(CalendarLink::new);
+        link.accountId = account;
         link.secretHash = hash(text);
         link.madeAt = clock.instant();
         links.saveAndFlush(link);
         return address + "/calendar/" + text + ".ics";
     }
 
-    void withdraw(long person) {
-        links.deleteById(person);
+    void withdraw(long account) {
+        links.deleteById(account);
         links.flush();
     }
 
     /** The calendar behind a secret: what waits for its person now. */
     @Transactional(readOnly = true)
     Calendar calendar(String secret) {
-        Actor actor = links.findBySecretHash(hash(secret)).flatMap(link -> accounts.actor(link.personId)).orElseThrow(() -> Problem.notFound("calendar"));
+        Actor actor = links.findBySecretHash(hash(secret)).flatMap(link -> accounts.actor(link.accountId)).orElseThrow(() -> Problem.notFound("calendar"));
         Calendar calendar = new Calendar().withProdId("-//Pervius//Due dates//EN").withDefaults().getFluentTarget();
         calendar.add(new Name("Pervius: due for " + actor.name()));
         // What programs that do not know RFC 7986 go by.

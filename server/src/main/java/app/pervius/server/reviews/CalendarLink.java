@@ -8,7 +8,7 @@ import java.time.Instant;
 @Entity
 class CalendarLink {
     @Id
-    long personId;
+    long accountId;
     String secretHash = "";
     Instant madeAt = Instant.EPOCH;
 }

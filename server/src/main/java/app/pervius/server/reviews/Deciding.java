@@ -106,7 +106,7 @@ public class Deciding {
         Route route = flow.route(review);
         Board board = flow.board(review, route);
         List<Part> parts = closed(review, route, turn, board.close(turn, seats.acting(review, route, actor)));
-        goOn(review, route, board, parts, new Journal.Actor(actor.person(), actor.name()), actor.person());
+        goOn(review, route, board, parts, Journal.by(actor, review.projectId), actor.person(review.projectId));
     }
 
     /** The time for an answer, and what was to be waited beyond it, is over. */
@@ -132,7 +132,7 @@ public class Deciding {
         Board board = flow.board(review, route);
         List<Part> parts = closed(review, route, turn, board.release(turn, seats.acting(review, route, actor)));
         for (Board.File file : board.files()) {
-            passages.note(file.passage().value(), Journal.Kind.AMONG_REVIEWERS, new Journal.Actor(actor.person(), actor.name()), "Comments drawn together and released.");
+            passages.note(file.passage().value(), Journal.Kind.AMONG_REVIEWERS, Journal.by(actor, review.projectId), "Comments drawn together and released.");
         }
         parting.part(review, route, parts);
         messages.gather(review.submissionId, submissions.reference(review.submissionId));
@@ -152,7 +152,7 @@ public class Deciding {
         }
         row.drawn = as;
         row.drawnText = as == ReviewAnswer.DrawnAs.REWORDED ? text.strip() : null;
-        row.drawnBy = actor.person();
+        row.drawnBy = actor.person(review.projectId);
         live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, id));
     }
 

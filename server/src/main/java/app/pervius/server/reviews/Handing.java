@@ -108,7 +108,7 @@ class Handing {
         hand(review, seat, to, from, note.strip());
         note(review, actor, "Passed on to " + people.person(to).name() + (note.isBlank() ? "." : ": " + note.strip()));
         flow.heldAnew(review, route);
-        told(review, to, "passed on " + seat.id() + " " + review.version, "\n" + actor.name() + " passes this on to you" + (note.isBlank() ? "." : ": " + note.strip()));
+        told(review, to, "passed on " + seat.id() + " " + review.version, "\n" + actor.in(review.projectId).name() + " passes this on to you" + (note.isBlank() ? "." : ": " + note.strip()));
     }
 
     /** Gives a place that was passed on back to who passed it on. */
@@ -122,7 +122,7 @@ class Handing {
         hand(review, seat, back, null, note.strip());
         note(review, actor, "Gave it back to " + people.person(back).name() + (note.isBlank() ? "." : ": " + note.strip()));
         flow.heldAnew(review, flow.route(review));
-        told(review, back, "given back " + seat.id() + " " + review.version, "\n" + actor.name() + " gives this back to you" + (note.isBlank() ? "." : ": " + note.strip()));
+        told(review, back, "given back " + seat.id() + " " + review.version, "\n" + actor.in(review.projectId).name() + " gives this back to you" + (note.isBlank() ? "." : ": " + note.strip()));
     }
 
     /** Moves all open steps of one person in a project to another; those the other may not decide on stay where they are. */
@@ -159,7 +159,7 @@ class Handing {
                     .ifPresent(role -> warnings.add("New steps still go to " + people.person(from).name() + ", who holds “" + people.roleName(role) + "”. Give the role to somebody else under People if that is to change."));
         }
         if (!lines.isEmpty()) {
-            tellMoved(project, to, lines, "Moved to you from " + people.person(from).name() + " by " + actor.name() + ": " + reason.strip());
+            tellMoved(project, to, lines, "Moved to you from " + people.person(from).name() + " by " + actor.in(project).name() + ": " + reason.strip());
         }
         return new MovedSteps(lines.size(), notMoved, List.copyOf(warnings));
     }
@@ -193,7 +193,7 @@ class Handing {
         if (review.turn != turn || !review.state.live()) {
             throw refusals.problem(review, flow.route(review), turn, new Refusal.TurnIsOver());
         }
-        flow.tell(review, seats.in(review), Occasion.REMINDED, "nudge " + review.id() + " " + clock.instant().toEpochMilli(), "\n" + actor.name() + " asks for your answer.");
+        flow.tell(review, seats.in(review), Occasion.REMINDED, "nudge " + review.id() + " " + clock.instant().toEpochMilli(), "\n" + actor.in(review.projectId).name() + " asks for your answer.");
         messages.gather(review.submissionId, submissions.reference(review.submissionId));
         note(review, actor, "Reminded.");
     }
@@ -282,7 +282,7 @@ class Handing {
     }
 
     private void note(Review review, Actor actor, String account) {
-        files.live(review.id()).forEach(file -> passages.note(file.passage(), Journal.Kind.AMONG_REVIEWERS, new Journal.Actor(actor.person(), actor.name()), account));
+        files.live(review.id()).forEach(file -> passages.note(file.passage(), Journal.Kind.AMONG_REVIEWERS, Journal.by(actor, review.projectId), account));
     }
 
     private void told(Review review, long person, String run, String detail) {

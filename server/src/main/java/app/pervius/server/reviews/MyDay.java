@@ -26,11 +26,11 @@ class MyDay {
     /** The reviews, each once, the most urgent first; some may be such as the person may not decide on. */
     List<Long> waiting(Actor actor, int most) {
         Set<Long> people = new HashSet<>();
-        actor.memberships().keySet().forEach(project -> people.addAll(deputies.standsInFor(actor.person(), projects.settings(project).zone())));
-        if (people.isEmpty()) {
-            return seats.waitingFor(actor.person(), Limit.of(most)).stream().distinct().toList();
+        actor.memberships().keySet().forEach(project -> people.addAll(deputies.standsInFor(actor.person(project), projects.settings(project).zone())));
+        if (people.isEmpty() && actor.persons().size() == 1) {
+            return seats.waitingFor(actor.persons().iterator().next(), Limit.of(most)).stream().distinct().toList();
         }
-        people.add(actor.person());
+        people.addAll(actor.persons());
         return seats.waitingFor(people, Limit.of(most)).stream().distinct().toList();
     }
 }

@@ -7,8 +7,8 @@ import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /**
- * Who is on the reviewing side of a review: document controllers, and those who see what every firm sends, except the author's own
- * firm unless the route lets it decide. Nobody else learns that there is a review, or reads what is said in it before its release.
+ * Who is on the reviewing side of a review: document controllers, and those who decide and see what the firm sends, except the author's
+ * own firm unless the route lets it decide. Nobody else learns that there is a review, or reads what is said in it before its release.
  */
 @Component
 class ReviewAccess {
@@ -22,12 +22,9 @@ class ReviewAccess {
     }
 
     boolean sees(Review review, Actor actor) {
-        if (!actor.memberships().containsKey(review.projectId)) {
-            return false;
-        }
-        Actor.Membership membership = actor.in(review.projectId);
-        return membership.controls() || membership.seesAll() && (actor.firm() != review.authorFirmId
-                || routes.edition(review.projectId, review.routeKey, review.routeEdition).ownFirmDecides());
+        Actor.Membership membership = actor.memberships().get(review.projectId);
+        return membership != null && (membership.reviews(review.authorFirmId)
+                || membership.decides() && membership.sees(review.authorFirmId) && routes.edition(review.projectId, review.routeKey, review.routeEdition).ownFirmDecides());
     }
 
     Review mustSee(Optional<Review> found, Actor actor) {
@@ -41,7 +38,6 @@ class ReviewAccess {
 
     /** Whether somebody may read what was said of a passage as it was said. */
     boolean readsAsSaid(Passages.PassageView passage, Actor actor) {
-        Actor.Membership membership = actor.in(passage.project());
-        return reviews.ofPassage(passage.id()).map(r -> sees(r, actor)).orElse(membership.controls() || membership.seesAll() && actor.firm() != passage.authorFirm());
+        return reviews.ofPassage(passage.id()).map(r -> sees(r, actor)).orElse(actor.in(passage.project()).reviews(passage.authorFirm()));
     }
 }

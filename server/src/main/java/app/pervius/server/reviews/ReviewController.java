@@ -159,7 +159,7 @@ class ReviewController {
     List<Reviews.Said> said(@PathVariable long passage, Actor actor) {
         return Objects.requireNonNull(reading.execute(status -> {
             Passages.PassageView view = passages.passage(passage);
-            if (!actor.memberships().containsKey(view.project()) || !actor.maySee(view.project(), view.authorFirm())) {
+            if (!actor.maySee(view.project(), view.authorFirm())) {
                 throw Problem.notFound("passage");
             }
             if (access.readsAsSaid(view, actor)) {
@@ -261,7 +261,7 @@ class ReviewController {
     TakeBackView mayTakeBack(@PathVariable long passage, Actor actor) {
         return Objects.requireNonNull(reading.execute(status -> {
             Passages.PassageView view = passages.passage(passage);
-            if (!actor.memberships().containsKey(view.project()) || !actor.maySee(view.project(), view.authorFirm())) {
+            if (!actor.maySee(view.project(), view.authorFirm())) {
                 throw Problem.notFound("passage");
             }
             return reviews.ofPassage(passage).filter(r -> arranging.couldTakeBack(r, actor)).map(r -> new TakeBackView(r.id(), r.turn)).orElse(new TakeBackView(null, 0));

@@ -2,6 +2,7 @@ package app.pervius.server.reviews;
 
 import app.pervius.core.calendar.WorkingCalendar;
 import app.pervius.core.review.Route;
+import app.pervius.server.access.Actor;
 import app.pervius.server.http.Page;
 import app.pervius.server.http.Problem;
 import app.pervius.server.passages.Passages;
@@ -43,6 +44,13 @@ class ReviewList {
 
     /** What a list is narrowed down to; an absent one does not narrow. */
     record Narrow(WhichReviews which, @Nullable String route, @Nullable Long person, @Nullable Long firm, @Nullable Integer cycleFrom) {
+    }
+
+    /** Whose work is reviewed: the firms ({@link Actor#EVERY_FIRM} for all), but not {@code notOfFirm}. */
+    record Whose(Set<Long> firms, long notOfFirm) {
+        static final long NOBODY = -1;
+        /** What it asks of a review {@code r}, with the parameters {@code firms} and {@code notFirm}. */
+        static final String CONDITION = " (0 in (:firms) or r.author_firm_id in (:firms)) and r.author_firm_id <> :notFirm ";
     }
 
     /** A file count for each code a review's files ended with. */
@@ -101,14 +109,14 @@ class ReviewList {
     /**
      * A page.
      *
-     * @param notOfFirm reviews on this firm's work are left out; absent for none
+     * @param whose whose work is reviewed
      * @param size how many rows at most
      */
-    Page<ReviewRow> page(long project, Narrow narrow, Order order, @Nullable Long notOfFirm, @Nullable String after, int size) {
+    Page<ReviewRow> page(long project, Narrow narrow, Order order, Whose whose, @Nullable String after, int size) {
         boolean byDue = order == Order.DUE && (narrow.which() == WhichReviews.OPEN || narrow.which() == WhichReviews.LATE);
         List<Row> found = new ArrayList<>();
         for (List<String> states : byDue ? List.of(List.of("OPEN"), List.of("RELEASING")) : List.of(states(narrow.which()))) {
-            found.addAll(rows(project, narrow, states, byDue, notOfFirm, after, size + 1));
+            found.addAll(rows(project, narrow, states, byDue, whose, after, size + 1));
         }
         if (byDue) {
             found.sort(Comparator.comparing((Row r) -> r.due() == null ? Instant.MAX : r.due()).thenComparing(Row::id));
@@ -118,7 +126,7 @@ class ReviewList {
         return new Page<>(views(project, rows), more ? cursor(rows.getLast(), byDue, narrow.which()) : null);
     }
 
-    private List<Row> rows(long project, Narrow narrow, List<String> states, boolean byDue, @Nullable Long notOfFirm, @Nullable String after, int most) {
+    private List<Row> rows(long project, Narrow narrow, List<String> states, boolean byDue, Whose whose, @Nullable String after, int most) {
         Map<String, Object> params = new HashMap<>(Map.of("project", project, "most", most));
         StringBuilder sql = new StringBuilder("select " + COLUMNS + " from review r where r.project_id = :project");
         boolean closed = narrow.which() == WhichReviews.CLOSED;
@@ -129,7 +137,9 @@ class ReviewList {
         }
         and(sql, params, "route", narrow.route(), "r.route_key = :route");
         and(sql, params, "firm", narrow.firm(), "r.author_firm_id = :firm");
-        and(sql, params, "notFirm", notOfFirm, "r.author_firm_id <> :notFirm");
+        sql.append(" and ").append(Whose.CONDITION);
+        params.put("firms", whose.firms());
+        params.put("notFirm", whose.notOfFirm());
         and(sql, params, "person", narrow.person(), "exists (select 1 from review_seat s where s.review_id = r.id and s.turn = r.turn and s.person_id = :person)");
         and(sql, params, "cycle", narrow.cycleFrom(), "exists (select 1 from review_passage x join passage p on p.id = x.passage_id where x.review_id = r.id and p.cycle >= :cycle)");
         if (narrow.which() == WhichReviews.LATE) {

@@ -47,8 +47,8 @@ class ReviewListController {
     Page<ReviewList.ReviewRow> reviews(@PathVariable long project, @RequestParam(defaultValue = "OPEN") ReviewList.WhichReviews which, @RequestParam(required = false) @Nullable String route,
             @RequestParam(required = false) @Nullable Long person, @RequestParam(required = false) @Nullable Long firm, @RequestParam(required = false) @Nullable Integer cycleFrom,
             @RequestParam(defaultValue = "DUE") ReviewList.Order order, @RequestParam(required = false) @Nullable String after, Actor actor) {
-        @Nullable Long notOf = notOf(project, actor);
-        return Objects.requireNonNull(reading.execute(status -> list.page(project, new ReviewList.Narrow(which, route, person, firm, cycleFrom), order, notOf, after, Page.SIZE)));
+        ReviewList.Whose whose = whose(project, actor);
+        return Objects.requireNonNull(reading.execute(status -> list.page(project, new ReviewList.Narrow(which, route, person, firm, cycleFrom), order, whose, after, Page.SIZE)));
     }
 
     /** The same as a table to take away. */
@@ -56,27 +56,27 @@ class ReviewListController {
     ResponseEntity<StreamingResponseBody> table(@PathVariable long project, @RequestParam(defaultValue = "OPEN") ReviewList.WhichReviews which, @RequestParam(required = false) @Nullable String route,
             @RequestParam(required = false) @Nullable Long person, @RequestParam(required = false) @Nullable Long firm, @RequestParam(required = false) @Nullable Integer cycleFrom,
             @RequestParam(defaultValue = "DUE") ReviewList.Order order, @RequestParam TableWriter.Format format, Actor actor) {
-        @Nullable Long notOf = notOf(project, actor);
+        ReviewList.Whose whose = whose(project, actor);
         Projects.Settings settings = projects.settings(project);
         Lines<ReviewList.ReviewRow> rows = new Lines<>(after -> Objects.requireNonNull(reading.execute(status ->
-                list.page(project, new ReviewList.Narrow(which, route, person, firm, cycleFrom), order, notOf, after, Page.SIZE))), row -> cells(row, settings));
+                list.page(project, new ReviewList.Narrow(which, route, person, firm, cycleFrom), order, whose, after, Page.SIZE))), row -> cells(row, settings));
         return TableWriter.download(format, settings.code() + " reviews", head(settings.zone()), rows);
     }
 
     /** How long the steps closed in the last so many days took, how many were late, and what waits with whom. */
     @GetMapping("/turnaround")
     Turnaround.TurnaroundView turnaround(@PathVariable long project, @RequestParam(defaultValue = "90") @Min(1) @Max(1000) int days, Actor actor) {
-        @Nullable Long notOf = notOf(project, actor);
-        return Objects.requireNonNull(reading.execute(status -> turnaround.view(project, days, notOf)));
+        ReviewList.Whose whose = whose(project, actor);
+        return Objects.requireNonNull(reading.execute(status -> turnaround.view(project, days, whose)));
     }
 
-    /** The firm whose reviews the caller does not see: one's own, unless one controls the project. */
-    private static @Nullable Long notOf(long project, Actor actor) {
+    /** Whose reviews the caller sees: not one's own firm's, unless one controls the project. */
+    private static ReviewList.Whose whose(long project, Actor actor) {
         Actor.Membership membership = actor.in(project);
-        if (!membership.controls() && !membership.seesAll()) {
+        if (!membership.controls() && !(membership.decides() && membership.seesOthers())) {
             throw Problem.forbidden("Reviews are listed for the reviewing side. Where your own files are stands under Passages.");
         }
-        return membership.controls() ? null : actor.firm();
+        return new ReviewList.Whose(actor.seenFirms(project), membership.controls() ? ReviewList.Whose.NOBODY : membership.firm());
     }
 
     private static List<String> head(ZoneId zone) {

@@ -168,7 +168,7 @@ class ReviewViews {
             projectsOf.computeIfAbsent(review.projectId, id -> {
                 Projects.Settings settings = projects.settings(id);
                 Map<Long, Long> away = deputies.today(settings.zone());
-                return new InProject(settings, away, away.entrySet().stream().filter(e -> e.getValue() == actor.person()).map(Map.Entry::getKey).collect(Collectors.toSet()));
+                return new InProject(settings, away, away.entrySet().stream().filter(e -> actor.is(e.getValue())).map(Map.Entry::getKey).collect(Collectors.toSet()));
             });
             routesOf.put(review.id(), byEdition.computeIfAbsent(review.projectId + "/" + review.routeKey + "/" + review.routeEdition, key -> flow.route(review)));
             persons.add(review.authorId);
@@ -213,7 +213,7 @@ class ReviewViews {
                 around.seats().stream().map(s -> view(project, board, s, known)).toList(), needed(step, around.seats()), step.drawing(), route.filesGoAlone(), review.due,
                 review.due == null ? null : settings.calendar().workingDaysLeft(known.now(), review.due), review.senderId == null ? null : known.persons().get(review.senderId).name(), review.message,
                 review.state.live() ? board.files().size() : around.files().size(), undecided, Deciding.mayDraw(board, acting),
-                fresh && (actor.controls(review.projectId) || Long.valueOf(actor.person()).equals(review.senderId)), fresh && Arranging.mayTakeBack(review, actor), its);
+                fresh && (actor.controls(review.projectId) || actor.is(review.senderId)), fresh && Arranging.mayTakeBack(review, actor), its);
     }
 
     private static int needed(Step step, List<ReviewSeat> sitting) {

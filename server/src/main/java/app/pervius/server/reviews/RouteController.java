@@ -120,7 +120,7 @@ class RouteController {
             throw Problem.invalid("name", "Another route is called “" + route.name() + "” too.");
         }
         mustExist(project, route);
-        routes.putInForce(project, route, entry.edition(), actor.person());
+        routes.putInForce(project, route, entry.edition(), actor.person(project));
     }
 
     /** Withdraws a route; what is under way on it finishes on it. */
@@ -171,6 +171,10 @@ class RouteController {
         if (!named.stream().map(RoleId::value).allMatch(known::contains)) {
             throw Problem.invalid("who", "A role in it does not exist in this project.");
         }
+        if (!route.senderPeople().stream().allMatch(p -> people.isMember(project, p.value()))) {
+            throw Problem.invalid("senderPeople", "A person in it is not in this project.");
+        }
+        route.senderFirms().forEach(firm -> people.firm(project, firm.value()));
     }
 
     private List<StepView> steps(long project, Route route) {

@@ -63,9 +63,10 @@ class RouteFindings {
 
     private Optional<String> whoIsMissing(long project, Who who, Fields fields) {
         return switch (who) {
-            case Who.InRole(RoleId role) -> people.holders(role).isEmpty() ? Optional.of("Nobody holds “" + people.roleName(role) + "”") : Optional.empty();
+            case Who.InRole(RoleId role) -> people.holders(role).isEmpty() ? Optional.of("Nobody holds “" + people.roleName(role) + "”")
+                    : people.holders(role).stream().noneMatch(h -> people.decides(project, h.person().value())) ? Optional.of("Nobody who holds “" + people.roleName(role) + "” may decide") : Optional.empty();
             case Who.Person(PersonId person) -> people.reviewingSide(project).stream().anyMatch(h -> h.person().equals(person)) ? Optional.empty()
-                    : Optional.of(people.person(person.value()).name() + " has left the project, or does not see what every firm sends");
+                    : Optional.of(people.person(person.value()).name() + " has left the project, or may not see or decide on what others send");
             case Who.ByMatrix(Matrix.Duty duty) -> matrices.of(project).cells().values().stream().anyMatch(c -> !c.getOrDefault(duty, List.of()).isEmpty()) ? Optional.empty()
                     : Optional.of("The distribution matrix says nobody who " + duty.label());
             case Who.InField(String field) -> fields.find(field).isPresent() ? Optional.empty() : Optional.of("The project has no field “" + field + "”");

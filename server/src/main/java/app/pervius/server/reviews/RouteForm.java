@@ -1,5 +1,6 @@
 package app.pervius.server.reviews;
 
+import app.pervius.core.project.FirmId;
 import app.pervius.core.project.PersonId;
 import app.pervius.core.project.RoleId;
 import app.pervius.core.review.Chase;
@@ -28,10 +29,13 @@ import org.jspecify.annotations.Nullable;
  *
  * @param lead who draws the comments together and releases them; absent for whoever closes the last step
  * @param senders ids of roles whose holders may send on it by hand, beside document controllers
+ * @param senderFirms ids of firms whose people may too
+ * @param senderPeople ids of people who may too
  * @param values values for fields that are set when a review ends
  */
 record RouteForm(@NotNull @Size(max = 120) String name, @NotNull @Size(max = 20) List<@Valid @NotNull StepForm> steps, boolean ownFirmDecides, boolean filesGoAlone,
-        @Nullable @Valid WhoForm lead, @NotNull @Size(max = 100) List<@NotNull Long> senders, @NotNull @Size(max = 50) Map<String, @NotNull @Size(max = 200) String> values,
+        @Nullable @Valid WhoForm lead, @NotNull @Size(max = 100) List<@NotNull Long> senders, @NotNull @Size(max = 100) List<@NotNull Long> senderFirms,
+        @NotNull @Size(max = 100) List<@NotNull Long> senderPeople, @NotNull @Size(max = 50) Map<String, @NotNull @Size(max = 200) String> values,
         @NotNull @Size(max = 4) List<@Valid @NotNull StatusFor> statusCodes) {
 
     /** The status code a decision is issued with instead of the rule's. */
@@ -81,7 +85,7 @@ record RouteForm(@NotNull @Size(max = 120) String name, @NotNull @Size(max = 20)
             }
         });
         return new Route(key, name.strip(), 0, steps.stream().map(RouteForm::step).toList(), ownFirmDecides, filesGoAlone, Optional.ofNullable(lead).map(RouteForm::who),
-                senders.stream().map(RoleId::new).toList(), new Completion(set, status));
+                senders.stream().map(RoleId::new).toList(), senderFirms.stream().map(FirmId::new).toList(), senderPeople.stream().map(PersonId::new).toList(), new Completion(set, status));
     }
 
     private static Step step(StepForm form) {
@@ -134,7 +138,7 @@ record RouteForm(@NotNull @Size(max = 120) String name, @NotNull @Size(max = 20)
 
     static RouteForm of(Route route) {
         return new RouteForm(route.name(), route.steps().stream().map(RouteForm::of).toList(), route.ownFirmDecides(), route.filesGoAlone(), route.lead().map(RouteForm::of).orElse(null),
-                route.senders().stream().map(RoleId::value).toList(), route.completion().values(),
+                route.senders().stream().map(RoleId::value).toList(), route.senderFirms().stream().map(FirmId::value).toList(), route.senderPeople().stream().map(PersonId::value).toList(), route.completion().values(),
                 route.completion().statusCodes().entrySet().stream().sorted(Map.Entry.comparingByKey()).map(e -> new StatusFor(e.getKey(), e.getValue())).toList());
     }
 

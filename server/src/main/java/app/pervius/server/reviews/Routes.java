@@ -65,7 +65,9 @@ public class Routes implements Choices.OfRoutes {
 
     /** Whether somebody may send files by hand on a route: controllers, and holders of the roles it names. */
     public static boolean maySend(long project, Route route, Actor actor) {
-        return actor.controls(project) || route.senders().stream().anyMatch(r -> actor.in(project).roles().contains(r.value()));
+        Actor.Membership membership = actor.in(project);
+        return membership.sendsByHand() || route.senders().stream().anyMatch(r -> membership.roles().contains(r.value()))
+                || route.senderFirms().stream().anyMatch(f -> f.value() == membership.firm()) || route.senderPeople().stream().anyMatch(p -> p.value() == membership.person());
     }
 
     /** Whether there is a route on which somebody may send files by hand. */

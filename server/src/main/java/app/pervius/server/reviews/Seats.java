@@ -50,8 +50,8 @@ class Seats {
 
     /** What the core works out seats by. */
     Seating.Facts facts(long project, long author, long authorFirm, FieldValues values) {
-        return new Seating.Facts(new PersonId(author), new FirmId(authorFirm), values, matrices.of(project), people::holders, people::roleName,
-                name -> named(project, name), person -> people.reviewingSide(project).stream().filter(h -> h.person().equals(person)).findFirst(),
+        return new Seating.Facts(new PersonId(author), new FirmId(authorFirm), values, matrices.of(project), role -> deciding(project, authorFirm, role), people::roleName,
+                name -> named(project, authorFirm, name), person -> people.reviewingSide(project, authorFirm).stream().filter(h -> h.person().equals(person)).findFirst(),
                 key -> projects.settings(project).fields().label(key));
     }
 
@@ -101,21 +101,21 @@ class Seats {
 
     /** Somebody, with the seats of a review the person may act from: one's own, and those of people one stands in for on others' work. */
     Acting acting(Review review, Route route, Actor actor) {
-        return acting(review, route, actor, deputies.standsInFor(actor.person(), projects.settings(review.projectId).zone()));
+        return acting(review, route, actor, deputies.standsInFor(actor.person(review.projectId), projects.settings(review.projectId).zone()));
     }
 
     /** The same where it is known whom the person stands in for today. */
     static Acting acting(Review review, Route route, Actor actor, Set<Long> standsInFor) {
-        Set<PersonId> from = new HashSet<>(Set.of(new PersonId(actor.person())));
-        if (new Holder(new PersonId(actor.person()), new FirmId(actor.firm())).mayDecide(route, new PersonId(review.authorId), new FirmId(review.authorFirmId))) {
+        Set<PersonId> from = new HashSet<>(Set.of(new PersonId(actor.person(review.projectId))));
+        if (new Holder(new PersonId(actor.person(review.projectId)), new FirmId(actor.firm(review.projectId))).mayDecide(route, new PersonId(review.authorId), new FirmId(review.authorFirmId))) {
             standsInFor.forEach(p -> from.add(new PersonId(p)));
         }
-        return new Acting(new PersonId(actor.person()), from);
+        return new Acting(new PersonId(actor.person(review.projectId)), from);
     }
 
     /** Whether a person could sit in a review: active, on the reviewing side, and not on one's own firm's work unless the route allows it. */
     boolean fit(Review review, Route route, long person) {
-        return people.reviewingSide(review.projectId).stream().anyMatch(h -> h.person().value() == person
+        return people.reviewingSide(review.projectId, review.authorFirmId).stream().anyMatch(h -> h.person().value() == person
                 && h.mayDecide(route, new PersonId(review.authorId), new FirmId(review.authorFirmId)));
     }
 
@@ -127,7 +127,7 @@ class Seats {
 
     void mustFit(Review review, Route route, long person) {
         if (!fit(review, route, person)) {
-            throw Problem.invalid("person", people.person(person).name() + " cannot decide here: people of the author's own firm, and people who do not see what every firm sends, may not.");
+            throw Problem.invalid("person", people.person(person).name() + " cannot decide here: people of the author's own firm, and people whose roles do not let them see or decide on it, may not.");
         }
     }
 
@@ -162,10 +162,16 @@ class Seats {
         }
     }
 
+    /** The holders of a role whose roles let them decide on what a firm sends; its own people where a route lets them. */
+    private List<Holder> deciding(long project, long authorFirm, RoleId role) {
+        List<Holder> side = people.reviewingSide(project, authorFirm);
+        return people.holders(role).stream().filter(h -> side.contains(h) || h.firm().value() == authorFirm && people.decides(project, h.person().value())).toList();
+    }
+
     /** Somebody of the reviewing side by name or address, if exactly one is meant. */
-    private Optional<Holder> named(long project, String name) {
+    private Optional<Holder> named(long project, long authorFirm, String name) {
         String wanted = name.strip();
-        List<Holder> meant = people.reviewingSide(project).stream().filter(h -> {
+        List<Holder> meant = people.reviewingSide(project, authorFirm).stream().filter(h -> {
             People.PersonView person = people.person(h.person().value());
             return person.name().equalsIgnoreCase(wanted) || person.email().equalsIgnoreCase(wanted);
         }).toList();

@@ -59,16 +59,15 @@ class StandingIn {
     }
 
     private void tell(Deputies.Away away) {
-        List<Long> its = accounts.actor(away.person()).map(a -> a.memberships().keySet()).orElse(Set.of()).stream().filter(project -> deputies.isOn(away, projects.settings(project).zone())).toList();
-        if (its.isEmpty() || !deputies.told(away.id())) {
-            return;
+        long project = people.projectOf(away.person());
+        if (people.isMember(project, away.person()) && deputies.isOn(away, projects.settings(project).zone()) && deputies.told(away.id())) {
+            tell(project, away);
         }
-        its.forEach(project -> tell(project, away));
     }
 
     private void tell(long project, Deputies.Away away) {
         Projects.Settings settings = projects.settings(project);
-        Actor deputy = accounts.actor(away.deputy()).orElse(null);
+        Actor deputy = accounts.ofPerson(away.deputy()).orElse(null);
         if (deputy == null) {
             return;
         }

@@ -65,9 +65,9 @@ class Turnaround {
         this.clock = clock;
     }
 
-    TurnaroundView view(long project, int days, @Nullable Long notOfFirm) {
+    TurnaroundView view(long project, int days, ReviewList.Whose whose) {
         WorkingCalendar calendar = projects.settings(project).calendar();
-        List<Measured> measured = closed(project, clock.instant().minus(Duration.ofDays(days)), notOfFirm).stream().map(c -> {
+        List<Measured> measured = closed(project, clock.instant().minus(Duration.ofDays(days)), whose).stream().map(c -> {
             int took = calendar.workingDaysAfter(calendar.firstDay(c.began()), calendar.dayOf(c.closed()));
             return new Measured(c, Math.max(0, took), c.due() != null && c.closed().isAfter(c.due()));
         }).toList();
@@ -78,18 +78,19 @@ class Turnaround {
                 by(measured, m -> step(project, m.closed()).name()), by(measured, m -> routes.edition(project, m.closed().route(), m.closed().edition()).name()),
                 by(measured, m -> m.closed().role() == null ? "nobody's role" : people.roleName(new app.pervius.core.project.RoleId(m.closed().role()))),
                 by(measured, m -> disciplines.getOrDefault(m.closed().passage(), "none")),
-                by(measured, m -> m.closed().person() == null ? "nobody in time" : people.person(m.closed().person()).name()), load(project, calendar, notOfFirm));
+                by(measured, m -> m.closed().person() == null ? "nobody in time" : people.person(m.closed().person()).name()), load(project, calendar, whose));
     }
 
-    private List<Closed> closed(long project, Instant since, @Nullable Long notOfFirm) {
+    private List<Closed> closed(long project, Instant since, ReviewList.Whose whose) {
         return jdbc.sql("""
                 select r.route_key, r.route_edition, c.step, c.closed_at, c.person_id, (select min(s.due) from review_seat s where s.review_id = c.review_id and s.turn = c.turn),
                     (select min(x.passage_id) from review_passage x where x.review_id = c.review_id),
                     coalesce((select max(d.closed_at) from review_closing d where d.review_id = c.review_id and d.turn < c.turn), r.made_at),
                     (select max(s.role_id) from review_seat s where s.review_id = c.review_id and s.turn = c.turn and s.person_id = c.person_id)
                 from review_closing c join review r on r.id = c.review_id
-                where r.project_id = :project and c.closed_at >= :since and r.author_firm_id <> :notFirm order by c.id desc fetch first 20000 rows only""")
-                .param("project", project).param("since", since.atOffset(ZoneOffset.UTC)).param("notFirm", notOfFirm == null ? -1 : notOfFirm)
+                where r.project_id = :project and c.closed_at >= :since and """ + ReviewList.Whose.CONDITION + """
+                 order by c.id desc fetch first 20000 rows only""")
+                .param("project", project).param("since", since.atOffset(ZoneOffset.UTC)).param("firms", whose.firms()).param("notFirm", whose.notOfFirm())
                 .query((row, n) -> new Closed(row.getString(1), row.getInt(2), row.getInt(3), at(row.getObject(8, OffsetDateTime.class)), row.getObject(6, OffsetDateTime.class) == null ? null
                         : at(row.getObject(6, OffsetDateTime.class)), at(row.getObject(4, OffsetDateTime.class)), row.getObject(5, Long.class), row.getLong(7), row.getObject(9, Long.class))).list();
     }
@@ -109,31 +110,31 @@ class Turnaround {
         return took;
     }
 
-    private List<Load> load(long project, WorkingCalendar calendar, @Nullable Long notOfFirm) {
+    private List<Load> load(long project, WorkingCalendar calendar, ReviewList.Whose whose) {
         Instant now = clock.instant();
         Instant week = calendar.endOf(calendar.shift(calendar.dayOf(now), 5));
         Map<Long, int[]> byPerson = new HashMap<>();
         jdbc.sql("""
                 select s.person_id, s.due, (select count(*) from review_passage x where x.review_id = s.review_id and x.over_at is null)
-                from review_seat s join review r on r.id = s.review_id where r.project_id = :project and s.open = true and r.author_firm_id <> :notFirm""")
-                .param("project", project).param("notFirm", notOfFirm == null ? -1 : notOfFirm).query(row -> {
+                from review_seat s join review r on r.id = s.review_id where r.project_id = :project and s.open = true and """ + ReviewList.Whose.CONDITION)
+                .param("project", project).param("firms", whose.firms()).param("notFirm", whose.notOfFirm()).query(row -> {
                     int[] counts = byPerson.computeIfAbsent(row.getLong(1), k -> new int[4]);
                     OffsetDateTime due = row.getObject(2, OffsetDateTime.class);
                     counts[0] += row.getInt(3);
                     counts[1] += due != null && at(due).isBefore(now) ? row.getInt(3) : 0;
                     counts[2] += due != null && !at(due).isBefore(now) && at(due).isBefore(week) ? row.getInt(3) : 0;
                 });
-        coming(project, notOfFirm, byPerson);
+        coming(project, whose, byPerson);
         return byPerson.entrySet().stream().map(e -> new Load(people.person(e.getKey()).name(), people.person(e.getKey()).firmCode(), e.getValue()[0], e.getValue()[1], e.getValue()[2], e.getValue()[3]))
                 .sorted(java.util.Comparator.comparing(Load::files).reversed().thenComparing(Load::person)).toList();
     }
 
     /** What will come to the holders of the roles of later steps. */
-    private void coming(long project, @Nullable Long notOfFirm, Map<Long, int[]> byPerson) {
+    private void coming(long project, ReviewList.Whose whose, Map<Long, int[]> byPerson) {
         jdbc.sql("""
                 select r.route_key, r.route_edition, r.step, (select count(*) from review_passage x where x.review_id = r.id and x.over_at is null)
-                from review r where r.project_id = :project and r.state = 'OPEN' and r.author_firm_id <> :notFirm""")
-                .param("project", project).param("notFirm", notOfFirm == null ? -1 : notOfFirm).query(row -> {
+                from review r where r.project_id = :project and r.state = 'OPEN' and """ + ReviewList.Whose.CONDITION)
+                .param("project", project).param("firms", whose.firms()).param("notFirm", whose.notOfFirm()).query(row -> {
                     var route = routes.edition(project, row.getString(1), row.getInt(2));
                     int files = row.getInt(4);
                     route.steps().subList(row.getInt(3) + 1, route.steps().size()).stream().flatMap(s -> s.who().stream())

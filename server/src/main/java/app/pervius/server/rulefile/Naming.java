@@ -25,7 +25,7 @@ final class Naming {
 
     Naming(long project, Folders folders, People people) {
         folders.all(project).forEach(f -> folderPaths.put(f.id(), f.path().isEmpty() ? ROOT : f.path()));
-        people.firms().forEach(f -> firmCodes.put(f.id(), f.code()));
+        people.firms(project).forEach(f -> firmCodes.put(f.id(), f.code()));
         people.roles(project).forEach(r -> roleNames.put(r.id(), r.name()));
         people.membersOf(project).forEach(p -> addresses.put(p.id(), p.email()));
     }

@@ -112,7 +112,7 @@ class PatternController {
         PathPattern.CompiledPath path = PathPattern.compile(trial.path(), fields);
         Compiled name = Pattern.compile(trial.name(), fields);
         if (path instanceof PathPattern.CompiledPath.Sound(PathPattern folders) && name instanceof Compiled.Sound(Pattern pattern)) {
-            return new PlaceTried(List.of(), List.of(), documents.newest(project, actor.onlyFirm(project), SAMPLES).stream()
+            return new PlaceTried(List.of(), List.of(), documents.newest(project, actor.seenFirms(project), SAMPLES).stream()
                     .map(document -> made(folders, pattern, fields, document, trial.status())).toList());
         }
         return new PlaceTried(path instanceof PathPattern.CompiledPath.Faulty(List<PatternFault> faults) ? views(faults) : List.of(),

@@ -146,7 +146,7 @@ class RuleController {
     NewRule add(@PathVariable long project, @Valid @RequestBody RuleEntry entry, Actor actor) {
         Rule rule = entry.rule().rule();
         rights.must(project, actor, rule);
-        return new NewRule(desk.add(project, rule, entry.behind(), actor.person()));
+        return new NewRule(desk.add(project, rule, entry.behind(), actor.person(project)));
     }
 
     /** A rule as it is being edited; {@code id} is absent for one that is not on the sheet yet. */

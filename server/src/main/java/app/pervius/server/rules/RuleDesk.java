@@ -116,7 +116,7 @@ public class RuleDesk {
     void saveDraft(long id, int version, Rule draft, Actor actor) {
         RuleRow row = forChange(id, version, actor);
         rights.must(row.projectId, actor, draft);
-        write(row, draft, actor.person());
+        write(row, draft, actor.person(row.projectId));
         rules.saveAndFlush(row);
         tellOthers(row.projectId);
     }
@@ -133,7 +133,7 @@ public class RuleDesk {
     void saveProjectDraft(long project, int version, Handling draft, Actor actor) {
         ProjectHandling row = projectDraft(project, version, actor);
         row.draft = Json.write(draft);
-        row.draftBy = actor.person();
+        row.draftBy = actor.person(project);
         row.draftAt = clock.instant();
         projectDrafts.saveAndFlush(row);
         tellOthers(project);
@@ -170,7 +170,7 @@ public class RuleDesk {
         refuseFaulty(project, new RuleSheet(0, ofProject, order.stream().filter(id -> drafts.containsKey(id) || before.get(id).on())
                 .map(id -> new RuleSheet.Row(id, 0, all.get(id))).toList()), drafts.keySet(), chosen.project() != null);
         List<SheetEdition.Line> lines = order.stream().map(id -> drafts.containsKey(id)
-                ? new SheetEdition.Line(id, book.keep(id, drafts.get(id), actor.person()), !before.containsKey(id) || before.get(id).on()) : before.get(id)).toList();
+                ? new SheetEdition.Line(id, book.keep(id, drafts.get(id), actor.person(project)), !before.containsKey(id) || before.get(id).on()) : before.get(id)).toList();
         drafts.keySet().forEach(id -> rules.findById(id).orElseThrow().draft = null);
         List<String> what = new ArrayList<>(order.stream().filter(drafts::containsKey).map(id -> "“" + drafts.get(id).name() + "”").toList());
         if (chosen.order()) {
@@ -179,7 +179,7 @@ public class RuleDesk {
         if (chosen.project() != null) {
             what.add("what the project says");
         }
-        return edition(project, new SheetEdition.Says(ofProject, lines), actor.person(), String.join(", ", what) + " put in force");
+        return edition(project, new SheetEdition.Says(ofProject, lines), actor.person(project), String.join(", ", what) + " put in force");
     }
 
     private Handling projectChosen(long project, int version, Actor actor) {
@@ -265,7 +265,7 @@ public class RuleDesk {
         if (on) {
             refuseFaulty(row.projectId, book.sheet(new SheetBook.State(0, says)), Set.of(id), false);
         }
-        edition(row.projectId, says, actor.person(), "“" + name + "” switched " + (on ? "on" : "off"));
+        edition(row.projectId, says, actor.person(row.projectId), "“" + name + "” switched " + (on ? "on" : "off"));
     }
 
     /** Takes a rule off the sheet at once; going back to an edition of the sheet that has it brings it back. */
@@ -277,7 +277,7 @@ public class RuleDesk {
         Rule rule = book.rules(now).get(id);
         if (rule != null) {
             edition(row.projectId, new SheetEdition.Says(now.says().project(), now.says().lines().stream().filter(line -> line.rule() != id).toList()),
-                    actor.person(), "“" + rule.name() + "” taken off the sheet");
+                    actor.person(row.projectId), "“" + rule.name() + "” taken off the sheet");
         }
         tellOthers(row.projectId);
     }
@@ -316,14 +316,14 @@ public class RuleDesk {
         List<SheetEdition.Line> lines = new ArrayList<>();
         for (SheetEdition.Line line : then.says().lines()) {
             boolean same = Objects.equals(editionsNow.get(line.rule()), line.edition());
-            lines.add(same ? line : new SheetEdition.Line(line.rule(), book.keep(line.rule(), rulesThen.get(line.rule()), actor.person()), line.on()));
+            lines.add(same ? line : new SheetEdition.Line(line.rule(), book.keep(line.rule(), rulesThen.get(line.rule()), actor.person(project)), line.on()));
             rules.findById(line.rule()).orElseThrow().removed = false;
         }
         Map<Long, Rule> rulesNow = book.rules(now);
         rulesNow.keySet().stream().filter(id -> !rulesThen.containsKey(id)).map(id -> rules.findById(id).orElseThrow()).filter(row -> row.draft == null)
-                .forEach(row -> write(row, rulesNow.get(row.id()), actor.person()));
+                .forEach(row -> write(row, rulesNow.get(row.id()), actor.person(project)));
         positions(project, then.says().lines().stream().map(SheetEdition.Line::rule).toList());
-        return edition(project, new SheetEdition.Says(then.says().project(), lines), actor.person(), "back to edition " + edition);
+        return edition(project, new SheetEdition.Says(then.says().project(), lines), actor.person(project), "back to edition " + edition);
     }
 
     private void positions(long project, List<Long> first) {

@@ -61,14 +61,14 @@ public class SheetTakeOver {
             Optional<RuleRow> known = before.stream().filter(row -> shown(row, inForce).name().equals(rule.name())).findFirst();
             known.ifPresent(before::remove);
             if (known.isEmpty()) {
-                order.add(desk.add(project, rule, null, actor.person()));
+                order.add(desk.add(project, rule, null, actor.person(project)));
                 added++;
             } else {
                 RuleRow row = known.get();
-                Optional<String> others = Optional.ofNullable(row.draft == null || Objects.equals(row.draftBy, actor.person()) ? null : row.draftBy)
+                Optional<String> others = Optional.ofNullable(row.draft == null || Objects.equals(row.draftBy, actor.person(project)) ? null : row.draftBy)
                         .map(by -> "“" + rule.name() + "” by " + people.person(by).name());
                 order.add(row.id());
-                if (draftUnlessSame(row, rule, inForce, actor.person())) {
+                if (draftUnlessSame(row, rule, inForce, actor.person(project))) {
                     changed++;
                     others.ifPresent(replaced::add);
                 }
@@ -79,7 +79,7 @@ public class SheetTakeOver {
         for (int i = 0; i < order.size(); i++) {
             rules.findById(order.get(i)).orElseThrow().position = i + 1;
         }
-        boolean says = projectDraftUnlessSame(project, ofProject, now, actor.person());
+        boolean says = projectDraftUnlessSame(project, ofProject, now, actor.person(project));
         live.changed(new Live.Change(project, null, Live.Topic.RULES, project));
         return new SheetTaken(added, changed, sheet.size() - added - changed, says, left, replaced);
     }

@@ -130,9 +130,7 @@ public class Speaking implements RuleVoices {
         if (occasion == Occasion.ISSUED) {
             return named;
         }
-        Set<Long> seeing = new HashSet<>();
-        people.reviewingSide(passage.project()).forEach(holder -> seeing.add(holder.person().value()));
-        return named.stream().filter(p -> seeing.contains(p) || people.person(p).firmId() == passage.authorFirm()).toList();
+        return named.stream().filter(p -> people.maySee(passage.project(), p, passage.authorFirm())).toList();
     }
 
     private FieldValues merged(PassageFacts passage, Voice voice, Map<String, String> known) {

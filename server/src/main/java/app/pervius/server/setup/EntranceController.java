@@ -1,21 +1,25 @@
 package app.pervius.server.setup;
 
-import app.pervius.core.project.Code;
 import app.pervius.server.access.Actor;
 import app.pervius.server.access.Sessions;
-import app.pervius.server.folders.Folders;
+import app.pervius.server.accounts.AccountBook;
+import app.pervius.server.accounts.Passwords;
 import app.pervius.server.http.Problem;
-import app.pervius.server.people.People;
+import app.pervius.server.accounts.SecondSteps;
+import app.pervius.server.messages.Messages;
 import app.pervius.server.people.PeopleDesk;
+import app.pervius.server.signing.Providers;
+import org.jspecify.annotations.Nullable;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
 import java.security.SecureRandom;
 import java.util.HexFormat;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
@@ -33,31 +37,34 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/entrance")
 class EntranceController {
 
-    private static final List<Code> DISCIPLINES = List.of(new Code("A", "architecture"), new Code("C", "civil"), new Code("E", "electrical"),
-            new Code("H", "hydraulics"), new Code("I", "controls"), new Code("M", "mechanical"), new Code("N", "environment"), new Code("S", "structures"));
-    private static final List<Code> TYPES = List.of(new Code("DR", "drawing"), new Code("CA", "calculation"), new Code("SP", "specification"),
-            new Code("MS", "method statement"), new Code("IT", "inspection plan"), new Code("DS", "data sheet"), new Code("RP", "report"));
-
     private final PeopleDesk desk;
-    private final StandardProject standard;
-    private final Folders folders;
+    private final AccountBook accounts;
+    private final Passwords passwords;
+    private final FirstProject first;
     private final Sessions sessions;
+    private final Providers providers;
+    private final SecondSteps secondSteps;
+    private final Messages messages;
     private final TransactionTemplate transaction;
     private final Environment environment;
     private final String code = HexFormat.of().formatHex(new SecureRandom().generateSeed(6));
 
-    EntranceController(PeopleDesk desk, StandardProject standard, Folders folders, Sessions sessions, TransactionTemplate transaction,
+    EntranceController(PeopleDesk desk, AccountBook accounts, Passwords passwords, FirstProject first, Sessions sessions, Providers providers, SecondSteps secondSteps, Messages messages, TransactionTemplate transaction,
             Environment environment) {
         this.desk = desk;
-        this.standard = standard;
-        this.folders = folders;
+        this.accounts = accounts;
+        this.passwords = passwords;
+        this.first = first;
         this.sessions = sessions;
+        this.providers = providers;
+        this.secondSteps = secondSteps;
+        this.messages = messages;
         this.transaction = transaction;
         this.environment = environment;
     }
 
-    /** How one gets in here. */
-    record Entrance(boolean demo, boolean setUpNeeded) {
+    /** How one gets in here; {@code passkeyHost} is the name Pervius must be reached by for passkeys, absent where there are none. */
+    record Entrance(boolean demo, boolean setUpNeeded, List<Providers.Offered> providers, @Nullable String passkeyHost, boolean mail) {
     }
 
     /** The first administrator, his or her firm, and the first project; {@code code} stands on the console. */
@@ -68,30 +75,37 @@ class EntranceController {
 
     @GetMapping
     Entrance entrance() {
-        return new Entrance(environment.acceptsProfiles(Profiles.of("demo")), desk.nobodyYet());
+        return new Entrance(environment.acceptsProfiles(Profiles.of("demo")), accounts.nobodyYet(), providers.offered(), secondSteps.passkeyHost().orElse(null), messages.mailed());
     }
 
     /** Sets up an empty installation; afterwards the first administrator is signed in. Possible once. */
     @PostMapping("/set-up")
     Actor setUp(@Valid @RequestBody FirstEntry entry, HttpServletRequest request, HttpServletResponse response) {
-        if (!code.equals(entry.code())) {
+        if (!MessageDigest.isEqual(code.getBytes(StandardCharsets.UTF_8), entry.code().getBytes(StandardCharsets.UTF_8))) {
             throw Problem.invalid("code", "This is not the code on the console of the machine Pervius was started on.");
         }
-        long person = Objects.requireNonNull(transaction.execute(status -> setUp(entry)));
-        return sessions.begin(person, request, response);
+        mustBeEmpty();
+        if (!entry.email().strip().matches("[^@\\s]+@[^@\\s]+")) {
+            throw Problem.invalid("email", "“" + entry.email() + "” is not an e-mail address.");
+        }
+        String hash = passwords.hash(entry.password(), List.of(entry.name(), entry.email(), entry.projectCode(), entry.projectName(), entry.firmName()));
+        long account = Objects.requireNonNull(transaction.execute(status -> setUp(entry, hash)));
+        return sessions.begin(account, false, request, response);
     }
 
-    private synchronized long setUp(FirstEntry entry) {
-        if (!desk.nobodyYet()) {
+    private void mustBeEmpty() {
+        if (!accounts.nobodyYet()) {
             throw Problem.conflict("already-set-up", "This installation has been set up already; sign in.");
         }
-        long firm = desk.addFirm(entry.firmCode(), entry.firmName());
-        long person = desk.addPerson(new People.NewPerson(firm, entry.name(), entry.email(), "Administrator", entry.password(), true));
-        StandardProject.Made made = standard.make(new StandardProject.Wanted(entry.projectCode(), entry.projectName(), entry.zone(),
-                DISCIPLINES, TYPES, List.of()));
-        folders.make(new Folders.NewFolder(made.workInProgress(), entry.firmName(), null, firm, Map.of()));
-        desk.setHolders(made.project(), made.controller(), List.of(person), 0);
-        return person;
+    }
+
+    private synchronized long setUp(FirstEntry entry, String hash) {
+        mustBeEmpty();
+        long account = accounts.make(entry.name(), entry.email(), true);
+        accounts.setPassword(account, hash);
+        FirstProject.Made made = first.make(new FirstProject.Wanted(entry.projectCode(), entry.projectName(), entry.zone(), entry.firmCode(), entry.firmName(), entry.name(), entry.email()));
+        desk.joins(made.controller(), account);
+        return account;
     }
 
     @EventListener(ApplicationReadyEvent.class)
@@ -99,7 +113,7 @@ class EntranceController {
         if (!environment.getProperty("pervius.working", Boolean.class, true)) {
             return;
         }
-        if (desk.nobodyYet() && !environment.acceptsProfiles(Profiles.of("demo"))) {
+        if (accounts.nobodyYet() && !environment.acceptsProfiles(Profiles.of("demo"))) {
             System.out.println("Pervius is empty. Set it up at " + environment.getProperty("pervius.address") + "/set-up?code=" + code);
         } else if (!environment.acceptsProfiles(Profiles.of("demo"))) {
             System.out.println("Pervius answers at " + environment.getProperty("pervius.address"));

@@ -13,6 +13,7 @@ import app.pervius.core.review.Who;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.numbers.Schemes;
 import app.pervius.server.people.PeopleDesk;
+import app.pervius.server.people.RoleRights;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.reviews.Routes;
 import app.pervius.server.rules.RuleDesk;
@@ -33,7 +34,7 @@ public class StandardProject {
 
     /** What has been made. */
     public record Made(long project, long workInProgress, long shared, long published, long archive, long controller, long reviewer,
-            long approver) {
+            long approver, long author) {
     }
 
     /** The key of the scheme and of the route every project begins with. */
@@ -74,16 +75,17 @@ public class StandardProject {
         long published = folder(root, "Published", InformationState.PUBLISHED);
         long archive = folder(root, "Archive", InformationState.ARCHIVE);
         projects.setArchive(project, archive);
-        long controller = people.addRole(project, "Document controller", true, true);
-        long reviewer = people.addRole(project, "Reviewer", false, true);
-        long approver = people.addRole(project, "Approver", false, true);
+        long controller = people.addRole(project, "Document controller", RoleRights.CONTROLLER);
+        long reviewer = people.addRole(project, "Reviewer", RoleRights.REVIEWER);
+        long approver = people.addRole(project, "Approver", RoleRights.REVIEWER);
+        long author = people.addRole(project, "Author", RoleRights.AUTHOR);
         schemes.putInForce(project, Scheme.ofDocuments(DOCUMENTS, "Documents", "{project}-{originator}-{discipline}-{type}-{counter:4}",
                 List.of("originator", "discipline", "type")), 0, null);
         routes.putInForce(project, Route.usual(DOCUMENTS, "Review and approval", List.of(
                 Step.usual("Review", Step.Kind.REVIEW, new Who.InRole(new RoleId(reviewer)), 5),
                 Step.usual("Approval", Step.Kind.APPROVAL, new Who.InRole(new RoleId(approver)), 3))), 0, null);
         rules.sayForProject(project, RuleDesk.usual(DOCUMENTS, DOCUMENTS), null);
-        return new Made(project, workInProgress, shared, published, archive, controller, reviewer, approver);
+        return new Made(project, workInProgress, shared, published, archive, controller, reviewer, approver, author);
     }
 
     private long folder(long parent, String name, InformationState state) {

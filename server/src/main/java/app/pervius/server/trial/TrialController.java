@@ -173,7 +173,7 @@ class TrialController {
             throw Problem.forbidden("You may not put files into “" + into.path() + "”.");
         }
         long author = author(into.project(), entry.author(), actor);
-        List<PassageFacts> all = arrivals.of(coming(entry.files()), new Arrivals.Setting(into, author, actor.person(), new FieldValues(entry.given())));
+        List<PassageFacts> all = arrivals.of(coming(entry.files()), new Arrivals.Setting(into, author, actor.person(into.project()), new FieldValues(entry.given())));
         previewed(into.project(), all, entry.files(), actor, new Lines(response, json));
     }
 
@@ -223,7 +223,7 @@ class TrialController {
             if (into.project() != project) {
                 throw Problem.notFound("folder");
             }
-            return arrivals.of(coming(entry.files()), new Arrivals.Setting(into, author(project, entry.author(), actor), actor.person(), FieldValues.NONE)).stream()
+            return arrivals.of(coming(entry.files()), new Arrivals.Setting(into, author(project, entry.author(), actor), actor.person(project), FieldValues.NONE)).stream()
                     .map(arrival -> new Candidate(() -> arrival, Optional.empty())).toList();
         }
         if (!entry.passages().isEmpty()) {
@@ -243,8 +243,8 @@ class TrialController {
     }
 
     private long author(long project, @Nullable Long wanted, Actor actor) {
-        long author = wanted == null ? actor.person() : wanted;
-        if (author != actor.person()) {
+        long author = wanted == null ? actor.person(project) : wanted;
+        if (author != actor.person(project)) {
             actor.mustControl(project);
             if (!people.isMember(project, author)) {
                 throw Problem.invalid("author", "The author is not in this project.");

@@ -8,6 +8,9 @@ import app.pervius.server.Running;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.people.People;
 import app.pervius.server.people.PeopleDesk;
+import app.pervius.server.people.RoleRights;
+import app.pervius.server.accounts.AccountBook;
+import app.pervius.server.accounts.Passwords;
 import app.pervius.server.projects.Projects;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -52,7 +55,19 @@ class AccessTableTest {
             "POST /api/session", "signs in",
             "DELETE /api/session", "signs out whoever calls");
 
-    private static final String PASSWORD = "a good password";
+    /** The same, of signing in and passwords. */
+    private static final Map<String, String> ENTRANCE = Map.of(
+            "GET /api/session/second-step", "wants a password given before",
+            "POST /api/session/code", "wants a password given before, and a code",
+            "POST /api/session/passkey/question", "asks for a proof",
+            "POST /api/session/passkey", "wants the proof of a passkey",
+            "POST /api/entrance/passwords", "mails a link, if there is such an account, and tells nothing",
+            "GET /api/entrance/passwords/{secret}", "wants the secret of a link",
+            "POST /api/entrance/passwords/{secret}", "wants the secret of a link, once",
+            "POST /api/entrance/strength", "judges what it is given");
+
+    private static final Map<String, Object> LEAST = Map.of("controls", false, "seesAll", false, "seesFirms", List.of(), "handsIn", false, "sendsByHand", false, "decides", false);
+    private static final String PASSWORD = "tidal heron ballast";
     private static Running.App app;
     private static final Map<Who, Client> PEOPLE = new LinkedHashMap<>();
     private static final Map<String, Line> TABLE = new LinkedHashMap<>();
@@ -80,17 +95,22 @@ class AccessTableTest {
             PeopleDesk desk = app.bean(PeopleDesk.class);
             long project = app.bean(Projects.class).make("OTH", "Otherwater Lock", "Europe/Dublin", List.of(), List.of());
             app.bean(Folders.class).makeRoot(project, "OTH");
-            long firm = desk.addFirm("OTH", "Otherwater Trust");
-            long osric = desk.addPerson(new People.NewPerson(firm, "Osric Tamblyn", "osric@oth.example", "Document controller", PASSWORD, false));
-            desk.setHolders(project, desk.addRole(project, "Document controller", true, true), List.of(osric), 0);
-            desk.addPerson(new People.NewPerson(firm, "Petra Solheim-Awolowo", "petra@oth.example", "Administrator", PASSWORD, true));
+            long firm = desk.addFirm(project, "OTH", "Otherwater Trust");
+            long osric = desk.addPerson(project, new People.NewPerson(firm, "Osric Tamblyn", "osric@oth.example", "Document controller"));
+            desk.setHolders(project, desk.addRole(project, "Document controller", RoleRights.CONTROLLER), List.of(osric), 0);
+            AccountBook accounts = app.bean(AccountBook.class);
+            String hash = app.bean(Passwords.class).hash(PASSWORD, List.of());
+            long account = accounts.make("Osric Tamblyn", "osric@oth.example", false);
+            accounts.setPassword(account, hash);
+            desk.joins(osric, account);
+            accounts.setPassword(accounts.make("Petra Solheim-Awolowo", "petra@oth.example", true), hash);
         });
         PEOPLE.put(Who.CONTROLLER_ELSEWHERE, signedIn("osric@oth.example"));
     }
 
     private static Client signedIn(String email) {
         Client client = app.nobody();
-        client.post("/api/session", Map.of("email", email, "password", PASSWORD)).must(200);
+        client.signIn(email, PASSWORD);
         return client;
     }
 
@@ -116,8 +136,14 @@ class AccessTableTest {
 
         line("GET /api/projects/{project}/people", who -> who.get(project + "/people"), "1 4 y y y y 4");
         line("POST /api/projects/{project}/firms", who -> who.post(project + "/firms", Map.of("code", "FNK", "name", "again")), "1 4 3 3 3 y 4");
-        line("POST /api/projects/{project}/people", who -> who.post(project + "/people", Map.of("firmId", -1, "name", "x", "email", "no address", "job", "")), "1 4 3 3 3 y 4");
-        line("POST /api/projects/{project}/roles", who -> who.post(project + "/roles", Map.of("name", role.get("name").asString())), "1 4 3 3 3 y 4");
+        line("POST /api/projects/{project}/people", who -> who.post(project + "/people", Map.of("firmId", -1, "name", "x", "email", "no address", "job", "", "roles", List.of())), "1 4 3 3 3 y 4");
+        line("POST /api/projects/{project}/roles", who -> who.post(project + "/roles", Map.of("name", role.get("name").asString(), "may", LEAST, "version", 0)), "1 4 3 3 3 y 4");
+        String its = project + "/roles/" + role.get("id").asLong();
+        line("PUT /api/projects/{project}/roles/{role}", who -> who.put(its, Map.of("name", "x", "may", LEAST, "version", -1)), "1 4 3 3 3 y 4");
+        line("POST /api/projects/{project}/roles/{role}/looks", who -> who.post(its + "/looks", Map.of("may", LEAST, "holders", List.of())), "1 4 3 3 3 y 4");
+        line("POST /api/projects", who -> who.post("/api/projects", Map.of("code", "!", "name", "x", "zone", "x", "firmCode", "x", "firmName", "x", "controller", "x", "controllerEmail", "x")), "1 3 3 3 3 3 y");
+        line("PUT /api/projects/{project}/second-step", who -> who.put(project + "/second-step", Map.of("version", -1, "whom", List.of())), "1 4 3 3 3 y 4");
+        accountLines();
         line("PUT /api/projects/{project}/roles/{role}/holders", who -> who.put(project + "/roles/" + role.get("id").asLong() + "/holders",
                 Map.of("holders", List.of(), "version", -1)), "1 4 3 3 3 y 4");
 
@@ -284,7 +310,7 @@ class AccessTableTest {
         line("POST /api/projects/{project}/reservations", who -> who.post(project + "/reservations", Map.of("scheme", "documents", "values", Map.of("nonsense", "x"), "count", 1,
                 "firm", -1, "until", "2020-01-01", "reason", "x")), "1 4 3 3 3 y 4");
         long reservation = PEOPLE.get(Who.CONTROLLER).post(project + "/reservations", Map.of("scheme", "documents", "values", Map.of("discipline", "H", "type", "RP"), "count", 1,
-                "firm", PEOPLE.get(Who.AUTHORS_FIRM).get("/api/session").must(200).body().get("firm").asLong(), "until", java.time.LocalDate.now().plusYears(1).toString(),
+                "firm", PEOPLE.get(Who.AUTHORS_FIRM).firm(), "until", java.time.LocalDate.now().plusYears(1).toString(),
                 "reason", "access")).must(201).body().get("id").asLong();
         line("GET /api/reservations/{id}/numbers", who -> who.get("/api/reservations/" + reservation + "/numbers?format=CSV"), "1 4 4 y y y 4");
         line("DELETE /api/reservations/{id}", who -> who.delete("/api/reservations/" + reservation + "?version=-1"), "1 4 4 3 3 y 4");
@@ -310,7 +336,7 @@ class AccessTableTest {
 
     private static void packageLines(String project, long folder) {
         Client mirela = PEOPLE.get(Who.CONTROLLER);
-        long firm = PEOPLE.get(Who.AUTHORS_FIRM).get("/api/session").must(200).body().get("firm").asLong();
+        long firm = PEOPLE.get(Who.AUTHORS_FIRM).firm();
         Map<String, Object> root = Map.of("key", "root", "name", "{package}", "owner", "FIRM", "values", Map.of(), "rules", List.of(), "below", List.of());
         mirela.put(project + "/folder-templates/access", Map.of("after", 0, "name", "Access", "root", root)).must(204);
         Map<String, Object> wanted = Map.of("kind", "WORK_PACKAGE", "code", "ACC-1", "title", "Access", "firm", firm, "template", "access",
@@ -325,6 +351,38 @@ class AccessTableTest {
         line("POST /api/packages/{id}/folders", who -> who.post("/api/packages/" + id + "/folders", Map.of()), "1 4 4 3 3 y 4");
         line("POST /api/packages/{id}/roll-out", who -> who.post("/api/packages/" + id + "/roll-out", Map.of("edition", -1)), "1 4 4 3 3 y 4");
         line("GET /api/folders/{id}/found", who -> who.get("/api/folders/" + folder + "/found?text=x"), "1 4 4 y y y 4");
+    }
+
+    private static void accountLines() {
+        line("GET /api/account", who -> who.get("/api/account"), "1 y y y y y y");
+        line("PUT /api/account/password", who -> who.put("/api/account/password", Map.of("current", "wrong", "password", "short")), "1 y y y y y y");
+        line("POST /api/account/password/strength", who -> who.post("/api/account/password/strength", Map.of("password", "x")), "1 y y y y y y");
+        line("POST /api/account/passkeys/question", who -> who.post("/api/account/passkeys/question", Map.of("password", "wrong")), "1 y y y y y y");
+        line("POST /api/account/passkeys", who -> who.post("/api/account/passkeys", Map.of("name", "x", "credential", Map.of())), "1 y y y y y y");
+        line("POST /api/account/passkeys/{id}/withdrawal", who -> who.post("/api/account/passkeys/none/withdrawal", Map.of()), "1 4 4 4 4 4 4");
+        line("POST /api/account/codes/question", who -> who.post("/api/account/codes/question", Map.of("password", "wrong")), "1 y y y y y y");
+        line("POST /api/account/codes", who -> who.post("/api/account/codes", Map.of("secret", "x", "code", "1")), "1 y y y y y y");
+        line("POST /api/account/codes/withdrawal", who -> who.post("/api/account/codes/withdrawal", Map.of()), "1 y y y y y y");
+        line("POST /api/account/recovery-codes", who -> who.post("/api/account/recovery-codes", Map.of()), "1 y y y y y y");
+        line("DELETE /api/account/sessions/{handle}", who -> who.delete("/api/account/sessions/none"), "1 4 4 4 4 4 4");
+        line("DELETE /api/account/sessions", who -> who.delete("/api/account/sessions"), "1 y y y y y y");
+        line("DELETE /api/account/waits", who -> who.delete("/api/account/waits"), "1 y y y y y y");
+        line("POST /api/invitations/{secret}/acceptance", who -> who.post("/api/invitations/none/acceptance", Map.of()), "1 y y y y y y");
+        line("GET /api/accounts", who -> who.get("/api/accounts"), "1 3 3 3 3 3 y");
+        line("GET /api/accounts/{id}/hanging", who -> who.get("/api/accounts/-1/hanging"), "1 3 3 3 3 3 4");
+        line("POST /api/accounts/{id}/closing", who -> who.post("/api/accounts/-1/closing", Map.of()), "1 3 3 3 3 3 4");
+        line("POST /api/accounts/{id}/opening", who -> who.post("/api/accounts/-1/opening", Map.of()), "1 3 3 3 3 3 4");
+        line("PUT /api/accounts/{id}/administrator", who -> who.put("/api/accounts/-1/administrator", Map.of("administrator", true)), "1 3 3 3 3 3 4");
+        line("POST /api/accounts/{id}/password-links", who -> who.post("/api/accounts/-1/password-links", Map.of()), "1 3 3 3 3 3 4");
+        line("DELETE /api/accounts/{id}/second-steps", who -> who.delete("/api/accounts/-1/second-steps"), "1 3 3 3 3 3 4");
+        line("DELETE /api/accounts/{id}/sessions", who -> who.delete("/api/accounts/-1/sessions"), "1 3 3 3 3 3 4");
+        line("GET /api/providers", who -> who.get("/api/providers"), "1 3 3 3 3 3 y");
+        line("POST /api/providers/looks", who -> who.post("/api/providers/looks", Map.of("issuer", "ftp://nothing")), "1 3 3 3 3 3 y");
+        line("PUT /api/providers/{key}", who -> who.put("/api/providers/none", Map.of("name", "x", "issuer", "x", "clientId", "x", "bothSteps", false, "switchedOn", false, "version", 3)), "1 3 3 3 3 3 y");
+        line("DELETE /api/providers/{key}", who -> who.delete("/api/providers/none"), "1 3 3 3 3 3 4");
+        line("GET /api/openapi", who -> who.get("/api/openapi"), "1 y y y y y y");
+        line("GET /api/installation/second-step", who -> who.get("/api/installation/second-step"), "1 3 3 3 3 3 y");
+        line("PUT /api/installation/second-step", who -> who.put("/api/installation/second-step", Map.of("whom", List.of())), "1 3 3 3 3 3 y");
     }
 
     private static Object ruleForm(JsonNode rule) {
@@ -345,6 +403,7 @@ class AccessTableTest {
         }));
         Set<String> lines = new TreeSet<>(TABLE.keySet());
         lines.addAll(OPEN.keySet());
+        lines.addAll(ENTRANCE.keySet());
         assertThat(lines).isEqualTo(routes);
     }
 
@@ -374,7 +433,7 @@ class AccessTableTest {
         JsonNode rule = mirela.get("/api/projects/" + mirela.project() + "/rules").must(200).body().get("rules").get(0).get("inForce");
         Map<String, Object> form = new HashMap<>();
         rule.propertyNames().forEach(name -> form.put(name, rule.get(name)));
-        long someone = mirela.get("/api/session").must(200).body().get("person").asLong();
+        long someone = mirela.person();
         Map<String, Object> stations = new HashMap<>();
         rule.get("stations").propertyNames().forEach(name -> stations.put(name, rule.get("stations").get(name)));
         stations.put("tell", RuleForms.tell("ISSUED", Map.of("kind", "PERSON", "id", someone)));

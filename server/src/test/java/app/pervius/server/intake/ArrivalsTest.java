@@ -184,7 +184,7 @@ class ArrivalsTest {
         long folder = make(mirela, "Watched");
         long shared = mirela.folder("Shared / Site documents");
         long rule = RuleForms.inForce(mirela, RuleForms.with(filing("Files it", folder, shared, "S2"), "tell", RuleForms.tell("ISSUED", RuleForms.AUTHOR)));
-        long someone = mirela.get("/api/session").must(200).body().get("person").asLong();
+        long someone = mirela.person();
         long one = RuleForms.inForce(mirela, RuleForms.watching("Watches issues", folder, "ISSUED", "{number} [{revision} ]of {firm}: {title}", Map.of("kind", "PERSON", "id", someone)));
         long two = RuleForms.inForce(mirela, RuleForms.watching("Watches too", folder, "ISSUED", "", Map.of("kind", "PERSON", "id", someone)));
         long kept = make(mirela, "Kept and watched");

@@ -6,6 +6,7 @@ import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
 import app.pervius.server.store.DiskFlush;
+import app.pervius.server.store.Secrets;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
@@ -57,7 +58,7 @@ class MailWireTest {
         when(messages.findById(41L)).thenReturn(Optional.of(first));
         when(messages.findById(42L)).thenReturn(Optional.of(second));
         when(messages.due(any(), any(), any(), any())).thenAnswer(call -> java.util.stream.Stream.of(first, second).filter(m -> m.state == Messages.State.WAITING).toList());
-        postman = new Postman(messages, mail, new TransactionTemplate(mock(PlatformTransactionManager.class)), mock(DiskFlush.class), Instant::now, "pervius@kwb.example");
+        postman = new Postman(messages, mail, new TransactionTemplate(mock(PlatformTransactionManager.class)), mock(DiskFlush.class), Instant::now, mock(Secrets.class), "pervius@kwb.example");
     }
 
     @AfterEach
@@ -74,6 +75,7 @@ class MailWireTest {
         } catch (ReflectiveOperationException e) {
             throw new IllegalStateException(e);
         }
+        message.occasion = app.pervius.core.tell.Occasion.ARRIVED;
         message.recipient = recipient;
         message.subject = "[KWR] one file arrived";
         message.text = "Dear all";

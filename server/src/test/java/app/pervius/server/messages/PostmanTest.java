@@ -8,6 +8,7 @@ import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
 import app.pervius.server.store.DiskFlush;
+import app.pervius.server.store.Secrets;
 import jakarta.mail.Session;
 import jakarta.mail.internet.MimeMessage;
 import java.lang.reflect.Field;
@@ -46,11 +47,12 @@ class PostmanTest {
         message.subject = "[KWR] one file arrived";
         message.text = "Dear Tomasz Łęgowicz";
         message.madeAt = NOW;
+        message.occasion = app.pervius.core.tell.Occasion.ARRIVED;
         when(messages.due(any(), any(), any(), any())).thenReturn(List.of(message));
         when(messages.findById(42L)).thenReturn(Optional.of(message));
         when(mail.getIfAvailable()).thenReturn(sender);
         when(sender.createMimeMessage()).thenAnswer(call -> new MimeMessage(Session.getInstance(new Properties())));
-        postman = new Postman(messages, mail, new TransactionTemplate(mock(PlatformTransactionManager.class)), flush, () -> NOW, "pervius@kwb.example");
+        postman = new Postman(messages, mail, new TransactionTemplate(mock(PlatformTransactionManager.class)), flush, () -> NOW, mock(Secrets.class), "pervius@kwb.example");
     }
 
     @Test

@@ -132,7 +132,7 @@ class NumbersTest {
         assertThat(used.get("title").asString()).isEqualTo("Trash rack");
         Client priya = app.as("Priya Venkatarangan");
         JsonNode others = priya.settled(priya.submit("Work in progress / Aldermoor Civils / Drawings", "Inlet_RS-FNK-003_P01.pdf")).getFirst();
-        assertThat(others.get("stop").get("reason").asString()).isEqualTo("RS-FNK-003 is reserved for Fennick Hydraulics, and this comes from Aldermoor Civils.");
+        assertThat(others.get("stop").get("reason").asString()).isEqualTo("The name carries the number RS-FNK-003, which is not free for Aldermoor Civils.");
 
         mirela.delete("/api/reservations/" + id + "?version=" + reservation(mirela, id).get("version").asInt()).must(204);
         assertThat(line(mirela, "reserved", "RS-FNK-001").get("state").asString()).isEqualTo("GIVEN_BACK");

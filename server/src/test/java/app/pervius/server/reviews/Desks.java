@@ -42,7 +42,7 @@ final class Desks {
 
     /** Makes a role of the reviewing side with these holders. */
     long role(String name, String... holders) {
-        mirela.post(project + "/roles", Map.of("name", name)).must(201);
+        mirela.post(project + "/roles", Map.of("name", name, "may", Map.of("controls", false, "seesAll", true, "seesFirms", List.of(), "handsIn", true, "sendsByHand", false, "decides", true), "version", 0)).must(201);
         hold(name, holders);
         return role(name).get("id").asLong();
     }
@@ -68,7 +68,7 @@ final class Desks {
     }
 
     static Map<String, Object> form(String name, List<Map<String, Object>> steps) {
-        return new HashMap<>(Map.of("name", name, "steps", steps, "ownFirmDecides", false, "filesGoAlone", false, "senders", List.of(), "values", Map.of(), "statusCodes", List.of()));
+        return new HashMap<>(Map.of("name", name, "steps", steps, "ownFirmDecides", false, "filesGoAlone", false, "senders", List.of(), "senderFirms", List.of(), "senderPeople", List.of(), "values", Map.of(), "statusCodes", List.of()));
     }
 
     void route(String key, Map<String, Object> form) {

@@ -138,7 +138,7 @@ class ReleasingTest {
         List<Long> files = desks.lying("Sent by hand.pdf");
         String path = "/api/folders/" + desks.mirela.folder(Desks.REPORTS) + "/sendings";
         Client priya = desks.as("Priya Venkatarangan");
-        assertThat(priya.post(path, Desks.sending(files, "by-hand")).must(403).sentence()).contains("only document controllers and the roles the route names");
+        assertThat(priya.post(path, Desks.sending(files, "by-hand")).must(403).sentence()).contains("only document controllers and those whom a role or the route lets");
         Map<String, Object> sending = Desks.sending(files, "by-hand");
         sending.put("message", "Please look at chapter 4 first.");
         sending.put("persons", List.of(desks.person("Henrike Solvangen")));

@@ -50,7 +50,7 @@ class RuleFileTest {
         form.put("description", "Two\nlines: and a colon");
         long firm = who.get("/api/projects/" + who.project() + "/people").must(200).body().get("firms").get(0).get("id").asLong();
         long role = who.get("/api/projects/" + who.project() + "/people").must(200).body().get("roles").get(0).get("id").asLong();
-        long me = who.get("/api/session").must(200).body().get("person").asLong();
+        long me = who.person();
         form.put("conditions", List.of(Map.of("kind", "ANY", "conditions", List.of(Map.of("kind", "FORMAT", "formats", List.of("PDF", "CAD")), Map.of("kind", "NONE", "conditions",
                 List.of(Map.of("kind", "SIZE", "least", 5, "most", 500))))), Map.of("kind", "AUTHOR", "firms", List.of(firm), "roles", List.of(role), "people", List.of(me)),
                 Map.of("kind", "FIELD", "field", "type", "values", List.of("DR", "RP")), Map.of("kind", "NAME", "pattern", "{type}-{*}"), Map.of("kind", "EVENT", "events", List.of("NEW_FILE", "MOVED_IN"))));

@@ -339,7 +339,7 @@ class RuleDeskTest {
         Client site = app.as("Marisol Quintavalle");
         String folder = make(mirela, "Looked after", "RP", "C");
         long id = mirela.folder(folder);
-        long keeper = site.get("/api/session").must(200).body().get("person").asLong();
+        long keeper = site.person();
         int version = mirela.get("/api/folders/" + id + "/access").must(200).body().get("version").asInt();
         mirela.put("/api/folders/" + id + "/access", Map.of("version", version, "restricted", false, "grants", List.of(), "keepers", List.of(keeper))).must(204);
         assertThat(site.get("/api/projects/" + site.project() + "/kept-folders").must(200).body().valueStream().map(JsonNode::asLong)).containsExactly(id);

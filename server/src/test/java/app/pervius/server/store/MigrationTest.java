@@ -88,6 +88,16 @@ class MigrationTest {
         s.execute("insert into review_answer (id, review_id, step, step_name, passage_id, person_id, code, comment, given_at, version) values (23, 22, 1, 'Approval', 21, 1, 2, 'north arrow', current_timestamp, 0)");
     }
 
+    /** Who had a password has an account now, who had none is invited again; who could hand in still can. */
+    private static void peopleHaveAccountsAndRights(Statement s) throws SQLException {
+        assertThat(one(s, "select email || '/' || password_hash || '/' || administrator || '/' || closed from account")).isEqualTo("m@kwb.example/hashed/TRUE/FALSE");
+        assertThat(one(s, "select listagg(id || '/' || project_id || '/' || coalesce(account_id, 0) || '/' || active || '/' || address_key, ' ') within group (order by id) from person"))
+                .isEqualTo("1/1/1/TRUE/m@kwb.example 2/1/0/TRUE/y@fnk.example");
+        assertThat(one(s, "select listagg(code || '/' || project_id, ' ') within group (order by code) from firm")).isEqualTo("FNK/1 KWB/1");
+        assertThat(one(s, "select hands_in || '/' || sends_by_hand || '/' || decides from role where id = 5")).isEqualTo("TRUE/FALSE/TRUE");
+        assertThat(one(s, "select count(*) from role_holder h join role r on r.id = h.role_id where r.name = 'Author'")).isEqualTo("2");
+    }
+
     private static void theReviewIsStillWithItsPeople(Statement s) throws SQLException {
         assertThat(one(s, "select family_id || '/' || turn || '/' || state from review")).isEqualTo("22/1/OPEN");
         assertThat(one(s, "select person_id || '/' || turn || '/' || open || '/' || (due is not null) from review_seat")).isEqualTo("1/1/TRUE/TRUE");
@@ -113,7 +123,10 @@ class MigrationTest {
             s.execute("insert into firm (id, code, name, version) values (2, 'FNK', 'Fennick', 0)");
             s.execute("insert into person (id, firm_id, name, email, job, administrator, active, created_at, version) values (2, 2, 'Yusuf', 'y@fnk.example', '', false, true, current_timestamp, 0)");
             aReviewUnderWay(s);
+            s.execute("update person set password_hash = 'hashed', administrator = true where id = 1");
+            s.execute("insert into project_member (project_id, person_id) values (1, 1), (1, 2)");
             flyway().load().migrate();
+            peopleHaveAccountsAndRights(s);
             theReviewIsStillWithItsPeople(s);
 
             assertThat(Json.read(one(s, "select definition from scheme_edition"), Scheme.class))
@@ -136,7 +149,7 @@ class MigrationTest {
             assertThat(one(s, "select count(*) from passage where rule_id is null and sheet_edition is null and event = 'NEW_FILE'")).isEqualTo("1");
             Route route = Json.read(one(s, "select definition from route_edition"), Route.class);
             assertThat(route).isEqualTo(new Route("civil", "Civil", 1, List.of(Step.usual("Review", Step.Kind.REVIEW, new Who.InRole(new RoleId(5)), 5),
-                    Step.usual("Approval", Step.Kind.APPROVAL, new Who.InRole(new RoleId(6)), 3)), true, false, Optional.empty(), List.of(), Completion.NOTHING));
+                    Step.usual("Approval", Step.Kind.APPROVAL, new Who.InRole(new RoleId(6)), 3)), true, false, Optional.empty(), List.of(), List.of(), List.of(), Completion.NOTHING));
             List<DecisionCode> decisionCodes = Json.read(one(s, "select decision_codes from project"), new TypeReference<List<DecisionCode>>() { });
             assertThat(decisionCodes).containsExactly(new DecisionCode(3, "again", "REV", false, true, true, Optional.empty()));
             List<Field> fields = Json.read(one(s, "select fields from project"), new TypeReference<List<Field>>() { });

@@ -98,7 +98,7 @@ class TrialTest {
         long folder = make(mirela, "Untouched", Map.of("type", "RP", "discipline", "C"));
         long id = RuleForms.add(mirela, RuleForms.with(RuleForms.handling("Untouched", folder, "documents", "civil", mirela.folder(SHARED)), "issue",
                 RuleForms.issue(RuleForms.into(mirela.folder(SHARED), "A1", "{discipline}/{title}"))));
-        Map<String, Object> entry = with(trial(List.of(file("One.pdf"), file("Two.pdf")), folder), "author", site.get("/api/session").must(200).body().get("person").asLong());
+        Map<String, Object> entry = with(trial(List.of(file("One.pdf"), file("Two.pdf")), folder), "author", site.person());
         List<JsonNode> tried = new ArrayList<>();
         for (int attempt = 0; attempt < 5; attempt++) {
             String before = everything(app);
@@ -152,7 +152,7 @@ class TrialTest {
         faulty.put("conditions", List.of(Map.of("kind", "NAME", "pattern", "{title")));
         RuleForms.saveDraft(mirela, sound, faulty);
         List<JsonNode> lines = mirela.lines("/api/projects/" + mirela.project() + "/trials",
-                with(trial(List.of(file("One.pdf")), folder), "author", app.as("Marisol Quintavalle").get("/api/session").must(200).body().get("person").asLong()));
+                with(trial(List.of(file("One.pdf")), folder), "author", app.as("Marisol Quintavalle").person()));
         assertThat(lines.getLast().get("faulty").valueStream().map(JsonNode::asString)).contains("Half done");
         assertThat(arrivals(lines)).singleElement().satisfies(t -> {
             assertThat(t.get("tried").get("rule").asString()).isEqualTo("Half done");
@@ -181,7 +181,7 @@ class TrialTest {
             List<Long> sound = rules.stream().filter(id -> RuleForms.row(mirela, id).get("findings").valueStream().noneMatch(f -> f.get("error").asBoolean())).toList();
             rules.stream().filter(id -> !sound.contains(id)).forEach(id -> drop(mirela, id));
             if (!sound.isEmpty()) {
-                tryDraft(mirela, with(trial(List.of(names).stream().map(TrialTest::file).toList(), folder), "author", site.get("/api/session").must(200).body().get("person").asLong()))
+                tryDraft(mirela, with(trial(List.of(names).stream().map(TrialTest::file).toList(), folder), "author", site.person()))
                         .forEach(t -> said.put(t.get("name").asString(), t.get("tried")));
                 RuleForms.putInForce(mirela, sound.stream().mapToLong(Long::longValue).toArray()).must(200);
                 for (JsonNode passage : site.settled(site.submit("Work in progress / Dunmarrow Works / " + name, names))) {

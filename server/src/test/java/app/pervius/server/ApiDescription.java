@@ -1,5 +1,6 @@
-package app.pervius.server.http;
+package app.pervius.server;
 
+import app.pervius.server.access.Actor;
 import io.swagger.v3.core.converter.AnnotatedType;
 import io.swagger.v3.core.converter.ModelConverter;
 import io.swagger.v3.core.converter.ModelConverterContext;
@@ -15,6 +16,7 @@ import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
@@ -24,6 +26,7 @@ class ApiDescription {
 
     @Bean
     OpenAPI description() {
+        SpringDocUtils.getConfig().addRequestWrapperToIgnore(Actor.class);
         return new OpenAPI().info(new Info().title("Pervius").version("1").description("Document control on engineering projects."))
                 .servers(List.of(new Server().url("/")));
     }

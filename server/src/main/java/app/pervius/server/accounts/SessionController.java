@@ -1,0 +1,162 @@
+package app.pervius.server.accounts;
+
+import app.pervius.server.access.Actor;
+import app.pervius.server.access.FirstStepIsEnough;
+import app.pervius.server.access.Sessions;
+import app.pervius.server.http.Problem;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.servlet.http.HttpSession;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.time.Instant;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.web.webauthn.api.PublicKeyCredentialRequestOptions;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Signing in and out. */
+@RestController
+@RequestMapping("/api/session")
+class SessionController {
+
+    private static final String PASSKEY_ASKED = "passkey asked";
+
+    private final AccountBook accounts;
+    private final Attempts attempts;
+    private final Passwords passwords;
+    private final SecondSteps secondSteps;
+    private final Codes codes;
+    private final Passkeys passkeys;
+    private final Sessions sessions;
+    private final HalfOpen halfOpen;
+    private final ObjectProvider<SignOut> signOuts;
+
+    SessionController(AccountBook accounts, Attempts attempts, Passwords passwords, SecondSteps secondSteps, Codes codes, Passkeys passkeys, Sessions sessions, HalfOpen halfOpen,
+            ObjectProvider<SignOut> signOuts) {
+        this.accounts = accounts;
+        this.attempts = attempts;
+        this.passwords = passwords;
+        this.secondSteps = secondSteps;
+        this.codes = codes;
+        this.passkeys = passkeys;
+        this.sessions = sessions;
+        this.halfOpen = halfOpen;
+        this.signOuts = signOuts;
+    }
+
+    record Credentials(@NotBlank @Size(max = 254) String email, @NotBlank @Size(max = 200) String password) {
+    }
+
+    record CodeEntry(@NotBlank @Size(max = 40) String code) {
+    }
+
+    /** Where signing in has come to: in, or before a second step, which can be proved in these ways. */
+    record SignInStep(@Nullable Actor actor, Set<SecondSteps.Way> ways) {
+    }
+
+    /**
+     * Who is signed in.
+     *
+     * @param secondStepMissing a second step is asked of this person, who has none: nothing but setting one up is open
+     * @param idleSeconds after how long without use the session ends
+     * @param end when it ends in any case
+     */
+    record SessionNow(Actor actor, boolean secondStepMissing, long idleSeconds, Instant end) {
+    }
+
+    /** What a browser asks its passkeys to prove. */
+    record PasskeyQuestion(Map<String, Object> options) {
+    }
+
+    record PasskeyProof(@NotNull Map<String, Object> credential) {
+    }
+
+    /** Where to go to sign out of the provider one came through too; absent where there was none. */
+    record SignedOut(@Nullable String next) {
+    }
+
+    @GetMapping
+    SessionNow whoAmI(@FirstStepIsEnough Actor actor, HttpServletRequest request, HttpServletResponse response) {
+        sessions.tellToken(request, response);
+        Sessions.Times times = sessions.times(request);
+        return new SessionNow(actor, !sessions.secondStepProved() && secondSteps.required(actor), times.idle().toSeconds(), times.end());
+    }
+
+    @PostMapping
+    SignInStep signIn(@Valid @RequestBody Credentials credentials, HttpServletRequest request, HttpServletResponse response) {
+        attempts.begin(credentials.email(), request.getRemoteAddr());
+        Optional<AccountBook.AccountView> account = accounts.byEmail(credentials.email()).filter(a -> !a.closed());
+        String hash = account.flatMap(a -> accounts.passwordHash(a.id())).orElse(null);
+        if (!passwords.matches(credentials.password(), hash)) {
+            throw Problem.unauthorized("This address and password do not belong together.");
+        }
+        attempts.succeeded(credentials.email(), request.getRemoteAddr());
+        return halfOpen.goOn(account.orElseThrow().id(), request, response);
+    }
+
+    /** Where signing in stands that has begun elsewhere, such as with a provider: before a second step. */
+    @GetMapping("/second-step")
+    SignInStep secondStep(HttpServletRequest request, HttpServletResponse response) {
+        long account = halfOpen.account(request).orElseThrow(HalfOpen::over);
+        sessions.tellToken(request, response);
+        return new SignInStep(null, secondSteps.of(account));
+    }
+
+    /** The second step: a one-time code, or a recovery code. */
+    @PostMapping("/code")
+    SignInStep code(@Valid @RequestBody CodeEntry entry, HttpServletRequest request, HttpServletResponse response) {
+        long account = halfOpen.account(request).orElseThrow(HalfOpen::over);
+        attempts.begin("code " + account, request.getRemoteAddr());
+        if (!codes.take(account, entry.code())) {
+            throw Problem.invalid("code", "This code is not right, or was used already. Type the one your device shows now, or a recovery code.");
+        }
+        attempts.succeeded("code " + account, request.getRemoteAddr());
+        return new SignInStep(sessions.begin(account, true, request, response), Set.of());
+    }
+
+    /** What a passkey is asked to prove: one of the account a password was given for, or of any. */
+    @PostMapping("/passkey/question")
+    PasskeyQuestion passkeyQuestion(HttpServletRequest request, HttpServletResponse response) {
+        if (passkeys.host().isEmpty()) {
+            throw Problem.conflict("no-passkeys", "Passkeys need Pervius to be reached by a name, not by a number.");
+        }
+        PublicKeyCredentialRequestOptions options = passkeys.toProve(halfOpen.account(request).orElse(null));
+        request.getSession(true).setAttribute(PASSKEY_ASKED, options);
+        sessions.tellToken(request, response);
+        return new PasskeyQuestion(passkeys.forBrowser(options));
+    }
+
+    @PostMapping("/passkey")
+    SignInStep passkey(@Valid @RequestBody PasskeyProof proof, HttpServletRequest request, HttpServletResponse response) {
+        HttpSession session = Optional.ofNullable(request.getSession(false)).orElseThrow(HalfOpen::over);
+        if (!(session.getAttribute(PASSKEY_ASKED) instanceof PublicKeyCredentialRequestOptions asked)) {
+            throw HalfOpen.over();
+        }
+        session.removeAttribute(PASSKEY_ASKED);
+        Optional<Long> half = halfOpen.account(request);
+        long account = passkeys.proved(asked, proof.credential()).filter(a -> half.isEmpty() || half.get().equals(a))
+                .orElseThrow(() -> Problem.unauthorized("This passkey does not open an account here. It may have been withdrawn."));
+        return new SignInStep(sessions.begin(account, true, request, response), Set.of());
+    }
+
+    @DeleteMapping
+    @ResponseStatus(HttpStatus.OK)
+    SignedOut signOut(HttpServletRequest request) {
+        String next = signOuts.stream().map(s -> s.next(request)).flatMap(Optional::stream).findFirst().orElse(null);
+        sessions.end(request);
+        return new SignedOut(next);
+    }
+}

@@ -1,0 +1,86 @@
+package app.pervius.server.signing;
+
+import app.pervius.server.access.Actor;
+import app.pervius.server.access.Sessions;
+import app.pervius.server.people.People;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Inviting people, and accepting. */
+@RestController
+class InvitationController {
+
+    private final Invitations invitations;
+    private final People people;
+    private final Sessions sessions;
+
+    InvitationController(Invitations invitations, People people, Sessions sessions) {
+        this.invitations = invitations;
+        this.people = people;
+        this.sessions = sessions;
+    }
+
+    record InvitedView(String name, String email, String firm, String project) {
+    }
+
+    record AcceptEntry(@NotBlank @Size(max = 200) String password) {
+    }
+
+    /** A person to be invited, with the roles that person is to hold. */
+    record PersonEntry(@NotNull Long firmId, @NotBlank @Size(max = 200) String name, @NotBlank @Size(max = 254) String email, @Size(max = 200) @NotNull String job,
+            @NotNull @Size(max = 50) Set<@NotNull Long> roles) {
+    }
+
+    /** The person, and the link to hand over where there is no mail. */
+    record AddedView(People.PersonView person, @Nullable String link) {
+    }
+
+    /** Adds a person to a project and invites that person. */
+    @PostMapping("/api/projects/{project}/people")
+    @ResponseStatus(HttpStatus.CREATED)
+    AddedView add(@PathVariable long project, @Valid @RequestBody PersonEntry entry, Actor actor) {
+        actor.mustControl(project);
+        long person = invitations.add(project, new People.NewPerson(entry.firmId(), entry.name(), entry.email(), entry.job()), entry.roles());
+        Optional<String> link = invitations.invite(project, person, actor.in(project).name());
+        return new AddedView(people.person(person), link.orElse(null));
+    }
+
+    @PostMapping("/api/projects/{project}/people/{person}/invitations")
+    Invitations.HandedOver invite(@PathVariable long project, @PathVariable long person, Actor actor) {
+        actor.mustControl(project);
+        return new Invitations.HandedOver(invitations.invite(project, person, actor.in(project).name()).orElse(null));
+    }
+
+    @GetMapping("/api/entrance/invitations/{secret}")
+    InvitedView invited(@PathVariable String secret) {
+        People.PersonView person = invitations.invited(secret);
+        return new InvitedView(person.name(), person.email(), person.firmName(), invitations.project(secret).name());
+    }
+
+    /** Makes an account for the person who was invited, with this password; that person is signed in afterwards. */
+    @PostMapping("/api/entrance/invitations/{secret}")
+    Actor accept(@PathVariable String secret, @Valid @RequestBody AcceptEntry entry, HttpServletRequest request, HttpServletResponse response) {
+        return sessions.begin(invitations.accept(secret, entry.password()), false, request, response);
+    }
+
+    /** Whoever is signed in accepts, with the account that is there. */
+    @PostMapping("/api/invitations/{secret}/acceptance")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void join(@PathVariable String secret, Actor actor) {
+        invitations.accept(secret, actor);
+    }
+}

@@ -1,0 +1,94 @@
+package app.pervius.server.store;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.security.GeneralSecurityException;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.security.SecureRandom;
+import java.util.Base64;
+import java.util.HexFormat;
+import javax.crypto.Mac;
+import javax.crypto.spec.SecretKeySpec;
+import org.springframework.security.crypto.encrypt.AesBytesEncryptor;
+import org.springframework.security.crypto.encrypt.BytesEncryptor;
+import org.springframework.security.crypto.keygen.KeyGenerators;
+import org.springframework.stereotype.Component;
+
+/**
+ * What must be kept secret: new secrets, their hashes, and what has to be read again, encrypted (AES-256 in Galois/Counter Mode)
+ * with a key in a file of its own beside the database, so that the database alone gives nothing away.
+ */
+@Component
+public class Secrets {
+
+    private static final int KEY_BYTES = 32;
+    private static final SecureRandom RANDOM = new SecureRandom();
+
+    private final SecretKeySpec signing;
+    private final BytesEncryptor encryptor;
+
+    Secrets(DataDirectory data) {
+        byte[] key = key(data.path().resolve("secret.key"));
+        this.signing = new SecretKeySpec(key, "HmacSHA256");
+        this.encryptor = new AesBytesEncryptor(new SecretKeySpec(key, "AES"), KeyGenerators.secureRandom(16), AesBytesEncryptor.CipherAlgorithm.GCM);
+    }
+
+    /** A new secret that nobody guesses, of letters, digits, {@code -} and {@code _}: 256 bits. */
+    public static String fresh() {
+        byte[] bytes = new byte[KEY_BYTES];
+        RANDOM.nextBytes(bytes);
+        return Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+    }
+
+    /** The hash a secret is kept as (SHA-256): good for secrets nobody can guess, not for passwords. */
+    public static String hash(String secret) {
+        try {
+            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(secret.getBytes(StandardCharsets.UTF_8)));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** A text that only this installation can make of another (HMAC with SHA-256). */
+    public String sign(String text) {
+        try {
+            Mac mac = Mac.getInstance("HmacSHA256");
+            mac.init(signing);
+            return Base64.getUrlEncoder().withoutPadding().encodeToString(mac.doFinal(text.getBytes(StandardCharsets.UTF_8)));
+        } catch (GeneralSecurityException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    public String encrypt(String text) {
+        return Base64.getEncoder().encodeToString(encryptor.encrypt(text.getBytes(StandardCharsets.UTF_8)));
+    }
+
+    public String decrypt(String text) {
+        return new String(encryptor.decrypt(Base64.getDecoder().decode(text)), StandardCharsets.UTF_8);
+    }
+
+    private static byte[] key(Path file) {
+        try {
+            if (!Files.exists(file)) {
+                byte[] fresh = new byte[KEY_BYTES];
+                RANDOM.nextBytes(fresh);
+                try {
+                    Files.createFile(file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+                    Files.write(file, fresh);
+                } catch (FileAlreadyExistsException e) {
+                    return Files.readAllBytes(file);
+                }
+            }
+            return Files.readAllBytes(file);
+        } catch (IOException e) {
+            throw new UncheckedIOException("The key " + file + " cannot be read.", e);
+        }
+    }
+}

@@ -5,13 +5,14 @@ import { listen } from './live'
 import Keys from './parts/Keys.vue'
 import Spine from './parts/Spine.vue'
 import Strap from './parts/Strap.vue'
+import SessionEnd from './parts/SessionEnd.vue'
 import { useSession } from './session'
 
 const route = useRoute()
 const session = useSession()
 /** No place stands without somebody before it: who signs out, or is signed out, leaves none behind that asks for a project. */
 const nobody = computed(() => !session.me && !route.meta.open)
-watch(() => session.me?.person, (person) => person && listen(), { immediate: true })
+watch(() => session.me?.account, (account) => account && listen(), { immediate: true })
 </script>
 
 <template>
@@ -22,12 +23,14 @@ watch(() => session.me?.person, (person) => person && listen(), { immediate: tru
     <div class="stage">
       <Strap />
       <main>
-        <RouterView v-if="session.project" :key="session.project.id" />
-        <p v-else class="empty"><strong>You are in no project.</strong>A document controller takes you into one under People; then load this page again.</p>
+        <RouterView v-if="route.meta.ofNoProject" />
+        <RouterView v-else-if="session.project" :key="session.project.id" />
+        <p v-else class="empty"><strong>You are in no project.</strong>{{ session.me?.administrator ? 'You administer this installation: make a project under Installation, or have a document controller invite you.' : 'A document controller invites you; then load this page again.' }}</p>
       </main>
     </div>
   </div>
   <Keys />
+  <SessionEnd />
 </template>
 
 <style scoped>

@@ -6,13 +6,17 @@ import { createApp } from 'vue'
 import App from './App.vue'
 import { onSignedOut } from './api/client'
 import { router } from './router'
+import { useSession } from './session'
 import { preset } from './theme/primevue'
 import { applyTheme } from './theme/mode'
 
 applyTheme()
 onSignedOut(() => {
   const here = router.currentRoute.value
-  if (here.path !== '/sign-in') void router.push({ path: '/sign-in', query: { to: here.fullPath } })
+  const session = useSession()
+  // A page that was being worked on stays, and the same person signs in over it.
+  if (session.me && !here.meta.open) session.over = true
+  else if (!here.meta.open) void router.push({ path: '/sign-in', query: { to: here.fullPath } })
 })
 
 createApp(App)

@@ -5,6 +5,8 @@ declare module 'vue-router' {
   interface RouteMeta {
     /** Reachable without being signed in. */
     open?: boolean
+    /** Stands without a project. */
+    ofNoProject?: boolean
     /** Fills the window, without the spine. */
     whole?: boolean
     title?: string
@@ -18,6 +20,10 @@ export const router = createRouter({
     { path: '/sign-in', component: () => import('./places/sign-in/SignIn.vue'), meta: { open: true, whole: true, title: 'Sign in' } },
     { path: '/set-up', component: () => import('./places/set-up/SetUp.vue'), meta: { open: true, whole: true, title: 'Set up' } },
     { path: '/invitation/:secret', component: () => import('./places/invitation/InvitationPage.vue'), meta: { open: true, whole: true, title: 'Invitation' } },
+    { path: '/forgotten', component: () => import('./places/sign-in/ForgottenPage.vue'), meta: { open: true, whole: true, title: 'A new password' } },
+    { path: '/new-password/:secret', component: () => import('./places/sign-in/NewPasswordPage.vue'), meta: { open: true, whole: true, title: 'A new password' } },
+    { path: '/account', component: () => import('./places/account/AccountPlace.vue'), meta: { ofNoProject: true, title: 'My account' } },
+    { path: '/installation', component: () => import('./places/accounts/InstallationPlace.vue'), meta: { ofNoProject: true, title: 'Installation' } },
     { path: '/desk', component: () => import('./places/desk/Desk.vue'), meta: { title: 'Desk' } },
     { path: '/folders/:id?', component: () => import('./places/folders/Folders.vue'), meta: { title: 'Folders' } },
     { path: '/passages', component: () => import('./places/passages/Passages.vue'), meta: { title: 'Passages' } },
@@ -45,6 +51,8 @@ router.beforeEach(async (to) => {
   const session = useSession()
   await session.know()
   if (!session.me) return { path: '/sign-in', query: { to: to.fullPath } }
+  // Whoever has to set up a second step first gets nowhere else.
+  if (session.secondStepMissing && to.path !== '/account') return { path: '/account' }
   return true
 })
 

@@ -21,6 +21,11 @@ export function moment(iso: string, now = new Date()): string {
   return `${today ? 'Today' : day(iso)} ${CLOCK.format(at)}`
 }
 
+/** "14:05". */
+export function clock(iso: string): string {
+  return CLOCK.format(new Date(iso))
+}
+
 /** How long something has been so: "just now", "5 min", "3 h", "12 days". */
 export function since(iso: string, now = new Date()): string {
   const minutes = Math.floor((now.getTime() - new Date(iso).getTime()) / 60_000)

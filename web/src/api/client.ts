@@ -1,4 +1,5 @@
 import createClient, { type Middleware } from 'openapi-fetch'
+import { attended, used } from '../attended'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
@@ -19,19 +20,48 @@ export class Problem extends Error {
   }
 }
 
-/** The value of the cookie that proves the call comes from our own page. */
-export function csrfToken(): string {
-  return decodeURIComponent(/(?:^|; )XSRF-TOKEN=([^;]*)/.exec(document.cookie)?.[1] ?? '')
+/** What proves that a call comes from a page of this session; the server tells it in a header of its answers. */
+let token = ''
+const TOKEN = 'X-CSRF-TOKEN'
+
+/** What every call brings along: its proof, and whether somebody sits here or the screen brings itself up to date. */
+export function proof(): Record<string, string> {
+  return { ...(token ? { [TOKEN]: token } : {}), ...(attended() ? {} : { 'Pervius-Unattended': 'true' }) }
+}
+
+export function noteToken(response: Response) {
+  token = response.headers.get(TOKEN) ?? token
+  if (response.ok && attended()) used()
 }
 
 const middleware: Middleware = {
   onRequest({ request }) {
-    if (request.method !== 'GET') request.headers.set('X-XSRF-TOKEN', csrfToken())
+    Object.entries(proof()).forEach(([name, value]) => request.headers.set(name, value))
     return request
+  },
+  onResponse({ response }) {
+    noteToken(response)
   },
 }
 
-export const api = createClient<paths>({ baseUrl: location.origin, fetch: (request) => fetch(request) })
+/** Another tab may have signed in anew meanwhile: this page takes over what its calls have to bring along, and calls once more. */
+async function again(request: Request, refused: Response): Promise<Response> {
+  if (refused.status !== 403 || !(await refused.clone().text()).includes('page-out-of-date')) return refused
+  const before = token
+  noteToken(await fetch('/api/session'))
+  if (token === before) return refused
+  request.headers.set(TOKEN, token)
+  return fetch(request)
+}
+
+export const api = createClient<paths>({
+  baseUrl: location.origin,
+  fetch: async (request) => {
+    const copy = request.method === 'GET' ? undefined : request.clone()
+    const response = await fetch(request)
+    return copy ? again(copy, response) : response
+  },
+})
 api.use(middleware)
 
 /** Called when a call finds that nobody is signed in any more. */

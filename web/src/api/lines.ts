@@ -1,10 +1,10 @@
-import { csrfToken, Problem, problemOf } from './client'
+import { proof, Problem, problemOf } from './client'
 
 /** Reads an answer that comes line by line (JSON Lines) as it comes; ends early, without an error, when `signal` is aborted. */
 export async function readLines<T>(url: string, body: unknown, each: (line: T) => void, signal: AbortSignal): Promise<void> {
   let response
   try {
-    response = await fetch(url, { method: 'POST', headers: { 'Content-Type': 'application/json', 'X-XSRF-TOKEN': csrfToken() }, body: JSON.stringify(body), signal })
+    response = await fetch(url, { method: 'POST', headers: { 'Content-Type': 'application/json', ...proof() }, body: JSON.stringify(body), signal })
   } catch (e) {
     if (signal.aborted) return
     throw new Problem(0, 'no-connection', `The server cannot be reached (${e instanceof Error ? e.message : 'no reason given'}). Try again in a moment.`)

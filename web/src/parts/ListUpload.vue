@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { csrfToken, problemOf, Problem, type Schemas } from '../api/client'
+import { proof, problemOf, Problem, type Schemas } from '../api/client'
 import { useAct } from '../act'
 import Trouble from './Trouble.vue'
 
@@ -13,7 +13,7 @@ const done = ref('')
 const { busy, problem, act } = useAct()
 
 async function send(look: boolean) {
-  const answer = await fetch(`${props.path}look=${look}`, { method: 'POST', body: file.value, headers: { 'Content-Type': 'application/octet-stream', 'X-XSRF-TOKEN': csrfToken() } })
+  const answer = await fetch(`${props.path}look=${look}`, { method: 'POST', body: file.value, headers: { 'Content-Type': 'application/octet-stream', ...proof() } })
     .catch(() => { throw new Problem(0, 'no-connection', 'The server cannot be reached. Nothing was taken; try again in a moment.') })
   const body = (await answer.json()) as unknown
   if (!answer.ok) throw problemOf(answer.status, body)

@@ -11,7 +11,7 @@ const persons = defineModel<number[]>('persons', { required: true })
 const addresses = defineModel<string[]>('addresses', { required: true })
 const people = useLoaded(() => data(api.GET('/api/projects/{project}/people', { params: { path: { project: props.project } } })))
 const offered = computed(() => {
-  const seeing = new Set((people.value.value?.roles ?? []).filter((r) => r.seesAll || r.controls).flatMap((r) => r.holders))
+  const seeing = new Set((people.value.value?.roles ?? []).filter((r) => r.may.seesAll || r.may.controls).flatMap((r) => r.holders))
   return (people.value.value?.people ?? []).filter((p) => !props.firm || p.firmCode === props.firm || seeing.has(p.id))
 })
 const typed = ref(addresses.value.join(', '))

@@ -4,11 +4,11 @@ import { mode, turnTheme } from '../theme/mode'
 import { useSession } from '../session'
 
 const session = useSession()
-const places = computed(() => [
+const places = computed(() => (session.secondStepMissing ? [] : [
   { to: '/desk', word: 'Desk' },
   { to: '/folders', word: 'Folders' },
   { to: '/passages', word: 'Passages' },
-  ...(session.seesAll ? [{ to: '/reviews', word: 'Reviews' }] : []),
+  ...(session.reviews ? [{ to: '/reviews', word: 'Reviews' }] : []),
   { to: '/register', word: 'Register' },
   ...(session.controls || session.keeps ? [{ to: '/rules', word: 'Rule sheet' }] : []),
   { to: '/numbers', word: 'Numbers' },
@@ -16,8 +16,9 @@ const places = computed(() => [
   { to: '/packages', word: 'Packages' },
   { to: '/people', word: 'People' },
   ...(session.controls ? [{ to: '/project', word: 'Project' }] : []),
+  ...(session.me?.administrator ? [{ to: '/installation', word: 'Installation' }] : []),
   ...(session.entrance.demo ? [{ to: '/mail-room', word: 'Mail room' }] : []),
-])
+]))
 </script>
 
 <template>

@@ -8,8 +8,7 @@ const session = useSession()
 const router = useRouter()
 
 async function signOut() {
-  await session.signOut()
-  void router.push('/sign-in')
+  if (await session.signOut()) void router.push('/sign-in')
 }
 
 function choose(event: Event) {
@@ -25,9 +24,9 @@ function choose(event: Event) {
       </select>
       <template v-else><span class="mono">{{ session.project.code }}</span> {{ session.project.name }}</template>
     </span>
-    <Find />
+    <Find v-if="session.project" />
     <span v-if="!connected" class="lost" role="status">Not connected: what you see may be old. Trying again.</span>
-    <span class="me clip">{{ session.me?.name }}</span>
+    <RouterLink class="me clip" to="/account" title="My account: password, second steps, sessions">{{ session.me?.name }}</RouterLink>
     <button class="act bare" type="button" @click="signOut">Sign out</button>
   </header>
 </template>
@@ -36,7 +35,7 @@ function choose(event: Event) {
 header { display: flex; align-items: center; gap: 14px; padding: 6px 16px; border-bottom: 1px solid var(--line-strong); background: var(--sheet); }
 .project { max-width: 34%; }
 .lost { color: var(--stop); }
-.me { margin-left: auto; font-weight: 560; }
+.me { margin-left: auto; font-weight: 560; color: inherit; }
 select { width: auto; }
 @media (max-width: 700px) { .project { display: none; } header { padding: 4px 8px; gap: 8px; } }
 </style>

@@ -46,7 +46,7 @@ const onTheWay = useLoaded(() => list('ON_THE_WAY'))
 /** What was chosen to be dealt with together and could not be, a line each. */
 const left = ref<string[]>([])
 /** Reviews closed by the person in this browser whose consequences are shown until they have been read. */
-const closed = useLocalStorage<number[]>(`desk/closed/${session.me?.person ?? 0}`, [])
+const closed = useLocalStorage<number[]>(`desk/closed/${session.me?.account ?? 0}`, [])
 /** How much a controller sees beside stops. */
 const more = ref(0)
 const route = useRoute()

@@ -7,7 +7,7 @@ import { draftsOf, dropDraft } from './drafts'
 /** What was being typed for reviews that have gone on meanwhile: what became of them, and the words to keep. */
 const props = defineProps<{ waiting: Review[] }>()
 const session = useSession()
-const me = computed(() => session.me?.person ?? 0)
+const me = computed(() => session.me?.account ?? 0)
 const left = ref<{ id: number; comment: string; now: string; passage: number }[]>([])
 const copied = ref<number>()
 

@@ -195,7 +195,7 @@ useKeys(props.keys ? [
             <span v-for="r in remarks.of(file.passage.id)" :key="r" class="remark" :title="r">{{ r }}</span>
           </td>
           <td v-if="files.some((f) => f.before.length)" class="said">
-            <span v-for="said in file.before" :key="said.id" class="clip" :class="{ own: said.personId === session.me?.person }" :title="`${said.stepName}, ${said.person}: ${said.comment}`"><span class="key">{{ said.code }}</span> {{ said.comment || said.person }}</span>
+            <span v-for="said in file.before" :key="said.id" class="clip" :class="{ own: session.isMe(said.personId) }" :title="`${said.stepName}, ${said.person}: ${said.comment}`"><span class="key">{{ said.code }}</span> {{ said.comment || said.person }}</span>
           </td>
           <td v-if="several" class="others"><span v-for="said in others(file)" :key="said.id" class="clip" :title="`${said.person}: ${said.comment}`"><span class="key">{{ said.code }}</span> {{ said.person }}</span></td>
           <td class="decision">

@@ -17,11 +17,11 @@ const note = ref('')
 const people = useLoaded(() => data(api.GET('/api/projects/{project}/people', { params: { path: { project: props.review.project } } })))
 const others = computed(() => {
   const seats = new Set(props.review.seats.map((s) => s.personId))
-  const sees = new Set((people.value.value?.roles ?? []).filter((r) => r.seesAll || r.controls).flatMap((r) => r.holders))
+  const sees = new Set((people.value.value?.roles ?? []).filter((r) => r.may.decides && (r.may.seesAll || r.may.seesFirms.length > 0) || r.may.controls).flatMap((r) => r.holders))
   return (people.value.value?.people ?? []).filter((p) => sees.has(p.id) && !seats.has(p.id))
 })
 const my = computed(() => props.review.seats.find((s) => props.review.from.includes(s.personId)))
-const forOther = computed(() => my.value && my.value.personId !== session.me?.person)
+const forOther = computed(() => my.value && !session.isMe(my.value.personId))
 /** How many answers a file needs, and what becomes of several. */
 const howMany = computed(() => {
   const { needed, drawing, seats } = props.review

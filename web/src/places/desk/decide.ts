@@ -43,7 +43,7 @@ export function useDeciding(review: () => Review | undefined, changed: () => voi
   const asking = ref<{ code: number; passages: number[] }>()
   const comment = ref('')
   const codes = () => session.projects.find((p) => p.id === review()?.project)?.decisionCodes ?? []
-  const me = () => session.me?.person ?? 0
+  const me = () => session.me?.account ?? 0
 
   watch(() => review()?.id, (id) => {
     const kept = id === undefined ? undefined : draftOf(me(), id)

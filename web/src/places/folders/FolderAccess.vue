@@ -57,7 +57,7 @@ async function save() {
           <td><button class="act bare" type="button" @click="grants.splice(i, 1)">Remove</button></td></tr></tbody></table>
       <div class="row"><span>Looked after by</span><MultiSelect v-model="keepers" :options="people.value.value?.people ?? []" option-label="name" option-value="id" filter placeholder="nobody but document control" aria-label="Who looks after it" data-test="keepers" /><span class="quiet">They keep the rules that stand only here and below.</span></div>
       <div class="row"><select v-model="adding" class="text few" aria-label="Open it to" @change="add"><option value="">open it to …</option>
-        <optgroup label="Roles"><option v-for="r in people.value.value?.roles.filter((x) => !x.seesAll && !x.controls)" :key="r.id" :value="`role ${r.id}`">{{ r.name }}</option></optgroup>
+        <optgroup label="Roles"><option v-for="r in people.value.value?.roles.filter((x) => !x.may.seesAll && !x.may.controls)" :key="r.id" :value="`role ${r.id}`">{{ r.name }}</option></optgroup>
         <optgroup label="Firms"><option v-for="f in people.value.value?.firms" :key="f.id" :value="`firm ${f.id}`">{{ f.name }}</option></optgroup></select>
         <button class="act first" type="submit" :disabled="busy || !changed">Save</button><button class="act" type="button" @click="emit('cancel')">Done</button><span class="quiet">It holds for what is below it too.</span></div>
     </template>

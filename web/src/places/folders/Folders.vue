@@ -32,7 +32,7 @@ watch(tree.value, (folders) => {
   first = false
   if (at.value) return
   const leaf = (id: number) => !folders.some((f) => f.parent === id)
-  const own = folders.find((f) => f.firm === session.me?.firm && leaf(f.id)) ?? folders.find((f) => f.firm && leaf(f.id)) ?? folders.find((f) => leaf(f.id))
+  const own = folders.find((f) => f.firm === session.membership?.firm && leaf(f.id)) ?? folders.find((f) => f.firm && leaf(f.id)) ?? folders.find((f) => leaf(f.id))
   if (own) void router.replace(`/folders/${own.id}`)
 })
 </script>

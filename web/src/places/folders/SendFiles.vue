@@ -19,7 +19,7 @@ const emit = defineEmits<{ sent: []; cancel: [] }>()
 const session = useSession()
 const router = useRouter()
 const project = session.project!
-const KEPT = `sending/${session.me?.person}/${props.folder}`
+const KEPT = `sending/${session.me?.account}/${props.folder}`
 const form = reactive({ route: '', purpose: 'for review', answerDue: '', message: '', author: 0, persons: [] as number[], addresses: [] as string[], files: [] as number[], given: {} as Record<string, string> })
 Object.assign(form, JSON.parse(localStorage.getItem(KEPT) ?? '{}'))
 form.files = form.files.filter((id) => props.files.some((f) => f.file.id === id))

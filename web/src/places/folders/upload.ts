@@ -1,5 +1,5 @@
 import { reactive } from 'vue'
-import { api, csrfToken, data, Problem, problemOf, type Schemas } from '../../api/client'
+import { api, proof, data, Problem, problemOf, type Schemas } from '../../api/client'
 import { asProblem } from '../../load'
 
 /** A file of a drop, and how far it is. */
@@ -102,7 +102,7 @@ function put(url: string, file: File, progress: (sent: number) => void): Promise
     const request = new XMLHttpRequest()
     request.open('PUT', url)
     request.setRequestHeader('Content-Type', 'application/octet-stream')
-    request.setRequestHeader('X-XSRF-TOKEN', csrfToken())
+    Object.entries(proof()).forEach(([name, value]) => request.setRequestHeader(name, value))
     request.upload.onprogress = (event) => progress(event.loaded)
     request.onload = () => {
       if (request.status < 300) resolve()

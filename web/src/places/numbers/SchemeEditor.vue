@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import MultiSelect from 'primevue/multiselect'
 import { computed, onMounted, reactive, watch } from 'vue'
-import { api, csrfToken, data, problemOf, type Schemas } from '../../api/client'
+import { api, proof, data, problemOf, type Schemas } from '../../api/client'
 import { useAct } from '../../act'
 import { useLoaded } from '../../load'
 import Trouble from '../../parts/Trouble.vue'
@@ -54,7 +54,7 @@ async function upload(event: Event) {
   if (!file) return
   await act(async () => {
     const answer = await fetch(`/api/projects/${project}/number-lists/${newList.key}?name=${encodeURIComponent(newList.name || newList.key)}`,
-      { method: 'PUT', body: file, headers: { 'Content-Type': 'application/octet-stream', 'X-XSRF-TOKEN': csrfToken() } })
+      { method: 'PUT', body: file, headers: { 'Content-Type': 'application/octet-stream', ...proof() } })
     if (!answer.ok) throw problemOf(answer.status, await answer.json())
     await sources.load()
   })

@@ -19,11 +19,11 @@ const { busy, problem, act } = useAct(() => void away.load())
 onMounted(away.load)
 whenChanged(['PEOPLE'], away.load)
 const today = new Date().toISOString().slice(0, 10)
-const form = reactive({ person: session.me!.person, deputy: 0, from: today, to: today, note: '' })
+const form = reactive({ person: session.membership!.person, deputy: 0, from: today, to: today, note: '' })
 const moving = reactive({ from: Number(useRoute().query.from) || 0, to: 0, reason: '' })
 const moved = ref<Schemas['MovedSteps']>()
 const name = (id: number) => props.people.find((p) => p.id === id)?.name ?? 'somebody'
-const mine = computed(() => (session.controls ? props.people : props.people.filter((p) => p.id === session.me?.person)))
+const mine = computed(() => (session.controls ? props.people : props.people.filter((p) => session.isMe(p.id))))
 const now = (a: Schemas['Away']) => a.from <= today && today <= a.to
 
 async function add() {
@@ -43,7 +43,7 @@ const move = () => act(async () => {
     <table v-if="away.value.value?.length" class="dense stacks">
       <thead><tr><th>Person</th><th>From</th><th>To</th><th>Stands in</th><th>Note</th><th /></tr></thead>
       <tbody><tr v-for="a in away.value.value" :key="a.id"><td>{{ name(a.person) }}<span v-if="now(a)" class="now">away now</span></td><td data-is="From">{{ day(a.from) }}</td><td data-is="To">{{ day(a.to) }}</td><td data-is="Stands in">{{ name(a.deputy) }}</td><td class="clip" data-is="Note">{{ a.note }}</td>
-        <td><button v-if="session.controls || a.person === session.me?.person" class="act bare" type="button" :disabled="busy" @click="remove(a.id)">Is here after all</button></td></tr></tbody>
+        <td><button v-if="session.controls || session.isMe(a.person)" class="act bare" type="button" :disabled="busy" @click="remove(a.id)">Is here after all</button></td></tr></tbody>
     </table>
     <p v-else-if="away.value.value" class="quiet">Nobody is away. Who goes away says here who stands in: that person sees and decides what waits, and it says so everywhere.</p>
     <form class="panel row add" @submit.prevent="add">

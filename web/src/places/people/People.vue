@@ -11,6 +11,9 @@ import { useSession } from '../../session'
 import AwaySheet from './AwaySheet.vue'
 import CheckPanel from './CheckPanel.vue'
 import MatrixSheet from './MatrixSheet.vue'
+import RoleEditor from './RoleEditor.vue'
+import RoleOpens from './RoleOpens.vue'
+import { rightsInWords } from './rights'
 
 const session = useSession()
 const project = session.project!.id
@@ -19,7 +22,7 @@ const everybody = useLoaded(() => data(api.GET('/api/projects/{project}/people',
 onMounted(everybody.load)
 const { problem, act } = useAct()
 const adding = ref<'person' | 'firm'>()
-const person = reactive({ firmId: 0, name: '', email: '', job: '', password: '' })
+const person = reactive({ firmId: 0, name: '', email: '', job: '', roles: [] as number[] })
 const firm = reactive({ code: '', name: '' })
 const PARTS = [{ key: 'everybody', word: 'Everybody' }, { key: 'matrix', word: 'Distribution matrix' }, { key: 'away', word: 'Who is away' }] as const
 const route = useRoute()
@@ -28,8 +31,11 @@ const part = computed(() => PARTS.find((p) => p.key === route.query.part)?.key ?
 whenChanged(['PEOPLE'], () => void everybody.load(), 500)
 /** Somebody who is about to leave, and what hangs on that person. */
 const leaving = ref<{ id: number; name: string; hanging: Schemas['Hanging'][] }>()
-const invited = ref(new Set<number>())
-const newRole = ref('')
+/** Who was invited just now; with the link to hand over where there is no mail. */
+const invited = ref<{ id: number; name: string; link?: string }>()
+const editing = ref<Schemas['RoleView'] | 'new'>()
+/** What giving a role to people would open, to be said before it is done. */
+const giving = ref<{ role: Schemas['RoleView']; holders: number[]; opened: Schemas['Opened'][] }>()
 const roles = computed(() => everybody.value.value?.roles ?? [])
 const rolesOf = (id: number) => roles.value.filter((r) => r.holders.includes(id)).map((r) => r.name).join(', ')
 
@@ -41,26 +47,32 @@ async function carryOut(call: () => Promise<unknown>, cleared: () => void = () =
   return done
 }
 
-const addPerson = () => carryOut(() => data(api.POST('/api/projects/{project}/people', { ...params, body: { ...person, password: person.password || undefined } })), () => {
-  Object.assign(person, { name: '', email: '', job: '', password: '' })
+const addPerson = () => carryOut(async () => {
+  const added = await data(api.POST('/api/projects/{project}/people', { ...params, body: { ...person } }))
+  invited.value = { id: added.person.id, name: added.person.name, link: added.link }
+}, () => {
+  Object.assign(person, { name: '', email: '', job: '' })
   adding.value = undefined
 })
+
+/** A new person begins with handing in, as most do. */
+function beginPerson() {
+  adding.value = 'person'
+  const usual = roles.value.find((r) => r.may.handsIn && !r.may.decides && !r.may.seesAll && !r.may.seesFirms.length)
+  if (!person.roles.length && usual) person.roles = [usual.id]
+}
 
 const addFirm = () => carryOut(() => data(api.POST('/api/projects/{project}/firms', { ...params, body: { ...firm } })), () => {
   Object.assign(firm, { code: '', name: '' })
   adding.value = undefined
 })
 
-async function addRole() {
-  const name = newRole.value
-  newRole.value = ''
-  if (!await carryOut(() => data(api.POST('/api/projects/{project}/roles', { ...params, body: { name } })))) newRole.value ||= name
-}
-
-const invite = (id: number) => act(async () => {
-  await data(api.POST('/api/projects/{project}/people/{person}/invitations', { params: { path: { project, person: id } } }))
-  invited.value = new Set([...invited.value, id])
+const invite = (id: number, name: string) => act(async () => {
+  const { link } = await data(api.POST('/api/projects/{project}/people/{person}/invitations', { params: { path: { project, person: id } } }))
+  invited.value = { id, name, link }
 })
+
+const copyLink = () => navigator.clipboard.writeText(invited.value!.link!)
 
 const ask = (id: number, name: string) => act(async () => {
   leaving.value = { id, name, hanging: await data(api.GET('/api/projects/{project}/people/{person}/hanging', { params: { path: { project, person: id } } })) }
@@ -77,10 +89,37 @@ function setHolders(role: number, holders: number[]) {
   wanted.value = { ...wanted.value, [role]: holders }
   const before = choosing.get(role) ?? Promise.resolve()
   choosing.set(role, before.then(async () => {
-    const version = roles.value.find((r) => r.id === role)?.version ?? 0
-    await carryOut(() => data(api.PUT('/api/projects/{project}/roles/{role}/holders', { params: { path: { project, role } }, body: { holders, version } })))
-    if (wanted.value[role] === holders) delete wanted.value[role]
+    const is = roles.value.find((r) => r.id === role)
+    if (!is) return
+    const opened = await data(api.POST('/api/projects/{project}/roles/{role}/looks', { params: { path: { project, role } }, body: { may: is.may, holders } })).catch(() => [])
+    if (opened.some((o) => o.firms.length)) {
+      giving.value = { role: is, holders, opened }
+      return
+    }
+    await give(role, holders)
   }))
+}
+
+async function give(role: number, holders: number[]) {
+  const version = roles.value.find((r) => r.id === role)?.version ?? 0
+  await carryOut(() => data(api.PUT('/api/projects/{project}/roles/{role}/holders', { params: { path: { project, role } }, body: { holders, version } })))
+  if (wanted.value[role] === holders) delete wanted.value[role]
+}
+
+async function giveAllTheSame() {
+  const is = giving.value!
+  giving.value = undefined
+  await give(is.role.id, is.holders)
+}
+
+function leaveIt() {
+  delete wanted.value[giving.value!.role.id]
+  giving.value = undefined
+}
+
+async function roleSaved() {
+  editing.value = undefined
+  await everybody.load()
 }
 </script>
 
@@ -91,7 +130,7 @@ function setHolders(role: number, holders: number[]) {
       <nav aria-label="Parts"><button v-for="p in PARTS" :key="p.key" type="button" class="act bare" :aria-pressed="part === p.key" @click="router.replace({ query: { part: p.key } })">{{ p.word }}</button></nav>
       <template v-if="session.controls && part === 'everybody'">
         <button class="act end" type="button" @click="adding = 'firm'">Add a firm</button>
-        <button class="act first" type="button" @click="adding = 'person'">Add a person</button>
+        <button class="act first" type="button" @click="beginPerson">Invite a person</button>
       </template>
     </header>
     <Trouble :problem="everybody.problem.value ?? problem" />
@@ -106,9 +145,15 @@ function setHolders(role: number, holders: number[]) {
       <label class="field grow"><span>E-mail address</span><input v-model="person.email" class="text" type="email" required maxlength="254"></label>
       <label class="field"><span>Firm</span><select v-model="person.firmId" class="text" required><option v-for="f in everybody.value.value?.firms" :key="f.id" :value="f.id">{{ f.code }} {{ f.name }}</option></select></label>
       <label class="field"><span>What the person does</span><input v-model="person.job" class="text" maxlength="200"></label>
-      <label class="field"><span>First password</span><input v-model="person.password" class="text" type="password" minlength="10" maxlength="200" autocomplete="new-password"><small>empty: invite by mail instead</small></label>
-      <button class="act first" type="submit">Add the person</button><button class="act" type="button" @click="adding = undefined">Leave it</button>
+      <div class="field grow"><span id="new-roles">Roles</span><MultiSelect v-model="person.roles" :options="roles" option-label="name" option-value="id" display="comma" placeholder="none: sees the own firm’s folders" aria-labelledby="new-roles" /></div>
+      <button class="act first" type="submit">{{ session.entrance.mail ? 'Invite by mail' : 'Make an invitation' }}</button><button class="act" type="button" @click="adding = undefined">Leave it</button>
     </form>
+
+    <div v-if="invited" class="note good" role="status">
+      <template v-if="invited.link">There is no mail here. Hand this link to {{ invited.name }}, and to nobody else; it is good for 7 days, and not shown again: <span class="mono link">{{ invited.link }}</span> <button class="act" type="button" @click="copyLink">Copy it</button></template>
+      <template v-else>{{ invited.name }} is invited by mail.</template>
+      <button class="act bare" type="button" @click="invited = undefined">Done</button>
+    </div>
 
     <MatrixSheet v-if="part === 'matrix' && everybody.value.value" :roles="roles" />
     <AwaySheet v-if="part === 'away' && everybody.value.value" :people="everybody.value.value.people" />
@@ -124,11 +169,16 @@ function setHolders(role: number, holders: number[]) {
                 placeholder="nobody: what needs this role will be stopped" filter :max-selected-labels="4" :aria-label="`Holders of ${role.name}`" @update:model-value="(v: number[]) => setHolders(role.id, v)" />
               <span v-else>{{ everybody.value.value.people.filter((p) => role.holders.includes(p.id)).map((p) => p.name).join(', ') || 'nobody' }}</span>
             </td>
-            <td class="quiet" data-is="May">{{ role.controls ? 'control documents, rules and people' : role.seesAll ? 'see every firm’s folders, decide where a route says so' : 'be told, decide where a route says so' }}</td>
+            <td class="quiet" data-is="May">{{ rightsInWords(role.may, everybody.value.value.firms) }} <button v-if="session.controls" class="act bare" type="button" :aria-label="`Change what ${role.name} may`" @click="editing = role">Change</button></td>
           </tr>
         </tbody>
       </table>
-      <form v-if="session.controls" class="row" @submit.prevent="addRole"><input v-model="newRole" class="text few" required maxlength="120" placeholder="Lead surveyor" aria-label="Name of a new role"><button class="act" type="submit">Add a role</button></form>
+      <div v-if="giving" class="panel opened" role="alertdialog" :aria-label="`What ${giving.role.name} opens`">
+        <RoleOpens :opened="giving.opened" :called="giving.role.name" />
+        <div class="row"><button class="act first" type="button" @click="giveAllTheSame">Give the role</button><button class="act" type="button" @click="leaveIt">Leave it</button></div>
+      </div>
+      <RoleEditor v-if="editing" :key="editing === 'new' ? 0 : editing.id" :role="editing === 'new' ? undefined : editing" :firms="everybody.value.value.firms" @saved="roleSaved" @leave="editing = undefined" />
+      <button v-else-if="session.controls" class="act add-role" type="button" @click="editing = 'new'">Add a role</button>
     </section>
     <section v-if="part === 'everybody' && everybody.value.value">
       <h2>Everybody</h2>
@@ -142,7 +192,7 @@ function setHolders(role: number, holders: number[]) {
         <thead><tr><th>Name</th><th>Firm</th><th>Does</th><th>Roles</th><th>E-mail</th><th v-if="session.controls" /></tr></thead>
         <tbody>
           <tr v-for="p in everybody.value.value.people" :key="p.id" :class="{ at: p.id === Number(route.query.person) }"><td class="main">{{ p.name }}</td><td data-is="Firm"><span class="mono">{{ p.firmCode }}</span> {{ p.firmName }}</td><td data-is="Does">{{ p.job }}</td><td data-is="Roles">{{ rolesOf(p.id) }}</td><td data-is="E-mail">{{ p.email }}</td>
-            <td v-if="session.controls" class="nowrap"><span v-if="invited.has(p.id)" class="quiet" role="status">invited</span><button v-else-if="!p.hasPassword" class="act bare" type="button" :title="`${p.email} gets a link to set a password`" @click="invite(p.id)">Invite</button> <button class="act bare" type="button" @click="ask(p.id, p.name)">Leaves …</button></td></tr>
+            <td v-if="session.controls" class="nowrap"><button v-if="!p.joined" class="act bare" type="button" :title="`${p.name} has not accepted yet; ${session.entrance.mail ? 'another mail goes out' : 'another link is made'}, and the one before is no longer good`" @click="invite(p.id, p.name)">Invite again</button><span v-else-if="!p.active" class="quiet">closed</span> <button class="act bare" type="button" @click="ask(p.id, p.name)">Leaves …</button></td></tr>
         </tbody>
       </table>
     </section>
@@ -155,6 +205,6 @@ function setHolders(role: number, holders: number[]) {
 header { display: flex; gap: 8px; align-items: center; } .end { margin-left: auto; } nav { display: flex; gap: 4px; } nav button { border-radius: 0; color: var(--ink-2); } nav button[aria-pressed='true'] { border-bottom: 2px solid var(--main); color: var(--ink); font-weight: 600; } .few { width: 220px; } .nowrap { white-space: nowrap; }
 section { display: grid; gap: 6px; align-content: start; }
 .add { display: flex; gap: 10px; padding: 10px; align-items: end; flex-wrap: wrap; } .add .field { flex: 1 1 150px; min-width: 140px; } .add .grow { flex: 2 1 200px; min-width: 180px; }
-.holders { min-width: 380px; } .holders :deep(.p-multiselect) { width: 100%; }
+.opened { display: grid; gap: 8px; padding: 10px; } .add-role { justify-self: start; } .link { white-space: normal; overflow-wrap: anywhere; user-select: all; } .holders { min-width: 340px; } .holders :deep(.p-multiselect) { width: 100%; }
 @media (max-width: 700px) { header { flex-wrap: wrap; } .main { font-weight: 600; } .holders { min-width: 0; } }
 </style>

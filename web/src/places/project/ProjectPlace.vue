@@ -4,12 +4,13 @@ import { useSession } from '../../session'
 import Connections from './Connections.vue'
 import DecisionCodes from './DecisionCodes.vue'
 import FieldsSheet from './FieldsSheet.vue'
+import SignInSheet from './SignInSheet.vue'
 import SequencesSheet from './SequencesSheet.vue'
 import StatusCodes from './StatusCodes.vue'
 import WorkingDaysSheet from './WorkingDaysSheet.vue'
 
 const session = useSession()
-const parts = [{ key: 'fields', word: 'Fields and codes' }, { key: 'status', word: 'Status codes' }, { key: 'revisions', word: 'Revision sequences' }, { key: 'decisions', word: 'Decision codes' }, { key: 'days', word: 'Working days' },
+const parts = [{ key: 'fields', word: 'Fields and codes' }, { key: 'status', word: 'Status codes' }, { key: 'revisions', word: 'Revision sequences' }, { key: 'decisions', word: 'Decision codes' }, { key: 'days', word: 'Working days' }, { key: 'sign-in', word: 'Sign-in' },
   ...(session.me?.administrator ? [{ key: 'connections', word: 'Connections' }] : [])] as const
 const at = ref<string>('fields')
 </script>
@@ -25,6 +26,7 @@ const at = ref<string>('fields')
     <SequencesSheet v-else-if="at === 'revisions'" />
     <DecisionCodes v-else-if="at === 'decisions'" :key="session.project?.version" />
     <WorkingDaysSheet v-else-if="at === 'days'" :key="session.project?.version" />
+    <SignInSheet v-else-if="at === 'sign-in'" :key="session.project?.version" />
     <Connections v-else />
   </div>
 </template>

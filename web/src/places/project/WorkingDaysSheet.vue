@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
-import { api, csrfToken, data, Problem, problemOf, type Schemas } from '../../api/client'
+import { api, proof, data, Problem, problemOf, type Schemas } from '../../api/client'
 import { useAct } from '../../act'
 import Trouble from '../../parts/Trouble.vue'
 import { count, day } from '../../say'
@@ -36,7 +36,7 @@ function pick(event: Event) {
   input.value = ''
   if (!file) return
   void act(async () => {
-    const answer = await fetch(`/api/projects/${project.id}/holidays`, { method: 'POST', body: file, headers: { 'Content-Type': 'application/octet-stream', 'X-XSRF-TOKEN': csrfToken() } })
+    const answer = await fetch(`/api/projects/${project.id}/holidays`, { method: 'POST', body: file, headers: { 'Content-Type': 'application/octet-stream', ...proof() } })
       .catch(() => { throw new Problem(0, 'no-connection', 'The server cannot be reached. Try again in a moment.') })
     const body = (await answer.json()) as unknown
     if (!answer.ok) throw problemOf(answer.status, body)

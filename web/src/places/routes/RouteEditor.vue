@@ -66,7 +66,9 @@ async function putInForce() {
       <label class="row"><input v-model="form.filesGoAlone" type="checkbox"> decided files need not wait for the others</label>
       <label class="row"><input v-model="form.ownFirmDecides" type="checkbox"> the author’s own firm may decide too</label>
       <div class="field"><span id="lead">Comments are drawn together and released by</span><select class="text" aria-labelledby="lead" :value="form.lead ? whoValue(form.lead) : ''" @change="form.lead = ($event.target as HTMLSelectElement).value ? whoOf(($event.target as HTMLSelectElement).value) : undefined"><option value="">whoever closes the last step</option><option v-for="w in WHO" :key="w.value" :value="w.value">{{ w.word }}</option></select></div>
-      <div class="field"><span id="senders">May send on it by hand, beside controllers</span><MultiSelect v-model="form.senders" :options="people.roles" option-label="name" option-value="id" placeholder="nobody else" aria-labelledby="senders" /></div>
+      <div class="field"><span id="senders">May send on it by hand, beside controllers: roles</span><MultiSelect v-model="form.senders" :options="people.roles" option-label="name" option-value="id" display="comma" placeholder="none" aria-labelledby="senders" /></div>
+      <div class="field"><span id="sender-firms">… everybody of a firm</span><MultiSelect v-model="form.senderFirms" :options="people.firms" option-label="name" option-value="id" display="comma" placeholder="none" aria-labelledby="sender-firms" /></div>
+      <div class="field"><span id="sender-people">… people</span><MultiSelect v-model="form.senderPeople" :options="people.people" option-label="name" option-value="id" display="comma" filter placeholder="none" aria-labelledby="sender-people" /></div>
     </div>
     <DayRuler v-if="look.value.value?.steps.length" :steps="look.value.value.steps" :at="at" @step="(i) => (at = i)" />
     <div class="row tabs" role="tablist" aria-label="Steps">

@@ -10,7 +10,7 @@ export function newStep(name: string, kind: StepForm['kind'] = 'REVIEW'): StepFo
 }
 
 export function newRoute(): RouteForm {
-  return { name: '', steps: [newStep('Review'), newStep('Approval', 'APPROVAL')], ownFirmDecides: false, filesGoAlone: false, senders: [], values: {}, statusCodes: [] }
+  return { name: '', steps: [newStep('Review'), newStep('Approval', 'APPROVAL')], ownFirmDecides: false, filesGoAlone: false, senders: [], senderFirms: [], senderPeople: [], values: {}, statusCodes: [] }
 }
 
 /** Whom a step means as one value of a list, and back: "ROLE 12", "MATRIX REVIEWS", "FIELD checker". */

@@ -65,7 +65,7 @@ const open = (folder: number, event: Event) => act(async () => {
         {{ who(c.folder)!.length ? `Handed in by ${who(c.folder)!.join(', ')}` : 'Nobody but document control may hand in here' }}
         <select v-if="session.controls && !who(c.folder)!.length" class="text" :disabled="busy" :aria-label="`Who may hand in to ${c.its?.name}`" @change="open(c.folder, $event)"><option value="">let hand in …</option>
           <optgroup label="Firms"><option v-for="f in people.firms" :key="f.id" :value="`firm ${f.id}`">{{ f.name }}</option></optgroup>
-          <optgroup label="Roles"><option v-for="r in people.roles.filter((x) => !x.controls)" :key="r.id" :value="`role ${r.id}`">{{ r.name }}</option></optgroup></select>
+          <optgroup label="Roles"><option v-for="r in people.roles.filter((x) => !x.may.controls)" :key="r.id" :value="`role ${r.id}`">{{ r.name }}</option></optgroup></select>
       </span>
     </li>
   </ul>

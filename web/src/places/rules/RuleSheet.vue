@@ -71,8 +71,8 @@ const projectStations = computed<Stations>(() => projectRow.value?.draft ?? proj
 const somethingChosen = computed(() => chosen.value.length > 0 || (session.controls && ((orderToo.value && sheet.value.value?.reordered) || (projectToo.value && projectRow.value?.draft))))
 
 /** What is being written is kept until it is saved or dropped: a rule by its id, a new one by its kind, or the project's word. */
-const writing = (what: number | 'project' | RuleForm['kind']) => writingKey(session.me!.person, project, String(what))
-const unsaved = computed(() => writings<RuleForm>(session.me!.person, project).filter((w) => w.what !== String(open.value === 'new' ? newKind.value : open.value)).flatMap((w) => {
+const writing = (what: number | 'project' | RuleForm['kind']) => writingKey(session.me!.account, project, String(what))
+const unsaved = computed(() => writings<RuleForm>(session.me!.account, project).filter((w) => w.what !== String(open.value === 'new' ? newKind.value : open.value)).flatMap((w) => {
   const its = all.value.find((r) => String(r.id) === w.what)
   if (w.what === 'project') return session.controls ? [{ name: 'what the project says', open: () => openProject() }] : []
   if (w.what === 'HANDLING' || w.what === 'WATCHING') return [{ name: `${w.form.name ? `“${w.form.name}”` : 'a rule without a name'}, not on the sheet yet`, open: () => ((newKind.value = w.what as RuleForm['kind']), show('new')) }]

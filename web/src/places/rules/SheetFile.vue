@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref, shallowRef } from 'vue'
-import { csrfToken, problemOf, type Problem, type Schemas, type Sheet } from '../../api/client'
+import { proof, problemOf, type Problem, type Schemas, type Sheet } from '../../api/client'
 import { asProblem } from '../../load'
 import Trouble from '../../parts/Trouble.vue'
 import { count } from '../../say'
@@ -25,7 +25,7 @@ async function take(event: Event) {
   busy.value = true
   read.value = problem.value = undefined
   try {
-    const response = await fetch(url, { method: 'PUT', headers: { 'Content-Type': 'application/yaml', 'X-XSRF-TOKEN': csrfToken() }, body: await file.text() })
+    const response = await fetch(url, { method: 'PUT', headers: { 'Content-Type': 'application/yaml', ...proof() }, body: await file.text() })
     if (!response.ok) throw problemOf(response.status, await response.json().catch(() => undefined))
     read.value = (await response.json()) as Schemas['FileRead']
     if (read.value.taken) emit('taken', before, file.name)

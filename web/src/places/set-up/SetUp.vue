@@ -3,6 +3,7 @@ import { reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, data, type Problem } from '../../api/client'
 import { asProblem } from '../../load'
+import PasswordField from '../../parts/PasswordField.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { useSession } from '../../session'
 
@@ -16,13 +17,15 @@ const entry = reactive({
   name: '', email: '', password: '', firmCode: '', firmName: '', projectCode: '', projectName: '',
   zone: here,
 })
+const judge = (typed: string) => data(api.POST('/api/entrance/strength', { body: { password: typed, words: [entry.name, entry.email, entry.projectCode, entry.projectName, entry.firmName] } }))
 const problem = ref<Problem>()
 const busy = ref(false)
 
 async function setUp() {
   busy.value = true
   try {
-    await session.begin(await data(api.POST('/api/entrance/set-up', { body: entry })))
+    await data(api.POST('/api/entrance/set-up', { body: entry }))
+    await session.begin()
     void router.push('/people')
   } catch (e) {
     problem.value = asProblem(e)
@@ -40,7 +43,7 @@ async function setUp() {
       <fieldset class="panel"><legend>You</legend>
         <label class="field"><span>Your name</span><input v-model="entry.name" class="text" required maxlength="200" autocomplete="name"></label>
         <label class="field"><span>E-mail address</span><input v-model="entry.email" class="text" type="email" required maxlength="254" autocomplete="username"></label>
-        <label class="field"><span>Password</span><input v-model="entry.password" class="text" type="password" required minlength="10" maxlength="200" autocomplete="new-password"><small>at least 10 characters</small></label>
+        <PasswordField v-model="entry.password" label="Password" :judge="judge" />
         <label class="field"><span>Code from the console</span><input v-model="entry.code" class="text mono" required><small>it shows that you started this installation</small></label>
       </fieldset>
       <fieldset class="panel"><legend>Your firm</legend>

@@ -1,20 +1,25 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, data, type Problem, type Schemas } from '../../api/client'
+import { api, data, type Problem } from '../../api/client'
 import { asProblem, useLoaded } from '../../load'
+import SignInForm from '../../parts/SignInForm.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { useSession } from '../../session'
 
 const session = useSession()
 const router = useRouter()
 const route = useRoute()
-const email = ref('')
-const password = ref('')
 const problem = ref<Problem>()
 const busy = ref(false)
 const entrance = useLoaded(() => data(api.GET('/api/entrance')))
 const demoPeople = useLoaded(() => data(api.GET('/api/entrance/demo')))
+/** What became of signing in through a provider, where one comes back from one. */
+const PROVIDER: Record<string, string> = {
+  unknown: 'The provider has said who you are, but nobody here has an account with that address. Ask your document controller to invite you.',
+  failed: 'Signing in through the provider did not work out. Try again, or sign in another way.',
+}
+const came = PROVIDER[String(route.query.provider)]
 
 onMounted(async () => {
   await entrance.load()
@@ -22,22 +27,24 @@ onMounted(async () => {
   if (entrance.value.value?.demo) await demoPeople.load()
 })
 
-async function enter(call: () => Promise<Schemas['Actor']>) {
+async function isIn() {
+  await session.begin()
+  const to = typeof route.query.to === 'string' && route.query.to.startsWith('/') && !route.query.to.startsWith('//') ? route.query.to : '/desk'
+  void router.push(to)
+}
+
+async function be(person: number) {
   busy.value = true
   problem.value = undefined
   try {
-    await session.begin(await call())
-    const to = typeof route.query.to === 'string' && route.query.to.startsWith('/') && !route.query.to.startsWith('//') ? route.query.to : '/desk'
-    void router.push(to)
+    await data(api.POST('/api/entrance/demo', { body: { person } }))
+    await isIn()
   } catch (e) {
     problem.value = asProblem(e)
   } finally {
     busy.value = false
   }
 }
-
-const signIn = () => enter(() => data(api.POST('/api/session', { body: { email: email.value, password: password.value } })))
-const be = (person: number) => enter(() => data(api.POST('/api/entrance/demo', { body: { person } })))
 </script>
 
 <template>
@@ -68,15 +75,11 @@ const be = (person: number) => enter(() => data(api.POST('/api/entrance/demo', {
         </tbody>
       </table>
     </section>
-    <form v-else-if="entrance.value.value" class="panel" @submit.prevent="signIn">
-      <header><h2>Sign in</h2></header>
-      <div class="fields">
-        <label class="field"><span>E-mail address</span><input v-model="email" class="text" type="email" autocomplete="username" required maxlength="254"></label>
-        <label class="field"><span>Password</span><input v-model="password" class="text" type="password" autocomplete="current-password" required maxlength="200"></label>
-        <Trouble :problem="problem" />
-        <button class="act first" type="submit" :disabled="busy">{{ busy ? 'Signing in …' : 'Sign in' }}</button>
-      </div>
-    </form>
+    <section v-if="entrance.value.value" class="panel">
+      <header><h2>{{ entrance.value.value.demo ? 'Or sign in as on a real project' : 'Sign in' }}</h2></header>
+      <p v-if="came" class="note bad" role="alert">{{ came }}</p>
+      <SignInForm :entrance="entrance.value.value" :second-step="route.query.provider === 'second-step'" @in="isIn" />
+    </section>
     <Trouble v-if="entrance.problem.value" :problem="entrance.problem.value" :again="entrance.load" />
   </main>
 </template>
@@ -91,6 +94,5 @@ svg line { stroke: var(--line-strong); stroke-width: 2; }
 svg rect { fill: var(--done); }
 svg rect.last { fill: var(--main); }
 svg text { font: 12px var(--sans); fill: var(--ink-2); }
-.fields { display: grid; gap: 12px; padding: 14px; max-width: 340px; }
 @media (max-width: 700px) { .intro { grid-template-columns: 1fr; } svg { grid-column: 1; grid-row: auto; } }
 </style>

@@ -64,7 +64,7 @@ class WireFilter extends OncePerRequestFilter {
             return;
         }
         String type = contentType(request);
-        boolean file = type.equals("application/octet-stream");
+        boolean file = type.equals("application/octet-stream") || type.equals("application/yaml");
         if (!type.isEmpty() && !file && !type.equals("application/json")) {
             SecurityConfiguration.refuse(response, 415, "unsupported", "Calls bring along JSON, or the bytes of a file.");
             return;

@@ -19,6 +19,7 @@ import org.openqa.selenium.chrome.ChromeOptions;
 import org.openqa.selenium.interactions.Actions;
 import org.openqa.selenium.support.ui.ExpectedConditions;
 import org.openqa.selenium.support.ui.WebDriverWait;
+import org.openqa.selenium.virtualauthenticator.VirtualAuthenticatorOptions;
 
 /** One headless browser with one person in front of it. */
 public final class Browser implements AutoCloseable {
@@ -150,6 +151,13 @@ public final class Browser implements AutoCloseable {
     /** Chooses files in a field that need not be visible. */
     Browser chooseFiles(By field, List<Path> files) {
         driver.findElement(field).sendKeys(String.join("\n", files.stream().map(Path::toString).toList()));
+        return this;
+    }
+
+    /** Gives this browser a device that makes and shows passkeys, unlocked by its owner. */
+    Browser withPasskeys() {
+        driver.addVirtualAuthenticator(new VirtualAuthenticatorOptions().setProtocol(VirtualAuthenticatorOptions.Protocol.CTAP2).setTransport(VirtualAuthenticatorOptions.Transport.INTERNAL)
+                .setHasResidentKey(true).setHasUserVerification(true).setIsUserVerified(true));
         return this;
     }
 

@@ -81,7 +81,8 @@ class FormsTest {
     static Stream<Arguments> forms() {
         List<Arguments> all = new ArrayList<>(List.of(
                 none("/desk", "passages are stopped"), none("/passages", "Submission"), none("/reviews", "Interface check"), none("/register", "Weir general arrangement"), none("/mail-room", "To"),
-                button("/people", "Roles, and who holds them", "Add a person"), button("/people", "Roles, and who holds them", "Add a firm"),
+                button("/people", "Roles, and who holds them", "Invite a person"), button("/people", "Roles, and who holds them", "Add a firm"), button("/people", "Roles, and who holds them", "Add a role"), button("/people", "Roles, and who holds them", "Change"),
+                none("/account", "Where you are signed in"), button("/account", "Where you are signed in", "Set up one-time codes"),
                 none("/people?part=matrix", "Save the matrix"), none("/people?part=away", "Away then"),
                 button("/rules", "Anything else", "Add a rule"), button("/rules", "Anything else", "Add a watching rule"), button("/rules", "Anything else", "The project says"),
                 button("/rules", "Anything else", "Try the draft"), button("/rules", "Anything else", "Editions"), button("/rules", "Anything else", "As a file"),
@@ -96,7 +97,7 @@ class FormsTest {
                 none("/numbers", "Counters"), none("/numbers?take", "Counters"), test("/numbers", "Counters", "edit-scheme"), test("/numbers", "Counters", "begin-counter"),
                 test("/numbers", "Reserved ranges", "reserve"), none("/packages", "Folder templates"),
                 button("/project", "Take over a list", "Fields and codes"), button("/project", "Take over a list", "Status codes"), button("/project", "Take over a list", "Revision sequences"),
-                button("/project", "Take over a list", "Decision codes"), button("/project", "Take over a list", "Working days")));
+                button("/project", "Take over a list", "Decision codes"), button("/project", "Take over a list", "Working days"), button("/project", "Take over a list", "Sign-in")));
         for (String word : List.of("Change folder", "Who sees it", "New folder", "Number files", "other rules here too", "Send on a route", "Move or copy")) {
             all.add(inFolder("Deliveries", word));
         }

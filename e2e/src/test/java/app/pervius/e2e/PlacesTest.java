@@ -35,7 +35,8 @@ class PlacesTest {
         "Giorgi Tskalishvili|/desk|Came back to you", "Yusuf Karaderin|/folders|What happens here", "Mirela Draganova|/passages|Passages",
         "Mirela Draganova|/rules|Rule sheet", "Henrike Solvangen|/reviews|Interface check", "Mirela Draganova|/reviews?which=TURNAROUND|Load per person", "Mirela Draganova|/routes|Check by both leads",
         "Mirela Draganova|/people?part=matrix|Save the matrix", "Mirela Draganova|/people?part=away|Is here after all", "Yusuf Karaderin|/routes|Check by both leads", "Mirela Draganova|/numbers|Counters", "Yusuf Karaderin|/numbers|Counters", "Mirela Draganova|/register|Weir general arrangement",
-        "Mirela Draganova|/documents/KWR/KWR-FNK-H-DR-0001|Decisions and comments", "Mirela Draganova|/packages|Folder templates", "Mirela Draganova|/project|Take over a list", "Mirela Draganova|/people|Roles, and who holds them", "Mirela Draganova|/mail-room|waiting for your decision"})
+        "Mirela Draganova|/documents/KWR/KWR-FNK-H-DR-0001|Decisions and comments", "Mirela Draganova|/packages|Folder templates", "Mirela Draganova|/project|Take over a list", "Mirela Draganova|/people|Roles, and who holds them", "Mirela Draganova|/mail-room|waiting for your decision", "Yusuf Karaderin|/account|Where you are signed in", "Aoife Ní Raghnaill|/installation|accounts",
+        "Aoife Ní Raghnaill|/installation?part=sign-in|Providers of sign-in", "Aoife Ní Raghnaill|/installation?part=projects|Code of the project"})
     void aPlaceHasNothingSeriousInIt(String person, String path, String text) throws IOException {
         try (Browser browser = new Browser(Demo.address())) {
             browser.signInAs(person).open(path).seeText(text);

@@ -41,7 +41,7 @@ watch(() => session.me?.account, async (account) => {
 
 function leave() {
   box.value?.close()
-  location.assign('/sign-in')
+  location.assign(`/sign-in?to=${encodeURIComponent(location.pathname + location.search)}`)
 }
 </script>
 

@@ -129,7 +129,7 @@ class AccountTest {
         String name = "Anneliese Okonkwo";
         try (Browser browser = joined(name)) {
             browser.open("/people?part=away").seeText("Away then").type(By.cssSelector("main form input[maxlength='400']"), "survey on the dam");
-            browser.choose(By.xpath("(//main//form//select)[last()]"), "Yusuf Karaderin");
+            browser.choose(By.cssSelector("[aria-label='Who stands in']"), "Yusuf Karaderin, FNK");
             browser.loseSession();
             browser.clickButton("Away then");
             browser.see(By.cssSelector("dialog[open]"));

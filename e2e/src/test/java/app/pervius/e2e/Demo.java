@@ -1,6 +1,7 @@
 package app.pervius.e2e;
 
 import java.io.BufferedReader;
+import java.io.File;
 import java.io.IOException;
 import java.io.InputStreamReader;
 import java.net.ServerSocket;
@@ -44,7 +45,7 @@ final class Demo {
         if (Files.exists(app.resolve("pervius.aot"))) {
             command.add("-XX:AOTCache=" + app.resolve("pervius.aot"));
         }
-        command.addAll(List.of("-jar", app.resolve("pervius.jar").toString(), "demo", "--data", data.toString(), "--port", String.valueOf(port)));
+        command.addAll(List.of("-cp", app.resolve("pervius.jar") + File.pathSeparator + app.resolve("demo") + "/*", "app.pervius.server.Pervius", "demo", "--data", data.toString(), "--port", String.valueOf(port)));
         try {
             Process process = new ProcessBuilder(command).redirectErrorStream(true).start();
             Runtime.getRuntime().addShutdownHook(new Thread(process::destroy));

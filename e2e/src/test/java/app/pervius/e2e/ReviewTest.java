@@ -83,7 +83,7 @@ class ReviewTest {
             reviewer.seeText("3 files of 3 without a decision");
             reviewer.see(By.cssSelector("canvas[role=img]"));
             reviewer.leaveFields().press("3").seeText("What is to be done").press("Dowels are missing on row 2.");
-            reviewer.loseSession().type(By.cssSelector("textarea"), Keys.chord(Keys.CONTROL, Keys.ENTER)).seeText("Be somebody on Kestrel Weir");
+            reviewer.loseSession().type(By.cssSelector("textarea"), Keys.chord(Keys.CONTROL, Keys.ENTER)).seeText("Sign in again to go on").clickButton("Somebody else signs in").seeText("Be somebody on Kestrel Weir");
             reviewer.click(By.xpath("//button[normalize-space()='Henrike Solvangen']")).see(By.xpath("//header//strong[normalize-space()='Baffle block details']"));
             reviewer.until("return document.querySelector('textarea')?.value === 'Dowels are missing on row 2.'");
             reviewer.click(By.xpath("//button[normalize-space()='Give 3']")).seeText("2 files of 3 without a decision");

@@ -100,6 +100,34 @@ public final class Client {
         return send(request(path).GET());
     }
 
+    /** The same browser, once the server is somewhere else. */
+    public Client movedTo(String elsewhere) {
+        Client moved = new Client(elsewhere);
+        cookies.getCookieStore().getCookies().forEach(c -> moved.cookies.getCookieStore().add(URI.create(elsewhere), c));
+        moved.token = token;
+        return moved;
+    }
+
+    /** Asks a whole address, wherever it is. */
+    public Answer at(String whole) {
+        return send(HttpRequest.newBuilder(URI.create(whole)).timeout(Duration.ofSeconds(30)).GET());
+    }
+
+    /** Asks as a screen does that brings itself up to date. */
+    public Answer unattended(String path) {
+        return send(request(path).header("Pervius-Unattended", "true").GET());
+    }
+
+    /** The value of a cookie. */
+    public String cookie(String name) {
+        return cookies.getCookieStore().getCookies().stream().filter(c -> c.getName().equals(name)).findFirst().orElseThrow().getValue();
+    }
+
+    /** Brings the proof of another session along from now on. */
+    public void tokenOf(Client other) {
+        token = other.token;
+    }
+
     /** Only what the status of a call is whose answer does not end, such as live news. */
     public Answer statusOf(String path) {
         try {
@@ -123,6 +151,7 @@ public final class Client {
                     for (int n = news.read(some); n > 0; n = news.read(some)) {
                         heard.append(new String(some, 0, n, StandardCharsets.UTF_8));
                     }
+                    heard.append("over");
                 } catch (IOException closed) {
                     heard.append("closed");
                 }

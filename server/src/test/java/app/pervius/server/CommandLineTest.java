@@ -12,6 +12,11 @@ import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import app.pervius.server.accounts.AccountBook;
+import app.pervius.server.accounts.Passwords;
+import org.springframework.transaction.support.TransactionTemplate;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import picocli.CommandLine;
@@ -66,6 +71,34 @@ class CommandLineTest {
         Path precious = Files.writeString(directory.resolve("precious.txt"), "not a demo");
         assertThat(run("demo", "--data", directory.toString(), "--port", "0").code()).isEqualTo(2);
         assertThat(precious).exists();
+    }
+
+    @Test
+    void theAdminCommandLetsTheOnlyAdministratorInWhoIsLockedOut() {
+        Path data;
+        try (Running.App app = Running.start("serve", Map.of())) {
+            data = app.data();
+            app.bean(TransactionTemplate.class).executeWithoutResult(status -> {
+                AccountBook accounts = app.bean(AccountBook.class);
+                long ines = accounts.make("Ines Calderwood", "ines@kwb.example", true);
+                accounts.setPassword(ines, app.bean(Passwords.class).hash("tidal heron ballast", List.of()));
+            });
+        }
+        assertThat(run("admin", "--data", data.toString(), "--email", "nobody@kwb.example").said()).contains("There is no account with the address nobody@kwb.example");
+        PrintStream before = System.out;
+        ByteArrayOutputStream said = new ByteArrayOutputStream();
+        System.setOut(new PrintStream(said, true, StandardCharsets.UTF_8));
+        try {
+            assertThat(run("admin", "--data", data.toString(), "--email", "INES@kwb.example").code()).isZero();
+        } finally {
+            System.setOut(before);
+        }
+        assertThat(said.toString(StandardCharsets.UTF_8)).contains("within an hour open http://127.0.0.1:8470/new-password/");
+        String secret = said.toString(StandardCharsets.UTF_8).replaceAll("(?s).*/new-password/([\\w-]+).*", "$1");
+        try (Running.App app = Running.startOn(data, "serve", Map.of())) {
+            app.nobody().post("/api/entrance/passwords/" + secret, Map.of("password", "birch anvil tundra")).must(204);
+            app.nobody().signIn("ines@kwb.example", "birch anvil tundra").get("/api/accounts").must(200);
+        }
     }
 
     @Test

@@ -103,7 +103,9 @@ class CrashTest {
             server.destroyForcibly().waitFor();
         }
         start(null, 1);
-        Client again = author();
+        Client again = me.movedTo(address);
+        // Whoever was signed in when it was killed still is.
+        again.get("/api/session").must(200);
         for (long submission : closed) {
             assertThat(again.get("/api/submissions/" + submission).must(200).body().get("files").valueStream().map(f -> f.get("state").asString())).containsOnly("RECEIVED").hasSize(files);
             assertThat(again.settled(submission)).hasSize(files).allMatch(p -> p.has("number"));

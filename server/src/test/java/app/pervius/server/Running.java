@@ -44,17 +44,21 @@ public final class Running implements ParameterResolver {
 
     public static App start(String profile, Map<String, Object> more) {
         try {
-            Path data = Files.createTempDirectory("pervius-test");
-            Map<String, Object> settings = new LinkedHashMap<>(Map.of("pervius.data", data.toString(), "server.address", "127.0.0.1", "server.port", 0,
-                    "spring.profiles.active", profile, "springdoc.api-docs.path", "/api/openapi-of-the-code", "springdoc.default-produces-media-type", "application/json",
-                    "springdoc.default-consumes-media-type", "application/json", "pervius.calls.per-minute", 1_000_000));
-            settings.putAll(more);
-            SpringApplication application = new SpringApplication(Pervius.class);
-            application.setDefaultProperties(settings);
-            return new App(application.run(), data);
+            return startOn(Files.createTempDirectory("pervius-test"), profile, more);
         } catch (java.io.IOException e) {
             throw new java.io.UncheckedIOException(e);
         }
+    }
+
+    /** The same on data that is there. */
+    public static App startOn(Path data, String profile, Map<String, Object> more) {
+        Map<String, Object> settings = new LinkedHashMap<>(Map.of("pervius.data", data.toString(), "server.address", "127.0.0.1", "server.port", 0,
+                "spring.profiles.active", profile, "springdoc.api-docs.path", "/api/openapi-of-the-code", "springdoc.default-produces-media-type", "application/json",
+                "springdoc.default-consumes-media-type", "application/json", "pervius.calls.per-minute", 1_000_000));
+        settings.putAll(more);
+        SpringApplication application = new SpringApplication(Pervius.class);
+        application.setDefaultProperties(settings);
+        return new App(application.run(), data);
     }
 
     @Override

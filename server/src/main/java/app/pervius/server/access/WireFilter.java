@@ -32,15 +32,16 @@ class WireFilter extends OncePerRequestFilter {
 
     /** The most bytes of a body of JSON; calls that take files have limits of their own. */
     private static final long MOST_JSON = 2 * 1024 * 1024;
-    private static final Duration LONGEST_JSON = Duration.ofSeconds(30);
     /** Files may take long, but not less than so many bytes a second, once they have had time to begin. */
     private static final long SLOWEST_BYTES_A_SECOND = 512;
     private static final Duration TO_BEGIN = Duration.ofSeconds(30);
     private static final Set<String> CHANGES_NOTHING = Set.of("GET", "HEAD", "OPTIONS", "TRACE");
 
     private final Rate rate;
+    private final Duration longestJson;
 
-    WireFilter(@Value("${pervius.calls.per-minute}") int callsPerMinute, Tokens tokens) {
+    WireFilter(@Value("${pervius.calls.per-minute}") int callsPerMinute, @Value("${pervius.calls.longest-body}") Duration longestJson, Tokens tokens) {
+        this.longestJson = longestJson;
         this.rate = new Rate(callsPerMinute, tokens);
     }
 
@@ -75,7 +76,7 @@ class WireFilter extends OncePerRequestFilter {
             SecurityConfiguration.refuse(response, 413, "too-large", "This is more than 2 MB at a time. Send it in parts.");
             return;
         }
-        chain.doFilter(new Limited(request, file), response);
+        chain.doFilter(new Limited(request, file, longestJson), response);
     }
 
     private static String contentType(HttpServletRequest request) {
@@ -93,17 +94,19 @@ class WireFilter extends OncePerRequestFilter {
     /** A body that is read only as far, and only as long, as is allowed. */
     private static final class Limited extends HttpServletRequestWrapper {
         private final boolean file;
+        private final Duration longestJson;
         private @Nullable ServletInputStream body;
 
-        Limited(HttpServletRequest request, boolean file) {
+        Limited(HttpServletRequest request, boolean file, Duration longestJson) {
             super(request);
+            this.longestJson = longestJson;
             this.file = file;
         }
 
         @Override
         public ServletInputStream getInputStream() throws IOException {
             if (body == null) {
-                body = new Body(super.getInputStream(), file);
+                body = new Body(super.getInputStream(), file, longestJson);
             }
             return body;
         }
@@ -117,10 +120,12 @@ class WireFilter extends OncePerRequestFilter {
     private static final class Body extends ServletInputStream {
         private final ServletInputStream bytes;
         private final boolean file;
+        private final Duration longestJson;
         private final long began = System.nanoTime();
         private long read;
 
-        Body(ServletInputStream bytes, boolean file) {
+        Body(ServletInputStream bytes, boolean file, Duration longestJson) {
+            this.longestJson = longestJson;
             this.bytes = bytes;
             this.file = file;
         }
@@ -131,7 +136,7 @@ class WireFilter extends OncePerRequestFilter {
             if (!file && read > MOST_JSON) {
                 throw BodyRefused.tooLong();
             }
-            if (file ? took.compareTo(TO_BEGIN) > 0 && read < took.toSeconds() * SLOWEST_BYTES_A_SECOND : took.compareTo(LONGEST_JSON) > 0) {
+            if (file ? took.compareTo(TO_BEGIN) > 0 && read < took.toSeconds() * SLOWEST_BYTES_A_SECOND : took.compareTo(longestJson) > 0) {
                 throw BodyRefused.tooSlow();
             }
             return n;

@@ -1,10 +1,16 @@
 package app.pervius.server.accounts;
 
 import app.pervius.server.http.Problem;
+import jakarta.annotation.PreDestroy;
 import java.util.Collection;
-import java.util.concurrent.Semaphore;
+import java.util.concurrent.ArrayBlockingQueue;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.Future;
+import java.util.concurrent.RejectedExecutionException;
+import java.util.concurrent.ThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
-import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.TimeoutException;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
@@ -22,8 +28,9 @@ public class Passwords {
     private static final long SECONDS = 10;
 
     private final PasswordEncoder encoder = Argon2PasswordEncoder.defaultsForSpringSecurity_v5_8();
-    private final Semaphore working = new Semaphore(AT_ONCE, true);
-    private final AtomicInteger waiting = new AtomicInteger();
+    /** Threads of their own: one that works a hash does nothing else, and would keep those waiting that answer everybody. */
+    private final ThreadPoolExecutor workers = new ThreadPoolExecutor(AT_ONCE, AT_ONCE, 0, TimeUnit.SECONDS, new ArrayBlockingQueue<>(MOST_WAITING),
+            Thread.ofPlatform().daemon().priority(Thread.MIN_PRIORITY).name("password-", 1).factory());
     private final String nobodys = encoder.encode("nobody has this password");
 
     /** The hash of a password that is good enough; refused with the reason otherwise. */
@@ -39,26 +46,28 @@ public class Passwords {
         return inTurn(() -> encoder.matches(password, hash == null ? nobodys : hash)) && hash != null;
     }
 
-    private <T> T inTurn(java.util.function.Supplier<T> work) {
-        if (waiting.incrementAndGet() > MOST_WAITING + AT_ONCE) {
-            waiting.decrementAndGet();
-            throw crowded();
-        }
+    private <T> T inTurn(Callable<T> work) {
         try {
-            if (!working.tryAcquire(SECONDS, TimeUnit.SECONDS)) {
+            Future<T> result = workers.submit(work);
+            try {
+                return result.get(SECONDS, TimeUnit.SECONDS);
+            } catch (TimeoutException e) {
+                result.cancel(false);
                 throw crowded();
             }
-            try {
-                return work.get();
-            } finally {
-                working.release();
-            }
+        } catch (RejectedExecutionException e) {
+            throw crowded();
+        } catch (ExecutionException e) {
+            throw new IllegalStateException("a password could not be worked", e.getCause());
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw crowded();
-        } finally {
-            waiting.decrementAndGet();
         }
+    }
+
+    @PreDestroy
+    void stop() {
+        workers.shutdown();
     }
 
     private static Problem crowded() {

@@ -74,7 +74,9 @@ class EntranceController {
     }
 
     @GetMapping
-    Entrance entrance() {
+    Entrance entrance(HttpServletRequest request, HttpServletResponse response) {
+        // Whoever is signed in already, and signs in as somebody else, does so from a page of that session.
+        sessions.tellToken(request, response);
         return new Entrance(environment.acceptsProfiles(Profiles.of("demo")), accounts.nobodyYet(), providers.offered(), secondSteps.passkeyHost().orElse(null), messages.mailed());
     }
 

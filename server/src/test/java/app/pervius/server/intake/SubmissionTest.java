@@ -38,6 +38,19 @@ class SubmissionTest {
     }
 
     @Test
+    void aFileSentAgainIsTheSameOneOrRefused(App app) {
+        Client yusuf = app.as("Yusuf Karaderin");
+        byte[] bytes = Client.content("Sent twice.pdf");
+        long id = yusuf.post("/api/folders/" + yusuf.folder(DRAWINGS) + "/submissions", Map.of("purpose", "", "files", List.of(file("Sent twice.pdf", bytes.length)))).must(201).body().get("id").asLong();
+        yusuf.putBytes("/api/submissions/" + id + "/files/0", bytes).must(204);
+        yusuf.putBytes("/api/submissions/" + id + "/files/0", bytes).must(204);
+        byte[] others = bytes.clone();
+        others[others.length - 1]++;
+        assertThat(yusuf.putBytes("/api/submissions/" + id + "/files/0", others).must(409).type()).isEqualTo("received-already");
+        assertThat(yusuf.putBytes("/api/submissions/" + id + "/files/0", new byte[bytes.length + 1]).must(409).type()).isEqualTo("received-already");
+    }
+
+    @Test
     void numbersFollowTheOrderInWhichTheFilesCame(App app) {
         Client yusuf = app.as("Yusuf Karaderin");
         List<String> numbers = yusuf.settled(yusuf.submit(DRAWINGS, "Order c.pdf", "Order a.pdf", "Order b.pdf")).stream().map(p -> p.get("number").asString()).toList();

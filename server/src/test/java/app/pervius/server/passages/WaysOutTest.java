@@ -56,6 +56,22 @@ class WaysOutTest {
     }
 
     @Test
+    void whoComesTooLateIsNotToldWhatReviewersSayAmongThemselves(App app) {
+        Client site = app.as("Oluwaseun Finchley-Ade");
+        Client mirela = app.as("Mirela Draganova");
+        JsonNode stopped = site.settled(site.submit(DELIVERIES, "Ramp drawing.pdf")).getFirst();
+        take(mirela, stopped, "PUT_NAME_RIGHT", Map.of(), "MS-C_Ramp drawing").must(200);
+        JsonNode going = now(mirela, stopped);
+        Client kwabena = app.as("Kwabena Adofori");
+        JsonNode review = kwabena.reviewOf(going);
+        long henrike = app.as("Henrike Solvangen").person();
+        kwabena.post("/api/reviews/" + review.get("id").asLong() + "/passings", Map.of("turn", review.get("turn").asInt(), "to", henrike, "note", "They never get the slope right.")).must(204);
+        Client.Answer late = take(site, stopped, "PUT_NAME_RIGHT", Map.of(), "MS-C_Ramp");
+        assertThat(late.raw().body()).contains("This has been dealt with in the meantime").doesNotContain("slope");
+        assertThat(take(mirela, stopped, "PUT_NAME_RIGHT", Map.of(), "MS-C_Ramp").raw().body()).as("a controller reads all").contains("slope");
+    }
+
+    @Test
     void itIsFoundUnderEveryNameItEverHad(App app) {
         Client site = app.as("Oluwaseun Finchley-Ade");
         JsonNode stopped = site.settled(site.submit(DELIVERIES, "Quaintly misnamed.pdf")).getFirst();

@@ -107,7 +107,7 @@ public class Pervius {
                 return started;
             }
             Optional<String> place = application().getBean(LockedOut.class).letIn(email, administrator, forget);
-            application().close();
+            finish();
             if (place.isEmpty()) {
                 return refuse("There is no account with the address " + email + " in " + data + ".");
             }
@@ -170,7 +170,7 @@ public class Pervius {
             }
             Check.Report report = application().getBean(Check.class).examine();
             print(report);
-            application().close();
+            finish();
             return report.whole() ? 0 : NOT_WHOLE;
         }
 
@@ -192,6 +192,7 @@ public class Pervius {
         Map<String, String> settings = new LinkedHashMap<>();
 
         private @Nullable ConfigurableApplicationContext running;
+        private @Nullable FileChannel held;
 
         /** The application once it has been started. */
         ConfigurableApplicationContext application() {
@@ -211,12 +212,23 @@ public class Pervius {
             return start(data, "127.0.0.1", Map.of());
         }
 
+        /** The work is done: the data is free for others. */
+        void finish() {
+            application().close();
+            try {
+                Objects.requireNonNull(held).close();
+            } catch (IOException e) {
+                System.err.println("The lock could not be given back: " + e.getMessage());
+            }
+        }
+
         int start(Path data, String address, Map<String, Object> more) {
             if (!free(address, port)) {
                 return refuse(portInUse(address));
             }
             try {
                 FileChannel lock = DataDirectory.lock(data);
+                held = lock;
                 Runtime.getRuntime().addShutdownHook(new Thread(() -> {
                     try {
                         lock.close();

@@ -56,9 +56,8 @@ public final class Running implements ParameterResolver {
                 "spring.profiles.active", profile, "springdoc.api-docs.path", "/api/openapi-of-the-code", "springdoc.default-produces-media-type", "application/json",
                 "springdoc.default-consumes-media-type", "application/json", "pervius.calls.per-minute", 1_000_000));
         settings.putAll(more);
-        SpringApplication application = new SpringApplication(Pervius.class);
-        application.setDefaultProperties(settings);
-        return new App(application.run(), data);
+        // As arguments, because those win over what the application itself has set.
+        return new App(new SpringApplication(Pervius.class).run(settings.entrySet().stream().map(e -> "--" + e.getKey() + "=" + e.getValue()).toArray(String[]::new)), data);
     }
 
     @Override

@@ -102,7 +102,7 @@ class WireTest {
 
     @Test
     void aPathThatCannotBeOneGetsOurOwnAnswerAndHeaders() throws IOException {
-        for (String path : List.of("/api/folders/1;x=1", "/api//folders/1", "/api/%2e%2e/session", "/api/folders/%00")) {
+        for (String path : List.of("/api/folders/1;x=1", "/api//folders/1", "/api/%2e%2e/session")) {
             String answer = said("GET " + path + " HTTP/1.1\r\nHost: localhost\r\n\r\n");
             assertThat(answer).as(path).startsWith("HTTP/1.1 400").contains("X-Content-Type-Options: nosniff").contains("application/problem+json").contains("Content-Security-Policy: ");
         }

@@ -132,6 +132,22 @@ class ReleasingTest {
     }
 
     @Test
+    void aRouteLetsRolesFirmsAndPeopleSendByHandAndNobodyElse(App app) {
+        Desks desks = new Desks(app);
+        long ald = desks.mirela.get(desks.project + "/people").must(200).body().get("firms").valueStream().filter(f -> f.get("code").asString().equals("ALD")).findFirst().orElseThrow().get("id").asLong();
+        for (Map<String, Object> whom : List.of(Map.<String, Object>of("senderFirms", List.of(ald)), Map.<String, Object>of("senderPeople", List.of(desks.person("Priya Venkatarangan"))))) {
+            String key = "sent-" + whom.keySet().iterator().next().toLowerCase(java.util.Locale.ROOT);
+            Map<String, Object> form = Desks.form(key, List.of(Desks.step("Approval", "APPROVAL", List.of(Desks.who("PERSON", desks.person("Tomasz Łęgowicz"))))));
+            form.putAll(whom);
+            desks.route(key, form);
+            List<Long> files = desks.lying("Sent " + key + ".pdf");
+            String path = "/api/folders/" + desks.mirela.folder(Desks.REPORTS) + "/sendings";
+            desks.as("Kwabena Adofori").post(path, Desks.sending(files, key)).must(403);
+            desks.as("Priya Venkatarangan").post(path, Desks.sending(files, key)).must(201);
+        }
+    }
+
+    @Test
     void filesAreSentByHandWithAMessageAndOthersAreTold(App app) {
         Desks desks = new Desks(app);
         desks.approvedBy("by-hand", "Tomasz Łęgowicz");

@@ -42,9 +42,10 @@ class SessionController {
     private final Passkeys passkeys;
     private final Sessions sessions;
     private final HalfOpen halfOpen;
+    private final SignInLog log;
     private final ObjectProvider<SignOut> signOuts;
 
-    SessionController(AccountBook accounts, Attempts attempts, Passwords passwords, SecondSteps secondSteps, Codes codes, Passkeys passkeys, Sessions sessions, HalfOpen halfOpen,
+    SessionController(AccountBook accounts, Attempts attempts, Passwords passwords, SecondSteps secondSteps, Codes codes, Passkeys passkeys, Sessions sessions, HalfOpen halfOpen, SignInLog log,
             ObjectProvider<SignOut> signOuts) {
         this.accounts = accounts;
         this.attempts = attempts;
@@ -54,6 +55,7 @@ class SessionController {
         this.passkeys = passkeys;
         this.sessions = sessions;
         this.halfOpen = halfOpen;
+        this.log = log;
         this.signOuts = signOuts;
     }
 
@@ -101,8 +103,10 @@ class SessionController {
         Optional<AccountBook.AccountView> account = accounts.byEmail(credentials.email()).filter(a -> !a.closed());
         String hash = account.flatMap(a -> accounts.passwordHash(a.id())).orElse(null);
         if (!passwords.matches(credentials.password(), hash)) {
+            log.failed(credentials.email(), "password", request.getRemoteAddr());
             throw Problem.unauthorized("This address and password do not belong together.");
         }
+        log.succeeded(account.orElseThrow().id(), "password", request.getRemoteAddr());
         attempts.succeeded(credentials.email(), request.getRemoteAddr());
         return halfOpen.goOn(account.orElseThrow().id(), request, response);
     }
@@ -121,9 +125,11 @@ class SessionController {
         long account = halfOpen.account(request).orElseThrow(HalfOpen::over);
         attempts.begin("code " + account, request.getRemoteAddr());
         if (!codes.take(account, entry.code())) {
+            log.failed("account " + account, "code", request.getRemoteAddr());
             throw Problem.invalid("code", "This code is not right, or was used already. Type the one your device shows now, or a recovery code.");
         }
         attempts.succeeded("code " + account, request.getRemoteAddr());
+        log.succeeded(account, "code", request.getRemoteAddr());
         return new SignInStep(sessions.begin(account, true, request, response), Set.of());
     }
 
@@ -149,6 +155,7 @@ class SessionController {
         Optional<Long> half = halfOpen.account(request);
         long account = passkeys.proved(asked, proof.credential()).filter(a -> half.isEmpty() || half.get().equals(a))
                 .orElseThrow(() -> Problem.unauthorized("This passkey does not open an account here. It may have been withdrawn."));
+        log.succeeded(account, "passkey", request.getRemoteAddr());
         return new SignInStep(sessions.begin(account, true, request, response), Set.of());
     }
 

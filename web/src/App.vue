@@ -12,7 +12,7 @@ const route = useRoute()
 const session = useSession()
 /** No place stands without somebody before it: who signs out, or is signed out, leaves none behind that asks for a project. */
 const nobody = computed(() => !session.me && !route.meta.open)
-watch(() => session.me?.account, (account) => account && listen(), { immediate: true })
+watch(() => !session.secondStepMissing && session.me?.account, (account) => account && listen(), { immediate: true })
 </script>
 
 <template>

@@ -4,7 +4,7 @@ import { createPinia } from 'pinia'
 import PrimeVue from 'primevue/config'
 import { createApp } from 'vue'
 import App from './App.vue'
-import { onSignedOut } from './api/client'
+import { onSecondStepAsked, onSignedOut } from './api/client'
 import { router } from './router'
 import { useSession } from './session'
 import { preset } from './theme/primevue'
@@ -17,6 +17,13 @@ onSignedOut(() => {
   // A page that was being worked on stays, and the same person signs in over it.
   if (session.me && !here.meta.open) session.over = true
   else if (!here.meta.open) void router.push({ path: '/sign-in', query: { to: here.fullPath } })
+})
+
+onSecondStepAsked(() => {
+  const session = useSession()
+  if (session.secondStepMissing) return
+  session.secondStepMissing = true
+  void router.push('/account')
 })
 
 createApp(App)

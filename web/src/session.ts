@@ -11,7 +11,7 @@ const KEPT = ['draft', 'sending', 'writing', 'desk/closed']
 export const useSession = defineStore('session', () => {
   const me = ref<Schemas['Actor']>()
   const projects = ref<Schemas['ProjectView'][]>([])
-  const entrance = ref<Schemas['Entrance']>({ demo: false, setUpNeeded: false, providers: [], mail: false })
+  const entrance = ref<Schemas['Entrance']>({ demo: false, setUpNeeded: false, signedIn: false, providers: [], mail: false })
   const chosen = ref(Number(localStorage.getItem('project') ?? 0))
   /** Whether there are folders the person looks after in the project on the screens. */
   const keeps = ref(false)
@@ -47,9 +47,9 @@ export const useSession = defineStore('session', () => {
   async function know() {
     if (asked) return
     asked = true
-    entrance.value = await data(api.GET('/api/entrance'))
     try {
-      await begin()
+      entrance.value = await data(api.GET('/api/entrance'))
+      if (entrance.value.signedIn) await begin()
     } catch (e) {
       if (!(e instanceof Problem) || e.status !== 401) {
         asked = false

@@ -70,6 +70,12 @@ export function onSignedOut(handler: () => void) {
   signedOut = handler
 }
 
+/** Called when a call finds that a second step of signing in is asked for now, which this person does not have. */
+let secondStepAsked: () => void = () => undefined
+export function onSecondStepAsked(handler: () => void) {
+  secondStepAsked = handler
+}
+
 export function problemOf(status: number, body: unknown): Problem {
   const detail = (body ?? {}) as { detail?: string; type?: string; field?: string }
   const type = (detail.type ?? '').replace('urn:pervius:problem:', '')
@@ -87,6 +93,7 @@ export async function data<T>(call: Promise<{ data?: T; error?: unknown; respons
   if (!answer.response.ok) {
     const problem = problemOf(answer.response.status, answer.error)
     if (problem.status === 401 && problem.type === 'not-signed-in') signedOut()
+    if (problem.type === 'second-step-needed') secondStepAsked()
     throw problem
   }
   return answer.data as T

@@ -3300,6 +3300,7 @@ export interface components {
             passkeyHost?: string;
             providers: components["schemas"]["Offered"][];
             setUpNeeded: boolean;
+            signedIn: boolean;
         };
         EverybodyView: {
             firms: components["schemas"]["FirmView"][];

@@ -41,5 +41,5 @@ const says = computed(() => (!password.value ? 'At least 12 characters. Several 
 .password label:first-child { display: grid; gap: 3px; }
 meter { width: 160px; height: 10px; }
 .show { font-size: 12.5px; color: var(--ink-2); }
-small { min-height: 2.6em; }
+small { min-height: 2.6em; } .password small.error { color: var(--stop); }
 </style>

@@ -191,7 +191,7 @@ async function roleSaved() {
       <table class="dense stacks">
         <thead><tr><th>Name</th><th>Firm</th><th>Does</th><th>Roles</th><th>E-mail</th><th v-if="session.controls" /></tr></thead>
         <tbody>
-          <tr v-for="p in everybody.value.value.people" :key="p.id" :class="{ at: p.id === Number(route.query.person) }"><td class="main">{{ p.name }}</td><td data-is="Firm"><span class="mono">{{ p.firmCode }}</span> {{ p.firmName }}</td><td data-is="Does">{{ p.job }}</td><td data-is="Roles">{{ rolesOf(p.id) }}</td><td data-is="E-mail">{{ p.email }}</td>
+          <tr v-for="p in everybody.value.value.people" :key="p.id" :class="{ at: p.id === Number(route.query.person) }"><td class="main">{{ p.name }}<span v-if="!p.joined" class="quiet"> invited, not in yet</span></td><td data-is="Firm"><span class="mono">{{ p.firmCode }}</span> {{ p.firmName }}</td><td data-is="Does">{{ p.job }}</td><td data-is="Roles">{{ rolesOf(p.id) }}</td><td data-is="E-mail">{{ p.email }}</td>
             <td v-if="session.controls" class="nowrap"><button v-if="!p.joined" class="act bare" type="button" :title="`${p.name} has not accepted yet; ${session.entrance.mail ? 'another mail goes out' : 'another link is made'}, and the one before is no longer good`" @click="invite(p.id, p.name)">Invite again</button><span v-else-if="!p.active" class="quiet">closed</span> <button class="act bare" type="button" @click="ask(p.id, p.name)">Leaves …</button></td></tr>
         </tbody>
       </table>

@@ -140,6 +140,16 @@ class AccountTest {
     }
 
     @Test
+    void aProviderLetsInWhomItKnowsAndSignsOutToo() {
+        try (Browser browser = new Browser(Demo.address())) {
+            browser.open("/sign-in").click(By.linkText("Sign in with Kestrel ID")).seeText("A stand-in for the provider your firm signs in with");
+            browser.clickButton("Marisol Quintavalle").seeText("Yours on the way").see(By.xpath("//header//*[contains(., 'Marisol Quintavalle')]"));
+            browser.clickButton("Sign out").seeNoText("Yours on the way");
+            browser.open("/desk").seeText("Sign in with Kestrel ID");
+        }
+    }
+
+    @Test
     void aSessionElsewhereIsSeenAndEnded() {
         String name = "Ragnhild Osei-Bonsu";
         try (Browser here = joined(name); Browser there = new Browser(named())) {

@@ -99,6 +99,11 @@ public class Sessions {
         return secrets.sign("page " + session);
     }
 
+    /** Whether somebody is signed in who makes this thread's call. */
+    public boolean anybody() {
+        return SecurityContextHolder.getContext().getAuthentication() instanceof SignedIn in && accounts.actor(in.getPrincipal()).isPresent();
+    }
+
     /** Whether the session of this thread's call has proved a second step. */
     public boolean secondStepProved() {
         return SecurityContextHolder.getContext().getAuthentication() instanceof SignedIn in && in.secondStep();

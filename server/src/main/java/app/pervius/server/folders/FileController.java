@@ -3,11 +3,11 @@ package app.pervius.server.folders;
 import app.pervius.server.access.Actor;
 import app.pervius.server.content.ContentStore;
 import app.pervius.server.content.MediaTypes;
+import app.pervius.server.http.Problem;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
 import io.swagger.v3.oas.annotations.responses.ApiResponse;
 import java.nio.charset.StandardCharsets;
-import java.time.Duration;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 import org.springframework.http.CacheControl;
@@ -40,7 +40,8 @@ class FileController {
             schema = @Schema(type = "string", format = "binary")))
     ResponseEntity<Resource> content(@PathVariable long id, @RequestParam(defaultValue = "false") boolean download, Actor actor) {
         Files.FileView file = files.file(id);
-        folders.visible(file.folder(), actor);
+        // A file one may not see is answered as one that is not there.
+        folders.find(file.folder()).filter(folder -> folders.maySee(actor, folder)).orElseThrow(() -> Problem.notFound("file"));
         boolean inline = types.shown(file.mediaType()) && !download;
         ContentDisposition disposition = (inline ? ContentDisposition.inline() : ContentDisposition.attachment())
                 .filename(file.name(), StandardCharsets.UTF_8).build();
@@ -49,7 +50,8 @@ class FileController {
                 .header("Content-Disposition", disposition.toString())
                 .header("Content-Security-Policy", "sandbox; default-src 'none'; frame-ancestors 'none'")
                 .eTag("\"" + file.hash() + "\"")
-                .cacheControl(CacheControl.maxAge(Duration.ofHours(1)).cachePrivate())
+                // Kept by the browser, but asked for each time whether it may still be seen.
+                .cacheControl(CacheControl.noCache().cachePrivate())
                 .body(new FileSystemResource(store.path(file.hash())));
     }
 }

@@ -3,6 +3,7 @@ package app.pervius.server.http;
 import java.io.IOException;
 import java.net.URI;
 import java.nio.file.FileSystemException;
+import java.util.Comparator;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -15,6 +16,7 @@ import org.springframework.http.HttpStatusCode;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
+import org.springframework.validation.FieldError;
 import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
@@ -98,9 +100,9 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     protected ResponseEntity<Object> handleMethodArgumentNotValid(MethodArgumentNotValidException invalid, HttpHeaders headers,
             HttpStatusCode status, WebRequest request) {
         String sentence = invalid.getBindingResult().getFieldErrors().stream()
-                .map(e -> e.getField() + " " + e.getDefaultMessage()).collect(Collectors.joining("; "));
+                .map(e -> e.getField() + " " + e.getDefaultMessage()).sorted().collect(Collectors.joining("; "));
         ProblemDetail detail = detail(HttpStatus.BAD_REQUEST, "invalid", sentence + ".");
-        invalid.getBindingResult().getFieldErrors().stream().findFirst().ifPresent(e -> detail.setProperty("field", e.getField()));
+        invalid.getBindingResult().getFieldErrors().stream().min(Comparator.comparing(FieldError::getField)).ifPresent(e -> detail.setProperty("field", e.getField()));
         return ResponseEntity.badRequest().body(detail);
     }
 

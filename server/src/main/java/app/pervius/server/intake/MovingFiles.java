@@ -78,7 +78,7 @@ class MovingFiles {
     }
 
     private void check(Files.FileView file, Folders.FolderView into, How how, Actor actor) {
-        Folders.FolderView from = folders.visible(file.folder(), actor);
+        Folders.FolderView from = folders.find(file.folder()).filter(folder -> folders.maySee(actor, folder)).orElseThrow(() -> Problem.notFound("file"));
         if (from.project() != into.project()) {
             throw Problem.notFound("file");
         }

@@ -64,7 +64,7 @@ class EntranceController {
     }
 
     /** How one gets in here; {@code passkeyHost} is the name Pervius must be reached by for passkeys, absent where there are none. */
-    record Entrance(boolean demo, boolean setUpNeeded, List<Providers.Offered> providers, @Nullable String passkeyHost, boolean mail) {
+    record Entrance(boolean demo, boolean setUpNeeded, boolean signedIn, List<Providers.Offered> providers, @Nullable String passkeyHost, boolean mail) {
     }
 
     /** The first administrator, his or her firm, and the first project; {@code code} stands on the console. */
@@ -77,7 +77,7 @@ class EntranceController {
     Entrance entrance(HttpServletRequest request, HttpServletResponse response) {
         // Whoever is signed in already, and signs in as somebody else, does so from a page of that session.
         sessions.tellToken(request, response);
-        return new Entrance(environment.acceptsProfiles(Profiles.of("demo")), accounts.nobodyYet(), providers.offered(), secondSteps.passkeyHost().orElse(null), messages.mailed());
+        return new Entrance(environment.acceptsProfiles(Profiles.of("demo")), accounts.nobodyYet(), sessions.anybody(), providers.offered(), secondSteps.passkeyHost().orElse(null), messages.mailed());
     }
 
     /** Sets up an empty installation; afterwards the first administrator is signed in. Possible once. */

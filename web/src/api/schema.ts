@@ -164,7 +164,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/account/sessions": {
+    "/api/account/sessions/ending": {
         parameters: {
             query?: never;
             header?: never;
@@ -173,14 +173,14 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post?: never;
-        delete: operations["endOtherSessions"];
+        post: operations["endOtherSessions"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/account/sessions/{handle}": {
+    "/api/account/sessions/{handle}/ending": {
         parameters: {
             query?: never;
             header?: never;
@@ -189,8 +189,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post?: never;
-        delete: operations["endSession"];
+        post: operations["endSession"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -5491,7 +5491,11 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Proved"];
+            };
+        };
         responses: {
             /** @description No Content */
             204: {
@@ -5511,7 +5515,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Proved"];
+            };
+        };
         responses: {
             /** @description No Content */
             204: {

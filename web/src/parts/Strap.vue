@@ -1,15 +1,10 @@
 <script setup lang="ts">
-import { useRouter } from 'vue-router'
 import { connected } from '../live'
 import { useSession } from '../session'
 import Find from './Find.vue'
+import SignOut from './SignOut.vue'
 
 const session = useSession()
-const router = useRouter()
-
-async function signOut() {
-  if (await session.signOut()) void router.push('/sign-in')
-}
 
 function choose(event: Event) {
   session.choose(Number((event.target as HTMLSelectElement).value))
@@ -27,7 +22,7 @@ function choose(event: Event) {
     <Find v-if="session.project" />
     <span v-if="!connected" class="lost" role="status">Not connected: what you see may be old. Trying again.</span>
     <RouterLink class="me clip" to="/account" title="My account: password, second steps, sessions">{{ session.me?.name }}</RouterLink>
-    <button class="act bare" type="button" @click="signOut">Sign out</button>
+    <SignOut />
   </header>
 </template>
 

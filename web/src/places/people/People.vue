@@ -166,7 +166,7 @@ async function roleSaved() {
             <td class="main">{{ role.name }}</td>
             <td class="holders" data-is="Held by">
               <MultiSelect v-if="session.controls" :model-value="wanted[role.id] ?? role.holders" :options="everybody.value.value.people" option-label="name" option-value="id" display="comma"
-                placeholder="nobody: what needs this role will be stopped" filter :max-selected-labels="4" :aria-label="`Holders of ${role.name}`" @update:model-value="(v: number[]) => setHolders(role.id, v)" />
+                placeholder="nobody: what needs this role will be stopped" filter selected-items-label="{0} people" :max-selected-labels="4" :aria-label="`Holders of ${role.name}`" @update:model-value="(v: number[]) => setHolders(role.id, v)" />
               <span v-else>{{ everybody.value.value.people.filter((p) => role.holders.includes(p.id)).map((p) => p.name).join(', ') || 'nobody' }}</span>
             </td>
             <td class="quiet" data-is="May">{{ rightsInWords(role.may, everybody.value.value.firms) }} <button v-if="session.controls" class="act bare" type="button" :aria-label="`Change what ${role.name} may`" @click="editing = role">Change</button></td>
@@ -204,7 +204,7 @@ async function roleSaved() {
 .place { display: grid; grid-template-columns: minmax(0, 1fr); gap: 14px; max-width: 1300px; align-content: start; }
 header { display: flex; gap: 8px; align-items: center; } .end { margin-left: auto; } nav { display: flex; gap: 4px; } nav button { border-radius: 0; color: var(--ink-2); } nav button[aria-pressed='true'] { border-bottom: 2px solid var(--main); color: var(--ink); font-weight: 600; } .few { width: 220px; } .nowrap { white-space: nowrap; }
 section { display: grid; gap: 6px; align-content: start; }
-.add { display: flex; gap: 10px; padding: 10px; align-items: end; flex-wrap: wrap; } .add .field { flex: 1 1 150px; min-width: 140px; } .add .grow { flex: 2 1 200px; min-width: 180px; }
+.add { display: flex; gap: 10px; padding: 10px; align-items: end; flex-wrap: wrap; } .add .field { flex: 1 1 120px; min-width: 120px; } .add .grow { flex: 2 1 160px; min-width: 150px; }
 .opened { display: grid; gap: 8px; padding: 10px; } .add-role { justify-self: start; } .link { white-space: normal; overflow-wrap: anywhere; user-select: all; } .holders { min-width: 340px; } .holders :deep(.p-multiselect) { width: 100%; }
 @media (max-width: 700px) { header { flex-wrap: wrap; } .main { font-weight: 600; } .holders { min-width: 0; } }
 </style>

@@ -6,6 +6,7 @@ import { useKeys } from '../../keys'
 import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
 import Num from '../../parts/Num.vue'
+import SignOut from '../../parts/SignOut.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { stand } from '../desk/stand'
 import Sheet from './Sheet.vue'
@@ -86,6 +87,7 @@ useKeys([
       <span v-if="siblings.length > 1" class="row"><button class="act" type="button" :disabled="place <= 0" @click="go(-1)">Before</button>
         <span class="mono">{{ place + 1 }}/{{ siblings.length }}</span><button class="act" type="button" :disabled="place >= siblings.length - 1" @click="go(1)">Next</button></span>
       <a v-if="file" class="act" :href="`/api/files/${file.folderFile}/content?download=true`">Download</a>
+      <SignOut />
     </header>
     <Trouble :problem="sheet.problem.value ?? review.problem.value" :again="load" />
     <Sheet v-if="file" :key="file.folderFile" :file="file" :zoom="zoom" />

@@ -32,9 +32,10 @@ class Codes {
 
     private static final int SECRET_BYTES = 20;
     private static final int RECOVERY_CODES = 10;
-    private static final int RECOVERY_BYTES = 10;
-    /** A code of the step before and of the one after is taken too: clocks differ. */
-    private static final int STEPS_EITHER_WAY = 1;
+    /** Long enough that a plain hash keeps them. */
+    private static final int RECOVERY_BYTES = 15;
+    /** A code of the step before is taken too: typing and sending take their time (RFC 6238, 5.2). */
+    private static final int STEPS_BACK = 1;
     private static final SecureRandom RANDOM = new SecureRandom();
 
     /**
@@ -114,7 +115,7 @@ class Codes {
             RANDOM.nextBytes(bytes);
             String code = new Base32().encodeToString(bytes);
             jdbc.sql("insert into recovery_code (account_id, code_hash) values (?, ?)").params(id, Secrets.hash(code)).update();
-            codes.add(String.join("-", code.substring(0, 4), code.substring(4, 8), code.substring(8, 12), code.substring(12)));
+            codes.add(String.join("-", code.split("(?<=\\G.{4})")));
         }
         return codes;
     }
@@ -129,7 +130,7 @@ class Codes {
         SecretKeySpec key = new SecretKeySpec(new Base32().decode(secret), "HmacSHA1");
         Duration length = generator.getTimeStep();
         long now = clock.instant().getEpochSecond() / length.toSeconds();
-        for (long step = now - STEPS_EITHER_WAY; step <= now + STEPS_EITHER_WAY; step++) {
+        for (long step = now - STEPS_BACK; step <= now; step++) {
             if (step > after && same(code(key, Instant.ofEpochSecond(step * length.toSeconds())), code)) {
                 return Optional.of(step);
             }

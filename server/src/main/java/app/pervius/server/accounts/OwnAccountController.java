@@ -183,16 +183,18 @@ class OwnAccountController {
         return new RecoveryCodes(codes.freshRecoveryCodes(actor.account()));
     }
 
-    @DeleteMapping("/sessions/{handle}")
+    @PostMapping("/sessions/{handle}/ending")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void endSession(@PathVariable String handle, @FirstStepIsEnough Actor actor) {
+    void endSession(@PathVariable String handle, @Valid @RequestBody Proved entry, @FirstStepIsEnough Actor actor, HttpServletRequest request) {
+        proof.must(actor, entry.password(), false, request);
         sessions.end(actor.account(), handle);
     }
 
     /** Ends all of one's sessions but this one. */
-    @DeleteMapping("/sessions")
+    @PostMapping("/sessions/ending")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void endOtherSessions(@FirstStepIsEnough Actor actor, HttpServletRequest request) {
+    void endOtherSessions(@Valid @RequestBody Proved entry, @FirstStepIsEnough Actor actor, HttpServletRequest request) {
+        proof.must(actor, entry.password(), false, request);
         sessions.endAll(actor.account(), here(request));
     }
 

@@ -364,8 +364,8 @@ class AccessTableTest {
         line("POST /api/account/codes", who -> who.post("/api/account/codes", Map.of("secret", "x", "code", "1")), "1 y y y y y y");
         line("POST /api/account/codes/withdrawal", who -> who.post("/api/account/codes/withdrawal", Map.of()), "1 y y y y y y");
         line("POST /api/account/recovery-codes", who -> who.post("/api/account/recovery-codes", Map.of()), "1 y y y y y y");
-        line("DELETE /api/account/sessions/{handle}", who -> who.delete("/api/account/sessions/none"), "1 4 4 4 4 4 4");
-        line("DELETE /api/account/sessions", who -> who.delete("/api/account/sessions"), "1 y y y y y y");
+        line("POST /api/account/sessions/{handle}/ending", who -> who.post("/api/account/sessions/none/ending", Map.of()), "1 4 4 4 4 4 4");
+        line("POST /api/account/sessions/ending", who -> who.post("/api/account/sessions/ending", Map.of()), "1 y y y y y y");
         line("DELETE /api/account/waits", who -> who.delete("/api/account/waits"), "1 y y y y y y");
         line("POST /api/invitations/{secret}/acceptance", who -> who.post("/api/invitations/none/acceptance", Map.of()), "1 y y y y y y");
         line("GET /api/accounts", who -> who.get("/api/accounts"), "1 3 3 3 3 3 y");

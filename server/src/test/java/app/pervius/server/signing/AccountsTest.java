@@ -194,7 +194,7 @@ class AccountsTest {
         assertThat(sessions.stream().filter(s -> s.get("here").asBoolean())).hasSize(1);
         String cookie = here.cookie("pervius");
         assertThat(database().sql("select session_id from sign_in_session").query(String.class).list()).noneMatch(id -> id.contains(cookie) || cookie.contains(id));
-        sessions.stream().filter(s -> !s.get("here").asBoolean()).forEach(s -> here.delete("/api/account/sessions/" + s.get("handle").asString()).must(204));
+        sessions.stream().filter(s -> !s.get("here").asBoolean()).forEach(s -> here.post("/api/account/sessions/" + s.get("handle").asString() + "/ending", Map.of()).must(204));
         there.get("/api/account").must(401);
         here.get("/api/account").must(200);
     }
@@ -236,7 +236,7 @@ class AccountsTest {
         StringBuffer heard = new StringBuffer();
         try (AutoCloseable stream = first.listen(heard)) {
             Client.until(heard::toString, h -> h.contains("hello"));
-            app.nobody().signIn(leaver.email(), PASSWORD).delete("/api/account/sessions").must(204);
+            app.nobody().signIn(leaver.email(), PASSWORD).post("/api/account/sessions/ending", Map.of()).must(204);
             Client.until(heard::toString, h -> h.contains("over"));
         }
         Client second = in(leaver);
@@ -255,6 +255,19 @@ class AccountsTest {
         Client b = in(one);
         b.tokenOf(a);
         assertThat(b.delete("/api/account/waits").must(403).type()).isEqualTo("page-out-of-date");
+    }
+
+    @Test
+    void whatLetsOneInIsChangedWithThePasswordAtHandOnceSigningInIsLongAgo() {
+        Somebody who = somebody("FNK");
+        Client client = in(who);
+        client.post("/api/account/codes/question", Map.of()).must(200);
+        database().sql("update sign_in_session set creation_time = creation_time - ? where principal_name = ?").params(Duration.ofMinutes(11).toMillis(), Long.toString(account(who))).update();
+        for (String path : List.of("codes/question", "codes/withdrawal", "recovery-codes", "passkeys/question", "passkeys/none/withdrawal", "sessions/ending", "sessions/none/ending")) {
+            assertThat(client.post("/api/account/" + path, Map.of()).must(409).type()).as(path).isEqualTo("password-again");
+        }
+        client.post("/api/account/codes/question", Map.of("password", "not this one")).must(400);
+        client.post("/api/account/codes/question", Map.of("password", PASSWORD)).must(200);
     }
 
     @Test

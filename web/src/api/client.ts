@@ -24,9 +24,9 @@ export class Problem extends Error {
 let token = ''
 const TOKEN = 'X-CSRF-TOKEN'
 
-/** What every call brings along: its proof, and whether somebody sits here or the screen brings itself up to date. */
+/** What calls that change something bring along. */
 export function proof(): Record<string, string> {
-  return { ...(token ? { [TOKEN]: token } : {}), ...(attended() ? {} : { 'Pervius-Unattended': 'true' }) }
+  return token ? { [TOKEN]: token } : {}
 }
 
 export function noteToken(response: Response) {
@@ -37,6 +37,8 @@ export function noteToken(response: Response) {
 const middleware: Middleware = {
   onRequest({ request }) {
     Object.entries(proof()).forEach(([name, value]) => request.headers.set(name, value))
+    // A screen that brings itself up to date while nobody sits here is no use of the session; what is sent always is.
+    if (request.method === 'GET' && !attended()) request.headers.set('Pervius-Unattended', 'true')
     return request
   },
   onResponse({ response }) {

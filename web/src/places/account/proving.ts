@@ -5,7 +5,8 @@ import { useAct, type Acting } from '../../act'
 export interface Proving extends Acting {
   /** Whether the password has to be typed once more, since signing in was long ago. */
   asking: Ref<boolean>
-  password: Ref<string>
+  password: Readonly<Ref<string>>
+  type: (password: string) => void
   /** Does something that may ask for the password; what was to be done is done once it is typed. */
   prove: (call: (password: string | undefined) => Promise<unknown>) => Promise<boolean>
   /** The password was typed: does it. */
@@ -46,5 +47,5 @@ export function useProving(): Proving {
     waiting = undefined
   }
 
-  return { ...acting, asking, password, prove, go: () => (waiting ? prove(waiting) : Promise.resolve(false)), drop }
+  return { ...acting, asking, password, type: (text) => { password.value = text }, prove, go: () => (waiting ? prove(waiting) : Promise.resolve(false)), drop }
 }

@@ -54,7 +54,7 @@ const join = () => act(async () => {
       <template v-if="me">
         <p>You are signed in as <strong>{{ me.name }}</strong>.</p>
         <Trouble :problem="problem" />
-        <button class="act first" type="button" :disabled="busy" @click="join">Join as {{ me.name }}</button>
+        <div class="row"><button class="act first" type="button" :disabled="busy" @click="join">Join as {{ me.name }}</button><button class="act" type="button" :disabled="busy" @click="session.signOut">I am somebody else</button></div>
       </template>
       <template v-else>
         <fieldset class="ways"><legend class="hidden-text">How you get in</legend>

@@ -96,7 +96,7 @@ final class NumberRate implements Bench.Part {
         }
 
         private int number(PassageFacts passage) {
-            if (station.decide(passage, books.of(site.project())) instanceof Outcome.Passed<NumberEffect>(List<NumberEffect> effects, String account)) {
+            if (station.decide(passage, books.of(site.project())) instanceof Outcome.Passed<NumberEffect>(List<NumberEffect> effects, String account, String foretold)) {
                 return station.perform(passage, effects).size();
             }
             throw new IllegalStateException("no number was given");

@@ -3,7 +3,6 @@ package app.pervius.bench;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.CookieManager;
-import java.net.HttpCookie;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -21,7 +20,10 @@ final class Person {
 
     private static final JsonMapper JSON = JsonMapper.shared();
 
+    private static final String TOKEN = "X-CSRF-TOKEN";
+
     private final String address;
+    private String token = "";
     private final CookieManager cookies = new CookieManager();
     private final HttpClient http = HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).cookieHandler(cookies).build();
 
@@ -77,19 +79,14 @@ final class Person {
     }
 
     private HttpRequest.Builder proved(String path, String type) {
-        if (token().isEmpty()) {
-            get("/api/entrance");
-        }
-        return HttpRequest.newBuilder(URI.create(address + path)).header("X-XSRF-TOKEN", token()).header("Content-Type", type);
-    }
-
-    private String token() {
-        return cookies.getCookieStore().getCookies().stream().filter(c -> c.getName().equals("XSRF-TOKEN")).findFirst().map(HttpCookie::getValue).orElse("");
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(address + path)).header("Content-Type", type);
+        return token.isEmpty() ? request : request.header(TOKEN, token);
     }
 
     private JsonNode send(HttpRequest.Builder request) {
         try {
             HttpResponse<String> response = http.send(request.build(), BodyHandlers.ofString());
+            response.headers().firstValue(TOKEN).ifPresent(told -> token = told);
             if (response.statusCode() >= 300) {
                 throw new IllegalStateException(response.request().method() + " " + response.uri() + " was answered " + response.statusCode() + ": " + response.body());
             }

@@ -104,15 +104,14 @@ final class ReviewRate implements Bench.Part {
             long template = site.send(site.controller(), site.drawings(), "review", 1);
             long author = jdbc.queryForObject("select author_id from submission where id = ?", Long.class, template);
             long firm = jdbc.queryForObject("select author_firm_id from submission where id = ?", Long.class, template);
-            long reviewer = jdbc.queryForObject("select min(id) from role where controls = false and project_id = ?", Long.class, project);
-            long decider = jdbc.queryForObject("select id from person where email = 'decider0@dec.example'", Long.class);
+            long reviewer = jdbc.queryForObject("select min(id) from role where controls = false and decides = true and project_id = ?", Long.class, project);
+            long decider = jdbc.queryForObject("select id from person where address = 'decider0@dec.example'", Long.class);
             long deciders = jdbc.queryForObject("select firm_id from person where id = ?", Long.class, decider);
             List<Long> people = new ArrayList<>(List.of(decider));
             long id = jdbc.queryForObject("select next value for ids", Long.class) + 100_000_000L;
             for (int i = 1; i < PEOPLE; i++) {
-                jdbc.update("insert into person (id, firm_id, name, email, job, administrator, active, created_at, version) values (?, ?, ?, ?, '', false, true, current_timestamp, 0)",
-                        ++id, deciders, "Reviewer " + i, "reviewer" + i + "@dec.example");
-                jdbc.update("insert into project_member (project_id, person_id) values (?, ?)", project, id);
+                jdbc.update("insert into person (id, project_id, firm_id, name, address, address_key, job, gone, active, created_at, version) values (?, ?, ?, ?, ?, ?, '', false, true, current_timestamp, 0)",
+                        ++id, project, deciders, "Reviewer " + i, "reviewer" + i + "@dec.example", "reviewer" + i + "@dec.example");
                 jdbc.update("insert into role_holder (role_id, person_id) values (?, ?)", reviewer, id);
                 people.add(id);
             }

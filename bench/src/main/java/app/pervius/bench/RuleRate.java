@@ -118,7 +118,7 @@ final class RuleRate implements Bench.Part {
                 ines.post("/api/submissions/" + id + "/closing", Map.of());
             }
             RuleDesk desk = here.bean(RuleDesk.class);
-            long me = ines.get("/api/session").get("person").asLong();
+            long me = ines.get("/api/session").get("actor").get("memberships").get(Long.toString(here.site().project())).get("person").asLong();
             for (int i = 1; i < RULES; i++) {
                 desk.addInForce(here.site().project(), new HandlingRule("Rule " + i, "", new Where(List.of(new Where.Standing(new FolderId(here.site().drawings()), true))),
                         Which.of(new Condition.Named("rule " + i + " {*}")), Plan.AS_PROJECT), me);

@@ -81,7 +81,7 @@ final class Site {
     /** Starts one in this process and sets it up. */
     static Here here(Map<String, Object> more) throws IOException {
         Path data = Files.createTempDirectory("pervius-bench");
-        Map<String, Object> settings = new HashMap<>(Map.of("pervius.data", data.toString(), "server.address", "127.0.0.1", "server.port", 0));
+        Map<String, Object> settings = new HashMap<>(Map.of("pervius.data", data.toString(), "server.address", "127.0.0.1", "server.port", 0, "pervius.calls.per-minute", 10_000_000));
         settings.putAll(more);
         PrintStream before = System.out;
         ByteArrayOutputStream said = new ByteArrayOutputStream();
@@ -108,11 +108,13 @@ final class Site {
         long firm = ines.post(at + "/firms", Map.of("code", "DEC", "name", "Deciders")).get("id").asLong();
         List<Long> deciders = new ArrayList<>();
         for (int i = 0; i < DECIDERS; i++) {
-            deciders.add(ines.post(at + "/people", Map.of("firmId", firm, "name", "Decider " + (char) ('A' + i), "email", "decider" + i + "@dec.example",
-                    "job", "Engineer", "password", PASSWORD)).get("id").asLong());
+            JsonNode added = ines.post(at + "/people", Map.of("firmId", firm, "name", "Decider " + (char) ('A' + i), "email", "decider" + i + "@dec.example", "job", "Engineer", "roles", List.of()));
+            String link = added.get("link").asString();
+            new Person(address).post("/api/entrance/invitations/" + link.substring(link.lastIndexOf('/') + 1), Map.of("password", PASSWORD));
+            deciders.add(added.get("person").get("id").asLong());
         }
         for (JsonNode role : ines.get(at + "/people").get("roles")) {
-            if (!role.get("controls").asBoolean()) {
+            if (role.get("may").get("decides").asBoolean() && !role.get("may").get("controls").asBoolean()) {
                 ines.put(at + "/roles/" + role.get("id").asLong() + "/holders", Map.of("holders", deciders, "version", role.get("version").asInt()));
             }
         }

@@ -9,6 +9,8 @@ import java.util.Map;
 final class Rate {
 
     private static final int MOST_KNOWN = 20_000;
+    /** A firm calls from one address: so many of its people may be as busy as one may be. */
+    private static final long SESSIONS_OF_AN_ADDRESS = 20;
 
     private static final class Bucket {
         private double left;
@@ -34,16 +36,17 @@ final class Rate {
         this.tokens = tokens;
     }
 
-    /** Whether one more call is taken. A made-up session has no more than its address. */
+    /** Whether one more call is taken; sessions that are made up have no more together than their address. */
     boolean allows(HttpServletRequest request) {
         List<String> sessions = tokens.resolveSessionIds(request);
-        return take(sessions.isEmpty() ? "address " + request.getRemoteAddr() : "session " + sessions.getFirst());
+        return take("address " + request.getRemoteAddr(), perMinute * SESSIONS_OF_AN_ADDRESS)
+                && take(sessions.isEmpty() ? "nobody at " + request.getRemoteAddr() : "session " + sessions.getFirst(), perMinute);
     }
 
-    private synchronized boolean take(String who) {
+    private synchronized boolean take(String who, long most) {
         long now = System.nanoTime();
-        Bucket bucket = buckets.computeIfAbsent(who, k -> new Bucket(perMinute, now));
-        bucket.left = Math.min(perMinute, bucket.left + (now - bucket.at) / 60e9 * perMinute);
+        Bucket bucket = buckets.computeIfAbsent(who, k -> new Bucket(most, now));
+        bucket.left = Math.min(most, bucket.left + (now - bucket.at) / 60e9 * most);
         bucket.at = now;
         if (bucket.left < 1) {
             return false;

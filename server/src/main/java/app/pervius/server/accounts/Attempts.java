@@ -122,7 +122,9 @@ class Attempts {
         double count = Math.max(0, before.at(clock.instant(), by) + more);
         // A right try is no wait anew: the moment of the last wrong one stands.
         OffsetDateTime last = (more > 0 ? clock.instant() : before.last()).atOffset(ZoneOffset.UTC);
-        jdbc.sql("merge into sign_in_failure (failure_key, failures, last_at) key (failure_key) values (?, ?, ?)").params(key(by, what), count, last).update();
+        if (jdbc.sql("update sign_in_failure set failures = ?, last_at = ? where failure_key = ?").params(count, last, key(by, what)).update() == 0) {
+            jdbc.sql("insert into sign_in_failure (failures, last_at, failure_key) values (?, ?, ?)").params(count, last, key(by, what)).update();
+        }
     }
 
     private static String key(By by, String what) {

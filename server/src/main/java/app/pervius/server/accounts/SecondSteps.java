@@ -82,7 +82,9 @@ public class SecondSteps implements SecondStep {
 
     public void askInstallation(Set<SecondStepFor> whom) {
         remembered.changed();
-        jdbc.sql("merge into installation_setting (setting_key, setting_value) key (setting_key) values (?, ?)").params(SETTING, SecondStepFor.write(whom)).update();
+        if (jdbc.sql("update installation_setting set setting_value = ? where setting_key = ?").params(SecondStepFor.write(whom), SETTING).update() == 0) {
+            jdbc.sql("insert into installation_setting (setting_value, setting_key) values (?, ?)").params(SecondStepFor.write(whom), SETTING).update();
+        }
     }
 
     /** Refuses to take the last second step of somebody of whom one is asked. */

@@ -5,15 +5,10 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.http.Problem;
 import app.pervius.server.passages.Submissions;
 import app.pervius.server.projects.Projects;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.security.SecureRandom;
+import app.pervius.server.store.Secrets;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
-import java.util.Base64;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -57,7 +52,6 @@ class CalendarFeed {
     private final Accounts accounts;
     private final InstantSource clock;
     private final String address;
-    private final SecureRandom random = new SecureRandom();
 
     CalendarFeed(CalendarLinkRepository links, ReviewRepository reviews, ReviewAccess access, Reviews flow, MyDay myDay, Submissions submissions, Projects projects, Accounts accounts,
             InstantSource clock, @Value("${pervius.address}") String address) {
@@ -81,12 +75,10 @@ class CalendarFeed {
 
     /** Makes a link; one made before leads nowhere from now on. The address is told this once. */
     String make(long account) {
-        byte[] secret = new byte[24];
-        random.nextBytes(secret);
-        String text = Base64.getUrlEncoder().withoutPadding().encodeToString(secret);
+        String text = Secrets.fresh();
         CalendarLink link = links.findById(account).orElseGet(CalendarLink::new);
         link.accountId = account;
-        link.secretHash = hash(text);
+        link.secretHash = Secrets.hash(text);
         link.madeAt = clock.instant();
         links.saveAndFlush(link);
         return address + "/calendar/" + text + ".ics";
@@ -100,7 +92,7 @@ class CalendarFeed {
     /** The calendar behind a secret: what waits for its person now. */
     @Transactional(readOnly = true)
     Calendar calendar(String secret) {
-        Actor actor = links.findBySecretHash(hash(secret)).flatMap(link -> accounts.actor(link.accountId)).orElseThrow(() -> Problem.notFound("calendar"));
+        Actor actor = links.findBySecretHash(Secrets.hash(secret)).flatMap(link -> accounts.actor(link.accountId)).orElseThrow(() -> Problem.notFound("calendar"));
         Calendar calendar = new Calendar().withProdId("-//Pervius//Due dates//EN").withDefaults().getFluentTarget();
         calendar.add(new Name("Pervius: due for " + actor.name()));
         // What programs that do not know RFC 7986 go by.
@@ -125,13 +117,5 @@ class CalendarFeed {
         alarm.add(new Description("Due today: " + step + ", " + asked.reference()));
         event.add(alarm);
         return event;
-    }
-
-    private static String hash(String secret) {
-        try {
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(secret.getBytes(StandardCharsets.UTF_8)));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
     }
 }

@@ -6079,7 +6079,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Actor"];
+                    "application/json": components["schemas"]["SignInStep"];
                 };
             };
         };

@@ -30,7 +30,11 @@ onMounted(async () => {
 })
 
 const accept = () => act(async () => {
-  await data(api.POST('/api/entrance/invitations/{secret}', { ...path, body: { password: password.value } }))
+  const { actor } = await data(api.POST('/api/entrance/invitations/{secret}', { ...path, body: { password: password.value } }))
+  if (!actor) {
+    await router.push({ path: '/sign-in', query: { provider: 'second-step' } })
+    return
+  }
   await session.begin()
   await router.push('/desk')
 })

@@ -140,6 +140,28 @@ class AccountTest {
     }
 
     @Test
+    void aSessionNobodyUsesIsWarnedOfAndGoesOnWhenItIsUsed() {
+        try (Browser browser = new Browser(Demo.address())) {
+            browser.signInAs("Marisol Quintavalle").seeText("Yours on the way");
+            browser.js("localStorage.setItem('last-use', String(Date.now() - 59 * 60_000))");
+            browser.seeText("Nobody has used Pervius here for long").clickButton("Go on working").seeNoText("Nobody has used Pervius here for long");
+        }
+    }
+
+    @Test
+    void whatWasBeingTypedGoesWithSigningOutAndOnlyOnesOwn() {
+        try (Browser browser = new Browser(Demo.address())) {
+            browser.signInAs("Marisol Quintavalle").seeText("Yours on the way");
+            browser.until("return fetch('/api/session').then(r => r.json()).then(s => { window.account = s.actor.account }) && Boolean(window.account)");
+            browser.js("for (const of of [window.account, window.account + '7']) for (const kind of ['draft', 'sending', 'writing']) localStorage.setItem(kind + '/' + of + '/1', '{}')");
+            Object account = browser.js("return window.account");
+            browser.clickButton("Sign out").seeText("real project");
+            assertThat((Boolean) browser.js("return Object.keys(localStorage).some((k) => k.includes('/" + account + "/'))")).isFalse();
+            assertThat((Long) browser.js("return Object.keys(localStorage).filter((k) => k.includes('/" + account + "7/')).length")).isEqualTo(3);
+        }
+    }
+
+    @Test
     void aProviderLetsInWhomItKnowsAndSignsOutToo() {
         try (Browser browser = new Browser(Demo.address())) {
             browser.open("/sign-in").click(By.linkText("Sign in with Kestrel ID")).seeText("A stand-in for the provider your firm signs in with");

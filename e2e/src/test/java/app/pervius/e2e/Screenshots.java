@@ -40,13 +40,6 @@ class Screenshots {
             take(browser, "passage");
             browser.open("/rules").seeText("Data sheets from suppliers");
             take(browser, "rule-sheet");
-            browser.clickButton("Civil design").seeText("Save as draft");
-            take(browser, "rule-open");
-            browser.open("/rules").seeText("Data sheets from suppliers").clickButton("Try the draft").choose(By.cssSelector("[data-test=trial-on]"), "names typed or pasted");
-            browser.choose(By.cssSelector("[data-test=trial-folder]"), "Work in progress / Brask Controls / Data sheets");
-            browser.type(By.cssSelector("[data-test=trial-names]"), "Level sensor.docx\nGate actuator.pdf\nKWR-BRK-I-DS-0099_P02.pdf\nPanel photo.jpg");
-            browser.click(By.cssSelector("[data-test=try]")).seeText("4 arrivals tried").click(By.xpath("//button[normalize-space()='Gate actuator.pdf']")).js("document.activeElement.blur()");
-            take(browser, "trial");
             browser.open("/numbers").clickButton("ALD·C·RP").seeText("24 left out");
             take(browser, "numbers");
             browser.open("/register").seeText("Weir general arrangement");
@@ -67,6 +60,12 @@ class Screenshots {
             take(browser, "people");
             browser.open("/mail-room").seeText("waiting for your decision");
             take(browser, "mail-room");
+        }
+        try (Browser browser = new Browser(Demo.address())) {
+            browser.signInAs("Aoife Ní Raghnaill").open("/account").seeText("Where you are signed in").clickButton("Set up one-time codes").seeText("Code it shows");
+            take(browser, "account");
+            browser.open("/installation").seeText("12 accounts");
+            take(browser, "installation");
         }
         try (Browser browser = new Browser(Demo.address())) {
             browser.signInAs("Yusuf Karaderin").open("/folders").seeText("What happens here");

@@ -245,7 +245,8 @@ class CrashTest {
         me.post("/api/entrance/set-up", entry).must(200);
         String project = "/api/projects/" + me.project();
         long firm = me.post(project + "/firms", Map.of("code", "DEC", "name", "Deciders")).must(201).body().get("id").asLong();
-        long dara = me.takeIn(firm, "Dara Veldmark", "dara@dec.example", List.of(), "tidal heron ballast");
+        long dara = me.takeIn(firm, "Dara Veldmark", "dara@dec.example", List.of(), "tidal heron ballast",
+                () -> java.util.Arrays.stream(mail.getReceivedMessages()).map(com.icegreen.greenmail.util.GreenMailUtil::getBody).toList());
         for (JsonNode role : me.get(project + "/people").must(200).body().get("roles")) {
             if (!role.get("may").get("controls").asBoolean() && role.get("may").get("decides").asBoolean()) {
                 me.put(project + "/roles/" + role.get("id").asLong() + "/holders", Map.of("holders", List.of(dara), "version", role.get("version").asInt())).must(204);

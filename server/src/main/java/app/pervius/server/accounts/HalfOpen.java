@@ -30,14 +30,14 @@ public class HalfOpen {
     }
 
     /** The first step was proved: one is in, or a second step is asked for. */
-    SessionController.SignInStep goOn(long account, HttpServletRequest request, HttpServletResponse response) {
+    public SignInStep goOn(long account, HttpServletRequest request, HttpServletResponse response) {
         Set<SecondSteps.Way> ways = secondSteps.of(account);
         if (ways.isEmpty()) {
-            return new SessionController.SignInStep(sessions.begin(account, false, request, response), ways);
+            return new SignInStep(sessions.begin(account, false, request, response), ways);
         }
         begin(account, request);
         sessions.tellToken(request, response);
-        return new SessionController.SignInStep(null, ways);
+        return new SignInStep(null, ways);
     }
 
     /** Begins to wait for the second step of an account. */

@@ -65,10 +65,6 @@ class SessionController {
     record CodeEntry(@NotBlank @Size(max = 40) String code) {
     }
 
-    /** Where signing in has come to: in, or before a second step, which can be proved in these ways. */
-    record SignInStep(@Nullable Actor actor, Set<SecondSteps.Way> ways) {
-    }
-
     /**
      * Who is signed in.
      *

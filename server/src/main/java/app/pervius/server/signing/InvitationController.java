@@ -1,7 +1,8 @@
 package app.pervius.server.signing;
 
 import app.pervius.server.access.Actor;
-import app.pervius.server.access.Sessions;
+import app.pervius.server.accounts.HalfOpen;
+import app.pervius.server.accounts.SignInStep;
 import app.pervius.server.people.People;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -26,12 +27,12 @@ class InvitationController {
 
     private final Invitations invitations;
     private final People people;
-    private final Sessions sessions;
+    private final HalfOpen halfOpen;
 
-    InvitationController(Invitations invitations, People people, Sessions sessions) {
+    InvitationController(Invitations invitations, People people, HalfOpen halfOpen) {
         this.invitations = invitations;
         this.people = people;
-        this.sessions = sessions;
+        this.halfOpen = halfOpen;
     }
 
     record InvitedView(String name, String email, String firm, String project) {
@@ -73,8 +74,8 @@ class InvitationController {
 
     /** Makes an account for the person who was invited, with this password; that person is signed in afterwards. */
     @PostMapping("/api/entrance/invitations/{secret}")
-    Actor accept(@PathVariable String secret, @Valid @RequestBody AcceptEntry entry, HttpServletRequest request, HttpServletResponse response) {
-        return sessions.begin(invitations.accept(secret, entry.password()), false, request, response);
+    SignInStep accept(@PathVariable String secret, @Valid @RequestBody AcceptEntry entry, HttpServletRequest request, HttpServletResponse response) {
+        return halfOpen.goOn(invitations.accept(secret, entry.password()), request, response);
     }
 
     /** Whoever is signed in accepts, with the account that is there. */

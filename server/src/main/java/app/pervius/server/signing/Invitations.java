@@ -1,5 +1,6 @@
 package app.pervius.server.signing;
 
+import app.pervius.server.access.Accounts;
 import app.pervius.server.access.Actor;
 import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.accounts.Links;
@@ -28,6 +29,7 @@ public class Invitations {
     private final People people;
     private final PeopleDesk desk;
     private final AccountBook accounts;
+    private final Accounts actors;
     private final Links links;
     private final Passwords passwords;
     private final OwnWords ownWords;
@@ -36,11 +38,12 @@ public class Invitations {
     private final TransactionTemplate transaction;
     private final String address;
 
-    Invitations(People people, PeopleDesk desk, AccountBook accounts, Links links, Passwords passwords, OwnWords ownWords, Projects projects, Messages messages,
+    Invitations(People people, PeopleDesk desk, AccountBook accounts, Accounts actors, Links links, Passwords passwords, OwnWords ownWords, Projects projects, Messages messages,
             TransactionTemplate transaction, @Value("${pervius.address}") String address) {
         this.people = people;
         this.desk = desk;
         this.accounts = accounts;
+        this.actors = actors;
         this.links = links;
         this.passwords = passwords;
         this.ownWords = ownWords;
@@ -94,13 +97,15 @@ public class Invitations {
     long accept(String secret, String password) {
         long person = person(secret);
         People.PersonView view = people.person(person);
-        if (accounts.byEmail(view.email()).isPresent()) {
+        Optional<AccountBook.AccountView> there = accounts.byEmail(view.email());
+        if (there.isPresent() && (there.get().closed() || actors.actor(there.get().id()).isPresent())) {
             throw Problem.conflict("account-there", "There is an account with this address already. Sign in with it to accept the invitation.");
         }
         String hash = passwords.hash(password, ownWords.of(view.name(), view.email(), List.of(people.projectOf(person))));
         Long account = transaction.execute(status -> {
             links.use(secret);
-            long made = accounts.make(view.name(), view.email(), false);
+            // Who has left the last project signs in no more; the same account is taken up again.
+            long made = there.map(AccountBook.AccountView::id).orElseGet(() -> accounts.make(view.name(), view.email(), false));
             accounts.setPassword(made, hash);
             if (messages.mailed()) {
                 accounts.addressProved(made);

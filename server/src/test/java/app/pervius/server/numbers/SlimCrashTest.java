@@ -65,8 +65,8 @@ class SlimCrashTest {
             JdbcClient jdbc = JdbcClient.create(database);
             for (String row : new String[] {
                 "project (id, code, name, zone, fields, decision_codes, status_codes, created_at, version) values (1, 'KWR', 'Kestrel Weir', 'Europe/Dublin', '[]', '[]', '[]', now(), 0)",
-                "firm (id, code, name, version) values (1, 'KWB', 'Kestrel Water Board', 0)",
-                "person (id, firm_id, name, email, job, administrator, active, created_at, version) values (1, 1, 'Ines Calderwood', 'ines@kwb.example', '', false, true, now(), 0)",
+                "firm (id, project_id, code, name, version) values (1, 1, 'KWB', 'Kestrel Water Board', 0)",
+                "person (id, project_id, firm_id, name, address, address_key, job, gone, active, created_at, version) values (1, 1, 1, 'Ines Calderwood', 'ines@kwb.example', 'ines@kwb.example', '', false, true, now(), 0)",
                 "folder (id, project_id, name, name_key, state, field_values, version) values (1, 1, 'KWR', 'kwr', 'WORK_IN_PROGRESS', '{}', 0)",
                 "submission (id, project_id, folder_id, reference, purpose, author_id, author_firm_id, uploader_id, open, opened_at, last_activity, runs, unsettled, version)"
                         + " values (1, 1, 1, 'S-0001', '', 1, 1, 1, false, now(), now(), 0, false, 0)",

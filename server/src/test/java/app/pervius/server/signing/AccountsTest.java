@@ -134,8 +134,13 @@ class AccountsTest {
     }
 
     private static String mailed(String email, String place) {
+        return mailed(email, place, 1);
+    }
+
+    /** The secret of the newest link that was mailed, once so many were. */
+    private static String mailed(String email, String place, int mails) {
         String text = Client.until(() -> mirela.get("/api/mail-room").must(200).body().get("items").valueStream().filter(m -> m.get("recipient").asString().equals(email))
-                .map(m -> m.get("text").asString()).filter(t -> t.contains(place)).toList(), found -> !found.isEmpty()).getFirst();
+                .map(m -> m.get("text").asString()).filter(t -> t.contains(place)).toList(), found -> found.size() == mails).getFirst();
         return text.replaceAll("(?s).*" + place + "([\\w-]+).*", "$1");
     }
 
@@ -179,6 +184,9 @@ class AccountsTest {
         assertThat(again.get("person").get("id").asLong()).as("the same person, with its past").isEqualTo(who.person());
         assertThat(again.get("person").get("joined").asBoolean()).isFalse();
         app.nobody().post("/api/session", Map.of("email", who.email(), "password", PASSWORD)).must(401);
+        Client back = app.nobody();
+        back.post("/api/entrance/invitations/" + mailed(who.email(), "/invitation/", 2), Map.of("password", "birch anvil tundra")).must(200);
+        assertThat(back.person()).isEqualTo(who.person());
     }
 
     // Sessions.
@@ -347,6 +355,21 @@ class AccountsTest {
         assertThat(client.get(project() + "/passages?which=ALL").must(200).body().get("items").valueStream().map(r -> r.get("authorFirm").asString())).contains("ALD").doesNotContain("BRK");
         // Seeing is not reviewing: what reviewers write to each other stays closed.
         client.get(project() + "/reviews").must(403);
+    }
+
+    @Test
+    void ofADocumentThatFirmsShareEachSeesItsOwnRevisions() {
+        Client yusuf = app.as("Yusuf Karaderin");
+        JsonNode passage = yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", "Shared by two.pdf")).getFirst();
+        String document = "/api/documents/by-number?project=KWR&number=" + passage.get("number").asString();
+        assertThat(yusuf.get(document).must(200).body().get("revisions")).hasSize(1);
+        // As if the revision had come from another firm, by a rule that lets that go on.
+        database().sql("update passage set author_firm_id = ? where id = ?").params(firm("ALD"), passage.get("id").asLong()).update();
+        JsonNode seen = yusuf.get(document).must(200).body();
+        assertThat(seen.get("revisions")).isEmpty();
+        assertThat(seen.get("journal")).isEmpty();
+        assertThat(seen.get("row").has("latest")).as("not even that there is one").isFalse();
+        assertThat(mirela.get(document).must(200).body().get("revisions")).hasSize(1);
     }
 
     @Test

@@ -15,7 +15,8 @@ onBeforeUnmount(() => clearInterval(tick))
 const email = ref<string>()
 const box = ref<HTMLDialogElement>()
 
-const idleEnd = computed(() => (session.ends ? lastUse() + session.ends.idleSeconds * 1000 : Infinity))
+/** Asked anew with every tick: other tabs use the session too. */
+const idleEnd = computed(() => (now.value && session.ends ? lastUse() + session.ends.idleSeconds * 1000 : Infinity))
 const end = computed(() => (session.ends ? Math.min(idleEnd.value, new Date(session.ends.end).getTime()) : Infinity))
 const left = computed(() => (session.me ? end.value - now.value : Infinity))
 const byUse = computed(() => Boolean(session.ends) && idleEnd.value < new Date(session.ends!.end).getTime())

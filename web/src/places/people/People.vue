@@ -91,9 +91,18 @@ function setHolders(role: number, holders: number[]) {
   choosing.set(role, before.then(async () => {
     const is = roles.value.find((r) => r.id === role)
     if (!is) return
-    const opened = await data(api.POST('/api/projects/{project}/roles/{role}/looks', { params: { path: { project, role } }, body: { may: is.may, holders } })).catch(() => [])
+    let opened: Schemas['Opened'][] = []
+    const asked = await act(async () => { opened = await data(api.POST('/api/projects/{project}/roles/{role}/looks', { params: { path: { project, role } }, body: { may: is.may, holders } })) })
+    if (!asked) {
+      // What it opens is not known, so it is not given; why stands above.
+      delete wanted.value[role]
+      return
+    }
     if (opened.some((o) => o.firms.length)) {
+      // Of two roles that wait for a word, the one chosen first is left as it was.
+      if (giving.value) delete wanted.value[giving.value.role.id]
       giving.value = { role: is, holders, opened }
+      wanted.value = { ...wanted.value, [role]: holders }
       return
     }
     await give(role, holders)

@@ -14,19 +14,22 @@ const emit = defineEmits<{ saved: []; leave: [] }>()
 const project = useSession().project!.id
 const form = reactive({ name: props.role?.name ?? '', ...LEAST, ...props.role?.may, seesFirms: [...(props.role?.may.seesFirms ?? [])] })
 const sees = ref<'own' | 'chosen' | 'all'>(form.seesAll || form.controls ? 'all' : form.seesFirms.length ? 'chosen' : 'own')
-const opened = ref<Schemas['Opened'][]>([])
+/** What it would open, as it stands in the form; absent while that is asked, or cannot be. */
+const opened = ref<Schemas['Opened'][] | undefined>([])
 const { busy, problem, act } = useAct()
 const may = computed(() => ({ controls: form.controls, seesAll: form.controls || sees.value === 'all', seesFirms: !form.controls && sees.value === 'chosen' ? form.seesFirms : [],
   handsIn: form.controls || form.handsIn, sendsByHand: form.controls || form.sendsByHand, decides: form.controls || form.decides }))
 
 let ticket = 0
-watch(may, async () => {
+async function look() {
   const role = props.role
   if (!role) return
   const mine = ++ticket
-  const answer = await data(api.POST('/api/projects/{project}/roles/{role}/looks', { params: { path: { project, role: role.id } }, body: { may: may.value, holders: role.holders } })).catch(() => [])
+  opened.value = undefined
+  const answer = await data(api.POST('/api/projects/{project}/roles/{role}/looks', { params: { path: { project, role: role.id } }, body: { may: may.value, holders: role.holders } })).catch(() => undefined)
   if (mine === ticket) opened.value = answer
-}, { deep: true })
+}
+watch(may, look, { deep: true })
 const first = ref<HTMLInputElement>()
 onMounted(() => first.value?.focus())
 
@@ -54,10 +57,11 @@ const save = () => act(async () => {
       <label class="row"><input v-model="form.decides" type="checkbox" :disabled="form.controls"> sit in reviews of what it sees, and read what reviewers say</label>
       <label class="row"><input v-model="form.controls" type="checkbox"> look after the project: rules, stops, people, and all of the above</label>
     </fieldset>
-    <RoleOpens v-if="opened.length" class="note wide" role="status" :opened="opened" :called="form.name" />
+    <RoleOpens v-if="opened?.length" class="note wide" role="status" :opened="opened" :called="form.name" />
+    <p v-else-if="!opened" class="wide" role="status">What this opens has to be known before it is saved. <button class="act bare" type="button" @click="look">Ask again</button></p>
     <p v-else-if="role && role.holders.length" class="quiet wide" role="status">This opens nothing to its {{ role.holders.length === 1 ? 'holder' : `${role.holders.length} holders` }} that was closed.</p>
     <Trouble class="wide" :problem="problem" />
-    <div class="row wide"><button class="act first" type="submit" :disabled="busy">{{ role ? 'Save the role' : 'Add the role' }}</button><button class="act" type="button" @click="emit('leave')">Leave it</button></div>
+    <div class="row wide"><button class="act first" type="submit" :disabled="busy || !opened">{{ role ? 'Save the role' : 'Add the role' }}</button><button class="act" type="button" @click="emit('leave')">Leave it</button></div>
   </form>
 </template>
 

@@ -21,12 +21,10 @@ import app.pervius.server.projects.Projects;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import org.springframework.stereotype.Component;
 
 /** What rules tell: the one that took the passage, and every watching rule in force that fits it now. */

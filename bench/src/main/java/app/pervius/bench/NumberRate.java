@@ -1,9 +1,11 @@
 package app.pervius.bench;
 
+import app.pervius.core.passage.TakenBy;
 import app.pervius.core.arrive.ArrivalEvent;
 import app.pervius.core.number.NumberEffect;
 import app.pervius.core.passage.Outcome;
-import app.pervius.core.passage.Station;
+import app.pervius.core.passage.Change;
+import app.pervius.core.passage.Orders;
 import app.pervius.core.project.FieldValues;
 import app.pervius.server.passages.Books;
 import app.pervius.server.passages.Choices;
@@ -96,8 +98,9 @@ final class NumberRate implements Bench.Part {
         }
 
         private int number(PassageFacts passage) {
-            if (station.decide(passage, books.of(site.project())) instanceof Outcome.Passed<NumberEffect>(List<NumberEffect> effects, String account, String foretold)) {
-                return station.perform(passage, effects).size();
+            Books its = books.of(site.project());
+            if (station.decide(passage, its) instanceof Outcome.Passed<NumberEffect>(List<NumberEffect> effects, String account, String foretold)) {
+                return station.follow(passage, effects, its).changes().size();
             }
             throw new IllegalStateException("no number was given");
         }
@@ -107,7 +110,7 @@ final class NumberRate implements Bench.Part {
             long author = jdbc.sql("select author_id from submission where id = ?").param(submission).query(Long.class).single();
             long firm = jdbc.sql("select author_firm_id from submission where id = ?").param(submission).query(Long.class).single();
             long rule = jdbc.sql("select id from rule").query(Long.class).single();
-            PassageFacts.TakenBy by = rules.chosen(site.project(), rule).orElseThrow();
+            TakenBy by = rules.chosen(site.project(), rule).orElseThrow();
             List<PassageFacts> all = new ArrayList<>();
             for (int i = 0; i < many; i++) {
                 String name = "numbered " + i + ".pdf";
@@ -117,9 +120,9 @@ final class NumberRate implements Bench.Part {
                 PassageFacts.File file = jdbc.sql("select folder_file_id, hash, size from passage_file union select id, hash, size from folder_file fetch first 1 rows only")
                         .query((r, n) -> new PassageFacts.File(r.getLong(1), name, r.getString(2), r.getLong(3), "application/pdf")).single();
                 long id = passages.open(new Passages.Opening(site.project(), submission, site.drawings(), author, firm, author, ArrivalEvent.NEW_FILE, java.util.Optional.empty(), name, FieldValues.NONE, List.of(file), java.util.Optional.empty()));
-                all.add(new PassageFacts(id, site.project(), submission, site.drawings(), author, firm, author, ArrivalEvent.NEW_FILE, java.util.Optional.empty(), name, name, name, FieldValues.NONE, values,
-                        Optional.of(by), Optional.of(rules.handling(site.project(), by)), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), 1, false, false, 0, Optional.empty(),
-                        Station.NUMBER, List.of(file), "run 1"));
+                PassageFacts.Origin origin = new PassageFacts.Origin(site.project(), submission, site.drawings(), author, firm, author, ArrivalEvent.NEW_FILE, Optional.empty(), name);
+                PassageFacts arrived = PassageFacts.arriving(id, origin, name, FieldValues.NONE, Orders.NONE, List.of(file), "run 1");
+                all.add(arrived.at(arrived.passage().with(List.of(new Change.RuleTakes(by), new Change.Valued(values))), its -> rules.handling(site.project(), its)));
             }
             return all;
         }

@@ -132,8 +132,8 @@ final class ReviewRate implements Bench.Part {
         private void passages(long first, long submission, long project, long author, long firm, Object[] file) {
             Instant due = Instant.now().truncatedTo(ChronoUnit.MILLIS).plus(2, ChronoUnit.DAYS);
             batch("insert into passage (id, project_id, submission_id, folder_id, author_id, author_firm_id, uploader_id, original_name, base_name, title, given_values, field_values, number, revision, "
-                    + "cycle, station, state, since, due, waiting_for, held_by, version) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '{}', '{}', ?, 'P01', 1, 'REVIEW', 'WAITING', current_timestamp, ?, 'Review', "
-                    + "'Reviewer', 0)", reviews * FILES_EACH, i -> new Object[] {first + i, project, submission + i / FILES_EACH, site.drawings(), author, firm, author, "sheet " + i + ".pdf", "sheet " + i,
+                    + "cycle, station, state, since, due, waiting_for, holder, held_by, version) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '{}', '{}', ?, 'P01', 1, 'REVIEW', 'WAITING', current_timestamp, ?, 'Review', "
+                    + "'SEATED', 'Reviewer', 0)", reviews * FILES_EACH, i -> new Object[] {first + i, project, submission + i / FILES_EACH, site.drawings(), author, firm, author, "sheet " + i + ".pdf", "sheet " + i,
                         "Sheet " + i, "KWR-KWB-C-DR-" + (100_000 + i), Timestamp.from(due)});
             batch("insert into passage_file (id, passage_id, position, folder_file_id, name, hash, size, media_type) values (?, ?, 0, ?, ?, ?, ?, 'application/pdf')", reviews * FILES_EACH,
                     i -> new Object[] {first + 4L * reviews + i, first + i, file[0], "sheet " + i + ".pdf", file[1], file[2]});

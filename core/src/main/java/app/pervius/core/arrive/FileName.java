@@ -26,27 +26,49 @@ public record FileName(String text) {
         record Fine(FileName name) implements Checked {
         }
 
-        record Refused(String reason) implements Checked {
+        /** @param length how many characters it has */
+        record Refused(Fault fault, int length) implements Checked {
+
+            /** Why a file cannot be called so. */
+            public String reason() {
+                return inWords("file") + (fault == Fault.UNSEEN ? " Rename the file and send it again." : "");
+            }
+
+            /** Why a folder cannot be called so. */
+            public String ofFolder() {
+                return inWords("folder");
+            }
+
+            private String inWords(String thing) {
+                return switch (fault) {
+                    case NO_NAME -> "The " + thing + " has no name.";
+                    case TOO_LONG -> "The name has " + length + " characters; at most " + LONGEST + " are possible.";
+                    case SLASH -> "A name cannot contain a slash.";
+                    case UNSEEN -> "The name contains a character that cannot be seen, such as a control character or a mark that turns the writing direction.";
+                };
+            }
         }
     }
+
+    /** What can be wrong with a name. */
+    public enum Fault { NO_NAME, TOO_LONG, SLASH, UNSEEN }
 
     /** Checks a name that comes from outside. */
     public static Checked check(String raw) {
         String name = Normalizer.normalize(raw, Normalizer.Form.NFC).strip();
         if (name.isEmpty() || name.equals(".") || name.equals("..")) {
-            return new Checked.Refused("The file has no name.");
+            return new Checked.Refused(Fault.NO_NAME, name.length());
         }
         if (name.length() > LONGEST) {
-            return new Checked.Refused("The name has " + name.length() + " characters; at most " + LONGEST + " are possible.");
+            return new Checked.Refused(Fault.TOO_LONG, name.length());
         }
         if (name.contains("/") || name.contains("\\")) {
-            return new Checked.Refused("A name cannot contain a slash.");
+            return new Checked.Refused(Fault.SLASH, name.length());
         }
         boolean hidden = name.codePoints().anyMatch(c -> Character.isISOControl(c)
                 || Character.getType(c) == Character.FORMAT || Character.getType(c) == Character.SURROGATE);
         if (hidden) {
-            return new Checked.Refused("The name contains a character that cannot be seen, such as a control character or "
-                    + "a mark that turns the writing direction. Rename the file and send it again.");
+            return new Checked.Refused(Fault.UNSEEN, name.length());
         }
         return new Checked.Fine(new FileName(name));
     }

@@ -2,6 +2,7 @@ package app.pervius.core.identify;
 
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.StopReason;
+import app.pervius.core.passage.Wait;
 import app.pervius.core.passage.WayOut;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.pattern.Patterns;
@@ -129,8 +130,8 @@ public final class Identify {
 
     private Outcome<IdentifyEffect> notYet(KnownDocument document, String onItsWay) {
         if (facts.checks().onItsWay() == Checks.Then.GO_ON) {
-            return new Outcome.Waiting<>(List.of(new IdentifyEffect.AwaitEnd(document.id())),
-                    "the revision of " + document.number() + " before it: " + onItsWay, Optional.empty());
+            return new Outcome.Waiting<>(List.of(), new Wait("the revision of " + document.number() + " before it: " + onItsWay,
+                    Optional.of(document.id()), Optional.empty()));
         }
         return refuse(facts.checks().onItsWay(), StopReason.Code.ALREADY_ON_ITS_WAY,
                 document.number() + " cannot have a next revision yet: " + onItsWay + ".");

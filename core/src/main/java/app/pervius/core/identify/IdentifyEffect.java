@@ -1,7 +1,6 @@
 package app.pervius.core.identify;
 
 import app.pervius.core.project.FieldValues;
-import app.pervius.core.register.DocumentId;
 import app.pervius.core.register.KnownDocument;
 import app.pervius.core.register.RevisionCode;
 
@@ -22,9 +21,5 @@ public sealed interface IdentifyEffect {
 
     /** The name carries a number that was reserved; a document is made for it. */
     record UseReserved(String number, RevisionCode first) implements IdentifyEffect {
-    }
-
-    /** It goes on by itself once the document's earlier revision has ended. */
-    record AwaitEnd(DocumentId document) implements IdentifyEffect {
     }
 }

@@ -2,6 +2,7 @@ package app.pervius.core.number;
 
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.StopReason;
+import app.pervius.core.passage.Wait;
 import app.pervius.core.passage.WayOut;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.pattern.Writing;
@@ -55,7 +56,7 @@ public final class Numbering {
                 yield new Outcome.Passed<>(List.of(new NumberEffect.Assign(drawing, first)), "Numbered " + how, "Will be numbered " + how);
             }
             case Drawn.Unanswered(Source.Asked source) -> new Outcome.Waiting<>(List.of(new NumberEffect.Ask(source, values)),
-                    "“" + source.connection() + "” to say “" + source.label() + "”", Optional.empty());
+                    Wait.forAsLongAs("“" + source.connection() + "” to say “" + source.label() + "”"));
             case Drawn.Missing(Set<String> keys) -> fieldsWanted(why, List.copyOf(keys));
             case Drawn.Unfit unfit -> fieldsWanted(why, List.of(unfit.field()));
             case Drawn.Full full -> full(why);

@@ -1,8 +1,6 @@
 package app.pervius.core.passage;
 
-import java.time.Instant;
 import java.util.List;
-import java.util.Optional;
 
 /**
  * What a station decides. Nothing has happened yet: the effects are carried out by whoever asked, or not at all (a trial).
@@ -29,7 +27,7 @@ public sealed interface Outcome<E> {
     }
 
     /** The passage stays until what it waits for has happened; the effects are carried out on entering. */
-    record Waiting<E>(List<E> effects, String forWhat, Optional<Instant> until) implements Outcome<E> {
+    record Waiting<E>(List<E> effects, Wait what) implements Outcome<E> {
         public Waiting {
             effects = List.copyOf(effects);
         }
@@ -43,11 +41,23 @@ public sealed interface Outcome<E> {
                 throw new IllegalArgumentException("a stop without a way out: " + reason);
             }
         }
+
+        @Override
+        public List<E> effects() {
+            return List.of();
+        }
     }
 
     /** The passage ends here and goes back to its author, because the rule says so; nobody has to look at it first. */
     record Returned<E>(StopReason reason) implements Outcome<E> {
+        @Override
+        public List<E> effects() {
+            return List.of();
+        }
     }
+
+    /** What is to be carried out; nothing where it stops or goes back. */
+    List<E> effects();
 
     static <E> Outcome<E> stopped(StopReason.Code code, String sentence, WayOut... waysOut) {
         return stopped(new StopReason(code, sentence), waysOut);

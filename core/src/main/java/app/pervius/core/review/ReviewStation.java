@@ -2,6 +2,7 @@ package app.pervius.core.review;
 
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.StopReason;
+import app.pervius.core.passage.Wait;
 import app.pervius.core.passage.WayOut;
 import java.util.List;
 import java.util.Optional;
@@ -51,7 +52,7 @@ public final class ReviewStation {
         }
         int first = route.stepFrom(from, leftOut);
         List<Seat> seats = ((Seating.Seated.Seats) Seating.of(route, route.steps().get(first), facts.seating())).seats();
-        return new Outcome.Waiting<>(List.of(new Join(route, first, seats, leftOut)), "the review on route “" + route.name() + "”", Optional.empty());
+        return new Outcome.Waiting<>(List.of(new Join(route, first, seats, leftOut)), Wait.forAsLongAs("the review on route “" + route.name() + "”"));
     }
 
     private static Outcome<Join> stop(StopReason.Code code, String sentence) {

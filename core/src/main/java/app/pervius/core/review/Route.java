@@ -47,6 +47,11 @@ public record Route(String key, String name, int edition, List<Step> steps, bool
         return new Route(key, name, number, steps, ownFirmDecides, filesGoAlone, lead, senders, senderFirms, senderPeople, completion);
     }
 
+    /** What the step a review is at is called, or the release that follows the last. */
+    public String stepName(int step, boolean releasing) {
+        return releasing ? "Release of the comments" : steps.get(step).name();
+    }
+
     /** The steps left out for a revision with these values in its cycle, 0-based. */
     public Set<Integer> leftOut(FieldValues values, int cycle) {
         Set<Integer> left = new HashSet<>();

@@ -107,7 +107,7 @@ public final class Planning {
         return switch (pattern.write(values)) {
             case Writing.Written(String name) -> switch (FileName.check(name)) {
                 case FileName.Checked.Fine(FileName fine) -> Optional.of(fine.text());
-                case FileName.Checked.Refused(String reason) -> fault("“" + plan.name() + "” gives “" + name + "”: " + reason);
+                case FileName.Checked.Refused refused -> fault("“" + plan.name() + "” gives “" + name + "”: " + refused.reason());
             };
             case Writing.Missing(List<String> missing) -> fault("“" + plan.name() + "” needs “" + fields.label(missing.getFirst()) + "”, and nothing says what it is.");
             case Writing.Unfit(String field, String value, String expected) ->

@@ -10,6 +10,7 @@ import app.pervius.core.number.Scheme;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.Unreadable;
+import app.pervius.core.passage.Wait;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.project.FirmId;
 import app.pervius.core.register.DocumentId;
@@ -124,8 +125,8 @@ class IdentifyTest {
     @Test
     void whileAnEarlierRevisionIsOnItsWayItMayWaitForThat() {
         assertThat(decide(NUMBER, number -> new Known.Document(document(FENNICK, Optional.of("P01 is still at Review"))), Checks.Then.GO_ON))
-                .isEqualTo(new Outcome.Waiting<>(List.of(new IdentifyEffect.AwaitEnd(new DocumentId(5))),
-                        "the revision of " + NUMBER + " before it: P01 is still at Review", Optional.empty()));
+                .isEqualTo(new Outcome.Waiting<>(List.of(),
+                        new Wait("the revision of " + NUMBER + " before it: P01 is still at Review", Optional.of(new DocumentId(5)), Optional.empty())));
     }
 
     @Test

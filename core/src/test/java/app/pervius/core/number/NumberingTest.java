@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.StopReason;
+import app.pervius.core.passage.Wait;
 import app.pervius.core.passage.WayOut;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.register.RevisionCode;
@@ -188,7 +189,7 @@ class NumberingTest {
             }
         };
         assertThat(decide(asks, HYDRAULIC_DRAWING, untouchable)).isEqualTo(new Outcome.Waiting<>(List.of(new NumberEffect.Ask(
-                new Source.Asked("plant", "Plant item", "plant register"), HYDRAULIC_DRAWING)), "“plant register” to say “Plant item”", Optional.empty()));
+                new Source.Asked("plant", "Plant item", "plant register"), HYDRAULIC_DRAWING)), Wait.forAsLongAs("“plant register” to say “Plant item”")));
         assertThat(assigned(decide(asks, HYDRAULIC_DRAWING.with("plant", "PS2"), new Scratch())).number()).isEqualTo("PS2-001");
     }
 

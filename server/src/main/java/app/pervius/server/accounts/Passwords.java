@@ -1,5 +1,6 @@
 package app.pervius.server.accounts;
 
+import app.pervius.server.store.Outside;
 import app.pervius.server.http.Problem;
 import jakarta.annotation.PreDestroy;
 import java.util.Collection;
@@ -47,6 +48,7 @@ public class Passwords {
     }
 
     private <T> T inTurn(Callable<T> work) {
+        Outside.world("waits for a password to be worked");
         try {
             Future<T> result = workers.submit(work);
             try {

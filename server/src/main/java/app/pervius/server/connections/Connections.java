@@ -1,5 +1,6 @@
 package app.pervius.server.connections;
 
+import app.pervius.server.store.Outside;
 import app.pervius.server.http.Problem;
 import app.pervius.server.store.Json;
 import java.io.IOException;
@@ -102,6 +103,7 @@ public class Connections {
         if (!target.get().secret().isEmpty()) {
             request.header("Authorization", "Bearer " + target.get().secret());
         }
+        Outside.world("asks another system");
         // The limit of the request ends with the answer's head; this one holds for the whole of it.
         var answer = http.sendAsync(request.build(), HttpResponse.BodyHandlers.ofInputStream()).thenApply(response -> read(name, response));
         try {

@@ -1,5 +1,6 @@
 package app.pervius.server.content;
 
+import app.pervius.server.store.Outside;
 import app.pervius.server.store.DataDirectory;
 import java.io.IOException;
 import java.io.InputStream;
@@ -53,6 +54,7 @@ public class ContentStore {
 
     /** Reads {@code bytes} to their end and keeps them; nothing is left of it if reading fails. */
     public Kept keep(InputStream bytes, long most) throws IOException {
+        Outside.world("keeps a file");
         Path temporary = Files.createTempFile(incoming, "in", ".part");
         try {
             Kept kept = write(bytes, temporary, most);
@@ -88,6 +90,7 @@ public class ContentStore {
 
     /** Whether the bytes of a hash are there, all of them and unchanged. */
     public boolean holds(String hash, long size) throws IOException {
+        Outside.world("reads a file");
         Path file = path(hash);
         if (!Files.isRegularFile(file) || Files.size(file) != size) {
             return false;

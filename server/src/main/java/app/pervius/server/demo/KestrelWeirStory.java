@@ -170,7 +170,7 @@ class KestrelWeirStory {
     private void decide(long submission, String person, Map<Integer, Integer> exceptions, int usual, String comment) {
         var actor = accounts.ofPerson(Objects.requireNonNull(cast.persons().get(person), person)).orElseThrow();
         List<Passages.PassageView> all = passages.ofSubmission(submission, 100);
-        Reviews.At review = reviews.of(all.getFirst().id()).orElseThrow();
+        Reviews.At review = reviews.at(all.getFirst().id()).orElseThrow();
         for (int i = 0; i < all.size(); i++) {
             int code = exceptions.getOrDefault(i, usual);
             deciding.answer(review.id(), new Deciding.Decision(review.turn(), List.of(all.get(i).id()), code, code == 1 ? "" : comment, null, false), actor);
@@ -182,7 +182,7 @@ class KestrelWeirStory {
     /** One person gives one file a decision; the step stays open. */
     private void decideOne(long submission, String person, int place, int code, String comment) {
         Passages.PassageView passage = passages.ofSubmission(submission, 100).get(place);
-        Reviews.At review = reviews.of(passage.id()).orElseThrow();
+        Reviews.At review = reviews.at(passage.id()).orElseThrow();
         deciding.answer(review.id(), new Deciding.Decision(review.turn(), List.of(passage.id()), code, comment, null, false),
                 accounts.ofPerson(Objects.requireNonNull(cast.persons().get(person), person)).orElseThrow());
     }

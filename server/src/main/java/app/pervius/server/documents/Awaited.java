@@ -1,10 +1,8 @@
 package app.pervius.server.documents;
 
-import app.pervius.server.passages.PassageEnded;
 import app.pervius.server.passages.Waiting;
 import java.util.concurrent.TimeUnit;
 import org.springframework.context.event.EventListener;
-import org.springframework.core.annotation.Order;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
@@ -29,10 +27,8 @@ class Awaited {
     }
 
     @EventListener
-    @Order(20)
-    void ended(PassageEnded end) {
-        jdbc.sql("select p.id from passage p where p.awaits_document = (select r.document_id from revision r where r.passage_id = ?) and p.state = 'WAITING' order by p.id")
-                .param(end.passage()).query(Long.class).list().forEach(waiting::over);
+    void ended(RevisionEnded end) {
+        jdbc.sql(FREE + "and p.awaits_document = ? order by p.id").param(end.document()).query(Long.class).list().forEach(waiting::over);
     }
 
     /** What began to wait in the very moment the other ended. */

@@ -1,5 +1,6 @@
 package app.pervius.server.documents;
 
+import app.pervius.core.passage.End;
 import app.pervius.core.project.Field;
 import app.pervius.core.project.InformationState;
 import app.pervius.core.register.SearchWords;
@@ -123,7 +124,7 @@ class DocumentController {
      *
      * @param withdrawn taken out or sent back before anybody decided
      */
-    record RevisionView(String code, int cycle, boolean onItsWay, boolean withdrawn, Passages.@Nullable End outcome, @Nullable Integer decision,
+    record RevisionView(String code, int cycle, boolean onItsWay, boolean withdrawn, @Nullable End outcome, @Nullable Integer decision,
             @Nullable String status, @Nullable InformationState currentIn, @Nullable Instant issuedAt, Passages.PassageView passage, List<RevisionFile> files) {
     }
 

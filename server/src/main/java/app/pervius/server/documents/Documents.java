@@ -1,5 +1,6 @@
 package app.pervius.server.documents;
 
+import app.pervius.core.passage.End;
 import app.pervius.core.identify.IdentifyFacts;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.FirmId;
@@ -21,6 +22,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.data.domain.Limit;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -45,8 +47,11 @@ public class Documents {
     private final Passages passages;
     private final People people;
     private final InstantSource clock;
+    private final ApplicationEventPublisher events;
 
-    Documents(DocumentRepository documents, RevisionRepository revisions, DocumentWords words, JdbcClient jdbc, Ids ids, Passages passages, People people, InstantSource clock) {
+    Documents(DocumentRepository documents, RevisionRepository revisions, DocumentWords words, JdbcClient jdbc, Ids ids, Passages passages, People people, InstantSource clock,
+            ApplicationEventPublisher events) {
+        this.events = events;
         this.documents = documents;
         this.revisions = revisions;
         this.words = words;
@@ -211,9 +216,11 @@ public class Documents {
     void ended(PassageEnded end) {
         revisions.findByPassageId(end.passage()).ifPresent(revision -> {
             revision.onItsWay = false;
-            revision.withdrawn = end.decision() == null && (end.how() == Passages.End.SENT_BACK || end.how() == Passages.End.TAKEN_OUT);
+            revision.withdrawn = end.decision() == null && (end.how() == End.SENT_BACK || end.how() == End.TAKEN_OUT);
             revision.outcome = end.how();
             revision.decisionCode = end.decision();
+            revisions.flush();
+            events.publishEvent(new RevisionEnded(revision.documentId));
         });
     }
 

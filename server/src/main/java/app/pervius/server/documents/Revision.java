@@ -1,5 +1,6 @@
 package app.pervius.server.documents;
 
+import app.pervius.core.passage.End;
 import app.pervius.core.project.InformationState;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.store.Row;
@@ -23,7 +24,7 @@ class Revision extends Row {
     long passageId;
     boolean onItsWay = true;
     @Enumerated(EnumType.STRING)
-    Passages.@Nullable End outcome;
+    @Nullable End outcome;
     @Nullable Integer decisionCode;
     @Nullable String statusCode;
     @Nullable @Enumerated(EnumType.STRING)

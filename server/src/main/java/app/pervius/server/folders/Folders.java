@@ -75,7 +75,7 @@ public class Folders {
         Folder parent = folders.findById(wanted.parent()).orElseThrow(() -> Problem.notFound("folder"));
         String name = switch (FileName.check(wanted.name())) {
             case FileName.Checked.Fine(FileName fine) -> fine.text();
-            case FileName.Checked.Refused(String reason) -> throw Problem.invalid("name", reason.replace("The file has", "The folder has"));
+            case FileName.Checked.Refused refused -> throw Problem.invalid("name", refused.ofFolder());
         };
         if (folders.existsByParentIdAndNameKey(parent.id(), FileName.keyOf(name))) {
             throw Problem.conflict("name-taken", "A folder “" + name + "” lies in “" + parent.name + "” already.");
@@ -100,7 +100,7 @@ public class Folders {
                 folder.name = fine.text();
                 folder.nameKey = FileName.keyOf(fine.text());
             }
-            case FileName.Checked.Refused(String reason) -> throw Problem.invalid("name", reason.replace("The file has", "The folder has"));
+            case FileName.Checked.Refused refused -> throw Problem.invalid("name", refused.ofFolder());
         }
         folders.saveAndFlush(folder);
     }

@@ -7,23 +7,24 @@ import app.pervius.core.identify.IdentifyEffect;
 import app.pervius.core.identify.IdentifyFacts;
 import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.identify.TitleBlock;
+import app.pervius.core.passage.Change;
+import app.pervius.core.passage.Follow;
+import app.pervius.core.passage.Identity;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.Station;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.Fields;
 import app.pervius.core.project.FirmId;
-import app.pervius.core.register.DocumentId;
 import app.pervius.core.register.Known;
 import app.pervius.core.register.KnownDocument;
+import app.pervius.core.register.RevisionCode;
 import app.pervius.core.rules.Handling;
 import app.pervius.server.documents.Documents;
 import app.pervius.server.documents.Sequences;
 import app.pervius.server.folders.Folders;
-import app.pervius.server.numbers.LedgerBook;
 import app.pervius.server.numbers.Schemes;
 import app.pervius.server.passages.Books;
-import app.pervius.server.passages.PassageChange;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.StationWork;
 import app.pervius.server.people.People;
@@ -44,18 +45,16 @@ class IdentifyWork implements StationWork<IdentifyEffect> {
     private final Schemes schemes;
     private final Documents documents;
     private final Sequences sequences;
-    private final LedgerBook book;
     private final TitleBlocks titleBlocks;
 
     IdentifyWork(Projects projects, People people, Folders folders, Schemes schemes, Documents documents,
-            Sequences sequences, LedgerBook book, TitleBlocks titleBlocks) {
+            Sequences sequences, TitleBlocks titleBlocks) {
         this.projects = projects;
         this.people = people;
         this.folders = folders;
         this.schemes = schemes;
         this.documents = documents;
         this.sequences = sequences;
-        this.book = book;
         this.titleBlocks = titleBlocks;
     }
 
@@ -85,7 +84,7 @@ class IdentifyWork implements StationWork<IdentifyEffect> {
     /** The title block of its first PDF, where the rule compares it. */
     private Optional<TitleBlock> titleBlock(PassageFacts passage, IdentifyPlan plan) {
         return plan.checks().titleBlock() == Checks.TitleBlock.NOT_COMPARED || passage.overlooked() ? Optional.empty()
-                : passage.files().stream().filter(f -> f.mediaType().equals("application/pdf") && !f.hash().isEmpty()).findFirst().map(f -> titleBlocks.of(f.hash(), f.size()));
+                : passage.files().stream().filter(f -> f.mediaType().equals("application/pdf") && !f.hash().isEmpty()).findFirst().map(f -> titleBlocks.of(f.hash()));
     }
 
     /** The document a file of the same name in the same folder is; unless somebody has said that this one is another. */
@@ -105,41 +104,31 @@ class IdentifyWork implements StationWork<IdentifyEffect> {
     }
 
     @Override
-    public List<PassageChange> perform(PassageFacts passage, List<IdentifyEffect> effects) {
-        List<PassageChange> changes = new ArrayList<>();
+    public Follow follow(PassageFacts passage, List<IdentifyEffect> effects, Books books) {
+        List<Change> changes = new ArrayList<>();
+        PassageFacts at = passage;
         for (IdentifyEffect effect : effects) {
-            switch (effect) {
-                case IdentifyEffect.FieldsRead(FieldValues values) -> changes.add(new PassageChange.Valued(values.with(passage.given())));
-                case IdentifyEffect.TitleRead(String title) -> changes.add(new PassageChange.Titled(title));
-                case IdentifyEffect.AwaitEnd(DocumentId document) -> changes.add(new PassageChange.Awaits(document.value()));
-                case IdentifyEffect.UseReserved reserved -> changes.add(useReserved(passage, effects, reserved));
-                case IdentifyEffect.NextRevision next -> {
-                    long document = next.document().id().value();
-                    book.came(document);
-                    documents.addRevision(document, next.code(), next.cycle(), passage.id());
-                    FieldValues values = documents.valuesOf(document);
-                    changes.add(new PassageChange.Valued(values));
-                    values.get("title").ifPresent(title -> changes.add(new PassageChange.Titled(title)));
-                    changes.add(new PassageChange.Numbered(document, next.document().number(), next.code().toString(), next.cycle()));
-                }
+            for (Change change : changes(at, effect, books)) {
+                changes.add(change);
+                at = at.with(change);
             }
         }
-        return changes;
+        return Follow.of(changes);
     }
 
-    private PassageChange useReserved(PassageFacts passage, List<IdentifyEffect> effects, IdentifyEffect.UseReserved reserved) {
-        FieldValues values = passage.values();
-        String title = passage.title();
-        for (IdentifyEffect effect : effects) {
-            if (effect instanceof IdentifyEffect.FieldsRead(FieldValues read)) {
-                values = read;
-            } else if (effect instanceof IdentifyEffect.TitleRead(String read)) {
-                title = read;
+    private static List<Change> changes(PassageFacts passage, IdentifyEffect effect, Books books) {
+        return switch (effect) {
+            case IdentifyEffect.FieldsRead(FieldValues values) -> List.of(new Change.Valued(values.with(passage.given())));
+            case IdentifyEffect.TitleRead(String title) -> List.of(new Change.Titled(title));
+            case IdentifyEffect.UseReserved(String number, RevisionCode first) -> List.of(new Change.Numbered(
+                    new Identity.Revision(books.useReserved(passage, number, first), number, first.toString(), 1)));
+            case IdentifyEffect.NextRevision(KnownDocument document, RevisionCode code, int cycle) -> {
+                FieldValues values = books.revise(passage, document, code, cycle);
+                List<Change> all = new ArrayList<>(List.of(new Change.Valued(values)));
+                values.get("title").ifPresent(title -> all.add(new Change.Titled(title)));
+                all.add(new Change.Numbered(new Identity.Revision(document.id().value(), document.number(), code.toString(), cycle)));
+                yield all;
             }
-        }
-        long document = documents.open(new Documents.NewDocument(passage.project(), reserved.number(), title, passage.authorFirm(), values, ""));
-        book.assignReserved(passage.project(), reserved.number(), document, passage.ruleInWords());
-        documents.addRevision(document, reserved.first(), 1, passage.id());
-        return new PassageChange.Numbered(document, reserved.number(), reserved.first().toString(), 1);
+        };
     }
 }

@@ -63,7 +63,7 @@ class TitleBlockController {
             var patterns = remarks.patterns(passage.project());
             var codes = remarks.codes(passage.project());
             blocks.prepare(file.hash(), file.size());
-            TitleBlock block = blocks.of(file.hash(), file.size());
+            TitleBlock block = blocks.of(file.hash());
             String text = block instanceof TitleBlock.Text(String said) ? said : "";
             return new TitleBlockView(file.folderFile(), TitleBlock.numbers(text, patterns, codes), TitleBlock.revisions(text, codes), block instanceof TitleBlock.Text ? null : block.inWords(),
                     block.differences(Optional.ofNullable(passage.number()), Optional.ofNullable(passage.revision()), patterns, codes));

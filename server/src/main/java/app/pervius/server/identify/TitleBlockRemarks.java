@@ -32,7 +32,7 @@ public class TitleBlockRemarks {
     public List<String> remarks(long project, List<PassageFacts.File> files, Optional<String> number, Optional<String> revision) {
         return files.stream().filter(f -> f.mediaType().equals("application/pdf") && !f.hash().isEmpty()).findFirst().map(file -> {
             blocks.prepare(file.hash(), file.size());
-            return switch (blocks.of(file.hash(), file.size())) {
+            return switch (blocks.of(file.hash())) {
                 case TitleBlock.CannotOpen closed -> List.of(closed.inWords());
                 case TitleBlock.Unreadable unreadable -> List.<String>of();
                 case TitleBlock.NoText none -> List.<String>of();

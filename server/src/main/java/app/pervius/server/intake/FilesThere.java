@@ -1,5 +1,6 @@
 package app.pervius.server.intake;
 
+import app.pervius.core.passage.Entry;
 import app.pervius.core.arrive.ArrivalEvent;
 import app.pervius.core.arrive.Bundle;
 import app.pervius.core.arrive.FileName;
@@ -11,6 +12,7 @@ import app.pervius.server.live.Live;
 import app.pervius.server.numbers.Counters;
 import app.pervius.server.passages.Engine;
 import app.pervius.server.passages.PassageFacts;
+import app.pervius.server.passages.Moves;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import app.pervius.server.store.Json;
@@ -47,18 +49,20 @@ class FilesThere {
     private final SubmissionFileRepository submitted;
     private final Files files;
     private final Passages passages;
+    private final Moves moves;
     private final People people;
     private final Counters counters;
     private final Engine engine;
     private final Live live;
     private final InstantSource clock;
 
-    FilesThere(SubmissionRepository submissions, SubmissionFileRepository submitted, Files files, Passages passages, People people, Counters counters, Engine engine, Live live,
+    FilesThere(SubmissionRepository submissions, SubmissionFileRepository submitted, Files files, Passages passages, Moves moves, People people, Counters counters, Engine engine, Live live,
             InstantSource clock) {
         this.submissions = submissions;
         this.submitted = submitted;
         this.files = files;
         this.passages = passages;
+        this.moves = moves;
         this.people = people;
         this.counters = counters;
         this.engine = engine;
@@ -99,7 +103,7 @@ class FilesThere {
                     bundle.base(), KeptSubmissions.given(row), bundled, manner.byHandOn()));
             bundled.forEach(file -> files.belongsTo(file.folderFile(), passage));
             if (!manner.note().isEmpty()) {
-                passages.note(passage, Journal.Kind.NOTED, manner.by(), manner.note());
+                moves.note(passage, Entry.Kind.NOTED, manner.by(), manner.note());
             }
             begun.add(passage);
         }

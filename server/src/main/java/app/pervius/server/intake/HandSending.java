@@ -3,7 +3,7 @@ package app.pervius.server.intake;
 import app.pervius.core.arrive.ArrivalEvent;
 import app.pervius.core.arrive.Bundle;
 import app.pervius.core.arrive.FileName;
-import app.pervius.core.passage.Station;
+import app.pervius.core.passage.Orders;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.review.Route;
 import app.pervius.server.access.Actor;
@@ -16,6 +16,7 @@ import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import app.pervius.server.reviews.Reviews;
+import app.pervius.server.reviews.WatcherBook;
 import app.pervius.server.reviews.Routes;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -94,7 +95,7 @@ public class HandSending {
             throw Problem.invalid("persons", people.person(p).name() + " may not see what " + people.firm(firm).name() + " sends, so cannot be told of it.");
         });
         long submission = there.submit(folder, its, new FilesThere.Occasion(author, actor.person(folder.project()), sending.purpose(), sending.answerDue(), fields.check(folder.project(), sending.given())));
-        reviews.sentByHand(submission, actor.person(folder.project()), sending.message().strip(), new Reviews.Watchers(sending.persons(), sending.addresses()));
+        reviews.sentByHand(submission, actor.person(folder.project()), sending.message().strip(), new WatcherBook.Watched(sending.persons(), sending.addresses()));
         there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.SENT_BY_HAND, Optional.empty(), Optional.of(route.key()), Journal.by(actor, folder.project()),
                 "Sent by hand on route “" + route.name() + "”" + (sending.message().isBlank() ? "." : ": " + sending.message().strip())));
         return submission;
@@ -138,9 +139,9 @@ public class HandSending {
         FieldValues given = fields.check(folder.project(), sending.given());
         return Bundle.together(its.stream().filter(f -> look(f).hindrance() == null).toList(), f -> new FileName(f.name())).stream().map(bundle -> {
             List<PassageFacts.File> files = bundle.files().stream().map(f -> new PassageFacts.File(f.id(), f.name(), f.hash(), f.size(), f.mediaType())).toList();
-            return new PassageFacts(0, folder.project(), 0, folder.id(), author, people.person(author).firmId(), actor.person(folder.project()), ArrivalEvent.SENT_BY_HAND, Optional.empty(),
-                    files.getFirst().name(), bundle.base(), bundle.base(), given, FieldValues.NONE, Optional.empty(), Optional.empty(), Optional.of(route.key()), Optional.empty(), Optional.empty(),
-                    Optional.empty(), 1, true, false, 0, Optional.empty(), Station.ARRIVE, files, "trial");
+            PassageFacts.Origin origin = new PassageFacts.Origin(folder.project(), 0, folder.id(), author, people.person(author).firmId(), actor.person(folder.project()),
+                    ArrivalEvent.SENT_BY_HAND, Optional.empty(), files.getFirst().name());
+            return PassageFacts.arriving(0, origin, bundle.base(), given, new Orders(Optional.of(route.key()), 0, true, false), files, "trial");
         }).toList();
     }
 

@@ -1,5 +1,6 @@
 package app.pervius.server.intake;
 
+import app.pervius.core.passage.Entry;
 import app.pervius.core.arrive.ArrivalEvent;
 import app.pervius.core.arrive.Bundle;
 import app.pervius.core.arrive.FileName;
@@ -15,6 +16,7 @@ import app.pervius.server.live.Live;
 import app.pervius.server.numbers.Counters;
 import app.pervius.server.passages.Engine;
 import app.pervius.server.passages.PassageFacts;
+import app.pervius.server.passages.Moves;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import app.pervius.server.render.TitleBlocks;
@@ -68,6 +70,7 @@ public class Intake {
     private final People people;
     private final Rules rules;
     private final Passages passages;
+    private final Moves moves;
     private final KeptOnly watched;
     private final TitleBlocks titleBlocks;
     private final Engine engine;
@@ -79,7 +82,7 @@ public class Intake {
     private final Duration quiet;
 
     Intake(SubmissionRepository submissions, SubmissionFileRepository announced, Quota quota, Folders folders, Files files, ContentStore store,
-            MediaTypes types, People people, Rules rules, Passages passages, KeptOnly watched, TitleBlocks titleBlocks, Engine engine, Counters counters, Live live, InstantSource clock,
+            MediaTypes types, People people, Rules rules, Passages passages, Moves moves, KeptOnly watched, TitleBlocks titleBlocks, Engine engine, Counters counters, Live live, InstantSource clock,
             TransactionTemplate transaction, @Value("${pervius.upload.largest-bytes}") long largest,
             @Value("${pervius.submission.quiet}") Duration quiet) {
         this.submissions = submissions;
@@ -92,6 +95,7 @@ public class Intake {
         this.people = people;
         this.rules = rules;
         this.passages = passages;
+        this.moves = moves;
         this.watched = watched;
         this.titleBlocks = titleBlocks;
         this.engine = engine;
@@ -203,9 +207,9 @@ public class Intake {
                     refuse(file, "There is another file of this name in the same submission.");
                 }
             }
-            case FileName.Checked.Refused(String reason) -> {
+            case FileName.Checked.Refused refused -> {
                 file.name = visible(wanted.name());
-                refuse(file, reason);
+                refuse(file, refused.reason());
             }
         }
         if (file.state == SubmissionFile.State.EXPECTED && wanted.size() <= 0) {
@@ -276,7 +280,7 @@ public class Intake {
                 submission.authorFirmId, submission.uploaderId, event(bundle, kept), Optional.empty(), bundle.base(), KeptSubmissions.given(submission), its, Optional.empty()));
         its.forEach(file -> files.belongsTo(file.folderFile(), passage));
         bundle.files().stream().filter(file -> file.remark != null)
-                .forEach(file -> passages.note(passage, Journal.Kind.NOTED, Journal.Actor.PERVIUS, "“" + file.name + "”: " + file.remark));
+                .forEach(file -> moves.note(passage, Entry.Kind.NOTED, Journal.Actor.PERVIUS, "“" + file.name + "”: " + file.remark));
     }
 
     private static ArrivalEvent event(Bundle<SubmissionFile> bundle, Map<Long, Files.FileView> kept) {

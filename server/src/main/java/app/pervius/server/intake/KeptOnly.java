@@ -2,8 +2,7 @@ package app.pervius.server.intake;
 
 import app.pervius.core.arrive.ArrivalEvent;
 import app.pervius.core.arrive.Bundle;
-import app.pervius.core.passage.Station;
-import app.pervius.core.project.FieldValues;
+import app.pervius.core.passage.Orders;
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
@@ -89,9 +88,8 @@ class KeptOnly {
 
     static PassageFacts facts(Submission submission, Bundle<SubmissionFile> bundle, Map<Long, Files.FileView> kept) {
         List<Files.FileView> its = bundle.files().stream().map(f -> Objects.requireNonNull(kept.get(f.folderFileId))).toList();
-        return new PassageFacts(0, submission.projectId, submission.id(), submission.folderId, submission.authorId, submission.authorFirmId, submission.uploaderId,
-                its.stream().anyMatch(f -> f.version() > 1) ? ArrivalEvent.NEW_VERSION : ArrivalEvent.NEW_FILE, Optional.empty(), its.getFirst().name(), bundle.base(), bundle.base(),
-                KeptSubmissions.given(submission), FieldValues.NONE, Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), 1, false, false, 0,
-                Optional.empty(), Station.ARRIVE, its.stream().map(f -> new PassageFacts.File(f.id(), f.name(), f.hash(), f.size(), f.mediaType())).toList(), "kept");
+        PassageFacts.Origin origin = new PassageFacts.Origin(submission.projectId, submission.id(), submission.folderId, submission.authorId, submission.authorFirmId,
+                submission.uploaderId, its.stream().anyMatch(f -> f.version() > 1) ? ArrivalEvent.NEW_VERSION : ArrivalEvent.NEW_FILE, Optional.empty(), its.getFirst().name());
+        return PassageFacts.arriving(0, origin, bundle.base(), KeptSubmissions.given(submission), Orders.NONE, its.stream().map(f -> new PassageFacts.File(f.id(), f.name(), f.hash(), f.size(), f.mediaType())).toList(), "kept");
     }
 }

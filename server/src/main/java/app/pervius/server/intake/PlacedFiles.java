@@ -1,5 +1,6 @@
 package app.pervius.server.intake;
 
+import app.pervius.core.passage.Entry;
 import app.pervius.core.arrive.ArrivalEvent;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.rules.Condition;
@@ -10,6 +11,7 @@ import app.pervius.server.folders.Folders;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.passages.FilesPlaced;
 import app.pervius.server.passages.PassageFacts;
+import app.pervius.server.passages.Moves;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.rules.Rules;
 import java.util.LinkedHashMap;
@@ -32,13 +34,15 @@ class PlacedFiles {
     private final Folders folders;
     private final Files files;
     private final Passages passages;
+    private final Moves moves;
 
-    PlacedFiles(FilesThere there, Rules rules, Folders folders, Files files, Passages passages) {
+    PlacedFiles(FilesThere there, Rules rules, Folders folders, Files files, Passages passages, Moves moves) {
         this.there = there;
         this.rules = rules;
         this.folders = folders;
         this.files = files;
         this.passages = passages;
+        this.moves = moves;
     }
 
     @EventListener
@@ -55,7 +59,7 @@ class PlacedFiles {
 
     private void arrive(PassageFacts passage, Folders.FolderView folder, List<Files.FileView> its) {
         if (passages.chain(passage.id()) >= LONGEST_CHAIN) {
-            passages.note(passage.id(), Journal.Kind.NOTED, Journal.Actor.PERVIUS, "A rule would take what was placed in " + folder.path()
+            moves.note(passage.id(), Entry.Kind.NOTED, Journal.Actor.PERVIUS, "A rule would take what was placed in " + folder.path()
                     + ", but it has gone from rule to rule " + LONGEST_CHAIN + " times already, so it stays there. Look for rules that lead round.");
             return;
         }

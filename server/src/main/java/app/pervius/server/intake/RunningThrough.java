@@ -1,5 +1,6 @@
 package app.pervius.server.intake;
 
+import app.pervius.core.passage.End;
 import app.pervius.core.arrive.ArrivalEvent;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.rules.HandlingRule;
@@ -76,7 +77,7 @@ class RunningThrough {
         if (passage.state() != Passages.State.DONE) {
             throw Problem.conflict("on-its-way", "It is still on its way: take one of its ways out instead.");
         }
-        if (passage.decision() != null || passage.ended() == Passages.End.ISSUED) {
+        if (passage.decision() != null || passage.ended() == End.ISSUED) {
             throw Problem.conflict("decided", "It has been decided or filed. Send its files on a route by hand, or reopen the decision.");
         }
         List<Files.FileView> its = passage.files().stream().map(f -> files.file(f.folderFile())).filter(Files.FileView::present).toList();

@@ -1,5 +1,6 @@
 package app.pervius.server.issuing;
 
+import app.pervius.core.passage.End;
 import app.pervius.core.arrive.FileName;
 import app.pervius.core.issue.IssueEffect;
 import app.pervius.core.issue.IssueFacts;
@@ -7,6 +8,10 @@ import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Issuing;
 import app.pervius.core.issue.Spot;
 import app.pervius.core.issue.Target;
+import app.pervius.core.passage.Change;
+import app.pervius.core.passage.Follow;
+import app.pervius.core.passage.Notice;
+import app.pervius.core.passage.Notice.Whom;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.Station;
 import app.pervius.core.project.DecisionCode;
@@ -19,21 +24,18 @@ import app.pervius.server.documents.Documents;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.live.Live;
-import app.pervius.server.messages.Messages;
 import app.pervius.server.passages.Books;
 import app.pervius.server.passages.FilesPlaced;
-import app.pervius.server.passages.PassageChange;
 import app.pervius.server.passages.PassageFacts;
-import app.pervius.server.passages.Passages;
-import app.pervius.server.passages.RuleVoices;
 import app.pervius.server.passages.StationWork;
 import app.pervius.server.projects.Projects;
-import app.pervius.server.reviews.Reviews;
+import app.pervius.server.passages.Reviewed;
 import app.pervius.server.store.CrashPoint;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
@@ -46,21 +48,15 @@ class IssueWork implements StationWork<IssueEffect> {
     private final Folders folders;
     private final Files files;
     private final Documents documents;
-    private final Reviews reviews;
-    private final Messages messages;
-    private final RuleVoices voices;
     private final ApplicationEventPublisher events;
     private final Live live;
 
-    IssueWork(Projects projects, Folders folders, Files files, Documents documents, Reviews reviews, Messages messages, RuleVoices voices,
-            ApplicationEventPublisher events, Live live) {
+    IssueWork(Projects projects, Folders folders, Files files, Documents documents, ApplicationEventPublisher events,
+            Live live) {
         this.projects = projects;
         this.folders = folders;
         this.files = files;
         this.documents = documents;
-        this.reviews = reviews;
-        this.messages = messages;
-        this.voices = voices;
         this.events = events;
         this.live = live;
     }
@@ -84,24 +80,68 @@ class IssueWork implements StationWork<IssueEffect> {
     }
 
     @Override
-    public List<PassageChange> perform(PassageFacts passage, List<IssueEffect> effects) {
-        List<PassageChange> changes = new ArrayList<>();
+    public Follow follow(PassageFacts passage, List<IssueEffect> effects, Books books) {
+        List<Change> changes = new ArrayList<>();
+        List<Notice> notices = new ArrayList<>();
+        for (IssueEffect effect : effects) {
+            switch (effect) {
+                case IssueEffect.SetFields(FieldValues values) -> changes.add(new Change.Valued(passage.values().with(values)));
+                case IssueEffect.MakeCurrent(var state, Spot spot, String code) -> {
+                    changes.add(new Change.Ended(End.ISSUED, Optional.of(code)));
+                    notices.add(notice(Occasion.ISSUED, (code.isEmpty() ? "Filed" : "Status " + code) + ", in " + path(spot) + said(passage, books),
+                            Map.of("status", code, "reason", reason(passage, books))));
+                }
+                case IssueEffect.Filed(Spot spot) -> {
+                    changes.add(new Change.Ended(End.ISSUED, Optional.empty()));
+                    notices.add(notice(Occasion.ISSUED, "Filed in " + path(spot), Map.of()));
+                }
+                case IssueEffect.ReturnToAuthor back -> {
+                    changes.add(new Change.Ended(End.RETURNED, Optional.empty()));
+                    notices.add(notice(Occasion.RETURNED, (back.mustComeAgain() ? "The next revision is expected; send it with the number in its name."
+                            : "No further revision is expected. One that comes all the same is taken as the next.") + said(passage, books), Map.of("reason", reason(passage, books))));
+                }
+                case IssueEffect.Archive archive -> { }
+                case IssueEffect.Replace replace -> { }
+                case IssueEffect.PlaceFile place -> { }
+            }
+        }
+        return new Follow(changes, notices);
+    }
+
+    private static Notice notice(Occasion occasion, String text, Map<String, String> known) {
+        return new Notice(occasion, Set.of(Whom.AUTHOR_WITHOUT_RULE, Whom.NAMED_BY_RULES, Whom.WATCHERS), text, known);
+    }
+
+    @Override
+    public void carryOut(PassageFacts passage, List<IssueEffect> effects) {
         List<Long> placed = new ArrayList<>();
         for (IssueEffect effect : effects) {
             switch (effect) {
                 case IssueEffect.Archive(IssueFacts.Former former, FolderId archive) -> archive(passage, former, archive);
                 case IssueEffect.Replace(Spot spot, String name, FolderId archive) -> replace(passage, spot, name, archive);
                 case IssueEffect.PlaceFile place -> placed.add(place(passage, place));
-                case IssueEffect.SetFields(FieldValues values) -> changes.add(setFields(passage, values));
-                case IssueEffect.MakeCurrent current -> changes.add(issue(passage, current));
-                case IssueEffect.Filed(Spot spot) -> changes.add(filed(passage, spot));
-                case IssueEffect.ReturnToAuthor back -> changes.add(giveBack(passage, back));
+                case IssueEffect.SetFields(FieldValues values) -> passage.document().ifPresent(document -> documents.setValues(document, values));
+                case IssueEffect.MakeCurrent(var state, Spot spot, String code) -> documents.makeCurrent(documents.revisionOf(passage.id()), state, ensured(spot), code);
+                case IssueEffect.Filed(Spot spot) -> ensured(spot);
+                case IssueEffect.ReturnToAuthor back -> { }
             }
         }
         if (!placed.isEmpty()) {
             events.publishEvent(new FilesPlaced(passage, placed));
         }
-        return changes;
+    }
+
+    private long ensured(Spot spot) {
+        return folders.ensure(spot.folder().value(), spot.below());
+    }
+
+    /** The path of a spot, whether its last folders are there already or not. */
+    private String path(Spot spot) {
+        String path = folders.folder(spot.folder().value()).path();
+        for (String name : spot.below()) {
+            path = path.isEmpty() ? name : path + " / " + name;
+        }
+        return path;
     }
 
     private void archive(PassageFacts passage, IssueFacts.Former former, FolderId archive) {
@@ -126,7 +166,7 @@ class IssueWork implements StationWork<IssueEffect> {
 
     private long place(PassageFacts passage, IssueEffect.PlaceFile place) {
         PassageFacts.File file = passage.files().get(place.file());
-        long folder = folders.ensure(place.spot().folder().value(), place.spot().below());
+        long folder = ensured(place.spot());
         long id = files.place(folder, new Files.Content(new FileName(place.name()), file.hash(), file.size(), file.mediaType()), passage.author(),
                 passage.document().map(document -> documents.revisionOf(passage.id())).orElse(null));
         if (place.manner() == Target.Manner.MOVE) {
@@ -138,51 +178,15 @@ class IssueWork implements StationWork<IssueEffect> {
         return id;
     }
 
-    private PassageChange setFields(PassageFacts passage, FieldValues values) {
-        passage.document().ifPresent(document -> documents.setValues(document, values));
-        return new PassageChange.Valued(passage.values().with(values));
-    }
-
-    private PassageChange filed(PassageFacts passage, Spot spot) {
-        long folder = folders.ensure(spot.folder().value(), spot.below());
-        tell(passage, Occasion.ISSUED, Map.of(), "Filed in " + folders.folder(folder).path());
-        return new PassageChange.Ended(Passages.End.ISSUED, null);
-    }
-
-    private PassageChange issue(PassageFacts passage, IssueEffect.MakeCurrent current) {
-        long folder = folders.ensure(current.spot().folder().value(), current.spot().below());
-        documents.makeCurrent(documents.revisionOf(passage.id()), current.state(), folder, current.statusCode());
-        tell(passage, Occasion.ISSUED, Map.of("status", current.statusCode(), "reason", reason(passage)), (current.statusCode().isEmpty() ? "Filed" : "Status " + current.statusCode()) + ", in " + folders.folder(folder).path()
-                + said(passage));
-        return new PassageChange.Ended(Passages.End.ISSUED, current.statusCode());
-    }
-
-    private PassageChange giveBack(PassageFacts passage, IssueEffect.ReturnToAuthor back) {
-        tell(passage, Occasion.RETURNED, Map.of("reason", reason(passage)), (back.mustComeAgain() ? "The next revision is expected; send it with the number in its name."
-                : "No further revision is expected. One that comes all the same is taken as the next.") + said(passage));
-        return new PassageChange.Ended(Passages.End.RETURNED, null);
-    }
-
-    private void tell(PassageFacts passage, Occasion occasion, Map<String, String> known, String detail) {
-        Messages.About about = new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(), passage.run(), passage.ruleInWords());
-        List<Long> watching = new ArrayList<>(reviews.watchers(passage.id()).persons());
-        if (passage.rule().isEmpty() && !watching.contains(passage.author())) {
-            messages.tell(List.of(passage.author()), occasion, about, detail);
-            watching.add(passage.author());
-        }
-        voices.speak(passage, occasion, known, detail, watching);
-        reviews.tellWatchers(passage.id(), occasion, about, detail);
-    }
-
-    private String said(PassageFacts passage) {
+    private String said(PassageFacts passage, Books books) {
         List<DecisionCode> codes = projects.settings(passage.project()).decisionCodes();
-        return reviews.released(passage.id()).stream().map(s -> "\n" + s.stepName() + ", " + s.person() + ": " + s.code() + ", " + DecisionCode.of(s.code(), codes).name()
+        return books.reviewed(passage).said().stream().map(s -> "\n" + s.stepName() + ", " + s.person() + ": " + s.code() + ", " + DecisionCode.of(s.code(), codes).name()
                 + (s.comment().isEmpty() ? "" : ": " + s.comment())).collect(Collectors.joining());
     }
 
     /** Why it was decided so: what those who decided said, as the author reads it; where nobody said anything, what the decision is called. */
-    private String reason(PassageFacts passage) {
-        String comments = reviews.released(passage.id()).stream().map(Reviews.Said::comment).filter(c -> !c.isBlank()).collect(Collectors.joining("; "));
+    private String reason(PassageFacts passage, Books books) {
+        String comments = books.reviewed(passage).said().stream().map(Reviewed.Said::comment).filter(c -> !c.isBlank()).collect(Collectors.joining("; "));
         return !comments.isEmpty() ? comments : passage.decision().map(d -> DecisionCode.of(d.code(), projects.settings(passage.project()).decisionCodes()).name()).orElse("");
     }
 

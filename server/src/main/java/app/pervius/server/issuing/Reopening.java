@@ -11,6 +11,7 @@ import app.pervius.server.journal.Journal;
 import app.pervius.server.live.Live;
 import app.pervius.server.messages.Messages;
 import app.pervius.server.passages.Engine;
+import app.pervius.server.passages.Moves;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.reviews.Reviews;
@@ -29,6 +30,7 @@ import org.springframework.transaction.annotation.Transactional;
 class Reopening {
 
     private final Passages passages;
+    private final Moves moves;
     private final Documents documents;
     private final Files files;
     private final Folders folders;
@@ -38,8 +40,9 @@ class Reopening {
     private final Engine engine;
     private final Live live;
 
-    Reopening(Passages passages, Documents documents, Files files, Folders folders, Projects projects, Reviews reviews, Messages messages, Engine engine, Live live) {
+    Reopening(Passages passages, Moves moves, Documents documents, Files files, Folders folders, Projects projects, Reviews reviews, Messages messages, Engine engine, Live live) {
         this.passages = passages;
+        this.moves = moves;
         this.documents = documents;
         this.files = files;
         this.folders = folders;
@@ -68,7 +71,7 @@ class Reopening {
         });
         standing.currentFolder().ifPresent(folder -> withdraw(passage, standing.revision(), folder, actor));
         tell(passage, reason, actor);
-        passages.reopen(id, reviews.lastStep(id), Journal.by(actor, passage.project()), reason.strip(),
+        moves.reopen(id, reviews.lastStep(id), Journal.by(actor, passage.project()), reason.strip(),
                 "Decision " + passage.decision() + ", " + DecisionCode.of(passage.decision(), projects.settings(passage.project()).decisionCodes()).name() + ", reopened: " + reason.strip());
         engine.wake(passage.submission());
     }

@@ -1,5 +1,6 @@
 package app.pervius.server.journal;
 
+import app.pervius.core.passage.Entry;
 import app.pervius.core.passage.Station;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
@@ -24,17 +25,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Journal {
 
-    /** What an entry tells of. */
-    public enum Kind {
-        PASSED, WAITING, STOPPED, WAY_OUT, STEP_BEGAN,
-        /** What was said in a step, as it was said: for the reviewing side only. */
-        STEP_CLOSED,
-        /** What reviewers do among themselves: for the reviewing side only. */
-        AMONG_REVIEWERS,
-        /** What the author is told of it. */
-        RELEASED, REOPENED, NOTED
-    }
-
     /** Who did it: a person, or Pervius itself. */
     public record Actor(@Nullable Long person, String name) {
         public static final Actor PERVIUS = new Actor(null, "Pervius");
@@ -46,11 +36,11 @@ public class Journal {
     }
 
     /** What is to be written; {@code rule} names the rule and its edition, or is empty. */
-    public record Note(long passage, Station station, Kind kind, Actor actor, String account, String rule) {
+    public record Note(long passage, Station station, Entry.Kind kind, Actor actor, String account, String rule) {
     }
 
     /** An entry as people read it. */
-    public record JournalLine(int seq, Instant at, Station station, Kind kind, String actor, String account, String rule) {
+    public record JournalLine(int seq, Instant at, Station station, Entry.Kind kind, String actor, String account, String rule) {
     }
 
     /** The newest entry of a chain, as far as the next one needs it; the passage keeps it. */
@@ -58,8 +48,8 @@ public class Journal {
         public static final Head NONE = new Head(0, "");
     }
 
-    /** An entry as it is written. */
-    private record Entry(long passage, int seq, Instant at, Station station, Kind kind, @Nullable Long actorId, String actor,
+    /** An entry as it is written, a link of the chain. */
+    private record Link(long passage, int seq, Instant at, Station station, Entry.Kind kind, @Nullable Long actorId, String actor,
             String account, String rule, String previousHash, String hash) {
 
         boolean unchanged() {
@@ -89,7 +79,7 @@ public class Journal {
     @Transactional(propagation = Propagation.MANDATORY)
     public Head write(Head head, Note note) {
         String account = note.account().length() > 4000 ? note.account().substring(0, 3999) + "…" : note.account();
-        Entry entry = new Entry(note.passage(), head.seq() + 1, clock.instant().truncatedTo(ChronoUnit.MILLIS), note.station(), note.kind(),
+        Link entry = new Link(note.passage(), head.seq() + 1, clock.instant().truncatedTo(ChronoUnit.MILLIS), note.station(), note.kind(),
                 note.actor().person(), note.actor().name(), account, note.rule(), head.hash(), "");
         String hash = entry.digest();
         jdbc.sql("""
@@ -110,7 +100,7 @@ public class Journal {
     @Transactional(readOnly = true)
     public boolean whole(long passage, Head head) {
         Head at = Head.NONE;
-        for (Entry entry : entries(passage)) {
+        for (Link entry : entries(passage)) {
             if (entry.seq() != at.seq() + 1 || !entry.previousHash().equals(at.hash()) || !entry.unchanged()) {
                 return false;
             }
@@ -119,12 +109,12 @@ public class Journal {
         return at.equals(head);
     }
 
-    private List<Entry> entries(long passage) {
+    private List<Link> entries(long passage) {
         return jdbc.sql("""
                 select passage_id, seq, at, station, kind, actor_id, actor, account, rule, previous_hash, hash
                 from journal_entry where passage_id = ? order by passage_id, seq""").param(passage)
-                .query((row, n) -> new Entry(row.getLong(1), row.getInt(2), row.getObject(3, OffsetDateTime.class).toInstant(),
-                        Station.valueOf(row.getString(4)), Kind.valueOf(row.getString(5)), row.getObject(6, Long.class), row.getString(7),
+                .query((row, n) -> new Link(row.getLong(1), row.getInt(2), row.getObject(3, OffsetDateTime.class).toInstant(),
+                        Station.valueOf(row.getString(4)), Entry.Kind.valueOf(row.getString(5)), row.getObject(6, Long.class), row.getString(7),
                         row.getString(8), row.getString(9), row.getString(10), row.getString(11))).list();
     }
 }

@@ -1,5 +1,6 @@
 package app.pervius.server.messages;
 
+import app.pervius.server.store.Outside;
 import app.pervius.server.store.CrashPoint;
 import app.pervius.server.store.DiskFlush;
 import app.pervius.server.store.Secrets;
@@ -126,6 +127,7 @@ class Postman {
     }
 
     private static Map<Object, Exception> send(JavaMailSender sender, Map<MimeMessage, Message> letters) {
+        Outside.world("sends mail");
         try {
             sender.send(letters.keySet().toArray(MimeMessage[]::new));
             return Map.of();

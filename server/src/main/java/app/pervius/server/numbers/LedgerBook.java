@@ -6,7 +6,6 @@ import app.pervius.core.number.Ledger;
 import app.pervius.core.project.FirmId;
 import app.pervius.core.register.Known;
 import app.pervius.server.documents.Documents;
-import app.pervius.server.passages.Books;
 import app.pervius.server.people.People;
 import app.pervius.server.store.Ids;
 import java.time.InstantSource;
@@ -23,7 +22,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** The ledger: every number once, and every value of a counter accounted for. */
 @Service
 @Transactional(propagation = Propagation.MANDATORY)
-public class LedgerBook implements Books.Keeper {
+public class LedgerBook {
 
     private final LedgerRepository entries;
     private final Counters counters;
@@ -180,11 +179,6 @@ public class LedgerBook implements Books.Keeper {
                 return lists.look(project, list);
             }
         };
-    }
-
-    @Override
-    public Books of(long project) {
-        return new Books(held(project), number -> known(project, number));
     }
 
     /** The ledger of a project with its counters held. */

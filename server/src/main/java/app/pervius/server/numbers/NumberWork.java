@@ -2,27 +2,25 @@ package app.pervius.server.numbers;
 
 import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.number.NumberEffect;
-import app.pervius.core.number.NumberState;
 import app.pervius.core.number.NumberPlan;
 import app.pervius.core.number.Numbering;
 import app.pervius.core.number.Scheme;
 import app.pervius.core.number.Source;
+import app.pervius.core.passage.Change;
+import app.pervius.core.passage.Follow;
+import app.pervius.core.passage.Identity;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.Station;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.register.RevisionSequence;
 import app.pervius.core.rules.Handling;
-import app.pervius.server.documents.Documents;
 import app.pervius.server.documents.Sequences;
 import app.pervius.server.passages.Books;
-import app.pervius.server.passages.PassageChange;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.StationWork;
 import app.pervius.server.projects.Projects;
-import app.pervius.server.store.CrashPoint;
 import java.time.InstantSource;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
@@ -32,19 +30,14 @@ class NumberWork implements StationWork<NumberEffect> {
 
     private final Schemes schemes;
     private final Sequences sequences;
-    private final LedgerBook book;
     private final Questions questions;
-    private final Documents documents;
     private final Projects projects;
     private final InstantSource clock;
 
-    NumberWork(Schemes schemes, Sequences sequences, LedgerBook book, Questions questions, Documents documents, Projects projects,
-            InstantSource clock) {
+    NumberWork(Schemes schemes, Sequences sequences, Questions questions, Projects projects, InstantSource clock) {
         this.schemes = schemes;
         this.sequences = sequences;
-        this.book = book;
         this.questions = questions;
-        this.documents = documents;
         this.projects = projects;
         this.clock = clock;
     }
@@ -64,30 +57,18 @@ class NumberWork implements StationWork<NumberEffect> {
     }
 
     @Override
-    public List<PassageChange> perform(PassageFacts passage, List<NumberEffect> effects) {
-        List<PassageChange> changes = new ArrayList<>();
-        for (NumberEffect effect : effects) {
-            switch (effect) {
-                case NumberEffect.Assign assign -> changes.add(assign(passage, assign));
-                case NumberEffect.Ask(Source.Asked source, FieldValues about) -> questions.ask(passage, source, about);
-            }
-        }
-        return changes;
+    public Follow follow(PassageFacts passage, List<NumberEffect> effects, Books books) {
+        return Follow.of(effects.stream().filter(NumberEffect.Assign.class::isInstance).map(NumberEffect.Assign.class::cast).<Change>map(assign -> new Change.Numbered(
+                new Identity.Revision(books.assign(passage, assign.drawing(), assign.first()), assign.drawing().number(), assign.first().toString(), 1))).toList());
     }
 
-    private PassageChange assign(PassageFacts passage, NumberEffect.Assign assign) {
-        String number = assign.drawing().number();
-        long document = documents.open(new Documents.NewDocument(passage.project(), number, passage.title(), passage.authorFirm(), passage.values(), ""));
-        book.keep(passage.project(), assign.drawing(), entry -> {
-            entry.state = NumberState.ASSIGNED;
-            entry.documentId = document;
-            entry.firmId = passage.authorFirm();
-            entry.byRule = passage.ruleInWords();
-            entry.cameAt = clock.instant();
-        });
-        documents.addRevision(document, assign.first(), 1, passage.id());
-        CrashPoint.NUMBER_TAKEN.reached();
-        return new PassageChange.Numbered(document, number, assign.first().toString(), 1);
+    @Override
+    public void carryOut(PassageFacts passage, List<NumberEffect> effects) {
+        for (NumberEffect effect : effects) {
+            if (effect instanceof NumberEffect.Ask(Source.Asked source, FieldValues about)) {
+                questions.ask(passage, source, about);
+            }
+        }
     }
 
     /** Its values, with what other systems have answered where the scheme asks any. */

@@ -1,6 +1,8 @@
 package app.pervius.server.passages;
 
+import app.pervius.core.passage.TakenBy;
 import app.pervius.core.rules.Handling;
+import app.pervius.core.rules.RuleSheet;
 import java.util.Optional;
 
 /** What a person can choose for a passage; the features that keep rules and routes answer. */
@@ -9,10 +11,13 @@ public final class Choices {
     /** Rules to choose from. */
     public interface OfRules {
         /** The rule of the project in its edition in force; empty if there is none, or it is switched off. */
-        Optional<PassageFacts.TakenBy> chosen(long project, long rule);
+        Optional<TakenBy> chosen(long project, long rule);
+
+        /** The sheet in force. */
+        RuleSheet sheet(long project);
 
         /** What the rule does at each station, in the edition it took a passage under. */
-        Handling handling(long project, PassageFacts.TakenBy by);
+        Handling handling(long project, TakenBy by);
     }
 
     /** Routes to choose from. */

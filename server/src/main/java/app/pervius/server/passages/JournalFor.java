@@ -1,5 +1,6 @@
 package app.pervius.server.passages;
 
+import app.pervius.core.passage.Entry;
 import app.pervius.server.access.Actor;
 import app.pervius.server.journal.Journal;
 import java.util.EnumSet;
@@ -11,7 +12,7 @@ import org.springframework.stereotype.Component;
 @Component
 public class JournalFor {
 
-    private static final Set<Journal.Kind> AMONG_THEMSELVES = EnumSet.of(Journal.Kind.STEP_CLOSED, Journal.Kind.AMONG_REVIEWERS);
+    private static final Set<Entry.Kind> AMONG_THEMSELVES = EnumSet.of(Entry.Kind.STEP_CLOSED, Entry.Kind.AMONG_REVIEWERS);
 
     private final Journal journal;
 

@@ -1,5 +1,6 @@
 package app.pervius.server.passages;
 
+import app.pervius.core.passage.End;
 import app.pervius.core.passage.WayOut;
 import app.pervius.server.access.Actor;
 import app.pervius.server.http.Page;
@@ -93,11 +94,11 @@ class PassageController {
     Page<PassageRow> list(@PathVariable long project, @RequestParam(defaultValue = "ON_THE_WAY") Which which,
             @RequestParam(required = false) @Nullable Long submission, @RequestParam(required = false) @Nullable Long rule,
             @RequestParam(required = false) @Nullable Long folder, @RequestParam(defaultValue = "false") boolean mine, @RequestParam(required = false) @Nullable String after, Actor actor) {
-        List<Passage> found = rows.list(project, which.states, actor.seenFirms(project), submission, rule, folder, mine ? actor.person(project) : null, which == Which.TO_ANSWER,
+        List<StoredPassage> found = rows.list(project, which.states, actor.seenFirms(project), submission, rule, folder, mine ? actor.person(project) : null, which == Which.TO_ANSWER,
                 which == Which.LATE ? clock.instant() : null,
-                which == Which.BACK || which == Which.TO_ANSWER ? EnumSet.of(Passages.End.RETURNED, Passages.End.SENT_BACK) : null,
+                which == Which.BACK || which == Which.TO_ANSWER ? EnumSet.of(End.RETURNED, End.SENT_BACK) : null,
                 Page.after(after, Long.MAX_VALUE), Limit.of(Page.SIZE + 1));
-        Page<Passage> page = Page.of(found, Passage::id, row -> row);
+        Page<StoredPassage> page = Page.of(found, StoredPassage::id, row -> row);
         return new Page<>(rows(page.items(), actor), page.next());
     }
 
@@ -122,9 +123,9 @@ class PassageController {
 
     @GetMapping("/api/passages/{id}")
     PassageSheet passage(@PathVariable long id, Actor actor) {
-        Passage row = visible(id, actor);
+        StoredPassage row = visible(id, actor);
         List<Passages.PassageView> cycles = row.documentId == null ? List.of() : passages.ofDocument(row.documentId);
-        return new PassageSheet(rows(List.of(row), actor).getFirst(), Passages.values(row.fieldValues).byKey(), row.documentId, journal.read(passages.view(row), actor),
+        return new PassageSheet(rows(List.of(row), actor).getFirst(), StoredPassage.values(row.fieldValues).byKey(), row.documentId, journal.read(passages.view(row), actor),
                 cycles);
     }
 
@@ -142,19 +143,19 @@ class PassageController {
         return waysOut.takeAll(entry.passages(), taken, actor);
     }
 
-    private Passage visible(long id, Actor actor) {
-        Passage passage = rows.findById(id).orElseThrow(() -> Problem.notFound("passage"));
+    private StoredPassage visible(long id, Actor actor) {
+        StoredPassage passage = rows.findById(id).orElseThrow(() -> Problem.notFound("passage"));
         if (!actor.maySee(passage.projectId, passage.authorFirmId)) {
             throw Problem.notFound("passage");
         }
         return passage;
     }
 
-    private List<PassageRow> rows(List<Passage> found, Actor actor) {
+    private List<PassageRow> rows(List<StoredPassage> found, Actor actor) {
         Map<Long, People.PersonView> authors = people.persons(found.stream().map(p -> p.authorId).collect(Collectors.toSet()));
         Map<Long, String> references = found.stream().map(p -> p.submissionId).distinct()
                 .collect(Collectors.toMap(s -> s, submissions::reference));
-        Map<Long, Passage> byId = found.stream().collect(Collectors.toMap(Passage::id, p -> p));
+        Map<Long, StoredPassage> byId = found.stream().collect(Collectors.toMap(StoredPassage::id, p -> p));
         return passages.views(found).stream().map(view -> {
             People.PersonView author = authors.get(view.author());
             return new PassageRow(view, author.name(), author.firmCode(), references.get(view.submission()), WaysOut.open(byId.get(view.id()), actor));

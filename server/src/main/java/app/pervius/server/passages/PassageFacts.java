@@ -1,45 +1,37 @@
 package app.pervius.server.passages;
 
 import app.pervius.core.arrive.ArrivalEvent;
-import app.pervius.core.passage.Station;
+import app.pervius.core.passage.Change;
+import app.pervius.core.passage.Decision;
+import app.pervius.core.passage.Identity;
+import app.pervius.core.passage.Orders;
+import app.pervius.core.passage.Passage;
+import app.pervius.core.passage.PassageId;
+import app.pervius.core.passage.TakenBy;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.rules.Handling;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
 /**
  * A passage as its stations see it.
  *
- * @param event how its files came to be in the folder
- * @param cameFrom the passage its files were on before, where they were placed by it or go through again
- * @param given values given by hand, which win over all others
- * @param values all values known so far
  * @param handling what its rule does at each station
- * @param route the key of a route that a person chose instead of the rule's
- * @param overlooked whether somebody has said that its title block may say otherwise
- * @param run names the run of the submission's passages this happens in
+ * @param run names the run of the submission's passages this happens in; what is told in one run is told together
  */
-public record PassageFacts(long id, long project, long submission, long folder, long author, long authorFirm, long uploader, ArrivalEvent event, Optional<Long> cameFrom, String originalName,
-        String baseName, String title, FieldValues given, FieldValues values, Optional<TakenBy> rule, Optional<Handling> handling, Optional<String> route, Optional<Long> document,
-        Optional<String> number, Optional<String> revision, int cycle, boolean byHand, boolean overlooked, int reviewFrom, Optional<Decided> decision, Station station,
-        List<File> files, String run) {
-
-    /** The rule that took it, in its edition and that of the rule sheet. */
-    public record TakenBy(long rule, int edition, int sheet, String name) {
-        @Override
-        public String toString() {
-            return edition == 0 ? name : name + " (edition " + edition + ")";
-        }
-    }
+public record PassageFacts(Origin origin, Passage passage, Optional<Handling> handling, List<File> files, String run) {
 
     /**
-     * What its review came to.
+     * Where its files came from, and whose they are.
      *
-     * @param toAuthor whether the route sends it back, whatever the code calls for elsewhere
-     * @param statusCode the status code the route calls for
+     * @param event how its files came to be in the folder
+     * @param cameFrom the passage its files were on before, where they were placed by it or go through again
      */
-    public record Decided(int code, boolean toAuthor, Optional<String> statusCode) {
+    public record Origin(long project, long submission, long folder, long author, long authorFirm, long uploader, ArrivalEvent event, Optional<Long> cameFrom,
+            String originalName) {
     }
 
     /** A file of it. */
@@ -47,47 +39,133 @@ public record PassageFacts(long id, long project, long submission, long folder, 
     public record File(long folderFile, String name, String hash, long size, String mediaType) {
     }
 
+    public PassageFacts {
+        files = List.copyOf(files);
+    }
+
+    /** Something as it comes in at Arrive, whether it has happened or might; {@code passage} is 0 where it has none. */
+    public static PassageFacts arriving(long passage, Origin origin, String baseName, FieldValues given, Orders orders, List<File> files, String run) {
+        return new PassageFacts(origin, Passage.opened(new PassageId(passage), Identity.named(baseName, given), orders, Instant.EPOCH), Optional.empty(), files, run);
+    }
+
+    /** The same where the passage has moved on; what its rule does is looked up where another rule has it now. */
+    public PassageFacts at(Passage next, Function<TakenBy, Handling> handlings) {
+        boolean same = next.identity().rule().equals(passage.identity().rule());
+        return new PassageFacts(origin, next, same ? handling : next.identity().rule().map(handlings), files, run);
+    }
+
+    /** The same after a change that does not move it. */
+    public PassageFacts with(Change change) {
+        return new PassageFacts(origin, passage.with(List.of(change)), handling, files, run);
+    }
+
+    public long id() {
+        return passage.id().value();
+    }
+
+    public long project() {
+        return origin.project();
+    }
+
+    public long submission() {
+        return origin.submission();
+    }
+
+    public long folder() {
+        return origin.folder();
+    }
+
+    public long author() {
+        return origin.author();
+    }
+
+    public long authorFirm() {
+        return origin.authorFirm();
+    }
+
+    public long uploader() {
+        return origin.uploader();
+    }
+
+    public ArrivalEvent event() {
+        return origin.event();
+    }
+
+    public Optional<Long> cameFrom() {
+        return origin.cameFrom();
+    }
+
+    public String originalName() {
+        return origin.originalName();
+    }
+
+    public String baseName() {
+        return passage.identity().baseName();
+    }
+
+    public String title() {
+        return passage.identity().title();
+    }
+
+    public FieldValues given() {
+        return passage.identity().given();
+    }
+
+    public FieldValues values() {
+        return passage.identity().values();
+    }
+
+    public Optional<TakenBy> rule() {
+        return passage.identity().rule();
+    }
+
+    public Optional<Long> document() {
+        return passage.identity().revision().map(Identity.Revision::document);
+    }
+
+    public Optional<String> number() {
+        return passage.identity().revision().map(Identity.Revision::number);
+    }
+
+    public Optional<String> revision() {
+        return passage.identity().revision().map(Identity.Revision::code);
+    }
+
+    public int cycle() {
+        return passage.identity().revision().map(Identity.Revision::cycle).orElse(1);
+    }
+
+    public Optional<Decision> decision() {
+        return passage.decision();
+    }
+
+    public Optional<String> route() {
+        return passage.orders().route();
+    }
+
+    public int reviewFrom() {
+        return passage.orders().reviewFrom();
+    }
+
+    public boolean byHand() {
+        return passage.orders().byHand();
+    }
+
+    public boolean overlooked() {
+        return passage.orders().overlooked();
+    }
+
     /** Number, revision and title, or the file's name before it has a number. */
     public String inWords() {
-        return inWords(number.orElse(null), revision.orElse(null), title, originalName);
+        return inWords(number().orElse(null), revision().orElse(null), title(), originalName());
     }
 
     static String inWords(@Nullable String number, @Nullable String revision, String title, String originalName) {
         return number == null ? originalName : number + (revision == null ? "" : " " + revision) + " " + title;
     }
 
-    /** The same passage taken by a rule. */
-    public PassageFacts takenBy(TakenBy by, Handling does) {
-        return new PassageFacts(id, project, submission, folder, author, authorFirm, uploader, event, cameFrom, originalName, baseName, title, given, values, Optional.of(by),
-                Optional.of(does), route, document, number, revision, cycle, byHand, overlooked, reviewFrom, decision, station, files, run);
-    }
-
-    /** The same passage with other values. */
-    public PassageFacts valued(FieldValues others) {
-        return new PassageFacts(id, project, submission, folder, author, authorFirm, uploader, event, cameFrom, originalName, baseName, title, given, others, rule,
-                handling, route, document, number, revision, cycle, byHand, overlooked, reviewFrom, decision, station, files, run);
-    }
-
-    /** The same passage under another title. */
-    public PassageFacts titled(String other) {
-        return new PassageFacts(id, project, submission, folder, author, authorFirm, uploader, event, cameFrom, originalName, baseName, other, given, values, rule,
-                handling, route, document, number, revision, cycle, byHand, overlooked, reviewFrom, decision, station, files, run);
-    }
-
-    /** The same passage as a revision of a document. */
-    public PassageFacts numbered(long its, String no, String code, int which) {
-        return new PassageFacts(id, project, submission, folder, author, authorFirm, uploader, event, cameFrom, originalName, baseName, title, given, values, rule,
-                handling, route, Optional.of(its), Optional.of(no), Optional.of(code), which, byHand, overlooked, reviewFrom, decision, station, files, run);
-    }
-
-    /** The same passage, decided. */
-    public PassageFacts decided(Decided so) {
-        return new PassageFacts(id, project, submission, folder, author, authorFirm, uploader, event, cameFrom, originalName, baseName, title, given, values, rule,
-                handling, route, document, number, revision, cycle, byHand, overlooked, reviewFrom, Optional.of(so), station, files, run);
-    }
-
     /** The rule with its edition, or an empty text; a draft has no edition. */
     public String ruleInWords() {
-        return rule.map(TakenBy::toString).orElse("");
+        return rule().map(TakenBy::toString).orElse("");
     }
 }

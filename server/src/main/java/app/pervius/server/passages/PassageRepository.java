@@ -1,5 +1,6 @@
 package app.pervius.server.passages;
 
+import app.pervius.core.passage.End;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
@@ -8,7 +9,7 @@ import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
-interface PassageRepository extends JpaRepository<Passage, Long> {
+interface PassageRepository extends JpaRepository<StoredPassage, Long> {
     /** The id of each passage with that of its author's firm. */
     @Query("select p.id, p.authorFirmId from Passage p where p.id in :ids")
     List<Object[]> authorFirms(Collection<Long> ids);
@@ -40,12 +41,16 @@ interface PassageRepository extends JpaRepository<Passage, Long> {
 
     boolean existsBySubmissionIdAndState(long submission, Passages.State state);
 
-    List<Passage> findBySubmissionIdOrderById(long submission, Limit limit);
+    /** Those in a state that should have been out of it by now. */
+    @Query("select p.id from Passage p where p.waitUntil <= :now and p.state = :state order by p.waitUntil, p.id")
+    List<Long> waitedTooLong(Passages.State state, Instant now, Limit limit);
+
+    List<StoredPassage> findBySubmissionIdOrderById(long submission, Limit limit);
 
     @Query("select p.ruleId, count(p) from Passage p where p.projectId = :project and p.ruleId is not null and p.since >= :since group by p.ruleId")
     List<Object[]> countByRule(long project, Instant since);
 
-    List<Passage> findByDocumentIdOrderByIdDesc(long document);
+    List<StoredPassage> findByDocumentIdOrderByIdDesc(long document);
 
     @Query("""
             from Passage p where p.projectId = :project and p.state in :states and p.id < :before
@@ -57,7 +62,7 @@ interface PassageRepository extends JpaRepository<Passage, Long> {
             and (:unanswered = false or p.documentId is null or not exists (select 1 from Passage q where q.documentId = p.documentId and q.id > p.id))
             and (:dueBefore is null or p.due < :dueBefore)
             and (:ends is null or p.ended in :ends) order by p.id desc""")
-    List<Passage> list(long project, Collection<Passages.State> states, Collection<Long> firms, @Nullable Long submission, @Nullable Long rule, @Nullable Long folder,
-            @Nullable Long person, boolean unanswered, @Nullable Instant dueBefore, @Nullable Collection<Passages.End> ends, long before, Limit limit);
+    List<StoredPassage> list(long project, Collection<Passages.State> states, Collection<Long> firms, @Nullable Long submission, @Nullable Long rule, @Nullable Long folder,
+            @Nullable Long person, boolean unanswered, @Nullable Instant dueBefore, @Nullable Collection<End> ends, long before, Limit limit);
 
 }

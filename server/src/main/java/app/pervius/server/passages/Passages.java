@@ -2,6 +2,11 @@ package app.pervius.server.passages;
 
 import app.pervius.core.arrive.ArrivalEvent;
 import app.pervius.core.arrive.FileName;
+import app.pervius.core.passage.End;
+import app.pervius.core.passage.Identity;
+import app.pervius.core.passage.Orders;
+import app.pervius.core.passage.PassageId;
+import app.pervius.core.passage.State.Stopped;
 import app.pervius.core.passage.Station;
 import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.WayOut;
@@ -46,9 +51,6 @@ public class Passages {
         /** It has come to its end. */
         DONE
     }
-
-    /** How a passage ends. */
-    public enum End { ISSUED, RETURNED, SENT_BACK, TAKEN_OUT }
 
     /**
      * A revision that begins its passage.
@@ -108,7 +110,7 @@ public class Passages {
 
     /** Opens a passage at Arrive; the engine takes it on once woken. */
     public long open(Opening opening) {
-        Passage passage = new Passage();
+        StoredPassage passage = new StoredPassage();
         passage.projectId = opening.project();
         passage.submissionId = opening.submission();
         passage.folderId = opening.folder();
@@ -117,14 +119,10 @@ public class Passages {
         passage.uploaderId = opening.uploader();
         passage.event = opening.event();
         passage.cameFrom = opening.cameFrom().orElse(null);
-        passage.givenValues = Json.write(opening.given().byKey());
         passage.originalName = opening.files().getFirst().name();
-        passage.baseName = opening.baseName();
-        passage.title = opening.baseName();
-        passage.since = clock.instant();
-        passage.byHand = opening.byHandOn().isPresent();
-        passage.chosenRoute = opening.byHandOn().orElse(null);
         passages.save(passage);
+        passage.become(app.pervius.core.passage.Passage.opened(new PassageId(passage.id()), Identity.named(opening.baseName(), opening.given()),
+                new Orders(opening.byHandOn(), 0, opening.byHandOn().isPresent(), false), clock.instant()));
         int position = 0;
         for (PassageFacts.File file : opening.files()) {
             PassageFile row = new PassageFile();
@@ -155,7 +153,7 @@ public class Passages {
 
     @Transactional(readOnly = true)
     public List<PassageView> passages(Collection<Long> ids) {
-        return views(passages.findAllById(ids).stream().sorted(java.util.Comparator.comparing(Passage::id)).toList());
+        return views(passages.findAllById(ids).stream().sorted(java.util.Comparator.comparing(StoredPassage::id)).toList());
     }
 
     @Transactional(readOnly = true)
@@ -204,101 +202,8 @@ public class Passages {
 
     @Transactional(readOnly = true)
     public List<Subject> subjects(Collection<Long> ids) {
-        return passages.findAllById(ids).stream().sorted(java.util.Comparator.comparing(Passage::id))
-                .map(p -> new Subject(p.id(), values(p.fieldValues), p.cycle)).toList();
-    }
-
-    /** Says who has waiting passages of one submission from now on, and until when they should answer. */
-    @Transactional(propagation = Propagation.MANDATORY)
-    public void sayWith(Collection<Long> ids, String heldBy, @Nullable Instant due, String waitingFor) {
-        nowWith(ids, heldBy, due, waitingFor);
-    }
-
-    private List<Passage> nowWith(Collection<Long> ids, String heldBy, @Nullable Instant due, String waitingFor) {
-        List<Passage> its = passages.findAllById(ids);
-        for (Passage passage : its) {
-            passage.heldBy = heldBy.length() > 400 ? heldBy.substring(0, 399) + "…" : heldBy;
-            passage.due = due;
-            passage.waitingFor = waitingFor;
-        }
-        its.stream().findFirst().ifPresent(p -> live.changed(new Live.Change(p.projectId, p.authorFirmId, Live.Topic.PASSAGE, p.submissionId)));
-        return its;
-    }
-
-    /** The same where a step of their review begins, which is written on their journals; each passage's row is written once. */
-    @Transactional(propagation = Propagation.MANDATORY)
-    public void stepBegins(Collection<Long> ids, String heldBy, Instant due, String step) {
-        nowWith(ids, heldBy, due, step).forEach(passage -> {
-            passage.since = clock.instant();
-            passage.note(journal, Journal.Kind.STEP_BEGAN, Journal.Actor.PERVIUS, step + " began: with " + heldBy + ".");
-        });
-    }
-
-    /** Writes on the journal of passages what somebody has done with them at their station. */
-    @Transactional(propagation = Propagation.MANDATORY)
-    public void note(long id, Journal.Kind kind, Journal.Actor actor, String account) {
-        // The journal is written as plain rows: what they refer to has to be there.
-        passages.flush();
-        passages.findById(id).orElseThrow().note(journal, kind, actor, account);
-    }
-
-    /** Gives a passage that waits in review its decision; the engine takes it on once woken. Nothing happens to one that waits no more. */
-    @Transactional(propagation = Propagation.MANDATORY)
-    public void decided(long id, PassageFacts.Decided decided, Map<String, String> values) {
-        Passage passage = passages.findById(id).orElseThrow();
-        if (passage.station != Station.REVIEW || passage.state != State.WAITING) {
-            return;
-        }
-        passage.decisionCode = decided.code();
-        passage.reopenedBy = null;
-        passage.reopenedWhy = null;
-        passage.toAuthor = decided.toAuthor();
-        passage.statusWanted = decided.statusCode().orElse(null);
-        passage.reviewFrom = 0;
-        if (!values.isEmpty()) {
-            passage.fieldValues = Json.write(values(passage.fieldValues).with(new FieldValues(values)).byKey());
-        }
-        passage.state = State.RUNNING;
-    }
-
-    /** The review of a waiting passage goes on at a step, 0-based, once it comes to review again. */
-    @Transactional(propagation = Propagation.MANDATORY)
-    public void reviewFrom(long id, int step) {
-        passages.findById(id).orElseThrow().reviewFrom = step;
-    }
-
-    /** Takes a waiting passage out of the flow; its files stay where they are. */
-    @Transactional(propagation = Propagation.MANDATORY)
-    public void takeBack(long id, Journal.Actor actor, String account) {
-        Passage passage = passages.findById(id).orElseThrow();
-        passage.note(journal, Journal.Kind.WAY_OUT, actor, account);
-        passage.state = State.DONE;
-        passage.ended = End.TAKEN_OUT;
-        passage.heldBy = null;
-        passage.due = null;
-        passage.since = clock.instant();
-        events.publishEvent(new PassageEnded(id, End.TAKEN_OUT, null, null));
-        live.changed(new Live.Change(passage.projectId, passage.authorFirmId, Live.Topic.PASSAGE, passage.submissionId));
-    }
-
-    /** Brings a passage that was decided back to review, at a step, 0-based; the engine takes it on once woken. */
-    @Transactional(propagation = Propagation.MANDATORY)
-    public void reopen(long id, int step, Journal.Actor actor, String why, String account) {
-        Passage passage = passages.findById(id).orElseThrow();
-        passage.station = Station.REVIEW;
-        passage.note(journal, Journal.Kind.REOPENED, actor, account);
-        passage.state = State.RUNNING;
-        passage.ended = null;
-        passage.decisionCode = null;
-        passage.toAuthor = false;
-        passage.statusWanted = null;
-        passage.statusCode = null;
-        passage.reviewFrom = step;
-        passage.reopenedBy = actor.person();
-        passage.reopenedWhy = why;
-        passage.since = clock.instant();
-        events.publishEvent(new PassageReopened(id));
-        live.changed(new Live.Change(passage.projectId, passage.authorFirmId, Live.Topic.PASSAGE, passage.submissionId));
+        return passages.findAllById(ids).stream().sorted(java.util.Comparator.comparing(StoredPassage::id))
+                .map(p -> new Subject(p.id(), StoredPassage.values(p.fieldValues), p.cycle)).toList();
     }
 
     /** That the decision on a passage was reopened, and by whom, while it has not been decided anew. */
@@ -308,16 +213,6 @@ public class Passages {
     @Transactional(readOnly = true)
     public Optional<Reopened> reopened(long id) {
         return passages.findById(id).filter(p -> p.reopenedBy != null && p.reopenedWhy != null).map(p -> new Reopened(p.reopenedBy, p.reopenedWhy));
-    }
-
-    /** Has a waiting passage go on where it is; gives its submission, which is to be woken, unless it waits no more. */
-    @Transactional(propagation = Propagation.MANDATORY)
-    public Optional<Long> goOn(long id) {
-        return passages.findById(id).filter(passage -> passage.state == State.WAITING).map(passage -> {
-            passage.state = State.RUNNING;
-            passage.awaitsDocument = null;
-            return passage.submissionId;
-        });
     }
 
     /** The edition of the rule sheet a passage was judged by; 0 where no rule has taken it. */
@@ -346,29 +241,15 @@ public class Passages {
     /** Those of these passages that are of the project, in the order they came. */
     @Transactional(readOnly = true)
     public List<Long> ofProject(long project, Collection<Long> ids) {
-        return passages.findAllById(ids).stream().filter(p -> p.projectId == project).map(Passage::id).sorted().toList();
+        return passages.findAllById(ids).stream().filter(p -> p.projectId == project).map(StoredPassage::id).sorted().toList();
     }
 
     /** A passage as it arrived: what stations have made of it since is not there. */
     @Transactional(readOnly = true)
     public PassageFacts asArrived(long id) {
-        Passage p = passages.findById(id).orElseThrow(() -> Problem.notFound("passage"));
-        String base = new FileName(p.originalName).base();
-        return new PassageFacts(p.id(), p.projectId, p.submissionId, p.folderId, p.authorId, p.authorFirmId, p.uploaderId, p.event, Optional.ofNullable(p.cameFrom), p.originalName,
-                base, base, values(p.givenValues), FieldValues.NONE, Optional.empty(), Optional.empty(), Optional.ofNullable(p.chosenRoute), Optional.empty(), Optional.empty(),
-                Optional.empty(), 1, p.byHand, p.overlooked, 0, Optional.empty(), Station.ARRIVE, filesOf(List.of(id)).getOrDefault(id, List.of()), "trial");
-    }
-
-    /** A passage as its stations see it in a run. */
-    static PassageFacts facts(Passage p, String run, List<PassageFacts.File> its, Function<PassageFacts.TakenBy, Handling> handling) {
-        Optional<PassageFacts.TakenBy> rule = p.ruleId == null || p.ruleEdition == null || p.ruleName == null ? Optional.empty()
-                : Optional.of(new PassageFacts.TakenBy(p.ruleId, p.ruleEdition, p.sheetEdition == null ? 0 : p.sheetEdition, p.ruleName));
-        return new PassageFacts(p.id(), p.projectId, p.submissionId, p.folderId, p.authorId, p.authorFirmId, p.uploaderId, p.event, Optional.ofNullable(p.cameFrom), p.originalName, p.baseName,
-                p.title, values(p.givenValues), values(p.fieldValues), rule, rule.map(handling),
-                Optional.ofNullable(p.chosenRoute), Optional.ofNullable(p.documentId),
-                Optional.ofNullable(p.number), Optional.ofNullable(p.revision), p.cycle, p.byHand, p.overlooked, p.reviewFrom,
-                Optional.ofNullable(p.decisionCode).map(code -> new PassageFacts.Decided(code, p.toAuthor, Optional.ofNullable(p.statusWanted))), p.station,
-                its, run);
+        StoredPassage p = passages.findById(id).orElseThrow(() -> Problem.notFound("passage"));
+        return PassageFacts.arriving(p.id(), p.origin(), new FileName(p.originalName).base(), StoredPassage.values(p.givenValues),
+                new Orders(Optional.ofNullable(p.chosenRoute), 0, p.byHand, p.overlooked), filesOf(List.of(id)).getOrDefault(id, List.of()), "trial");
     }
 
     /** The author's firm of each of these passages. */
@@ -377,12 +258,12 @@ public class Passages {
         return ids.isEmpty() ? Map.of() : passages.authorFirms(ids).stream().collect(Collectors.toMap(row -> (Long) row[0], row -> (Long) row[1]));
     }
 
-    PassageView view(Passage p) {
+    PassageView view(StoredPassage p) {
         return views(List.of(p)).getFirst();
     }
 
-    List<PassageView> views(List<Passage> rows) {
-        Map<Long, List<PassageFacts.File>> byPassage = filesOf(rows.stream().map(Passage::id).toList());
+    List<PassageView> views(List<StoredPassage> rows) {
+        Map<Long, List<PassageFacts.File>> byPassage = filesOf(rows.stream().map(StoredPassage::id).toList());
         return rows.stream().map(p -> view(p, byPassage.getOrDefault(p.id(), List.of()))).toList();
     }
 
@@ -391,25 +272,16 @@ public class Passages {
                 .collect(Collectors.groupingBy(f -> f.passageId, LinkedHashMap::new, Collectors.mapping(Passages::view, Collectors.toList())));
     }
 
-    static FieldValues values(String json) {
-        return new FieldValues(Json.read(json, new TypeReference<Map<String, String>>() { }));
-    }
-
-    static List<WayOut> waysOut(Passage p) {
-        return p.waysOut == null ? List.of() : Json.read(p.waysOut, new TypeReference<List<WayOut>>() { });
-    }
-
     private static PassageFacts.File view(PassageFile f) {
         return new PassageFacts.File(f.folderFileId, f.name, f.hash, f.size, f.mediaType);
     }
 
-    private static PassageView view(Passage p, List<PassageFacts.File> files) {
-        boolean stopped = p.state == State.STOPPED && p.stopCode != null && p.stopReason != null && p.stopFields != null;
-        StopView stop = stopped ? new StopView(p.stopCode, p.stopReason,
-                Json.read(p.stopFields, new TypeReference<List<String>>() { }), p.stopProposal, waysOut(p)) : null;
-        String heldBy = p.heldBy != null ? p.heldBy : p.state == State.DONE ? "" : "Pervius";
+    private static PassageView view(StoredPassage p, List<PassageFacts.File> files) {
+        var state = p.state();
+        StopView stop = state instanceof Stopped(var reason, List<WayOut> waysOut)
+                ? new StopView(reason.code(), reason.sentence(), reason.fields(), reason.proposal().orElse(null), waysOut) : null;
         return new PassageView(p.id(), p.projectId, p.submissionId, p.folderId, p.authorId, p.authorFirmId, p.originalName, p.title,
-                p.number, p.revision, p.cycle, p.station, p.state, p.ended, heldBy, p.waitingFor, p.since, p.due, stop,
+                p.number, p.revision, p.cycle, p.station, p.state, p.ended, state.holder().inWords(), p.waitingFor, p.since, p.due, stop,
                 p.ruleName == null ? null : p.ruleInWords(), p.decisionCode, p.statusCode, p.readFile, files, p.version);
     }
 }

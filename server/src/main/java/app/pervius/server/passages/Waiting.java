@@ -1,34 +1,45 @@
 package app.pervius.server.passages;
 
+import app.pervius.core.passage.Move;
+import app.pervius.core.passage.Passage;
 import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.WayOut;
+import app.pervius.server.journal.Journal;
+import java.time.InstantSource;
 import java.util.List;
+import java.util.function.Function;
+import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Ends the wait of passages that wait for something other than people: it has come, or it never will. */
+/** Ends the wait of passages that wait for something other than people: it has come, it never will, or its time is over. */
 @Service
 @Transactional
 public class Waiting {
 
-    private final Passages passages;
-    private final PassageStep step;
-    private final Engine engine;
+    /** How many are looked up together. */
+    private static final int AT_ONCE = 100;
 
-    Waiting(Passages passages, PassageStep step, Engine engine) {
+    private final PassageRepository passages;
+    private final Moving moving;
+    private final Engine engine;
+    private final InstantSource clock;
+
+    Waiting(PassageRepository passages, Moving moving, Engine engine, InstantSource clock) {
         this.passages = passages;
-        this.step = step;
+        this.moving = moving;
         this.engine = engine;
+        this.clock = clock;
     }
 
-    /** What it waited for is there; its station decides anew. */
+    /** What it waited for is there; its station decides anew. Nothing happens to one that waits no more. */
     public void over(long passage) {
-        passages.goOn(passage).ifPresent(engine::wake);
+        move(passage, Passage::goesOn, row -> Moving.By.pervius(""));
     }
 
     /** What it waited for will not come by itself. */
     public void inVain(long passage, StopReason reason, List<WayOut> waysOut) {
-        stopped(passage, new PassageStep.Waited("waited in vain " + passages.passage(passage).version(), null), reason, waysOut);
+        move(passage, its -> stops(its, reason, waysOut), row -> Moving.By.pervius("waited in vain " + row.version));
     }
 
     /**
@@ -38,11 +49,25 @@ public class Waiting {
      * @param by who does it and needs not be told
      */
     public void inVain(long passage, String run, long by, StopReason reason, List<WayOut> waysOut) {
-        stopped(passage, new PassageStep.Waited(run, by), reason, waysOut);
+        move(passage, its -> stops(its, reason, waysOut), row -> new Moving.By(Journal.Actor.PERVIUS, run, by));
     }
 
-    private void stopped(long passage, PassageStep.Waited waited, StopReason reason, List<WayOut> waysOut) {
-        step.stopWaiting(passage, waited, reason, waysOut);
-        engine.wake(passages.passage(passage).submission());
+    /** Those that wait longer than they should do what was said of that; gives how many, so that one can ask for the next. */
+    int timeIsOver() {
+        List<Long> late = passages.waitedTooLong(Passages.State.WAITING, clock.instant(), Limit.of(AT_ONCE));
+        late.forEach(id -> move(id, its -> its.timeIsOver(clock.instant()), row -> Moving.By.pervius("time over " + row.version)));
+        return late.size();
+    }
+
+    private Move stops(Passage passage, StopReason reason, List<WayOut> waysOut) {
+        return passage.state() instanceof app.pervius.core.passage.State.Waiting ? passage.stops(reason, waysOut, clock.instant()) : new Move.Refused(Move.Why.NOT_WAITING);
+    }
+
+    private void move(long id, Function<Passage, Move> how, Function<StoredPassage, Moving.By> by) {
+        StoredPassage row = passages.findById(id).orElseThrow();
+        if (how.apply(row.passage()) instanceof Move.Moved moved) {
+            moving.make(row, moved, by.apply(row));
+        }
+        engine.wake(row.submissionId);
     }
 }

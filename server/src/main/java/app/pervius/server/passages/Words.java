@@ -17,16 +17,16 @@ public class Words {
     }
 
     /** Writes the words of a passage that has none yet. */
-    void begin(Passage passage) {
+    void begin(StoredPassage passage) {
         write(passage, Set.of());
     }
 
     /** Brings the words of a passage up to date; old ones stay, so that it is found under a former name too. */
-    void index(Passage passage) {
+    void index(StoredPassage passage) {
         write(passage, words.findByPassageId(passage.id()).stream().map(w -> w.word).collect(Collectors.toSet()));
     }
 
-    private void write(Passage passage, Set<String> known) {
+    private void write(StoredPassage passage, Set<String> known) {
         Set<String> wanted = new LinkedHashSet<>(SearchWords.of(passage.originalName));
         wanted.addAll(SearchWords.of(passage.baseName));
         wanted.addAll(SearchWords.of(passage.title));

@@ -3,13 +3,14 @@ package app.pervius.server.render;
 import app.pervius.core.arrive.FileName;
 import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.identify.TitleBlock;
+import app.pervius.core.passage.Change;
+import app.pervius.core.passage.Follow;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.Station;
 import app.pervius.core.passage.Unreadable;
 import app.pervius.core.prepare.Prepare;
 import app.pervius.core.rules.Handling;
 import app.pervius.server.passages.Books;
-import app.pervius.server.passages.PassageChange;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.StationWork;
 import java.util.List;
@@ -38,7 +39,7 @@ class PrepareWork implements StationWork<Prepare.ReadHere> {
     }
 
     private Optional<String> cannotOpen(PassageFacts.File file) {
-        return isKnownPdf(file) && titleBlocks.of(file.hash(), file.size()) instanceof TitleBlock.CannotOpen(String reason) ? Optional.of(reason) : Optional.empty();
+        return isKnownPdf(file) && titleBlocks.of(file.hash()) instanceof TitleBlock.CannotOpen(String reason) ? Optional.of(reason) : Optional.empty();
     }
 
     private static boolean isKnownPdf(PassageFacts.File file) {
@@ -51,7 +52,7 @@ class PrepareWork implements StationWork<Prepare.ReadHere> {
     }
 
     @Override
-    public List<PassageChange> perform(PassageFacts passage, List<Prepare.ReadHere> effects) {
-        return effects.stream().<PassageChange>map(read -> new PassageChange.ReadHere(read.file())).toList();
+    public Follow follow(PassageFacts passage, List<Prepare.ReadHere> effects, Books books) {
+        return Follow.of(effects.stream().<Change>map(read -> new Change.ReadHere(read.file())).toList());
     }
 }

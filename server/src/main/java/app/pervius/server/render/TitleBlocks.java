@@ -1,5 +1,6 @@
 package app.pervius.server.render;
 
+import app.pervius.server.store.Outside;
 import app.pervius.core.identify.TitleBlock;
 import app.pervius.server.content.ContentStore;
 import jakarta.annotation.PreDestroy;
@@ -93,9 +94,9 @@ public class TitleBlocks {
         });
     }
 
-    /** What the title block of a PDF says. */
-    public TitleBlock of(String hash, long size) {
-        return kept(hash).orElseGet(() -> read(hash, size));
+    /** What the title block of a PDF says, as far as it has been read; it is read by {@link #prepare} only, which takes its time. */
+    public TitleBlock of(String hash) {
+        return kept(hash).orElse(BUSY);
     }
 
     private Optional<TitleBlock> kept(String hash) {
@@ -128,6 +129,7 @@ public class TitleBlocks {
     }
 
     private TitleBlock read(String hash, long size) {
+        Outside.world("opens a PDF");
         if (size > LARGEST) {
             return new TitleBlock.Unreadable("the file is larger than " + LARGEST / 1_000_000 + " MB");
         }

@@ -1,5 +1,6 @@
 package app.pervius.server.reviews;
 
+import app.pervius.core.passage.Entry;
 import app.pervius.core.passage.PassageId;
 import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.WayOut;
@@ -12,6 +13,7 @@ import app.pervius.server.http.Problem;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.messages.Messages;
 import app.pervius.server.passages.Engine;
+import app.pervius.server.passages.Moves;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.passages.Submissions;
 import app.pervius.server.passages.Waiting;
@@ -34,7 +36,7 @@ class Arranging {
     private final ReviewFiles files;
     private final ReviewAccess access;
     private final Refusals refusals;
-    private final Passages passages;
+    private final Moves moves;
     private final Waiting waiting;
     private final Submissions submissions;
     private final Messages messages;
@@ -42,7 +44,7 @@ class Arranging {
     private final People people;
 
     Arranging(ReviewRepository reviews, Reviews flow, Parting parting, Seats seats, Chasing chasing, ReviewFiles files, ReviewAccess access, Refusals refusals,
-            Passages passages, Waiting waiting, Submissions submissions, Messages messages, Engine engine, People people) {
+            Moves moves, Waiting waiting, Submissions submissions, Messages messages, Engine engine, People people) {
         this.reviews = reviews;
         this.flow = flow;
         this.parting = parting;
@@ -51,7 +53,7 @@ class Arranging {
         this.files = files;
         this.access = access;
         this.refusals = refusals;
-        this.passages = passages;
+        this.moves = moves;
         this.waiting = waiting;
         this.submissions = submissions;
         this.messages = messages;
@@ -73,7 +75,7 @@ class Arranging {
                 reviews.saveAndFlush(apart);
                 seats.copy(review, apart);
                 chasing.copy(review, apart);
-                note(apart, Journal.Kind.AMONG_REVIEWERS, actor, "Split off, to be decided by itself.");
+                note(apart, Entry.Kind.AMONG_REVIEWERS, actor, "Split off, to be decided by itself.");
                 flow.heldAnew(apart, route);
                 flow.heldAnew(review, route);
                 tellRearranged(apart, "split off", "\n" + actor.in(review.projectId).name() + " has split this off: it is decided by itself from now on.", actor);
@@ -97,7 +99,7 @@ class Arranging {
         if (flow.board(into, route).join(flow.board(from, route)) instanceof Board.Move.Refused(Refusal why)) {
             throw refusals.problem(into, route, turn, why);
         }
-        note(from, Journal.Kind.AMONG_REVIEWERS, actor, "Joined with the other files.");
+        note(from, Entry.Kind.AMONG_REVIEWERS, actor, "Joined with the other files.");
         files.move(from.id(), into.id(), files.live(from.id()).stream().map(ReviewFiles.InReview::passage).toList());
         flow.end(from, Review.State.CLOSED);
         flow.heldAnew(into, route);
@@ -121,7 +123,7 @@ class Arranging {
         flow.tell(review, seats.toTell(review, sitting), Occasion.TAKEN_BACK, "taken back " + review.id(), "\nTaken back by " + actor.in(review.projectId).name() + (reason.isBlank() ? "." : ": " + reason.strip()));
         files.live(review.id()).forEach(file -> {
             files.over(review.id(), List.of(file.passage()));
-            passages.takeBack(file.passage(), Journal.by(actor, review.projectId), "Taken back before anybody decided" + (reason.isBlank() ? "." : ": " + reason.strip()));
+            moves.takeBack(file.passage(), Journal.by(actor, review.projectId), "Taken back before anybody decided" + (reason.isBlank() ? "." : ": " + reason.strip()));
         });
         flow.end(review, Review.State.TAKEN_BACK);
         parting.passOn(review, route);
@@ -169,8 +171,8 @@ class Arranging {
         persons.stream().filter(p -> !people.maySee(review.projectId, p, review.authorFirmId)).findFirst().ifPresent(p -> {
             throw Problem.invalid("persons", people.person(p).name() + " may not see what " + people.firm(review.authorFirmId).name() + " sends, so cannot be told of it.");
         });
-        watchers.add(review.familyId, new Reviews.Watchers(List.copyOf(persons), addresses));
-        note(review, Journal.Kind.AMONG_REVIEWERS, actor, "More people are told of it.");
+        watchers.add(review.familyId, new WatcherBook.Watched(List.copyOf(persons), addresses));
+        note(review, Entry.Kind.AMONG_REVIEWERS, actor, "More people are told of it.");
     }
 
     /** Those who decide learn that a review has other files than it had, but not from themselves. */
@@ -193,7 +195,7 @@ class Arranging {
         return review;
     }
 
-    private void note(Review review, Journal.Kind kind, Actor actor, String account) {
-        files.live(review.id()).forEach(file -> passages.note(file.passage(), kind, Journal.by(actor, review.projectId), account));
+    private void note(Review review, Entry.Kind kind, Actor actor, String account) {
+        files.live(review.id()).forEach(file -> moves.note(file.passage(), kind, Journal.by(actor, review.projectId), account));
     }
 }

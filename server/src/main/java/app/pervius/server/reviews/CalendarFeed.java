@@ -107,7 +107,7 @@ class CalendarFeed {
 
     private VEvent event(Review review, Submissions.Asked asked) {
         Instant due = java.util.Objects.requireNonNull(review.due);
-        String step = review.state == Review.State.RELEASING ? "Release of the comments" : flow.route(review).steps().get(review.step).name();
+        String step = Reviews.stepName(review, flow.route(review));
         VEvent event = new VEvent(due.minus(Duration.ofMinutes(30)), due, "Due: " + step + ", " + projects.settings(review.projectId).code() + " " + asked.reference());
         event.add(new Uid("review-" + review.id() + "-" + review.turn + "@pervius"));
         event.add(new Url(java.net.URI.create(address + "/desk?review=" + review.id())));

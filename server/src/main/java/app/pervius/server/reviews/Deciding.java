@@ -1,5 +1,6 @@
 package app.pervius.server.reviews;
 
+import app.pervius.core.passage.Entry;
 import app.pervius.core.passage.PassageId;
 import app.pervius.core.project.DecisionCode;
 import app.pervius.core.project.PersonId;
@@ -15,6 +16,7 @@ import app.pervius.server.http.Problem;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.live.Live;
 import app.pervius.server.messages.Messages;
+import app.pervius.server.passages.Moves;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.passages.Submissions;
 import app.pervius.server.people.People;
@@ -55,6 +57,7 @@ public class Deciding {
     private final ReviewAccess access;
     private final Refusals refusals;
     private final Passages passages;
+    private final Moves moves;
     private final People people;
     private final Projects projects;
     private final Submissions submissions;
@@ -63,7 +66,7 @@ public class Deciding {
     private final InstantSource clock;
 
     Deciding(ReviewRepository reviews, AnswerRepository answers, ClosingRepository closings, Reviews flow, Parting parting, Seats seats, ReviewAccess access,
-            Refusals refusals, Passages passages, People people, Projects projects, Submissions submissions, Messages messages, Live live, InstantSource clock) {
+            Refusals refusals, Passages passages, Moves moves, People people, Projects projects, Submissions submissions, Messages messages, Live live, InstantSource clock) {
         this.reviews = reviews;
         this.answers = answers;
         this.closings = closings;
@@ -73,6 +76,7 @@ public class Deciding {
         this.access = access;
         this.refusals = refusals;
         this.passages = passages;
+        this.moves = moves;
         this.people = people;
         this.projects = projects;
         this.submissions = submissions;
@@ -132,7 +136,7 @@ public class Deciding {
         Board board = flow.board(review, route);
         List<Part> parts = closed(review, route, turn, board.release(turn, seats.acting(review, route, actor)));
         for (Board.File file : board.files()) {
-            passages.note(file.passage().value(), Journal.Kind.AMONG_REVIEWERS, Journal.by(actor, review.projectId), "Comments drawn together and released.");
+            moves.note(file.passage().value(), Entry.Kind.AMONG_REVIEWERS, Journal.by(actor, review.projectId), "Comments drawn together and released.");
         }
         parting.part(review, route, parts);
         messages.gather(review.submissionId, submissions.reference(review.submissionId));
@@ -173,7 +177,7 @@ public class Deciding {
         var staying = parts.stream().filter(Part.Stays.class::isInstance).flatMap(p -> ((Part.Stays) p).board().files().stream()).map(Board.File::passage).collect(Collectors.toSet());
         List<DecisionCode> codes = projects.settings(review.projectId).decisionCodes();
         board.files().stream().map(Board.File::passage).filter(p -> !staying.contains(p)).forEach(passage ->
-                passages.note(passage.value(), Journal.Kind.STEP_CLOSED, by, account(route, review, board, passage, codes)));
+                moves.note(passage.value(), Entry.Kind.STEP_CLOSED, by, account(route, review, board, passage, codes)));
         parting.part(review, route, parts);
         messages.gather(review.submissionId, submissions.reference(review.submissionId));
     }

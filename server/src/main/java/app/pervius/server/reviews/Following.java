@@ -1,5 +1,6 @@
 package app.pervius.server.reviews;
 
+import app.pervius.core.passage.End;
 import app.pervius.core.passage.Station;
 import app.pervius.server.access.Actor;
 import app.pervius.server.documents.Documents;
@@ -28,7 +29,7 @@ class Following {
      * @param account what has happened, or what is being done
      * @param folder where it was placed, if the caller may see it
      */
-    record FollowingFile(long passage, String what, @Nullable Integer decision, Station station, Passages.State state, Passages.@Nullable End ended, boolean done, String account,
+    record FollowingFile(long passage, String what, @Nullable Integer decision, Station station, Passages.State state, @Nullable End ended, boolean done, String account,
             @Nullable Long folder, @Nullable String folderPath, int messages, int sent) {
     }
 
@@ -60,8 +61,8 @@ class Following {
                 .filter(f -> folders.maySee(actor, f)).orElse(null);
         boolean over = p.state() == Passages.State.DONE || p.state() == Passages.State.STOPPED;
         String account = switch (p.state()) {
-            case DONE -> p.ended() == Passages.End.ISSUED ? "Issued" + (p.status() == null ? "" : " with status " + p.status()) + "."
-                    : p.ended() == Passages.End.TAKEN_OUT ? "Taken out." : "Back with its author.";
+            case DONE -> p.ended() == End.ISSUED ? "Issued" + (p.status() == null ? "" : " with status " + p.status()) + "."
+                    : p.ended() == End.TAKEN_OUT ? "Taken out." : "Back with its author.";
             case STOPPED -> "Stopped: " + (p.stop() == null ? "" : p.stop().reason());
             case WAITING -> "Waits for " + p.waitingFor() + ".";
             case RUNNING -> "Being placed …";

@@ -1,5 +1,6 @@
 package app.pervius.server.reviews;
 
+import app.pervius.core.passage.Entry;
 import app.pervius.core.project.PersonId;
 import app.pervius.core.project.RoleId;
 import app.pervius.core.review.Acting;
@@ -12,6 +13,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.http.Problem;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.messages.Messages;
+import app.pervius.server.passages.Moves;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.passages.Submissions;
 import app.pervius.server.people.People;
@@ -59,6 +61,7 @@ class Handing {
     private final ReviewAccess access;
     private final Refusals refusals;
     private final Passages passages;
+    private final Moves moves;
     private final People people;
     private final Submissions submissions;
     private final Projects projects;
@@ -66,7 +69,7 @@ class Handing {
     private final InstantSource clock;
 
     Handing(ReviewRepository reviews, AnswerRepository answers, SeatRepository rows, Reviews flow, Seats seats, ReviewFiles files, ReviewAccess access, Refusals refusals,
-            Passages passages, People people, Submissions submissions, Projects projects, Messages messages, InstantSource clock) {
+            Passages passages, Moves moves, People people, Submissions submissions, Projects projects, Messages messages, InstantSource clock) {
         this.reviews = reviews;
         this.answers = answers;
         this.rows = rows;
@@ -76,6 +79,7 @@ class Handing {
         this.access = access;
         this.refusals = refusals;
         this.passages = passages;
+        this.moves = moves;
         this.people = people;
         this.submissions = submissions;
         this.projects = projects;
@@ -282,7 +286,7 @@ class Handing {
     }
 
     private void note(Review review, Actor actor, String account) {
-        files.live(review.id()).forEach(file -> passages.note(file.passage(), Journal.Kind.AMONG_REVIEWERS, Journal.by(actor, review.projectId), account));
+        files.live(review.id()).forEach(file -> moves.note(file.passage(), Entry.Kind.AMONG_REVIEWERS, Journal.by(actor, review.projectId), account));
     }
 
     private void told(Review review, long person, String run, String detail) {

@@ -1,5 +1,7 @@
 package app.pervius.server.reviews;
 
+import app.pervius.core.passage.Entry;
+import app.pervius.core.passage.Decision;
 import app.pervius.core.passage.PassageId;
 import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.WayOut;
@@ -14,6 +16,9 @@ import app.pervius.server.journal.Journal;
 import app.pervius.server.live.Live;
 import app.pervius.server.passages.Engine;
 import app.pervius.server.passages.PassageFacts;
+import app.pervius.core.passage.Holder;
+import app.pervius.core.project.FieldValues;
+import app.pervius.server.passages.Moves;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.passages.Waiting;
 import app.pervius.server.projects.Projects;
@@ -40,17 +45,19 @@ class Parting {
     private final ReviewFiles files;
     private final Seats seats;
     private final Passages passages;
+    private final Moves moves;
     private final Waiting waiting;
     private final Projects projects;
     private final Engine engine;
     private final Live live;
 
-    Parting(ReviewRepository reviews, Reviews flow, ReviewFiles files, Seats seats, Passages passages, Waiting waiting, Projects projects, Engine engine, Live live) {
+    Parting(ReviewRepository reviews, Reviews flow, ReviewFiles files, Seats seats, Passages passages, Moves moves, Waiting waiting, Projects projects, Engine engine, Live live) {
         this.reviews = reviews;
         this.flow = flow;
         this.files = files;
         this.seats = seats;
         this.passages = passages;
+        this.moves = moves;
         this.waiting = waiting;
         this.projects = projects;
         this.engine = engine;
@@ -131,16 +138,16 @@ class Parting {
         List<ReviewFiles.InReview> over = files.of(family.stream().map(Review::id).toList()).values().stream().flatMap(List::stream)
                 .filter(f -> f.over() != null && f.ending().isPresent() && !f.passedOn()).toList();
         if (held) {
-            passages.sayWith(over.stream().map(ReviewFiles.InReview::passage).toList(), "Pervius, until the other files of the review are decided",
+            moves.heldBy(over.stream().map(ReviewFiles.InReview::passage).toList(), new Holder.UntilOthers(),
                     family.stream().map(r -> r.due).filter(Objects::nonNull).max(Comparator.naturalOrder()).orElse(null), "the other files of its review");
             return;
         }
         List<DecisionCode> codes = projects.settings(review.projectId).decisionCodes();
         over.forEach(file -> {
             Ending ending = file.ending().orElseThrow();
-            passages.note(file.passage(), Journal.Kind.RELEASED, Journal.Actor.PERVIUS, account(file.passage(), DecisionCode.of(ending.code(), codes)));
-            passages.decided(file.passage(), new PassageFacts.Decided(ending.code(), ending.toAuthor(), Optional.ofNullable(route.completion().statusCodes().get(ending.code()))),
-                    route.completion().values());
+            moves.note(file.passage(), Entry.Kind.RELEASED, Journal.Actor.PERVIUS, account(file.passage(), DecisionCode.of(ending.code(), codes)));
+            moves.decided(file.passage(), new Decision(ending.code(), ending.toAuthor(), Optional.ofNullable(route.completion().statusCodes().get(ending.code()))),
+                    new FieldValues(route.completion().values()));
             files.passedOn(file.review(), file.passage());
         });
         if (!over.isEmpty()) {
@@ -157,7 +164,7 @@ class Parting {
     private void strand(Review review, Route route, int step, List<Long> its, String why) {
         files.over(review.id(), its);
         its.forEach(passage -> {
-            passages.reviewFrom(passage, step);
+            moves.reviewFrom(passage, step);
             waiting.inVain(passage, new StopReason(StopReason.Code.NOBODY_TO_DECIDE, "Route “" + route.name() + "”, step “" + route.steps().get(step).name() + "”: " + why),
                     List.of(WayOut.TRY_AGAIN, WayOut.CHOOSE_ROUTE, WayOut.GO_ON_IN_FORCE, WayOut.SEND_BACK, WayOut.TAKE_OUT));
         });

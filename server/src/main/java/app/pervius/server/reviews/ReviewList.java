@@ -198,7 +198,7 @@ class ReviewList {
     private static ReviewRow view(Common common, Row r, Counted c, List<Ended> ended, int answered, List<With> with, Map<Long, String> first, Map<Long, Submissions.Asked> asked) {
         var route = common.routes().get(r.routeKey() + "/" + r.routeEdition());
         People.PersonView author = common.persons().get(r.author());
-        String step = r.state() == Review.State.RELEASING ? "Release of the comments" : r.state().live() ? route.steps().get(r.step()).name() : "";
+        String step = r.state().live() ? route.stepName(r.step(), r.state() == Review.State.RELEASING) : "";
         return new ReviewRow(r.id(), r.family(), r.submission(), asked.get(r.submission()).reference(), first.get(c.first()), c.files(), c.live(), Math.min(answered, c.live()), author.name(),
                 author.firmCode(), route.name(), c.cycle(), r.step(), route.steps().size(), step, r.state(), with, r.due(),
                 r.due() == null ? null : common.calendar().workingDaysLeft(common.now(), r.due()), ended, r.made(), r.closed(), c.first());

@@ -209,7 +209,7 @@ class ReviewViews {
         int undecided = releasing ? 0 : (int) board.files().stream().filter(f -> board.decision(f.passage()).isEmpty()).count();
         boolean fresh = board.notFresh().isEmpty();
         return new ReviewView(review.id(), review.familyId, review.projectId, review.submissionId, asked.reference(), asked.purpose(), asked.answerDue(), author.name(), author.firmCode(),
-                route.name(), route.key(), review.step, route.steps().size(), review.turn, releasing ? "Release of the comments" : step.name(), step.kind(), review.state, !from.isEmpty(), from,
+                route.name(), route.key(), review.step, route.steps().size(), review.turn, route.stepName(review.step, releasing), step.kind(), review.state, !from.isEmpty(), from,
                 around.seats().stream().map(s -> view(project, board, s, known)).toList(), needed(step, around.seats()), step.drawing(), route.filesGoAlone(), review.due,
                 review.due == null ? null : settings.calendar().workingDaysLeft(known.now(), review.due), review.senderId == null ? null : known.persons().get(review.senderId).name(), review.message,
                 review.state.live() ? board.files().size() : around.files().size(), undecided, Deciding.mayDraw(board, acting),

@@ -1,5 +1,8 @@
 package app.pervius.server.reviews;
 
+import app.pervius.core.passage.Follow;
+import app.pervius.core.passage.Notice;
+import app.pervius.core.passage.Notice.Whom;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.Station;
 import app.pervius.core.project.DecisionCode;
@@ -8,15 +11,14 @@ import app.pervius.core.review.ReviewPlan;
 import app.pervius.core.review.ReviewStation;
 import app.pervius.core.rules.Handling;
 import app.pervius.core.tell.Occasion;
-import app.pervius.server.messages.Messages;
 import app.pervius.server.passages.Books;
-import app.pervius.server.passages.PassageChange;
 import app.pervius.server.passages.PassageFacts;
-import app.pervius.server.passages.RuleVoices;
 import app.pervius.server.passages.StationWork;
 import app.pervius.server.projects.Projects;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 @Component
@@ -26,14 +28,12 @@ class ReviewWork implements StationWork<ReviewStation.Join> {
     private final Reviews reviews;
     private final Seats seats;
     private final Projects projects;
-    private final RuleVoices voices;
 
-    ReviewWork(Routes routes, Reviews reviews, Seats seats, Projects projects, RuleVoices voices) {
+    ReviewWork(Routes routes, Reviews reviews, Seats seats, Projects projects) {
         this.routes = routes;
         this.reviews = reviews;
         this.seats = seats;
         this.projects = projects;
-        this.voices = voices;
     }
 
     @Override
@@ -50,23 +50,19 @@ class ReviewWork implements StationWork<ReviewStation.Join> {
                 passage.cycle(), passage.reviewFrom(), seats.facts(passage.project(), passage.author(), passage.authorFirm(), passage.values())));
     }
 
+    /** It arrives once, however often it comes to review; where nobody reviews it, when it passes. */
     @Override
-    public List<PassageChange> perform(PassageFacts passage, List<ReviewStation.Join> effects) {
-        // It arrives once, however often it comes to review.
-        boolean arrives = reviews.of(passage.id()).isEmpty();
-        for (ReviewStation.Join join : effects) {
-            reviews.join(passage, join);
-            if (!arrives) {
-                continue;
-            }
-            Messages.About about = new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(), passage.run(), passage.ruleInWords());
-            String detail = passage.originalName() + ", on route “" + join.route().name() + "”";
-            voices.speak(passage, Occasion.ARRIVED, Map.of(), detail, reviews.watchers(passage.id()).persons());
-            reviews.tellWatchers(passage.id(), Occasion.ARRIVED, about, detail);
+    public Follow follow(PassageFacts passage, List<ReviewStation.Join> effects, Books books) {
+        boolean arrives = passage.decision().isEmpty() && !books.reviewed(passage).begun();
+        if (!arrives) {
+            return Follow.NOTHING;
         }
-        if (effects.isEmpty() && passage.decision().isEmpty()) {
-            voices.speak(passage, Occasion.ARRIVED, Map.of(), passage.originalName(), List.of());
-        }
-        return List.of();
+        String text = passage.originalName() + effects.stream().map(join -> ", on route “" + join.route().name() + "”").collect(Collectors.joining());
+        return new Follow(List.of(), List.of(new Notice(Occasion.ARRIVED, Set.of(Whom.NAMED_BY_RULES, Whom.WATCHERS), text, Map.of())));
+    }
+
+    @Override
+    public void carryOut(PassageFacts passage, List<ReviewStation.Join> effects) {
+        effects.forEach(join -> reviews.join(passage, join));
     }
 }

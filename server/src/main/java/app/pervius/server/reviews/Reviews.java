@@ -14,7 +14,10 @@ import app.pervius.core.tell.Occasion;
 import app.pervius.server.live.Live;
 import app.pervius.server.messages.Messages;
 import app.pervius.server.passages.PassageFacts;
+import app.pervius.core.passage.Holder;
+import app.pervius.server.passages.Moves;
 import app.pervius.server.passages.Passages;
+import app.pervius.server.passages.Reviewed;
 import app.pervius.server.passages.SubmissionSettled;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
@@ -35,14 +38,10 @@ import org.springframework.transaction.annotation.Transactional;
 /** Reviews: how they form, begin and end, and what the other features ask of them. How they go on from a step is in {@link Parting}. */
 @Service
 @Transactional(propagation = Propagation.MANDATORY)
-public class Reviews {
+public class Reviews implements Reviewed.Keeper {
 
     /** What was said of a revision in a step, as the other features pass it on; {@code person} says for whom, where that is another, and a silence has no person. */
     public record Said(int step, String stepName, String person, int code, String comment, Instant at) {
-    }
-
-    /** Who is told of a review's files beside those the rule names. */
-    public record Watchers(List<Long> persons, List<String> addresses) {
     }
 
     private final ReviewRepository reviews;
@@ -52,13 +51,14 @@ public class Reviews {
     private final WatcherBook watchers;
     private final Routes routes;
     private final Passages passages;
+    private final Moves moves;
     private final People people;
     private final Projects projects;
     private final Messages messages;
     private final Live live;
     private final InstantSource clock;
 
-    Reviews(ReviewRepository reviews, AnswerRepository answers, ReviewFiles files, Seats seats, WatcherBook watchers, Routes routes, Passages passages,
+    Reviews(ReviewRepository reviews, AnswerRepository answers, ReviewFiles files, Seats seats, WatcherBook watchers, Routes routes, Passages passages, Moves moves,
             People people, Projects projects, Messages messages, Live live, InstantSource clock) {
         this.reviews = reviews;
         this.answers = answers;
@@ -67,6 +67,7 @@ public class Reviews {
         this.watchers = watchers;
         this.routes = routes;
         this.passages = passages;
+        this.moves = moves;
         this.people = people;
         this.projects = projects;
         this.messages = messages;
@@ -78,9 +79,16 @@ public class Reviews {
     public record At(long id, int turn, boolean open) {
     }
 
+    @Override
+    @Transactional(readOnly = true)
+    public Reviewed of(long passage) {
+        boolean begun = reviews.ofPassage(passage).isPresent();
+        return begun ? new Reviewed(true, released(passage).stream().map(s -> new Reviewed.Said(s.stepName(), s.person(), s.code(), s.comment())).toList()) : Reviewed.NOTHING;
+    }
+
     /** The review a passage is or was in last. */
     @Transactional(readOnly = true)
-    public Optional<At> of(long passage) {
+    public Optional<At> at(long passage) {
         return reviews.ofPassage(passage).map(r -> new At(r.id(), r.turn, r.state == Review.State.OPEN));
     }
 
@@ -109,22 +117,8 @@ public class Reviews {
     }
 
     /** Notes what was said with a submission that was sent on a route by hand, and who else is told of it. */
-    public void sentByHand(long submission, long sender, String message, Watchers told) {
+    public void sentByHand(long submission, long sender, String message, WatcherBook.Watched told) {
         watchers.keep(submission, new WatcherBook.Sending(sender, message, told));
-    }
-
-    /** Who is told of a passage beside those its rule names. */
-    @Transactional(readOnly = true)
-    public Watchers watchers(long passage) {
-        return reviews.ofPassage(passage).map(r -> watchers.of(r.familyId)).orElse(new Watchers(List.of(), List.of()));
-    }
-
-    /** Tells those who watch a passage's review of it, inside the project or outside. */
-    public void tellWatchers(long passage, Occasion occasion, Messages.About about, String detail) {
-        Watchers told = watchers(passage);
-        String said = reviews.ofPassage(passage).filter(r -> !r.message.isEmpty() && occasion == Occasion.ARRIVED).map(r -> "\n" + r.message).orElse("");
-        messages.tell(told.persons().stream().filter(p -> people.person(p).active()).toList(), occasion, about, detail + said);
-        messages.tellOutside(told.addresses(), occasion, about, detail + said);
     }
 
     /** The passage joins the review of its submission on this route with the same people that is still forming, or begins a new one. */
@@ -186,10 +180,8 @@ public class Reviews {
             seat.open = true;
             seat.due = review.due;
         });
-        String name = releases ? "Release of the comments" : step.name();
         List<Long> its = files.live(review.id()).stream().map(ReviewFiles.InReview::passage).toList();
-        String heldBy = heldBy(review, step, sitting);
-        passages.stepBegins(its, heldBy, review.due, name);
+        moves.stepBegins(its, heldBy(review, step, sitting), review.due, stepName(review, route));
         tell(review, sitting, releases ? Occasion.TO_RELEASE : review.reopened ? Occasion.TO_DECIDE_AGAIN : Occasion.TO_DECIDE, "review " + review.id() + " turn " + review.turn,
                 review.message.isEmpty() ? "" : "\n" + people.person(Objects.requireNonNullElse(review.senderId, review.authorId)).name() + " says: " + review.message);
         live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
@@ -199,7 +191,7 @@ public class Reviews {
     void heldAnew(Review review, Route route) {
         List<Long> its = files.live(review.id()).stream().map(ReviewFiles.InReview::passage).toList();
         Step step = route.steps().get(review.step);
-        passages.sayWith(its, heldBy(review, step, seats.in(review)), review.due, review.state == Review.State.RELEASING ? "Release of the comments" : step.name());
+        moves.heldBy(its, heldBy(review, step, seats.in(review)), review.due, stepName(review, route));
         live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
     }
 
@@ -276,9 +268,14 @@ public class Reviews {
         return review;
     }
 
-    private String heldBy(Review review, Step step, List<ReviewSeat> sitting) {
+    /** What the step a review is at is called. */
+    static String stepName(Review review, Route route) {
+        return route.stepName(review.step, review.state == Review.State.RELEASING);
+    }
+
+    private Holder heldBy(Review review, Step step, List<ReviewSeat> sitting) {
         String names = seats.inWords(review, sitting);
         boolean oneRole = review.state != Review.State.RELEASING && step.who().size() == 1 && step.who().getFirst() instanceof Who.InRole;
-        return oneRole ? people.roleName(((Who.InRole) step.who().getFirst()).role()) + " (" + names + ")" : names;
+        return new Holder.Seated(oneRole ? people.roleName(((Who.InRole) step.who().getFirst()).role()) + " (" + names + ")" : names);
     }
 }

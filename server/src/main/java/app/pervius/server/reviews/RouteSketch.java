@@ -1,5 +1,6 @@
 package app.pervius.server.reviews;
 
+import app.pervius.core.passage.Decision;
 import app.pervius.core.project.PersonId;
 import app.pervius.core.review.Leads;
 import app.pervius.core.review.ReviewStation;
@@ -55,11 +56,11 @@ public class RouteSketch {
     }
 
     /** What the route makes of a code in its last step; empty where it begins a step anew. */
-    public static Optional<PassageFacts.Decided> decided(Route route, int code) {
+    public static Optional<Decision> decided(Route route, int code) {
         Optional<String> status = Optional.ofNullable(route.completion().statusCodes().get(code));
         return switch (route.leads(route.steps().size() - 1, code)) {
-            case Leads.On(), Leads.End() -> Optional.of(new PassageFacts.Decided(code, false, status));
-            case Leads.Back() -> Optional.of(new PassageFacts.Decided(code, true, status));
+            case Leads.On(), Leads.End() -> Optional.of(new Decision(code, false, status));
+            case Leads.Back() -> Optional.of(new Decision(code, true, status));
             case Leads.ToStep to -> Optional.empty();
         };
     }

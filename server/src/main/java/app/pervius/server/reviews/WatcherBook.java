@@ -11,7 +11,7 @@ import tools.jackson.core.type.TypeReference;
 
 /** Who is told of a review's files beside those the rule names, by the family of reviews. */
 @Component
-class WatcherBook {
+public class WatcherBook {
 
     private final JdbcClient jdbc;
     private final Ids ids;
@@ -21,8 +21,13 @@ class WatcherBook {
         this.ids = ids;
     }
 
+    /** The people and the addresses outside who are told. */
+    public record Watched(List<Long> persons, List<String> addresses) {
+        public static final Watched NOBODY = new Watched(List.of(), List.of());
+    }
+
     /** What was said with files that were sent by hand. */
-    record Sending(long sender, String message, Reviews.Watchers watchers) {
+    record Sending(long sender, String message, Watched watchers) {
     }
 
     void keep(long submission, Sending sending) {
@@ -32,18 +37,18 @@ class WatcherBook {
 
     Optional<Sending> sentWith(long submission) {
         return jdbc.sql("select sender_id, message, persons, addresses from sending where submission_id = ?").param(submission)
-                .query((row, n) -> new Sending(row.getLong(1), row.getString(2), new Reviews.Watchers(Json.read(row.getString(3), new TypeReference<List<Long>>() { }),
+                .query((row, n) -> new Sending(row.getLong(1), row.getString(2), new Watched(Json.read(row.getString(3), new TypeReference<List<Long>>() { }),
                         Json.read(row.getString(4), new TypeReference<List<String>>() { })))).optional();
     }
 
-    Reviews.Watchers of(long family) {
+    Watched of(long family) {
         List<Long> persons = jdbc.sql("select person_id from review_watcher where family_id = ? and person_id is not null order by id").param(family).query(Long.class).list();
         List<String> addresses = jdbc.sql("select address from review_watcher where family_id = ? and address is not null order by id").param(family).query(String.class).list();
-        return new Reviews.Watchers(persons.stream().filter(Objects::nonNull).distinct().toList(), addresses.stream().filter(Objects::nonNull).distinct().toList());
+        return new Watched(persons.stream().filter(Objects::nonNull).distinct().toList(), addresses.stream().filter(Objects::nonNull).distinct().toList());
     }
 
-    void add(long family, Reviews.Watchers more) {
-        Reviews.Watchers known = of(family);
+    void add(long family, Watched more) {
+        Watched known = of(family);
         more.persons().stream().distinct().filter(p -> !known.persons().contains(p))
                 .forEach(p -> jdbc.sql("insert into review_watcher (id, family_id, person_id) values (?, ?, ?)").params(ids.next(), family, p).update());
         more.addresses().stream().distinct().filter(a -> !known.addresses().contains(a))

@@ -1,5 +1,6 @@
 package app.pervius.server.rules;
 
+import app.pervius.core.passage.TakenBy;
 import app.pervius.core.project.FolderId;
 import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.HandlingRule;
@@ -53,14 +54,14 @@ public class Rules implements Choices.OfRules {
     }
 
     @Override
-    public Optional<PassageFacts.TakenBy> chosen(long project, long rule) {
+    public Optional<TakenBy> chosen(long project, long rule) {
         RuleSheet sheet = sheet(project);
         return sheet.rows().stream().filter(row -> row.ruleId() == rule && row.rule() instanceof HandlingRule).findFirst()
-                .map(row -> new PassageFacts.TakenBy(row.ruleId(), row.edition(), sheet.edition(), row.rule().name()));
+                .map(row -> new TakenBy(row.ruleId(), row.edition(), sheet.edition(), row.rule().name()));
     }
 
     @Override
-    public Handling handling(long project, PassageFacts.TakenBy by) {
+    public Handling handling(long project, TakenBy by) {
         Handling ofProject = projects.get(new Edition(project, by.sheet()), () -> book.at(project, by.sheet()).says().project());
         return edition(by.rule(), by.edition()) instanceof HandlingRule rule ? rule.plan().over(ofProject) : ofProject;
     }

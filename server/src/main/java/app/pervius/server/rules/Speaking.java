@@ -25,6 +25,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** What rules tell: the one that took the passage, and every watching rule in force that fits it now. */
@@ -57,8 +58,16 @@ public class Speaking implements RuleVoices {
     private record Voice(String rule, List<Telling> tellings, Optional<Long> watching) {
     }
 
-    /** Something that is told: by which rules, and in which words. */
-    public record Said(String rules, String text) {
+    /** Something that is told: by which rules, each once, and in which words. */
+    public record Said(List<String> by, String text) {
+        public Said {
+            by = List.copyOf(by);
+        }
+
+        /** The rules, as people read them. */
+        public String rules() {
+            return String.join(", ", by);
+        }
     }
 
     /**
@@ -91,7 +100,7 @@ public class Speaking implements RuleVoices {
         Map<Long, Integer> watching = new LinkedHashMap<>();
         for (Voice voice : voices(passage, occasion, sheet)) {
             for (Telling telling : voice.tellings()) {
-                Said said = new Said(voice.rule(), telling.text().isBlank() ? usual : telling.write(merged(passage, voice, known), usual, fields));
+                Said said = new Said(List.of(voice.rule()), telling.text().isBlank() ? usual : telling.write(merged(passage, voice, known), usual, fields));
                 List<Long> who = who(passage, occasion, telling.whom());
                 who.forEach(person -> persons.merge(person, said, Speaking::both));
                 List<String> outside = telling.whom().stream().filter(Audience.Outside.class::isInstance).map(a -> ((Audience.Outside) a).address()).toList();
@@ -103,7 +112,7 @@ public class Speaking implements RuleVoices {
     }
 
     private static Said both(Said one, Said other) {
-        String by = List.of(one.rules().split(", ")).contains(other.rules()) ? one.rules() : one.rules() + ", " + other.rules();
+        List<String> by = Stream.concat(one.by().stream(), other.by().stream()).distinct().toList();
         return new Said(by, one.text().contains(other.text()) ? one.text() : one.text() + "\n" + other.text());
     }
 

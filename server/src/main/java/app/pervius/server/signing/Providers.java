@@ -1,5 +1,6 @@
 package app.pervius.server.signing;
 
+import app.pervius.server.store.Outside;
 import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.http.Problem;
 import app.pervius.server.store.Secrets;
@@ -134,6 +135,7 @@ public class Providers implements ClientRegistrationRepository {
         if (provider == null) {
             return null;
         }
+        Outside.world("asks a provider");
         ClientRegistration made = ClientRegistrations.fromOidcIssuerLocation(provider.issuer).registrationId(key).clientId(provider.clientId)
                 .clientSecret(secrets.decrypt(provider.clientSecret)).scope("openid", "profile", "email").redirectUri(address + RETURN + key).clientName(provider.name)
                 .build();

@@ -2,6 +2,7 @@ package app.pervius.server.store;
 
 import app.pervius.core.issue.Target;
 import app.pervius.core.number.Source;
+import app.pervius.core.passage.Wait;
 import app.pervius.core.project.FieldKind;
 import app.pervius.core.register.RevisionSequence;
 import app.pervius.core.review.Chase;
@@ -33,6 +34,7 @@ public final class Json {
             .addMixIn(Leads.class, LeadsKinds.class)
             .addMixIn(Chase.Silence.class, Silences.class)
             .addMixIn(Rule.class, RuleKinds.class)
+            .addMixIn(Wait.Then.class, Thens.class)
             .addMixIn(app.pervius.core.rules.Condition.class, RuleConditions.class)
             .build();
 
@@ -142,6 +144,13 @@ public final class Json {
         @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.Any.class, name = "any"),
         @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.None.class, name = "none")})
     private interface RuleConditions {
+    }
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = Wait.Then.GoOn.class, name = "goOn"),
+        @JsonSubTypes.Type(value = Wait.Then.Stop.class, name = "stop")})
+    private interface Thens {
     }
 
     private Json() {

@@ -2,6 +2,8 @@ package app.pervius.server.store;
 
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.locks.ReentrantReadWriteLock;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * Who is writing at the moment, so that the database's file is written only while nobody is. H2 collects what a chunk of its
@@ -11,18 +13,32 @@ import java.util.concurrent.locks.ReentrantReadWriteLock;
  */
 public class WritesInFlight {
 
+    private static final Logger LOG = LoggerFactory.getLogger(WritesInFlight.class);
+    /** A transaction that takes longer is told of in the log. */
+    private static final long LONGEST_MILLIS = 1_000;
+
     private final ReentrantReadWriteLock lock = new ReentrantReadWriteLock();
     private final AtomicLong ended = new AtomicLong();
+    private final ThreadLocal<Long> begun = ThreadLocal.withInitial(System::nanoTime);
 
     /** A transaction that may write begins on this thread; waits while the file is being written. */
     public void begin() {
         lock.readLock().lock();
+        if (lock.getReadHoldCount() == 1) {
+            begun.set(System.nanoTime());
+        }
     }
 
     /** The transaction last begun on this thread has been committed or rolled back. */
     public void end() {
         ended.incrementAndGet();
         lock.readLock().unlock();
+        if (lock.getReadHoldCount() == 0) {
+            long millis = (System.nanoTime() - begun.get()) / 1_000_000;
+            if (millis > LONGEST_MILLIS) {
+                LOG.warn("a transaction that writes took {} ms; everybody who was answered meanwhile waited for it", millis);
+            }
+        }
     }
 
     /** Whether a transaction that may write is under way on this thread. */

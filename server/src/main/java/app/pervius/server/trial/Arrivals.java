@@ -3,7 +3,7 @@ package app.pervius.server.trial;
 import app.pervius.core.arrive.ArrivalEvent;
 import app.pervius.core.arrive.Bundle;
 import app.pervius.core.arrive.FileName;
-import app.pervius.core.passage.Station;
+import app.pervius.core.passage.Orders;
 import app.pervius.core.project.FieldValues;
 import app.pervius.server.content.MediaTypes;
 import app.pervius.server.folders.Files;
@@ -63,7 +63,7 @@ class Arrivals {
 
     /** Why a file would be refused before anything is judged; empty if it would not. */
     static Optional<String> refusal(Coming coming) {
-        return FileName.check(coming.name()) instanceof FileName.Checked.Refused(String reason) ? Optional.of(reason) : Optional.empty();
+        return FileName.check(coming.name()) instanceof FileName.Checked.Refused refused ? Optional.of(refused.reason()) : Optional.empty();
     }
 
     private PassageFacts facts(Bundle<Coming> bundle, Setting setting) {
@@ -75,9 +75,9 @@ class Arrivals {
             its.add(new PassageFacts.File(0, name.text(), known(coming, setting).orElse(""), coming.size(), types.tell(head(coming), name.text())));
         }
         String base = bundle.base();
-        return new PassageFacts(0, setting.folder().project(), 0, setting.folder().id(), setting.author(), people.person(setting.author()).firmId(), setting.uploader(),
-                newer ? ArrivalEvent.NEW_VERSION : ArrivalEvent.NEW_FILE, Optional.empty(), its.getFirst().name(), base, base, setting.given(), FieldValues.NONE, Optional.empty(), Optional.empty(),
-                Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), 1, false, false, 0, Optional.empty(), Station.ARRIVE, its, "trial");
+        PassageFacts.Origin origin = new PassageFacts.Origin(setting.folder().project(), 0, setting.folder().id(), setting.author(), people.person(setting.author()).firmId(),
+                setting.uploader(), newer ? ArrivalEvent.NEW_VERSION : ArrivalEvent.NEW_FILE, Optional.empty(), its.getFirst().name());
+        return PassageFacts.arriving(0, origin, base, setting.given(), Orders.NONE, its, "trial");
     }
 
     /** The hash of bytes that are in the store already, where the author's firm may see them: what is in them can be looked at. */

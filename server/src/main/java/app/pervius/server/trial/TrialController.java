@@ -155,6 +155,7 @@ class TrialController {
         refused(entry.files(), lines, all.size());
         for (int i = 0; i < all.size(); i++) {
             PassageFacts arrival = all.get(i).arrival().get();
+            trials.beforehand(List.of(arrival));
             KnownNumbers asItWas = all.get(i).passage().<KnownNumbers>map(id -> number -> book.knownBefore(project, number, id)).orElse(drafted.asItIs());
             Tried after = trials.attempt(arrival, draft, drafted, asItWas);
             List<String> differences = Comparison.between(trials.attempt(arrival, now, inForce, asItWas), after);
@@ -196,6 +197,7 @@ class TrialController {
         RuleSheet now = rules.sheet(project);
         for (int from = 0; from < all.size(); from += AT_ONCE) {
             List<PassageFacts> some = all.subList(from, Math.min(all.size(), from + AT_ONCE));
+            trials.beforehand(some);
             List<Tried> tried = trials.attempt(some, now, scratch);
             for (int i = 0; i < some.size(); i++) {
                 lines.write(new TrialLine(from + i + 1, all.size(), tried(some.get(i), null, tried.get(i), List.of(), actor.controls(project)), null, null));

@@ -1,5 +1,6 @@
 package app.pervius.server.numbers;
 
+import app.pervius.core.passage.Entry;
 import app.pervius.core.number.CounterKey;
 import app.pervius.core.number.Drawing;
 import app.pervius.core.passage.Station;
@@ -128,7 +129,7 @@ final class SlimLine {
                 .params(passage, document, number, now).update();
         Journal.Head head = Journal.Head.NONE;
         for (Station station : STATIONS) {
-            head = journal.write(head, new Journal.Note(passage, station, Journal.Kind.PASSED, Journal.Actor.PERVIUS, number, ""));
+            head = journal.write(head, new Journal.Note(passage, station, Entry.Kind.PASSED, Journal.Actor.PERVIUS, number, ""));
         }
         jdbc.sql("update passage set journal_seq = ?, journal_hash = ? where id = ?").params(head.seq(), head.hash(), passage).update();
         return number;

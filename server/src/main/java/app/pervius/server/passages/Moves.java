@@ -1,0 +1,101 @@
+package app.pervius.server.passages;
+
+import app.pervius.core.passage.Decision;
+import app.pervius.core.passage.Entry;
+import app.pervius.core.passage.Holder;
+import app.pervius.core.passage.Move;
+import app.pervius.core.passage.Passage;
+import app.pervius.core.project.FieldValues;
+import app.pervius.core.project.PersonId;
+import app.pervius.server.journal.Journal;
+import app.pervius.server.live.Live;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.Collection;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What a review does with the passages that are in it. Those that can go on are taken on by the engine, once woken. */
+@Service
+@Transactional(propagation = Propagation.MANDATORY)
+public class Moves {
+
+    private final PassageRepository passages;
+    private final Moving moving;
+    private final Journal journal;
+    private final Live live;
+    private final InstantSource clock;
+
+    Moves(PassageRepository passages, Moving moving, Journal journal, Live live, InstantSource clock) {
+        this.passages = passages;
+        this.moving = moving;
+        this.journal = journal;
+        this.live = live;
+        this.clock = clock;
+    }
+
+    /** Says who has waiting passages of one submission from now on, and until when they should answer; nothing happens to those that wait no more. */
+    public void heldBy(Collection<Long> ids, Holder holder, @Nullable Instant due, String waitsFor) {
+        together(ids, passage -> passage.heldBy(holder, Optional.ofNullable(due), waitsFor));
+    }
+
+    /** The same where a step of their review begins, which is written on their journals. */
+    public void stepBegins(Collection<Long> ids, Holder holder, Instant due, String step) {
+        together(ids, passage -> passage.stepBegins(holder, due, step, clock.instant()));
+    }
+
+    /** Each passage's row is written once, and one change of their submission is told. */
+    private void together(Collection<Long> ids, Function<Passage, Move> how) {
+        List<StoredPassage> rows = passages.findAllById(ids);
+        for (StoredPassage row : rows) {
+            if (how.apply(row.passage()) instanceof Move.Moved moved) {
+                moving.make(row, moved, Moving.By.pervius(""), null);
+            }
+        }
+        rows.stream().findFirst().ifPresent(row -> live.changed(new Live.Change(row.projectId, row.authorFirmId, Live.Topic.PASSAGE, row.submissionId)));
+    }
+
+    /** Writes on the journal of a passage what somebody has done with it at its station. */
+    public void note(long id, Entry.Kind kind, Journal.Actor actor, String account) {
+        // The journal is written as plain rows: what they refer to has to be there.
+        passages.flush();
+        StoredPassage row = passages.findById(id).orElseThrow();
+        row.note(journal, actor, new Entry(row.station, kind, account));
+    }
+
+    /** Gives a passage that waits in review its decision; nothing happens to one that waits no more. */
+    public void decided(long id, Decision decision, FieldValues values) {
+        ifPossible(id, passage -> passage.decided(decision, values));
+    }
+
+    /** The review of a waiting passage goes on at a step, 0-based, once it comes to review again. */
+    public void reviewFrom(long id, int step) {
+        ifPossible(id, passage -> passage.reviewFrom(step));
+    }
+
+    private void ifPossible(long id, Function<Passage, Move> how) {
+        StoredPassage row = passages.findById(id).orElseThrow();
+        if (how.apply(row.passage()) instanceof Move.Moved moved) {
+            moving.make(row, moved, Moving.By.pervius(""));
+        }
+    }
+
+    /** Takes a passage that waits in review out of the flow; its files stay where they are. */
+    public void takeBack(long id, Journal.Actor actor, String account) {
+        StoredPassage row = passages.findById(id).orElseThrow();
+        moving.make(row, row.passage().takenBack(account, clock.instant()).made(), new Moving.By(actor, "", null));
+    }
+
+    /** Brings a passage that was decided back to review, at a step, 0-based. */
+    public void reopen(long id, int step, Journal.Actor actor, String why, String account) {
+        StoredPassage row = passages.findById(id).orElseThrow();
+        Passage.Reopened again = new Passage.Reopened(new PersonId(Objects.requireNonNull(actor.person())), why);
+        moving.make(row, row.passage().reopened(step, again, account, clock.instant()).made(), new Moving.By(actor, "", null));
+    }
+}

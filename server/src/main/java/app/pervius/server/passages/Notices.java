@@ -1,0 +1,66 @@
+package app.pervius.server.passages;
+
+import app.pervius.core.passage.Notice;
+import app.pervius.core.passage.Notice.Whom;
+import app.pervius.server.messages.Messages;
+import app.pervius.server.people.People;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Tells those whom a passage concerns, each once. */
+@Component
+public class Notices {
+
+    private final Messages messages;
+    private final People people;
+    private final RuleVoices voices;
+    private final Watchers watchers;
+
+    Notices(Messages messages, People people, RuleVoices voices, Watchers watchers) {
+        this.messages = messages;
+        this.people = people;
+        this.voices = voices;
+        this.watchers = watchers;
+    }
+
+    /** @param by whoever does it and need not be told; absent where that is nobody */
+    void tell(PassageFacts passage, Notice notice, @Nullable Long by) {
+        List<Long> told = new ArrayList<>(direct(passage, notice).stream().filter(person -> !Objects.equals(person, by)).toList());
+        boolean watched = notice.whom().contains(Whom.WATCHERS);
+        if (watched) {
+            told.removeAll(watchers.persons(passage.id()));
+        }
+        messages.tell(told, notice.occasion(), about(passage), notice.text());
+        if (watched) {
+            told.addAll(watchers.persons(passage.id()));
+            watchers.tell(passage, notice);
+        }
+        if (notice.whom().contains(Whom.NAMED_BY_RULES)) {
+            voices.speak(passage, notice.occasion(), notice.known(), notice.text(), told);
+        }
+    }
+
+    /** The people a notice names itself, beside those whom rules and senders name. */
+    public List<Long> direct(PassageFacts passage, Notice notice) {
+        Set<Long> named = new LinkedHashSet<>();
+        if (notice.whom().contains(Whom.CONTROLLERS)) {
+            people.controllers(passage.project()).forEach(controller -> named.add(controller.id()));
+        }
+        boolean author = notice.whom().contains(Whom.AUTHOR)
+                || notice.whom().contains(Whom.AUTHOR_OF_STOP) && passage.handling().map(h -> h.tell().authorOfStops()).orElse(true)
+                || notice.whom().contains(Whom.AUTHOR_WITHOUT_RULE) && passage.rule().isEmpty();
+        if (author) {
+            named.add(passage.author());
+        }
+        return List.copyOf(named);
+    }
+
+    private static Messages.About about(PassageFacts passage) {
+        return new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(), passage.run(), passage.ruleInWords());
+    }
+}

@@ -1,0 +1,27 @@
+package app.pervius.server.passages;
+
+import java.util.List;
+
+/**
+ * What the review of a passage has been so far.
+ *
+ * @param begun whether it is or was in a review
+ * @param said what was said of it, in the order it was, as its author reads it
+ */
+public record Reviewed(boolean begun, List<Said> said) {
+
+    public static final Reviewed NOTHING = new Reviewed(false, List.of());
+
+    /** Something said in a step; {@code person} says for whom, where that is another. */
+    public record Said(String stepName, String person, int code, String comment) {
+    }
+
+    /** Knows of all passages; the feature that keeps reviews answers. */
+    public interface Keeper {
+        Reviewed of(long passage);
+    }
+
+    public Reviewed {
+        said = List.copyOf(said);
+    }
+}

@@ -363,7 +363,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_3"];
+        get: operations["all_4"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2347,7 +2347,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_2"];
+        get: operations["all_3"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2692,6 +2692,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rule-kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_2"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rule-sheet.schema.json": {
         parameters: {
             query?: never;
@@ -3023,6 +3039,63 @@ export interface components {
         };
         Asked: {
             password: string;
+        };
+        Audience: components["schemas"]["AudienceAuthor"] | components["schemas"]["AudienceUploader"] | components["schemas"]["AudienceMatrix"] | components["schemas"]["AudienceRole"] | components["schemas"]["AudienceFirm"] | components["schemas"]["AudiencePerson"] | components["schemas"]["AudienceAddress"];
+        AudienceAddress: {
+            address: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ADDRESS";
+        };
+        AudienceAuthor: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "AUTHOR";
+        };
+        AudienceFirm: {
+            /** Format: int64 */
+            id: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "FIRM";
+        };
+        AudienceMatrix: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "MATRIX";
+        };
+        AudiencePerson: {
+            /** Format: int64 */
+            id: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "PERSON";
+        };
+        AudienceRole: {
+            /** Format: int64 */
+            id: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ROLE";
+        };
+        AudienceUploader: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "UPLOADER";
         };
         Away: {
             /** Format: int64 */
@@ -3662,6 +3735,11 @@ export interface components {
             /** @enum {string} */
             station: "ARRIVE" | "IDENTIFY" | "NUMBER" | "PREPARE" | "REVIEW" | "ISSUE";
         };
+        KindView: {
+            key: string;
+            parts: components["schemas"]["PartView"][];
+            word: string;
+        };
         LeadsForm: {
             /** Format: int32 */
             code: number;
@@ -3993,6 +4071,18 @@ export interface components {
             looked: number;
             sentences: string[];
             subject: string;
+        };
+        PartView: {
+            key: string;
+            /** Format: int32 */
+            most?: number;
+            open: boolean;
+            options: components["schemas"]["WordView"][];
+            /** @enum {string} */
+            shape: "WORDS" | "PATTERN" | "ADDRESS" | "SIZE" | "SOME" | "ONE" | "FIELD" | "FIELD_VALUES" | "GROUP";
+            /** @enum {string} */
+            thing?: "FIRM" | "ROLE" | "PERSON";
+            word: string;
         };
         PassageFile: {
             /** Format: int64 */
@@ -4579,22 +4669,94 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
-        RuleCondition: {
-            conditions?: unknown[];
-            events?: ("NEW_FILE" | "NEW_VERSION" | "MOVED_IN" | "COPIED_IN" | "SENT_BY_HAND" | "PLACED")[];
-            field?: string;
-            firms?: number[];
-            formats?: ("PDF" | "CAD" | "MODEL" | "OFFICE" | "IMAGE" | "TEXT" | "PACKAGE" | "OTHER")[];
-            /** @enum {string} */
-            kind: "EVENT" | "AUTHOR" | "UPLOADER" | "NAME" | "FORMAT" | "SIZE" | "FIELD" | "ALL" | "ANY" | "NONE";
+        RuleCondition: components["schemas"]["RuleConditionFormat"] | components["schemas"]["RuleConditionName"] | components["schemas"]["RuleConditionField"] | components["schemas"]["RuleConditionAuthor"] | components["schemas"]["RuleConditionUploader"] | components["schemas"]["RuleConditionEvent"] | components["schemas"]["RuleConditionSize"] | components["schemas"]["RuleConditionAll"] | components["schemas"]["RuleConditionAny"] | components["schemas"]["RuleConditionNone"];
+        RuleConditionAll: {
+            conditions: components["schemas"]["RuleCondition"][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ALL";
+        };
+        RuleConditionAny: {
+            conditions: components["schemas"]["RuleCondition"][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ANY";
+        };
+        RuleConditionAuthor: {
+            firms: number[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "AUTHOR";
+            people: number[];
+            roles: number[];
+        };
+        RuleConditionEvent: {
+            events: ("NEW_FILE" | "NEW_VERSION" | "MOVED_IN" | "COPIED_IN" | "SENT_BY_HAND" | "PLACED")[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "EVENT";
+        };
+        RuleConditionField: {
+            field: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "FIELD";
+            values: string[];
+        };
+        RuleConditionFormat: {
+            formats: ("PDF" | "CAD" | "MODEL" | "OFFICE" | "IMAGE" | "TEXT" | "PACKAGE" | "OTHER")[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "FORMAT";
+        };
+        RuleConditionName: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "NAME";
+            pattern: string;
+        };
+        RuleConditionNone: {
+            conditions: components["schemas"]["RuleCondition"][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "NONE";
+        };
+        RuleConditionSize: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "SIZE";
             /** Format: int64 */
-            least?: number;
+            least: number;
             /** Format: int64 */
             most?: number;
-            pattern?: string;
-            people?: number[];
-            roles?: number[];
-            values?: string[];
+        };
+        RuleConditionUploader: {
+            firms: number[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "UPLOADER";
+            people: number[];
+            roles: number[];
         };
         RuleEntry: {
             /** Format: int64 */
@@ -4618,6 +4780,12 @@ export interface components {
             name: string;
             sentences: string[];
             watches: boolean;
+        };
+        RuleKinds: {
+            audiences: components["schemas"]["KindView"][];
+            conditions: components["schemas"]["KindView"][];
+            /** Format: int32 */
+            deepest: number;
         };
         RulePlace: {
             /** Format: int64 */
@@ -5012,7 +5180,7 @@ export interface components {
             /** @enum {string} */
             occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED";
             text: string;
-            whom: components["schemas"]["Whom"][];
+            whom: components["schemas"]["Audience"][];
         };
         TemplateEntry: {
             /** Format: int32 */
@@ -5214,13 +5382,6 @@ export interface components {
             /** @enum {string} */
             kind: "ROLE" | "PERSON" | "MATRIX" | "FIELD";
         };
-        Whom: {
-            address?: string;
-            /** Format: int64 */
-            id?: number;
-            /** @enum {string} */
-            kind: "AUTHOR" | "UPLOADER" | "ROLE" | "FIRM" | "MATRIX" | "PERSON" | "ADDRESS";
-        };
         WhoseView: {
             email: string;
             name: string;
@@ -5230,6 +5391,10 @@ export interface components {
             answered: number;
             inHand: boolean;
             person: string;
+        };
+        WordView: {
+            label: string;
+            name: string;
         };
         WorkingDays: {
             daysOff: ("MONDAY" | "TUESDAY" | "WEDNESDAY" | "THURSDAY" | "FRIDAY" | "SATURDAY" | "SUNDAY")[];
@@ -5736,7 +5901,7 @@ export interface operations {
             };
         };
     };
-    all_3: {
+    all_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -9230,7 +9395,7 @@ export interface operations {
             };
         };
     };
-    all_2: {
+    all_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -9766,6 +9931,26 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    all_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleKinds"];
+                };
             };
         };
     };

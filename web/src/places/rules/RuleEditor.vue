@@ -50,7 +50,7 @@ onMounted(() => {
       <legend>Which</legend>
       <p v-if="form.conditions.length === 0" class="quiet">No condition: every file that arrives.</p>
       <ConditionEdit v-for="(c, i) in form.conditions" :key="i" :model-value="c" :choices="choices" :depth="0" @update:model-value="(x) => setCondition(i, x)" @remove="form.conditions = form.conditions.filter((_, k) => k !== i)" />
-      <button class="act" type="button" data-test="add-condition" @click="form.conditions = [...form.conditions, emptyCondition('FORMAT')]">Add a condition</button>
+      <button class="act" type="button" data-test="add-condition" @click="form.conditions = [...form.conditions, emptyCondition(choices.kinds.conditions[0]!)]">Add a condition</button>
       <p v-if="form.conditions.length > 1" class="quiet">All of them have to be met.</p>
     </fieldset>
     <StationsEdit v-model="form.stations" :choices="choices" :project="project" :only="watching ? 'tell' : undefined" />

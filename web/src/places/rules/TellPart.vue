@@ -3,7 +3,7 @@ import MultiSelect from 'primevue/multiselect'
 import { computed } from 'vue'
 import type { Schemas } from '../../api/client'
 import { useSession } from '../../session'
-import type { Choices, Telling, Whom } from './choices'
+import { things, type Audience, type Choices, type Described, type Telling } from './choices'
 
 /** Whom a rule tells on which occasion, and in which words. */
 const tell = defineModel<Schemas['TellForm']>({ required: true })
@@ -13,26 +13,27 @@ const OCCASIONS: { occasion: Telling['occasion']; word: string }[] = [{ occasion
 const FIELDS = ['number', 'revision', 'title', 'status', 'decision', 'name', 'author', 'firm', 'folder', 'submission', 'purpose', 'reason']
 
 /** Audiences as single values of a list: "AUTHOR", "ROLE 12", "ADDRESS a@b". */
-const value = (w: Whom) => `${w.kind} ${w.address ?? w.id ?? ''}`
-const known = computed(() => [
-  { value: 'AUTHOR ', word: 'the author' }, { value: 'UPLOADER ', word: 'who handed it in' }, { value: 'MATRIX ', word: 'who is told by the matrix' },
-  ...props.choices.people.roles.map((r) => ({ value: `ROLE ${r.id}`, word: r.name })), ...props.choices.people.firms.map((f) => ({ value: `FIRM ${f.id}`, word: `everybody of ${f.name}` })),
-  ...props.choices.people.people.map((p) => ({ value: `PERSON ${p.id}`, word: p.name })),
-])
-const options = (t: Telling) => [...known.value, ...t.whom.filter((w) => w.kind === 'ADDRESS').map((w) => ({ value: value(w), word: w.address ?? '' }))]
+const kindOf = (key: string) => props.choices.kinds.audiences.find((k) => k.key === key)!
+const partOf = (key: string) => kindOf(key).parts[0]
+const value = (a: Audience) => `${a.kind} ${((a as unknown as Described)[partOf(a.kind)?.key ?? ''] as string | number | undefined) ?? ''}`
+const known = computed(() => props.choices.kinds.audiences.flatMap((k) => {
+  const part = k.parts[0]
+  return part ? things(props.choices, part.thing).map((t) => ({ value: `${k.key} ${t.id}`, word: k.word.replace('…', t.name) })) : [{ value: `${k.key} `, word: k.word }]
+}))
+const addressed = computed(() => props.choices.kinds.audiences.find((k) => k.parts[0]?.shape === 'ADDRESS'))
+const options = (t: Telling) => [...known.value, ...t.whom.filter((a) => a.kind === addressed.value?.key).map((a) => ({ value: value(a), word: value(a).slice(a.kind.length + 1) }))]
 const patch = (i: number, change: Partial<Telling>) => (tell.value = { tellings: tell.value.tellings.map((t, k) => (k === i ? { ...t, ...change } : t)) })
 
-function whom(values: string[]): Whom[] {
-  return values.map((v) => {
-    const [kind, id] = [v.slice(0, v.indexOf(' ')), v.slice(v.indexOf(' ') + 1)] as [Whom['kind'], string]
-    return kind === 'ADDRESS' ? { kind, address: id } : id ? { kind, id: Number(id) } : { kind }
-  })
+function audience(of: string): Audience {
+  const [kind, said] = [of.slice(0, of.indexOf(' ')), of.slice(of.indexOf(' ') + 1)]
+  const part = partOf(kind)
+  return (part ? { kind, [part.key]: part.shape === 'ONE' ? Number(said) : said } : { kind }) as Audience
 }
 
 function addAddress(i: number, event: Event) {
   const input = event.target as HTMLInputElement
   const address = input.value.trim()
-  if (address) patch(i, { whom: [...tell.value.tellings[i]!.whom, { kind: 'ADDRESS', address }] })
+  if (address && addressed.value) patch(i, { whom: [...tell.value.tellings[i]!.whom, audience(`${addressed.value.key} ${address}`)] })
   input.value = ''
 }
 const text = (event: Event) => (event.target as HTMLInputElement).value
@@ -43,8 +44,8 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
     <div v-for="(t, i) in tell.tellings" :key="i" class="telling">
       <span class="row"><select class="text" :value="t.occasion" aria-label="When" @change="patch(i, { occasion: text($event) as Telling['occasion'] })"><option v-for="o in OCCASIONS" :key="o.occasion" :value="o.occasion">{{ o.word }}</option></select>
         <button class="act bare" type="button" :aria-label="`Leave out: ${OCCASIONS.find((o) => o.occasion === t.occasion)?.word}`" @click="tell = { tellings: tell.tellings.filter((_, k) => k !== i) }">Leave out</button></span>
-      <MultiSelect :model-value="t.whom.map(value)" :options="options(t)" option-label="word" option-value="value" placeholder="nobody" filter :aria-label="`Who is told ${OCCASIONS.find((o) => o.occasion === t.occasion)?.word.toLowerCase()}`" @update:model-value="(v: string[]) => patch(i, { whom: whom(v) })" />
-      <input class="text" type="email" maxlength="200" placeholder="and an address outside, Enter" aria-label="An address outside the project" @keydown.enter.prevent="addAddress(i, $event)" @change="addAddress(i, $event)">
+      <MultiSelect :model-value="t.whom.map(value)" :options="options(t)" option-label="word" option-value="value" placeholder="nobody" filter :aria-label="`Who is told ${OCCASIONS.find((o) => o.occasion === t.occasion)?.word.toLowerCase()}`" @update:model-value="(v: string[]) => patch(i, { whom: v.map(audience) })" />
+      <input v-if="addressed" class="text" type="email" :maxlength="addressed.parts[0]?.most" placeholder="and an address outside, Enter" aria-label="An address outside the project" @keydown.enter.prevent="addAddress(i, $event)" @change="addAddress(i, $event)">
       <textarea class="text" rows="2" maxlength="500" :value="t.text" placeholder="the usual words" aria-label="Text, with merge fields" @input="patch(i, { text: text($event) })" />
     </div>
     <button class="act bare" type="button" @click="tell = { tellings: [...tell.tellings, { occasion: 'ISSUED', whom: [], text: '' }] }">Tell somebody else</button>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { emptyCondition, emptyRule, ownWord } from './choices'
+import { emptyCondition, emptyRule, ownWord, type Part } from './choices'
 
 describe('what a rule begins with', () => {
   it('leaves every station to the project', () => {
@@ -16,8 +16,10 @@ describe('what a rule begins with', () => {
     expect(ownWord('issue', project).issue?.byCode.map((f) => f.asProject)).toEqual([true, true, true, true])
   })
 
-  it('has a beginning for every kind of condition', () => {
-    expect(emptyCondition('SIZE')).toEqual({ kind: 'SIZE', least: 0 })
-    expect(emptyCondition('ANY')).toEqual({ kind: 'ANY', conditions: [] })
+  it('begins a condition with what its parts begin with', () => {
+    const part = (key: string, shape: Part['shape'], open = false) => ({ key, word: key, shape, options: [], open })
+    expect(emptyCondition({ key: 'SIZE', word: 'size', parts: [part('least', 'SIZE'), part('most', 'SIZE', true)] })).toEqual({ kind: 'SIZE', least: 0 })
+    expect(emptyCondition({ key: 'ANY', word: 'any', parts: [part('conditions', 'GROUP')] })).toEqual({ kind: 'ANY', conditions: [] })
+    expect(emptyCondition({ key: 'NAME', word: 'name', parts: [part('pattern', 'PATTERN')] })).toEqual({ kind: 'NAME', pattern: '' })
   })
 })

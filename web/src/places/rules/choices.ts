@@ -7,6 +7,8 @@ export interface Choices {
   routes: Schemas['RouteView'][]
   people: Schemas['EverybodyView']
   sequences: Schemas['SequenceForm'][]
+  /** What conditions and audiences are made of. */
+  kinds: Schemas['RuleKinds']
   /** Ids of the folders rules may be made to stand on; absent for all. */
   kept?: Set<number>
 }
@@ -14,13 +16,13 @@ export interface Choices {
 /** @param own whether rules may stand only on folders that whoever asks looks after */
 export async function askChoices(project: number, own = false): Promise<Choices> {
   const params = { params: { path: { project } } }
-  const [folders, schemes, routes, people, sequences] = await Promise.all([
+  const [folders, schemes, routes, people, sequences, kinds] = await Promise.all([
     data(api.GET('/api/projects/{project}/folders', params)), data(api.GET('/api/projects/{project}/schemes', params)),
     data(api.GET('/api/projects/{project}/routes', params)), data(api.GET('/api/projects/{project}/people', params)),
-    data(api.GET('/api/projects/{project}/revision-sequences', params)),
+    data(api.GET('/api/projects/{project}/revision-sequences', params)), data(api.GET('/api/rule-kinds')),
   ])
   const kept = own ? new Set(await data(api.GET('/api/projects/{project}/kept-folders', params))) : undefined
-  return { kept, folders, schemes: schemes.filter((s) => s.form.of === 'DOCUMENTS'), routes, people, sequences: sequences.sequences }
+  return { kept, folders, schemes: schemes.filter((s) => s.form.of === 'DOCUMENTS'), routes, people, sequences: sequences.sequences, kinds }
 }
 
 export type Rule = Schemas['RuleForm']
@@ -28,20 +30,12 @@ export type Condition = Schemas['RuleCondition']
 export type Stations = Schemas['HandlingForm']
 export type Place = Schemas['PlaceForm']
 export type Telling = Schemas['TellingForm']
-export type Whom = Schemas['Whom']
-export type Format = NonNullable<Condition['formats']>[number]
-export type Event = NonNullable<Condition['events']>[number]
+export type Audience = Schemas['Audience']
+export type Kind = Schemas['KindView']
+export type Part = Schemas['PartView']
 export type Station = keyof Stations
 export type Finding = Schemas['Finding']
 
-export const FORMATS: { format: Format; word: string }[] = [
-  { format: 'PDF', word: 'PDF' }, { format: 'CAD', word: 'CAD drawing' }, { format: 'OFFICE', word: 'office document' }, { format: 'IMAGE', word: 'image' },
-  { format: 'TEXT', word: 'text' }, { format: 'MODEL', word: 'building model' }, { format: 'PACKAGE', word: 'ZIP' }, { format: 'OTHER', word: 'other' },
-]
-export const EVENTS: { event: Event; word: string }[] = [
-  { event: 'NEW_FILE', word: 'a new file' }, { event: 'NEW_VERSION', word: 'a new version' }, { event: 'MOVED_IN', word: 'moved in' },
-  { event: 'COPIED_IN', word: 'copied in' }, { event: 'SENT_BY_HAND', word: 'sent by hand' }, { event: 'PLACED', word: 'placed by Pervius' },
-]
 export const USUAL_NAME = '{number}_{revision}_{status}'
 
 /** A handling rule that leaves every station to the project, or a watching rule that tells nobody yet. */
@@ -49,18 +43,31 @@ export function emptyRule(kind: Rule['kind'] = 'HANDLING'): Rule {
   return { kind, name: '', description: '', places: [], conditions: [], stations: kind === 'WATCHING' ? { tell: { tellings: [{ occasion: 'ARRIVED', whom: [], text: '' }] } } : {} }
 }
 
-/** What a condition of a kind begins with. */
-export function emptyCondition(kind: Condition['kind']): Condition {
-  switch (kind) {
-    case 'EVENT': return { kind, events: [] }
-    case 'AUTHOR':
-    case 'UPLOADER': return { kind, firms: [], people: [], roles: [] }
-    case 'NAME': return { kind, pattern: '' }
-    case 'FORMAT': return { kind, formats: [] }
-    case 'SIZE': return { kind, least: 0 }
-    case 'FIELD': return { kind, field: 'type', values: [] }
-    default: return { kind, conditions: [] }
+/** A thing of one of several kinds as its parts see it: each value under the key of its part. */
+export type Described = { kind: string } & Record<string, unknown>
+
+/** What a part begins with; nothing where it may be absent. */
+function beginning(part: Part): unknown {
+  switch (part.shape) {
+    case 'PATTERN':
+    case 'ADDRESS': return ''
+    case 'FIELD': return 'type'
+    case 'SIZE': return part.open ? undefined : 0
+    case 'ONE': return undefined
+    default: return []
   }
+}
+
+/** What a condition of a kind begins with. */
+export function emptyCondition(kind: Kind): Condition {
+  const parts = kind.parts.map((part) => [part.key, beginning(part)]).filter(([, value]) => value !== undefined)
+  return { kind: kind.key, ...Object.fromEntries(parts) } as Condition
+}
+
+/** Everything of a sort that a part can name. */
+export function things(choices: Choices, thing: Part['thing']): { id: number; name: string }[] {
+  const of = { FIRM: choices.people.firms, ROLE: choices.people.roles, PERSON: choices.people.people }
+  return thing ? of[thing] : []
 }
 
 export function emptyPlace(folder: number, status: string): Place {

@@ -15,6 +15,7 @@ import java.lang.reflect.Type;
 import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
@@ -43,8 +44,12 @@ class ApiDescription {
             if (!chain.hasNext()) {
                 return null;
             }
-            Schema<?> resolved = chain.next().resolve(type, context, chain);
             Class<?> raw = raw(type.getType());
+            Optional<Schema<?>> described = DescribedSchemas.of(raw, context);
+            if (described.isPresent()) {
+                return described.get();
+            }
+            Schema<?> resolved = chain.next().resolve(type, context, chain);
             if (resolved != null && raw.isRecord()) {
                 String name = resolved.get$ref() == null ? resolved.getName() : resolved.get$ref().substring(resolved.get$ref().lastIndexOf('/') + 1);
                 require(name == null ? resolved : context.getDefinedModels().getOrDefault(name, resolved), raw);

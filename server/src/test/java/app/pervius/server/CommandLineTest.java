@@ -78,10 +78,11 @@ class CommandLineTest {
         Path data;
         try (Running.App app = Running.start("serve", Map.of())) {
             data = app.data();
+            String hash = app.bean(Passwords.class).hash("tidal heron ballast", List.of());
             app.bean(TransactionTemplate.class).executeWithoutResult(status -> {
                 AccountBook accounts = app.bean(AccountBook.class);
                 long ines = accounts.make("Ines Calderwood", "ines@kwb.example", true);
-                accounts.setPassword(ines, app.bean(Passwords.class).hash("tidal heron ballast", List.of()));
+                accounts.setPassword(ines, hash);
             });
         }
         assertThat(run("admin", "--data", data.toString(), "--email", "nobody@kwb.example").said()).contains("There is no account with the address nobody@kwb.example");

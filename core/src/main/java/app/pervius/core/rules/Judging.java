@@ -2,6 +2,7 @@ package app.pervius.core.rules;
 
 import app.pervius.core.arrive.ArrivalEvent;
 import app.pervius.core.arrive.FileFormat;
+import app.pervius.core.kind.Names;
 import app.pervius.core.pattern.Compiled;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.pattern.Reading;
@@ -40,7 +41,7 @@ final class Judging {
             case Condition.All(var of) -> of.stream().map(this::unmet).flatMap(Optional::stream).findFirst();
             case Condition.Any(var of) -> any(of);
             case Condition.None(var of) -> of.stream().filter(c -> unmet(c).isEmpty()).findFirst()
-                    .map(met -> "the rule leaves out " + ConditionWords.of(met, arrival.nameFields()));
+                    .map(met -> "the rule leaves out " + Conditions.KINDS.phrase(met, Names.ofFieldsOnly(arrival.nameFields())));
         };
     }
 

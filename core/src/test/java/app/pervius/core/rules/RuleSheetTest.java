@@ -111,7 +111,7 @@ class RuleSheetTest {
         Condition drawing = field("type", "DR");
         assertThat(unmet(new Condition.Any(List.of(small, drawing)), arrival("Weir", FileFormat.PDF)))
                 .isEqualTo("its largest file has 5 kB, the rule takes at most 1 kB; and nothing says what “Document type” is, the rule takes DR");
-        assertThat(unmet(new Condition.None(List.of(format(FileFormat.PDF))), arrival("Weir", FileFormat.PDF))).isEqualTo("the rule leaves out what is PDF");
+        assertThat(unmet(new Condition.None(List.of(format(FileFormat.PDF))), arrival("Weir", FileFormat.PDF))).isEqualTo("the rule leaves out PDF files");
         assertThat(taken(sheet(rule("It", FOLDER, true, new Condition.Any(List.of(small, format(FileFormat.PDF))), new Condition.None(List.of(drawing)))),
                 arrival("Weir", FileFormat.PDF))).isPresent();
         assertThat(taken(sheet(rule("It", FOLDER, true, new Condition.All(List.of(format(FileFormat.PDF), drawing)))), arrival("Weir", FileFormat.PDF))).isEmpty();

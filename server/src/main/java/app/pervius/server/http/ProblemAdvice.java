@@ -67,6 +67,14 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
                 return ResponseEntity.status(refused.status()).header(HttpHeaders.CONNECTION, "close").body(detail(refused.status(), refused.type(), String.valueOf(refused.getMessage())));
             }
         }
+        for (Throwable cause = unreadable; cause != null; cause = cause.getCause()) {
+            if (cause instanceof Misfit misfit) {
+                Problem problem = Problem.invalid(misfit.field(), String.valueOf(misfit.getMessage()));
+                ProblemDetail detail = detail(problem.status(), problem.type(), problem.sentence());
+                problem.more().forEach(detail::setProperty);
+                return ResponseEntity.status(problem.status()).body(detail);
+            }
+        }
         return ResponseEntity.badRequest().body(detail(HttpStatus.BAD_REQUEST, "unreadable", "What was sent cannot be read as what this call takes."));
     }
 

@@ -1,9 +1,7 @@
 package app.pervius.server.rulefile;
 
-import app.pervius.core.project.FirmId;
+import app.pervius.core.kind.Thing;
 import app.pervius.core.project.FolderId;
-import app.pervius.core.project.PersonId;
-import app.pervius.core.project.RoleId;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.people.People;
 import java.util.HashMap;
@@ -34,32 +32,25 @@ final class Naming {
         return name(folderPaths, folder.value());
     }
 
-    String of(FirmId firm) {
-        return name(firmCodes, firm.value());
-    }
-
-    String of(RoleId role) {
-        return name(roleNames, role.value());
-    }
-
-    String of(PersonId person) {
-        return name(addresses, person.value());
-    }
-
     Optional<FolderId> folder(String name) {
         return id(folderPaths, name).map(FolderId::new);
     }
 
-    Optional<FirmId> firm(String name) {
-        return id(firmCodes, name).map(FirmId::new);
+    /** What a thing of a condition or an audience is called. */
+    String of(Thing thing, long id) {
+        return name(names(thing), id);
     }
 
-    Optional<RoleId> role(String name) {
-        return id(roleNames, name).map(RoleId::new);
+    Optional<Long> find(Thing thing, String name) {
+        return id(names(thing), name);
     }
 
-    Optional<PersonId> person(String name) {
-        return id(addresses, name).map(PersonId::new);
+    private Map<Long, String> names(Thing thing) {
+        return switch (thing) {
+            case FIRM -> firmCodes;
+            case ROLE -> roleNames;
+            case PERSON -> addresses;
+        };
     }
 
     private static String name(Map<Long, String> names, long id) {

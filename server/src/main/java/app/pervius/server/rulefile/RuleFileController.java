@@ -1,7 +1,9 @@
 package app.pervius.server.rulefile;
 
 import app.pervius.core.rules.Rule;
+import app.pervius.core.rules.Conditions;
 import app.pervius.core.rules.RuleSheet;
+import app.pervius.core.tell.Audiences;
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.people.People;
@@ -17,9 +19,11 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 import org.jspecify.annotations.Nullable;
 import org.springframework.core.io.ClassPathResource;
-import org.springframework.core.io.Resource;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -43,14 +47,16 @@ class RuleFileController {
     private final Folders folders;
     private final People people;
     private final Projects projects;
+    private final JsonMapper json;
 
-    RuleFileController(SheetStates states, Rules inForce, SheetTakeOver taking, Folders folders, People people, Projects projects) {
+    RuleFileController(SheetStates states, Rules inForce, SheetTakeOver taking, Folders folders, People people, Projects projects, JsonMapper json) {
         this.states = states;
         this.inForce = inForce;
         this.taking = taking;
         this.folders = folders;
         this.people = people;
         this.projects = projects;
+        this.json = json;
     }
 
     /**
@@ -103,10 +109,14 @@ class RuleFileController {
         };
     }
 
-    /** What a rule file may say (JSON Schema 2020-12). */
+    /** What a rule file may say (JSON Schema 2020-12); conditions and audiences as they are described. */
     @GetMapping(path = "/api/rule-sheet.schema.json", produces = "application/schema+json")
     @ApiResponse(responseCode = "200", content = @Content(mediaType = "application/schema+json", schema = @Schema(type = "object")))
-    ResponseEntity<Resource> schema() {
-        return ResponseEntity.ok().contentType(MediaType.parseMediaType("application/schema+json")).body(new ClassPathResource("rule-sheet.schema.json"));
+    ResponseEntity<JsonNode> schema() throws IOException {
+        ObjectNode schema = (ObjectNode) json.readTree(new ClassPathResource("rule-sheet.schema.json").getContentAsByteArray());
+        ObjectNode definitions = (ObjectNode) schema.get("$defs");
+        definitions.set("condition", json.valueToTree(KindsInFile.schema(Conditions.KINDS, "#/$defs/condition")));
+        definitions.set("audience", json.valueToTree(KindsInFile.schema(Audiences.KINDS, "#/$defs/audience")));
+        return ResponseEntity.ok().contentType(MediaType.parseMediaType("application/schema+json")).body(schema);
     }
 }

@@ -1,7 +1,5 @@
 package app.pervius.server.rulefile;
 
-import app.pervius.core.arrive.ArrivalEvent;
-import app.pervius.core.arrive.FileFormat;
 import app.pervius.core.identify.Checks;
 import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.issue.IssuePlan;
@@ -10,21 +8,21 @@ import app.pervius.core.number.NumberPlan;
 import app.pervius.core.passage.Unreadable;
 import app.pervius.core.review.ReviewPlan;
 import app.pervius.core.rules.Condition;
+import app.pervius.core.rules.Conditions;
 import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.HandlingRule;
-import app.pervius.core.rules.Parties;
 import app.pervius.core.rules.Plan;
 import app.pervius.core.rules.Rule;
 import app.pervius.core.rules.WatchingRule;
 import app.pervius.core.rules.Where;
 import app.pervius.core.rules.Which;
 import app.pervius.core.tell.Audience;
+import app.pervius.core.tell.Audiences;
 import app.pervius.core.tell.Occasion;
 import app.pervius.core.tell.TellPlan;
 import app.pervius.core.tell.Telling;
 import java.io.StringReader;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -54,7 +52,6 @@ final class RuleFileReader {
     private static final int NAME = 200;
     private static final int PATTERN = 500;
     private static final int DESCRIPTION = 2_000;
-    private static final int DEEPEST_GROUP = 5;
 
     /** What reading gives. */
     sealed interface Read {
@@ -66,10 +63,14 @@ final class RuleFileReader {
     }
 
     private final Naming naming;
+    private final KindsInFile<Condition> conditions;
+    private final KindsInFile<Audience> audiences;
     private final List<FileFault> faults = new ArrayList<>();
 
     RuleFileReader(Naming naming) {
         this.naming = naming;
+        this.conditions = new KindsInFile<>(Conditions.KINDS, naming);
+        this.audiences = new KindsInFile<>(Audiences.KINDS, naming);
     }
 
     Read read(String text) {
@@ -92,13 +93,13 @@ final class RuleFileReader {
             if (root == null) {
                 return new Read.Wrong(List.of(new FileFault(1, "The file is empty.")));
             }
-            Read.Sheet sheet = sheet(new Part(root, faults));
+            Read.Sheet sheet = sheet(new FilePart(root, faults));
             return faults.isEmpty() ? sheet : new Read.Wrong(List.copyOf(faults));
         } catch (MarkedYAMLException e) {
             int where = e.getProblemMark() == null ? 1 : e.getProblemMark().getLine() + 1;
-            return new Read.Wrong(List.of(new FileFault(where, "This is not YAML: " + Part.shown(String.valueOf(e.getProblem())) + ".")));
+            return new Read.Wrong(List.of(new FileFault(where, "This is not YAML: " + FilePart.shown(String.valueOf(e.getProblem())) + ".")));
         } catch (YAMLException e) {
-            return new Read.Wrong(List.of(new FileFault(1, "This is not YAML that can be read: " + Part.shown(String.valueOf(e.getMessage())) + ".")));
+            return new Read.Wrong(List.of(new FileFault(1, "This is not YAML that can be read: " + FilePart.shown(String.valueOf(e.getMessage())) + ".")));
         }
     }
 
@@ -130,7 +131,7 @@ final class RuleFileReader {
         return Optional.empty();
     }
 
-    private Read.Sheet sheet(Part root) {
+    private Read.Sheet sheet(FilePart root) {
         if (!root.mapping("A rule file")) {
             return new Read.Sheet(Handling.USUAL, List.of());
         }
@@ -150,20 +151,20 @@ final class RuleFileReader {
         return new Read.Sheet(project, rules);
     }
 
-    private Optional<Rule> rule(Part row) {
+    private Optional<Rule> rule(FilePart row) {
         if (!row.mapping("A rule")) {
             return Optional.empty();
         }
         String name = row.need("name").flatMap(p -> p.text("The name of a rule", NAME)).orElse("");
         String about = row.find("about").flatMap(p -> p.text("“about”", DESCRIPTION)).orElse("");
         Where where = new Where(row.need("stands-on").map(p -> p.list("“stands-on”", this::standing)).orElse(List.of()));
-        Which which = new Which(row.find("takes").map(p -> p.list("“takes”", c -> condition(c, 0))).orElse(List.of()));
+        Which which = new Which(row.find("takes").map(p -> p.list("“takes”", conditions::read)).orElse(List.of()));
         String kind = row.need("kind").flatMap(p -> p.text("The kind of a rule", NAME)).orElse("handling");
         Rule rule = switch (kind) {
             case "watching" -> new WatchingRule(name, about, where, which, row.need("tell").map(this::tell).orElse(TellPlan.NOBODY));
             case "handling" -> new HandlingRule(name, about, where, which, stations(row));
             default -> {
-                row.find("kind").ifPresent(p -> p.wrong("A rule is handling or watching, not “" + Part.shown(kind) + "”."));
+                row.find("kind").ifPresent(p -> p.wrong("A rule is handling or watching, not “" + FilePart.shown(kind) + "”."));
                 yield new HandlingRule(name, about, where, which, Plan.AS_PROJECT);
             }
         };
@@ -171,7 +172,7 @@ final class RuleFileReader {
         return Optional.of(rule);
     }
 
-    private Optional<Where.Standing> standing(Part place) {
+    private Optional<Where.Standing> standing(FilePart place) {
         if (!place.mapping("A place a rule stands on")) {
             return Optional.empty();
         }
@@ -181,78 +182,13 @@ final class RuleFileReader {
         return folder.map(id -> new Where.Standing(id, below));
     }
 
-    private Optional<Condition> condition(Part part, int depth) {
-        if (depth > DEEPEST_GROUP) {
-            part.wrong("Groups may stand in groups " + DEEPEST_GROUP + " deep, not deeper.");
-            return Optional.empty();
-        }
-        return part.onlyKey("A condition").flatMap(key -> part.find(key).flatMap(value -> switch (key) {
-            case "came" -> Optional.of(new Condition.Came(new HashSet<>(value.list("“came”", p -> p.word("A way to arrive", ArrivalEvent.class)))));
-            case "format" -> Optional.of(new Condition.HasFormat(new HashSet<>(value.list("“format”", p -> p.word("A file format", FileFormat.class)))));
-            case "author" -> parties(value).map(Condition.From::new);
-            case "uploader" -> parties(value).map(Condition.HandedInBy::new);
-            case "name" -> value.text("A pattern for names", PATTERN).map(Condition.Named::new);
-            case "bytes" -> sized(value);
-            case "field" -> field(value);
-            case "all" -> Optional.of(new Condition.All(group(value, depth)));
-            case "any" -> Optional.of(new Condition.Any(group(value, depth)));
-            case "none" -> Optional.of(new Condition.None(group(value, depth)));
-            default -> {
-                part.wrong("A condition is one of all, any, author, bytes, came, field, format, name, none, uploader, not “" + Part.shown(key) + "”.");
-                yield Optional.empty();
-            }
-        }));
-    }
-
-    private List<Condition> group(Part part, int depth) {
-        return part.list("A group of conditions", p -> condition(p, depth + 1));
-    }
-
-    private static Optional<Condition> sized(Part part) {
-        if (!part.mapping("A range of bytes")) {
-            return Optional.empty();
-        }
-        long least = part.find("at-least").flatMap(p -> p.count("“at-least”")).orElse(0L);
-        long most = part.find("at-most").flatMap(p -> p.count("“at-most”")).orElse(Long.MAX_VALUE);
-        part.nothingElse();
-        if (most < least) {
-            part.wrong("A size goes from a smaller to a larger number of bytes.");
-            return Optional.empty();
-        }
-        return Optional.of(new Condition.Sized(least, most));
-    }
-
-    private static Optional<Condition> field(Part part) {
-        if (!part.mapping("A condition on a field")) {
-            return Optional.empty();
-        }
-        Optional<String> key = part.need("key").flatMap(p -> p.text("The key of a field", 60));
-        List<String> values = part.need("is").map(p -> p.list("“is”", v -> v.text("A value", NAME))).orElse(List.of());
-        part.nothingElse();
-        return key.map(k -> new Condition.FieldIs(k, new HashSet<>(values)));
-    }
-
-    private Optional<Parties> parties(Part part) {
-        if (!part.mapping("Firms, roles and people")) {
-            return Optional.empty();
-        }
-        Parties parties = new Parties(new HashSet<>(named(part, "firms", "firm", naming::firm)), new HashSet<>(named(part, "people", "person", naming::person)),
-                new HashSet<>(named(part, "roles", "role", naming::role)));
-        part.nothingElse();
-        return Optional.of(parties);
-    }
-
-    private static <T> List<T> named(Part part, String key, String what, Function<String, Optional<T>> find) {
-        return part.find(key).map(p -> p.list("“" + key + "”", n -> n.named(what, find))).orElse(List.of());
-    }
-
-    private Plan stations(Part part) {
+    private Plan stations(FilePart part) {
         return new Plan(part.find("identify").filter(p -> p.mapping("“identify”")).map(RuleFileReader::identify),
                 part.find("number").flatMap(p -> keyOrNone(p, "scheme").map(NumberPlan::new)), part.find("review").flatMap(p -> keyOrNone(p, "route").map(ReviewPlan::new)),
                 part.find("issue").filter(p -> p.mapping("“issue”")).map(this::issue), part.find("tell").map(this::tell));
     }
 
-    private static Optional<Optional<String>> keyOrNone(Part part, String key) {
+    private static Optional<Optional<String>> keyOrNone(FilePart part, String key) {
         if (!part.isMapping()) {
             Optional<String> said = part.text("“none” or a " + key, NAME);
             if (said.filter("none"::equals).isEmpty()) {
@@ -266,7 +202,7 @@ final class RuleFileReader {
         return value.map(Optional::of);
     }
 
-    private static IdentifyPlan identify(Part part) {
+    private static IdentifyPlan identify(FilePart part) {
         List<String> names = part.find("names").map(p -> p.list("“names”", n -> n.text("A name pattern", PATTERN))).orElse(List.of());
         List<String> asks = part.find("asks").map(p -> p.list("“asks”", n -> n.text("The key of a field", 60))).orElse(List.of());
         Checks.TitleBlock titleBlock = part.find("title-block").flatMap(p -> p.word("“title-block”", Checks.TitleBlock.class)).orElse(Checks.TitleBlock.NOT_COMPARED);
@@ -278,11 +214,11 @@ final class RuleFileReader {
         return new IdentifyPlan(names, asks, checks, sequence);
     }
 
-    private static Checks.Then then(Part part, String key) {
+    private static Checks.Then then(FilePart part, String key) {
         return part.find(key).flatMap(p -> p.word("“" + key + "”", Checks.Then.class)).orElse(Checks.Then.STOP);
     }
 
-    private IssuePlan issue(Part part) {
+    private IssuePlan issue(FilePart part) {
         Map<Integer, Target> byCode = new LinkedHashMap<>();
         for (int code = 1; code <= 4; code++) {
             int digit = code;
@@ -293,7 +229,7 @@ final class RuleFileReader {
         return new IssuePlan(byCode, atOnce);
     }
 
-    private Optional<Target> target(Part part) {
+    private Optional<Target> target(FilePart part) {
         if (part.isMapping()) {
             return place(part).map(Function.identity());
         }
@@ -302,13 +238,13 @@ final class RuleFileReader {
             case "as-project" -> Optional.of(new Target.AsProject());
             case "back-to-author" -> Optional.of(new Target.BackToAuthor());
             default -> {
-                part.wrong("What follows is as-project, back-to-author or a place with its folder, not “" + Part.shown(word) + "”.");
+                part.wrong("What follows is as-project, back-to-author or a place with its folder, not “" + FilePart.shown(word) + "”.");
                 yield Optional.empty();
             }
         });
     }
 
-    private Optional<Target.Place> place(Part part) {
+    private Optional<Target.Place> place(FilePart part) {
         if (!part.mapping("A place")) {
             return Optional.empty();
         }
@@ -327,17 +263,17 @@ final class RuleFileReader {
         return into.map(to -> new Target.Place(to, status, manner, whenTaken, sets, copies));
     }
 
-    private Optional<Target.Into> into(Part part) {
+    private Optional<Target.Into> into(FilePart part) {
         String path = part.find("path").flatMap(p -> p.text("A path", PATTERN)).orElse("");
         String name = part.find("name").flatMap(p -> p.text("A name pattern", PATTERN)).orElse(IssuePlan.USUAL_NAME);
         return part.need("folder").flatMap(p -> p.named("folder", naming::folder)).map(folder -> new Target.Into(folder, path, name));
     }
 
-    private TellPlan tell(Part part) {
+    private TellPlan tell(FilePart part) {
         return new TellPlan(part.list("“tell”", this::telling));
     }
 
-    private Optional<Telling> telling(Part part) {
+    private Optional<Telling> telling(FilePart part) {
         if (!part.mapping("A telling")) {
             return Optional.empty();
         }
@@ -348,33 +284,9 @@ final class RuleFileReader {
             }
             return occasion;
         });
-        List<Audience> whom = part.need("whom").map(p -> p.list("“whom”", this::audience)).orElse(List.of());
+        List<Audience> whom = part.need("whom").map(p -> p.list("“whom”", audiences::read)).orElse(List.of());
         String text = part.find("text").flatMap(p -> p.text("A text", Telling.LONGEST)).orElse("");
         part.nothingElse();
         return when.map(occasion -> new Telling(occasion, whom, text));
-    }
-
-    private Optional<Audience> audience(Part part) {
-        if (!part.isMapping()) {
-            return part.text("Somebody who is told", NAME).flatMap(word -> switch (word) {
-                case "author" -> Optional.of(new Audience.Author());
-                case "uploader" -> Optional.of(new Audience.Uploader());
-                case "matrix" -> Optional.of(new Audience.ByMatrix());
-                default -> {
-                    part.wrong("Who is told is author, uploader, matrix, or one of the keys role, firm, person, address, not “" + Part.shown(word) + "”.");
-                    yield Optional.empty();
-                }
-            });
-        }
-        return part.onlyKey("Who is told").flatMap(key -> part.find(key).flatMap(value -> switch (key) {
-            case "role" -> value.named("role", naming::role).map(Audience.Holders::new);
-            case "firm" -> value.named("firm", naming::firm).map(Audience.OfFirm::new);
-            case "person" -> value.named("person", naming::person).map(Audience.Named::new);
-            case "address" -> value.text("An address", NAME).map(Audience.Outside::new);
-            default -> {
-                part.wrong("Who is told is a role, firm, person or address, not “" + Part.shown(key) + "”.");
-                yield Optional.empty();
-            }
-        }));
     }
 }

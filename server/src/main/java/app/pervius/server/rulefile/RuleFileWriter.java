@@ -4,17 +4,15 @@ import app.pervius.core.identify.Checks;
 import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Target;
-import app.pervius.core.project.FirmId;
-import app.pervius.core.project.PersonId;
-import app.pervius.core.project.RoleId;
 import app.pervius.core.rules.Condition;
+import app.pervius.core.rules.Conditions;
 import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.HandlingRule;
-import app.pervius.core.rules.Parties;
 import app.pervius.core.rules.Plan;
 import app.pervius.core.rules.Rule;
 import app.pervius.core.rules.WatchingRule;
 import app.pervius.core.tell.Audience;
+import app.pervius.core.tell.Audiences;
 import app.pervius.core.tell.TellPlan;
 import app.pervius.core.tell.Telling;
 import java.util.ArrayList;
@@ -32,9 +30,13 @@ final class RuleFileWriter {
     static final int FORM = 1;
 
     private final Naming naming;
+    private final KindsInFile<Condition> conditions;
+    private final KindsInFile<Audience> audiences;
 
     RuleFileWriter(Naming naming) {
         this.naming = naming;
+        this.conditions = new KindsInFile<>(Conditions.KINDS, naming);
+        this.audiences = new KindsInFile<>(Audiences.KINDS, naming);
     }
 
     String write(Handling project, List<Rule> rules) {
@@ -66,49 +68,13 @@ final class RuleFileWriter {
             return one;
         }).toList());
         if (!rule.which().conditions().isEmpty()) {
-            row.put("takes", rule.which().conditions().stream().map(this::condition).toList());
+            row.put("takes", rule.which().conditions().stream().map(conditions::write).toList());
         }
         switch (rule) {
             case HandlingRule handling -> row.putAll(stations(handling.plan()));
             case WatchingRule watching -> row.put("tell", tell(watching.tell()));
         }
         return row;
-    }
-
-    private Map<String, Object> condition(Condition condition) {
-        return switch (condition) {
-            case Condition.Came(var by) -> Map.of("came", by.stream().sorted().map(Words::of).toList());
-            case Condition.From(Parties p) -> Map.of("author", parties(p));
-            case Condition.HandedInBy(Parties p) -> Map.of("uploader", parties(p));
-            case Condition.Named(String pattern) -> Map.of("name", pattern);
-            case Condition.HasFormat(var formats) -> Map.of("format", formats.stream().sorted().map(Words::of).toList());
-            case Condition.Sized(long least, long most) -> {
-                Map<String, Object> range = new LinkedHashMap<>();
-                range.put("at-least", least);
-                if (most < Long.MAX_VALUE) {
-                    range.put("at-most", most);
-                }
-                yield Map.of("bytes", range);
-            }
-            case Condition.FieldIs(String field, var values) -> {
-                Map<String, Object> is = new LinkedHashMap<>();
-                is.put("key", field);
-                is.put("is", values.stream().sorted().toList());
-                yield Map.of("field", is);
-            }
-            case Condition.All(var of) -> Map.of("all", of.stream().map(this::condition).toList());
-            case Condition.Any(var of) -> Map.of("any", of.stream().map(this::condition).toList());
-            case Condition.None(var of) -> Map.of("none", of.stream().map(this::condition).toList());
-        };
-    }
-
-    private Map<String, Object> parties(Parties p) {
-        Map<String, Object> all = new LinkedHashMap<>();
-        all.put("firms", p.firms().stream().map((FirmId f) -> naming.of(f)).sorted().toList());
-        all.put("roles", p.roles().stream().map((RoleId r) -> naming.of(r)).sorted().toList());
-        all.put("people", p.people().stream().map((PersonId x) -> naming.of(x)).sorted().toList());
-        all.values().removeIf(list -> ((List<?>) list).isEmpty());
-        return all;
     }
 
     private Map<String, Object> stations(Plan plan) {
@@ -178,24 +144,12 @@ final class RuleFileWriter {
         for (Telling telling : plan.tellings()) {
             Map<String, Object> one = new LinkedHashMap<>();
             one.put("when", Words.of(telling.occasion()));
-            one.put("whom", telling.whom().stream().map(this::audience).toList());
+            one.put("whom", telling.whom().stream().map(audiences::write).toList());
             if (!telling.text().isEmpty()) {
                 one.put("text", telling.text());
             }
             all.add(one);
         }
         return all;
-    }
-
-    private Object audience(Audience audience) {
-        return switch (audience) {
-            case Audience.Author() -> "author";
-            case Audience.Uploader() -> "uploader";
-            case Audience.ByMatrix() -> "matrix";
-            case Audience.Holders(RoleId role) -> Map.of("role", naming.of(role));
-            case Audience.OfFirm(FirmId firm) -> Map.of("firm", naming.of(firm));
-            case Audience.Named(PersonId person) -> Map.of("person", naming.of(person));
-            case Audience.Outside(String address) -> Map.of("address", address);
-        };
     }
 }

@@ -12,7 +12,12 @@ final class Words {
     }
 
     static String of(Enum<?> choice) {
-        return choice.name().toLowerCase(Locale.ROOT).replace('_', '-');
+        return of(choice.name());
+    }
+
+    /** The same by the name of the constant. */
+    static String of(String name) {
+        return name.toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
     static <E extends Enum<E>> Optional<E> read(Class<E> type, String word) {

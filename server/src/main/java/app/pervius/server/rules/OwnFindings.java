@@ -5,12 +5,17 @@ import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.pattern.Compiled;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.pattern.PatternFault;
-import app.pervius.core.project.Field;
 import app.pervius.core.project.Fields;
+import app.pervius.core.kind.Kind;
+import app.pervius.core.kind.Part;
+import app.pervius.core.kind.Thing;
+import app.pervius.core.kind.Values;
+import app.pervius.core.project.RoleId;
 import app.pervius.core.rules.Condition;
+import app.pervius.core.rules.Conditions;
+import java.util.stream.Collectors;
 import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.HandlingRule;
-import app.pervius.core.rules.Parties;
 import app.pervius.core.rules.Rule;
 import app.pervius.core.rules.Where;
 import app.pervius.server.documents.Sequences;
@@ -18,7 +23,6 @@ import app.pervius.server.folders.Folders;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.List;
 import org.springframework.stereotype.Component;
 
@@ -88,59 +92,76 @@ class OwnFindings implements RuleFinding {
     }
 
     private void condition(long project, Condition condition, Fields fields, List<Finding> found) {
-        switch (condition) {
-            case Condition.Came(var by) -> empty(by.isEmpty(), "ways to arrive", found);
-            case Condition.HasFormat(var formats) -> empty(formats.isEmpty(), "file formats", found);
-            case Condition.From(Parties p) -> parties(project, p, found);
-            case Condition.HandedInBy(Parties p) -> parties(project, p, found);
-            case Condition.Named(String pattern) -> {
-                empty(pattern.isEmpty(), "names", found);
-                if (!pattern.isEmpty()) {
-                    pattern("which", "Pattern for names", pattern, fields, found);
-                }
-            }
-            case Condition.Sized sized -> { }
-            case Condition.FieldIs(String key, var values) -> field(key, values, fields, found);
-            case Condition.All(var of) -> group(project, of, fields, found);
-            case Condition.Any(var of) -> group(project, of, fields, found);
-            case Condition.None(var of) -> group(project, of, fields, found);
-        }
-    }
-
-    private void group(long project, List<Condition> of, Fields fields, List<Finding> found) {
-        empty(of.isEmpty(), "conditions in a group", found);
-        of.forEach(c -> condition(project, c, fields, found));
-    }
-
-    private static void empty(boolean empty, String what, List<Finding> found) {
-        if (empty) {
-            found.add(new Finding(true, "which", "A condition names no " + what + ", so nothing can meet it.", "Fill it in, or take it out."));
-        }
-    }
-
-    private static void field(String key, Collection<String> values, Fields fields, List<Finding> found) {
-        empty(values.isEmpty(), "values", found);
-        if (fields.find(key).isEmpty()) {
-            found.add(new Finding(true, "which", "A condition asks for the field “" + key + "”, which the project does not have.", "Choose another field."));
+        Kind<Condition> kind = Conditions.KINDS.of(condition);
+        Values values = kind.take().apply(condition);
+        if (!kind.parts().isEmpty() && kind.parts().stream().allMatch(part -> missing(part, values))) {
+            String what = kind.parts().stream().map(Part::word).collect(Collectors.joining(", "));
+            found.add(new Finding(true, "which", "A condition names no " + what.replaceFirst(", ([^,]*)$", " or $1") + ", so nothing can meet it.", "Fill it in, or take it out."));
             return;
         }
-        Field field = fields.find(key).get();
-        values.stream().filter(v -> !field.takes(v)).forEach(v -> found.add(new Finding(true, "which",
-                "“" + field.label() + "” can never be “" + v + "”: it takes " + field.expectation() + ".", "Choose a value the field takes.")));
+        kind.parts().forEach(part -> part(project, part, values, fields, found));
+        Conditions.within(condition).forEach(one -> condition(project, one, fields, found));
     }
 
-    private void parties(long project, Parties p, List<Finding> found) {
-        empty(p.firms().isEmpty() && p.people().isEmpty() && p.roles().isEmpty(), "firms, people or roles", found);
-        List<People.PersonView> members = people.membersOf(project);
-        p.people().stream().filter(id -> members.stream().noneMatch(m -> m.id() == id.value() && m.active())).forEach(id ->
-                found.add(new Finding(false, "which", "It names " + people.person(id.value()).name() + ", who has left.", "Name somebody else, or a role.")));
-        List<Long> roles = people.roles(project).stream().map(People.RoleView::id).toList();
-        p.roles().forEach(role -> {
-            if (!roles.contains(role.value())) {
-                found.add(new Finding(true, "which", "It names a role that does not exist in this project.", "Choose another."));
-            } else if (people.holders(role).isEmpty()) {
-                found.add(new Finding(false, "which", "Nobody holds “" + people.roleName(role) + "”, so nothing comes from there.", "Give the role to somebody."));
+    /** Whether a part that has to say something says nothing. */
+    private static boolean missing(Part part, Values values) {
+        return switch (part) {
+            case Part.Words words -> values.names(part.key()).isEmpty();
+            case Part.Some some -> values.ids(part.key(), id -> id).isEmpty();
+            case Part.Text text -> values.text(part.key()).isEmpty();
+            case Part.Group group -> values.group(part.key(), Condition.class).isEmpty();
+            case Part.FieldKey field -> values.text(part.key()).isEmpty();
+            case Part.FieldValues its -> values.names(part.key()).isEmpty();
+            case Part.One one -> values.number(part.key()).isEmpty();
+            case Part.Size size -> false;
+        };
+    }
+
+    private void part(long project, Part part, Values values, Fields fields, List<Finding> found) {
+        switch (part) {
+            case Part.Text text -> {
+                if (text.use() == Part.Use.PATTERN) {
+                    pattern("which", "Pattern for " + part.word(), values.text(part.key()), fields, found);
+                }
             }
-        });
+            case Part.FieldKey field -> {
+                if (fields.find(values.text(part.key())).isEmpty()) {
+                    found.add(new Finding(true, "which", "A condition asks for the field “" + values.text(part.key()) + "”, which the project does not have.", "Choose another field."));
+                }
+            }
+            case Part.FieldValues its -> field(values, its, fields, found);
+            case Part.Some some -> values.ids(part.key(), id -> id).forEach(id -> named(project, some.thing(), id, found));
+            case Part.One one -> values.number(part.key()).ifPresent(id -> named(project, one.thing(), id, found));
+            case Part.Words words -> { }
+            case Part.Size size -> { }
+            case Part.Group group -> { }
+        }
+    }
+
+    private static void field(Values values, Part.FieldValues its, Fields fields, List<Finding> found) {
+        if (values.names(its.key()).isEmpty()) {
+            found.add(new Finding(true, "which", "A condition names no " + its.word() + ", so nothing can meet it.", "Fill it in, or take it out."));
+        }
+        fields.find(values.text("field")).ifPresent(field -> values.names(its.key()).stream().filter(v -> !field.takes(v)).forEach(v -> found.add(new Finding(true, "which",
+                "“" + field.label() + "” can never be “" + v + "”: it takes " + field.expectation() + ".", "Choose a value the field takes."))));
+    }
+
+    private void named(long project, Thing thing, long id, List<Finding> found) {
+        switch (thing) {
+            case FIRM -> { }
+            case PERSON -> {
+                if (people.membersOf(project).stream().noneMatch(m -> m.id() == id && m.active())) {
+                    found.add(new Finding(false, "which", "It names " + people.person(id).name() + ", who has left.", "Name somebody else, or a role."));
+                }
+            }
+            case ROLE -> {
+                RoleId role = new RoleId(id);
+                if (people.roles(project).stream().noneMatch(r -> r.id() == id)) {
+                    found.add(new Finding(true, "which", "It names a role that does not exist in this project.", "Choose another."));
+                } else if (people.holders(role).isEmpty()) {
+                    found.add(new Finding(false, "which", "Nobody holds “" + people.roleName(role) + "”, so nothing comes from there.", "Give the role to somebody."));
+                }
+            }
+        }
     }
 }

@@ -1,6 +1,7 @@
 package app.pervius.server.rules;
 
 import app.pervius.core.project.FolderId;
+import app.pervius.core.rules.Condition;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.Rule;
 import app.pervius.core.rules.WatchingRule;
@@ -18,7 +19,7 @@ import java.util.List;
  * @param stations what a handling rule says of each station; of a watching rule only what it tells
  */
 record RuleForm(@NotNull Kind kind, @NotNull @Size(max = 200) String name, @NotNull @Size(max = 2000) String description,
-        @NotNull @Size(max = 200) List<@Valid @NotNull RulePlace> places, @NotNull @Size(max = 50) List<@Valid @NotNull RuleCondition> conditions,
+        @NotNull @Size(max = 200) List<@Valid @NotNull RulePlace> places, @NotNull @Size(max = 50) List<@NotNull Condition> conditions,
         @NotNull @Valid HandlingForm stations) {
 
     /** What a rule does: it takes the file, or only tells. */
@@ -30,7 +31,7 @@ record RuleForm(@NotNull Kind kind, @NotNull @Size(max = 200) String name, @NotN
 
     Rule rule() {
         Where where = new Where(places.stream().map(p -> new Where.Standing(new FolderId(p.folder()), p.withBelow())).toList());
-        Which which = new Which(conditions.stream().map(RuleCondition::condition).toList());
+        Which which = new Which(conditions);
         return switch (kind) {
             case HANDLING -> new HandlingRule(name.strip(), description.strip(), where, which, stations.plan());
             case WATCHING -> new WatchingRule(name.strip(), description.strip(), where, which, stations.plan().tell().orElse(TellPlan.NOBODY));
@@ -39,7 +40,7 @@ record RuleForm(@NotNull Kind kind, @NotNull @Size(max = 200) String name, @NotN
 
     static RuleForm of(Rule rule) {
         List<RulePlace> places = rule.where().places().stream().map(p -> new RulePlace(p.folder().value(), p.withBelow())).toList();
-        List<RuleCondition> conditions = rule.which().conditions().stream().map(RuleCondition::of).toList();
+        List<Condition> conditions = rule.which().conditions();
         return switch (rule) {
             case HandlingRule handling -> new RuleForm(Kind.HANDLING, rule.name(), rule.description(), places, conditions, HandlingForm.of(handling.plan()));
             case WatchingRule watching -> new RuleForm(Kind.WATCHING, rule.name(), rule.description(), places, conditions,

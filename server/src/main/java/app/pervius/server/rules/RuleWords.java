@@ -1,7 +1,5 @@
 package app.pervius.server.rules;
 
-import app.pervius.core.arrive.ArrivalEvent;
-import app.pervius.core.arrive.FileFormat;
 import app.pervius.core.identify.Checks;
 import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.issue.IssuePlan;
@@ -10,18 +8,17 @@ import app.pervius.core.issue.Target;
 import app.pervius.core.passage.Station;
 import app.pervius.core.project.DecisionCode;
 import app.pervius.core.project.Fields;
-import app.pervius.core.project.FirmId;
-import app.pervius.core.project.PersonId;
 import app.pervius.core.project.RoleId;
-import app.pervius.core.rules.Condition;
+import app.pervius.core.kind.Names;
+import app.pervius.core.kind.Thing;
+import app.pervius.core.rules.Conditions;
 import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.HandlingRule;
-import app.pervius.core.rules.Parties;
 import app.pervius.core.rules.Plan;
 import app.pervius.core.rules.Rule;
 import app.pervius.core.rules.WatchingRule;
 import app.pervius.core.rules.Where;
-import app.pervius.core.tell.Audience;
+import app.pervius.core.tell.Audiences;
 import app.pervius.core.tell.Occasion;
 import app.pervius.core.tell.Telling;
 import app.pervius.server.documents.Sequences;
@@ -34,6 +31,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
@@ -87,7 +85,7 @@ public class RuleWords {
     Sentences own(long project, Rule rule) {
         return switch (rule) {
             case HandlingRule handling -> of(project, rule, handling.plan(), handling.plan().over(Handling.USUAL));
-            case WatchingRule watching -> new Sentences(where(watching.where()), which(project, rule), List.of(), List.of(), List.of(), List.of(), tell(watching.tell().tellings()));
+            case WatchingRule watching -> new Sentences(where(watching.where()), which(project, rule), List.of(), List.of(), List.of(), List.of(), tell(project, watching.tell().tellings()));
         };
     }
 
@@ -101,7 +99,7 @@ public class RuleWords {
             case WatchingRule watching -> {
                 List<String> said = new ArrayList<>(which(project, rule));
                 said.add("Only tells; it takes no file.");
-                said.addAll(tell(watching.tell().tellings()));
+                said.addAll(tell(project, watching.tell().tellings()));
                 yield said;
             }
         };
@@ -110,7 +108,7 @@ public class RuleWords {
     /** What a project says of stations that are left to it. */
     Sentences ofProject(long project, Handling handling) {
         return new Sentences("", List.of(), identify(project, handling.identify()), station(project, Station.NUMBER, handling), station(project, Station.REVIEW, handling),
-                issue(project, handling.issue(), handling.review().route().isPresent()), tell(handling.tell().tellings()));
+                issue(project, handling.issue(), handling.review().route().isPresent()), tell(project, handling.tell().tellings()));
     }
 
     private Sentences of(long project, Rule rule, Plan says, Handling handling) {
@@ -119,7 +117,7 @@ public class RuleWords {
                 says.number().isPresent() ? station(project, Station.NUMBER, handling) : List.of(),
                 says.review().isPresent() ? station(project, Station.REVIEW, handling) : List.of(),
                 says.issue().map(plan -> issue(project, plan, says.review().map(r -> r.route().isPresent()).orElse(plan.atOnce().isEmpty()))).orElse(List.of()),
-                says.tell().map(plan -> tell(plan.tellings())).orElse(List.of()));
+                says.tell().map(plan -> tell(project, plan.tellings())).orElse(List.of()));
     }
 
     private List<String> station(long project, Station station, Handling handling) {
@@ -135,36 +133,29 @@ public class RuleWords {
     }
 
     private List<String> which(long project, Rule rule) {
-        Fields fields = projects.settings(project).fields();
+        Names names = names(project);
         return rule.which().conditions().isEmpty() ? List.of("Takes every file.")
-                : rule.which().conditions().stream().map(c -> "Takes " + condition(c, fields) + ".").toList();
+                : rule.which().conditions().stream().map(c -> "Takes " + Conditions.KINDS.phrase(c, names) + ".").toList();
     }
 
-    private String condition(Condition condition, Fields fields) {
-        return switch (condition) {
-            case Condition.Came(var by) -> "what is " + or(by.stream().sorted().map(ArrivalEvent::label).toList());
-            case Condition.From(Parties p) -> "what comes from " + parties(p);
-            case Condition.HandedInBy(Parties p) -> "what is handed in by " + parties(p);
-            case Condition.Named(String pattern) -> "names like " + pattern;
-            case Condition.HasFormat(var formats) -> or(formats.stream().sorted().map(FileFormat::label).toList()) + " files";
-            case Condition.Sized(long least, long most) -> most == Long.MAX_VALUE ? "files of at least " + least + " bytes" : "files of " + least + " to " + most + " bytes";
-            case Condition.FieldIs(String field, var values) -> "what has “" + fields.label(field) + "” " + or(values.stream().sorted().toList());
-            case Condition.All(var of) -> of.stream().map(c -> condition(c, fields)).collect(Collectors.joining(" and ", "(", ")"));
-            case Condition.Any(var of) -> of.stream().map(c -> condition(c, fields)).collect(Collectors.joining(", or "));
-            case Condition.None(var of) -> "nothing of: " + of.stream().map(c -> condition(c, fields)).collect(Collectors.joining(", "));
+    /** What phrases call things: their names as they are now. */
+    private Names names(long project) {
+        Fields fields = projects.settings(project).fields();
+        return new Names() {
+            @Override
+            public Optional<String> of(Thing thing, long id) {
+                return Optional.of(switch (thing) {
+                    case FIRM -> people.firm(id).name();
+                    case ROLE -> people.roleName(new RoleId(id));
+                    case PERSON -> people.person(id).name();
+                });
+            }
+
+            @Override
+            public String field(String key) {
+                return fields.label(key);
+            }
         };
-    }
-
-    private String parties(Parties p) {
-        List<String> names = new ArrayList<>();
-        p.firms().stream().map(FirmId::value).sorted().forEach(id -> names.add(people.firm(id).name()));
-        p.people().stream().map(PersonId::value).sorted().forEach(id -> names.add(people.person(id).name()));
-        p.roles().stream().map(RoleId::value).sorted().forEach(id -> names.add(people.roleName(new RoleId(id))));
-        return names.isEmpty() ? "nobody" : or(names);
-    }
-
-    private static String or(List<String> words) {
-        return String.join(" or ", words);
     }
 
     private List<String> identify(long project, IdentifyPlan plan) {
@@ -258,25 +249,14 @@ public class RuleWords {
                 + (into.path().isEmpty() ? "" : " / " + into.path().replace("/", " / "));
     }
 
-    private List<String> tell(List<Telling> tellings) {
+    private List<String> tell(long project, List<Telling> tellings) {
+        Names names = names(project);
         return tellings.stream().filter(t -> !t.whom().isEmpty() || t.occasion() == Occasion.STOPPED).map(t -> switch (t.occasion()) {
             case ARRIVED -> "On arrival";
             case RETURNED -> "On return";
             case ISSUED -> "On issue";
             case STOPPED -> "When stopped";
             default -> t.occasion().label();
-        } + " tells " + (t.whom().isEmpty() ? "nobody but document control" : t.whom().stream().map(this::audience).collect(Collectors.joining(", "))) + (t.text().isEmpty() ? "." : ": “" + t.text() + "”")).toList();
-    }
-
-    private String audience(Audience audience) {
-        return switch (audience) {
-            case Audience.Author() -> "the author";
-            case Audience.Uploader() -> "who handed it in";
-            case Audience.ByMatrix() -> "who is told by the matrix";
-            case Audience.Holders(RoleId role) -> people.roleName(role);
-            case Audience.OfFirm(FirmId firm) -> "everybody of " + people.firm(firm.value()).name();
-            case Audience.Named(PersonId person) -> people.person(person.value()).name();
-            case Audience.Outside(String address) -> address;
-        };
+        } + " tells " + (t.whom().isEmpty() ? "nobody but document control" : t.whom().stream().map(a -> Audiences.KINDS.phrase(a, names)).collect(Collectors.joining(", "))) + (t.text().isEmpty() ? "." : ": “" + t.text() + "”")).toList();
     }
 }

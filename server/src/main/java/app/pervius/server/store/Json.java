@@ -13,7 +13,12 @@ import app.pervius.core.review.Who;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.Rule;
 import app.pervius.core.rules.WatchingRule;
+import app.pervius.core.kind.Kinds;
+import app.pervius.core.rules.Conditions;
 import app.pervius.core.tell.Audience;
+import app.pervius.core.tell.Audiences;
+import java.util.Locale;
+import tools.jackson.databind.jsontype.NamedType;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import tools.jackson.core.type.TypeReference;
@@ -25,18 +30,29 @@ public final class Json {
     private static final JsonMapper MAPPER = JsonMapper.builder()
             .addMixIn(FieldKind.class, FieldKinds.class)
             .addMixIn(Target.class, Targets.class)
-            .addMixIn(Audience.class, Audiences.class)
+            .addMixIn(Audience.class, Described.class)
+            .registerSubtypes(names(Audiences.KINDS))
             .addMixIn(Source.class, Sources.class)
             .addMixIn(RevisionSequence.Form.class, Forms.class)
             .addMixIn(Who.class, Whos.class)
             .addMixIn(Needs.class, NeedsKinds.class)
-            .addMixIn(Condition.class, Conditions.class)
+            .addMixIn(Condition.class, StepConditions.class)
             .addMixIn(Leads.class, LeadsKinds.class)
             .addMixIn(Chase.Silence.class, Silences.class)
             .addMixIn(Rule.class, RuleKinds.class)
             .addMixIn(Wait.Then.class, Thens.class)
-            .addMixIn(app.pervius.core.rules.Condition.class, RuleConditions.class)
+            .addMixIn(app.pervius.core.rules.Condition.class, Described.class)
+            .registerSubtypes(names(Conditions.KINDS))
             .build();
+
+    /** Something whose kinds are described in the core: stored under their keys in small letters. */
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    private interface Described {
+    }
+
+    private static NamedType[] names(Kinds<?> kinds) {
+        return kinds.all().stream().map(kind -> new NamedType(kind.type(), kind.key().toLowerCase(Locale.ROOT))).toArray(NamedType[]::new);
+    }
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
     @JsonSubTypes({
@@ -54,18 +70,6 @@ public final class Json {
         @JsonSubTypes.Type(value = Target.AsProject.class, name = "project"),
         @JsonSubTypes.Type(value = Target.BackToAuthor.class, name = "back")})
     private interface Targets {
-    }
-
-    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
-    @JsonSubTypes({
-        @JsonSubTypes.Type(value = Audience.Author.class, name = "author"),
-        @JsonSubTypes.Type(value = Audience.Uploader.class, name = "uploader"),
-        @JsonSubTypes.Type(value = Audience.OfFirm.class, name = "firm"),
-        @JsonSubTypes.Type(value = Audience.Outside.class, name = "address"),
-        @JsonSubTypes.Type(value = Audience.Holders.class, name = "role"),
-        @JsonSubTypes.Type(value = Audience.ByMatrix.class, name = "matrix"),
-        @JsonSubTypes.Type(value = Audience.Named.class, name = "person")})
-    private interface Audiences {
     }
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
@@ -104,7 +108,7 @@ public final class Json {
         @JsonSubTypes.Type(value = Condition.FieldIs.class, name = "is"),
         @JsonSubTypes.Type(value = Condition.FieldIsNot.class, name = "isNot"),
         @JsonSubTypes.Type(value = Condition.FromCycle.class, name = "cycle")})
-    private interface Conditions {
+    private interface StepConditions {
     }
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
@@ -129,21 +133,6 @@ public final class Json {
         @JsonSubTypes.Type(value = HandlingRule.class, name = "handling"),
         @JsonSubTypes.Type(value = WatchingRule.class, name = "watching")})
     private interface RuleKinds {
-    }
-
-    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
-    @JsonSubTypes({
-        @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.Came.class, name = "event"),
-        @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.From.class, name = "author"),
-        @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.HandedInBy.class, name = "uploader"),
-        @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.Named.class, name = "name"),
-        @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.HasFormat.class, name = "format"),
-        @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.Sized.class, name = "size"),
-        @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.FieldIs.class, name = "field"),
-        @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.All.class, name = "all"),
-        @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.Any.class, name = "any"),
-        @JsonSubTypes.Type(value = app.pervius.core.rules.Condition.None.class, name = "none")})
-    private interface RuleConditions {
     }
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")

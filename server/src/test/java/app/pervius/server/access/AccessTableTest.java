@@ -91,6 +91,7 @@ class AccessTableTest {
     }
 
     private static void peopleFromElsewhere() {
+        String hash = app.bean(Passwords.class).hash(PASSWORD, List.of());
         app.bean(TransactionTemplate.class).executeWithoutResult(status -> {
             PeopleDesk desk = app.bean(PeopleDesk.class);
             long project = app.bean(Projects.class).make("OTH", "Otherwater Lock", "Europe/Dublin", List.of(), List.of());
@@ -99,7 +100,6 @@ class AccessTableTest {
             long osric = desk.addPerson(project, new People.NewPerson(firm, "Osric Tamblyn", "osric@oth.example", "Document controller"));
             desk.setHolders(project, desk.addRole(project, "Document controller", RoleRights.CONTROLLER), List.of(osric), 0);
             AccountBook accounts = app.bean(AccountBook.class);
-            String hash = app.bean(Passwords.class).hash(PASSWORD, List.of());
             long account = accounts.make("Osric Tamblyn", "osric@oth.example", false);
             accounts.setPassword(account, hash);
             desk.joins(osric, account);
@@ -215,6 +215,7 @@ class AccessTableTest {
         line("GET /api/projects/{project}/rules/file", who -> who.get(project + "/rules/file"), "1 4 3 3 3 y 4");
         line("PUT /api/projects/{project}/rules/file", who -> who.putText(project + "/rules/file", "application/yaml", "nothing"), "1 4 3 3 3 y 4");
         line("GET /api/rule-sheet.schema.json", who -> who.get("/api/rule-sheet.schema.json"), "1 y y y y y y");
+        line("GET /api/rule-kinds", who -> who.get("/api/rule-kinds"), "1 y y y y y y");
         line("GET /api/projects/{project}/lying", who -> who.get(project + "/lying?rules=" + rule.get("id").asLong()), "1 4 3 3 3 y 4");
         line("POST /api/projects/{project}/rules/{rule}/runs-on-lying", who -> who.post(project + "/rules/" + rule.get("id").asLong() + "/runs-on-lying", Map.of()), "1 4 3 3 3 y 4");
         line("GET /api/projects/{project}/sheet-editions", who -> who.get(project + "/sheet-editions"), "1 4 3 3 3 y 4");

@@ -12,6 +12,7 @@ import app.pervius.core.project.FolderId;
 import app.pervius.core.project.PersonId;
 import app.pervius.core.project.RoleId;
 import app.pervius.core.rules.Condition;
+import app.pervius.core.rules.Conditions;
 import app.pervius.core.rules.Parties;
 import app.pervius.core.rules.Rule;
 import app.pervius.core.rules.RuleSheet;
@@ -56,7 +57,7 @@ final class World {
     World(CheckFacts facts) {
         this.facts = facts;
         List<Condition> all = new ArrayList<>();
-        facts.sheet().rows().forEach(row -> row.rule().which().conditions().forEach(c -> flatten(c, all)));
+        facts.sheet().rows().forEach(row -> row.rule().which().conditions().forEach(c -> all.addAll(Conditions.flat(c))));
         placeFolders();
         folder = new Aspect("folder", 2 * facts.folders().size());
         exact = placePeople(all);
@@ -76,16 +77,6 @@ final class World {
         });
         sizes = List.copyOf(starts);
         size = new Aspect("size", sizes.size());
-    }
-
-    private static void flatten(Condition condition, List<Condition> into) {
-        into.add(condition);
-        switch (condition) {
-            case Condition.All(var of) -> of.forEach(c -> flatten(c, into));
-            case Condition.Any(var of) -> of.forEach(c -> flatten(c, into));
-            case Condition.None(var of) -> of.forEach(c -> flatten(c, into));
-            default -> { }
-        }
     }
 
     private void placeFolders() {

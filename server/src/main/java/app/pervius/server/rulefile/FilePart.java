@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.function.Function;
 import org.yaml.snakeyaml.nodes.MappingNode;
 import org.yaml.snakeyaml.nodes.Node;
@@ -14,7 +15,7 @@ import org.yaml.snakeyaml.nodes.SequenceNode;
 import org.yaml.snakeyaml.nodes.Tag;
 
 /** A part of a rule file that is being read; what is wrong with it is noted with its line, and reading goes on. Used by one thread. */
-final class Part {
+final class FilePart {
 
     /** More faults than these help nobody. */
     private static final int MOST_FAULTS = 50;
@@ -24,7 +25,7 @@ final class Part {
     private final List<FileFault> faults;
     private final Set<String> asked = new HashSet<>();
 
-    Part(Node node, List<FileFault> faults) {
+    FilePart(Node node, List<FileFault> faults) {
         this.node = node;
         this.faults = faults;
     }
@@ -36,14 +37,14 @@ final class Part {
     }
 
     /** What stands under a key of a mapping. */
-    Optional<Part> find(String key) {
+    Optional<FilePart> find(String key) {
         asked.add(key);
-        return node instanceof MappingNode mapping ? mapping.getValue().stream().filter(t -> key(t).equals(key)).findFirst().map(t -> new Part(t.getValueNode(), faults)) : Optional.empty();
+        return node instanceof MappingNode mapping ? mapping.getValue().stream().filter(t -> key(t).equals(key)).findFirst().map(t -> new FilePart(t.getValueNode(), faults)) : Optional.empty();
     }
 
     /** The same, noted as missing where it is not there. */
-    Optional<Part> need(String key) {
-        Optional<Part> found = find(key);
+    Optional<FilePart> need(String key) {
+        Optional<FilePart> found = find(key);
         if (found.isEmpty()) {
             wrong("“" + key + "” is missing here.");
         }
@@ -66,19 +67,19 @@ final class Part {
     /** Notes every key of the mapping nobody has asked for. */
     void nothingElse() {
         if (node instanceof MappingNode mapping) {
-            mapping.getValue().stream().filter(t -> !asked.contains(key(t))).forEach(t -> new Part(t.getKeyNode(), faults).wrong("“" + shown(key(t)) + "” is not known here; known are "
+            mapping.getValue().stream().filter(t -> !asked.contains(key(t))).forEach(t -> new FilePart(t.getKeyNode(), faults).wrong("“" + shown(key(t)) + "” is not known here; known are "
                     + String.join(", ", asked.stream().sorted().toList()) + "."));
         }
     }
 
     /** Each entry of a list, read by itself; what cannot be read is left out. */
-    <T> List<T> list(String what, Function<Part, Optional<T>> read) {
+    <T> List<T> list(String what, Function<FilePart, Optional<T>> read) {
         if (!(node instanceof SequenceNode sequence)) {
             wrong(what + " is a list.");
             return List.of();
         }
         List<T> all = new ArrayList<>();
-        sequence.getValue().forEach(entry -> read.apply(new Part(entry, faults)).ifPresent(all::add));
+        sequence.getValue().forEach(entry -> read.apply(new FilePart(entry, faults)).ifPresent(all::add));
         return all;
     }
 
@@ -122,6 +123,16 @@ final class Part {
         return read;
     }
 
+    /** One of fixed words; gives the name of its constant. */
+    Optional<String> word(String what, List<String> names) {
+        Optional<String> said = text(what, LONGEST_SHOWN);
+        Optional<String> read = said.flatMap(word -> names.stream().filter(name -> Words.of(name).equals(word)).findFirst());
+        if (said.isPresent() && read.isEmpty()) {
+            wrong(what + " is one of " + names.stream().map(Words::of).collect(Collectors.joining(", ")) + ", not “" + shown(said.get()) + "”.");
+        }
+        return read;
+    }
+
     /** Something known by a name. */
     <T> Optional<T> named(String what, Function<String, Optional<T>> find) {
         Optional<String> said = text(what, 2000);
@@ -142,7 +153,7 @@ final class Part {
     }
 
     List<String> keys() {
-        return node instanceof MappingNode mapping ? mapping.getValue().stream().map(Part::key).toList() : List.of();
+        return node instanceof MappingNode mapping ? mapping.getValue().stream().map(FilePart::key).toList() : List.of();
     }
 
     static String shown(String text) {

@@ -24,8 +24,14 @@ export function useAct(after: () => unknown = () => undefined): Acting {
     } catch (e) {
       problem.value = asProblem(e)
     }
-    await after()
-    busy.value = false
+    try {
+      await after()
+    } catch (e) {
+      // It was done all the same; what is shown is not what is so now.
+      problem.value ??= asProblem(e)
+    } finally {
+      busy.value = false
+    }
     return done
   }
   return { busy, problem, act }

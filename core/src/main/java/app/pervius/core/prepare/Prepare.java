@@ -18,9 +18,10 @@ public final class Prepare {
     /**
      * A file of the revision.
      *
+     * @param format by what is in it, as rules tell it too
      * @param cannotOpen why it cannot be opened, where that is known
      */
-    public record Its(FileName name, Optional<String> cannotOpen) {
+    public record Its(FileName name, FileFormat format, Optional<String> cannotOpen) {
     }
 
     /** The file people read, by its place among the revision's files, 0-based. */
@@ -48,8 +49,8 @@ public final class Prepare {
 
     /** The first of the kind that is read best; one that can be opened before one that cannot. */
     private static Optional<Integer> readable(List<Its> files) {
-        return IntStream.range(0, files.size()).boxed().filter(i -> READABLE.contains(FileFormat.of(files.get(i).name())))
-                .min(java.util.Comparator.comparing((Integer i) -> files.get(i).cannotOpen().isPresent()).thenComparing(i -> READABLE.indexOf(FileFormat.of(files.get(i).name())))
+        return IntStream.range(0, files.size()).boxed().filter(i -> READABLE.contains(files.get(i).format()))
+                .min(java.util.Comparator.comparing((Integer i) -> files.get(i).cannotOpen().isPresent()).thenComparing(i -> READABLE.indexOf(files.get(i).format()))
                         .thenComparing(i -> i));
     }
 }

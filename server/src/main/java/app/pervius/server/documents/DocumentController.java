@@ -1,7 +1,6 @@
 package app.pervius.server.documents;
 
 import app.pervius.core.passage.End;
-import app.pervius.core.project.Field;
 import app.pervius.core.project.InformationState;
 import app.pervius.core.register.SearchWords;
 import app.pervius.core.tell.Occasion;
@@ -17,7 +16,7 @@ import app.pervius.server.passages.JournalFor;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
-import app.pervius.server.tables.Cell;
+import app.pervius.server.tables.Columns;
 import app.pervius.server.tables.Lines;
 import app.pervius.server.tables.TableWriter;
 import jakarta.validation.Valid;
@@ -159,17 +158,16 @@ class DocumentController {
             @RequestParam(defaultValue = "") @Size(max = 200) String text, @RequestParam TableWriter.Format format, Actor actor) {
         actor.in(project);
         Projects.Settings settings = projects.settings(project);
-        List<Field> fields = settings.fields().all();
-        List<String> head = new ArrayList<>(List.of("Number", "Title", "Own reference", "Originator", "Newest revision", "On its way", "Current", "Voided", Cell.head("Since", settings.zone())));
-        fields.forEach(f -> head.add(f.label()));
-        return TableWriter.download(format, settings.code() + " register", head, new Lines<>(after -> Objects.requireNonNull(reading.execute(status -> text.isBlank() ? list(project, which, after, actor)
-                : foundPage(project, text, after, actor))), row -> {
-            List<Cell> cells = new ArrayList<>(List.of(Cell.of(row.number()), Cell.of(row.title()), Cell.of(row.ownReference()), Cell.of(row.originator()), Cell.of(row.latest()),
-                    Cell.of(row.onItsWay() ? "yes" : ""), Cell.of(row.current().stream().map(c -> c.revision() + (c.status() == null ? "" : " " + c.status()) + " in " + c.where())
-                            .collect(Collectors.joining("; "))), Cell.of(row.voided()), Cell.of(row.since(), settings.zone())));
-            fields.forEach(f -> cells.add(Cell.of(row.values().get(f.key()))));
-            return cells;
-        }));
+        Columns<DocumentRow> columns = new Columns<DocumentRow>(settings.zone()).text("Number", DocumentRow::number).text("Title", DocumentRow::title)
+                .text("Own reference", DocumentRow::ownReference).text("Originator", DocumentRow::originator).text("Newest revision", DocumentRow::latest)
+                .text("On its way", row -> row.onItsWay() ? "yes" : "").text("Current", DocumentController::current).text("Voided", DocumentRow::voided).moment("Since", DocumentRow::since);
+        settings.fields().all().forEach(field -> columns.text(field.label(), row -> row.values().get(field.key())));
+        return TableWriter.download(format, settings.code() + " register", columns, new Lines<>(after -> Objects.requireNonNull(reading.execute(status ->
+                text.isBlank() ? list(project, which, after, actor) : foundPage(project, text, after, actor)))));
+    }
+
+    private static String current(DocumentRow row) {
+        return row.current().stream().map(c -> c.revision() + (c.status() == null ? "" : " " + c.status()) + " in " + c.where()).collect(Collectors.joining("; "));
     }
 
     @GetMapping("/api/projects/{project}/documents")

@@ -21,6 +21,8 @@ import java.time.InstantSource;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.http.HttpStatus;
@@ -136,12 +138,23 @@ class SubmissionController {
     @GetMapping("/api/projects/{project}/arrived-today")
     List<ArrivedView> arrivedToday(@PathVariable long project, Actor actor) {
         Instant midnight = clock.instant().atZone(projects.settings(project).zone()).toLocalDate().atStartOfDay(projects.settings(project).zone()).toInstant();
-        return submissions.since(project, midnight, actor.seenFirms(project), Limit.of(MOST_ARRIVED)).stream().map(s -> {
-            List<SubmissionFile> its = files.findBySubmissionIdOrderByPosition(s.id());
+        List<Submission> today = submissions.since(project, midnight, actor.seenFirms(project), Limit.of(MOST_ARRIVED));
+        Map<Long, Counted> counted = counted(today);
+        return today.stream().map(s -> {
             People.PersonView author = people.person(s.authorId);
-            return new ArrivedView(s.id(), s.reference, s.purpose, author.name(), author.firmCode(), people.person(s.uploaderId).name(), folders.folder(s.folderId).path(), its.size(),
-                    (int) its.stream().filter(f -> f.state == SubmissionFile.State.REFUSED).count(), s.open, s.openedAt);
+            Counted its = counted.getOrDefault(s.id(), new Counted(0, 0));
+            return new ArrivedView(s.id(), s.reference, s.purpose, author.name(), author.firmCode(), people.person(s.uploaderId).name(), folders.folder(s.folderId).path(),
+                    its.files(), its.refused(), s.open, s.openedAt);
         }).toList();
+    }
+
+    /** How many files a submission has, and how many of them were refused. */
+    private record Counted(int files, int refused) {
+    }
+
+    private Map<Long, Counted> counted(List<Submission> of) {
+        return of.isEmpty() ? Map.of() : files.counted(of.stream().map(Submission::id).toList(), SubmissionFile.State.REFUSED).stream()
+                .collect(Collectors.toMap(row -> (Long) row[0], row -> new Counted(((Number) row[1]).intValue(), ((Number) row[2]).intValue())));
     }
 
     private void mine(long id, Actor actor) {

@@ -1,5 +1,6 @@
 package app.pervius.server.intake;
 
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
@@ -13,6 +14,10 @@ interface SubmissionFileRepository extends JpaRepository<SubmissionFile, Long> {
             select count(f), coalesce(sum(f.size), 0) from SubmissionFile f, Submission s where f.submissionId = s.id and s.open = true and f.state = :expected
             and (s.uploaderId = :uploader or s.authorFirmId = :firm)""")
     List<Object[]> awaited(SubmissionFile.State expected, long uploader, long firm);
+
+    /** For each of these submissions its id, how many files it has, and how many of them were refused. */
+    @Query("select f.submissionId, count(f), sum(case when f.state = :refused then 1 else 0 end) from SubmissionFile f where f.submissionId in :submissions group by f.submissionId")
+    List<Object[]> counted(Collection<Long> submissions, SubmissionFile.State refused);
 
     Optional<SubmissionFile> findBySubmissionIdAndPosition(long submission, int position);
 }

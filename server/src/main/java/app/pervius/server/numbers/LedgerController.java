@@ -8,7 +8,7 @@ import app.pervius.server.http.Page;
 import app.pervius.server.http.Problem;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
-import app.pervius.server.tables.Cell;
+import app.pervius.server.tables.Columns;
 import app.pervius.server.tables.Lines;
 import app.pervius.server.tables.TableReader;
 import app.pervius.server.tables.TableWriter;
@@ -110,11 +110,10 @@ class LedgerController {
     @GetMapping("/schemes/{scheme}/ledger/table")
     ResponseEntity<StreamingResponseBody> table(@PathVariable long project, @PathVariable String scheme, @RequestParam TableWriter.Format format, Actor actor) {
         actor.mustControl(project);
-        var zone = projects.settings(project).zone();
-        return TableWriter.download(format, projects.settings(project).code() + " ledger " + scheme,
-                List.of("Number", "State", "Title", "Firm", "By", Cell.head("When", zone), Cell.head("First came", zone), "Reason"),
-                new Lines<>(after -> ledger(project, scheme, after, actor), l -> List.of(Cell.of(l.number()), Cell.of(l.state().label()), Cell.of(l.title()), Cell.of(l.firm()), Cell.of(l.by()),
-                        Cell.of(l.at(), zone), Cell.of(l.came(), zone), Cell.of(l.reason()))));
+        Columns<LedgerLine> columns = new Columns<LedgerLine>(projects.settings(project).zone()).text("Number", LedgerLine::number).text("State", l -> l.state().label())
+                .text("Title", LedgerLine::title).text("Firm", LedgerLine::firm).text("By", LedgerLine::by).moment("When", LedgerLine::at).moment("First came", LedgerLine::came)
+                .text("Reason", LedgerLine::reason);
+        return TableWriter.download(format, projects.settings(project).code() + " ledger " + scheme, columns, new Lines<>(after -> ledger(project, scheme, after, actor)));
     }
 
     /** One counter drawn out: every value and what became of it. */

@@ -4,7 +4,7 @@ import app.pervius.core.number.NumberState;
 import app.pervius.server.access.Actor;
 import app.pervius.server.http.Page;
 import app.pervius.server.people.People;
-import app.pervius.server.tables.Cell;
+import app.pervius.server.tables.Columns;
 import app.pervius.server.tables.TableWriter;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -14,6 +14,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -82,9 +83,9 @@ class ReservationController {
     @GetMapping(path = "/api/reservations/{id}/numbers", produces = "application/octet-stream")
     ResponseEntity<StreamingResponseBody> file(@PathVariable long id, @RequestParam(defaultValue = "XLSX") TableWriter.Format format, Actor actor) {
         Reservation reservation = reserving.visible(id, actor);
-        List<List<Cell>> rows = reserving.numbers(reservation).stream()
-                .map(e -> List.of(Cell.of(e.number), Cell.of(e.title), Cell.of(e.state.label()), Cell.of(reservation.untilDay))).toList();
-        return TableWriter.download(format, reservation.firstNumber + " to " + reservation.lastNumber, List.of("Number", "Title", "State", "Reserved until"), rows);
+        Columns<LedgerEntry> columns = new Columns<LedgerEntry>(ZoneOffset.UTC).text("Number", e -> e.number).text("Title", e -> e.title).text("State", e -> e.state.label())
+                .day("Reserved until", e -> reservation.untilDay);
+        return TableWriter.download(format, reservation.firstNumber + " to " + reservation.lastNumber, columns, reserving.numbers(reservation));
     }
 
     @DeleteMapping("/api/reservations/{id}")

@@ -8,7 +8,7 @@ import app.pervius.server.http.Problem;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
-import app.pervius.server.tables.Cell;
+import app.pervius.server.tables.Columns;
 import app.pervius.server.tables.Lines;
 import app.pervius.server.tables.TableWriter;
 import jakarta.validation.Valid;
@@ -16,6 +16,7 @@ import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.InstantSource;
+import java.time.ZoneId;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
@@ -108,17 +109,21 @@ class PassageController {
             @RequestParam(required = false) @Nullable Long submission, @RequestParam(required = false) @Nullable Long rule,
             @RequestParam(required = false) @Nullable Long folder, @RequestParam TableWriter.Format format, Actor actor) {
         actor.in(project);
-        var zone = projects.settings(project).zone();
-        return TableWriter.download(format, projects.settings(project).code() + " passages",
-                List.of("Number", "Revision", "Title", "File", "Cycle", "Station", "State", "With", Cell.head("Since", zone), Cell.head("Due", zone), "Stopped because", "Decision", "Status", "Submission", "From",
-                        "Firm", "Rule"),
-                new Lines<>(after -> list(project, which, submission, rule, folder, false, after, actor), row -> {
-                    Passages.PassageView p = row.passage();
-                    return List.of(Cell.of(p.number()), Cell.of(p.revision()), Cell.of(p.title()), Cell.of(p.originalName()), Cell.of(p.cycle()), Cell.of(p.station().label()),
-                            Cell.of((p.ended() == null ? p.state().name() : p.ended().name()).toLowerCase(Locale.ROOT).replace('_', ' ')), Cell.of(p.heldBy()), Cell.of(p.since(), zone), Cell.of(p.due(), zone),
-                            Cell.of(p.stop() == null ? null : p.stop().reason()), Cell.of(p.decision()), Cell.of(p.status()), Cell.of(row.submissionReference()), Cell.of(row.author()),
-                            Cell.of(row.authorFirm()), Cell.of(p.rule()));
-                }));
+        return TableWriter.download(format, projects.settings(project).code() + " passages", columns(projects.settings(project).zone()),
+                new Lines<>(after -> list(project, which, submission, rule, folder, false, after, actor)));
+    }
+
+    private static Columns<PassageRow> columns(ZoneId zone) {
+        return new Columns<PassageRow>(zone).text("Number", r -> r.passage().number()).text("Revision", r -> r.passage().revision()).text("Title", r -> r.passage().title())
+                .text("File", r -> r.passage().originalName()).count("Cycle", r -> r.passage().cycle()).text("Station", r -> r.passage().station().label())
+                .text("State", r -> state(r.passage())).text("With", r -> r.passage().heldBy()).moment("Since", r -> r.passage().since()).moment("Due", r -> r.passage().due())
+                .text("Stopped because", r -> r.passage().stop() == null ? null : r.passage().stop().reason()).count("Decision", r -> r.passage().decision())
+                .text("Status", r -> r.passage().status()).text("Submission", PassageRow::submissionReference).text("From", PassageRow::author)
+                .text("Firm", PassageRow::authorFirm).text("Rule", r -> r.passage().rule());
+    }
+
+    private static String state(Passages.PassageView p) {
+        return (p.ended() == null ? p.state().name() : p.ended().name()).toLowerCase(Locale.ROOT).replace('_', ' ');
     }
 
     @GetMapping("/api/passages/{id}")

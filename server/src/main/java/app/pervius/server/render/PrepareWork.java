@@ -1,5 +1,6 @@
 package app.pervius.server.render;
 
+import app.pervius.core.arrive.FileFormat;
 import app.pervius.core.arrive.FileName;
 import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.identify.TitleBlock;
@@ -35,7 +36,12 @@ class PrepareWork implements StationWork<Prepare.ReadHere> {
     public Outcome<Prepare.ReadHere> decide(PassageFacts passage, Books books) {
         Unreadable unreadable = passage.overlooked() ? Unreadable.NOTE
                 : passage.handling().map(Handling::identify).orElse(IdentifyPlan.USUAL).checks().unreadable();
-        return Prepare.decide(passage.files().stream().map(f -> new Prepare.Its(new FileName(f.name()), cannotOpen(f))).toList(), unreadable);
+        return Prepare.decide(passage.files().stream().map(this::its).toList(), unreadable);
+    }
+
+    private Prepare.Its its(PassageFacts.File file) {
+        FileName name = new FileName(file.name());
+        return new Prepare.Its(name, FileFormat.of(name, file.mediaType()), cannotOpen(file));
     }
 
     private Optional<String> cannotOpen(PassageFacts.File file) {

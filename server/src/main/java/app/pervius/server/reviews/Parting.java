@@ -12,6 +12,7 @@ import app.pervius.core.review.Part;
 import app.pervius.core.review.Route;
 import app.pervius.core.review.Seat;
 import app.pervius.core.review.Seating;
+import app.pervius.core.review.Step;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.live.Live;
 import app.pervius.server.passages.Engine;
@@ -30,6 +31,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.BiConsumer;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -93,42 +96,46 @@ class Parting {
     }
 
     private boolean goes(Review review, Route route, boolean used, int turn, int step, List<Board.File> its) {
+        Step next = route.steps().get(step);
+        return apart(review, its.stream().map(f -> f.passage().value()).toList(), facts -> Seating.of(route, next, facts), used, (part, seats) -> {
+            part.state = Review.State.OPEN;
+            part.turn = turn + 1;
+            part.step = step;
+            this.seats.seat(part, part.turn, seats, next, false, null);
+            flow.begun(part, route);
+        }, (stranded, why) -> strand(review, route, step, stranded, why));
+    }
+
+    private boolean toRelease(Review review, Route route, boolean used, int turn, List<Long> its) {
+        int step = review.step;
+        return apart(review, its, facts -> Seating.lead(route, facts), used, (part, seats) -> {
+            part.state = Review.State.RELEASING;
+            part.turn = turn + 1;
+            this.seats.seat(part, part.turn, seats, null, false, null);
+            flow.begun(part, route);
+        }, (stranded, why) -> strand(review, route, step, stranded, "the lead: " + why));
+    }
+
+    /** Files for whom the same people sit go on together; each such part but the first that stays becomes a review of its own. True if the review itself goes on with one. */
+    private boolean apart(Review review, List<Long> its, Function<Seating.Facts, Seating.Seated> seating, boolean used, BiConsumer<Review, List<Seat>> begin,
+            BiConsumer<List<Long>, String> strand) {
         boolean taken = used;
         Map<Seating.Seated, List<Long>> groups = new LinkedHashMap<>();
-        for (Passages.Subject subject : passages.subjects(its.stream().map(f -> f.passage().value()).toList())) {
-            Seating.Seated seated = Seating.of(route, route.steps().get(step), seats.facts(review.projectId, review.authorId, review.authorFirmId, subject.values()));
+        for (Passages.Subject subject : passages.subjects(its)) {
+            Seating.Seated seated = seating.apply(seats.facts(review.projectId, review.authorId, review.authorFirmId, subject.values()));
             groups.computeIfAbsent(seated, s -> new ArrayList<>()).add(subject.id());
         }
         for (Map.Entry<Seating.Seated, List<Long>> group : groups.entrySet()) {
             switch (group.getKey()) {
-                case Seating.Seated.Nobody(String why) -> strand(review, route, step, group.getValue(), why);
+                case Seating.Seated.Nobody(String why) -> strand.accept(group.getValue(), why);
                 case Seating.Seated.Seats(List<Seat> sitting) -> {
-                    Review next = taken ? flow.off(review, group.getValue()) : review;
+                    Review part = taken ? flow.off(review, group.getValue()) : review;
                     taken = true;
-                    next.state = Review.State.OPEN;
-                    next.turn = turn + 1;
-                    next.step = step;
-                    seats.seat(next, next.turn, sitting, route.steps().get(step), false, null);
-                    flow.begun(next, route);
+                    begin.accept(part, sitting);
                 }
             }
         }
         return taken;
-    }
-
-    private boolean toRelease(Review review, Route route, boolean used, int turn, List<Long> its) {
-        Passages.Subject first = passages.subjects(its).getFirst();
-        Seating.Seated lead = Seating.lead(route, seats.facts(review.projectId, review.authorId, review.authorFirmId, first.values()));
-        if (lead instanceof Seating.Seated.Nobody(String why)) {
-            strand(review, route, review.step, its, "the lead: " + why);
-            return used;
-        }
-        Review next = used ? flow.off(review, its) : review;
-        next.state = Review.State.RELEASING;
-        next.turn = turn + 1;
-        seats.seat(next, next.turn, ((Seating.Seated.Seats) lead).seats(), null, false, null);
-        flow.begun(next, route);
-        return true;
     }
 
     /** Gives decided passages their decisions, unless they have to wait for others of their review. */

@@ -5,12 +5,11 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.http.Page;
 import app.pervius.server.http.Problem;
 import app.pervius.server.projects.Projects;
-import app.pervius.server.tables.Cell;
+import app.pervius.server.tables.Columns;
 import app.pervius.server.tables.Lines;
 import app.pervius.server.tables.TableWriter;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
-import java.time.ZoneId;
 import java.util.List;
 import java.util.Objects;
 import java.util.stream.Collectors;
@@ -59,8 +58,8 @@ class ReviewListController {
         ReviewList.Whose whose = whose(project, actor);
         Projects.Settings settings = projects.settings(project);
         Lines<ReviewList.ReviewRow> rows = new Lines<>(after -> Objects.requireNonNull(reading.execute(status ->
-                list.page(project, new ReviewList.Narrow(which, route, person, firm, cycleFrom), order, whose, after, Page.SIZE))), row -> cells(row, settings));
-        return TableWriter.download(format, settings.code() + " reviews", head(settings.zone()), rows);
+                list.page(project, new ReviewList.Narrow(which, route, person, firm, cycleFrom), order, whose, after, Page.SIZE))));
+        return TableWriter.download(format, settings.code() + " reviews", columns(settings), rows);
     }
 
     /** How long the steps closed in the last so many days took, how many were late, and what waits with whom. */
@@ -79,16 +78,17 @@ class ReviewListController {
         return new ReviewList.Whose(actor.seenFirms(project), membership.controls() ? ReviewList.Whose.NOBODY : membership.firm());
     }
 
-    private static List<String> head(ZoneId zone) {
-        return List.of("Submission", "First file", "Files", "From", "Firm", "Route", "Cycle", "State", "Step", "With", Cell.head("Begun", zone), Cell.head("Due", zone), "Working days left",
-                Cell.head("Closed", zone), "Outcome");
+    private static Columns<ReviewList.ReviewRow> columns(Projects.Settings settings) {
+        return new Columns<ReviewList.ReviewRow>(settings.zone()).text("Submission", ReviewList.ReviewRow::submissionReference).text("First file", ReviewList.ReviewRow::what)
+                .count("Files", ReviewList.ReviewRow::files).text("From", ReviewList.ReviewRow::author).text("Firm", ReviewList.ReviewRow::authorFirm)
+                .text("Route", ReviewList.ReviewRow::route).count("Cycle", ReviewList.ReviewRow::cycle)
+                .text("State", row -> row.state().name().toLowerCase(java.util.Locale.ROOT).replace('_', ' ')).text("Step", ReviewList.ReviewRow::stepName)
+                .text("With", row -> row.with().stream().map(ReviewList.With::person).collect(Collectors.joining("; "))).moment("Begun", ReviewList.ReviewRow::begun)
+                .moment("Due", ReviewList.ReviewRow::due).count("Working days left", ReviewList.ReviewRow::workingDaysLeft).moment("Closed", ReviewList.ReviewRow::closed)
+                .text("Outcome", row -> outcome(row, settings.decisionCodes()));
     }
 
-    private static List<Cell> cells(ReviewList.ReviewRow row, Projects.Settings settings) {
-        String outcome = row.ended().stream().map(e -> e.files() + " × " + e.code() + ", " + DecisionCode.of(e.code(), settings.decisionCodes()).name()).collect(Collectors.joining("; "));
-        return List.of(Cell.of(row.submissionReference()), Cell.of(row.what()), Cell.of(row.files()), Cell.of(row.author()), Cell.of(row.authorFirm()), Cell.of(row.route()), Cell.of(row.cycle()),
-                Cell.of(row.state().name().toLowerCase(java.util.Locale.ROOT).replace('_', ' ')), Cell.of(row.stepName()),
-                Cell.of(row.with().stream().map(ReviewList.With::person).collect(Collectors.joining("; "))), Cell.of(row.begun(), settings.zone()), Cell.of(row.due(), settings.zone()),
-                Cell.of(row.workingDaysLeft()), Cell.of(row.closed(), settings.zone()), Cell.of(outcome));
+    private static String outcome(ReviewList.ReviewRow row, List<DecisionCode> codes) {
+        return row.ended().stream().map(e -> e.files() + " × " + e.code() + ", " + DecisionCode.of(e.code(), codes).name()).collect(Collectors.joining("; "));
     }
 }

@@ -2,25 +2,22 @@ package app.pervius.server.tables;
 
 import app.pervius.server.http.Page;
 import java.util.Iterator;
-import java.util.List;
 import java.util.NoSuchElementException;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
 /** The lines of a long table, asked page by page while it is written: all of it, however long, and never all at once. */
-public final class Lines<T> implements Iterable<List<Cell>> {
+public final class Lines<T> implements Iterable<T> {
 
     private final Function<@Nullable String, Page<T>> ask;
-    private final Function<T, List<Cell>> cells;
 
     /** @param ask the page behind a mark, the first one where there is no mark; each in a transaction of its own */
-    public Lines(Function<@Nullable String, Page<T>> ask, Function<T, List<Cell>> cells) {
+    public Lines(Function<@Nullable String, Page<T>> ask) {
         this.ask = ask;
-        this.cells = cells;
     }
 
     @Override
-    public Iterator<List<Cell>> iterator() {
+    public Iterator<T> iterator() {
         return new Iterator<>() {
             private Page<T> page = ask.apply(null);
             private int at;
@@ -35,11 +32,11 @@ public final class Lines<T> implements Iterable<List<Cell>> {
             }
 
             @Override
-            public List<Cell> next() {
+            public T next() {
                 if (!hasNext()) {
                     throw new NoSuchElementException();
                 }
-                return cells.apply(page.items().get(at++));
+                return page.items().get(at++);
             }
         };
     }

@@ -9,6 +9,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
+import java.util.stream.StreamSupport;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import org.apache.poi.ss.usermodel.CellStyle;
@@ -39,7 +40,11 @@ public final class TableWriter {
     }
 
     /** The table as a download of this name, without ending. Rows are asked for while it is written. */
-    public static ResponseEntity<StreamingResponseBody> download(Format format, String name, List<String> head, Iterable<List<Cell>> rows) {
+    public static <T> ResponseEntity<StreamingResponseBody> download(Format format, String name, Columns<T> columns, Iterable<T> things) {
+        return download(format, name, columns.heads(), () -> StreamSupport.stream(things.spliterator(), false).map(columns::row).iterator());
+    }
+
+    private static ResponseEntity<StreamingResponseBody> download(Format format, String name, List<String> head, Iterable<List<Cell>> rows) {
         StreamingResponseBody body = out -> write(format, head, rows, out);
         String type = format == Format.CSV ? "text/csv;charset=UTF-8" : "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
         return ResponseEntity.ok().contentType(MediaType.parseMediaType(type)).header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.attachment()

@@ -10,6 +10,7 @@ import static app.pervius.server.reviews.Desks.who;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.pervius.server.Client;
+import app.pervius.server.RuleForms;
 import app.pervius.server.Running;
 import app.pervius.server.Running.App;
 import java.util.List;
@@ -32,6 +33,33 @@ class ReleasingTest {
                 "/api/documents/by-number?project=KWR&number=" + number, "/api/submissions/" + passage.get("submission").asLong(), "/api/desk/reviews",
                 "/api/folders/" + desks.mirela.folder(Desks.REPORTS)).map(path -> priya.get(path).raw().body()).reduce("", String::concat)
                 + mails(desks.mirela, "priya", number).stream().map(m -> m.get("text").asString()).reduce("", String::concat);
+    }
+
+    @Test
+    void filesWhoseLeadsAreDifferentByTheMatrixAreReleasedByTheirOwn(App app) {
+        Desks desks = new Desks(app);
+        long civil = desks.role("Lead civil engineer").get("id").asLong();
+        long hydraulics = desks.role("Led by nobody else", "Henrike Solvangen");
+        JsonNode now = desks.mirela.get(desks.project + "/matrix").must(200).body();
+        desks.mirela.put(desks.project + "/matrix", Map.of("version", now.get("version").asInt(), "cells", List.of(
+                Map.of("type", "RP", "discipline", "C", "reviews", List.of(), "approves", List.of(civil), "told", List.of()),
+                Map.of("type", "RP", "discipline", "H", "reviews", List.of(), "approves", List.of(hydraulics), "told", List.of())))).must(204);
+        Map<String, Object> form = form("Led by the matrix", List.of(step("Approval", "APPROVAL", List.of(who("PERSON", desks.person("Tomasz Łęgowicz"))))));
+        form.put("lead", who("MATRIX", "APPROVES"));
+        desks.route("led", form);
+        String site = "Work in progress / Dunmarrow Works";
+        long folder = desks.mirela.post("/api/folders/" + desks.mirela.folder(site) + "/folders", Map.of("name", "Led", "values", Map.of("type", "RP"))).must(201).body().get("id").asLong();
+        long target = desks.mirela.folder("Shared / Site documents");
+        RuleForms.inForce(desks.mirela, RuleForms.with(RuleForms.handling("Led", folder, "documents", "led", target), "identify", RuleForms.identify("{discipline}_{title}")));
+        List<JsonNode> passages = desks.mirela.settled(app.as("Marisol Quintavalle").submit(site + " / Led", "C_Abutment.pdf", "H_Surge.pdf"));
+        decideAll(desks.as("Tomasz Łęgowicz"), passages.getFirst(), 1, "");
+        List<String> leads = passages.stream().map(passage -> {
+            JsonNode review = desks.mirela.reviewOf(passage);
+            assertThat(review.get("state").asString()).isEqualTo("RELEASING");
+            assertThat(review.get("files").size()).isEqualTo(1);
+            return review.get("seats").get(0).get("person").asString();
+        }).toList();
+        assertThat(leads).containsExactly("Kwabena Adofori", "Henrike Solvangen");
     }
 
     @Test

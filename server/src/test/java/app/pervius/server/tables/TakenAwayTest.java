@@ -79,7 +79,7 @@ class TakenAwayTest {
         Lines<Integer> lines = new Lines<>(after -> {
             int from = after == null ? 0 : Integer.parseInt(after);
             return from >= 250 ? new Page<>(List.of(), null) : new Page<>(java.util.stream.IntStream.range(from, from + 50).boxed().toList(), String.valueOf(from + 50));
-        }, n -> List.of(Cell.of(n)));
+        });
         assertThat(lines).hasSize(250);
     }
 

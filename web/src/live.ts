@@ -1,4 +1,5 @@
 import { onScopeDispose, ref, type Ref } from 'vue'
+import { somethingChanges } from './api/together'
 
 /** Something that has changed on the server; the screens ask again for what they show of it. */
 export interface Change {
@@ -32,9 +33,11 @@ function hear(message: Message) {
   if (message.kind === 'lost') {
     connectedNow.value = false
   } else if (message.kind === 'change') {
+    somethingChanges()
     listeners.forEach((listener) => listener(message.change))
   } else if (!connectedNow.value) {
     connectedNow.value = true
+    somethingChanges()
     listeners.forEach((listener) => listener())
   }
 }

@@ -1,5 +1,6 @@
 import createClient, { type Middleware } from 'openapi-fetch'
 import { attended, used } from '../attended'
+import { somethingChanges, together } from './together'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
@@ -26,6 +27,7 @@ const TOKEN = 'X-CSRF-TOKEN'
 
 /** What calls that change something bring along. */
 export function proof(): Record<string, string> {
+  somethingChanges()
   return token ? { [TOKEN]: token } : {}
 }
 
@@ -36,7 +38,7 @@ export function noteToken(response: Response) {
 
 const middleware: Middleware = {
   onRequest({ request }) {
-    Object.entries(proof()).forEach(([name, value]) => request.headers.set(name, value))
+    if (token) request.headers.set(TOKEN, token)
     // A screen that brings itself up to date while nobody sits here is no use of the session; what is sent always is.
     if (request.method === 'GET' && !attended()) request.headers.set('Pervius-Unattended', 'true')
     return request
@@ -59,9 +61,12 @@ async function again(request: Request, refused: Response): Promise<Response> {
 export const api = createClient<paths>({
   baseUrl: location.origin,
   fetch: async (request) => {
-    const copy = request.method === 'GET' ? undefined : request.clone()
+    if (request.method === 'GET') return together(request, fetch)
+    somethingChanges()
+    const copy = request.clone()
     const response = await fetch(request)
-    return copy ? again(copy, response) : response
+    somethingChanges()
+    return again(copy, response)
   },
 })
 api.use(middleware)

@@ -117,6 +117,12 @@ class IdentifyTest {
     }
 
     @Test
+    void aRevisionThatGoesBackGoesToItsAuthorWhereTheRuleReturnsWhatIsOutOfSequence() {
+        assertThat(decide(NUMBER + "_P01", LEDGER, Checks.Then.RETURN)).isInstanceOfSatisfying(Outcome.Returned.class,
+                back -> assertThat(back.reason().code()).isEqualTo(StopReason.Code.REVISION_OUT_OF_SEQUENCE));
+    }
+
+    @Test
     void aRevisionThatGoesBackIsNeverGoneOnWith() {
         assertThat(stopped(decide(NUMBER + "_P01", LEDGER, Checks.Then.GO_ON)).sentence())
                 .isEqualTo("The name says revision P01, which goes back: the newest of " + NUMBER + " is P01, and next comes P02.");

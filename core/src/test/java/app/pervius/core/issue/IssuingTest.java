@@ -144,6 +144,18 @@ class IssuingTest {
     }
 
     @Test
+    void aNameThatThisVeryPlacingGivesIsCountedOnButNeverReplaced() {
+        Decision both = new Decision().places(place(OPEN, Target.Manner.COPY, Target.WhenTaken.KEEP_BOTH, Map.of(), List.of()));
+        both.files = List.of(new FileName("Weir.pdf"), new FileName("Weir 2.pdf"), new FileName("Weir 3.pdf"));
+        assertThat(names(both.effects())).containsExactly("KWR-FNK-H-DR-0001_P02_A1.pdf", "KWR-FNK-H-DR-0001_P02_A1 (2).pdf", "KWR-FNK-H-DR-0001_P02_A1 (3).pdf");
+        for (Target.WhenTaken whenTaken : List.of(Target.WhenTaken.NEXT_VERSION, Target.WhenTaken.REPLACE)) {
+            Decision over = new Decision().places(place(OPEN, Target.Manner.COPY, whenTaken, Map.of(), List.of()));
+            over.files = List.of(new FileName("Weir.pdf"), new FileName("Weir 2.pdf"));
+            assertThat(over.stopped().code()).isEqualTo(StopReason.Code.NAME_TAKEN);
+        }
+    }
+
+    @Test
     void inSharedFoldersNothingGetsANextVersionOrIsReplacedWhateverTheRuleSays() {
         for (Target.WhenTaken whenTaken : List.of(Target.WhenTaken.NEXT_VERSION, Target.WhenTaken.REPLACE)) {
             Decision decision = new Decision().places(place(SHARED, Target.Manner.COPY, whenTaken, Map.of(), List.of()));

@@ -179,6 +179,21 @@ class NumberingTest {
     }
 
     @Test
+    void aNumberThatWasGivenBackIsNotUsedWhereAListSaysAPartOfIt() {
+        Scheme plates = new Scheme("pumps", "Pumps", 1, Scheme.Of.DOCUMENTS, "{project}-{plate}-{counter:3}", List.of(), false, 1, 1,
+                List.of(new Source.FromList("plate", "Plate", "pump-plates")));
+        Scratch ledger = new Scratch();
+        ledger.lists.put("pump-plates", new ArrayDeque<>(List.of("7B")));
+        CounterKey counter = plates.counter(HYDRAULIC_DRAWING, TODAY);
+        ledger.next.put(counter, 4L);
+        ledger.givenBack.put(counter, new Ledger.GivenBack("KWR-7A-002", 2));
+        assertThat(assigned(decide(plates, HYDRAULIC_DRAWING, ledger))).satisfies(drawing -> {
+            assertThat(drawing.number()).isEqualTo("KWR-7B-004");
+            assertThat(drawing.count().orElseThrow().givenBack()).isFalse();
+        });
+    }
+
+    @Test
     void anotherSystemIsAskedBeforeTheCounterIsLookedAt() {
         Scheme asks = new Scheme("plant", "Plant", 1, Scheme.Of.DOCUMENTS, "{plant}-{counter:3}", List.of(), false, 1, 1,
                 List.of(new Source.Asked("plant", "Plant item", "plant register")));

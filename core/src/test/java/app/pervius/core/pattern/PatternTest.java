@@ -24,6 +24,12 @@ class PatternTest {
     }
 
     @Test
+    void whatLedNowhereWithOneValueOfARepeatedFieldMayLeadOnWithAnother() {
+        assertThat(pattern("{*}{serial}-{serial}").read("12-12")).isInstanceOfSatisfying(Reading.Fits.class,
+                fits -> assertThat(fits.values().get("serial")).contains("12"));
+    }
+
+    @Test
     void readsANameApart() {
         assertThat(pattern("{type}-{discipline}_{title}").read("DR-H_Inlet screen"))
                 .isEqualTo(new Reading.Fits(new FieldValues(Map.of("type", "DR", "discipline", "H", "title", "Inlet screen")), 17));

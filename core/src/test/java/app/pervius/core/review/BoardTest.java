@@ -89,6 +89,19 @@ class BoardTest {
     }
 
     @Test
+    void whereFilesGoAloneAStepIsNotClosedWhileNothingIsDecided() {
+        Board board = at(alone(route(step(new Needs.Any(), Step.Drawing.WORST))), 0, HENRIKE);
+        assertThat(refused(board.close(0, Acting.self(HENRIKE)))).isEqualTo(new Refusal.Undecided(List.of(ONE, TWO), List.of(), 1));
+    }
+
+    @Test
+    void whoMayUseSeveralSeatsUsesTheOwnOneBeforeOthers() {
+        Board board = at(route(step(new Needs.All(), Step.Drawing.WORST)), 0, KWABENA, HENRIKE);
+        assertThat(board.seatOf(new Acting(HENRIKE, Set.of(HENRIKE, KWABENA))).map(Seat::person)).contains(HENRIKE);
+        assertThat(board.seatOf(new Acting(TOMASZ, Set.of(TOMASZ, KWABENA))).map(Seat::person)).contains(KWABENA);
+    }
+
+    @Test
     void theLastStepDecidesEachFileByItself() {
         Board board = said(said(at(route(), 0, TOMASZ), TOMASZ, ONE, 1), TOMASZ, TWO, 3);
         assertThat(closed(board, TOMASZ)).containsExactly(new Part.Over(Map.of(ONE, new Ending(1, false), TWO, new Ending(3, false))));

@@ -1,12 +1,14 @@
 package app.pervius.server.intake;
 
 import app.pervius.core.project.FieldValues;
+import app.pervius.server.messages.Settled;
 import app.pervius.server.passages.Submissions;
 import app.pervius.server.store.Json;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
@@ -16,7 +18,7 @@ import tools.jackson.core.type.TypeReference;
 /** Submissions, as the engine handles them. */
 @Component
 @Transactional
-class KeptSubmissions implements Submissions {
+class KeptSubmissions implements Submissions, Settled {
 
     private static final int MOST_PICKED_UP = 1000;
 
@@ -47,6 +49,11 @@ class KeptSubmissions implements Submissions {
     @Transactional(readOnly = true)
     public Map<Long, Asked> asked(Collection<Long> wanted) {
         return wanted.isEmpty() ? Map.of() : submissions.asked(wanted).stream().collect(Collectors.toMap(s -> (Long) s[0], s -> new Asked((String) s[1], (String) s[2], (LocalDate) s[3])));
+    }
+
+    @Override
+    public Optional<String> settled(long submission) {
+        return submissions.settled(submission);
     }
 
     @Override

@@ -62,4 +62,8 @@ interface SubmissionRepository extends JpaRepository<Submission, Long> {
     /** For each submission its id, reference, purpose, and the date an answer is asked for. */
     @Query("select s.id, s.reference, s.purpose, s.answerDue from Submission s where s.id in :ids")
     List<Object[]> asked(Collection<Long> ids);
+
+    /** The reference of a submission, unless it has to be settled. */
+    @Query("select s.reference from Submission s where s.id = :id and s.unsettled = false")
+    Optional<String> settled(long id);
 }

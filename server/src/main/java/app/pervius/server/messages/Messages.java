@@ -27,10 +27,12 @@ import org.springframework.mail.javamail.JavaMailSender;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
- * Who is told what. A station leaves notices in its own transaction; once the submission has settled, the notices for one
- * person about one occasion become one message in the outbox.
+ * Who is told what. Whoever has something to tell leaves notices in its own transaction. The notices for one person about one
+ * occasion become one message in the outbox: at the end of that transaction, or once the submission has settled where it still moves.
  */
 @Service
 public class Messages {
@@ -58,6 +60,8 @@ public class Messages {
     public record About(long project, long submission, long passage, String what, String run, String rule) {
     }
 
+    private static final ScopedValue<Boolean> GATHERED_LATER = ScopedValue.newInstance();
+
     private final NoticeRepository notices;
     private final MessageRepository messages;
     private final People people;
@@ -66,10 +70,11 @@ public class Messages {
     private final ApplicationEventPublisher events;
     private final ObjectProvider<JavaMailSender> mail;
     private final Secrets secrets;
+    private final Settled submissions;
     private final String address;
 
     Messages(NoticeRepository notices, MessageRepository messages, People people, Projects projects, InstantSource clock,
-            ApplicationEventPublisher events, ObjectProvider<JavaMailSender> mail, Secrets secrets, @Value("${pervius.address}") String address) {
+            ApplicationEventPublisher events, ObjectProvider<JavaMailSender> mail, Secrets secrets, Settled submissions, @Value("${pervius.address}") String address) {
         this.notices = notices;
         this.messages = messages;
         this.people = people;
@@ -78,6 +83,7 @@ public class Messages {
         this.events = events;
         this.mail = mail;
         this.secrets = secrets;
+        this.submissions = submissions;
         this.address = address;
     }
 
@@ -91,6 +97,11 @@ public class Messages {
     public void sendToAccount(String recipient, String subject, String text, String place) {
         put(null, null, recipient, null, "account " + UUID.randomUUID(), subject, secrets.encrypt(text + address + place + "\n"), "");
         events.publishEvent(new OutboxFilled());
+    }
+
+    /** Runs {@code work} on a submission that gathers its notices itself once it has settled. */
+    public static void gatheredLater(Runnable work) {
+        ScopedValue.where(GATHERED_LATER, true).run(work);
     }
 
     /** Leaves a notice for each person, once, in the transaction of what it tells of. */
@@ -119,9 +130,42 @@ public class Messages {
         notice.rule = about.rule();
         notice.notedAt = clock.instant();
         notices.save(notice);
+        gatherAtTheEnd(about.submission());
     }
 
-    /** Makes messages of all notices of a submission that have none yet, and puts them into the outbox. */
+    /** Once in a transaction for each submission something was told of. */
+    private void gatherAtTheEnd(long submission) {
+        AtTheEnd mine = new AtTheEnd(submission);
+        if (!GATHERED_LATER.isBound() && !TransactionSynchronizationManager.getSynchronizations().contains(mine)) {
+            TransactionSynchronizationManager.registerSynchronization(mine);
+        }
+    }
+
+    /** Makes messages of what was told of a submission, before the transaction ends. */
+    private final class AtTheEnd implements TransactionSynchronization {
+        private final long submission;
+
+        AtTheEnd(long submission) {
+            this.submission = submission;
+        }
+
+        @Override
+        public void beforeCommit(boolean readOnly) {
+            submissions.settled(submission).ifPresent(reference -> gather(submission, reference));
+        }
+
+        @Override
+        public boolean equals(Object other) {
+            return other instanceof AtTheEnd its && its.submission == submission;
+        }
+
+        @Override
+        public int hashCode() {
+            return Long.hashCode(submission);
+        }
+    }
+
+    /** Makes messages of all notices of a submission that have none yet, and puts them into the outbox; for whoever settles submissions. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void gather(long submission, String reference) {
         Map<String, List<Notice>> groups = new LinkedHashMap<>();

@@ -130,7 +130,9 @@ public class Engine {
             int run = submissions.beginRun(submission);
             List<PassageStep.Carried> next = step.next(submission, run, 0);
             while (!next.isEmpty()) {
-                next.forEach(this::carry);
+                for (PassageStep.Carried carried : next) {
+                    Messages.gatheredLater(() -> carry(carried));
+                }
                 next = step.next(submission, run, next.getLast().passage());
             }
             settled = settle(submission);

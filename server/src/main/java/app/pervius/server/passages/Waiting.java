@@ -2,13 +2,16 @@ package app.pervius.server.passages;
 
 import app.pervius.core.passage.Move;
 import app.pervius.core.passage.Passage;
+import app.pervius.core.passage.State;
 import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.WayOut;
 import app.pervius.server.journal.Journal;
 import java.time.InstantSource;
 import java.util.List;
+import java.util.concurrent.TimeUnit;
 import java.util.function.Function;
 import org.springframework.data.domain.Limit;
+import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -17,7 +20,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional
 public class Waiting {
 
-    /** How many are looked up together. */
+    /** How many are ended together. */
     private static final int AT_ONCE = 100;
 
     private final PassageRepository passages;
@@ -52,15 +55,15 @@ public class Waiting {
         move(passage, its -> stops(its, reason, waysOut), row -> new Moving.By(Journal.Actor.PERVIUS, run, by));
     }
 
-    /** Those that wait longer than they should do what was said of that; gives how many, so that one can ask for the next. */
-    int timeIsOver() {
-        List<Long> late = passages.waitedTooLong(Passages.State.WAITING, clock.instant(), Limit.of(AT_ONCE));
-        late.forEach(id -> move(id, its -> its.timeIsOver(clock.instant()), row -> Moving.By.pervius("time over " + row.version)));
-        return late.size();
+    /** Those that wait longer than they should do what was said of that, some at a time. */
+    @Scheduled(fixedDelay = 3, timeUnit = TimeUnit.SECONDS)
+    public void timeIsOver() {
+        passages.waitedTooLong(Passages.State.WAITING, clock.instant(), Limit.of(AT_ONCE))
+                .forEach(id -> move(id, its -> its.timeIsOver(clock.instant()), row -> Moving.By.pervius("time over " + row.version)));
     }
 
     private Move stops(Passage passage, StopReason reason, List<WayOut> waysOut) {
-        return passage.state() instanceof app.pervius.core.passage.State.Waiting ? passage.stops(reason, waysOut, clock.instant()) : new Move.Refused(Move.Why.NOT_WAITING);
+        return passage.state() instanceof State.Waiting ? passage.stops(reason, waysOut, clock.instant()) : new Move.Refused(Move.Why.NOT_WAITING);
     }
 
     private void move(long id, Function<Passage, Move> how, Function<StoredPassage, Moving.By> by) {

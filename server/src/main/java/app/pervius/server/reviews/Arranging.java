@@ -14,8 +14,6 @@ import app.pervius.server.journal.Journal;
 import app.pervius.server.messages.Messages;
 import app.pervius.server.passages.Engine;
 import app.pervius.server.passages.Moves;
-import app.pervius.server.passages.Passages;
-import app.pervius.server.passages.Submissions;
 import app.pervius.server.passages.Waiting;
 import app.pervius.server.people.People;
 import java.util.List;
@@ -38,13 +36,12 @@ class Arranging {
     private final Refusals refusals;
     private final Moves moves;
     private final Waiting waiting;
-    private final Submissions submissions;
     private final Messages messages;
     private final Engine engine;
     private final People people;
 
     Arranging(ReviewRepository reviews, Reviews flow, Parting parting, Seats seats, Chasing chasing, ReviewFiles files, ReviewAccess access, Refusals refusals,
-            Moves moves, Waiting waiting, Submissions submissions, Messages messages, Engine engine, People people) {
+            Moves moves, Waiting waiting, Messages messages, Engine engine, People people) {
         this.reviews = reviews;
         this.flow = flow;
         this.parting = parting;
@@ -55,7 +52,6 @@ class Arranging {
         this.refusals = refusals;
         this.moves = moves;
         this.waiting = waiting;
-        this.submissions = submissions;
         this.messages = messages;
         this.engine = engine;
         this.people = people;
@@ -127,7 +123,6 @@ class Arranging {
         });
         flow.end(review, Review.State.TAKEN_BACK);
         parting.passOn(review, route);
-        messages.gather(review.submissionId, submissions.reference(review.submissionId));
     }
 
     static boolean mayTakeBack(Review review, Actor actor) {
@@ -181,7 +176,6 @@ class Arranging {
             Set<Long> whom = new java.util.HashSet<>(seats.toTell(review, seats.in(review)));
             whom.remove(actor.person(review.projectId));
             flow.tell(review, whom, Occasion.REARRANGED, run + " " + review.id() + " " + review.version, detail);
-            messages.gather(review.submissionId, submissions.reference(review.submissionId));
         }
     }
 

@@ -41,7 +41,6 @@ class Chasing {
     private final Seats seats;
     private final People people;
     private final Projects projects;
-    private final Submissions submissions;
     private final Messages messages;
     private final JdbcClient jdbc;
     private final TransactionTemplate transaction;
@@ -55,7 +54,6 @@ class Chasing {
         this.seats = seats;
         this.people = people;
         this.projects = projects;
-        this.submissions = submissions;
         this.messages = messages;
         this.jdbc = jdbc;
         this.transaction = transaction;
@@ -138,7 +136,6 @@ class Chasing {
             }
             case SILENCE -> deciding.silence(review);
         }
-        messages.gather(review.submissionId, submissions.reference(review.submissionId));
     }
 
     /** Those who still owe an answer for a file. */

@@ -18,7 +18,6 @@ import app.pervius.server.live.Live;
 import app.pervius.server.messages.Messages;
 import app.pervius.server.passages.Moves;
 import app.pervius.server.passages.Passages;
-import app.pervius.server.passages.Submissions;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
 import java.time.InstantSource;
@@ -60,13 +59,12 @@ public class Deciding {
     private final Moves moves;
     private final People people;
     private final Projects projects;
-    private final Submissions submissions;
     private final Messages messages;
     private final Live live;
     private final InstantSource clock;
 
     Deciding(ReviewRepository reviews, AnswerRepository answers, ClosingRepository closings, Reviews flow, Parting parting, Seats seats, ReviewAccess access,
-            Refusals refusals, Passages passages, Moves moves, People people, Projects projects, Submissions submissions, Messages messages, Live live, InstantSource clock) {
+            Refusals refusals, Passages passages, Moves moves, People people, Projects projects, Messages messages, Live live, InstantSource clock) {
         this.reviews = reviews;
         this.answers = answers;
         this.closings = closings;
@@ -79,7 +77,6 @@ public class Deciding {
         this.moves = moves;
         this.people = people;
         this.projects = projects;
-        this.submissions = submissions;
         this.messages = messages;
         this.live = live;
         this.clock = clock;
@@ -139,7 +136,6 @@ public class Deciding {
             moves.note(file.passage().value(), Entry.Kind.AMONG_REVIEWERS, Journal.by(actor, review.projectId), "Comments drawn together and released.");
         }
         parting.part(review, route, parts);
-        messages.gather(review.submissionId, submissions.reference(review.submissionId));
     }
 
     /** What the lead, or in a route without one whoever may close the last step, makes of a comment before its author reads it. */
@@ -179,7 +175,6 @@ public class Deciding {
         board.files().stream().map(Board.File::passage).filter(p -> !staying.contains(p)).forEach(passage ->
                 moves.note(passage.value(), Entry.Kind.STEP_CLOSED, by, account(route, review, board, passage, codes)));
         parting.part(review, route, parts);
-        messages.gather(review.submissionId, submissions.reference(review.submissionId));
     }
 
     private String account(Route route, Review review, Board board, PassageId passage, List<DecisionCode> codes) {

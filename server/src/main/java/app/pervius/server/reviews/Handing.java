@@ -198,7 +198,6 @@ class Handing {
             throw refusals.problem(review, flow.route(review), turn, new Refusal.TurnIsOver());
         }
         flow.tell(review, seats.in(review), Occasion.REMINDED, "nudge " + review.id() + " " + clock.instant().toEpochMilli(), "\n" + actor.in(review.projectId).name() + " asks for your answer.");
-        messages.gather(review.submissionId, submissions.reference(review.submissionId));
         note(review, actor, "Reminded.");
     }
 
@@ -291,6 +290,5 @@ class Handing {
 
     private void told(Review review, long person, String run, String detail) {
         flow.tell(review, Set.of(person), Occasion.PASSED_ON, run, detail);
-        messages.gather(review.submissionId, submissions.reference(review.submissionId));
     }
 }

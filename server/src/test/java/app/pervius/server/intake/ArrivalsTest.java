@@ -93,6 +93,40 @@ class ArrivalsTest {
     }
 
     @Test
+    void whatIsFiledByMovingLeavesTheFolderItCameInAndATraceOfWhereItWent(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        Client site = app.as("Marisol Quintavalle");
+        long from = make(mirela, "Moves on");
+        long shared = mirela.folder("Shared / Site documents");
+        Map<String, Object> place = RuleForms.into(shared, "S2");
+        place.put("manner", "MOVE");
+        Map<String, Object> form = RuleForms.with(filing("Moves it", from, shared, "S2"), "issue", RuleForms.filedAtOnce(place));
+        long rule = RuleForms.inForce(mirela, form);
+        JsonNode passage = site.settled(site.submit(SITE + " / Moves on", "Moved minutes.pdf")).getFirst();
+        assertThat(passage.get("ended").asString()).isEqualTo("ISSUED");
+        JsonNode folder = site.get("/api/folders/" + from).must(200).body();
+        assertThat(folder.get("files").get("items").size()).isZero();
+        assertThat(folder.get("traces").toString()).contains("Moved minutes.pdf");
+        drop(mirela, rule);
+    }
+
+    @Test
+    void whatIsStoppedBeforeItHasANumberIsOnItsWayAndCannotBeSentByHand(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        Client site = app.as("Marisol Quintavalle");
+        long folder = make(mirela, "Stopped here");
+        long rule = RuleForms.inForce(mirela, RuleForms.with(RuleForms.handling("Reads names", folder, "documents", "civil", mirela.folder("Shared / Site documents")), "identify",
+                RuleForms.identify("{type}_{title}")));
+        assertThat(site.settled(site.submit(SITE + " / Stopped here", "No type.pdf")).getFirst().get("state").asString()).isEqualTo("STOPPED");
+        List<Long> its = List.of(files(site, folder).getFirst().get("id").asLong());
+        JsonNode look = mirela.post("/api/folders/" + folder + "/sendings/looks", Map.of("files", its)).must(200).body().get(0);
+        assertThat(look.get("hindrance").asString()).isEqualTo("It is on its way already: see its passage.");
+        assertThat(mirela.post("/api/folders/" + folder + "/sendings", Map.of("files", its, "route", "civil", "purpose", "", "message", "", "persons", List.of(), "addresses", List.of()))
+                .must(409).type()).isEqualTo("cannot-be-sent");
+        drop(mirela, rule);
+    }
+
+    @Test
     void whatLayThereBeforeARuleIsSentThroughOnlyWhenAskedFor(App app) {
         Client mirela = app.as("Mirela Draganova");
         Client site = app.as("Marisol Quintavalle");

@@ -1,0 +1,54 @@
+import { describe, expect, it } from 'vitest'
+import { somethingChanges, together } from './together'
+
+/** A server that answers when it is told to. */
+function server() {
+  const waiting: (() => void)[] = []
+  let asked = 0
+  const ask = () => {
+    asked++
+    const body = `answer ${asked}`
+    return new Promise<Response>((resolve) => waiting.push(() => resolve(new Response(body))))
+  }
+  return { ask, answer: () => waiting.splice(0).forEach((go) => go()), asked: () => asked }
+}
+const people = () => new Request('http://localhost/api/people')
+const text = async (response: Promise<Response>) => (await response).text()
+
+describe('the same asked by several at the same time', () => {
+  it('is asked once, and each reads the whole answer', async () => {
+    const { ask, answer, asked } = server()
+    const both = [text(together(people(), ask)), text(together(people(), ask))]
+    answer()
+    expect(await Promise.all(both)).toEqual(['answer 1', 'answer 1'])
+    expect(asked()).toBe(1)
+  })
+
+  it('is asked anew once it was answered', async () => {
+    const { ask, answer, asked } = server()
+    const first = text(together(people(), ask))
+    answer()
+    await first
+    const second = text(together(people(), ask))
+    answer()
+    expect(await second).toBe('answer 2')
+    expect(asked()).toBe(2)
+  })
+
+  it('is asked anew after a change, though the old question is still under way', async () => {
+    const { ask, answer } = server()
+    const before = text(together(people(), ask))
+    somethingChanges()
+    const after = text(together(people(), ask))
+    answer()
+    expect(await Promise.all([before, after])).toEqual(['answer 1', 'answer 2'])
+  })
+
+  it('fails for all who asked, and is asked anew', async () => {
+    let asked = 0
+    const ask = () => Promise.reject(new Error(`lost ${++asked}`))
+    const both = await Promise.allSettled([together(people(), ask), together(people(), ask)])
+    expect(both.map((r) => r.status)).toEqual(['rejected', 'rejected'])
+    await expect(together(people(), ask)).rejects.toThrow('lost 2')
+  })
+})

@@ -55,8 +55,10 @@ public final class Bench {
 
     private static void write(Path file, List<Measure> found) throws IOException {
         List<String> lines = new ArrayList<>(List.of("# Measured", "",
-                "Taken " + Instant.now().truncatedTo(ChronoUnit.MINUTES) + " on " + Runtime.getRuntime().availableProcessors() + " processors, Java "
-                        + Runtime.version().feature() + ". Ours, the floor taken in the same run, and the ratio; see bench/.", "", Measure.header()));
+                "Taken " + Instant.now().truncatedTo(ChronoUnit.MINUTES) + " on " + Runtime.getRuntime()
+                .availableProcessors() + " processors, Java "
+                        + Runtime.version().feature() + ". Ours, the floor taken in the same run, and the ratio; see bench/.", "",
+                        Measure.header()));
         found.forEach(measure -> lines.add(measure.row()));
         Files.createDirectories(file.toAbsolutePath().getParent());
         Files.writeString(file, String.join("\n", lines) + "\n");

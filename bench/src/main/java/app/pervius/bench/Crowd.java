@@ -52,7 +52,9 @@ final class Crowd {
         void run() throws Exception;
     }
 
-    /** Does the work to be measured until the virtual machine has all but ceased to compile, so that what is measured is the steady state. */
+    /**
+     * Does the work to be measured until the virtual machine has all but ceased to compile, so that what is measured is the steady state.
+     */
     static void warmUp(Round round) throws Exception {
         CompilationMXBean compiler = ManagementFactory.getCompilationMXBean();
         double busy = 1;

@@ -25,7 +25,8 @@ final class Crowded implements Bench.Part {
     private static final long LARGE = 2_000_000_000L;
     private static final String WATCH = """
             (function look() {
-              if (document.body && /for your decision|Nothing waits for you/.test(document.body.innerText)) window.usableAfter = performance.now();
+              if (document.body && /for your decision|Nothing waits for you/.test(document.body.innerText)) window.usableAfter =
+                  performance.now();
               else requestAnimationFrame(look);
             })()""";
 
@@ -48,8 +49,10 @@ final class Crowded implements Bench.Part {
             fill(site);
             long before = Files.size(collections);
             upload(site);
-            found.add(Measure.within("e", "heap in use after a collection with " + submissions * EACH + " passages, MB (the server runs with 512)", heap(collections, 0, before, 2), 512));
-            found.add(Measure.within("e", "most heap in use while 2 GB are uploaded, MB (the server runs with 512)", heap(collections, before, Long.MAX_VALUE, 1), 512));
+            found.add(Measure.within("e", "heap in use after a collection with " + submissions * EACH
+                    + " passages, MB (the server runs with 512)", heap(collections, 0, before, 2), 512));
+            found.add(Measure.within("e", "most heap in use while 2 GB are uploaded, MB (the server runs with 512)",
+                    heap(collections, before, Long.MAX_VALUE, 1), 512));
             found.addAll(desk(site, other));
         } finally {
             Site.delete(full);
@@ -73,7 +76,8 @@ final class Crowded implements Bench.Part {
 
     private static void upload(Site site) {
         Person author = site.controller();
-        long id = author.post("/api/folders/" + site.plain() + "/submissions", Map.of("purpose", "", "files", List.of(Map.of("name", "Survey.laz", "size", LARGE)))).get("id").asLong();
+        long id = author.post("/api/folders/" + site.plain() + "/submissions",
+                Map.of("purpose", "", "files", List.of(Map.of("name", "Survey.laz", "size", LARGE)))).get("id").asLong();
         author.putBytes("/api/submissions/" + id + "/files/0", BodyPublishers.ofInputStream(Much::new));
         Site.close(author, id);
         if (!author.get("/api/submissions/" + id).get("files").get(0).get("state").asString().equals("RECEIVED")) {
@@ -110,7 +114,8 @@ final class Crowded implements Bench.Part {
     /** From the log of collections between two places in it: the last figure after a collection (2), or the greatest before one (1). */
     private static double heap(Path log, long from, long to, int group) throws IOException {
         String text = Files.readString(log);
-        Matcher pause = Pattern.compile("(\\d+)M->(\\d+)M\\(\\d+M\\)").matcher(text.substring((int) from, (int) Math.min(to, text.length())));
+        Matcher pause = Pattern.compile("(\\d+)M->(\\d+)M\\(\\d+M\\)")
+                .matcher(text.substring((int) from, (int) Math.min(to, text.length())));
         double last = 0;
         double most = 0;
         while (pause.find()) {
@@ -129,11 +134,14 @@ final class Crowded implements Bench.Part {
                 crowded.add(view(one));
                 fresh.add(view(other));
             }
-            script = ((Number) one.js("return performance.getEntriesByType('resource').filter(r => /\\.m?js$/.test(new URL(r.name).pathname)).reduce((n, r) => n + r.encodedBodySize, 0)"))
+            script = ((Number) one.js(
+                    "return performance.getEntriesByType('resource').filter(r => /\\.m?js$/.test(new URL(r.name).pathname)).reduce((n, "
+                    + "r) => n + r.encodedBodySize, 0)"))
                     .doubleValue() / 1000;
         }
         return List.of(Measure.within("g", "JavaScript of the first view of the Desk, compressed, KB", script, 300),
-                Measure.atMost("g", "time to a usable Desk with " + submissions * EACH + " passages, median of " + VIEWS + ", ms", Crowd.median(crowded), "an empty project", Crowd.median(fresh), 1.5));
+                Measure.atMost("g", "time to a usable Desk with " + submissions * EACH + " passages, median of " + VIEWS + ", ms",
+                        Crowd.median(crowded), "an empty project", Crowd.median(fresh), 1.5));
     }
 
     private static Browser signedIn(Site site) {

@@ -46,7 +46,8 @@ final class EngineRate implements Bench.Part {
         return found;
     }
 
-    private static void carried(Site.Here here, int many, String name, boolean counts, List<Measure> found) throws SQLException, IOException {
+    private static void carried(Site.Here here, int many, String name, boolean counts, List<Measure> found) throws SQLException,
+            IOException {
         Site site = here.site();
         JdbcClient jdbc = here.bean(JdbcClient.class);
         List<Long> open = Collections.synchronizedList(new ArrayList<>());
@@ -74,7 +75,8 @@ final class EngineRate implements Bench.Part {
         double floorRate = many * EACH / floor.secondsFor(commits, many);
         System.err.printf("    %s: %.0f of %.0f revisions a second%n", name, rate, floorRate);
         if (counts) {
-            found.add(Measure.atLeast("b", "revisions carried from answered upload to waiting at Review, per second (" + many * EACH + " revisions)", rate,
+            found.add(Measure.atLeast("b", "revisions carried from answered upload to waiting at Review, per second (" + many * EACH
+                    + " revisions)", rate,
                     "bare JDBC", floorRate, 0.4));
         }
     }
@@ -100,14 +102,17 @@ final class EngineRate implements Bench.Part {
         double floorRate = decisions / floor.secondsFor(decisions + 2L * many + (long) many * EACH + 2L * many, decisions + 2L * many);
         System.err.printf("    %.0f of %.0f decisions a second%n", rate, floorRate);
         if (counts) {
-            found.add(Measure.atLeast("d", "decisions from 8 reviewers until all is placed in the shared folder, per second (" + decisions + " decisions)", rate,
+            found.add(Measure.atLeast("d", "decisions from 8 reviewers until all is placed in the shared folder, per second (" + decisions
+                    + " decisions)", rate,
                     "bare JDBC", floorRate, 0.4));
         }
     }
 
     private static void decideAll(Person decider, JdbcClient jdbc, long review, int step) {
-        for (long passage : jdbc.sql("select passage_id from review_passage where review_id = ? order by passage_id").param(review).query(Long.class).list()) {
-            decider.put("/api/reviews/" + review + "/decisions", Map.of("turn", step, "passages", List.of(passage), "code", 1, "comment", "", "overrule", false));
+        for (long passage : jdbc.sql("select passage_id from review_passage where review_id = ? order by passage_id").param(review)
+                .query(Long.class).list()) {
+            decider.put("/api/reviews/" + review + "/decisions", Map.of("turn", step, "passages", List.of(passage), "code", 1, "comment",
+                    "", "overrule", false));
         }
         decider.post("/api/reviews/" + review + "/closings", Map.of("turn", step));
     }
@@ -128,7 +133,8 @@ final class EngineRate implements Bench.Part {
             }
         }
         return List.of(Measure.within("b", "answered upload to the reviewer's Desk at rest, median, ms", Crowd.median(seconds), 300),
-                Measure.within("b", "answered upload to the reviewer's Desk at rest, 95th percentile, ms", Crowd.quantile(seconds, 0.95), 1000));
+                Measure.within("b", "answered upload to the reviewer's Desk at rest, 95th percentile, ms", Crowd.quantile(seconds, 0.95),
+                        1000));
     }
 
     private static boolean onTheDesk(Person reviewer, long submission) {
@@ -139,8 +145,11 @@ final class EngineRate implements Bench.Part {
     private static Measure fileSize(Site.Here here) throws IOException {
         JdbcClient jdbc = here.bean(JdbcClient.class);
         long data = 0;
-        for (String table : jdbc.sql("select table_name from information_schema.tables where table_schema = 'PUBLIC'").query(String.class).list()) {
-            String columns = String.join(" + ", jdbc.sql("select 'coalesce(octet_length(cast(\"' || column_name || '\" as varchar)), 0)' from information_schema.columns where table_schema = 'PUBLIC' and table_name = ?")
+        for (String table : jdbc.sql("select table_name from information_schema.tables where table_schema = 'PUBLIC'").query(String.class)
+                .list()) {
+            String columns = String.join(" + ",
+                    jdbc.sql("select 'coalesce(octet_length(cast(\"' || column_name || '\" as varchar)), 0)' from "
+                    + "information_schema.columns where table_schema = 'PUBLIC' and table_name = ?")
                     .param(table).query(String.class).list());
             data += jdbc.sql("select coalesce(sum(" + columns + "), 0) from \"" + table + "\"").query(Long.class).single();
         }

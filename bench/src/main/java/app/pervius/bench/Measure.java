@@ -38,7 +38,8 @@ record Measure(String letter, String what, double ours, String floorIs, double f
     }
 
     String row() {
-        return String.format(Locale.ROOT, "| %s | %s | %s | %s (%s) | %.2f | %s %.1f | %s |", letter, what, number(ours), number(floor), floorIs,
+        return String.format(Locale.ROOT, "| %s | %s | %s | %s (%s) | %.2f | %s %.1f | %s |", letter, what, number(ours), number(floor),
+                floorIs,
                 ratio(), atLeast ? "at least" : "at most", target, met() ? "yes" : "**no**");
     }
 

@@ -59,9 +59,11 @@ final class NumberRate implements Bench.Part {
             double sameOnOne = numbers / same.run(line.waiting(numbers, 1));
             double oursOnMany = numbers / line.ours(numbers, COUNTERS);
             double sameOnMany = numbers / same.run(line.waiting(numbers, COUNTERS));
-            return List.of(Measure.atLeast("c", "numbers on one counter from 8 threads, each on the disk before it is answered, per second", ours, "locked update and insert", narrow, 0.5),
+            return List.of(Measure.atLeast("c", "numbers on one counter from 8 threads, each on the disk before it is answered, per second",
+                    ours, "locked update and insert", narrow, 0.5),
                     Measure.atLeast("c", "the same", ours, "bare JDBC, the same rows", sameOnOne, 0.5),
-                    Measure.atLeast("c", "numbers on " + COUNTERS + " counters from 8 threads, each on the disk before it is answered, per second", oursOnMany,
+                    Measure.atLeast("c", "numbers on " + COUNTERS
+                            + " counters from 8 threads, each on the disk before it is answered, per second", oursOnMany,
                             "bare JDBC, the same rows", sameOnMany, 0.6));
         }
     }
@@ -78,7 +80,8 @@ final class NumberRate implements Bench.Part {
 
         @SuppressWarnings("unchecked")
         Line(Site.Here here) {
-            station = (StationWork<NumberEffect>) here.context().getBeanProvider(ResolvableType.forClassWithGenerics(StationWork.class, NumberEffect.class)).getObject();
+            station = (StationWork<NumberEffect>) here.context().getBeanProvider(ResolvableType.forClassWithGenerics(StationWork.class,
+                    NumberEffect.class)).getObject();
             transaction = here.bean(TransactionTemplate.class);
             jdbc = here.bean(JdbcClient.class);
             passages = here.bean(Passages.class);
@@ -99,14 +102,16 @@ final class NumberRate implements Bench.Part {
 
         private int number(PassageFacts passage) {
             Books its = books.of(site.project());
-            if (station.decide(passage, its) instanceof Outcome.Passed<NumberEffect>(List<NumberEffect> effects, String account, String foretold)) {
+            if (station.decide(passage, its) instanceof Outcome.Passed<NumberEffect>(List<NumberEffect> effects, String account,
+                    String foretold)) {
                 return station.follow(passage, effects, its).changes().size();
             }
             throw new IllegalStateException("no number was given");
         }
 
         List<PassageFacts> waiting(int many, int counters) {
-            long submission = site.send(site.controller(), site.drawings(), "numbered " + many + " on " + counters + " " + System.nanoTime(), 1);
+            long submission = site.send(site.controller(), site.drawings(),
+                    "numbered " + many + " on " + counters + " " + System.nanoTime(), 1);
             long author = jdbc.sql("select author_id from submission where id = ?").param(submission).query(Long.class).single();
             long firm = jdbc.sql("select author_firm_id from submission where id = ?").param(submission).query(Long.class).single();
             long rule = jdbc.sql("select id from rule").query(Long.class).single();
@@ -117,12 +122,19 @@ final class NumberRate implements Bench.Part {
                 int counter = i % counters;
                 String originator = "K" + (char) ('A' + counter / 10) + (char) ('A' + counter % 10);
                 FieldValues values = new FieldValues(Map.of("project", "KWR", "originator", originator, "discipline", "C", "type", "DR"));
-                PassageFacts.File file = jdbc.sql("select folder_file_id, hash, size from passage_file union select id, hash, size from folder_file fetch first 1 rows only")
-                        .query((r, n) -> new PassageFacts.File(r.getLong(1), name, r.getString(2), r.getLong(3), "application/pdf")).single();
-                long id = passages.open(new Passages.Opening(site.project(), submission, site.drawings(), author, firm, author, ArrivalEvent.NEW_FILE, java.util.Optional.empty(), name, FieldValues.NONE, List.of(file), java.util.Optional.empty()));
-                PassageFacts.Origin origin = new PassageFacts.Origin(site.project(), submission, site.drawings(), author, firm, author, ArrivalEvent.NEW_FILE, Optional.empty(), name);
+                PassageFacts.File file = jdbc.sql(
+                        "select folder_file_id, hash, size from passage_file union select id, hash, size from folder_file fetch first 1 "
+                        + "rows only")
+                        .query((r, n) -> new PassageFacts.File(r.getLong(1), name, r.getString(2), r.getLong(3), "application/pdf"))
+                        .single();
+                long id = passages.open(new Passages.Opening(site.project(), submission, site.drawings(), author, firm, author,
+                        ArrivalEvent.NEW_FILE, java.util.Optional.empty(), name, FieldValues.NONE, List.of(file),
+                        java.util.Optional.empty()));
+                PassageFacts.Origin origin = new PassageFacts.Origin(site.project(), submission, site.drawings(), author, firm, author,
+                        ArrivalEvent.NEW_FILE, Optional.empty(), name);
                 PassageFacts arrived = PassageFacts.arriving(id, origin, name, FieldValues.NONE, Orders.NONE, List.of(file), "run 1");
-                all.add(arrived.at(arrived.passage().with(List.of(new Change.RuleTakes(by), new Change.Valued(values))), its -> rules.handling(site.project(), its)));
+                all.add(arrived.at(arrived.passage().with(List.of(new Change.RuleTakes(by), new Change.Valued(values))),
+                        its -> rules.handling(site.project(), its)));
             }
             return all;
         }
@@ -140,7 +152,8 @@ final class NumberRate implements Bench.Part {
             flush = here.bean(DiskFlush.class);
             try (Connection c = database.getConnection(); Statement s = c.createStatement()) {
                 s.execute("create table floor_counter (id bigint primary key, next_value bigint not null)");
-                s.execute("create table floor_ledger (number varchar(200) primary key, counter bigint not null, counter_value bigint not null, unique (counter, counter_value))");
+                s.execute("create table floor_ledger (number varchar(200) primary key, counter bigint not null, counter_value bigint "
+                        + "not null, unique (counter, counter_value))");
                 for (int counter = 0; counter < COUNTERS; counter++) {
                     s.execute("insert into floor_counter values (" + counter + ", 1)");
                 }

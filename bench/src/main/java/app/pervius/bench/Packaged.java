@@ -49,7 +49,8 @@ final class Packaged implements AutoCloseable {
         int port = freePort();
         List<String> command = new ArrayList<>(List.of(java(), "-XX:AOTCache=" + APP.resolve("pervius.aot")));
         command.addAll(options);
-        command.addAll(List.of("-cp", APP.resolve("pervius.jar") + (what[0].equals("demo") ? File.pathSeparator + APP.resolve("demo") + "/*" : ""), "app.pervius.server.Pervius"));
+        command.addAll(List.of("-cp", APP.resolve("pervius.jar")
+                + (what[0].equals("demo") ? File.pathSeparator + APP.resolve("demo") + "/*" : ""), "app.pervius.server.Pervius"));
         command.addAll(List.of(what));
         // What is measured is how fast it is, not when it is too much of one caller.
         command.addAll(List.of("--setting", "pervius.calls.per-minute=10000000"));
@@ -65,7 +66,8 @@ final class Packaged implements AutoCloseable {
 
     static String classPath(Path jar) {
         return jar + File.pathSeparator + Arrays.stream(Objects.requireNonNull(APP.resolve("lib").toFile().listFiles()))
-                .filter(lib -> !lib.getName().startsWith("pervius")).map(File::toString).sorted().collect(Collectors.joining(File.pathSeparator));
+                .filter(lib -> !lib.getName().startsWith("pervius")).map(File::toString).sorted()
+                .collect(Collectors.joining(File.pathSeparator));
     }
 
     static String java() {

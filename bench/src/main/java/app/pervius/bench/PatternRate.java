@@ -20,7 +20,8 @@ final class PatternRate implements Bench.Part {
     private static final List<Code> DISCIPLINES = codes("H", "C", "E", "M", "S");
     private static final List<Code> TYPES = codes("DR", "CA", "SP", "MS", "IT", "DS", "RP");
     private static final Fields FIELDS = new Fields(List.of(
-            new Field("originator", "Originator", new FieldKind.CodeList(ORIGINATORS), 10), new Field("discipline", "Discipline", new FieldKind.CodeList(DISCIPLINES), 3),
+            new Field("originator", "Originator", new FieldKind.CodeList(ORIGINATORS), 10),
+            new Field("discipline", "Discipline", new FieldKind.CodeList(DISCIPLINES), 3),
             new Field("type", "Document type", new FieldKind.CodeList(TYPES), 3), new Field("serial", "Serial", new FieldKind.Digits(), 6),
             new Field("title", "Title", new FieldKind.Text(), 80)));
     private static final Pattern PATTERN = Pattern.sound("KWR-{originator}-{discipline}-{type}-{serial:4}[_{title}]", FIELDS);
@@ -46,7 +47,8 @@ final class PatternRate implements Bench.Part {
             ours.add(seconds(all, PatternRate::byPattern));
             theirs.add(seconds(all, PatternRate::byExpression));
         }
-        return List.of(Measure.atMost("p", "reading " + names + " names with a pattern, median of " + ROUNDS + " rounds, ms", Crowd.median(ours) * 1000,
+        return List.of(Measure.atMost("p", "reading " + names + " names with a pattern, median of " + ROUNDS + " rounds, ms",
+                Crowd.median(ours) * 1000,
                 "java.util.regex", Crowd.median(theirs) * 1000, 3));
     }
 
@@ -86,7 +88,8 @@ final class PatternRate implements Bench.Part {
         Random random = new Random(5);
         List<String> all = new ArrayList<>();
         for (int i = 0; i < names; i++) {
-            String name = "KWR-" + any(ORIGINATORS, random) + "-" + any(DISCIPLINES, random) + "-" + any(TYPES, random) + "-" + "%04d".formatted(random.nextInt(10_000));
+            String name = "KWR-" + any(ORIGINATORS, random) + "-" + any(DISCIPLINES, random) + "-" + any(TYPES, random) + "-"
+                    + "%04d".formatted(random.nextInt(10_000));
             all.add(i % 10 == 0 ? name.replace("KWR-", "KW-") : i % 3 == 0 ? name : name + "_Inlet screen and trash rack " + i);
         }
         return all;

@@ -88,7 +88,8 @@ final class Person {
             HttpResponse<String> response = http.send(request.build(), BodyHandlers.ofString());
             response.headers().firstValue(TOKEN).ifPresent(told -> token = told);
             if (response.statusCode() >= 300) {
-                throw new IllegalStateException(response.request().method() + " " + response.uri() + " was answered " + response.statusCode() + ": " + response.body());
+                throw new IllegalStateException(response.request().method() + " " + response.uri() + " was answered "
+                        + response.statusCode() + ": " + response.body());
             }
             return response.body().isBlank() ? JSON.createObjectNode() : JSON.readTree(response.body());
         } catch (IOException e) {

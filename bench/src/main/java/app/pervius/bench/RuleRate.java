@@ -28,7 +28,10 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.IntFunction;
 
-/** (i) judging one arrival with 1,000 rules on different folders beside 10; checking a sheet of 200 rules; trying past arrivals on 200 rules. */
+/**
+ * (i) judging one arrival with 1,000 rules on different folders beside 10; checking a sheet of 200 rules; trying past arrivals on 200
+ * rules.
+ */
 final class RuleRate implements Bench.Part {
 
     private static final int ROUNDS = 15;
@@ -60,7 +63,8 @@ final class RuleRate implements Bench.Part {
             few.add(judge(ten, 10));
             many.add(judge(thousand, 1_000));
         }
-        return Measure.atMost("i", "judging one arrival, 1,000 rules on different folders, median of " + ROUNDS + " rounds, µs", Crowd.median(many) * 1e6 / JUDGED,
+        return Measure.atMost("i", "judging one arrival, 1,000 rules on different folders, median of " + ROUNDS + " rounds, µs",
+                Crowd.median(many) * 1e6 / JUDGED,
                 "the same with 10 rules", Crowd.median(few) * 1e6 / JUDGED, 3);
     }
 
@@ -78,7 +82,8 @@ final class RuleRate implements Bench.Part {
     }
 
     private static ArrivalFacts arrival(int folder) {
-        return new ArrivalFacts(List.of(new FolderId(folder + 1_000L), new FolderId(folder + 1L), new FolderId(0)), ArrivalEvent.NEW_FILE, "Weir", Set.of(FileFormat.PDF), 5_000,
+        return new ArrivalFacts(List.of(new FolderId(folder + 1_000L), new FolderId(folder + 1L), new FolderId(0)), ArrivalEvent.NEW_FILE,
+                "Weir", Set.of(FileFormat.PDF), 5_000,
                 SOMEBODY, SOMEBODY, FieldValues.NONE, FIELDS);
     }
 
@@ -86,8 +91,10 @@ final class RuleRate implements Bench.Part {
         List<RuleSheet.Row> rows = new ArrayList<>();
         for (int i = 0; i < many; i++) {
             FileFormat format = FileFormat.values()[i / FOLDERS % 5];
-            Which which = many == RULES ? Which.of(new Condition.HasFormat(Set.of(format)), new Condition.Sized(0, 1_000_000)) : Which.EVERYTHING;
-            rows.add(new RuleSheet.Row(i + 1, 1, new HandlingRule("Rule " + i, "", new Where(List.of(new Where.Standing(new FolderId(folder.apply(i) + 1L), true))), which, Plan.AS_PROJECT)));
+            Which which = many == RULES ? Which.of(new Condition.HasFormat(Set.of(format)), new Condition.Sized(0, 1_000_000))
+                    : Which.EVERYTHING;
+            rows.add(new RuleSheet.Row(i + 1, 1, new HandlingRule("Rule " + i, "",
+                    new Where(List.of(new Where.Standing(new FolderId(folder.apply(i) + 1L), true))), which, Plan.AS_PROJECT)));
         }
         return rows;
     }
@@ -98,7 +105,8 @@ final class RuleRate implements Bench.Part {
         for (int i = 1; i <= FOLDERS; i++) {
             nodes.add(new CheckFacts.Node(new FolderId(i), Optional.of(new FolderId(0)), "Folder " + i));
         }
-        CheckFacts facts = new CheckFacts(new RuleSheet(1, Handling.USUAL, rows(RULES, i -> i % FOLDERS)), nodes, List.of(SOMEBODY), FIELDS);
+        CheckFacts facts = new CheckFacts(new RuleSheet(1, Handling.USUAL, rows(RULES, i -> i % FOLDERS)), nodes, List.of(SOMEBODY),
+                FIELDS);
         List<Double> seconds = new ArrayList<>();
         for (int round = 0; round < ROUNDS; round++) {
             long begin = System.nanoTime();
@@ -107,7 +115,8 @@ final class RuleRate implements Bench.Part {
             }
             seconds.add(Crowd.since(begin));
         }
-        return Measure.within("i", "checking a sheet of " + RULES + " rules against each other, median of " + ROUNDS + " rounds, ms", Crowd.median(seconds) * 1000, 100);
+        return Measure.within("i", "checking a sheet of " + RULES + " rules against each other, median of " + ROUNDS + " rounds, ms",
+                Crowd.median(seconds) * 1000, 100);
     }
 
     private Measure trying() throws IOException, InterruptedException {
@@ -118,25 +127,30 @@ final class RuleRate implements Bench.Part {
                 ines.post("/api/submissions/" + id + "/closing", Map.of());
             }
             RuleDesk desk = here.bean(RuleDesk.class);
-            long me = ines.get("/api/session").get("actor").get("memberships").get(Long.toString(here.site().project())).get("person").asLong();
+            long me = ines.get("/api/session").get("actor").get("memberships").get(Long.toString(here.site().project())).get("person")
+                    .asLong();
             for (int i = 1; i < RULES; i++) {
-                desk.addInForce(here.site().project(), new HandlingRule("Rule " + i, "", new Where(List.of(new Where.Standing(new FolderId(here.site().drawings()), true))),
+                desk.addInForce(here.site().project(), new HandlingRule("Rule " + i, "",
+                        new Where(List.of(new Where.Standing(new FolderId(here.site().drawings()), true))),
                         Which.of(new Condition.Named("rule " + i + " {*}")), Plan.AS_PROJECT), me);
             }
-            Map<String, Object> entry = new HashMap<>(Map.of("last", arrivals, "passages", List.of(), "files", List.of(), "onlyDifferent", true, "inForce", false));
+            Map<String, Object> entry = new HashMap<>(Map.of("last", arrivals, "passages", List.of(), "files", List.of(), "onlyDifferent",
+                    true, "inForce", false));
             String trials = "/api/projects/" + here.site().project() + "/trials";
             while (ines.get("/api/projects/" + here.site().project() + "/passages?which=ON_THE_WAY").get("items").valueStream()
                     .anyMatch(row -> row.get("passage").get("state").asString().equals("RUNNING"))) {
                 Thread.onSpinWait();
             }
-            ines.lines(trials, Map.of("last", Math.min(arrivals, 500), "passages", List.of(), "files", List.of(), "onlyDifferent", true, "inForce", false));
+            ines.lines(trials, Map.of("last", Math.min(arrivals, 500), "passages", List.of(), "files", List.of(), "onlyDifferent", true,
+                    "inForce", false));
             long begin = System.nanoTime();
             int lines = ines.lines(trials, entry);
             double seconds = Crowd.since(begin);
             if (lines != arrivals + 1) {
                 throw new IllegalStateException(lines + " lines came of " + arrivals + " arrivals");
             }
-            return Measure.within("i", "10,000 past arrivals on a draft of " + RULES + " rules and on what is in force, by a trial of " + arrivals + ", s", seconds * 10_000 / arrivals, 300);
+            return Measure.within("i", "10,000 past arrivals on a draft of " + RULES + " rules and on what is in force, by a trial of "
+                    + arrivals + ", s", seconds * 10_000 / arrivals, 300);
         }
     }
 }

@@ -49,8 +49,10 @@ final class SameNumbers {
     }
 
     private void begin(long project, String originator) throws SQLException {
-        try (Connection c = database.getConnection(); PreparedStatement there = c.prepareStatement("select 1 from counter where project_id = ? and scheme_key = ? and combination = ?");
-                PreparedStatement make = c.prepareStatement("insert into counter (id, project_id, scheme_key, combination, next_value) values (?, ?, ?, ?, 1)")) {
+        try (Connection c = database.getConnection(); PreparedStatement there =
+                c.prepareStatement("select 1 from counter where project_id = ? and scheme_key = ? and combination = ?");
+                PreparedStatement make = c.prepareStatement(
+                        "insert into counter (id, project_id, scheme_key, combination, next_value) values (?, ?, ?, ?, 1)")) {
             there.setLong(1, project);
             there.setString(2, SCHEME);
             there.setString(3, originator);
@@ -78,7 +80,8 @@ final class SameNumbers {
                 known.setString(2, number);
                 known.executeQuery().close();
             }
-            try (PreparedStatement count = c.prepareStatement("update counter set next_value = ? where project_id = ? and scheme_key = ? and combination = ?")) {
+            try (PreparedStatement count =
+                    c.prepareStatement("update counter set next_value = ? where project_id = ? and scheme_key = ? and combination = ?")) {
                 count.setLong(1, value + 1);
                 count.setLong(2, passage.project());
                 count.setString(3, SCHEME);
@@ -92,7 +95,9 @@ final class SameNumbers {
     }
 
     private static long locked(Connection c, long project, String originator) throws SQLException {
-        try (PreparedStatement lock = c.prepareStatement("select next_value from counter where project_id = ? and scheme_key = ? and combination = ? for update")) {
+        try (PreparedStatement lock =
+                c.prepareStatement("select next_value from counter where project_id = ? and scheme_key = ? and combination = ? for "
+                + "update")) {
             lock.setLong(1, project);
             lock.setString(2, SCHEME);
             lock.setString(3, originator);
@@ -107,11 +112,15 @@ final class SameNumbers {
         long document = ids.incrementAndGet();
         Timestamp now = Timestamp.from(Instant.now());
         try (PreparedStatement open = c.prepareStatement("""
-                insert into document (id, project_id, number, title, originator_id, field_values, created_at, version) values (?, ?, ?, ?, ?, ?, ?, 0)""");
+                insert into document (id, project_id, number, title, originator_id, field_values, created_at, version) values (?, ?, ?,
+                    ?, ?, ?, ?, 0)""");
                 PreparedStatement enter = c.prepareStatement("""
-                insert into ledger_entry (id, project_id, number, scheme_key, scheme_edition, combination, counter_value, state, document_id, firm_id, assigned_at, by_rule, came_at)
+                insert into ledger_entry (id, project_id, number, scheme_key, scheme_edition, combination, counter_value, state,
+                    document_id, firm_id, assigned_at, by_rule, came_at)
                 values (?, ?, ?, ?, 1, ?, ?, 'ASSIGNED', ?, ?, ?, ?, ?)""");
-                PreparedStatement revise = c.prepareStatement("insert into revision (id, document_id, code, cycle, passage_id, on_its_way, version) values (?, ?, 'P01', 1, ?, true, 0)")) {
+                PreparedStatement revise =
+                        c.prepareStatement("insert into revision (id, document_id, code, cycle, passage_id, on_its_way, version) values "
+                        + "(?, ?, 'P01', 1, ?, true, 0)")) {
             open.setLong(1, document);
             open.setLong(2, passage.project());
             open.setString(3, number);

@@ -36,7 +36,8 @@ final class SameRows {
     private record Table(String name, List<String> columns, List<String> key) {
 
         String insert() {
-            return "insert into " + name + " (" + String.join(", ", columns) + ") values (" + columns.stream().map(c -> "?").collect(Collectors.joining(", ")) + ")";
+            return "insert into " + name + " (" + String.join(", ", columns) + ") values (" + columns.stream().map(c -> "?")
+                    .collect(Collectors.joining(", ")) + ")";
         }
 
         String update() {
@@ -79,7 +80,8 @@ final class SameRows {
     /** Writes what has become different since, and gives the seconds it took. */
     double secondsFor(long commits, long forced) throws SQLException {
         try (HikariDataSource floor = new HikariDataSource()) {
-            floor.setJdbcUrl("jdbc:h2:async:" + copy.resolve("pervius") + ";LOCK_TIMEOUT=10000;DB_CLOSE_ON_EXIT=FALSE;WRITE_DELAY=1000000000;RETENTION_TIME=5000;QUERY_CACHE_SIZE=500");
+            floor.setJdbcUrl("jdbc:h2:async:" + copy.resolve("pervius")
+                    + ";LOCK_TIMEOUT=10000;DB_CLOSE_ON_EXIT=FALSE;WRITE_DELAY=1000000000;RETENTION_TIME=5000;QUERY_CACHE_SIZE=500");
             floor.setUsername("sa");
             floor.setPassword("");
             floor.setMaximumPoolSize(24);
@@ -140,7 +142,8 @@ final class SameRows {
         private final double forcedShare;
         private boolean begun;
 
-        Station(DataSource floor, Table passage, List<Object[]> passages, double perCommit, WritesInFlight writes, DiskFlush flush, double forcedShare) {
+        Station(DataSource floor, Table passage, List<Object[]> passages, double perCommit, WritesInFlight writes, DiskFlush flush,
+                double forcedShare) {
             this.floor = floor;
             this.passage = passage;
             this.passages = passages;
@@ -167,7 +170,8 @@ final class SameRows {
                         if (++done >= due) {
                             if (alsoAPassage) {
                                 // A thread's own passages, so that two never wait for the same row.
-                                set(again, passage, passages.get((i / THREADS * THREADS + which) % (passages.size() / THREADS * THREADS)), true);
+                                set(again, passage, passages.get((i / THREADS * THREADS + which) % (passages.size() / THREADS * THREADS)),
+                                        true);
                                 again.executeUpdate();
                             }
                             c.commit();
@@ -246,7 +250,8 @@ final class SameRows {
 
     private static Map<List<Object>, Object[]> rows(DataSource source, Table table) throws SQLException {
         try (Connection c = source.getConnection(); Statement s = c.createStatement();
-                ResultSet r = s.executeQuery("select " + String.join(", ", table.columns()) + " from " + table.name() + " order by " + String.join(", ", table.key()))) {
+                ResultSet r = s.executeQuery("select " + String.join(", ", table.columns()) + " from " + table.name() + " order by "
+                        + String.join(", ", table.key()))) {
             Map<List<Object>, Object[]> rows = new LinkedHashMap<>();
             while (r.next()) {
                 Object[] row = new Object[table.columns().size()];

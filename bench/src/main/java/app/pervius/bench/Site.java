@@ -81,14 +81,16 @@ final class Site {
     /** Starts one in this process and sets it up. */
     static Here here(Map<String, Object> more) throws IOException {
         Path data = Files.createTempDirectory("pervius-bench");
-        Map<String, Object> settings = new HashMap<>(Map.of("pervius.data", data.toString(), "server.address", "127.0.0.1", "server.port", 0, "pervius.calls.per-minute", 10_000_000));
+        Map<String, Object> settings = new HashMap<>(Map.of("pervius.data", data.toString(), "server.address", "127.0.0.1", "server.port",
+                0, "pervius.calls.per-minute", 10_000_000));
         settings.putAll(more);
         PrintStream before = System.out;
         ByteArrayOutputStream said = new ByteArrayOutputStream();
         System.setOut(new PrintStream(said, true, StandardCharsets.UTF_8));
         ConfigurableApplicationContext context;
         try {
-            context = new SpringApplication(Pervius.class).run(settings.entrySet().stream().map(e -> "--" + e.getKey() + "=" + e.getValue()).toArray(String[]::new));
+            context = new SpringApplication(Pervius.class).run(settings.entrySet().stream().map(e -> "--" + e.getKey() + "=" + e.getValue())
+                    .toArray(String[]::new));
         } finally {
             System.setOut(before);
         }
@@ -99,8 +101,10 @@ final class Site {
 
     /** Sets up an empty Pervius: a project, eight people who decide, a folder with a rule and one without. */
     static Site setUp(String address, String code) {
-        Map<String, Object> entry = new HashMap<>(Map.of("code", code, "name", "Ines Calderwood", "email", CONTROLLER, "password", PASSWORD));
-        entry.putAll(Map.of("firmCode", "KWB", "firmName", "Kestrel Water Board", "projectCode", "KWR", "projectName", "Kestrel Weir Renewal", "zone", "Europe/Dublin"));
+        Map<String, Object> entry = new HashMap<>(Map.of("code", code, "name", "Ines Calderwood", "email", CONTROLLER, "password",
+                PASSWORD));
+        entry.putAll(Map.of("firmCode", "KWB", "firmName", "Kestrel Water Board", "projectCode", "KWR", "projectName",
+                "Kestrel Weir Renewal", "zone", "Europe/Dublin"));
         Person ines = new Person(address);
         ines.post("/api/entrance/set-up", entry);
         long project = ines.get("/api/projects").get(0).get("id").asLong();
@@ -108,18 +112,22 @@ final class Site {
         long firm = ines.post(at + "/firms", Map.of("code", "DEC", "name", "Deciders")).get("id").asLong();
         List<Long> deciders = new ArrayList<>();
         for (int i = 0; i < DECIDERS; i++) {
-            JsonNode added = ines.post(at + "/people", Map.of("firmId", firm, "name", "Decider " + (char) ('A' + i), "email", "decider" + i + "@dec.example", "job", "Engineer", "roles", List.of()));
+            JsonNode added = ines.post(at + "/people", Map.of("firmId", firm, "name", "Decider " + (char) ('A' + i), "email",
+                    "decider" + i + "@dec.example", "job", "Engineer", "roles", List.of()));
             String link = added.get("link").asString();
-            new Person(address).post("/api/entrance/invitations/" + link.substring(link.lastIndexOf('/') + 1), Map.of("password", PASSWORD));
+            new Person(address).post("/api/entrance/invitations/" + link.substring(link.lastIndexOf('/') + 1),
+                    Map.of("password", PASSWORD));
             deciders.add(added.get("person").get("id").asLong());
         }
         for (JsonNode role : ines.get(at + "/people").get("roles")) {
             if (role.get("may").get("decides").asBoolean() && !role.get("may").get("controls").asBoolean()) {
-                ines.put(at + "/roles/" + role.get("id").asLong() + "/holders", Map.of("holders", deciders, "version", role.get("version").asInt()));
+                ines.put(at + "/roles/" + role.get("id").asLong() + "/holders",
+                        Map.of("holders", deciders, "version", role.get("version").asInt()));
             }
         }
         long own = folder(ines, project, "Work in progress / Kestrel Water Board");
-        long drawings = ines.post("/api/folders/" + own + "/folders", Map.of("name", "Drawings", "values", Map.of("discipline", "C", "type", "DR"))).get("id").asLong();
+        long drawings = ines.post("/api/folders/" + own + "/folders",
+                Map.of("name", "Drawings", "values", Map.of("discipline", "C", "type", "DR"))).get("id").asLong();
         long plain = ines.post("/api/folders/" + own + "/folders", Map.of("name", "Correspondence", "values", Map.of())).get("id").asLong();
         putARuleInForce(ines, project, drawings);
         return new Site(address, project, drawings, plain);
@@ -127,15 +135,19 @@ final class Site {
 
     private static void putARuleInForce(Person ines, long project, long folder) {
         List<Map<String, Object>> tellings = List.of("ARRIVED", "RETURNED", "ISSUED").stream()
-                .map(occasion -> Map.<String, Object>of("occasion", occasion, "whom", List.of(Map.of("kind", "AUTHOR")), "text", "")).toList();
-        Map<String, Object> shared = Map.of("into", Map.of("folder", folder(ines, project, "Shared"), "path", "", "name", "{number}_{revision}"), "status", "A1", "manner", "COPY",
+                .map(occasion -> Map.<String, Object>of("occasion", occasion, "whom", List.of(Map.of("kind", "AUTHOR")), "text", ""))
+                .toList();
+        Map<String, Object> shared = Map.of("into", Map.of("folder", folder(ines, project, "Shared"), "path", "", "name",
+                "{number}_{revision}"), "status", "A1", "manner", "COPY",
                 "whenTaken", "STOP", "sets", List.of(), "copies", List.of());
         List<Map<String, Object>> byCode = new ArrayList<>(List.of(Map.of("code", 1, "asProject", false, "back", false, "place", shared)));
         List.of(2, 3, 4).forEach(code -> byCode.add(Map.of("code", code, "asProject", false, "back", true)));
-        Map<String, Object> rule = Map.of("kind", "HANDLING", "name", "Drawings", "description", "", "places", List.of(Map.of("folder", folder, "withBelow", true)),
+        Map<String, Object> rule = Map.of("kind", "HANDLING", "name", "Drawings", "description", "", "places",
+                List.of(Map.of("folder", folder, "withBelow", true)),
                 "conditions", List.of(), "stations", Map.of("issue", Map.of("byCode", byCode), "tell", Map.of("tellings", tellings)));
         long id = ines.post("/api/projects/" + project + "/rules", Map.of("rule", rule)).get("id").asLong();
-        ines.post("/api/projects/" + project + "/rules/putting-in-force", Map.of("rows", List.of(Map.of("id", id, "version", 0)), "order", false));
+        ines.post("/api/projects/" + project + "/rules/putting-in-force",
+                Map.of("rows", List.of(Map.of("id", id, "version", 0)), "order", false));
     }
 
     private static long folder(Person person, long project, String path) {
@@ -145,7 +157,8 @@ final class Site {
 
     /** Begins a submission and sends its files, whose contents differ by their names; it is still open. */
     long send(Person author, long folder, String name, int files) {
-        List<byte[]> contents = IntStream.range(0, files).mapToObj(i -> ("%PDF-1.4 " + name + " " + i).getBytes(StandardCharsets.UTF_8)).toList();
+        List<byte[]> contents = IntStream.range(0, files).mapToObj(i -> ("%PDF-1.4 " + name + " " + i).getBytes(StandardCharsets.UTF_8))
+                .toList();
         long id = author.post("/api/folders/" + folder + "/submissions", Map.of("purpose", "measured", "files", IntStream.range(0, files)
                 .mapToObj(i -> Map.of("name", name + " " + i + ".pdf", "size", contents.get(i).length)).toList())).get("id").asLong();
         for (int i = 0; i < files; i++) {

@@ -47,8 +47,10 @@ final class StartTime implements Bench.Part {
     }
 
     private static Path train(Path jar, Path cache) throws IOException, InterruptedException {
-        Process training = new ProcessBuilder(Packaged.java(), "-XX:AOTCacheOutput=" + cache, "-Dspring.context.exit=onRefresh", "-cp", Packaged.classPath(jar),
-                BareApplication.class.getName(), "--server.port=0").redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.DISCARD).start();
+        Process training = new ProcessBuilder(Packaged.java(), "-XX:AOTCacheOutput=" + cache, "-Dspring.context.exit=onRefresh", "-cp",
+                Packaged.classPath(jar),
+                BareApplication.class.getName(), "--server.port=0").redirectErrorStream(true)
+                .redirectOutput(ProcessBuilder.Redirect.DISCARD).start();
         if (!training.waitFor(3, TimeUnit.MINUTES) || !Files.exists(cache)) {
             training.destroyForcibly();
             throw new IllegalStateException("no cache could be made for the bare application");

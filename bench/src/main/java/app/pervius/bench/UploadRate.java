@@ -71,8 +71,10 @@ final class UploadRate implements Bench.Part {
         return Crowd.seconds(CLIENTS, which -> {
             Person author = authors.get(which);
             for (int i = which; i < submissions; i += CLIENTS) {
-                long id = author.post("/api/folders/" + site.plain() + "/submissions", Map.of("purpose", "measured", "files", IntStream.range(0, EACH)
-                        .mapToObj(file -> Map.of("name", "upload " + sent.incrementAndGet() + ".bin", "size", SIZE)).toList())).get("id").asLong();
+                long id = author.post("/api/folders/" + site.plain() + "/submissions",
+                        Map.of("purpose", "measured", "files", IntStream.range(0, EACH)
+                        .mapToObj(file -> Map.of("name", "upload " + sent.incrementAndGet() + ".bin", "size", SIZE)).toList())).get("id")
+                        .asLong();
                 for (int file = 0; file < EACH; file++) {
                     author.putBytes("/api/submissions/" + id + "/files/" + file, unlikeAnyOther());
                 }

@@ -22,9 +22,11 @@ public final class KestrelWeir {
 
     public static final Fields FIELDS = new Fields(List.of(
             new Field("project", "Project", new FieldKind.Text(), 10),
-            new Field("originator", "Originator", new FieldKind.CodeList(List.of(new Code("FNK", "Fennick"), new Code("FNKX", "Fennick export"))), 10),
+            new Field("originator", "Originator", new FieldKind.CodeList(List.of(new Code("FNK", "Fennick"),
+                    new Code("FNKX", "Fennick export"))), 10),
             new Field("discipline", "Discipline", new FieldKind.CodeList(List.of(new Code("H", "hydraulics"), new Code("C", "civil"))), 3),
-            new Field("type", "Document type", new FieldKind.CodeList(List.of(new Code("DR", "drawing"), new Code("CA", "calculation"))), 3),
+            new Field("type", "Document type", new FieldKind.CodeList(List.of(new Code("DR", "drawing"),
+                    new Code("CA", "calculation"))), 3),
             new Field("title", "Title", new FieldKind.Text(), 80),
             new Field("serial", "Serial", new FieldKind.Digits(), 6),
             new Field("letters", "Letters", new FieldKind.Letters(), 8)));

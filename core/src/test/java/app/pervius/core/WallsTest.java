@@ -14,13 +14,15 @@ import org.junit.jupiter.api.Test;
 /** The walls of the core hold. */
 class WallsTest {
 
-    private static final JavaClasses CORE = new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests()).importPackages("app.pervius.core");
+    private static final JavaClasses CORE = new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests())
+            .importPackages("app.pervius.core");
     private static final List<String> STATIONS = List.of("identify", "number", "prepare", "review", "issue");
 
     @Test
     void theCoreSeesNoFrameworkAndDoesNoInputOrOutput() {
         classes().that().resideInAPackage("app.pervius.core..").should().onlyDependOnClassesThat()
-                .resideInAnyPackage("app.pervius.core..", "java.lang..", "java.util..", "java.time..", "java.text..", "org.jspecify.annotations..").check(CORE);
+                .resideInAnyPackage("app.pervius.core..", "java.lang..", "java.util..", "java.time..", "java.text..",
+                        "org.jspecify.annotations..").check(CORE);
     }
 
     @Test
@@ -33,8 +35,10 @@ class WallsTest {
     @Test
     void noStationSeesAnother() {
         for (String station : STATIONS) {
-            String[] others = STATIONS.stream().filter(s -> !s.equals(station)).map(s -> "app.pervius.core." + s + "..").toArray(String[]::new);
-            noClasses().that().resideInAPackage("app.pervius.core." + station + "..").should().dependOnClassesThat().resideInAnyPackage(others).check(CORE);
+            String[] others = STATIONS.stream().filter(s -> !s.equals(station)).map(s -> "app.pervius.core." + s + "..")
+                    .toArray(String[]::new);
+            noClasses().that().resideInAPackage("app.pervius.core." + station + "..").should().dependOnClassesThat()
+                    .resideInAnyPackage(others).check(CORE);
         }
     }
 

@@ -37,9 +37,11 @@ public final class Browser implements AutoCloseable {
     Browser(String address, int width, int height) {
         ChromeOptions options = new ChromeOptions();
         options.setBinary("/usr/bin/chromium");
-        options.addArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-component-update",
+        options.addArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking",
+                "--disable-component-update",
                 "--disable-sync", "--no-first-run", "--disable-dev-shm-usage", "--lang=en-GB", "--force-color-profile=srgb");
-        ChromeDriverService service = new ChromeDriverService.Builder().usingDriverExecutable(Path.of("/usr/bin/chromedriver").toFile()).build();
+        ChromeDriverService service = new ChromeDriverService.Builder().usingDriverExecutable(Path.of("/usr/bin/chromedriver").toFile())
+                .build();
         driver = new ChromeDriver(service, options);
         this.address = address;
         resize(width, height);
@@ -156,7 +158,8 @@ public final class Browser implements AutoCloseable {
 
     /** Gives this browser a device that makes and shows passkeys, unlocked by its owner. */
     Browser withPasskeys() {
-        driver.addVirtualAuthenticator(new VirtualAuthenticatorOptions().setProtocol(VirtualAuthenticatorOptions.Protocol.CTAP2).setTransport(VirtualAuthenticatorOptions.Transport.INTERNAL)
+        driver.addVirtualAuthenticator(new VirtualAuthenticatorOptions().setProtocol(VirtualAuthenticatorOptions.Protocol.CTAP2)
+                .setTransport(VirtualAuthenticatorOptions.Transport.INTERNAL)
                 .setHasResidentKey(true).setHasUserVerification(true).setIsUserVerified(true));
         return this;
     }
@@ -196,7 +199,8 @@ public final class Browser implements AutoCloseable {
 
     /** What the page has written as errors on its console. */
     List<String> consoleErrors() {
-        return driver.manage().logs().get("browser").getAll().stream().filter(e -> e.getLevel().intValue() >= java.util.logging.Level.SEVERE.intValue())
+        return driver.manage().logs().get("browser").getAll().stream()
+                .filter(e -> e.getLevel().intValue() >= java.util.logging.Level.SEVERE.intValue())
                 .map(Object::toString).toList();
     }
 

@@ -41,8 +41,10 @@ class AccountTest {
     private static void invite(String name) {
         try (Browser mirela = new Browser(Demo.address())) {
             mirela.signInAs("Mirela Draganova").open("/people").clickButton("Invite a person");
-            mirela.type(By.cssSelector("form.add input[maxlength='200']"), name).type(By.cssSelector("form.add input[type=email]"), email(name));
-            mirela.choose(By.cssSelector("form.add select"), "FNK Fennick Hydraulics").clickButton("Invite by mail").seeText(name + " is invited by mail.");
+            mirela.type(By.cssSelector("form.add input[maxlength='200']"), name)
+                    .type(By.cssSelector("form.add input[type=email]"), email(name));
+            mirela.choose(By.cssSelector("form.add select"), "FNK Fennick Hydraulics").clickButton("Invite by mail")
+                    .seeText(name + " is invited by mail.");
         }
     }
 
@@ -50,7 +52,9 @@ class AccountTest {
     private static String link(String email, String kind) {
         try (Browser room = new Browser(Demo.address())) {
             room.signInAs("Mirela Draganova");
-            Object text = room.until("return fetch('/api/mail-room').then(r => r.json()).then(all => { window.mail = all.items.filter(m => m.recipient === '" + email + "' && m.text.includes('/" + kind + "/'))[0]; }) && Boolean(window.mail)")
+            Object text = room.until(
+                    "return fetch('/api/mail-room').then(r => r.json()).then(all => { window.mail = all.items.filter(m => m.recipient "
+                    + "=== '" + email + "' && m.text.includes('/" + kind + "/'))[0]; }) && Boolean(window.mail)")
                     .js("return window.mail.text");
             Matcher m = Pattern.compile("/" + kind + "/([\\w-]+)").matcher(String.valueOf(text));
             assertThat(m.find()).isTrue();
@@ -70,7 +74,8 @@ class AccountTest {
     void aPasskeyLetsInByItselfAndIsWithdrawn() {
         String name = "Torvald Eikeland";
         try (Browser browser = joined(name)) {
-            browser.open("/account").type(By.cssSelector("input[placeholder='this laptop']"), "site laptop").clickButton("Add a passkey").seeText("site laptop");
+            browser.open("/account").type(By.cssSelector("input[placeholder='this laptop']"), "site laptop").clickButton("Add a passkey")
+                    .seeText("site laptop");
             signOut(browser);
             browser.clickButton("Use a passkey").seeText("Yours on the way").seeText(name);
             signOut(browser);
@@ -91,7 +96,8 @@ class AccountTest {
         try (Browser browser = joined(name)) {
             browser.open("/account").clickButton("Set up one-time codes");
             String secret = browser.see(By.cssSelector(".secret")).getText().replace(" ", "");
-            browser.type(By.cssSelector("form.enrol input"), "000000").clickButton("Ask for codes from now on").seeText("This code does not come from that secret.");
+            browser.type(By.cssSelector("form.enrol input"), "000000").clickButton("Ask for codes from now on")
+                    .seeText("This code does not come from that secret.");
             WebElement code = browser.see(By.cssSelector("form.enrol input"));
             code.clear();
             code.sendKeys(OneTimeCode.of(secret));
@@ -100,11 +106,13 @@ class AccountTest {
             browser.clickButton("I have kept them").seeText("10 recovery codes are left");
             signOut(browser);
             giveThePassword(browser, email(name));
-            browser.seeText("One more step.").type(By.cssSelector("input[autocomplete=one-time-code]"), recovery).clickButton("Go on").seeText("Yours on the way");
+            browser.seeText("One more step.").type(By.cssSelector("input[autocomplete=one-time-code]"), recovery).clickButton("Go on")
+                    .seeText("Yours on the way");
             browser.open("/account").seeText("9 recovery codes are left");
             signOut(browser);
             giveThePassword(browser, email(name));
-            browser.seeText("One more step.").type(By.cssSelector("input[autocomplete=one-time-code]"), recovery).clickButton("Go on").seeText("This code is not right, or was used already.");
+            browser.seeText("One more step.").type(By.cssSelector("input[autocomplete=one-time-code]"), recovery).clickButton("Go on")
+                    .seeText("This code is not right, or was used already.");
         }
     }
 
@@ -113,14 +121,18 @@ class AccountTest {
         String name = "Imre Castellanos";
         try (Browser browser = joined(name)) {
             signOut(browser);
-            browser.click(By.linkText("Forgotten the password?")).type(By.cssSelector("input[type=email]"), "nobody@nowhere.example").clickButton("Send me a link").seeText("If there is an account with the address");
-            browser.open("/forgotten").type(By.cssSelector("input[type=email]"), email(name)).clickButton("Send me a link").seeText("If there is an account with the address");
+            browser.click(By.linkText("Forgotten the password?")).type(By.cssSelector("input[type=email]"), "nobody@nowhere.example")
+                    .clickButton("Send me a link").seeText("If there is an account with the address");
+            browser.open("/forgotten").type(By.cssSelector("input[type=email]"), email(name)).clickButton("Send me a link")
+                    .seeText("If there is an account with the address");
             String secret = link(email(name), "new-password");
             browser.open("/new-password/" + secret).seeText(name).type(NEW, "password1234").seeText("one of those tried first");
             browser.see(NEW).clear();
-            browser.type(NEW, "birch anvil tundra").seeText("This password is").clickButton("Set the password").seeText("The password is set");
+            browser.type(NEW, "birch anvil tundra").seeText("This password is").clickButton("Set the password")
+                    .seeText("The password is set");
             browser.open("/new-password/" + secret).seeText("This link is no longer good");
-            browser.open("/sign-in").type(EMAIL, email(name)).type(CURRENT, "birch anvil tundra").clickButton("Sign in").seeText("Yours on the way");
+            browser.open("/sign-in").type(EMAIL, email(name)).type(CURRENT, "birch anvil tundra").clickButton("Sign in")
+                    .seeText("Yours on the way");
         }
     }
 
@@ -128,14 +140,17 @@ class AccountTest {
     void whoseSessionEndsSignsInOverThePageAndWhatWasTypedIsThere() {
         String name = "Anneliese Okonkwo";
         try (Browser browser = joined(name)) {
-            browser.open("/people?part=away").seeText("Away then").type(By.cssSelector("main form input[maxlength='400']"), "survey on the dam");
+            browser.open("/people?part=away").seeText("Away then")
+                    .type(By.cssSelector("main form input[maxlength='400']"), "survey on the dam");
             browser.choose(By.cssSelector("[aria-label='Who stands in']"), "Yusuf Karaderin, FNK");
             browser.loseSession();
             browser.clickButton("Away then");
             browser.see(By.cssSelector("dialog[open]"));
-            browser.seeText("Sign in again to go on").type(By.cssSelector("dialog " + "input[autocomplete=current-password]"), PASSWORD).click(By.xpath("//dialog//button[normalize-space()='Sign in']"));
+            browser.seeText("Sign in again to go on").type(By.cssSelector("dialog " + "input[autocomplete=current-password]"), PASSWORD)
+                    .click(By.xpath("//dialog//button[normalize-space()='Sign in']"));
             browser.seeNoText("Sign in again to go on");
-            assertThat(browser.see(By.cssSelector("main form input[maxlength='400']")).getAttribute("value")).isEqualTo("survey on the dam");
+            assertThat(browser.see(By.cssSelector("main form input[maxlength='400']")).getAttribute("value"))
+                    .isEqualTo("survey on the dam");
         }
     }
 
@@ -144,7 +159,8 @@ class AccountTest {
         try (Browser browser = new Browser(Demo.address())) {
             browser.signInAs("Marisol Quintavalle").seeText("Yours on the way");
             browser.js("localStorage.setItem('last-use', String(Date.now() - 59 * 60_000))");
-            browser.seeText("Nobody has used Pervius here for long").clickButton("Go on working").seeNoText("Nobody has used Pervius here for long");
+            browser.seeText("Nobody has used Pervius here for long").clickButton("Go on working")
+                    .seeNoText("Nobody has used Pervius here for long");
         }
     }
 
@@ -152,20 +168,25 @@ class AccountTest {
     void whatWasBeingTypedGoesWithSigningOutAndOnlyOnesOwn() {
         try (Browser browser = new Browser(Demo.address())) {
             browser.signInAs("Marisol Quintavalle").seeText("Yours on the way");
-            browser.until("return fetch('/api/session').then(r => r.json()).then(s => { window.account = s.actor.account }) && Boolean(window.account)");
-            browser.js("for (const of of [window.account, window.account + '7']) for (const kind of ['draft', 'sending', 'writing']) localStorage.setItem(kind + '/' + of + '/1', '{}')");
+            browser.until("return fetch('/api/session').then(r => r.json()).then(s => { window.account = s.actor.account }) && "
+                    + "Boolean(window.account)");
+            browser.js("for (const of of [window.account, window.account + '7']) for (const kind of ['draft', 'sending', 'writing']) "
+                    + "localStorage.setItem(kind + '/' + of + '/1', '{}')");
             Object account = browser.js("return window.account");
             browser.clickButton("Sign out").seeText("real project");
             assertThat((Boolean) browser.js("return Object.keys(localStorage).some((k) => k.includes('/" + account + "/'))")).isFalse();
-            assertThat((Long) browser.js("return Object.keys(localStorage).filter((k) => k.includes('/" + account + "7/')).length")).isEqualTo(3);
+            assertThat((Long) browser.js("return Object.keys(localStorage).filter((k) => k.includes('/" + account + "7/')).length"))
+                    .isEqualTo(3);
         }
     }
 
     @Test
     void aProviderLetsInWhomItKnowsAndSignsOutToo() {
         try (Browser browser = new Browser(Demo.address())) {
-            browser.open("/sign-in").click(By.linkText("Sign in with Kestrel ID")).seeText("A stand-in for the provider your firm signs in with");
-            browser.clickButton("Marisol Quintavalle").seeText("Yours on the way").see(By.xpath("//header//*[contains(., 'Marisol Quintavalle')]"));
+            browser.open("/sign-in").click(By.linkText("Sign in with Kestrel ID"))
+                    .seeText("A stand-in for the provider your firm signs in with");
+            browser.clickButton("Marisol Quintavalle").seeText("Yours on the way")
+                    .see(By.xpath("//header//*[contains(., 'Marisol Quintavalle')]"));
             browser.clickButton("Sign out").seeNoText("Yours on the way");
             browser.open("/desk").seeText("Sign in with Kestrel ID");
         }

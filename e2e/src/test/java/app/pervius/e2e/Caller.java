@@ -20,7 +20,8 @@ import org.openqa.selenium.json.Json;
 /** Somebody who calls Pervius without its screens. */
 final class Caller {
 
-    private final HttpClient http = HttpClient.newBuilder().cookieHandler(new CookieManager()).connectTimeout(Duration.ofSeconds(10)).build();
+    private final HttpClient http = HttpClient.newBuilder().cookieHandler(new CookieManager()).connectTimeout(Duration.ofSeconds(10))
+            .build();
     private final String name;
     private String token = "";
 
@@ -56,7 +57,8 @@ final class Caller {
     }
 
     HttpResponse<String> put(String path, byte[] bytes) {
-        return send(HttpRequest.newBuilder(URI.create(Demo.address() + path)).header("Content-Type", "application/octet-stream").header("X-CSRF-TOKEN", token).PUT(BodyPublishers.ofByteArray(bytes)).build());
+        return send(HttpRequest.newBuilder(URI.create(Demo.address() + path)).header("Content-Type", "application/octet-stream")
+                .header("X-CSRF-TOKEN", token).PUT(BodyPublishers.ofByteArray(bytes)).build());
     }
 
     private HttpResponse<String> send(HttpRequest request) {

@@ -45,7 +45,8 @@ final class Demo {
         if (Files.exists(app.resolve("pervius.aot"))) {
             command.add("-XX:AOTCache=" + app.resolve("pervius.aot"));
         }
-        command.addAll(List.of("-cp", app.resolve("pervius.jar") + File.pathSeparator + app.resolve("demo") + "/*", "app.pervius.server.Pervius", "demo", "--data", data.toString(), "--port", String.valueOf(port)));
+        command.addAll(List.of("-cp", app.resolve("pervius.jar") + File.pathSeparator + app.resolve("demo") + "/*",
+                "app.pervius.server.Pervius", "demo", "--data", data.toString(), "--port", String.valueOf(port)));
         try {
             Process process = new ProcessBuilder(command).redirectErrorStream(true).start();
             Runtime.getRuntime().addShutdownHook(new Thread(process::destroy));

@@ -24,7 +24,8 @@ class FirstPassageTest {
             originator.click(By.xpath("//*[@role='treeitem'][contains(., 'Site notes')]"));
             originator.seeText("Notes from site");
 
-            originator.chooseFiles(List.of(Drawings.pdf(files, "MS-C_Crane foundation.pdf"), Drawings.file(files, "MS-C_Crane foundation.dwg", "model"),
+            originator.chooseFiles(List.of(Drawings.pdf(files, "MS-C_Crane foundation.pdf"),
+                    Drawings.file(files, "MS-C_Crane foundation.dwg", "model"),
                     Drawings.pdf(files, "Note without a type.pdf")));
             originator.type(By.xpath("//label[contains(., 'Purpose')]//input"), "Crane for the gates");
             originator.clickButton("Send");
@@ -41,7 +42,8 @@ class FirstPassageTest {
             controller.seeText("KWR-DNM-C-MS-0002_P01_A1.dwg");
             controller.open("/mail-room");
             controller.seeText("KWR-DNM-C-MS-0002 P01 Crane foundation issued");
-            controller.open("/rules").clickButton("Notes from site").clickButton("Take off the sheet").seeNone(By.xpath("//button[@role='switch'][starts-with(@aria-label, 'Notes from site')]"));
+            controller.open("/rules").clickButton("Notes from site").clickButton("Take off the sheet")
+                    .seeNone(By.xpath("//button[@role='switch'][starts-with(@aria-label, 'Notes from site')]"));
             assertThat(controller.consoleErrors()).isEmpty();
         }
     }
@@ -60,7 +62,9 @@ class FirstPassageTest {
             controller.choose(By.cssSelector("[data-test=status-" + code + "]"), "A1 accepted for construction");
         }
         controller.click(By.cssSelector("[data-test=save-draft]"));
-        By putInForce = By.xpath("//tr[contains(@class,'under')][preceding-sibling::tr[1][contains(., 'Notes from site')]]//button[normalize-space()='Put in force']");
+        By putInForce = By.xpath(
+                "//tr[contains(@class,'under')][preceding-sibling::tr[1][contains(., 'Notes from "
+                + "site')]]//button[normalize-space()='Put in force']");
         controller.click(putInForce);
         controller.see(By.xpath("//button[@role='switch'][@aria-label='Notes from site: on']"));
     }
@@ -80,7 +84,8 @@ class FirstPassageTest {
                 reviewer.seeText("Every file has a decision");
                 reviewer.clickButton("Close the step");
             }
-            reviewer.seeNone(By.xpath("//article[contains(., 'Crane foundation')]")).seeText(wholeAtOnce ? "Shared / Site documents" : "What follows");
+            reviewer.seeNone(By.xpath("//article[contains(., 'Crane foundation')]"))
+                    .seeText(wholeAtOnce ? "Shared / Site documents" : "What follows");
         }
     }
 }

@@ -47,7 +47,9 @@ class ForeignWalkTest {
 
     private static void handIn() {
         Caller mirela = Caller.of("Mirela Draganova");
-        long folder = yusuf.list("/api/projects/" + project + "/folders").stream().filter(f -> f.get("path").equals("Work in progress / Fennick Hydraulics / Drawings")).map(f -> number(f.get("id"))).findFirst().orElseThrow();
+        long folder = yusuf.list("/api/projects/" + project + "/folders").stream()
+                .filter(f -> f.get("path").equals("Work in progress / Fennick Hydraulics / Drawings")).map(f -> number(f.get("id")))
+                .findFirst().orElseThrow();
         byte[] bytes = bytes();
         Map<?, ?> receipt = new org.openqa.selenium.json.Json().toType(yusuf.call("POST", "/api/folders/" + folder + "/submissions",
                 "{\"purpose\":\"\",\"files\":[{\"name\":\"" + MARK + ".pdf\",\"size\":" + bytes.length + "}]}").body(), Map.class);
@@ -55,7 +57,8 @@ class ForeignWalkTest {
         assertThat(yusuf.put("/api/submissions/" + submission + "/files/0", bytes).statusCode()).isEqualTo(204);
         assertThat(yusuf.call("POST", "/api/submissions/" + submission + "/closing", "{}").statusCode()).isEqualTo(200);
         Map<?, ?> passage = waiting(submission);
-        ids.addAll(List.of(folder, submission, number(passage.get("id")), number(((Map<?, ?>) ((List<?>) passage.get("files")).getFirst()).get("folderFile"))));
+        ids.addAll(List.of(folder, submission, number(passage.get("id")),
+                number(((Map<?, ?>) ((List<?>) passage.get("files")).getFirst()).get("folderFile"))));
         for (Map<?, ?> row : mirela.items("/api/projects/" + project + "/documents")) {
             if (String.valueOf(row.get("title")).contains(MARK)) {
                 ids.add(number(row.get("id")));
@@ -78,7 +81,8 @@ class ForeignWalkTest {
     }
 
     private static Map<?, ?> waiting(long submission) {
-        return Caller.eventually(() -> yusuf.items("/api/projects/" + project + "/passages?which=ALL&submission=" + submission).stream().<Map<?, ?>>map(row -> (Map<?, ?>) row.get("passage"))
+        return Caller.eventually(() -> yusuf.items("/api/projects/" + project + "/passages?which=ALL&submission=" + submission).stream()
+                .<Map<?, ?>>map(row -> (Map<?, ?>) row.get("passage"))
                 .filter(p -> "WAITING".equals(p.get("state"))).findFirst());
     }
 
@@ -86,9 +90,11 @@ class ForeignWalkTest {
         Caller aoife = Caller.of("Aoife Ní Raghnaill");
         String code = "W" + Long.toString(System.currentTimeMillis(), 36).toUpperCase(java.util.Locale.ROOT).substring(2, 8);
         String email = "controller@" + code.toLowerCase(java.util.Locale.ROOT) + ".example";
-        assertThat(aoife.call("POST", "/api/projects", "{\"code\":\"" + code + "\",\"name\":\"Otherwater Lock " + code + "\",\"zone\":\"UTC\",\"firmCode\":\"OTH\",\"firmName\":\"Otherwater Trust\",\"controller\":\"Osric Tamblyn\","
+        assertThat(aoife.call("POST", "/api/projects", "{\"code\":\"" + code + "\",\"name\":\"Otherwater Lock " + code
+                + "\",\"zone\":\"UTC\",\"firmCode\":\"OTH\",\"firmName\":\"Otherwater Trust\",\"controller\":\"Osric Tamblyn\","
                 + "\"controllerEmail\":\"" + email + "\"}").statusCode()).isEqualTo(201);
-        String mail = Caller.eventually(() -> aoife.items("/api/mail-room").stream().filter(m -> m.get("recipient").equals(email)).map(m -> String.valueOf(m.get("text"))).findFirst());
+        String mail = Caller.eventually(() -> aoife.items("/api/mail-room").stream().filter(m -> m.get("recipient").equals(email))
+                .map(m -> String.valueOf(m.get("text"))).findFirst());
         return Caller.accepting("Osric Tamblyn", mail.replaceAll("(?s).*/invitation/([\\w-]+).*", "$1"));
     }
 
@@ -113,7 +119,8 @@ class ForeignWalkTest {
 
     /** What is everybody's own, or for who has a secret, names nobody else's things. */
     private static boolean open(String path) {
-        return path.startsWith("/api/session") || path.startsWith("/api/entrance") || path.startsWith("/api/account") || path.startsWith("/api/mail-room") || path.startsWith("/api/invitations");
+        return path.startsWith("/api/session") || path.startsWith("/api/entrance") || path.startsWith("/api/account")
+                || path.startsWith("/api/mail-room") || path.startsWith("/api/invitations");
     }
 
     private static List<Call> described() {
@@ -128,7 +135,8 @@ class ForeignWalkTest {
     }
 
     private static void nothingComesOf(Caller who, Call call, long id, List<String> found) {
-        HttpResponse<String> answer = who.call(call.verb(), call.filled(id), call.verb().equals("GET") || call.verb().equals("DELETE") ? "" : "{}");
+        HttpResponse<String> answer = who.call(call.verb(), call.filled(id), call.verb().equals("GET") || call.verb().equals("DELETE") ? ""
+                : "{}");
         if (answer.statusCode() == 429 || answer.statusCode() >= 500) {
             found.add(who + " " + call + " with " + id + ": " + answer.statusCode());
         }
@@ -165,7 +173,8 @@ class ForeignWalkTest {
     void peopleOfOtherFirmsGetNowhereWithTheIdsOfThisOnesWork() {
         List<String> found = new ArrayList<>();
         for (Call call : described()) {
-            boolean named = call.parameters().stream().anyMatch(p -> !Set.of("project", "scheme", "route", "template", "field", "position", "key", "list").contains(p));
+            boolean named = call.parameters().stream().anyMatch(p -> !Set.of("project", "scheme", "route", "template", "field", "position",
+                    "key", "list").contains(p));
             if (named) {
                 otherFirms.forEach(who -> ids.forEach(id -> nothingComesOf(who, call, id, found)));
             }
@@ -196,8 +205,10 @@ class ForeignWalkTest {
                     String body = call.verb().equals("GET") || call.verb().equals("DELETE") ? "" : "{}";
                     HttpResponse<String> theirs = otherFirms.getFirst().call(call.verb(), call.filled(id), body);
                     HttpResponse<String> nobodys = otherFirms.getFirst().call(call.verb(), call.filled(999_999_999), body);
-                    if (theirs.statusCode() != nobodys.statusCode() || !theirs.body().replace(Long.toString(id), "").equals(nobodys.body().replace("999999999", ""))) {
-                        found.add(call + ": " + theirs.statusCode() + " " + shortened(theirs.body()) + " but " + nobodys.statusCode() + " " + shortened(nobodys.body()));
+                    if (theirs.statusCode() != nobodys.statusCode() || !theirs.body().replace(Long.toString(id), "")
+                            .equals(nobodys.body().replace("999999999", ""))) {
+                        found.add(call + ": " + theirs.statusCode() + " " + shortened(theirs.body()) + " but " + nobodys.statusCode() + " "
+                                + shortened(nobodys.body()));
                     }
                 }
             }

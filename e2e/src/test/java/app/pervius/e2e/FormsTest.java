@@ -13,30 +13,39 @@ import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.openqa.selenium.By;
 
-/** Every form of every place can be used with the mouse in every ordinary window: no field lies under another, is cut off, or too narrow to read what is typed. */
+/**
+ * Every form of every place can be used with the mouse in every ordinary window: no field lies under another, is cut off, or too narrow to
+ * read what is typed.
+ */
 class FormsTest {
 
     private static final List<Integer> WIDTHS = List.of(1024, 1280, 1366, 1440, 1920);
 
-    /** Gives what is wrong with the fields on the page. Fields of a few letters are as narrow as they like; a number or a date is no text. */
+    /**
+     * Gives what is wrong with the fields on the page. Fields of a few letters are as narrow as they like; a number or a date is no text.
+     */
     private static final String WRONG = """
             const bad = []
             const main = document.querySelector('main')
             main.querySelectorAll('details').forEach((d) => { d.open = true })
             for (const el of main.querySelectorAll('input:not([type=file]):not(.hidden-text), select, textarea, .p-multiselect')) {
               if (el.closest('.p-multiselect') && !el.classList.contains('p-multiselect')) continue
-              if (!el.getBoundingClientRect().width || !el.checkVisibility({ contentVisibilityAuto: true, visibilityProperty: true })) continue
+              if (!el.getBoundingClientRect().width
+                  || !el.checkVisibility({ contentVisibilityAuto: true, visibilityProperty: true })) continue
               el.scrollIntoView({ block: 'center' })
               const r = el.getBoundingClientRect()
               const label = el.getAttribute('aria-label') ?? el.closest('label')?.innerText?.slice(0, 40) ?? el.className
               const at = document.elementFromPoint(r.left + r.width / 2, r.top + r.height / 2)
-              if (!at || !(el.contains(at) || (at.closest('label') && at.closest('label') === el.closest('label')))) bad.push(`${label}: covered by ${at?.tagName}.${at?.className}`)
+              if (!at || !(el.contains(at) || (at.closest('label') && at.closest('label') === el.closest('label'))))
+                bad.push(`${label}: covered by ${at?.tagName}.${at?.className}`)
               if (r.right > innerWidth + 1 || r.left < -1) bad.push(`${label}: cut off`)
-              const text = el.tagName === 'TEXTAREA' || (el.tagName === 'INPUT' && ['text', 'search', 'email', 'password'].includes(el.type))
+              const text = el.tagName === 'TEXTAREA'
+                || (el.tagName === 'INPUT' && ['text', 'search', 'email', 'password'].includes(el.type))
               const few = el.maxLength > 0 && el.maxLength <= 4
               if (text && !few && r.width < 120) bad.push(`${label}: ${Math.round(r.width)} px wide`)
             }
-            if (main.scrollWidth > main.clientWidth + 1) bad.push(`the page is wider than its column: ${main.scrollWidth} > ${main.clientWidth}`)
+            if (main.scrollWidth > main.clientWidth + 1)
+              bad.push(`the page is wider than its column: ${main.scrollWidth} > ${main.clientWidth}`)
             return bad""";
 
     /** A folder with a long path, to stand on. */
@@ -73,32 +82,44 @@ class FormsTest {
 
     private static Arguments inFolder(String folder, String word) {
         return form("/folders", "What happens here", word + " in " + folder, b -> {
-            b.click(By.xpath("//*[@role='treeitem'][span[normalize-space()='" + folder + "']]")).see(By.xpath("//main//h1[contains(., '" + folder + "')]"));
+            b.click(By.xpath("//*[@role='treeitem'][span[normalize-space()='" + folder + "']]"))
+                    .see(By.xpath("//main//h1[contains(., '" + folder + "')]"));
             b.click(By.xpath("//main//button[normalize-space()='" + word + "']"));
         });
     }
 
     static Stream<Arguments> forms() {
         List<Arguments> all = new ArrayList<>(List.of(
-                none("/desk", "passages are stopped"), none("/passages", "Submission"), none("/reviews", "Interface check"), none("/register", "Weir general arrangement"), none("/mail-room", "To"),
-                button("/people", "Roles, and who holds them", "Invite a person"), button("/people", "Roles, and who holds them", "Add a firm"), button("/people", "Roles, and who holds them", "Add a role"), button("/people", "Roles, and who holds them", "Change"),
+                none("/desk", "passages are stopped"), none("/passages", "Submission"), none("/reviews", "Interface check"),
+                none("/register", "Weir general arrangement"), none("/mail-room", "To"),
+                button("/people", "Roles, and who holds them", "Invite a person"),
+                button("/people", "Roles, and who holds them", "Add a firm"), button("/people", "Roles, and who holds them", "Add a role"),
+                button("/people", "Roles, and who holds them", "Change"),
                 none("/account", "Where you are signed in"), button("/account", "Where you are signed in", "Set up one-time codes"),
                 none("/people?part=matrix", "Save the matrix"), none("/people?part=away", "Away then"),
-                button("/rules", "Anything else", "Add a rule"), button("/rules", "Anything else", "Add a watching rule"), button("/rules", "Anything else", "The project says"),
-                button("/rules", "Anything else", "Try the draft"), button("/rules", "Anything else", "Editions"), button("/rules", "Anything else", "As a file"),
+                button("/rules", "Anything else", "Add a rule"), button("/rules", "Anything else", "Add a watching rule"),
+                button("/rules", "Anything else", "The project says"),
+                button("/rules", "Anything else", "Try the draft"), button("/rules", "Anything else", "Editions"),
+                button("/rules", "Anything else", "As a file"),
                 form("/rules", "Anything else", "a rule that says everything itself", b -> {
                     b.click(By.xpath("//main//button[normalize-space()='Add a rule']")).see(By.cssSelector("form.editor"));
-                    b.js("document.querySelectorAll('select.said').forEach((s) => { s.value = 'here'; s.dispatchEvent(new Event('change')) })");
+                    b.js("document.querySelectorAll('select.said').forEach((s) => { s.value = 'here'; s.dispatchEvent(new "
+                            + "Event('change')) })");
                     b.click(By.cssSelector("[data-test=add-condition]")).click(DEEP);
                 }),
                 form("/rules", "Anything else", "a watching rule on a folder", b ->
-                        b.click(By.xpath("//main//button[normalize-space()='Add a watching rule']")).click(By.cssSelector("[data-test=add-condition]")).click(DEEP)),
+                        b.click(By.xpath("//main//button[normalize-space()='Add a watching rule']"))
+                                .click(By.cssSelector("[data-test=add-condition]")).click(DEEP)),
                 none("/routes", "Check by both leads"), test("/routes", "Check by both leads", "new-route"),
-                none("/numbers", "Counters"), none("/numbers?take", "Counters"), test("/numbers", "Counters", "edit-scheme"), test("/numbers", "Counters", "begin-counter"),
+                none("/numbers", "Counters"), none("/numbers?take", "Counters"), test("/numbers", "Counters", "edit-scheme"),
+                test("/numbers", "Counters", "begin-counter"),
                 test("/numbers", "Reserved ranges", "reserve"), none("/packages", "Folder templates"),
-                button("/project", "Take over a list", "Fields and codes"), button("/project", "Take over a list", "Status codes"), button("/project", "Take over a list", "Revision sequences"),
-                button("/project", "Take over a list", "Decision codes"), button("/project", "Take over a list", "Working days"), button("/project", "Take over a list", "Sign-in")));
-        for (String word : List.of("Change folder", "Who sees it", "New folder", "Number files", "other rules here too", "Send on a route", "Move or copy")) {
+                button("/project", "Take over a list", "Fields and codes"), button("/project", "Take over a list", "Status codes"),
+                button("/project", "Take over a list", "Revision sequences"),
+                button("/project", "Take over a list", "Decision codes"), button("/project", "Take over a list", "Working days"),
+                button("/project", "Take over a list", "Sign-in")));
+        for (String word : List.of("Change folder", "Who sees it", "New folder", "Number files", "other rules here too", "Send on a route",
+                "Move or copy")) {
             all.add(inFolder("Deliveries", word));
         }
         for (String word : List.of("Send on a route", "Move or copy")) {

@@ -31,12 +31,20 @@ class PlacesTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', value = {
-        "Mirela Draganova|/desk|passages are stopped", "Henrike Solvangen|/desk|for your decision", "Yusuf Karaderin|/desk|Yours on the way",
+        "Mirela Draganova|/desk|passages are stopped", "Henrike Solvangen|/desk|for your decision",
+                "Yusuf Karaderin|/desk|Yours on the way",
         "Giorgi Tskalishvili|/desk|Came back to you", "Yusuf Karaderin|/folders|What happens here", "Mirela Draganova|/passages|Passages",
-        "Mirela Draganova|/rules|Rule sheet", "Henrike Solvangen|/reviews|Interface check", "Mirela Draganova|/reviews?which=TURNAROUND|Load per person", "Mirela Draganova|/routes|Check by both leads",
-        "Mirela Draganova|/people?part=matrix|Save the matrix", "Mirela Draganova|/people?part=away|Is here after all", "Yusuf Karaderin|/routes|Check by both leads", "Mirela Draganova|/numbers|Counters", "Yusuf Karaderin|/numbers|Counters", "Mirela Draganova|/register|Weir general arrangement",
-        "Mirela Draganova|/documents/KWR/KWR-FNK-H-DR-0001|Decisions and comments", "Mirela Draganova|/packages|Folder templates", "Mirela Draganova|/project|Take over a list", "Mirela Draganova|/people|Roles, and who holds them", "Mirela Draganova|/mail-room|waiting for your decision", "Yusuf Karaderin|/account|Where you are signed in", "Aoife Ní Raghnaill|/installation|accounts",
-        "Aoife Ní Raghnaill|/installation?part=sign-in|Providers of sign-in", "Aoife Ní Raghnaill|/installation?part=projects|Code of the project"})
+        "Mirela Draganova|/rules|Rule sheet", "Henrike Solvangen|/reviews|Interface check",
+        "Mirela Draganova|/reviews?which=TURNAROUND|Load per person", "Mirela Draganova|/routes|Check by both leads",
+        "Mirela Draganova|/people?part=matrix|Save the matrix", "Mirela Draganova|/people?part=away|Is here after all",
+        "Yusuf Karaderin|/routes|Check by both leads", "Mirela Draganova|/numbers|Counters", "Yusuf Karaderin|/numbers|Counters",
+        "Mirela Draganova|/register|Weir general arrangement",
+        "Mirela Draganova|/documents/KWR/KWR-FNK-H-DR-0001|Decisions and comments", "Mirela Draganova|/packages|Folder templates",
+        "Mirela Draganova|/project|Take over a list", "Mirela Draganova|/people|Roles, and who holds them",
+        "Mirela Draganova|/mail-room|waiting for your decision", "Yusuf Karaderin|/account|Where you are signed in",
+        "Aoife Ní Raghnaill|/installation|accounts",
+        "Aoife Ní Raghnaill|/installation?part=sign-in|Providers of sign-in",
+        "Aoife Ní Raghnaill|/installation?part=projects|Code of the project"})
     void aPlaceHasNothingSeriousInIt(String person, String path, String text) throws IOException {
         try (Browser browser = new Browser(Demo.address())) {
             browser.signInAs(person).open(path).seeText(text);
@@ -54,11 +62,13 @@ class PlacesTest {
             assertThat(seriousFindings(browser)).as("sign-in").isEmpty();
             browser.signInAs("Mirela Draganova").open("/rules").clickButton("Civil design").seeText("Save as draft");
             assertThat(seriousFindings(browser)).as("rule editor").isEmpty();
-            browser.open("/rules").seeText("Data sheets").clickButton("Try the draft").click(By.cssSelector("[data-test=try]")).seeText("arrivals tried").click(By.cssSelector("section tbody button"));
+            browser.open("/rules").seeText("Data sheets").clickButton("Try the draft").click(By.cssSelector("[data-test=try]"))
+                    .seeText("arrivals tried").click(By.cssSelector("section tbody button"));
             assertThat(seriousFindings(browser)).as("trial").isEmpty();
             browser.clickButton("Editions").seeText("What is otherwise in");
             assertThat(seriousFindings(browser)).as("editions").isEmpty();
-            browser.open("/passages?which=DONE").click(By.xpath("//a[normalize-space()='Retaining wall reinforcement']")).seeText("Other cycles of this document");
+            browser.open("/passages?which=DONE").click(By.xpath("//a[normalize-space()='Retaining wall reinforcement']"))
+                    .seeText("Other cycles of this document");
             assertThat(seriousFindings(browser)).as("passage").isEmpty();
             browser.click(By.linkText("Read")).see(By.cssSelector("canvas[role=img]"));
             assertThat(seriousFindings(browser)).as("reading room").isEmpty();
@@ -77,7 +87,8 @@ class PlacesTest {
     @Test
     void theKeysOfAScreenAreListed() {
         try (Browser browser = new Browser(Demo.address())) {
-            browser.signInAs("Henrike Solvangen").seeText("for your decision").leaveFields().press("?").seeText("Keys of this screen").seeText("Decide: revise and resubmit");
+            browser.signInAs("Henrike Solvangen").seeText("for your decision").leaveFields().press("?").seeText("Keys of this screen")
+                    .seeText("Decide: revise and resubmit");
         }
     }
 

@@ -27,21 +27,25 @@ class ReviewTest {
     private static void decide(Browser reviewer, int code, String comment) {
         reviewer.click(By.xpath(ARTICLE + "//button[normalize-space()='" + code + "']"));
         if (!comment.isEmpty()) {
-            reviewer.type(By.xpath(ARTICLE + "//textarea"), comment).type(By.xpath(ARTICLE + "//textarea"), Keys.chord(Keys.CONTROL, Keys.ENTER));
+            reviewer.type(By.xpath(ARTICLE + "//textarea"), comment)
+                    .type(By.xpath(ARTICLE + "//textarea"), Keys.chord(Keys.CONTROL, Keys.ENTER));
         }
         reviewer.see(By.xpath(ARTICLE + "//button[@aria-pressed='true'][normalize-space()='" + code + "']"));
     }
 
     private static void close(Browser reviewer) {
-        reviewer.click(By.xpath(ARTICLE + "//button[normalize-space()='Close the step']")).seeNone(By.xpath(ARTICLE)).seeText("What follows");
+        reviewer.click(By.xpath(ARTICLE + "//button[normalize-space()='Close the step']")).seeNone(By.xpath(ARTICLE))
+                .seeText("What follows");
     }
 
     @Test
     void aRouteMadeOnScreenTakesFilesSentByHandThroughTwoPeopleToTheReleasedComments() {
-        try (Browser controller = new Browser(Demo.address()); Browser henrike = new Browser(Demo.address()); Browser kwabena = new Browser(Demo.address()); Browser author = new Browser(Demo.address())) {
+        try (Browser controller = new Browser(Demo.address()); Browser henrike = new Browser(Demo.address()); Browser kwabena =
+                new Browser(Demo.address()); Browser author = new Browser(Demo.address())) {
             controller.signInAs("Mirela Draganova");
             makeARoute(controller);
-            controller.open("/folders").click(By.xpath("//*[@role='treeitem'][starts-with(normalize-space(.), 'Hydraulics')]")).seeText(FILE).click(By.cssSelector("[data-test=send-by-hand]"));
+            controller.open("/folders").click(By.xpath("//*[@role='treeitem'][starts-with(normalize-space(.), 'Hydraulics')]"))
+                    .seeText(FILE).click(By.cssSelector("[data-test=send-by-hand]"));
             controller.choose(By.cssSelector("[data-test=send-route]"), "Two heads").seeText("Look together");
             controller.click(By.cssSelector("input[aria-label='Send " + FILE + "']"));
             controller.type(By.cssSelector("form[aria-label='Send files on a route'] textarea"), "Mind the flow in the lower pool.");
@@ -59,14 +63,18 @@ class ReviewTest {
                 decide(tomasz, 2, "As reviewed.");
                 close(tomasz);
             }
-            author.signInAs("Yusuf Karaderin").open("/passages").click(By.xpath("//a[normalize-space()='Fish pass longitudinal section']")).seeText("Release of the comments").seeNoText("clumsy words");
+            author.signInAs("Yusuf Karaderin").open("/passages").click(By.xpath("//a[normalize-space()='Fish pass longitudinal section']"))
+                    .seeText("Release of the comments").seeNoText("clumsy words");
             kwabena.open("/desk");
             kwabena.atTheDesk("Kwabena Adofori").see(By.xpath(ARTICLE + "[contains(., 'Release of the comments')]"));
             kwabena.click(By.xpath(ARTICLE + "//li[contains(., 'clumsy')]//button[normalize-space()='Reword']"));
             kwabena.see(By.xpath(ARTICLE + "//textarea")).clear();
-            kwabena.type(By.xpath(ARTICLE + "//textarea"), "Show the velocities in the lower pool.").click(By.xpath(ARTICLE + "//button[normalize-space()='The author reads this']"));
-            kwabena.see(By.xpath(ARTICLE + "//li[contains(., 'Show the velocities')]//button[@aria-pressed='true'][normalize-space()='Reword']"));
-            kwabena.click(By.xpath(ARTICLE + "//button[contains(., 'Release to the author')]")).seeNone(By.xpath(ARTICLE)).seeText("Published / For construction");
+            kwabena.type(By.xpath(ARTICLE + "//textarea"), "Show the velocities in the lower pool.")
+                    .click(By.xpath(ARTICLE + "//button[normalize-space()='The author reads this']"));
+            kwabena.see(By.xpath(ARTICLE
+                    + "//li[contains(., 'Show the velocities')]//button[@aria-pressed='true'][normalize-space()='Reword']"));
+            kwabena.click(By.xpath(ARTICLE + "//button[contains(., 'Release to the author')]")).seeNone(By.xpath(ARTICLE))
+                    .seeText("Published / For construction");
             author.seeText("Show the velocities in the lower pool.").seeNoText("clumsy words");
             assertThat(kwabena.consoleErrors()).isEmpty();
             assertThat(controller.consoleErrors()).isEmpty();
@@ -76,15 +84,19 @@ class ReviewTest {
     @Test
     void whatIsTypedOutlivesAnExpiredSessionAndALinkFromAMessageOpensExactlyThatDecision() {
         try (Browser reviewer = new Browser(Demo.address())) {
-            reviewer.signInAs("Henrike Solvangen").click(By.xpath("//article//a[normalize-space()='Baffle block details']")).see(By.cssSelector("canvas[role=img]"));
+            reviewer.signInAs("Henrike Solvangen").click(By.xpath("//article//a[normalize-space()='Baffle block details']"))
+                    .see(By.cssSelector("canvas[role=img]"));
             String link = reviewer.url().replaceFirst("https?://[^/]+", "");
             reviewer.loseSession().open(link).seeText("Be somebody on Kestrel Weir");
-            reviewer.click(By.xpath("//button[normalize-space()='Henrike Solvangen']")).see(By.xpath("//header//strong[normalize-space()='Baffle block details']"));
+            reviewer.click(By.xpath("//button[normalize-space()='Henrike Solvangen']"))
+                    .see(By.xpath("//header//strong[normalize-space()='Baffle block details']"));
             reviewer.seeText("3 files of 3 without a decision");
             reviewer.see(By.cssSelector("canvas[role=img]"));
             reviewer.leaveFields().press("3").seeText("What is to be done").press("Dowels are missing on row 2.");
-            reviewer.loseSession().type(By.cssSelector("textarea"), Keys.chord(Keys.CONTROL, Keys.ENTER)).seeText("Sign in again to go on").clickButton("Somebody else signs in").seeText("Be somebody on Kestrel Weir");
-            reviewer.click(By.xpath("//button[normalize-space()='Henrike Solvangen']")).see(By.xpath("//header//strong[normalize-space()='Baffle block details']"));
+            reviewer.loseSession().type(By.cssSelector("textarea"), Keys.chord(Keys.CONTROL, Keys.ENTER)).seeText("Sign in again to go on")
+                    .clickButton("Somebody else signs in").seeText("Be somebody on Kestrel Weir");
+            reviewer.click(By.xpath("//button[normalize-space()='Henrike Solvangen']"))
+                    .see(By.xpath("//header//strong[normalize-space()='Baffle block details']"));
             reviewer.until("return document.querySelector('textarea')?.value === 'Dowels are missing on row 2.'");
             reviewer.click(By.xpath("//button[normalize-space()='Give 3']")).seeText("2 files of 3 without a decision");
             reviewer.leaveFields().press("u").seeText("3 files of 3 without a decision");
@@ -93,14 +105,18 @@ class ReviewTest {
 
     @Test
     void whatAnotherDidMeanwhileIsShownAndTheWordsStay() {
-        try (Browser author = new Browser(Demo.address()); Browser henrike = new Browser(Demo.address()); Browser kwabena = new Browser(Demo.address())) {
-            author.signInAs("Giorgi Tskalishvili").open("/folders").seeText("Controls design").click(By.xpath("//*[@role='treeitem'][normalize-space(.)='Drawingswip']"));
+        try (Browser author = new Browser(Demo.address()); Browser henrike = new Browser(Demo.address()); Browser kwabena =
+                new Browser(Demo.address())) {
+            author.signInAs("Giorgi Tskalishvili").open("/folders").seeText("Controls design")
+                    .click(By.xpath("//*[@role='treeitem'][normalize-space(.)='Drawingswip']"));
             author.chooseFiles(List.of(Drawings.pdf(files, "Warning lights.pdf"))).clickButton("Send").seeText("Received as");
             String article = "//article[contains(., 'Warning lights')]";
-            henrike.atTheDesk("Henrike Solvangen").click(By.xpath(article + "//button[normalize-space()='3']")).type(By.xpath(article + "//textarea"), "Two lamps are missing.");
+            henrike.atTheDesk("Henrike Solvangen").click(By.xpath(article + "//button[normalize-space()='3']"))
+                    .type(By.xpath(article + "//textarea"), "Two lamps are missing.");
             kwabena.atTheDesk("Kwabena Adofori").click(By.xpath(article + "//button[normalize-space()='1']"));
             kwabena.click(By.xpath(article + "//button[normalize-space()='Close the step']")).seeNone(By.xpath(article));
-            henrike.seeText("It went on while you were writing.").seeText("is at “Approval” now, with Tomasz Łęgowicz.").seeText("Two lamps are missing.");
+            henrike.seeText("It went on while you were writing.").seeText("is at “Approval” now, with Tomasz Łęgowicz.")
+                    .seeText("Two lamps are missing.");
             henrike.clickButton("I do not need it any more").seeNoText("Two lamps are missing.");
         }
     }
@@ -108,11 +124,15 @@ class ReviewTest {
     @Test
     void sixtyFilesAreDecidedAlikeAtOneGoFromTheKeyboard() {
         try (Browser reviewer = new Browser(Demo.address()); Browser author = new Browser(Demo.address())) {
-            author.signInAs("Linnéa Åkerström-Vass").open("/folders").click(By.xpath("//*[@role='treeitem'][starts-with(normalize-space(.), 'Calculations')]")).seeText("What happens here");
-            author.chooseFiles(IntStream.rangeClosed(1, 60).mapToObj(i -> Drawings.file(files, "Surge case " + i + ".pdf", "case " + i)).toList()).clickButton("Send").seeText("60 files of 60");
+            author.signInAs("Linnéa Åkerström-Vass").open("/folders")
+                    .click(By.xpath("//*[@role='treeitem'][starts-with(normalize-space(.), 'Calculations')]")).seeText("What happens here");
+            author.chooseFiles(IntStream.rangeClosed(1, 60).mapToObj(i -> Drawings.file(files, "Surge case " + i + ".pdf", "case " + i))
+                    .toList()).clickButton("Send").seeText("60 files of 60");
             reviewer.signInAs("Henrike Solvangen").seeText("60 files, 60 without a decision");
-            for (int i = 0; i < 12 && reviewer.all(By.xpath("//article[contains(@class,'here')][contains(., 'Surge case 60')]")).isEmpty(); i++) {
-                reviewer.leaveFields().press(Keys.PAGE_DOWN).until("return !!document.querySelector('article.here table, article.here .comments')");
+            for (int i = 0; i < 12 && reviewer.all(By.xpath("//article[contains(@class,'here')][contains(., 'Surge case 60')]"))
+                    .isEmpty(); i++) {
+                reviewer.leaveFields().press(Keys.PAGE_DOWN)
+                        .until("return !!document.querySelector('article.here table, article.here .comments')");
             }
             reviewer.see(By.xpath("//article[contains(@class,'here')][contains(., 'Surge case 60')]"));
             reviewer.leaveFields().press("a").seeText("60 files picked").press("1").seeText("Every file has a decision");
@@ -128,9 +148,11 @@ class ReviewTest {
         controller.type(By.cssSelector("[data-test=route-name]"), "Two heads");
         controller.see(By.cssSelector("[data-test=step-name]")).clear();
         controller.type(By.cssSelector("[data-test=step-name]"), "Look together").seeText("It names nobody.");
-        controller.click(By.cssSelector("[data-test=step-who]")).click(stepChoice("Henrike Solvangen")).click(stepChoice("Kwabena Adofori")).press(Keys.ESCAPE);
+        controller.click(By.cssSelector("[data-test=step-who]")).click(stepChoice("Henrike Solvangen")).click(stepChoice("Kwabena Adofori"))
+                .press(Keys.ESCAPE);
         controller.choose(By.xpath("//label[contains(., 'Answers needed')]//select"), "all of them");
-        controller.click(By.xpath("//button[@role='tab'][contains(., 'Approval')]")).click(By.cssSelector("[data-test=step-who]")).click(stepChoice("Tomasz Łęgowicz")).press(Keys.ESCAPE);
+        controller.click(By.xpath("//button[@role='tab'][contains(., 'Approval')]")).click(By.cssSelector("[data-test=step-who]"))
+                .click(stepChoice("Tomasz Łęgowicz")).press(Keys.ESCAPE);
         controller.choose(By.xpath("//div[span[@id='lead']]//select"), "Kwabena Adofori");
         controller.seeNoText("It names nobody.").click(By.cssSelector("[data-test=put-route]"));
         controller.see(By.xpath("//section[@aria-label='Route Two heads']"));

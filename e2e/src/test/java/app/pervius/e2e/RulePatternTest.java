@@ -16,20 +16,23 @@ class RulePatternTest {
     @Test
     void aPatternIsBuiltByPointingAtThePartsOfAName() {
         try (Browser controller = new Browser(Demo.address())) {
-            controller.signInAs("Mirela Draganova").open("/rules").clickButton("Add a rule").choose(By.cssSelector("[data-test=says-identify]"), "said here").clickButton("Point at the parts of a name");
+            controller.signInAs("Mirela Draganova").open("/rules").clickButton("Add a rule")
+                    .choose(By.cssSelector("[data-test=says-identify]"), "said here").clickButton("Point at the parts of a name");
             By name = By.xpath("//label[contains(., 'Its parts')]//input");
             controller.type(name, Keys.chord(Keys.CONTROL, "a") + "DR-H_Inlet screen.pdf");
             seePattern(controller, "{type}-{discipline}_{title}");
             controller.choose(By.xpath("//select[@aria-label='What H is']"), "read over");
             seePattern(controller, "{type}-{*}_{title}");
-            controller.see(By.xpath("//ul[@aria-label='Read out of real names']/li[contains(., 'DR-H_Inlet screen.pdf')]//strong[normalize-space()='Inlet screen']"));
+            controller.see(By.xpath("//ul[@aria-label='Read out of real names']/li[contains(., 'DR-H_Inlet "
+                    + "screen.pdf')]//strong[normalize-space()='Inlet screen']"));
         }
     }
 
     @Test
     void faultsMisfitsAndDoubleReadingsAreSaidWhileItIsTyped() {
         try (Browser controller = new Browser(Demo.address())) {
-            controller.signInAs("Mirela Draganova").open("/rules").clickButton("Add a rule").choose(By.cssSelector("[data-test=says-identify]"), "said here");
+            controller.signInAs("Mirela Draganova").open("/rules").clickButton("Add a rule")
+                    .choose(By.cssSelector("[data-test=says-identify]"), "said here");
             controller.type(PATTERN, "{typ}").seeText("At character 1: the project has no field “typ”.");
             controller.type(PATTERN, Keys.chord(Keys.CONTROL, "a") + "{title}{*}").seeText("can be read in two ways");
             controller.type(PATTERN, Keys.chord(Keys.CONTROL, "a") + "{type}/{type}").seeText("does not fit: at character");

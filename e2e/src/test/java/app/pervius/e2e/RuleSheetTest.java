@@ -30,18 +30,26 @@ class RuleSheetTest {
         try (Browser controller = new Browser(Demo.address())) {
             controller.signInAs("Mirela Draganova").open("/rules").seeText("Data sheets from suppliers").leaveFields().press("n");
             controller.type(test("rule-name"), "Letters").click(By.xpath("//form//label[contains(., 'Letters of FNK')]//input"));
-            controller.click(test("add-condition")).click(test("formats")).click(By.xpath("//li[@role='option'][contains(., 'PDF')]")).press(Keys.ESCAPE);
+            controller.click(test("add-condition")).click(test("formats")).click(By.xpath("//li[@role='option'][contains(., 'PDF')]"))
+                    .press(Keys.ESCAPE);
             controller.choose(test("says-review"), "said here").choose(test("route"), "nobody reviews it: filed at once");
-            controller.choose(test("says-issue"), "said here").choose(test("target-at-once"), "Shared / Hydraulics").choose(test("status-filing"), "S2 for information");
-            controller.click(test("save-draft")).seeNone(EDITOR).see(By.xpath("//tr[contains(@class,'under')][preceding-sibling::tr[1][contains(., 'Letters')]]//button[normalize-space()='Put in force']"));
-            controller.clickButton("Try the draft").choose(test("trial-on"), "names typed or pasted").choose(test("trial-folder"), "Work in progress / WP-03 Fish pass / Letters of FNK");
+            controller.choose(test("says-issue"), "said here").choose(test("target-at-once"), "Shared / Hydraulics")
+                    .choose(test("status-filing"), "S2 for information");
+            controller.click(test("save-draft")).seeNone(EDITOR).see(
+                    By.xpath("//tr[contains(@class,'under')][preceding-sibling::tr[1][contains(., "
+                    + "'Letters')]]//button[normalize-space()='Put in force']"));
+            controller.clickButton("Try the draft").choose(test("trial-on"), "names typed or pasted")
+                    .choose(test("trial-folder"), "Work in progress / WP-03 Fish pass / Letters of FNK");
             controller.type(test("trial-names"), "Letter one.pdf\nPhoto.png").click(test("try"));
-            controller.seeText("2 arrivals tried: 2 would fare otherwise").seeText("filed at once").seeText("stopped at Arrive").seeText("Taken by “Letters” instead of");
+            controller.seeText("2 arrivals tried: 2 would fare otherwise").seeText("filed at once").seeText("stopped at Arrive")
+                    .seeText("Taken by “Letters” instead of");
             controller.click(test("put-in-force")).see(By.xpath("//button[@role='switch'][@aria-label='Letters: on']"));
             controller.seeText("No file lies where it stands");
             controller.leaveFields().press("u").see(By.xpath("//button[@role='switch'][@aria-label='Letters: never']"));
             controller.clickButton("Editions").seeText("back to edition");
-            controller.click(By.xpath("//tr[contains(@class,'under')][preceding-sibling::tr[1][contains(., 'Letters')]]//button[normalize-space()='Drop the rule']")).seeNone(row("Letters"));
+            controller.click(By.xpath(
+                    "//tr[contains(@class,'under')][preceding-sibling::tr[1][contains(., 'Letters')]]//button[normalize-space()='Drop "
+                    + "the rule']")).seeNone(row("Letters"));
             assertThat(controller.consoleErrors()).isEmpty();
         }
     }
@@ -70,12 +78,16 @@ class RuleSheetTest {
     @Test
     void aDropShowsWhatWillComeOfItBeforeAnythingIsSentAndAStopIsExplained() {
         try (Browser site = new Browser(Demo.address()); Browser controller = new Browser(Demo.address())) {
-            site.signInAs("Marisol Quintavalle").open("/folders").click(By.xpath("//*[@role='treeitem'][contains(., 'Deliveries')]")).seeText("What happens here");
+            site.signInAs("Marisol Quintavalle").open("/folders").click(By.xpath("//*[@role='treeitem'][contains(., 'Deliveries')]"))
+                    .seeText("What happens here");
             site.chooseFiles(List.of(Drawings.pdf(files, "IT-E_Shoring.pdf"), Drawings.pdf(files, "Unreadable name.pdf")));
-            site.seeText("1 revision will go on, 1 will be stopped").seeText("review on Civil").seeText("does not fit “{type}-{discipline}[_{title}]”").seeText("Numbers are shown, not promised");
-            String number = site.see(By.xpath("//tr[contains(., 'IT-E_Shoring.pdf')]//*[contains(@class,'mono')]")).getText().split("\\s")[0];
+            site.seeText("1 revision will go on, 1 will be stopped").seeText("review on Civil")
+                    .seeText("does not fit “{type}-{discipline}[_{title}]”").seeText("Numbers are shown, not promised");
+            String number = site.see(By.xpath("//tr[contains(., 'IT-E_Shoring.pdf')]//*[contains(@class,'mono')]")).getText()
+                    .split("\\s")[0];
             site.clickButton("Send").seeText("Received as").seeText("1 revision is stopped").seeText(number);
-            controller.signInAs("Mirela Draganova").open("/passages?which=STOPPED").click(By.linkText("Unreadable name")).seeText("What came in");
+            controller.signInAs("Mirela Draganova").open("/passages?which=STOPPED").click(By.linkText("Unreadable name"))
+                    .seeText("What came in");
             controller.click(test("explain")).seeText("“Site documents” takes it").seeText("it does not stand on this folder");
             controller.clickButton("Take out").click(By.xpath("//form[contains(@class,'ask')]//button[@type='submit']"));
             controller.click(test("run-again")).seeText("This is what will happen").seeText("stopped at Identify");

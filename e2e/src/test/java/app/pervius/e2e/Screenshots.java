@@ -36,7 +36,8 @@ class Screenshots {
             take(browser, "desk-controller");
             browser.open("/passages").seeText("Stilling basin plan");
             take(browser, "passages");
-            browser.open("/passages?which=DONE").click(By.xpath("//a[normalize-space()='Weir general arrangement']")).seeText("What came in").seeText("Other cycles");
+            browser.open("/passages?which=DONE").click(By.xpath("//a[normalize-space()='Weir general arrangement']"))
+                    .seeText("What came in").seeText("Other cycles");
             take(browser, "passage");
             browser.open("/rules").seeText("Data sheets from suppliers");
             take(browser, "rule-sheet");
@@ -49,7 +50,8 @@ class Screenshots {
             browser.open("/reviews").seeText("Interface check");
             browser.click(By.xpath("//tr[contains(., 'Interface')]//button")).seeText("Level of the sill differs");
             take(browser, "reviews");
-            browser.open("/routes").click(By.cssSelector("[data-test=edit-interfaces]")).click(By.xpath("//button[@role='tab'][contains(., 'Check by both')]")).seeText("When nobody answers");
+            browser.open("/routes").click(By.cssSelector("[data-test=edit-interfaces]"))
+                    .click(By.xpath("//button[@role='tab'][contains(., 'Check by both')]")).seeText("When nobody answers");
             browser.js("document.querySelector('form.editor').closest('section').scrollIntoView()");
             take(browser, "routes");
             browser.open("/packages").seeText("Design package").clickButton("Change").seeText("Name of the template");
@@ -62,15 +64,18 @@ class Screenshots {
             take(browser, "mail-room");
         }
         try (Browser browser = new Browser(Demo.address())) {
-            browser.signInAs("Aoife Ní Raghnaill").open("/account").seeText("Where you are signed in").clickButton("Set up one-time codes").seeText("Code it shows");
+            browser.signInAs("Aoife Ní Raghnaill").open("/account").seeText("Where you are signed in").clickButton("Set up one-time codes")
+                    .seeText("Code it shows");
             take(browser, "account");
             browser.open("/installation").seeText("12 accounts");
             take(browser, "installation");
         }
         try (Browser browser = new Browser(Demo.address())) {
             browser.signInAs("Yusuf Karaderin").open("/folders").seeText("What happens here");
-            browser.chooseFiles(List.of(Drawings.pdf(files, "Trash rack details.pdf"), Drawings.file(files, "Trash rack details.dwg", "model"),
-                    Drawings.pdf(files, "KWR-FNK-H-DR-0099.pdf"))).clickButton("Send").seeText("Received as").seeText("Stopped at Identify");
+            browser.chooseFiles(List.of(Drawings.pdf(files, "Trash rack details.pdf"),
+                    Drawings.file(files, "Trash rack details.dwg", "model"),
+                    Drawings.pdf(files, "KWR-FNK-H-DR-0099.pdf"))).clickButton("Send").seeText("Received as")
+                    .seeText("Stopped at Identify");
             take(browser, "folders");
             browser.open("/desk").seeText("Yours on the way");
             take(browser, "desk-originator");

@@ -23,7 +23,8 @@ class TwoPeopleTest {
             originator.signInAs("Bảo Trần Vĩnh").open("/folders").seeText("Civil design");
             originator.click(By.xpath("//*[@role='treeitem'][normalize-space(.)='Drawingswip']"));
             originator.chooseFiles(List.of(Drawings.pdf(files, "Tidal gate one.pdf"), Drawings.pdf(files, "Tidal gate two.pdf"),
-                    Drawings.pdf(files, "Tidal gate three.pdf"), Drawings.pdf(files, "Tidal gate four.pdf"), Drawings.pdf(files, "Tidal gate five.pdf")));
+                    Drawings.pdf(files, "Tidal gate three.pdf"), Drawings.pdf(files, "Tidal gate four.pdf"),
+                    Drawings.pdf(files, "Tidal gate five.pdf")));
             originator.clickButton("Send").seeText("5 files of 5");
             reviewer.seeText("Tidal gate five");
 
@@ -50,7 +51,8 @@ class TwoPeopleTest {
                 reviewer.atTheDesk(person).seeText("Alarm schematic");
                 reviewer.click(By.xpath("//a[normalize-space()='Alarm schematic']")).see(By.cssSelector("canvas[role=img]"));
                 reviewer.leaveFields().press("3").seeText("What is to be done");
-                reviewer.press("The horn is missing.").type(By.cssSelector("textarea"), Keys.chord(Keys.CONTROL, Keys.ENTER)).seeText("Every file has a decision");
+                reviewer.press("The horn is missing.").type(By.cssSelector("textarea"), Keys.chord(Keys.CONTROL, Keys.ENTER))
+                        .seeText("Every file has a decision");
                 reviewer.clickButton("Close the step").seeNone(By.xpath("//article[contains(., 'Alarm schematic')]"));
                 reviewer.clickButton("Sign out").seeText("Be somebody on Kestrel Weir");
             }
@@ -66,8 +68,10 @@ class TwoPeopleTest {
         try (Browser reviewer = new Browser(Demo.address()); Browser author = new Browser(Demo.address())) {
             author.signInAs("Yusuf Karaderin");
             for (String drop : drops) {
-                author.open("/folders").seeText("Hydraulic design").click(By.xpath("//*[@role='treeitem'][normalize-space(.)='Drawingswip']"));
-                author.chooseFiles(IntStream.rangeClosed(1, 32).mapToObj(i -> Drawings.file(files, drop + " sheet " + i + ".pdf", drop + i)).toList());
+                author.open("/folders").seeText("Hydraulic design").click(
+                        By.xpath("//*[@role='treeitem'][normalize-space(.)='Drawingswip']"));
+                author.chooseFiles(IntStream.rangeClosed(1, 32).mapToObj(i -> Drawings.file(files, drop + " sheet " + i + ".pdf", drop + i))
+                        .toList());
                 author.clickButton("Send").seeText("32 files of 32");
             }
             for (String person : List.of("Henrike Solvangen", "Tomasz Łęgowicz")) {
@@ -102,7 +106,8 @@ class TwoPeopleTest {
             controller.signInAs("Mirela Draganova");
             site.signInAs("Oluwaseun Finchley-Ade");
             site.open("/folders").click(By.xpath("//*[@role='treeitem'][contains(., 'Deliveries')]"));
-            site.chooseFiles(List.of(Drawings.file(files, "MS-C_Pier photograph one.png", "one"), Drawings.file(files, "MS-C_Pier photograph two.png", "two")));
+            site.chooseFiles(List.of(Drawings.file(files, "MS-C_Pier photograph one.png", "one"),
+                    Drawings.file(files, "MS-C_Pier photograph two.png", "two")));
             site.clickButton("Send");
             site.seeText("Stopped at Arrive");
             controller.seeText("MS-C_Pier photograph two.png");
@@ -126,21 +131,25 @@ class TwoPeopleTest {
     @Test
     void scriptInNamesTitlesAndCommentsIsShownAsText() {
         String evil = "<img src=x onerror=document.title='ran'><script>document.title='ran'";
-        try (Browser originator = new Browser(Demo.address()); Browser reviewer = new Browser(Demo.address()); Browser controller = new Browser(Demo.address())) {
-            originator.signInAs("Bảo Trần Vĩnh").open("/folders").click(By.xpath("//*[@role='treeitem'][normalize-space(.)='Drawingswip']"));
+        try (Browser originator = new Browser(Demo.address()); Browser reviewer = new Browser(Demo.address()); Browser controller =
+                new Browser(Demo.address())) {
+            originator.signInAs("Bảo Trần Vĩnh").open("/folders").click(
+                    By.xpath("//*[@role='treeitem'][normalize-space(.)='Drawingswip']"));
             originator.chooseFiles(List.of(Drawings.pdf(files, evil + ".pdf")));
             originator.type(By.xpath("//label[contains(., 'Purpose')]//input"), evil);
             originator.clickButton("Send");
             originator.seeText("Received as").seeText("onerror=document.title");
             originator.open("/folders").click(By.xpath("//*[@role='treeitem'][normalize-space(.)='Drawingswip']"));
-            originator.chooseFiles(List.of(Drawings.file(files, "<svg onload=document.title='ran'>.svg", "<svg><script>document.title='ran'</script></svg>")));
+            originator.chooseFiles(List.of(Drawings.file(files, "<svg onload=document.title='ran'>.svg",
+                    "<svg><script>document.title='ran'</script></svg>")));
             originator.clickButton("Send");
             originator.seeText("Received as").seeText("<svg onload");
 
             reviewer.signInAs("Kwabena Adofori").seeText("onerror=document.title");
             reviewer.click(By.xpath("//a[contains(normalize-space(), 'onerror=document.title')]")).see(By.cssSelector("canvas[role=img]"));
             reviewer.leaveFields().press("3").seeText("What is to be done");
-            reviewer.press(evil + " comment").type(By.cssSelector("textarea"), Keys.chord(Keys.CONTROL, Keys.ENTER)).seeText("Every file has a decision");
+            reviewer.press(evil + " comment").type(By.cssSelector("textarea"), Keys.chord(Keys.CONTROL, Keys.ENTER))
+                    .seeText("Every file has a decision");
             reviewer.clickButton("Close the step").seeNoText("Every file has a decision");
 
             controller.signInAs("Mirela Draganova").open("/passages").seeText("onerror=document.title").seeText("<svg onload");

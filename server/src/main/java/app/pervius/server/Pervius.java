@@ -43,7 +43,8 @@ public class Pervius {
         }
     }
 
-    @Command(name = "pervius", subcommands = {Serve.class, Demo.class, CheckData.class, Admin.class}, description = "Document control on engineering projects.")
+    @Command(name = "pervius", subcommands = {Serve.class, Demo.class, CheckData.class, Admin.class},
+            description = "Document control on engineering projects.")
     static final class Commands {
     }
 
@@ -56,7 +57,8 @@ public class Pervius {
         String address = "127.0.0.1";
         @Option(names = "--mail", description = "HOST:PORT of the mail server; without it messages wait")
         String mail = "";
-        @Option(names = "--url", description = "where people reach it, such as https://pervius.example.org; stands in links, and is what passkeys are bound to")
+        @Option(names = "--url", description =
+                "where people reach it, such as https://pervius.example.org; stands in links, and is what passkeys are bound to")
         String url = "";
         @Option(names = "--proxy", description = "the address of the proxy in front of it, whose word on callers' addresses is believed")
         String proxy = "";
@@ -176,7 +178,8 @@ public class Pervius {
 
         private static void print(Check.Report report) {
             for (Check.Part part : report.parts()) {
-                System.out.printf("%-28s %9d looked at, %s%n", part.subject(), part.looked(), part.found() == 0 ? "all well" : part.found() + " not as they must be");
+                System.out.printf("%-28s %9d looked at, %s%n", part.subject(), part.looked(), part.found() == 0 ? "all well"
+                        : part.found() + " not as they must be");
                 part.sentences().forEach(sentence -> System.out.println("    " + sentence));
             }
             System.out.println(report.whole() ? "The data directory is whole." : "The data directory is NOT whole.");

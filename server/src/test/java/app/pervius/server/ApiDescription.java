@@ -51,7 +51,8 @@ class ApiDescription {
             }
             Schema<?> resolved = chain.next().resolve(type, context, chain);
             if (resolved != null && raw.isRecord()) {
-                String name = resolved.get$ref() == null ? resolved.getName() : resolved.get$ref().substring(resolved.get$ref().lastIndexOf('/') + 1);
+                String name = resolved.get$ref() == null ? resolved.getName() : resolved.get$ref()
+                        .substring(resolved.get$ref().lastIndexOf('/') + 1);
                 require(name == null ? resolved : context.getDefinedModels().getOrDefault(name, resolved), raw);
             }
             return resolved;

@@ -81,9 +81,12 @@ public final class Client {
 
     /** The same; {@code mailed} are the texts of what was mailed there. */
     long takeIn(long firm, String name, String email, List<Long> roles, String password, Supplier<List<String>> mailed) {
-        Answer added = post("/api/projects/" + project() + "/people", Map.of("firmId", firm, "name", name, "email", email, "job", "Engineer", "roles", roles)).must(201);
-        String link = added.body().has("link") ? added.body().get("link").asString() : until(() -> mailed.get().stream().filter(t -> t.contains("/invitation/")).toList(), found -> !found.isEmpty()).getFirst();
-        new Client(address).post("/api/entrance/invitations/" + link.replaceAll("(?s).*/invitation/([\\w-]+).*", "$1"), Map.of("password", password)).must(200);
+        Answer added = post("/api/projects/" + project() + "/people",
+                Map.of("firmId", firm, "name", name, "email", email, "job", "Engineer", "roles", roles)).must(201);
+        String link = added.body().has("link") ? added.body().get("link").asString()
+                : until(() -> mailed.get().stream().filter(t -> t.contains("/invitation/")).toList(), found -> !found.isEmpty()).getFirst();
+        new Client(address).post("/api/entrance/invitations/" + link.replaceAll("(?s).*/invitation/([\\w-]+).*", "$1"),
+                Map.of("password", password)).must(200);
         return added.body().get("person").get("id").asLong();
     }
 
@@ -149,7 +152,8 @@ public final class Client {
     /** Listens to live news; what has come so far is in the buffer, until the stream is closed. */
     public AutoCloseable listen(StringBuffer heard) {
         try {
-            InputStream news = http.send(request("/api/live").timeout(Duration.ofMinutes(2)).GET().build(), BodyHandlers.ofInputStream()).body();
+            InputStream news = http.send(request("/api/live").timeout(Duration.ofMinutes(2)).GET().build(), BodyHandlers.ofInputStream())
+                    .body();
             Thread.ofVirtual().start(() -> {
                 try {
                     byte[] some = new byte[4096];
@@ -226,7 +230,8 @@ public final class Client {
             }
         };
         try {
-            return send(proved(request(path)).header("Content-Type", "application/octet-stream").PUT(BodyPublishers.ofInputStream(() -> endless)));
+            return send(proved(request(path)).header("Content-Type", "application/octet-stream")
+                    .PUT(BodyPublishers.ofInputStream(() -> endless)));
         } catch (java.io.UncheckedIOException cut) {
             return null;
         }
@@ -235,10 +240,13 @@ public final class Client {
     /** Announces {@code whole} bytes, sends {@code sent} of them and breaks the connection off. */
     public void putAndBreak(String path, long whole, int sent) throws IOException {
         HttpRequest headers = proved(request(path)).GET().build();
-        String cookie = cookies.getCookieStore().getCookies().stream().map(c -> c.getName() + "=" + c.getValue()).collect(java.util.stream.Collectors.joining("; "));
+        String cookie = cookies.getCookieStore().getCookies().stream().map(c -> c.getName() + "=" + c.getValue())
+                .collect(java.util.stream.Collectors.joining("; "));
         try (Socket socket = new Socket(headers.uri().getHost(), headers.uri().getPort())) {
-            socket.getOutputStream().write(("PUT " + path + " HTTP/1.1\r\nHost: " + headers.uri().getAuthority() + "\r\nCookie: " + cookie + "\r\nX-XSRF-TOKEN: "
-                    + headers.headers().firstValue("X-XSRF-TOKEN").orElse("") + "\r\nContent-Type: application/octet-stream\r\nContent-Length: " + whole
+            socket.getOutputStream().write(("PUT " + path + " HTTP/1.1\r\nHost: " + headers.uri()
+                    .getAuthority() + "\r\nCookie: " + cookie + "\r\nX-XSRF-TOKEN: "
+                    + headers.headers().firstValue("X-XSRF-TOKEN").orElse("")
+                    + "\r\nContent-Type: application/octet-stream\r\nContent-Length: " + whole
                     + "\r\n\r\n" + "x".repeat(sent)).getBytes(StandardCharsets.UTF_8));
             socket.getOutputStream().flush();
         }
@@ -268,7 +276,8 @@ public final class Client {
         for (String name : names) {
             files.add(Map.of("name", name, "size", content(name).length));
         }
-        long id = post("/api/folders/" + folder(folder) + "/submissions", Map.of("purpose", "test", "files", files)).must(201).body().get("id").asLong();
+        long id = post("/api/folders/" + folder(folder) + "/submissions", Map.of("purpose", "test", "files", files)).must(201).body()
+                .get("id").asLong();
         for (int i = 0; i < names.length; i++) {
             putBytes("/api/submissions/" + id + "/files/" + i, content(names[i])).must(204);
         }
@@ -281,7 +290,8 @@ public final class Client {
         if (name.endsWith(".png")) {
             return ("\u0089PNG\r\n\u001a\n" + name).getBytes(StandardCharsets.ISO_8859_1);
         }
-        return ((name.endsWith(".html") ? "<!doctype html><script>document.title='ran'</script>" : "%PDF-1.4 ") + name).getBytes(StandardCharsets.UTF_8);
+        return ((name.endsWith(".html") ? "<!doctype html><script>document.title='ran'</script>" : "%PDF-1.4 ") + name)
+                .getBytes(StandardCharsets.UTF_8);
     }
 
     /** The reviewer and the approver of the civil route accept it. */
@@ -334,7 +344,8 @@ public final class Client {
     }
 
     private HttpRequest.Builder json(String path, String method, Object body) {
-        return proved(request(path)).header("Content-Type", "application/json").method(method, BodyPublishers.ofString(JSON.writeValueAsString(body)));
+        return proved(request(path)).header("Content-Type", "application/json")
+                .method(method, BodyPublishers.ofString(JSON.writeValueAsString(body)));
     }
 
     private HttpRequest.Builder proved(HttpRequest.Builder request) {
@@ -345,7 +356,8 @@ public final class Client {
         try {
             HttpResponse<String> response = http.send(request.build(), BodyHandlers.ofString());
             response.headers().firstValue("X-CSRF-TOKEN").ifPresent(told -> token = told);
-            boolean json = response.headers().firstValue("Content-Type").orElse("").endsWith("json") && !response.headers().firstValue("Content-Type").orElse("").endsWith("ndjson") && !response.body().isBlank();
+            boolean json = response.headers().firstValue("Content-Type").orElse("").endsWith("json") && !response.headers()
+                    .firstValue("Content-Type").orElse("").endsWith("ndjson") && !response.body().isBlank();
             return new Answer(response.statusCode(), json ? JSON.readTree(response.body()) : JSON.createObjectNode(), response);
         } catch (IOException e) {
             throw new java.io.UncheckedIOException(e);

@@ -23,7 +23,8 @@ class ClockSetBackTest {
     void aClockThatIsSetBackHoldsNothingUp() throws Exception {
         Path data = Files.createTempDirectory("pervius-clock");
         SpringApplication application = new SpringApplication(Pervius.class);
-        application.setDefaultProperties(Map.of("pervius.data", data.toString(), "server.address", "127.0.0.1", "server.port", 0, "spring.profiles.active", "demo", "pervius.test.clock", "set back"));
+        application.setDefaultProperties(Map.of("pervius.data", data.toString(), "server.address", "127.0.0.1", "server.port", 0,
+                "spring.profiles.active", "demo", "pervius.test.clock", "set back"));
         MovableClock.set("set back", AHEAD);
         try (Running.App app = new Running.App(application.run(), data)) {
             Client yusuf = app.as("Yusuf Karaderin");
@@ -33,7 +34,8 @@ class ClockSetBackTest {
             Instant ahead = Instant.now().plus(AHEAD);
             MovableClock.set("set back", Duration.ZERO);
             // What a mail server that was away left while the clock was ahead: to be tried again in three hours.
-            jdbc.sql("update message set state = 'WAITING', attempts = 1, next_attempt = ? where id = (select max(id) from message)").param(ahead.atOffset(ZoneOffset.UTC)).update();
+            jdbc.sql("update message set state = 'WAITING', attempts = 1, next_attempt = ? where id = (select max(id) from message)")
+                    .param(ahead.atOffset(ZoneOffset.UTC)).update();
             JsonNode after = yusuf.settled(yusuf.submit(DRAWINGS, "After the clock.pdf")).getFirst();
             assertThat(after.get("station").asString()).isEqualTo("REVIEW");
             Client henrike = app.as("Henrike Solvangen");
@@ -41,7 +43,8 @@ class ClockSetBackTest {
             henrike.decide(review, before, 1, "").must(204);
             henrike.closeStep(review).must(204);
             JsonNode journal = henrike.get("/api/passages/" + before.get("id").asLong()).must(200).body().get("journal");
-            assertThat(journal.get(journal.size() - 1).get("kind").asString()).as("the journal keeps its order whatever the clock says").isEqualTo("STEP_BEGAN");
+            assertThat(journal.get(journal.size() - 1).get("kind").asString()).as("the journal keeps its order whatever the clock says")
+                    .isEqualTo("STEP_BEGAN");
             Client.until(() -> waiting(jdbc), none -> none == 0);
             assertThat(app.as("Aoife Ní Raghnaill").get("/api/check").must(200).body().get("whole").asBoolean()).isTrue();
         }

@@ -85,7 +85,8 @@ class CommandLineTest {
                 accounts.setPassword(ines, hash);
             });
         }
-        assertThat(run("admin", "--data", data.toString(), "--email", "nobody@kwb.example").said()).contains("There is no account with the address nobody@kwb.example");
+        assertThat(run("admin", "--data", data.toString(), "--email", "nobody@kwb.example").said())
+                .contains("There is no account with the address nobody@kwb.example");
         PrintStream before = System.out;
         ByteArrayOutputStream said = new ByteArrayOutputStream();
         System.setOut(new PrintStream(said, true, StandardCharsets.UTF_8));

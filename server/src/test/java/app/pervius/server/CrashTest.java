@@ -107,7 +107,8 @@ class CrashTest {
         // Whoever was signed in when it was killed still is.
         again.get("/api/session").must(200);
         for (long submission : closed) {
-            assertThat(again.get("/api/submissions/" + submission).must(200).body().get("files").valueStream().map(f -> f.get("state").asString())).containsOnly("RECEIVED").hasSize(files);
+            assertThat(again.get("/api/submissions/" + submission).must(200).body().get("files").valueStream()
+                    .map(f -> f.get("state").asString())).containsOnly("RECEIVED").hasSize(files);
             assertThat(again.settled(submission)).hasSize(files).allMatch(p -> p.has("number"));
         }
         whole();
@@ -117,11 +118,13 @@ class CrashTest {
         Client me = author();
         try {
             for (int round = 0; round < 200; round++) {
-                List<String> names = IntStream.range(0, files).mapToObj(i -> "Load %d.pdf".formatted(i)).map(name -> thread + " " + name).toList();
+                List<String> names = IntStream.range(0, files).mapToObj(i -> "Load %d.pdf".formatted(i)).map(name -> thread + " " + name)
+                        .toList();
                 int number = round;
                 List<byte[]> contents = names.stream().map(name -> Client.content(name + number)).toList();
                 long id = me.post("/api/folders/" + folder + "/submissions", Map.of("purpose", "", "files", IntStream.range(0, files)
-                        .mapToObj(i -> Map.of("name", names.get(i), "size", contents.get(i).length)).toList())).must(201).body().get("id").asLong();
+                        .mapToObj(i -> Map.of("name", names.get(i), "size", contents.get(i).length)).toList())).must(201).body().get("id")
+                        .asLong();
                 for (int i = 0; i < files; i++) {
                     me.putBytes("/api/submissions/" + id + "/files/" + i, contents.get(i)).must(204);
                 }
@@ -139,7 +142,8 @@ class CrashTest {
         byte[] one = Client.content("Broken one.pdf");
         byte[] two = Client.content("Broken two.pdf");
         long id = me.post("/api/folders/" + me.folder(FOLDER) + "/submissions", Map.of("purpose", "", "files", List.of(
-                Map.of("name", "Broken one.pdf", "size", one.length), Map.of("name", "Broken two.pdf", "size", two.length)))).must(201).body().get("id").asLong();
+                Map.of("name", "Broken one.pdf", "size", one.length), Map.of("name", "Broken two.pdf", "size", two.length)))).must(201)
+                .body().get("id").asLong();
         me.putBytes("/api/submissions/" + id + "/files/0", one).must(204);
         unanswered(() -> me.putBytes("/api/submissions/" + id + "/files/1", two));
         killed();
@@ -148,7 +152,8 @@ class CrashTest {
 
     private void theFirstFileIsThereAndTheSecondCanBeSentAgain(long id) {
         Client me = author();
-        assertThat(me.get("/api/submissions/" + id).must(200).body().get("files").valueStream().map(f -> f.get("state").asString())).containsExactly("RECEIVED", "EXPECTED");
+        assertThat(me.get("/api/submissions/" + id).must(200).body().get("files").valueStream().map(f -> f.get("state").asString()))
+                .containsExactly("RECEIVED", "EXPECTED");
         whole();
         me.putBytes("/api/submissions/" + id + "/files/1", Client.content("Broken two.pdf")).must(204);
         me.post("/api/submissions/" + id + "/closing", Map.of()).must(200);
@@ -159,7 +164,8 @@ class CrashTest {
     private long killedWhileNumbering() throws InterruptedException {
         Client me = author();
         long id = me.post("/api/folders/" + me.folder(FOLDER) + "/submissions", Map.of("purpose", "", "files",
-                IntStream.range(0, 4).mapToObj(i -> Map.of("name", "N" + i + ".pdf", "size", Client.content("N" + i + ".pdf").length)).toList()))
+                IntStream.range(0, 4).mapToObj(i -> Map.of("name", "N" + i + ".pdf", "size", Client.content("N" + i + ".pdf").length))
+                .toList()))
                 .must(201).body().get("id").asLong();
         for (int i = 0; i < 4; i++) {
             me.putBytes("/api/submissions/" + id + "/files/" + i, Client.content("N" + i + ".pdf")).must(204);
@@ -177,7 +183,8 @@ class CrashTest {
         Client me = author();
         decide(passage);
         decide(passage);
-        Client.until(() -> me.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row").get("passage"), p -> p.has("ended"));
+        Client.until(() -> me.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row").get("passage"),
+                p -> p.has("ended"));
         return passage.get("number").asString();
     }
 
@@ -194,19 +201,24 @@ class CrashTest {
 
     private void theSecondHasTakenItsPlace(String number, JsonNode revised) {
         Client me = author();
-        Client.until(() -> me.get("/api/passages/" + revised.get("id").asLong()).must(200).body().get("row").get("passage"), p -> p.has("ended"));
+        Client.until(() -> me.get("/api/passages/" + revised.get("id").asLong()).must(200).body().get("row").get("passage"),
+                p -> p.has("ended"));
         assertThat(names(me, "Shared")).contains(number + "_P02_A1.pdf", number + "_P02_A1.dwg").doesNotContain(number + "_P01_A1.pdf");
         assertThat(names(me, "Archive")).containsOnlyOnce(number + "_P01_A1.pdf");
         whole();
     }
 
     private static List<String> names(Client me, String folder) {
-        return me.get("/api/folders/" + me.folder(folder)).must(200).body().get("files").get("items").valueStream().map(r -> r.get("file").get("name").asString()).toList();
+        return me.get("/api/folders/" + me.folder(folder)).must(200).body().get("files").get("items").valueStream()
+                .map(r -> r.get("file").get("name").asString()).toList();
     }
 
-    /** What was handed over and not noted is handed over again under the same id, by which any mailbox knows it: as many ids as messages. */
+    /**
+     * What was handed over and not noted is handed over again under the same id, by which any mailbox knows it: as many ids as messages.
+     */
     private void everyMailCameOnceByItsId() {
-        long kept = author().get("/api/check").must(200).body().get("parts").valueStream().filter(p -> p.get("subject").asString().equals("Messages"))
+        long kept = author().get("/api/check").must(200).body().get("parts").valueStream()
+                .filter(p -> p.get("subject").asString().equals("Messages"))
                 .findFirst().orElseThrow().get("looked").asLong();
         Client.until(this::idsReceived, ids -> ids.size() == kept);
         assertThat(mail.getReceivedMessages().length).as("the round killed after handing over sends again").isGreaterThan((int) kept);
@@ -239,8 +251,10 @@ class CrashTest {
     }
 
     private void setUp(String code) {
-        Map<String, Object> entry = new HashMap<>(Map.of("code", code, "name", "Ines Calderwood", "email", "ines@kwb.example", "password", "tidal heron ballast"));
-        entry.putAll(Map.of("firmCode", "KWB", "firmName", "Kestrel Water Board", "projectCode", "KWR", "projectName", "Kestrel Weir Renewal", "zone", "Europe/Dublin"));
+        Map<String, Object> entry = new HashMap<>(Map.of("code", code, "name", "Ines Calderwood", "email", "ines@kwb.example", "password",
+                "tidal heron ballast"));
+        entry.putAll(Map.of("firmCode", "KWB", "firmName", "Kestrel Water Board", "projectCode", "KWR", "projectName",
+                "Kestrel Weir Renewal", "zone", "Europe/Dublin"));
         Client me = new Client(address);
         me.post("/api/entrance/set-up", entry).must(200);
         String project = "/api/projects/" + me.project();
@@ -249,7 +263,8 @@ class CrashTest {
                 () -> java.util.Arrays.stream(mail.getReceivedMessages()).map(com.icegreen.greenmail.util.GreenMailUtil::getBody).toList());
         for (JsonNode role : me.get(project + "/people").must(200).body().get("roles")) {
             if (!role.get("may").get("controls").asBoolean() && role.get("may").get("decides").asBoolean()) {
-                me.put(project + "/roles/" + role.get("id").asLong() + "/holders", Map.of("holders", List.of(dara), "version", role.get("version").asInt())).must(204);
+                me.put(project + "/roles/" + role.get("id").asLong() + "/holders",
+                        Map.of("holders", List.of(dara), "version", role.get("version").asInt())).must(204);
             }
         }
         long folder = me.post("/api/folders/" + me.folder("Work in progress / Kestrel Water Board") + "/folders",
@@ -259,7 +274,8 @@ class CrashTest {
 
     private static void putARuleInForce(Client me, long folder) {
         Map<String, Object> rule = RuleForms.handling("Drawings", folder, "documents", "documents", me.folder("Shared"));
-        List<Map<String, Object>> tellings = List.of("ARRIVED", "RETURNED", "ISSUED").stream().map(occasion -> Map.<String, Object>of("occasion", occasion, "whom", List.of(RuleForms.AUTHOR), "text", "")).toList();
+        List<Map<String, Object>> tellings = List.of("ARRIVED", "RETURNED", "ISSUED").stream()
+                .map(occasion -> Map.<String, Object>of("occasion", occasion, "whom", List.of(RuleForms.AUTHOR), "text", "")).toList();
         RuleForms.inForce(me, RuleForms.with(rule, "tell", Map.of("tellings", tellings)));
     }
 
@@ -292,7 +308,8 @@ class CrashTest {
         if (at != null) {
             command.addAll(List.of("-Dpervius.crash.at=" + at, "-Dpervius.crash.after=" + after));
         }
-        command.addAll(List.of("-cp", System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")), "app.pervius.server.Pervius",
+        command.addAll(List.of("-cp", System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")),
+                "app.pervius.server.Pervius",
                 "serve", "--data", data.toString(), "--port", String.valueOf(port), "--mail", "127.0.0.1:" + mail.getSmtp().getPort()));
         server = new ProcessBuilder(command).redirectErrorStream(true).start();
         BlockingQueue<String> said = new ArrayBlockingQueue<>(1);

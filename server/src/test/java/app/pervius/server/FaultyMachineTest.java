@@ -34,9 +34,11 @@ class FaultyMachineTest {
             fill(filler);
             assertThat(yusuf.putBytes("/api/submissions/" + open + "/files/1", Client.content("While full.pdf")).must(507).sentence())
                     .startsWith("The disk of the server is full. Nothing of this was kept");
-            assertThat(yusuf.get("/api/folders/" + yusuf.folder(DRAWINGS)).must(200).body().get("files").get("items")).as("reading goes on").isNotEmpty();
+            assertThat(yusuf.get("/api/folders/" + yusuf.folder(DRAWINGS)).must(200).body().get("files").get("items")).as("reading goes on")
+                    .isNotEmpty();
             Files.delete(filler);
-            Client.until(() -> yusuf.putBytes("/api/submissions/" + open + "/files/1", Client.content("While full.pdf")).status(), status -> status == 204);
+            Client.until(() -> yusuf.putBytes("/api/submissions/" + open + "/files/1", Client.content("While full.pdf")).status(),
+                    status -> status == 204);
             Client.until(() -> yusuf.post("/api/submissions/" + open + "/closing", Map.of()).status(), status -> status == 200);
             assertThat(yusuf.settled(open)).extracting(p -> p.get("state").asString()).containsExactly("WAITING", "WAITING");
             whole(app);
@@ -55,7 +57,8 @@ class FaultyMachineTest {
             Client henrike = app.as("Henrike Solvangen");
             long open = begin(yusuf, "Cannot be written.pdf");
             assertThat(ran("mount", "-o", "remount,bind,ro", content.toString())).isTrue();
-            assertThat(yusuf.putBytes("/api/submissions/" + open + "/files/0", Client.content("Cannot be written.pdf")).must(507).sentence())
+            assertThat(yusuf.putBytes("/api/submissions/" + open + "/files/0", Client.content("Cannot be written.pdf")).must(507)
+                    .sentence())
                     .startsWith("The server cannot write to its data directory. Nothing of this was kept");
             JsonNode review = henrike.get("/api/desk/reviews").must(200).body().get(0);
             henrike.decide(review, review.get("files").get(0).get("passage"), 1, "").must(204);
@@ -70,13 +73,15 @@ class FaultyMachineTest {
     }
 
     private static void whole(Running.App app) {
-        JsonNode report = Client.until(() -> app.as("Aoife Ní Raghnaill").get("/api/check").must(200).body(), r -> r.get("whole").asBoolean());
+        JsonNode report = Client.until(() -> app.as("Aoife Ní Raghnaill").get("/api/check").must(200).body(), r -> r.get("whole")
+                .asBoolean());
         assertThat(report.get("parts")).isNotEmpty();
     }
 
     private static long begin(Client author, String... names) {
         return author.post("/api/folders/" + author.folder(DRAWINGS) + "/submissions", Map.of("purpose", "", "files",
-                List.of(names).stream().map(name -> Map.of("name", name, "size", Client.content(name).length)).toList())).must(201).body().get("id").asLong();
+                List.of(names).stream().map(name -> Map.of("name", name, "size", Client.content(name).length)).toList())).must(201).body()
+                .get("id").asLong();
     }
 
     private static void fill(Path filler) throws IOException {

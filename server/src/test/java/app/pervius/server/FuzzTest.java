@@ -22,10 +22,13 @@ class FuzzTest {
     private static final JsonMapper JSON = JsonMapper.shared();
     private static final int ROUNDS = 40;
     private static final int DEEPEST = 6;
-    private static final List<String> TEXTS = List.of("", " ", "a", "KWR", "null", "0", "-1", "{number}", "{", "}{", "[", "\\", "'; drop table passage; --",
-            "<script>alert(1)</script>", "../../etc/passwd", "\u0000", "\u202E", "e\u0301", "\uD83D", "🜁", "%00", "x".repeat(300), "y".repeat(30_000), "2026-02-30",
+    private static final List<String> TEXTS = List.of("", " ", "a", "KWR", "null", "0", "-1", "{number}", "{", "}{", "[", "\\",
+            "'; drop table passage; --",
+            "<script>alert(1)</script>", "../../etc/passwd", "\u0000", "\u202E", "e\u0301", "\uD83D", "🜁", "%00", "x".repeat(300),
+            "y".repeat(30_000), "2026-02-30",
             "9999999999999999999999");
-    private static final List<Long> NUMBERS = List.of(0L, 1L, -1L, 2L, 4L, 5L, 1000L, 1050L, (long) Integer.MAX_VALUE, Long.MAX_VALUE, Long.MIN_VALUE);
+    private static final List<Long> NUMBERS = List.of(0L, 1L, -1L, 2L, 4L, 5L, 1000L, 1050L, (long) Integer.MAX_VALUE, Long.MAX_VALUE,
+            Long.MIN_VALUE);
 
     /** How many calls were answered 200 and so on, 400 and so on. */
     private final Map<Integer, Integer> answered = new HashMap<>();
@@ -36,13 +39,16 @@ class FuzzTest {
         Random random = new Random(seed);
         try (Running.App app = Running.start("demo", Map.of())) {
             JsonNode api = app.as("Mirela Draganova").get("/api/openapi").must(200).body();
-            List<Client> people = List.of(app.as("Mirela Draganova"), app.as("Aoife Ní Raghnaill"), app.as("Henrike Solvangen"), app.as("Yusuf Karaderin"));
+            List<Client> people = List.of(app.as("Mirela Draganova"), app.as("Aoife Ní Raghnaill"), app.as("Henrike Solvangen"),
+                    app.as("Yusuf Karaderin"));
             List<Long> ids = knownIds(app.as("Mirela Draganova"));
             for (int round = 0; round < ROUNDS; round++) {
                 for (String path : api.get("paths").propertyNames()) {
                     for (String verb : api.get("paths").get(path).propertyNames()) {
-                        if (path.startsWith("/api/session") || path.startsWith("/api/entrance") || path.startsWith("/api/accounts") && !verb.equals("get")) {
-                            // Signing others in or out, or closing their accounts, would leave the rest of the calls unsigned; they come without a session below.
+                        if (path.startsWith("/api/session") || path.startsWith("/api/entrance") || path.startsWith("/api/accounts")
+                                && !verb.equals("get")) {
+                            // Signing others in or out, or closing their accounts, would leave the rest of the calls unsigned; they come
+                            // without a session below.
                             call(app.nobody(), api, verb, path, ids, random, seed);
                         } else {
                             call(people.get(random.nextInt(people.size())), api, verb, path, ids, random, seed);
@@ -50,9 +56,11 @@ class FuzzTest {
                     }
                 }
             }
-            assertThat(answered.get(200)).as("seed %d: enough of it fits to get past the first look: %s", seed, answered).isGreaterThan(ROUNDS * 5);
+            assertThat(answered.get(200)).as("seed %d: enough of it fits to get past the first look: %s", seed, answered)
+                    .isGreaterThan(ROUNDS * 5);
             assertThat(answered.get(400)).isGreaterThan(ROUNDS * 5);
-            assertThat(app.as("Aoife Ní Raghnaill").get("/api/check").must(200).body().get("whole").asBoolean()).as("seed %d: everything is whole afterwards", seed).isTrue();
+            assertThat(app.as("Aoife Ní Raghnaill").get("/api/check").must(200).body().get("whole").asBoolean())
+                    .as("seed %d: everything is whole afterwards", seed).isTrue();
         }
     }
 
@@ -61,8 +69,10 @@ class FuzzTest {
         List<Long> ids = new ArrayList<>(NUMBERS);
         ids.add(mirela.project());
         mirela.get("/api/projects/" + mirela.project() + "/folders").must(200).body().forEach(f -> ids.add(f.get("id").asLong()));
-        mirela.get("/api/projects/" + mirela.project() + "/rules").must(200).body().get("rules").forEach(r -> ids.add(r.get("id").asLong()));
-        mirela.get("/api/projects/" + mirela.project() + "/people").must(200).body().get("people").forEach(p -> ids.add(p.get("id").asLong()));
+        mirela.get("/api/projects/" + mirela.project() + "/rules").must(200).body().get("rules")
+                .forEach(r -> ids.add(r.get("id").asLong()));
+        mirela.get("/api/projects/" + mirela.project() + "/people").must(200).body().get("people")
+                .forEach(p -> ids.add(p.get("id").asLong()));
         mirela.get("/api/projects/" + mirela.project() + "/passages?which=ALL").must(200).body().get("items").forEach(row -> {
             ids.add(row.get("passage").get("id").asLong());
             ids.add(row.get("passage").get("submission").asLong());
@@ -76,7 +86,8 @@ class FuzzTest {
         String filled = path;
         for (JsonNode parameter : operation.path("parameters")) {
             String value = text(make(api, parameter.get("schema"), ids, random, 0));
-            String encoded = java.net.URLEncoder.encode(value.substring(0, Math.min(value.length(), 1000)), java.nio.charset.StandardCharsets.UTF_8);
+            String encoded = java.net.URLEncoder.encode(value.substring(0, Math.min(value.length(), 1000)),
+                    java.nio.charset.StandardCharsets.UTF_8);
             if (parameter.get("in").asString().equals("path")) {
                 filled = filled.replace("{" + parameter.get("name").asString() + "}", encoded.isEmpty() ? "x" : encoded);
             } else if (random.nextInt(3) > 0) {

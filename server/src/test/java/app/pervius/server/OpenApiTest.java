@@ -18,12 +18,15 @@ class OpenApiTest {
 
     @Test
     void theDescriptionInTheDocsIsThatOfTheCode(App app) throws IOException {
-        JsonMapper sorted = JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).enable(SerializationFeature.ORDER_MAP_ENTRIES_BY_KEYS).build();
-        Object description = sorted.readValue(app.as("Mirela Draganova").get("/api/openapi-of-the-code").must(200).raw().body(), Object.class);
+        JsonMapper sorted = JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT)
+                .enable(SerializationFeature.ORDER_MAP_ENTRIES_BY_KEYS).build();
+        Object description = sorted.readValue(app.as("Mirela Draganova").get("/api/openapi-of-the-code").must(200).raw().body(),
+                Object.class);
         String now = sorted.writeValueAsString(description) + "\n";
         if (Boolean.getBoolean("pervius.api.write")) {
             Files.writeString(WRITTEN, now);
         }
-        assertThat(now).as("run ./pervius api to bring the description and the screens' types up to date").isEqualTo(Files.readString(WRITTEN));
+        assertThat(now).as("run ./pervius api to bring the description and the screens' types up to date")
+                .isEqualTo(Files.readString(WRITTEN));
     }
 }

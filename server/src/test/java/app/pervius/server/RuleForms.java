@@ -9,7 +9,8 @@ import tools.jackson.databind.JsonNode;
 /** Rules as forms, for tests that need one; each part can be replaced. */
 public final class RuleForms {
 
-    public static final Map<String, Object> CHECKS = Map.of("unknownNumber", "STOP", "wrongOriginator", "STOP", "outOfSequence", "STOP", "onItsWay", "STOP",
+    public static final Map<String, Object> CHECKS = Map.of("unknownNumber", "STOP", "wrongOriginator", "STOP", "outOfSequence", "STOP",
+            "onItsWay", "STOP",
             "nameMisfit", "STOP", "titleBlock", "NOT_COMPARED", "sameName", "NEXT_REVISION", "unreadable", "NOTE");
     public static final Map<String, Object> AUTHOR = Map.of("kind", "AUTHOR");
 
@@ -18,22 +19,27 @@ public final class RuleForms {
 
     /** A handling rule for every file in a folder and below; 1 is placed, everything else goes back, the author is told of the end. */
     public static Map<String, Object> handling(String name, long folder, String scheme, String route, long target) {
-        Map<String, Object> form = new HashMap<>(Map.of("kind", "HANDLING", "name", name, "description", "", "places", List.of(place(folder, true)), "conditions", List.of()));
-        form.put("stations", new HashMap<>(Map.of("identify", identify(), "number", Map.of("scheme", scheme), "review", Map.of("route", route),
+        Map<String, Object> form = new HashMap<>(Map.of("kind", "HANDLING", "name", name, "description", "", "places",
+                List.of(place(folder, true)), "conditions", List.of()));
+        form.put("stations", new HashMap<>(Map.of("identify", identify(), "number", Map.of("scheme", scheme), "review",
+                Map.of("route", route),
                 "issue", issue(into(target, "A1")), "tell", tell("ISSUED", AUTHOR))));
         return form;
     }
 
     /** A rule that leaves every station to the project. */
     public static Map<String, Object> asProject(String name, long folder) {
-        Map<String, Object> form = new HashMap<>(Map.of("kind", "HANDLING", "name", name, "description", "", "places", List.of(place(folder, true)), "conditions", List.of()));
+        Map<String, Object> form = new HashMap<>(Map.of("kind", "HANDLING", "name", name, "description", "", "places",
+                List.of(place(folder, true)), "conditions", List.of()));
         form.put("stations", new HashMap<>());
         return form;
     }
 
     public static Map<String, Object> watching(String name, long folder, String occasion, String text, Map<String, Object> whom) {
-        Map<String, Object> form = new HashMap<>(Map.of("kind", "WATCHING", "name", name, "description", "", "places", List.of(place(folder, true)), "conditions", List.of()));
-        form.put("stations", Map.of("tell", Map.of("tellings", List.of(Map.of("occasion", occasion, "whom", List.of(whom), "text", text)))));
+        Map<String, Object> form = new HashMap<>(Map.of("kind", "WATCHING", "name", name, "description", "", "places",
+                List.of(place(folder, true)), "conditions", List.of()));
+        form.put("stations", Map.of("tell", Map.of("tellings", List.of(Map.of("occasion", occasion, "whom", List.of(whom), "text",
+                text)))));
         return form;
     }
 
@@ -57,7 +63,8 @@ public final class RuleForms {
     }
 
     public static Map<String, Object> into(long folder, String status, String path) {
-        return new HashMap<>(Map.of("into", Map.of("folder", folder, "path", path, "name", "{number}_{revision}_{status}"), "status", status, "manner", "COPY",
+        return new HashMap<>(Map.of("into", Map.of("folder", folder, "path", path, "name", "{number}_{revision}_{status}"), "status",
+                status, "manner", "COPY",
                 "whenTaken", "STOP", "sets", List.of(), "copies", List.of()));
     }
 
@@ -82,11 +89,13 @@ public final class RuleForms {
     }
 
     public static JsonNode row(Client who, long id) {
-        return who.get("/api/projects/" + who.project() + "/rules").must(200).body().get("rules").valueStream().filter(r -> r.get("id").asLong() == id).findFirst().orElseThrow();
+        return who.get("/api/projects/" + who.project() + "/rules").must(200).body().get("rules").valueStream()
+                .filter(r -> r.get("id").asLong() == id).findFirst().orElseThrow();
     }
 
     public static JsonNode named(Client who, String name) {
-        return who.get("/api/projects/" + who.project() + "/rules").must(200).body().get("rules").valueStream().filter(r -> r.path("inForce").path("name").asString("").equals(name))
+        return who.get("/api/projects/" + who.project() + "/rules").must(200).body().get("rules").valueStream()
+                .filter(r -> r.path("inForce").path("name").asString("").equals(name))
                 .findFirst().orElseThrow();
     }
 

@@ -52,12 +52,15 @@ public final class Running implements ParameterResolver {
 
     /** The same on data that is there. */
     public static App startOn(Path data, String profile, Map<String, Object> more) {
-        Map<String, Object> settings = new LinkedHashMap<>(Map.of("pervius.data", data.toString(), "server.address", "127.0.0.1", "server.port", 0,
-                "spring.profiles.active", profile, "springdoc.api-docs.path", "/api/openapi-of-the-code", "springdoc.default-produces-media-type", "application/json",
+        Map<String, Object> settings = new LinkedHashMap<>(Map.of("pervius.data", data.toString(), "server.address", "127.0.0.1",
+                "server.port", 0,
+                "spring.profiles.active", profile, "springdoc.api-docs.path", "/api/openapi-of-the-code",
+                "springdoc.default-produces-media-type", "application/json",
                 "springdoc.default-consumes-media-type", "application/json", "pervius.calls.per-minute", 1_000_000));
         settings.putAll(more);
         // As arguments, because those win over what the application itself has set.
-        return new App(new SpringApplication(Pervius.class).run(settings.entrySet().stream().map(e -> "--" + e.getKey() + "=" + e.getValue()).toArray(String[]::new)), data);
+        return new App(new SpringApplication(Pervius.class).run(settings.entrySet().stream()
+                .map(e -> "--" + e.getKey() + "=" + e.getValue()).toArray(String[]::new)), data);
     }
 
     @Override
@@ -67,7 +70,8 @@ public final class Running implements ParameterResolver {
 
     @Override
     public Object resolveParameter(ParameterContext parameter, ExtensionContext context) {
-        return context.getRoot().getStore(SPACE).getOrComputeIfAbsent("app", key -> new Stored(start("demo", Map.of())), Stored.class).app();
+        return context.getRoot().getStore(SPACE).getOrComputeIfAbsent("app", key -> new Stored(start("demo", Map.of())), Stored.class)
+                .app();
     }
 
     private record Stored(App app) implements AutoCloseable {

@@ -25,7 +25,8 @@ import org.springframework.web.bind.annotation.RestController;
 
 class ServerWallsTest {
 
-    private static final JavaClasses SERVER = new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests()).importPackages("app.pervius.server");
+    private static final JavaClasses SERVER = new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests())
+            .importPackages("app.pervius.server");
 
     @Test
     void featuresHaveNoCycles() {
@@ -40,8 +41,11 @@ class ServerWallsTest {
 
     @Test
     void controllersAreTheOutermostLayer() {
-        noClasses().should().dependOnClassesThat().areAnnotatedWith(RestController.class).orShould().dependOnClassesThat().haveSimpleNameEndingWith("Controller")
-                .because("nothing behind a call needs the call").check(SERVER.that(com.tngtech.archunit.base.DescribedPredicate.describe("no controllers, nor what is in them, nor the mail room's sender",
+        noClasses().should().dependOnClassesThat().areAnnotatedWith(RestController.class).orShould().dependOnClassesThat()
+                .haveSimpleNameEndingWith("Controller")
+                .because("nothing behind a call needs the call").check(
+                        SERVER.that(com.tngtech.archunit.base.DescribedPredicate.describe(
+                        "no controllers, nor what is in them, nor the mail room's sender",
                         c -> !c.getName().contains("Controller") && !c.getName().contains("MailRoom"))));
     }
 
@@ -57,7 +61,8 @@ class ServerWallsTest {
             JavaClass type = left.pop();
             if (type.isRecord() && type.getPackageName().startsWith("app.pervius") && seen.add(type)) {
                 byName.computeIfAbsent(type.getSimpleName(), k -> new TreeSet<>()).add(type.getName());
-                type.getFields().stream().filter(f -> !f.getModifiers().contains(JavaModifier.STATIC)).forEach(f -> left.addAll(f.getAllInvolvedRawTypes()));
+                type.getFields().stream().filter(f -> !f.getModifiers().contains(JavaModifier.STATIC))
+                        .forEach(f -> left.addAll(f.getAllInvolvedRawTypes()));
             }
         }
         assertThat(byName).hasSizeGreaterThan(100);

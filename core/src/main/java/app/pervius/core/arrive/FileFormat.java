@@ -55,7 +55,8 @@ public enum FileFormat {
             case "application/octet-stream", "" -> byEnding;
             case "application/msword", "application/rtf", "application/x-tika-ooxml", "application/x-tika-msoffice" -> OFFICE;
             default -> type.startsWith("image/") ? IMAGE : type.startsWith("text/") ? TEXT
-                    : type.startsWith("application/vnd.ms-") || type.startsWith("application/vnd.openxmlformats") || type.startsWith("application/vnd.oasis.opendocument")
+                    : type.startsWith("application/vnd.ms-") || type.startsWith("application/vnd.openxmlformats")
+                    || type.startsWith("application/vnd.oasis.opendocument")
                             ? OFFICE : byEnding;
         };
     }

@@ -44,7 +44,8 @@ public record FileName(String text) {
                     case NO_NAME -> "The " + thing + " has no name.";
                     case TOO_LONG -> "The name has " + length + " characters; at most " + LONGEST + " are possible.";
                     case SLASH -> "A name cannot contain a slash.";
-                    case UNSEEN -> "The name contains a character that cannot be seen, such as a control character or a mark that turns the writing direction.";
+                    case UNSEEN -> "The name contains a character that cannot be seen, such as a control character or a mark that turns "
+                            + "the writing direction.";
                 };
             }
         }

@@ -14,7 +14,8 @@ import app.pervius.core.passage.Unreadable;
  * @param sameName what a file is that was handed in again under its name
  * @param unreadable what is done at Prepare about a PDF that cannot be opened
  */
-public record Checks(Then unknownNumber, Then wrongOriginator, Then outOfSequence, Then onItsWay, Then nameMisfit, TitleBlock titleBlock, SameName sameName, Unreadable unreadable) {
+public record Checks(Then unknownNumber, Then wrongOriginator, Then outOfSequence, Then onItsWay, Then nameMisfit, TitleBlock titleBlock,
+        SameName sameName, Unreadable unreadable) {
 
     /** What a file is whose name carries no number, where a file of that name in the same folder is a document. */
     public enum SameName {
@@ -44,5 +45,6 @@ public record Checks(Then unknownNumber, Then wrongOriginator, Then outOfSequenc
     }
 
     /** What does not fit is stopped; title blocks are not compared; the same name is the same document. */
-    public static final Checks USUAL = new Checks(Then.STOP, Then.STOP, Then.STOP, Then.STOP, Then.STOP, TitleBlock.NOT_COMPARED, SameName.NEXT_REVISION, Unreadable.NOTE);
+    public static final Checks USUAL = new Checks(Then.STOP, Then.STOP, Then.STOP, Then.STOP, Then.STOP, TitleBlock.NOT_COMPARED,
+            SameName.NEXT_REVISION, Unreadable.NOTE);
 }

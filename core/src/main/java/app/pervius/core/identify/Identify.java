@@ -50,7 +50,8 @@ public final class Identify {
 
     /** What was found out, unless the title block says otherwise and the rule minds. */
     private Outcome<IdentifyEffect> compared(Outcome<IdentifyEffect> found) {
-        if (!(found instanceof Outcome.Passed<IdentifyEffect>(List<IdentifyEffect> effects, String account, String foretold)) || facts.titleBlock().isEmpty()) {
+        if (!(found instanceof Outcome.Passed<IdentifyEffect>(List<IdentifyEffect> effects, String account, String foretold))
+                || facts.titleBlock().isEmpty()) {
             return found;
         }
         Optional<String> number = Optional.empty();
@@ -73,7 +74,8 @@ public final class Identify {
             case NOT_COMPARED -> found;
             case NOTE -> new Outcome.Passed<>(effects, account + " " + said);
             case RETURN -> new Outcome.Returned<>(new StopReason(StopReason.Code.TITLE_BLOCK_DIFFERS, said));
-            case STOP -> Outcome.stopped(StopReason.Code.TITLE_BLOCK_DIFFERS, said, WayOut.PUT_NAME_RIGHT, WayOut.GO_ON_ALL_THE_SAME, WayOut.CHOOSE_RULE, WayOut.GO_ON_IN_FORCE,
+            case STOP -> Outcome.stopped(StopReason.Code.TITLE_BLOCK_DIFFERS, said, WayOut.PUT_NAME_RIGHT, WayOut.GO_ON_ALL_THE_SAME,
+                    WayOut.CHOOSE_RULE, WayOut.GO_ON_IN_FORCE,
                     WayOut.SEND_BACK, WayOut.TAKE_OUT);
         };
     }
@@ -91,8 +93,10 @@ public final class Identify {
         return switch (known) {
             case Known.Document(KnownDocument document) -> nextRevision(named, document);
             case Known.Reserved reserved -> fromReserve(named, reserved);
-            case Known.Voided(String reason, Optional<FirmId> forFirm) -> stop(StopReason.Code.UNKNOWN_NUMBER, "The name carries the number " + named.number()
-                    + ", which was voided and will never be used" + (forFirm.filter(f -> !f.equals(facts.authorFirm())).isPresent() ? "." : ": " + reason));
+            case Known.Voided(String reason, Optional<FirmId> forFirm) -> stop(StopReason.Code.UNKNOWN_NUMBER,
+                    "The name carries the number " + named.number()
+                    + ", which was voided and will never be used" + (forFirm.filter(f -> !f.equals(facts.authorFirm())).isPresent() ? "."
+                            : ": " + reason));
             case Known.Never() -> facts.checks().unknownNumber() == Checks.Then.GO_ON ? newDocument()
                     : refuse(facts.checks().unknownNumber(), StopReason.Code.UNKNOWN_NUMBER, "The name carries the number " + named.number()
                             + ", but the ledger does not know it: it was never assigned.");
@@ -102,10 +106,14 @@ public final class Identify {
     /** The name carries no number, but a file of this name has a document. */
     private Outcome<IdentifyEffect> sameName(KnownDocument document) {
         return switch (facts.checks().sameName()) {
-            case NEXT_REVISION -> nextRevision(new NumberInName(document.number(), FieldValues.NONE, Optional.empty(), ""), document, "A file of this name here is ");
+            case NEXT_REVISION -> nextRevision(new NumberInName(document.number(), FieldValues.NONE, Optional.empty(), ""), document,
+                    "A file of this name here is ");
             case NEW_DOCUMENT -> newDocument();
-            case ASK -> Outcome.stopped(new StopReason(StopReason.Code.SAME_NAME, "A file of this name here is " + document.number() + ". Is this its next revision? Then put the number into its "
-                    + "name. Is it another document? Then let it go on all the same.", List.of(), Optional.of(document.number() + "_" + facts.baseName())), WayOut.PUT_NAME_RIGHT, WayOut.GO_ON_ALL_THE_SAME, WayOut.CHOOSE_RULE, WayOut.SEND_BACK, WayOut.TAKE_OUT);
+            case ASK -> Outcome.stopped(new StopReason(StopReason.Code.SAME_NAME,
+                    "A file of this name here is " + document.number() + ". Is this its next revision? Then put the number into its "
+                    + "name. Is it another document? Then let it go on all the same.", List.of(),
+                    Optional.of(document.number() + "_" + facts.baseName())), WayOut.PUT_NAME_RIGHT, WayOut.GO_ON_ALL_THE_SAME,
+                    WayOut.CHOOSE_RULE, WayOut.SEND_BACK, WayOut.TAKE_OUT);
         };
     }
 
@@ -160,12 +168,14 @@ public final class Identify {
         return switch (facts.sequences().next(latest, named.revision(), wanted)) {
             case NextRevision.Follows(RevisionCode code) -> goOn.apply(code);
             case NextRevision.Changes(RevisionCode code, var into) -> goOn.apply(code);
-            case NextRevision.Skips(RevisionCode said, RevisionCode expected) when facts.checks().outOfSequence() == Checks.Then.GO_ON -> goOn.apply(said);
+            case NextRevision.Skips(RevisionCode said, RevisionCode expected) when facts.checks()
+                    .outOfSequence() == Checks.Then.GO_ON -> goOn.apply(said);
             case NextRevision.Skips(RevisionCode said, RevisionCode expected) -> refuse(facts.checks().outOfSequence(),
                     StopReason.Code.REVISION_OUT_OF_SEQUENCE, "The name says revision " + said + ", but " + after + expected + ".");
             case NextRevision.GoesBack(RevisionCode said, RevisionCode last, RevisionCode expected) -> refuse(
                     facts.checks().outOfSequence() == Checks.Then.RETURN ? Checks.Then.RETURN : Checks.Then.STOP,
-                    StopReason.Code.REVISION_OUT_OF_SEQUENCE, "The name says revision " + said + ", which goes back: the newest of " + number
+                    StopReason.Code.REVISION_OUT_OF_SEQUENCE, "The name says revision " + said + ", which goes back: the newest of "
+                    + number
                             + " is " + last + ", and next comes " + expected + ".");
             case NextRevision.NoMore(RevisionCode last) -> stop(StopReason.Code.REVISION_OUT_OF_SEQUENCE, "After " + last + " of " + number
                     + " there is no next revision code.");
@@ -184,7 +194,8 @@ public final class Identify {
                     found(facts.known(), facts.baseName(), "No pattern reads the name; the rule lets that go on: a new document.");
             case Reading.Misfit misfit -> {
                 Optional<String> near = read.by().nearest(facts.baseName());
-                yield refuse(facts.checks().nameMisfit(), new StopReason(StopReason.Code.NAME_DOES_NOT_FIT, "“" + facts.baseName() + "” does not fit " + fitting(read.by()) + ": "
+                yield refuse(facts.checks().nameMisfit(), new StopReason(StopReason.Code.NAME_DOES_NOT_FIT,
+                        "“" + facts.baseName() + "” does not fit " + fitting(read.by()) + ": "
                         + misfit.inWords() + "." + near.map(n -> " “" + n + "” would fit.").orElse(""), List.of(), near));
             }
         };
@@ -201,7 +212,8 @@ public final class Identify {
             return new Outcome.Stopped<>(new StopReason(StopReason.Code.FIELD_MISSING, "The rule asks for "
                     + missing.stream().map(key -> "“" + facts.fields().label(key) + "”").collect(Collectors.joining(" and "))
                     + ", and nothing says what it is.", missing),
-                    List.of(WayOut.GIVE_FIELDS, WayOut.PUT_NAME_RIGHT, WayOut.CHOOSE_RULE, WayOut.GO_ON_IN_FORCE, WayOut.SEND_BACK, WayOut.TAKE_OUT));
+                    List.of(WayOut.GIVE_FIELDS, WayOut.PUT_NAME_RIGHT, WayOut.CHOOSE_RULE, WayOut.GO_ON_IN_FORCE, WayOut.SEND_BACK,
+                            WayOut.TAKE_OUT));
         }
         return new Outcome.Passed<>(List.of(new IdentifyEffect.FieldsRead(values), new IdentifyEffect.TitleRead(title(title))), account);
     }

@@ -24,7 +24,8 @@ import java.util.Optional;
  * @param already the revision its files are of, where they were sent on by hand and are of one
  */
 public record IdentifyFacts(String baseName, FirmId authorFirm, String authorFirmName, FieldValues known, Fields fields, List<String> asks,
-        List<Pattern> namePatterns, List<Pattern> numberPatterns, Checks checks, RevisionSequences sequences, Optional<String> sequence, Optional<Already> already,
+        List<Pattern> namePatterns, List<Pattern> numberPatterns, Checks checks, RevisionSequences sequences, Optional<String> sequence,
+        Optional<Already> already,
         Optional<TitleBlock> titleBlock, Optional<KnownDocument> sameName) {
 
     /** A revision that has come before. */

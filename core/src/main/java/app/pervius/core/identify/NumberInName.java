@@ -22,7 +22,8 @@ import java.util.regex.Matcher;
 public record NumberInName(String number, FieldValues values, Optional<RevisionCode> revision, String rest) {
 
     private static final java.util.regex.Pattern REVISION_BEHIND = java.util.regex.Pattern.compile(
-            "[-_ .(\\[]*(?:rev(?:ision)?[-_ .]*)?([A-Z]{0,3}\\d{0,3}(?:\\.\\d{1,2})?)(?![\\p{L}\\p{N}])", java.util.regex.Pattern.CASE_INSENSITIVE);
+            "[-_ .(\\[]*(?:rev(?:ision)?[-_ .]*)?([A-Z]{0,3}\\d{0,3}(?:\\.\\d{1,2})?)(?![\\p{L}\\p{N}])",
+            java.util.regex.Pattern.CASE_INSENSITIVE);
     private static final java.util.regex.Pattern BETWEEN = java.util.regex.Pattern.compile("^[-_ .()\\[\\]]+|[-_ .()\\[\\]]+$");
 
     /** The first number in {@code name} that one of the patterns can read whole. */

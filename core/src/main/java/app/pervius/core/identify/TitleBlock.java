@@ -30,7 +30,8 @@ public sealed interface TitleBlock {
     record CannotOpen(String reason) implements TitleBlock {
     }
 
-    java.util.regex.Pattern LABELLED = java.util.regex.Pattern.compile("(?:rev(?:ision)?|index|issue)\\b[\\s.:]*([A-Z]{0,3}\\d{0,3}(?:\\.\\d{1,2})?)(?![\\p{L}\\p{N}])",
+    java.util.regex.Pattern LABELLED = java.util.regex.Pattern.compile(
+            "(?:rev(?:ision)?|index|issue)\\b[\\s.:]*([A-Z]{0,3}\\d{0,3}(?:\\.\\d{1,2})?)(?![\\p{L}\\p{N}])",
             java.util.regex.Pattern.CASE_INSENSITIVE);
 
     /** The controlled numbers in the text, whole, in their order. */
@@ -64,7 +65,8 @@ public sealed interface TitleBlock {
      * @param number the number of the document, empty for one that has none yet
      * @param revision the revision it is taken for
      */
-    default List<String> differences(Optional<String> number, Optional<String> revision, List<Pattern> patterns, RevisionSequences sequences) {
+    default List<String> differences(Optional<String> number, Optional<String> revision, List<Pattern> patterns,
+            RevisionSequences sequences) {
         if (!(this instanceof Text(String text))) {
             return List.of();
         }

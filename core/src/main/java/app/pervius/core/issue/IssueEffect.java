@@ -11,7 +11,10 @@ public sealed interface IssueEffect {
     record Archive(IssueFacts.Former former, FolderId archive) implements IssueEffect {
     }
 
-    /** A file of the revision, by its place among them, 0-based, is placed under a name. A file that has the name already gets a next version. */
+    /**
+     * A file of the revision, by its place among them, 0-based, is placed under a name. A file that has the name already gets a next
+     * version.
+     */
     record PlaceFile(int file, Spot spot, String name, Target.Manner manner) implements IssueEffect {
     }
 

@@ -25,7 +25,8 @@ import java.util.function.Function;
  * @param archive the project's archive folder, if it has one
  * @param taken whether a name is taken in a destination by a file that does not leave with the former revision
  */
-public record IssueFacts(Optional<Numbered> revision, String title, String baseName, Optional<Decided> decided, IssuePlan plan, List<FileName> files,
+public record IssueFacts(Optional<Numbered> revision, String title, String baseName, Optional<Decided> decided, IssuePlan plan,
+        List<FileName> files,
         FieldValues values, Fields fields, List<StatusCode> statusCodes, Function<FolderId, Optional<Destination>> folder,
         Function<InformationState, Optional<Former>> former, Optional<FolderId> archive, BiPredicate<Spot, FileName> taken) {
 

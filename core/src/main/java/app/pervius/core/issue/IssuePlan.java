@@ -17,7 +17,8 @@ public record IssuePlan(Map<Integer, Target> byCode, Optional<Target.Place> atOn
     public static final String USUAL_NAME = "{number}_{revision}_{status}";
 
     /** What the project says of each code. */
-    public static final IssuePlan AS_PROJECT = new IssuePlan(Map.of(1, new Target.AsProject(), 2, new Target.AsProject(), 3, new Target.AsProject(),
+    public static final IssuePlan AS_PROJECT = new IssuePlan(Map.of(1, new Target.AsProject(), 2, new Target.AsProject(), 3,
+            new Target.AsProject(),
             4, new Target.AsProject()), Optional.empty());
 
     public IssuePlan {
@@ -26,7 +27,8 @@ public record IssuePlan(Map<Integer, Target> byCode, Optional<Target.Place> atOn
 
     /** All places it names, whatever leads there. */
     public List<Target.Place> places() {
-        return Stream.concat(byCode.values().stream().filter(Target.Place.class::isInstance).map(Target.Place.class::cast), atOnce.stream()).toList();
+        return Stream.concat(byCode.values().stream().filter(Target.Place.class::isInstance).map(Target.Place.class::cast), atOnce.stream())
+                .toList();
     }
 
     /** Everywhere it places something, copies with it. */

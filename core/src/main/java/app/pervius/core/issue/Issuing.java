@@ -23,7 +23,9 @@ public final class Issuing {
     private Issuing() {
     }
 
-    /** The fields a name or path pattern of a rule may use: the project's, and number, revision, status, title and the name it came under. */
+    /**
+     * The fields a name or path pattern of a rule may use: the project's, and number, revision, status, title and the name it came under.
+     */
     public static Fields nameFields(Fields ofTheProject) {
         return ofTheProject.remember(Issuing.class, Fields.class, () -> ofTheProject.with(OWN_FIELDS));
     }
@@ -50,11 +52,13 @@ public final class Issuing {
     }
 
     private static Outcome<IssueEffect> back(DecisionCode code) {
-        return new Outcome.Passed<>(List.of(new IssueEffect.ReturnToAuthor(code.mustComeAgain())), "Back to the author: " + code.name() + ".", "Will go back to its author: " + code.name() + ".");
+        return new Outcome.Passed<>(List.of(new IssueEffect.ReturnToAuthor(code.mustComeAgain())),
+                "Back to the author: " + code.name() + ".", "Will go back to its author: " + code.name() + ".");
     }
 
     private static Outcome<IssueEffect> atOnce(IssueFacts facts) {
-        return facts.plan().atOnce().map(place -> PlaceRevision.place(facts, place)).orElseGet(() -> stop(StopReason.Code.DESTINATION_MISSING,
+        return facts.plan().atOnce().map(place -> PlaceRevision.place(facts, place))
+                .orElseGet(() -> stop(StopReason.Code.DESTINATION_MISSING,
                 "Nobody reviews it, and the rule does not say where it is filed."));
     }
 

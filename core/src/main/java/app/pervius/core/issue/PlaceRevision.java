@@ -56,7 +56,8 @@ final class PlaceRevision {
     }
 
     private static FieldValues valuesOf(IssueFacts facts, Target.Place place) {
-        Map<String, String> own = new LinkedHashMap<>(Map.of("status", place.statusCode(), "title", oneName(facts.title()), "name", oneName(facts.baseName())));
+        Map<String, String> own = new LinkedHashMap<>(Map.of("status", place.statusCode(), "title", oneName(facts.title()), "name",
+                oneName(facts.baseName())));
         facts.revision().ifPresent(revision -> own.putAll(Map.of("number", revision.number(), "revision", revision.code())));
         return facts.values().with(new FieldValues(place.sets())).with(new FieldValues(own));
     }
@@ -84,8 +85,10 @@ final class PlaceRevision {
             placeFiles(there, where, base(copy), Target.Manner.COPY);
             also.add(inWords(there, where));
         }
-        effects.add(facts.revision().isPresent() ? new IssueEffect.MakeCurrent(destination.state(), spot, place.statusCode()) : new IssueEffect.Filed(spot));
-        String where = "laced in “" + inWords(destination, spot) + "” as " + (names.isEmpty() ? base : new FileName(names.getFirst()).base())
+        effects.add(facts.revision().isPresent() ? new IssueEffect.MakeCurrent(destination.state(), spot, place.statusCode())
+                : new IssueEffect.Filed(spot));
+        String where = "laced in “" + inWords(destination, spot) + "” as "
+                + (names.isEmpty() ? base : new FileName(names.getFirst()).base())
                 + (place.statusCode().isEmpty() ? "" : ", status " + place.statusCode())
                 + (also.isEmpty() ? "" : "; copied to “" + String.join("” and “", also) + "”");
         return new Outcome.Passed<>(effects, "P" + where + former.map(f -> "; " + f.code() + " went to the archive").orElse("") + ".",
@@ -98,8 +101,10 @@ final class PlaceRevision {
     }
 
     private void fitting(IssueFacts.Destination destination) {
-        facts.statusCodes().stream().filter(c -> c.code().equals(place.statusCode()) && !c.goesWith(destination.state())).findFirst().ifPresent((StatusCode unfit) -> {
-            throw new Hindered(StopReason.Code.STATUS_UNFIT, "Status code " + place.statusCode() + " goes with " + unfit.statesInWords() + ", but the folder “"
+        facts.statusCodes().stream().filter(c -> c.code().equals(place.statusCode()) && !c.goesWith(destination.state())).findFirst()
+                .ifPresent((StatusCode unfit) -> {
+            throw new Hindered(StopReason.Code.STATUS_UNFIT, "Status code " + place.statusCode() + " goes with " + unfit.statesInWords()
+                    + ", but the folder “"
                     + destination.path() + "” is " + destination.state().label() + ".");
         });
     }
@@ -118,7 +123,8 @@ final class PlaceRevision {
         return switch (PathPattern.compile(into.path(), Issuing.nameFields(facts.fields()))) {
             case PathPattern.CompiledPath.Sound(PathPattern path) -> switch (path.write(values)) {
                 case PathPattern.Path.Names(List<String> below) -> new Spot(destination.folder(), below);
-                case PathPattern.Path.None(String reason) -> throw new Hindered(StopReason.Code.DESTINATION_MISSING, "No folder can be found for it: " + reason);
+                case PathPattern.Path.None(String reason) -> throw new Hindered(StopReason.Code.DESTINATION_MISSING,
+                        "No folder can be found for it: " + reason);
             };
             case PathPattern.CompiledPath.Faulty(var faults) -> throw new Hindered(StopReason.Code.DESTINATION_MISSING,
                     "No folder can be found for it: “" + into.path() + "”: " + faults.getFirst().message() + ".");
@@ -130,7 +136,8 @@ final class PlaceRevision {
         return switch (Pattern.compile(into.name(), fields)) {
             case Compiled.Sound(Pattern pattern) -> switch (PathPattern.name(pattern, fields, values)) {
                 case PathPattern.Path.Names(List<String> name) -> name.getFirst();
-                case PathPattern.Path.None(String reason) -> throw new Hindered(StopReason.Code.DESTINATION_MISSING, "No name can be made for it: " + reason);
+                case PathPattern.Path.None(String reason) -> throw new Hindered(StopReason.Code.DESTINATION_MISSING,
+                        "No name can be made for it: " + reason);
             };
             case Compiled.Faulty(var faults) -> throw new Hindered(StopReason.Code.DESTINATION_MISSING,
                     "No name can be made for it: “" + into.name() + "”: " + faults.getFirst().message() + ".");

@@ -43,7 +43,8 @@ public sealed interface Target {
      * @param sets fields of the document that get these values
      * @param copies where it is copied to as well
      */
-    record Place(Into into, String statusCode, Manner manner, WhenTaken whenTaken, Map<String, String> sets, List<Into> copies) implements Target {
+    record Place(Into into, String statusCode, Manner manner, WhenTaken whenTaken, Map<String, String> sets, List<Into> copies)
+            implements Target {
         public Place {
             sets = Collections.unmodifiableMap(new LinkedHashMap<>(sets));
             copies = List.copyOf(copies);

@@ -14,16 +14,19 @@ import java.util.function.Function;
  * @param take gives the values of its parts
  * @param phrase says it, as the object of a sentence
  */
-public record Kind<T>(String key, String inFile, String word, Class<? extends T> type, List<Part> parts, Function<Values, T> make, Function<T, Values> take,
+public record Kind<T>(String key, String inFile, String word, Class<? extends T> type, List<Part> parts, Function<Values, T> make,
+        Function<T, Values> take,
         BiFunction<T, Names, String> phrase) {
 
     public Kind {
         parts = List.copyOf(parts);
     }
 
-    public static <T, K extends T> Kind<T> of(String key, String inFile, String word, Class<K> type, List<Part> parts, Function<Values, K> make, Function<K, Values> take,
+    public static <T, K extends T> Kind<T> of(String key, String inFile, String word, Class<K> type, List<Part> parts,
+            Function<Values, K> make, Function<K, Values> take,
             BiFunction<K, Names, String> phrase) {
-        return new Kind<>(key, inFile, word, type, parts, make::apply, thing -> take.apply(type.cast(thing)), (thing, names) -> phrase.apply(type.cast(thing), names));
+        return new Kind<>(key, inFile, word, type, parts, make::apply, thing -> take.apply(type.cast(thing)),
+                (thing, names) -> phrase.apply(type.cast(thing), names));
     }
 
     /** One that is made of nothing and always reads the same. */

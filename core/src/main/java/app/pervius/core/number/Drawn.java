@@ -39,13 +39,17 @@ public sealed interface Drawn {
         String name = "“" + scheme.name() + "”";
         return switch (this) {
             case Number(Drawing drawing) -> "Number " + drawing.number() + " was drawn.";
-            case Missing(Set<String> keys) -> "Scheme " + name + " needs " + keys.stream().map(fields::label).map(label -> "“" + label + "”")
+            case Missing(Set<String> keys) -> "Scheme " + name + " needs " + keys.stream().map(fields::label)
+                    .map(label -> "“" + label + "”")
                     .collect(Collectors.joining(" and ")) + ", and nothing says what it is.";
-            case Unfit(String field, String value, String expected) -> "“" + fields.label(field) + "” is “" + value + "”; scheme " + name + " takes " + expected + ".";
-            case Full(long value, String expected) -> "The counter of scheme " + name + " is full: " + value + " does not fit, it takes " + expected + ".";
+            case Unfit(String field, String value, String expected) -> "“" + fields.label(field) + "” is “" + value + "”; scheme " + name
+                    + " takes " + expected + ".";
+            case Full(long value, String expected) -> "The counter of scheme " + name + " is full: " + value + " does not fit, it takes "
+                    + expected + ".";
             case ListUsedUp(Source.FromList source) -> "Scheme " + name + " takes “" + source.label() + "” from the list “" + source.list()
                     + "”, and every value of it has been used.";
-            case Unanswered(Source.Asked source) -> "Scheme " + name + " asks “" + source.connection() + "” for “" + source.label() + "”; that system is asked for files on their way, not here.";
+            case Unanswered(Source.Asked source) -> "Scheme " + name + " asks “" + source.connection() + "” for “" + source.label()
+                    + "”; that system is asked for files on their way, not here.";
             case Crowded(CounterKey counter, int passedOver) -> passedOver + " numbers in a row of the counter " + counter.combination()
                     + " of scheme " + name + " stand in the ledger already; set its next number.";
         };

@@ -35,7 +35,8 @@ public final class Numbering {
      * @param today the day in the project's time zone
      * @param first the revision a new document begins with
      */
-    public static Outcome<NumberEffect> decide(Optional<String> has, FieldValues values, boolean numbers, Optional<Scheme> scheme, Fields fields, Ledger ledger,
+    public static Outcome<NumberEffect> decide(Optional<String> has, FieldValues values, boolean numbers, Optional<Scheme> scheme,
+            Fields fields, Ledger ledger,
             LocalDate today, RevisionCode first) {
         if (has.isPresent()) {
             return new Outcome.Passed<>(List.of(), "It has its number: " + has.get() + ".");
@@ -91,22 +92,26 @@ public final class Numbering {
                 }
             }
         }
-        return scheme.counts() ? count(scheme, pattern, values, fromLists, ledger, today) : without(scheme, pattern, values, fromLists, ledger);
+        return scheme.counts() ? count(scheme, pattern, values, fromLists, ledger, today)
+                : without(scheme, pattern, values, fromLists, ledger);
     }
 
-    private static Drawn count(Scheme scheme, Pattern pattern, FieldValues values, Map<String, String> fromLists, Ledger ledger, LocalDate today) {
+    private static Drawn count(Scheme scheme, Pattern pattern, FieldValues values, Map<String, String> fromLists, Ledger ledger,
+            LocalDate today) {
         CounterKey counter = scheme.counter(values, today);
         Ledger.Next next = ledger.next(counter, scheme.start(), scheme.step());
         if (next.givenBack().isPresent() && fromLists.isEmpty()) {
             Ledger.GivenBack free = next.givenBack().get();
-            return number(free.number(), scheme, Optional.of(new Drawing.Count(counter, free.value(), next.value(), true, List.of())), fromLists);
+            return number(free.number(), scheme, Optional.of(new Drawing.Count(counter, free.value(), next.value(), true, List.of())),
+                    fromLists);
         }
         List<Long> passedOver = new ArrayList<>();
         for (long value = next.value(); passedOver.size() < MOST_PASSED_OVER; value += next.step()) {
             switch (pattern.write(values.with(Scheme.COUNTER, Long.toString(value)))) {
                 case Writing.Written(String number) -> {
                     if (!ledger.knows(number)) {
-                        return number(number, scheme, Optional.of(new Drawing.Count(counter, value, value + next.step(), false, passedOver)), fromLists);
+                        return number(number, scheme, Optional.of(new Drawing.Count(counter, value, value + next.step(), false,
+                                passedOver)), fromLists);
                     }
                     passedOver.add(value);
                 }
@@ -149,6 +154,7 @@ public final class Numbering {
     }
 
     private static Outcome<NumberEffect> full(String why) {
-        return Outcome.stopped(StopReason.Code.COUNTER_FULL, why, WayOut.TRY_AGAIN, WayOut.GO_ON_IN_FORCE, WayOut.SEND_BACK, WayOut.TAKE_OUT);
+        return Outcome.stopped(StopReason.Code.COUNTER_FULL, why, WayOut.TRY_AGAIN, WayOut.GO_ON_IN_FORCE, WayOut.SEND_BACK,
+                WayOut.TAKE_OUT);
     }
 }

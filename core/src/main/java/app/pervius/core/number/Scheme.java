@@ -25,7 +25,8 @@ import java.util.stream.Collectors;
  * @param step from one value to the next, 1 or more
  * @param sources parts that come from a list or from another system
  */
-public record Scheme(String key, String name, int edition, Of of, String pattern, List<String> countsPer, boolean yearly, long start, long step,
+public record Scheme(String key, String name, int edition, Of of, String pattern, List<String> countsPer, boolean yearly, long start,
+        long step,
         List<Source> sources) {
 
     /** What numbers are for. */
@@ -81,7 +82,8 @@ public record Scheme(String key, String name, int edition, Of of, String pattern
 
     /** The counter that counts for {@code values}, each of {@link #countsPer} having one. */
     public CounterKey counter(FieldValues values, LocalDate today) {
-        List<String> combination = countsPer.stream().map(field -> values.get(field).orElseThrow()).collect(Collectors.toCollection(ArrayList::new));
+        List<String> combination = countsPer.stream().map(field -> values.get(field).orElseThrow())
+                .collect(Collectors.toCollection(ArrayList::new));
         if (yearly) {
             combination.add("%04d".formatted(today.getYear()));
         }
@@ -116,7 +118,8 @@ public record Scheme(String key, String name, int edition, Of of, String pattern
             return values.get(TODAY).map(LocalDate::parse);
         }
         return LocalDate.of(2000, 1, 1).datesUntil(LocalDate.of(2100, 1, 1), java.time.Period.ofMonths(1))
-                .filter(day -> compiled.write(values.with(TODAY, day.toString())).equals(new app.pervius.core.pattern.Writing.Written(number)))
+                .filter(day -> compiled.write(values.with(TODAY, day.toString()))
+                        .equals(new app.pervius.core.pattern.Writing.Written(number)))
                 .findFirst();
     }
 }

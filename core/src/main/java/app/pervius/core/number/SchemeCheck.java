@@ -73,7 +73,8 @@ public final class SchemeCheck {
     }
 
     private void pattern(Pattern pattern) {
-        pattern.ambiguity().ifPresent(a -> fault("pattern", 0, "Numbers of this scheme could not be read apart again: " + a.inWords(fields)));
+        pattern.ambiguity().ifPresent(a -> fault("pattern", 0, "Numbers of this scheme could not be read apart again: "
+                + a.inWords(fields)));
         List<Piece> pieces = pattern.pieces();
         Set<String> always = pieces.stream().filter(p -> !p.optional()).flatMap(p -> p.field().stream()).collect(Collectors.toSet());
         if (pieces.stream().anyMatch(p -> p.kind() == Piece.Kind.SKIP)) {
@@ -83,20 +84,25 @@ public final class SchemeCheck {
             fault("pattern", 0, "A number stands in names of files, where there can be no slash; write “-” or “.” instead.");
         }
         if (!always.contains(Scheme.COUNTER) && scheme.sources().stream().noneMatch(s -> always.contains(s.key()))) {
-            fault("pattern", 0, "It needs {counter:4}, or a part from a list or another system, outside of what is optional; without, every number would be the same.");
+            fault("pattern", 0, "It needs {counter:4}, or a part from a list or another system, outside of what is optional; without, "
+                    + "every number would be the same.");
         }
         for (String key : scheme.countsPer()) {
             if (fields.find(key).isEmpty()) {
                 fault("countsPer", 0, "The project has no field “" + key + "”.");
             } else if (!always.contains(key)) {
-                fault("countsPer", 0, "It counts per “" + fields.label(key) + "”, but that does not stand in every number: two counters would write the same one.");
+                fault("countsPer", 0, "It counts per “" + fields.label(key)
+                        + "”, but that does not stand in every number: two counters would write the same one.");
             }
         }
-        if (scheme.yearly() && pieces.stream().noneMatch(p -> !p.optional() && p.field().filter(Scheme.TODAY::equals).isPresent() && p.text().contains("YY"))) {
-            fault("pattern", 0, "Its counters start again each year, so every number needs the year, such as {today:YY}; otherwise next year's would be this year's.");
+        if (scheme.yearly() && pieces.stream().noneMatch(p -> !p.optional() && p.field().filter(Scheme.TODAY::equals).isPresent()
+                && p.text().contains("YY"))) {
+            fault("pattern", 0, "Its counters start again each year, so every number needs the year, such as {today:YY}; otherwise next "
+                    + "year's would be this year's.");
         }
         scheme.sources().stream().filter(s -> !always.contains(s.key()))
-                .forEach(s -> fault("sources", 0, "“" + s.label() + "” does not stand in every number; write {" + s.key() + "} in the pattern or leave it out."));
+                .forEach(s -> fault("sources", 0, "“" + s.label() + "” does not stand in every number; write {" + s.key()
+                        + "} in the pattern or leave it out."));
     }
 
     private void fault(String place, int position, String sentence) {

@@ -31,7 +31,8 @@ public final class ScratchLedger implements Ledger {
     @Override
     public Next next(CounterKey counter, long first, long step) {
         Next there = under.next(counter, first, step);
-        return new Next(next.getOrDefault(counter, there.value()), there.step(), there.givenBack().filter(free -> !numbers.contains(free.number())));
+        return new Next(next.getOrDefault(counter, there.value()), there.step(), there.givenBack()
+                .filter(free -> !numbers.contains(free.number())));
     }
 
     @Override

@@ -13,7 +13,8 @@ import java.util.Optional;
  * @param revision the document it is a revision of; empty before it has a number
  * @param readFile which of its files people read, 0-based
  */
-public record Identity(String baseName, String title, FieldValues given, FieldValues values, Optional<TakenBy> rule, Optional<Revision> revision,
+public record Identity(String baseName, String title, FieldValues given, FieldValues values, Optional<TakenBy> rule,
+        Optional<Revision> revision,
         Optional<Integer> readFile) {
 
     /** The most characters of a title; what is longer is cut. */

@@ -54,7 +54,8 @@ public record Passage(PassageId id, Identity identity, Station station, State st
 
     private static State ending(List<Change> changes) {
         return changes.stream().filter(Change.Ended.class::isInstance).map(Change.Ended.class::cast).findFirst()
-                .map(ended -> new State.Done(ended.how(), ended.statusCode())).orElseThrow(() -> new IllegalArgumentException("the last station does not say how it ends"));
+                .map(ended -> new State.Done(ended.how(), ended.statusCode()))
+                .orElseThrow(() -> new IllegalArgumentException("the last station does not say how it ends"));
     }
 
     /** The station has to wait for something. */
@@ -83,13 +84,15 @@ public record Passage(PassageId id, Identity identity, Station station, State st
         }
         return new Move.Moved(at(station, new State.Done(End.SENT_BACK, Optional.empty()), now),
                 List.of(entry(Entry.Kind.PASSED, "Sent back to the author, as the rule says: " + reason.sentence())),
-                List.of(new Notice(Occasion.RETURNED, Set.of(Whom.AUTHOR, Whom.NAMED_BY_RULES), reason.sentence(), Map.of("reason", reason.sentence()))));
+                List.of(new Notice(Occasion.RETURNED, Set.of(Whom.AUTHOR, Whom.NAMED_BY_RULES), reason.sentence(),
+                        Map.of("reason", reason.sentence()))));
     }
 
     /** From now on somebody has it while it waits in review, and should answer by a time. */
     public Move heldBy(Holder holder, Optional<Instant> due, String waitsFor) {
         return state instanceof State.Waiting(Wait what, var before, var dueBefore)
-                ? new Move.Moved(at(station, new State.Waiting(new Wait(waitsFor, what.document(), what.limit()), holder, due), since), List.of(), List.of())
+                ? new Move.Moved(at(station, new State.Waiting(new Wait(waitsFor, what.document(), what.limit()), holder, due), since),
+                        List.of(), List.of())
                 : refused(Move.Why.NOT_WAITING);
     }
 
@@ -108,35 +111,41 @@ public record Passage(PassageId id, Identity identity, Station station, State st
             return refused(Move.Why.NOT_IN_REVIEW);
         }
         Identity its = identity.with(new Change.Valued(identity.values().with(values)));
-        return new Move.Moved(new Passage(id, its, station, new State.Running(), orders.from(0), Optional.of(so), Optional.empty(), since), List.of(), List.of());
+        return new Move.Moved(new Passage(id, its, station, new State.Running(), orders.from(0), Optional.of(so), Optional.empty(), since),
+                List.of(), List.of());
     }
 
     /** Its review goes on at a step, 0-based, once it comes to review again. */
     public Move reviewFrom(int step) {
         return station != Station.REVIEW || !(state instanceof State.Waiting) ? refused(Move.Why.NOT_IN_REVIEW)
-                : new Move.Moved(new Passage(id, identity, station, state, orders.from(step), decision, reopened, since), List.of(), List.of());
+                : new Move.Moved(new Passage(id, identity, station, state, orders.from(step), decision, reopened, since), List.of(),
+                        List.of());
     }
 
     /** What it waits for is there; its station decides anew. */
     public Move goesOn() {
-        return state instanceof State.Waiting ? new Move.Moved(at(station, new State.Running(), since), List.of(), List.of()) : refused(Move.Why.NOT_WAITING);
+        return state instanceof State.Waiting ? new Move.Moved(at(station, new State.Running(), since), List.of(), List.of())
+                : refused(Move.Why.NOT_WAITING);
     }
 
     /** The time it waits at most is over. */
     public Move timeIsOver(Instant now) {
-        if (!(state instanceof State.Waiting(Wait what, var holder, var due)) || what.limit().isEmpty() || now.isBefore(what.limit().get().until())) {
+        if (!(state instanceof State.Waiting(Wait what, var holder, var due)) || what.limit().isEmpty()
+                || now.isBefore(what.limit().get().until())) {
             return refused(Move.Why.TIME_NOT_OVER);
         }
         return switch (what.limit().get().then()) {
             case Wait.Then.Stop(StopReason reason, List<WayOut> waysOut) -> stops(reason, waysOut, now);
-            case Wait.Then.GoOn() -> at(station, new State.Running(), now).passed(Follow.NOTHING, "Waited in vain for " + what.forWhat() + "; goes on without.", now);
+            case Wait.Then.GoOn() -> at(station, new State.Running(), now)
+                    .passed(Follow.NOTHING, "Waited in vain for " + what.forWhat() + "; goes on without.", now);
         };
     }
 
     /** Whoever sent it takes it back while it waits in review; its files stay where they are. */
     public Move takenBack(String account, Instant now) {
         return station != Station.REVIEW || !(state instanceof State.Waiting) ? refused(Move.Why.NOT_IN_REVIEW)
-                : new Move.Moved(at(station, new State.Done(End.TAKEN_OUT, Optional.empty()), now), List.of(entry(Entry.Kind.WAY_OUT, account)), List.of());
+                : new Move.Moved(at(station, new State.Done(End.TAKEN_OUT, Optional.empty()), now),
+                        List.of(entry(Entry.Kind.WAY_OUT, account)), List.of());
     }
 
     /** The decision on it is open again, from a step of its review, 0-based. */
@@ -144,7 +153,8 @@ public record Passage(PassageId id, Identity identity, Station station, State st
         if (!(state instanceof State.Done) || decision.isEmpty()) {
             return refused(Move.Why.NOT_DECIDED);
         }
-        return new Move.Moved(new Passage(id, identity, Station.REVIEW, new State.Running(), orders.from(step), Optional.empty(), Optional.of(why), now),
+        return new Move.Moved(new Passage(id, identity, Station.REVIEW, new State.Running(), orders.from(step), Optional.empty(),
+                Optional.of(why), now),
                 List.of(new Entry(Station.REVIEW, Entry.Kind.REOPENED, account)), List.of());
     }
 
@@ -158,14 +168,18 @@ public record Passage(PassageId id, Identity identity, Station station, State st
         }
         return switch (taken) {
             case WayTaken.TryAgain() -> goesOnFrom(station, identity, orders, "Tried again.", now);
-            case WayTaken.GiveFields(FieldValues values, String inWords) -> goesOnFrom(station, identity.given(values), orders, "Given: " + inWords + ".", now);
+            case WayTaken.GiveFields(FieldValues values, String inWords) -> goesOnFrom(station, identity.given(values), orders,
+                    "Given: " + inWords + ".", now);
             case WayTaken.PutNameRight(String right) -> goesOnFrom(Station.IDENTIFY, identity.renamed(right), orders,
                     "Name put right: “" + identity.baseName() + "” is read as “" + right + "”.", now);
             case WayTaken.ChooseRule(TakenBy by) -> goesOnFrom(Station.IDENTIFY, identity.takenBy(by), orders,
                     "Chosen: rule “" + by.name() + "”, edition " + by.edition() + ".", now);
-            case WayTaken.ChooseRoute(String key, String name) -> goesOnFrom(station, identity, orders.onRoute(key), "Chosen: route “" + name + "”.", now);
-            case WayTaken.GoOnInForce() -> goesOnFrom(Station.ARRIVE, identity, orders.asRuled(), "Goes on under the rules now in force.", now);
-            case WayTaken.GoOnAllTheSame() -> goesOnFrom(station, identity, orders.overlooking(), "It may differ; goes on all the same.", now);
+            case WayTaken.ChooseRoute(String key, String name) -> goesOnFrom(station, identity, orders.onRoute(key),
+                    "Chosen: route “" + name + "”.", now);
+            case WayTaken.GoOnInForce() -> goesOnFrom(Station.ARRIVE, identity, orders.asRuled(),
+                    "Goes on under the rules now in force.", now);
+            case WayTaken.GoOnAllTheSame() -> goesOnFrom(station, identity, orders.overlooking(),
+                    "It may differ; goes on all the same.", now);
             case WayTaken.SendBack(String text, String by) -> endsAs(End.SENT_BACK, "Sent back to the author: " + text,
                     List.of(new Notice(Occasion.RETURNED, Set.of(Whom.AUTHOR), by + " says: " + text, Map.of())), now);
             case WayTaken.TakeOut(String why) -> endsAs(End.TAKEN_OUT, "Taken out" + (why.isBlank() ? "." : ": " + why), List.of(), now);
@@ -178,7 +192,8 @@ public record Passage(PassageId id, Identity identity, Station station, State st
     }
 
     private Move endsAs(End how, String account, List<Notice> notices, Instant now) {
-        return new Move.Moved(at(station, new State.Done(how, Optional.empty()), now), List.of(entry(Entry.Kind.WAY_OUT, account)), notices);
+        return new Move.Moved(at(station, new State.Done(how, Optional.empty()), now), List.of(entry(Entry.Kind.WAY_OUT, account)),
+                notices);
     }
 
     private Passage at(Station next, State now, Instant moment) {

@@ -47,11 +47,13 @@ public record Ambiguity(String example, FieldValues taken, FieldValues other) {
 
     /** Both readings as a sentence, with the labels of the fields. */
     public String inWords(Fields fields) {
-        return "“" + example + "” can be read in two ways: " + inWords(taken, fields) + " (this is taken), or " + inWords(other, fields) + ".";
+        return "“" + example + "” can be read in two ways: " + inWords(taken, fields) + " (this is taken), or "
+                + inWords(other, fields) + ".";
     }
 
     private static String inWords(FieldValues values, Fields fields) {
-        return values.byKey().isEmpty() ? "nothing" : values.byKey().entrySet().stream().map(e -> fields.label(e.getKey()) + " “" + e.getValue() + "”")
+        return values.byKey().isEmpty() ? "nothing" : values.byKey().entrySet().stream()
+                .map(e -> fields.label(e.getKey()) + " “" + e.getValue() + "”")
                 .collect(Collectors.joining(", "));
     }
 
@@ -138,7 +140,8 @@ public record Ambiguity(String example, FieldValues taken, FieldValues other) {
         private boolean parts(Pair pair) {
             boolean oneNames = program.slot(pair.one().part()) >= 0;
             boolean otherNames = program.slot(pair.other().part()) >= 0;
-            return oneNames != otherNames || oneNames && (pair.one().part() != pair.other().part() || pair.one().taken() != pair.other().taken());
+            return oneNames != otherNames || oneNames && (pair.one().part() != pair.other().part() || pair.one().taken() != pair.other()
+                    .taken());
         }
 
         /** Where a character may be taken next when the program stands before a part. */

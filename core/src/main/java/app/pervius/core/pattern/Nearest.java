@@ -34,11 +34,13 @@ final class Nearest {
             }
             int furthest = reader.furthest();
             List<Corrected> corrections = corrections(program, reader.wanted(), now, furthest);
-            Optional<Corrected> whole = corrections.stream().filter(c -> Reader.ofWhole(program, c.name()).read() instanceof Reading.Fits).findFirst();
+            Optional<Corrected> whole = corrections.stream().filter(c -> Reader.ofWhole(program, c.name()).read() instanceof Reading.Fits)
+                    .findFirst();
             if (whole.isPresent()) {
                 return whole.map(Corrected::name);
             }
-            Map<Corrected, Integer> reached = corrections.stream().limit(MOST_FOLLOWED).collect(Collectors.toMap(c -> c, c -> comesTo(program, c.name()), Math::max, LinkedHashMap::new));
+            Map<Corrected, Integer> reached = corrections.stream().limit(MOST_FOLLOWED)
+                    .collect(Collectors.toMap(c -> c, c -> comesTo(program, c.name()), Math::max, LinkedHashMap::new));
             Optional<Map.Entry<Corrected, Integer>> best = reached.entrySet().stream().max(Map.Entry.comparingByValue());
             if (best.isEmpty() || best.get().getValue() <= furthest) {
                 return Optional.empty();
@@ -66,7 +68,8 @@ final class Nearest {
             case Part.Take take when take.field().kind() instanceof FieldKind.Digits -> filled(all, name, at, take);
             case Part any -> { }
         }
-        return all.stream().sorted(Comparator.comparingInt(Corrected::cost).thenComparingInt(c -> c.name().length())).limit(MOST_TRIED).toList();
+        return all.stream().sorted(Comparator.comparingInt(Corrected::cost).thenComparingInt(c -> c.name().length())).limit(MOST_TRIED)
+                .toList();
     }
 
     /** Where a literal begins of which reading has taken the part before {@code at}. */
@@ -79,7 +82,10 @@ final class Nearest {
         return at;
     }
 
-    /** What stands at {@code at}, of this and of similar length, replaced by {@code wanted} if it is not too unlike; a code only if it has something of it. */
+    /**
+     * What stands at {@code at}, of this and of similar length, replaced by {@code wanted} if it is not too unlike; a code only if it has
+     * something of it.
+     */
     private static void replaced(List<Corrected> all, String name, int at, String wanted, boolean code) {
         for (int end = at; end <= Math.min(name.length(), at + wanted.length() + 2); end++) {
             String there = name.substring(at, end);

@@ -34,7 +34,8 @@ sealed interface Part {
         }
 
         String widthInWords() {
-            return fewest == most ? "exactly " + fewest + (fewest == 1 ? " character" : " characters") : fewest + " to " + most + " characters";
+            return fewest == most ? "exactly " + fewest + (fewest == 1 ? " character" : " characters")
+                    : fewest + " to " + most + " characters";
         }
     }
 

@@ -50,7 +50,8 @@ public final class PathPattern {
     /** Compiles a path; an empty text is the path to where it begins. Positions of faults are those in {@code text}. */
     public static CompiledPath compile(String text, Fields fields) {
         if (text.length() > PatternParser.LONGEST) {
-            return new CompiledPath.Faulty(List.of(new PatternFault(PatternParser.LONGEST, "a path has at most " + PatternParser.LONGEST + " characters")));
+            return new CompiledPath.Faulty(List.of(new PatternFault(PatternParser.LONGEST,
+                    "a path has at most " + PatternParser.LONGEST + " characters")));
         }
         List<Pattern> parts = new ArrayList<>();
         List<PatternFault> faults = new ArrayList<>();
@@ -62,7 +63,8 @@ public final class PathPattern {
             } else {
                 switch (Pattern.compile(part, fields)) {
                     case Compiled.Sound(Pattern pattern) -> parts.add(pattern);
-                    case Compiled.Faulty(List<PatternFault> found) -> found.forEach(f -> faults.add(new PatternFault(at + f.position(), f.message())));
+                    case Compiled.Faulty(List<PatternFault> found) -> found.forEach(f ->
+                            faults.add(new PatternFault(at + f.position(), f.message())));
                 }
             }
             from += part.length() + 1;
@@ -70,7 +72,8 @@ public final class PathPattern {
         if (parts.size() > DEEPEST) {
             faults.add(new PatternFault(0, "a path names at most " + DEEPEST + " folders"));
         }
-        return faults.isEmpty() ? new CompiledPath.Sound(new PathPattern(text, List.copyOf(parts), fields)) : new CompiledPath.Faulty(List.copyOf(faults));
+        return faults.isEmpty() ? new CompiledPath.Sound(new PathPattern(text, List.copyOf(parts), fields))
+                : new CompiledPath.Faulty(List.copyOf(faults));
     }
 
     /** The keys of the fields without which there is no such path, in alphabetical order. */
@@ -95,10 +98,12 @@ public final class PathPattern {
     /** The one name that a pattern of a folder or a file gives for these values, or why there is none; a name never has slashes in it. */
     public static Path name(Pattern pattern, Fields fields, FieldValues values) {
         return switch (pattern.write(values)) {
-            case Writing.Written(String name) when name.isBlank() || name.strip().matches("\\.+") || name.indexOf('/') >= 0 || name.indexOf('\\') >= 0 ->
+            case Writing.Written(String name) when name.isBlank() || name.strip().matches("\\.+") || name.indexOf('/') >= 0
+                    || name.indexOf('\\') >= 0 ->
                     new Path.None("“" + pattern + "” gives “" + name + "”, which is no name.");
             case Writing.Written(String name) -> new Path.Names(List.of(name.strip()));
-            case Writing.Missing(List<String> keys) -> new Path.None("“" + pattern + "” needs “" + fields.label(keys.getFirst()) + "”, and nothing says what it is.");
+            case Writing.Missing(List<String> keys) -> new Path.None("“" + pattern + "” needs “" + fields.label(keys.getFirst())
+                    + "”, and nothing says what it is.");
             case Writing.Unfit(String field, String value, String expected) ->
                     new Path.None("“" + fields.label(field) + "” is “" + value + "”; “" + pattern + "” takes " + expected + ".");
         };

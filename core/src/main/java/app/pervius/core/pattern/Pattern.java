@@ -83,7 +83,8 @@ public final class Pattern {
     private List<Part> asAlways(List<Part> of) {
         return of.stream().map(part -> switch (part) {
             case Part.Take take -> fields.always(take.field().key()).<Part>map(said -> Part.Take.of(
-                    new Field(take.field().key(), take.field().label(), new FieldKind.CodeList(List.of(new Code(said, "", false))), take.field().greatestWidth()), take.fewest(), take.most())).orElse(take);
+                    new Field(take.field().key(), take.field().label(), new FieldKind.CodeList(List.of(new Code(said, "", false))),
+                            take.field().greatestWidth()), take.fewest(), take.most())).orElse(take);
             case Part.Maybe(List<Part> inner) -> new Part.Maybe(asAlways(inner));
             case Part.Literal literal -> literal;
             case Part.Day day -> day;
@@ -118,7 +119,8 @@ public final class Pattern {
 
     /** The keys of the fields without which it cannot be written: all but those in brackets. */
     public Set<String> neededKeys() {
-        return pieces().stream().filter(piece -> !piece.optional()).flatMap(piece -> piece.field().stream()).collect(Collectors.toCollection(TreeSet::new));
+        return pieces().stream().filter(piece -> !piece.optional()).flatMap(piece -> piece.field().stream())
+                .collect(Collectors.toCollection(TreeSet::new));
     }
 
     /** What it consists of, from left to right. */
@@ -138,10 +140,13 @@ public final class Pattern {
             switch (part) {
                 case Part.Literal(String literal) ->
                         pieces.add(new Piece(Piece.Kind.LITERAL, literal, Optional.empty(), literal.length(), literal.length(), optional));
-                case Part.Take take -> pieces.add(new Piece(Piece.Kind.FIELD, "", Optional.of(take.field().key()), take.fewest(), take.most(), optional));
+                case Part.Take take -> pieces.add(new Piece(Piece.Kind.FIELD, "", Optional.of(take.field().key()), take.fewest(),
+                        take.most(), optional));
                 case Part.Day(Field field, DateForm form) ->
-                        pieces.add(new Piece(Piece.Kind.DATE, form.toString(), Optional.of(field.key()), form.length(), form.length(), optional));
-                case Part.Skip(int fewest, int most) -> pieces.add(new Piece(Piece.Kind.SKIP, "", Optional.empty(), fewest, most, optional));
+                        pieces.add(new Piece(Piece.Kind.DATE, form.toString(), Optional.of(field.key()), form.length(), form.length(),
+                                optional));
+                case Part.Skip(int fewest, int most) -> pieces.add(new Piece(Piece.Kind.SKIP, "", Optional.empty(), fewest, most,
+                        optional));
                 case Part.Maybe(List<Part> inner) -> addPieces(inner, true, pieces);
             }
         }

@@ -16,7 +16,8 @@ final class PatternParser {
     /** The most characters a part that is read over may take. */
     private static final int WIDEST_SKIP = 200;
     private static final java.util.regex.Pattern FIELD =
-            java.util.regex.Pattern.compile("(?<key>\\*|[a-z][a-z0-9_]*)(?::(?:(?<fewest>\\d{1,3})(?:\\.\\.(?<most>\\d{1,3}))?|(?<form>[YMD].{0,11})))?");
+            java.util.regex.Pattern.compile(
+                    "(?<key>\\*|[a-z][a-z0-9_]*)(?::(?:(?<fewest>\\d{1,3})(?:\\.\\.(?<most>\\d{1,3}))?|(?<form>[YMD].{0,11})))?");
 
     private final String text;
     private final Fields fields;
@@ -111,7 +112,8 @@ final class PatternParser {
         at = close + 1;
         Matcher m = FIELD.matcher(text.substring(opened + 1, close));
         if (!m.matches()) {
-            fault(opened, "“" + text.substring(opened, at) + "” is not a field; write {name}, {name:4}, {name:1..60}, or {name:YYYY-MM-DD} for a date");
+            fault(opened, "“" + text.substring(opened, at)
+                    + "” is not a field; write {name}, {name:4}, {name:1..60}, or {name:YYYY-MM-DD} for a date");
             return Optional.empty();
         }
         Integer fewest = m.group("fewest") == null ? null : Integer.valueOf(m.group("fewest"));
@@ -140,13 +142,15 @@ final class PatternParser {
     private Part day(Field field, boolean width, @org.jspecify.annotations.Nullable String written, int opened) {
         Optional<DateForm> form = written == null ? Optional.of(DateForm.ISO) : DateForm.of(written);
         if (width || form.isEmpty()) {
-            fault(opened, "“" + field.label() + "” is a date; write its form with YYYY or YY, MM and DD, such as {" + field.key() + ":YYYY-MM-DD}");
+            fault(opened, "“" + field.label() + "” is a date; write its form with YYYY or YY, MM and DD, such as {" + field.key()
+                    + ":YYYY-MM-DD}");
         }
         return new Part.Day(field, form.orElse(DateForm.ISO));
     }
 
     private Part noDate(Field field, int opened) {
-        fault(opened, "“" + field.label() + "” is no date; write {" + field.key() + "}, {" + field.key() + ":4} or {" + field.key() + ":1..60}");
+        fault(opened, "“" + field.label() + "” is no date; write {" + field.key() + "}, {" + field.key() + ":4} or {" + field.key()
+                + ":1..60}");
         return Part.Take.of(field, 1, field.greatestWidth());
     }
 

@@ -58,7 +58,8 @@ final class Reader {
             return new Reading.Fits(values, end);
         }
         String there = furthest >= name.length() ? "the end" : "“" + name.substring(furthest, Math.min(name.length(), furthest + 12)) + "”";
-        return new Reading.Misfit(furthest, wanted == NOTHING || wanted == program.size() ? "the end" : program.part(wanted).expectation(), there);
+        return new Reading.Misfit(furthest, wanted == NOTHING || wanted == program.size() ? "the end" : program.part(wanted).expectation(),
+                there);
     }
 
     /** The part at which the reading came furthest; the program's size if it wanted the end there. */

@@ -36,21 +36,25 @@ public final class Prepare {
         Optional<Its> closed = files.stream().filter(f -> f.cannotOpen().isPresent()).findFirst();
         String said = closed.map(f -> "“" + f.name().text() + "” cannot be opened: " + f.cannotOpen().orElseThrow() + ".").orElse("");
         if (closed.isPresent() && unreadable == Unreadable.STOP) {
-            return Outcome.stopped(StopReason.Code.CANNOT_BE_READ, said, WayOut.GO_ON_ALL_THE_SAME, WayOut.TRY_AGAIN, WayOut.SEND_BACK, WayOut.TAKE_OUT);
+            return Outcome.stopped(StopReason.Code.CANNOT_BE_READ, said, WayOut.GO_ON_ALL_THE_SAME, WayOut.TRY_AGAIN, WayOut.SEND_BACK,
+                    WayOut.TAKE_OUT);
         }
         if (closed.isPresent() && unreadable == Unreadable.RETURN) {
             return new Outcome.Returned<>(new StopReason(StopReason.Code.CANNOT_BE_READ, said + " Hand in one that everybody can open."));
         }
         String remark = closed.isPresent() ? " " + said : "";
-        return readable(files).map(i -> new Outcome.Passed<>(List.of(new ReadHere(i)), "Read here: " + files.get(i).name().text() + "." + remark,
+        return readable(files).map(i -> new Outcome.Passed<>(List.of(new ReadHere(i)), "Read here: " + files.get(i).name()
+                .text() + "." + remark,
                         "Will be read here: " + files.get(i).name().text() + "." + remark))
-                .orElseGet(() -> new Outcome.Passed<>(List.of(), "No file of it can be read in the browser; it is read with its own program." + remark));
+                .orElseGet(() -> new Outcome.Passed<>(List.of(),
+                        "No file of it can be read in the browser; it is read with its own program." + remark));
     }
 
     /** The first of the kind that is read best; one that can be opened before one that cannot. */
     private static Optional<Integer> readable(List<Its> files) {
         return IntStream.range(0, files.size()).boxed().filter(i -> READABLE.contains(files.get(i).format()))
-                .min(java.util.Comparator.comparing((Integer i) -> files.get(i).cannotOpen().isPresent()).thenComparing(i -> READABLE.indexOf(files.get(i).format()))
+                .min(java.util.Comparator.comparing((Integer i) -> files.get(i).cannotOpen().isPresent())
+                        .thenComparing(i -> READABLE.indexOf(files.get(i).format()))
                         .thenComparing(i -> i));
     }
 }

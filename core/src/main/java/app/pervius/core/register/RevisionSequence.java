@@ -70,11 +70,14 @@ public record RevisionSequence(String key, String name, Form form, boolean subSt
     private OptionalInt main(String letters, String digits) {
         return switch (form) {
             case Form.Counted(String prefix, int width, int first) -> {
-                boolean written = letters.equals(prefix) && !digits.isEmpty() && written(prefix, width, Integer.parseInt(digits)).equals(letters + digits);
-                yield written && Integer.parseInt(digits) >= first && code(Integer.parseInt(digits) - first).isPresent() ? OptionalInt.of(Integer.parseInt(digits) - first) : OptionalInt.empty();
+                boolean written = letters.equals(prefix) && !digits.isEmpty() && written(prefix, width, Integer.parseInt(digits))
+                        .equals(letters + digits);
+                yield written && Integer.parseInt(digits) >= first && code(Integer.parseInt(digits) - first).isPresent()
+                        ? OptionalInt.of(Integer.parseInt(digits) - first) : OptionalInt.empty();
             }
             case Form.Letters(String leftOut) -> digits.isEmpty() && letters.length() >= 1 && letters.length() <= 2
-                    && letters.chars().noneMatch(c -> leftOut.indexOf(c) >= 0) ? OptionalInt.of(placeOf(letters, alphabet(leftOut))) : OptionalInt.empty();
+                    && letters.chars().noneMatch(c -> leftOut.indexOf(c) >= 0) ? OptionalInt.of(placeOf(letters, alphabet(leftOut)))
+                    : OptionalInt.empty();
         };
     }
 
@@ -127,6 +130,7 @@ public record RevisionSequence(String key, String name, Form form, boolean subSt
         if (main < n) {
             return Optional.of(new RevisionCode(String.valueOf(alphabet.charAt(main))));
         }
-        return main < n + n * n ? Optional.of(new RevisionCode("" + alphabet.charAt(main / n - 1) + alphabet.charAt(main % n))) : Optional.empty();
+        return main < n + n * n ? Optional.of(new RevisionCode("" + alphabet.charAt(main / n - 1) + alphabet.charAt(main % n)))
+                : Optional.empty();
     }
 }

@@ -42,7 +42,8 @@ public record RevisionSequences(List<RevisionSequence> inOrder) {
             }
             for (int main = 0; main < COMPARED && sequence.code(main).isPresent(); main++) {
                 if (!codes.add(sequence.code(main).get().text())) {
-                    found.add("“" + sequence.code(main).get() + "” would belong to two sequences, so nobody could say what comes after it.");
+                    found.add("“" + sequence.code(main)
+                            .get() + "” would belong to two sequences, so nobody could say what comes after it.");
                     break;
                 }
             }

@@ -23,8 +23,10 @@ public final class SearchWords {
     private static final Pattern MARKS = Pattern.compile("\\p{M}+");
     private static final Pattern SEPARATORS = Pattern.compile("[^\\p{L}\\p{N}]+");
     /** Letters that are no letter with a mark. */
-    private static final Map<Character, String> LETTERS = Map.ofEntries(Map.entry('ł', "l"), Map.entry('ø', "o"), Map.entry('đ', "d"), Map.entry('ð', "d"), Map.entry('þ', "th"),
-            Map.entry('ß', "ss"), Map.entry('æ', "ae"), Map.entry('œ', "oe"), Map.entry('ı', "i"), Map.entry('ħ', "h"), Map.entry('ŧ', "t"), Map.entry('ŋ', "n"));
+    private static final Map<Character, String> LETTERS = Map.ofEntries(Map.entry('ł', "l"), Map.entry('ø', "o"), Map.entry('đ', "d"),
+            Map.entry('ð', "d"), Map.entry('þ', "th"),
+            Map.entry('ß', "ss"), Map.entry('æ', "ae"), Map.entry('œ', "oe"), Map.entry('ı', "i"), Map.entry('ħ', "h"), Map.entry('ŧ', "t"),
+            Map.entry('ŋ', "n"));
 
     private SearchWords() {
     }

@@ -114,7 +114,8 @@ public record Board(Route route, Phase phase, int turn, int step, List<File> fil
             return new Move.Refused(refused.get());
         }
         Map<PassageId, List<Answer>> now = new LinkedHashMap<>(answers);
-        which.forEach(passage -> now.computeIfPresent(passage, (p, said) -> said.stream().filter(a -> !a.seat().equals(Optional.of(from))).toList()));
+        which.forEach(passage -> now.computeIfPresent(passage, (p, said) -> said.stream().filter(a -> !a.seat().equals(Optional.of(from)))
+                .toList()));
         return new Move.Noted(with(now));
     }
 
@@ -122,7 +123,8 @@ public record Board(Route route, Phase phase, int turn, int step, List<File> fil
      * Closes the step the person means: for all files, or, where the route lets files go alone, for those that are decided.
      */
     public Move close(int meantTurn, Acting acting) {
-        Optional<Refusal> refused = notHere(meantTurn).or(() -> seatOf(acting).isEmpty() ? Optional.of(new Refusal.NotYours()) : Optional.empty());
+        Optional<Refusal> refused = notHere(meantTurn).or(() -> seatOf(acting).isEmpty() ? Optional.of(new Refusal.NotYours())
+                : Optional.empty());
         if (refused.isPresent()) {
             return new Move.Refused(refused.get());
         }
@@ -144,7 +146,8 @@ public record Board(Route route, Phase phase, int turn, int step, List<File> fil
         }
         return switch (at().chase().silence()) {
             case Chase.Silence.Wait() -> new Move.Noted(this);
-            case Chase.Silence.Skip(int days) -> new Move.Closed(parts(file -> Optional.of(decision(file.passage()).map(code -> lead(file, code))
+            case Chase.Silence.Skip(int days) -> new Move.Closed(parts(file -> Optional.of(decision(file.passage())
+                    .map(code -> lead(file, code))
                     .orElseGet(() -> toStep(file, step + 1)))));
             case Chase.Silence.CountsAs(int code, int days) -> {
                 Board full = filledWithSilence();
@@ -181,7 +184,8 @@ public record Board(Route route, Phase phase, int turn, int step, List<File> fil
         if (seatOf(acting).isEmpty()) {
             return new Move.Refused(new Refusal.NotYours());
         }
-        return new Move.Closed(List.of(new Part.Over(files.stream().collect(Collectors.toMap(File::passage, f -> f.ending().orElseThrow())))));
+        return new Move.Closed(List.of(new Part.Over(files.stream()
+                .collect(Collectors.toMap(File::passage, f -> f.ending().orElseThrow())))));
     }
 
     /** Makes some files a review of their own, while nobody has decided. */
@@ -246,10 +250,12 @@ public record Board(Route route, Phase phase, int turn, int step, List<File> fil
 
     private Refusal.Undecided lacking(List<PassageId> undecided) {
         List<Answer> said = answersTo(undecided.getFirst());
-        List<PersonId> missing = seats.size() == 1 ? List.of() : seats.stream().map(Seat::person).filter(p -> said.stream().noneMatch(a -> a.seat().equals(Optional.of(p)))).toList();
+        List<PersonId> missing = seats.size() == 1 ? List.of() : seats.stream().map(Seat::person)
+                .filter(p -> said.stream().noneMatch(a -> a.seat().equals(Optional.of(p)))).toList();
         boolean leadMissing = drawing() == Step.Drawing.LEAD && missing.stream().anyMatch(this::leads);
         int others = (int) said.stream().filter(a -> a.seat().filter(s -> !leads(s)).isPresent()).count();
-        return new Refusal.Undecided(undecided, missing, Math.max(0, at().needs().of(Seating.asked(seats)) - others) + (leadMissing ? 1 : 0));
+        return new Refusal.Undecided(undecided, missing, Math.max(0, at().needs().of(Seating.asked(seats)) - others)
+                + (leadMissing ? 1 : 0));
     }
 
     public List<Answer> answersTo(PassageId passage) {
@@ -266,7 +272,8 @@ public record Board(Route route, Phase phase, int turn, int step, List<File> fil
             case WORST -> said.stream().mapToInt(Answer::code).max().orElseThrow();
             case MAJORITY -> {
                 Map<Integer, Long> counts = said.stream().collect(Collectors.groupingBy(Answer::code, TreeMap::new, Collectors.counting()));
-                yield counts.entrySet().stream().max(Map.Entry.<Integer, Long>comparingByValue().thenComparing(Map.Entry.comparingByKey())).orElseThrow().getKey();
+                yield counts.entrySet().stream().max(Map.Entry.<Integer, Long>comparingByValue().thenComparing(Map.Entry.comparingByKey()))
+                        .orElseThrow().getKey();
             }
             case LEAD -> said.stream().filter(a -> a.seat().filter(this::leads).isPresent()).findFirst().orElseGet(said::getLast).code();
         };
@@ -323,7 +330,8 @@ public record Board(Route route, Phase phase, int turn, int step, List<File> fil
     }
 
     private Optional<Refusal> notFrom(Acting acting, PersonId from) {
-        return acting.seats().contains(from) && seats.stream().anyMatch(s -> s.person().equals(from)) ? Optional.empty() : Optional.of(new Refusal.NotYours());
+        return acting.seats().contains(from) && seats.stream().anyMatch(s -> s.person().equals(from)) ? Optional.empty()
+                : Optional.of(new Refusal.NotYours());
     }
 
     private boolean leads(PersonId person) {

@@ -72,7 +72,8 @@ public record Chase(int remindBefore, int remindAfter, int escalateAfter, List<R
         }
         switch (silence) {
             case Silence.Wait() -> { }
-            case Silence.CountsAs(int code, int daysAfter) -> all.add(new Next(Kind.SILENCE, calendar.endOf(calendar.shift(day, daysAfter))));
+            case Silence.CountsAs(int code, int daysAfter) -> all.add(new Next(Kind.SILENCE,
+                    calendar.endOf(calendar.shift(day, daysAfter))));
             case Silence.Skip(int daysAfter) -> all.add(new Next(Kind.SILENCE, calendar.endOf(calendar.shift(day, daysAfter))));
         }
         return all.stream().filter(n -> !done.contains(n.kind())).sorted(Comparator.comparing(Next::at).thenComparing(Next::kind)).toList();

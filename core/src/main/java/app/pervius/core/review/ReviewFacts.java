@@ -12,5 +12,6 @@ import java.util.Optional;
  * @param cycle how many times the document comes to review, with this one
  * @param from the step it goes on at, 0-based; 0 unless it was there before
  */
-public record ReviewFacts(Optional<DecisionCode> decided, boolean atOnce, Optional<Route> route, int cycle, int from, Seating.Facts seating) {
+public record ReviewFacts(Optional<DecisionCode> decided, boolean atOnce, Optional<Route> route, int cycle, int from,
+        Seating.Facts seating) {
 }

@@ -34,7 +34,8 @@ public final class ReviewStation {
                     "Decided: " + facts.decided().get().digit() + ", " + facts.decided().get().name() + ".");
         }
         if (facts.route().isEmpty() && facts.atOnce()) {
-            return new Outcome.Passed<>(List.of(), "Nobody reviews it: the rule files it at once.", "Nobody will review it: the rule files it at once.");
+            return new Outcome.Passed<>(List.of(), "Nobody reviews it: the rule files it at once.",
+                    "Nobody will review it: the rule files it at once.");
         }
         if (facts.route().isEmpty()) {
             return stop(StopReason.Code.ROUTE_MISSING, "The rule names no route that the project has.");
@@ -43,8 +44,10 @@ public final class ReviewStation {
         Set<Integer> leftOut = route.leftOut(facts.seating().values(), facts.cycle());
         int from = Math.min(facts.from(), route.steps().size() - 1);
         for (int i = from; i < route.steps().size(); i++) {
-            if (!leftOut.contains(i) && Seating.of(route, route.steps().get(i), facts.seating()) instanceof Seating.Seated.Nobody(String why)) {
-                return stop(StopReason.Code.NOBODY_TO_DECIDE, "Route “" + route.name() + "”, step “" + route.steps().get(i).name() + "”: " + why);
+            if (!leftOut.contains(i) && Seating.of(route, route.steps().get(i),
+                    facts.seating()) instanceof Seating.Seated.Nobody(String why)) {
+                return stop(StopReason.Code.NOBODY_TO_DECIDE, "Route “" + route.name() + "”, step “" + route.steps().get(i)
+                        .name() + "”: " + why);
             }
         }
         if (route.lead().isPresent() && Seating.lead(route, facts.seating()) instanceof Seating.Seated.Nobody(String why)) {
@@ -52,10 +55,12 @@ public final class ReviewStation {
         }
         int first = route.stepFrom(from, leftOut);
         List<Seat> seats = ((Seating.Seated.Seats) Seating.of(route, route.steps().get(first), facts.seating())).seats();
-        return new Outcome.Waiting<>(List.of(new Join(route, first, seats, leftOut)), Wait.forAsLongAs("the review on route “" + route.name() + "”"));
+        return new Outcome.Waiting<>(List.of(new Join(route, first, seats, leftOut)),
+                Wait.forAsLongAs("the review on route “" + route.name() + "”"));
     }
 
     private static Outcome<Join> stop(StopReason.Code code, String sentence) {
-        return Outcome.stopped(code, sentence, WayOut.TRY_AGAIN, WayOut.CHOOSE_ROUTE, WayOut.GO_ON_IN_FORCE, WayOut.SEND_BACK, WayOut.TAKE_OUT);
+        return Outcome.stopped(code, sentence, WayOut.TRY_AGAIN, WayOut.CHOOSE_ROUTE, WayOut.GO_ON_IN_FORCE, WayOut.SEND_BACK,
+                WayOut.TAKE_OUT);
     }
 }

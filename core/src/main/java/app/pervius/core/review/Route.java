@@ -24,7 +24,8 @@ import java.util.Set;
  * @param senderPeople people who may do so too
  * @param completion what is set when a review ends
  */
-public record Route(String key, String name, int edition, List<Step> steps, boolean ownFirmDecides, boolean filesGoAlone, Optional<Who> lead,
+public record Route(String key, String name, int edition, List<Step> steps, boolean ownFirmDecides, boolean filesGoAlone,
+        Optional<Who> lead,
         List<RoleId> senders, List<FirmId> senderFirms, List<PersonId> senderPeople, Completion completion) {
 
     /** A step, and when it begins and is due if those before take all their time. */

@@ -65,7 +65,8 @@ public final class Seating {
             }
         }
         if (people.isEmpty()) {
-            String why = own ? "everybody it means is of the author's own firm, and the route does not allow that." : String.join(" ", reasons);
+            String why = own ? "everybody it means is of the author's own firm, and the route does not allow that."
+                    : String.join(" ", reasons);
             return new Seated.Nobody(why);
         }
         List<Seat> seats = new ArrayList<>();
@@ -83,7 +84,8 @@ public final class Seating {
         Meant meant = route.lead().map(who -> meant(who, facts)).orElse(new Meant(List.of(), "the route names no lead."));
         List<Seat> seats = meant.people().stream().filter(h -> h.mayDecide(route, facts.author(), facts.authorFirm()))
                 .map(h -> new Seat(h.person(), true)).distinct().toList();
-        return seats.isEmpty() ? new Seated.Nobody(meant.people().isEmpty() ? meant.whyNobody() : "the lead is of the author's own firm.") : new Seated.Seats(seats);
+        return seats.isEmpty() ? new Seated.Nobody(meant.people().isEmpty() ? meant.whyNobody() : "the lead is of the author's own firm.")
+                : new Seated.Seats(seats);
     }
 
     /** How many of the seats are asked, beside a lead who draws together. */
@@ -93,8 +95,10 @@ public final class Seating {
 
     private static Meant meant(Who who, Facts facts) {
         return switch (who) {
-            case Who.InRole(RoleId role) -> new Meant(facts.holders().apply(role), "nobody holds the role “" + facts.roleName().apply(role) + "”.");
-            case Who.Person(PersonId person) -> new Meant(facts.known().apply(person).stream().toList(), "a person it names has left the project, or does not see what every firm sends.");
+            case Who.InRole(RoleId role) -> new Meant(facts.holders().apply(role), "nobody holds the role “" + facts.roleName()
+                    .apply(role) + "”.");
+            case Who.Person(PersonId person) -> new Meant(facts.known().apply(person).stream().toList(),
+                    "a person it names has left the project, or does not see what every firm sends.");
             case Who.ByMatrix(Matrix.Duty duty) -> byMatrix(duty, facts);
             case Who.InField(String field) -> facts.values().get(field).filter(name -> !name.isBlank())
                     .map(name -> new Meant(facts.person().apply(name).stream().toList(),

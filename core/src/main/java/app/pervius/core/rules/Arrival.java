@@ -21,7 +21,8 @@ public final class Arrival {
         return verdict.taken()
                 .<Outcome<TakenBy>>map(row -> new Outcome.Passed<>(List.of(new TakenBy(row, sheet.edition())),
                         "Taken by rule “" + row.rule().name() + "”, edition " + row.edition() + ".",
-                        "Will be taken by rule “" + row.rule().name() + "”" + (row.edition() == 0 ? "" : ", edition " + row.edition()) + "."))
+                        "Will be taken by rule “" + row.rule().name() + "”" + (row.edition() == 0 ? "" : ", edition " + row.edition())
+                        + "."))
                 .orElseGet(() -> nobody(verdict));
     }
 

@@ -22,6 +22,7 @@ final class Bytes {
     }
 
     static String range(long least, long most) {
-        return most == Long.MAX_VALUE ? "at least " + inWords(least) : least == 0 ? "at most " + inWords(most) : inWords(least) + " to " + inWords(most);
+        return most == Long.MAX_VALUE ? "at least " + inWords(least) : least == 0 ? "at most " + inWords(most)
+                : inWords(least) + " to " + inWords(most);
     }
 }

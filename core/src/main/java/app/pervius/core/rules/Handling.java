@@ -10,5 +10,6 @@ import app.pervius.core.tell.TellPlan;
 public record Handling(IdentifyPlan identify, NumberPlan number, ReviewPlan review, IssuePlan issue, TellPlan tell) {
 
     /** What a project begins with: nothing is numbered or reviewed until somebody says how. */
-    public static final Handling USUAL = new Handling(IdentifyPlan.USUAL, NumberPlan.NONE, ReviewPlan.NONE, IssuePlan.AS_PROJECT, TellPlan.ofTheAuthor());
+    public static final Handling USUAL = new Handling(IdentifyPlan.USUAL, NumberPlan.NONE, ReviewPlan.NONE, IssuePlan.AS_PROJECT,
+            TellPlan.ofTheAuthor());
 }

@@ -26,7 +26,8 @@ final class Judging {
     Optional<String> unmet(Condition condition) {
         return switch (condition) {
             case Condition.Came(var by) -> unless(by.contains(arrival.event()),
-                    () -> "it is " + arrival.event().label() + ", the rule takes what is " + or(by.stream().sorted().map(ArrivalEvent::label).toList()));
+                    () -> "it is " + arrival.event().label() + ", the rule takes what is "
+                    + or(by.stream().sorted().map(ArrivalEvent::label).toList()));
             case Condition.From(Parties authors) -> unless(authors.has(arrival.author()),
                     () -> "it comes from " + arrival.author().inWords() + ", whom the rule does not name");
             case Condition.HandedInBy(Parties uploaders) -> unless(uploaders.has(arrival.uploader()),
@@ -76,7 +77,8 @@ final class Judging {
         if (value.isEmpty()) {
             return Optional.of("nothing says what “" + label + "” is, the rule takes " + or(values.stream().sorted().toList()));
         }
-        return unless(values.contains(value.get()), () -> "“" + label + "” is " + value.get() + ", the rule takes " + or(values.stream().sorted().toList()));
+        return unless(values.contains(value.get()), () -> "“" + label + "” is " + value.get() + ", the rule takes "
+                + or(values.stream().sorted().toList()));
     }
 
     private static Optional<String> unless(boolean met, java.util.function.Supplier<String> why) {

@@ -8,10 +8,12 @@ import app.pervius.core.tell.TellPlan;
 import java.util.Optional;
 
 /** What a handling rule says of each station; a station it says nothing of is left to the project. */
-public record Plan(Optional<IdentifyPlan> identify, Optional<NumberPlan> number, Optional<ReviewPlan> review, Optional<IssuePlan> issue, Optional<TellPlan> tell) {
+public record Plan(Optional<IdentifyPlan> identify, Optional<NumberPlan> number, Optional<ReviewPlan> review, Optional<IssuePlan> issue,
+        Optional<TellPlan> tell) {
 
     /** Everything is left to the project. */
-    public static final Plan AS_PROJECT = new Plan(Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty());
+    public static final Plan AS_PROJECT = new Plan(Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(),
+            Optional.empty());
 
     /** A plan that leaves nothing to the project. */
     public static Plan all(IdentifyPlan identify, NumberPlan number, ReviewPlan review, IssuePlan issue, TellPlan tell) {

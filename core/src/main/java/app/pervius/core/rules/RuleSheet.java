@@ -10,7 +10,8 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 
 /**
- * The rules of a project, tried from the top: the first handling rule that fits takes the arrival, and only that one; every watching rule that
+ * The rules of a project, tried from the top: the first handling rule that fits takes the arrival, and only that one; every watching rule
+ * that
  * fits speaks. Only rules that stand on the folder are looked at, however many stand elsewhere. Immutable; safe for use by several threads.
  */
 public final class RuleSheet {

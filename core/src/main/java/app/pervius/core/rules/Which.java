@@ -5,7 +5,8 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * The conditions an arrival has to meet, all of them; none takes everything that arrives. What Pervius itself places in a folder is taken by
+ * The conditions an arrival has to meet, all of them; none takes everything that arrives. What Pervius itself places in a folder is taken
+ * by
  * a rule that names that event and by no other.
  */
 public record Which(List<Condition> conditions) {

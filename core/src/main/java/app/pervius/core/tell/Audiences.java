@@ -19,14 +19,19 @@ public final class Audiences {
             Kind.plain("AUTHOR", "author", new Audience.Author(), "the author"),
             Kind.plain("UPLOADER", "uploader", new Audience.Uploader(), "who handed it in"),
             Kind.plain("MATRIX", "matrix", new Audience.ByMatrix(), "who is told by the matrix"),
-            Kind.of("ROLE", "role", "…", Audience.Holders.class, one(Thing.ROLE, "role"), values -> new Audience.Holders(new RoleId(id(values))), it -> id(it.role().value()),
+            Kind.of("ROLE", "role", "…", Audience.Holders.class, one(Thing.ROLE, "role"),
+                    values -> new Audience.Holders(new RoleId(id(values))), it -> id(it.role().value()),
                     (it, names) -> name(names, Thing.ROLE, it.role().value())),
-            Kind.of("FIRM", "firm", "everybody of …", Audience.OfFirm.class, one(Thing.FIRM, "firm"), values -> new Audience.OfFirm(new FirmId(id(values))), it -> id(it.firm().value()),
+            Kind.of("FIRM", "firm", "everybody of …", Audience.OfFirm.class, one(Thing.FIRM, "firm"),
+                    values -> new Audience.OfFirm(new FirmId(id(values))), it -> id(it.firm().value()),
                     (it, names) -> "everybody of " + name(names, Thing.FIRM, it.firm().value())),
-            Kind.of("PERSON", "person", "…", Audience.Named.class, one(Thing.PERSON, "person"), values -> new Audience.Named(new PersonId(id(values))),
+            Kind.of("PERSON", "person", "…", Audience.Named.class, one(Thing.PERSON, "person"),
+                    values -> new Audience.Named(new PersonId(id(values))),
                     it -> id(it.person().value()), (it, names) -> name(names, Thing.PERSON, it.person().value())),
-            Kind.of("ADDRESS", "address", "…", Audience.Outside.class, List.of(new Part.Text("address", "address", "address", Part.LONGEST, Part.Use.ADDRESS)),
-                    values -> new Audience.Outside(values.text("address").strip()), it -> Values.NONE.text("address", it.address()), (it, names) -> it.address())));
+            Kind.of("ADDRESS", "address", "…", Audience.Outside.class,
+                    List.of(new Part.Text("address", "address", "address", Part.LONGEST, Part.Use.ADDRESS)),
+                    values -> new Audience.Outside(values.text("address").strip()), it -> Values.NONE.text("address", it.address()),
+                    (it, names) -> it.address())));
 
     private Audiences() {
     }

@@ -31,7 +31,8 @@ public record Letter(String subject, String text) {
     /** Writes one message for one person about one occasion. */
     public static Letter write(Heading heading, List<Line> lines) {
         String count = heading.files() == 1 ? lines.getFirst().what() : heading.files() + " files";
-        String subject = clean("[" + heading.project() + "] " + count + " " + heading.occasion().label() + " (" + heading.submission() + ")");
+        String subject = clean("[" + heading.project() + "] " + count + " " + heading.occasion()
+                .label() + " (" + heading.submission() + ")");
         String body = lines.stream().map(Letter::paragraph).collect(Collectors.joining("\n\n"));
         String sender = heading.rules().isEmpty() ? "Sent by Pervius."
                 : "Sent by rule " + heading.rules().stream().map(r -> "“" + r + "”").collect(Collectors.joining(", ")) + ".";
@@ -45,13 +46,18 @@ public record Letter(String subject, String text) {
         return switch (heading.occasion()) {
             case ARRIVED -> "submission " + heading.submission() + " has arrived with " + files + ":";
             case TO_DECIDE -> files + " of submission " + heading.submission() + (count == 1 ? " waits" : " wait") + " for your decision:";
-            case TO_DECIDE_AGAIN -> "the decision on " + files + " of submission " + heading.submission() + " was reopened; " + (count == 1 ? "it waits" : "they wait") + " for yours anew:";
-            case PASSED_ON -> files + " of submission " + heading.submission() + (count == 1 ? " was" : " were") + " passed on to you for your decision:";
-            case TAKEN_BACK -> files + " of submission " + heading.submission() + (count == 1 ? " was" : " were") + " taken back; there is nothing to decide any more:";
-            case REARRANGED -> files + " of submission " + heading.submission() + (count == 1 ? " is" : " are") + " decided in another review from now on:";
+            case TO_DECIDE_AGAIN -> "the decision on " + files + " of submission " + heading.submission() + " was reopened; "
+                    + (count == 1 ? "it waits" : "they wait") + " for yours anew:";
+            case PASSED_ON -> files + " of submission " + heading.submission() + (count == 1 ? " was" : " were")
+                    + " passed on to you for your decision:";
+            case TAKEN_BACK -> files + " of submission " + heading.submission() + (count == 1 ? " was" : " were")
+                    + " taken back; there is nothing to decide any more:";
+            case REARRANGED -> files + " of submission " + heading.submission() + (count == 1 ? " is" : " are")
+                    + " decided in another review from now on:";
             case TO_RELEASE -> files + " of submission " + heading.submission() + (count == 1 ? " is" : " are")
                     + " decided. Draw the comments together and release them to the author:";
-            case REMINDED -> files + " of submission " + heading.submission() + (count == 1 ? " waits" : " wait") + " for your decision still:";
+            case REMINDED -> files + " of submission " + heading.submission() + (count == 1 ? " waits" : " wait")
+                    + " for your decision still:";
             case ESCALATED -> "nobody has decided on " + files + " of submission " + heading.submission() + " in time:";
             case REOPENED -> "a decision you were told of is open again, for " + files + " of submission " + heading.submission() + ":";
             case RETURNED -> files + " of submission " + heading.submission() + (count == 1 ? " goes" : " go") + " back to the author:";

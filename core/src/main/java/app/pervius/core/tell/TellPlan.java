@@ -22,7 +22,8 @@ public record TellPlan(List<Telling> tellings) {
 
     /** The same people each time, in the usual words. */
     public static TellPlan of(List<Audience> onArrival, List<Audience> onReturn, List<Audience> onIssue) {
-        return new TellPlan(List.of(new Telling(Occasion.ARRIVED, onArrival, ""), new Telling(Occasion.RETURNED, onReturn, ""), new Telling(Occasion.ISSUED, onIssue, "")));
+        return new TellPlan(List.of(new Telling(Occasion.ARRIVED, onArrival, ""), new Telling(Occasion.RETURNED, onReturn, ""),
+                new Telling(Occasion.ISSUED, onIssue, "")));
     }
 
     /** What the plan says on an occasion. */

@@ -19,9 +19,12 @@ public record Telling(Occasion occasion, List<Audience> whom, String text) {
     /** The most characters a text may have. */
     public static final int LONGEST = 500;
 
-    private static final List<Field> OWN_FIELDS = List.of(text("number", "number"), text("revision", "revision"), text("status", "status code"),
-            text("title", "title"), text("name", "name it came under"), text("author", "author"), text("firm", "the author's firm"), text("folder", "folder"),
-            text("submission", "submission"), text("purpose", "purpose"), text("rule", "rule"), text("decision", "decision"), text("reason", "reason"));
+    private static final List<Field> OWN_FIELDS = List.of(text("number", "number"), text("revision", "revision"),
+            text("status", "status code"),
+            text("title", "title"), text("name", "name it came under"), text("author", "author"), text("firm", "the author's firm"),
+            text("folder", "folder"),
+            text("submission", "submission"), text("purpose", "purpose"), text("rule", "rule"), text("decision", "decision"),
+            text("reason", "reason"));
 
     public Telling {
         whom = List.copyOf(whom);
@@ -33,7 +36,8 @@ public record Telling(Occasion occasion, List<Audience> whom, String text) {
     }
 
     /**
-     * What is said of one passage: the text with its merge fields filled in, or {@code usual} where there is no text. A field nothing is known
+     * What is said of one passage: the text with its merge fields filled in, or {@code usual} where there is no text. A field nothing is
+     * known
      * of is written as a dash.
      */
     public String write(FieldValues known, String usual, Fields ofTheProject) {

@@ -15,7 +15,8 @@ import java.util.Optional;
  * @param values field values that hold for everything in it
  * @param rules ids of the handling rules that stand on it
  */
-public record FolderPlan(String key, String name, Optional<InformationState> state, Owner owner, Map<String, String> values, List<Long> rules,
+public record FolderPlan(String key, String name, Optional<InformationState> state, Owner owner, Map<String, String> values,
+        List<Long> rules,
         List<FolderPlan> below) {
 
     /** Whose own folder it is: who but controllers and reviewers may see it and drop there. */

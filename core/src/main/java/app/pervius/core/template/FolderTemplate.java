@@ -19,6 +19,7 @@ public record FolderTemplate(String key, String name, int edition, FolderPlan ro
 
     /** The fields names of folders may use. */
     public static Fields nameFields(Fields ofTheProject) {
-        return ofTheProject.with(List.of(new Field(PACKAGE, "package", new FieldKind.Text(), 60), new Field(TITLE, "title", new FieldKind.Text(), 120)));
+        return ofTheProject.with(List.of(new Field(PACKAGE, "package", new FieldKind.Text(), 60),
+                new Field(TITLE, "title", new FieldKind.Text(), 120)));
     }
 }

@@ -66,7 +66,8 @@ public final class Planning {
 
     private static void collect(FolderPlan plan, Fields fields, List<String> faults, Set<String> keys, int depth) {
         if (Pattern.compile(plan.name(), fields) instanceof Compiled.Faulty(List<PatternFault> found)) {
-            faults.add("“" + plan.name() + "”, at character " + (found.getFirst().position() + 1) + ": " + found.getFirst().message() + ".");
+            faults.add("“" + plan.name() + "”, at character " + (found.getFirst().position() + 1) + ": " + found.getFirst()
+                    .message() + ".");
         }
         if (!keys.add(plan.key())) {
             faults.add("Two folders of the template have the key “" + plan.key() + "”.");
@@ -109,7 +110,8 @@ public final class Planning {
                 case FileName.Checked.Fine(FileName fine) -> Optional.of(fine.text());
                 case FileName.Checked.Refused refused -> fault("“" + plan.name() + "” gives “" + name + "”: " + refused.reason());
             };
-            case Writing.Missing(List<String> missing) -> fault("“" + plan.name() + "” needs “" + fields.label(missing.getFirst()) + "”, and nothing says what it is.");
+            case Writing.Missing(List<String> missing) -> fault("“" + plan.name() + "” needs “" + fields.label(missing.getFirst())
+                    + "”, and nothing says what it is.");
             case Writing.Unfit(String field, String value, String expected) ->
                     fault("“" + plan.name() + "”: “" + fields.label(field) + "” is “" + value + "”, but takes " + expected + ".");
         };

@@ -31,7 +31,8 @@ public final class Comparison {
         value("Its title would be", Optional.of(before.title()), Optional.of(after.title()), found);
         TreeSet<String> fields = new TreeSet<>(before.fields().keySet());
         fields.addAll(after.fields().keySet());
-        fields.forEach(field -> value("“" + field + "” would be", Optional.ofNullable(before.fields().get(field)), Optional.ofNullable(after.fields().get(field)), found));
+        fields.forEach(field -> value("“" + field + "” would be", Optional.ofNullable(before.fields().get(field)),
+                Optional.ofNullable(after.fields().get(field)), found));
         value("Its route would be", before.route(), after.route(), found);
         value("Its reviewers would be", people(before), people(after), found);
         TreeSet<Integer> codes = new TreeSet<>(before.ends().keySet());
@@ -52,7 +53,8 @@ public final class Comparison {
 
     private static Optional<String> people(Tried tried) {
         return tried.steps().isEmpty() ? Optional.empty()
-                : Optional.of(tried.steps().stream().map(s -> s.name() + " " + String.join(", ", s.people())).collect(Collectors.joining("; ")));
+                : Optional.of(tried.steps().stream().map(s -> s.name() + " " + String.join(", ", s.people()))
+                        .collect(Collectors.joining("; ")));
     }
 
     private static Optional<String> account(Tried tried, int code) {
@@ -60,7 +62,8 @@ public final class Comparison {
     }
 
     private static Optional<String> told(Tried tried) {
-        String all = tried.told().stream().map(t -> t.who() + " when " + t.occasion().label()).distinct().sorted().collect(Collectors.joining(", "));
+        String all = tried.told().stream().map(t -> t.who() + " when " + t.occasion().label()).distinct().sorted()
+                .collect(Collectors.joining(", "));
         return all.isEmpty() ? Optional.empty() : Optional.of(all);
     }
 

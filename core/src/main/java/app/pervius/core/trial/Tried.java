@@ -26,7 +26,8 @@ import java.util.Optional;
  * @param told who would be told what, by occasion
  */
 public record Tried(boolean intake, Optional<String> rule, List<RuleSheet.PassedOver> passedOver, List<String> watching, List<Halt> halts,
-        Optional<String> number, Optional<String> revision, String title, Map<String, String> fields, Optional<String> route, List<Step> steps,
+        Optional<String> number, Optional<String> revision, String title, Map<String, String> fields, Optional<String> route,
+        List<Step> steps,
         Map<Integer, End> ends, List<Told> told) {
 
     /** What happens at a station. */

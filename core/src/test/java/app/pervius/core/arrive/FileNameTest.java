@@ -14,14 +14,16 @@ class FileNameTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"", "  ", ".", "..", "a/b.pdf", "a\\b.pdf", "../../etc/passwd", "tab\there.pdf", "zero\u0000.pdf", "turned\u202Efdp.exe", "zero\u200Bwidth.pdf"})
+    @ValueSource(strings = {"", "  ", ".", "..", "a/b.pdf", "a\\b.pdf", "../../etc/passwd", "tab\there.pdf", "zero\u0000.pdf",
+            "turned\u202Efdp.exe", "zero\u200Bwidth.pdf"})
     void refusesNamesThatWouldMisleadOrEscape(String raw) {
         assertThat(FileName.check(raw)).isInstanceOf(FileName.Checked.Refused.class);
     }
 
     @Test
     void refusesANameLongerThanItsPlace() {
-        assertThat(((FileName.Checked.Refused) FileName.check("x".repeat(300))).reason()).isEqualTo("The name has 300 characters; at most 255 are possible.");
+        assertThat(((FileName.Checked.Refused) FileName.check("x".repeat(300))).reason())
+                .isEqualTo("The name has 300 characters; at most 255 are possible.");
     }
 
     @Test
@@ -47,8 +49,10 @@ class FileNameTest {
 
     @Test
     void namesStandInTheOrderPeopleCount() {
-        List<String> names = List.of("Weir 15.pdf", "weir 2.pdf", "Weir 002b.pdf", "Weir.pdf", "Screen 1.pdf", "Weir 10 sheet 9.pdf", "Weir 10 sheet 10.pdf");
-        assertThat(names.stream().sorted(java.util.Comparator.comparing(n -> name(n).order())).toList()).containsExactly("Screen 1.pdf", "weir 2.pdf", "Weir 002b.pdf",
+        List<String> names = List.of("Weir 15.pdf", "weir 2.pdf", "Weir 002b.pdf", "Weir.pdf", "Screen 1.pdf", "Weir 10 sheet 9.pdf",
+                "Weir 10 sheet 10.pdf");
+        assertThat(names.stream().sorted(java.util.Comparator.comparing(n -> name(n).order())).toList())
+                .containsExactly("Screen 1.pdf", "weir 2.pdf", "Weir 002b.pdf",
                 "Weir 10 sheet 9.pdf", "Weir 10 sheet 10.pdf", "Weir 15.pdf", "Weir.pdf");
         assertThat(name("1".repeat(120) + ".2".repeat(60)).order()).hasSizeLessThanOrEqualTo(FileName.LONGEST_ORDER);
     }

@@ -60,7 +60,8 @@ class WorkingCalendarTest {
 
     @Test
     void anHourTheClocksLeaveOutIsTakenAsTheNextThereIs() {
-        WorkingCalendar nights = new WorkingCalendar(DUBLIN, Set.of(DayOfWeek.SATURDAY), Set.of(), LocalTime.of(1, 30), LocalTime.of(17, 0));
+        WorkingCalendar nights = new WorkingCalendar(DUBLIN, Set.of(DayOfWeek.SATURDAY), Set.of(), LocalTime.of(1, 30),
+                LocalTime.of(17, 0));
         assertThat(nights.startOf(LocalDate.of(2026, 3, 29))).isEqualTo(at("2026-03-29T02:30:00+01:00"));
     }
 

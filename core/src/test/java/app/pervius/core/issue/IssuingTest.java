@@ -33,7 +33,8 @@ class IssuingTest {
     private static final class Decision {
         private Optional<IssueFacts.Numbered> revision = Optional.of(new IssueFacts.Numbered("KWR-FNK-H-DR-0001", "P02"));
         private Optional<Integer> code = Optional.of(1);
-        private IssuePlan plan = new IssuePlan(Map.of(1, Target.Place.usual(SHARED, "A1", ""), 3, new Target.BackToAuthor()), Optional.empty());
+        private IssuePlan plan = new IssuePlan(Map.of(1, Target.Place.usual(SHARED, "A1", ""), 3, new Target.BackToAuthor()),
+                Optional.empty());
         private Optional<IssueFacts.Former> former = Optional.empty();
         private Optional<FolderId> archive = Optional.of(ARCHIVE);
         private BiPredicate<Spot, FileName> taken = FREE;
@@ -47,8 +48,10 @@ class IssuingTest {
         }
 
         Outcome<IssueEffect> decide() {
-            return Issuing.decide(new IssueFacts(revision, title, "Weir", code.map(c -> new IssueFacts.Decided(DecisionCode.of(c, DecisionCode.AS_SHIPPED), false, Optional.empty())),
-                    plan, files, HYDRAULIC_DRAWING, FIELDS, STATUS_CODES, folder -> gone ? Optional.empty() : Optional.of(destination(folder)), state -> former, archive, taken));
+            return Issuing.decide(new IssueFacts(revision, title, "Weir",
+                    code.map(c -> new IssueFacts.Decided(DecisionCode.of(c, DecisionCode.AS_SHIPPED), false, Optional.empty())),
+                    plan, files, HYDRAULIC_DRAWING, FIELDS, STATUS_CODES, folder -> gone ? Optional.empty()
+                    : Optional.of(destination(folder)), state -> former, archive, taken));
         }
 
         List<IssueEffect> effects() {
@@ -69,7 +72,8 @@ class IssuingTest {
         }
     }
 
-    private static Target.Place place(FolderId folder, Target.Manner manner, Target.WhenTaken whenTaken, Map<String, String> sets, List<Target.Into> copies) {
+    private static Target.Place place(FolderId folder, Target.Manner manner, Target.WhenTaken whenTaken, Map<String, String> sets,
+            List<Target.Into> copies) {
         return new Target.Place(new Target.Into(folder, "", IssuePlan.USUAL_NAME), "A1", manner, whenTaken, sets, copies);
     }
 
@@ -105,7 +109,8 @@ class IssuingTest {
     void aPathOfFieldsLeadsToAFolderBelow() {
         Decision decision = new Decision().places(Target.Place.usual(SHARED, "A1", "{discipline}/{type} {title}"));
         decision.title = "../Weir";
-        assertThat(decision.effects()).contains(new IssueEffect.PlaceFile(0, new Spot(SHARED, List.of("H", "DR ..-Weir")), "KWR-FNK-H-DR-0001_P02_A1.pdf", Target.Manner.COPY));
+        assertThat(decision.effects()).contains(new IssueEffect.PlaceFile(0, new Spot(SHARED, List.of("H", "DR ..-Weir")),
+                "KWR-FNK-H-DR-0001_P02_A1.pdf", Target.Manner.COPY));
         assertThat(decision.account()).startsWith("Placed in “Shared / Hydraulics / H / DR ..-Weir” as ");
     }
 
@@ -117,7 +122,8 @@ class IssuingTest {
 
     @Test
     void aNameThatNeedsWhatNobodySaidStopsItAndSaysWhat() {
-        Target.Place place = new Target.Place(new Target.Into(SHARED, "", "{number}_{serial}"), "A1", Target.Manner.COPY, Target.WhenTaken.STOP, Map.of(), List.of());
+        Target.Place place = new Target.Place(new Target.Into(SHARED, "", "{number}_{serial}"), "A1", Target.Manner.COPY,
+                Target.WhenTaken.STOP, Map.of(), List.of());
         assertThat(new Decision().places(place).stopped().sentence())
                 .isEqualTo("No name can be made for it: “{number}_{serial}” needs “Serial”, and nothing says what it is.");
     }
@@ -139,7 +145,8 @@ class IssuingTest {
     @Test
     void aNameThatIsTakenIsKeptBesideWithACountWhereTheRuleSaysSo() {
         Decision decision = new Decision().places(place(SHARED, Target.Manner.COPY, Target.WhenTaken.KEEP_BOTH, Map.of(), List.of()));
-        decision.taken = (spot, name) -> name.text().equals("KWR-FNK-H-DR-0001_P02_A1.pdf") || name.text().equals("KWR-FNK-H-DR-0001_P02_A1 (2).pdf");
+        decision.taken = (spot, name) -> name.text().equals("KWR-FNK-H-DR-0001_P02_A1.pdf") || name.text()
+                .equals("KWR-FNK-H-DR-0001_P02_A1 (2).pdf");
         assertThat(names(decision.effects())).containsExactly("KWR-FNK-H-DR-0001_P02_A1 (3).pdf", "KWR-FNK-H-DR-0001_P02_A1.dwg");
     }
 
@@ -147,7 +154,8 @@ class IssuingTest {
     void aNameThatThisVeryPlacingGivesIsCountedOnButNeverReplaced() {
         Decision both = new Decision().places(place(OPEN, Target.Manner.COPY, Target.WhenTaken.KEEP_BOTH, Map.of(), List.of()));
         both.files = List.of(new FileName("Weir.pdf"), new FileName("Weir 2.pdf"), new FileName("Weir 3.pdf"));
-        assertThat(names(both.effects())).containsExactly("KWR-FNK-H-DR-0001_P02_A1.pdf", "KWR-FNK-H-DR-0001_P02_A1 (2).pdf", "KWR-FNK-H-DR-0001_P02_A1 (3).pdf");
+        assertThat(names(both.effects())).containsExactly("KWR-FNK-H-DR-0001_P02_A1.pdf", "KWR-FNK-H-DR-0001_P02_A1 (2).pdf",
+                "KWR-FNK-H-DR-0001_P02_A1 (3).pdf");
         for (Target.WhenTaken whenTaken : List.of(Target.WhenTaken.NEXT_VERSION, Target.WhenTaken.REPLACE)) {
             Decision over = new Decision().places(place(OPEN, Target.Manner.COPY, whenTaken, Map.of(), List.of()));
             over.files = List.of(new FileName("Weir.pdf"), new FileName("Weir 2.pdf"));
@@ -171,7 +179,8 @@ class IssuingTest {
         decision.taken = (spot, name) -> true;
         Spot open = new Spot(OPEN, List.of());
         assertThat(decision.effects()).containsExactly(new IssueEffect.Replace(open, "KWR-FNK-H-DR-0001_P02_A1.pdf", ARCHIVE),
-                new IssueEffect.PlaceFile(0, open, "KWR-FNK-H-DR-0001_P02_A1.pdf", Target.Manner.MOVE), new IssueEffect.MakeCurrent(InformationState.WORK_IN_PROGRESS, open, "A1"));
+                new IssueEffect.PlaceFile(0, open, "KWR-FNK-H-DR-0001_P02_A1.pdf", Target.Manner.MOVE),
+                new IssueEffect.MakeCurrent(InformationState.WORK_IN_PROGRESS, open, "A1"));
         decision.archive = Optional.empty();
         assertThat(decision.stopped().code()).isEqualTo(StopReason.Code.NAME_TAKEN);
     }
@@ -188,7 +197,8 @@ class IssuingTest {
     @Test
     void copiesGoAlongUnderTheirOwnNamesAndFieldsAreSetBeforePathsAreWritten() {
         Target.Into copy = new Target.Into(OPEN, "{serial}", "{number} of {title}");
-        Decision decision = new Decision().places(place(SHARED, Target.Manner.COPY, Target.WhenTaken.STOP, Map.of("serial", "77"), List.of(copy)));
+        Decision decision = new Decision().places(place(SHARED, Target.Manner.COPY, Target.WhenTaken.STOP, Map.of("serial", "77"),
+                List.of(copy)));
         decision.files = List.of(new FileName("Weir.pdf"));
         assertThat(decision.effects()).containsExactly(new IssueEffect.SetFields(new FieldValues(Map.of("serial", "77"))),
                 new IssueEffect.PlaceFile(0, SPOT, "KWR-FNK-H-DR-0001_P02_A1.pdf", Target.Manner.COPY),
@@ -199,12 +209,14 @@ class IssuingTest {
 
     @Test
     void whatNobodyReviewsIsFiledAtOnceAlsoWithoutANumber() {
-        Target.Place place = new Target.Place(new Target.Into(OPEN, "", "{name}"), "", Target.Manner.COPY, Target.WhenTaken.STOP, Map.of(), List.of());
+        Target.Place place = new Target.Place(new Target.Into(OPEN, "", "{name}"), "", Target.Manner.COPY, Target.WhenTaken.STOP, Map.of(),
+                List.of());
         Decision decision = new Decision().places(place);
         decision.revision = Optional.empty();
         decision.code = Optional.empty();
         decision.files = List.of(new FileName("Weir.pdf"));
-        assertThat(decision.effects()).containsExactly(new IssueEffect.PlaceFile(0, new Spot(OPEN, List.of()), "Weir.pdf", Target.Manner.COPY),
+        assertThat(decision.effects()).containsExactly(new IssueEffect.PlaceFile(0, new Spot(OPEN, List.of()), "Weir.pdf",
+                Target.Manner.COPY),
                 new IssueEffect.Filed(new Spot(OPEN, List.of())));
         decision.plan = new IssuePlan(Map.of(), Optional.empty());
         assertThat(decision.stopped().code()).isEqualTo(StopReason.Code.DESTINATION_MISSING);

@@ -24,7 +24,8 @@ import org.junit.jupiter.api.Test;
 
 class NumberingTest {
 
-    private static final Scheme SCHEME = Scheme.ofDocuments("documents", "Documents", "{project}-{originator}-{discipline}-{type}-{counter:4}",
+    private static final Scheme SCHEME = Scheme.ofDocuments("documents", "Documents",
+            "{project}-{originator}-{discipline}-{type}-{counter:4}",
             List.of("originator", "discipline", "type"));
     private static final LocalDate TODAY = LocalDate.of(2026, 5, 14);
     private static final RevisionCode P01 = new RevisionCode("P01");
@@ -81,14 +82,17 @@ class NumberingTest {
 
     @Test
     void aNewDocumentGetsTheNextNumberAndItsFirstRevision() {
-        assertThat(((Outcome.Passed<NumberEffect>) decide(HYDRAULIC_DRAWING, new Scratch())).effects()).containsExactly(new NumberEffect.Assign(
-                new Drawing("KWR-FNK-H-DR-0001", "documents", 1, Optional.of(new Drawing.Count(new CounterKey("documents", "FNK·H·DR"), 1, 2, false, List.of())),
+        assertThat(((Outcome.Passed<NumberEffect>) decide(HYDRAULIC_DRAWING, new Scratch())).effects())
+                .containsExactly(new NumberEffect.Assign(
+                new Drawing("KWR-FNK-H-DR-0001", "documents", 1, Optional.of(new Drawing.Count(new CounterKey("documents", "FNK·H·DR"), 1,
+                        2, false, List.of())),
                         Map.of()), P01));
     }
 
     @Test
     void aDocumentThatHasANumberNeverGetsAnother() {
-        assertThat(Numbering.decide(Optional.of("KWR-FNK-H-DR-0001"), HYDRAULIC_DRAWING, true, Optional.of(SCHEME), FIELDS, new Scratch(), TODAY, P01))
+        assertThat(Numbering.decide(Optional.of("KWR-FNK-H-DR-0001"), HYDRAULIC_DRAWING, true, Optional.of(SCHEME), FIELDS, new Scratch(),
+                TODAY, P01))
                 .isEqualTo(new Outcome.Passed<>(List.of(), "It has its number: KWR-FNK-H-DR-0001."));
     }
 
@@ -117,9 +121,11 @@ class NumberingTest {
 
     @Test
     void aMissingFieldStopsItAndIsNamed() {
-        Outcome.Stopped<NumberEffect> stopped = (Outcome.Stopped<NumberEffect>) decide(new FieldValues(Map.of("project", "KWR", "originator", "FNK")), new Scratch());
+        Outcome.Stopped<NumberEffect> stopped = (Outcome.Stopped<NumberEffect>) decide(new FieldValues(Map.of("project", "KWR",
+                "originator", "FNK")), new Scratch());
         assertThat(stopped.reason().fields()).containsExactly("discipline", "type");
-        assertThat(stopped.reason().sentence()).isEqualTo("Scheme “Documents” needs “Discipline” and “Document type”, and nothing says what it is.");
+        assertThat(stopped.reason().sentence())
+                .isEqualTo("Scheme “Documents” needs “Discipline” and “Document type”, and nothing says what it is.");
         assertThat(stopped.waysOut()).contains(WayOut.GIVE_FIELDS);
     }
 
@@ -127,7 +133,8 @@ class NumberingTest {
     void aFullCounterStopsInsteadOfGrowingWider() {
         Scratch ledger = new Scratch();
         ledger.next.put(new CounterKey("documents", "FNK·H·DR"), 10_000L);
-        assertThat(((Outcome.Stopped<NumberEffect>) decide(HYDRAULIC_DRAWING, ledger)).reason().code()).isEqualTo(StopReason.Code.COUNTER_FULL);
+        assertThat(((Outcome.Stopped<NumberEffect>) decide(HYDRAULIC_DRAWING, ledger)).reason().code())
+                .isEqualTo(StopReason.Code.COUNTER_FULL);
     }
 
     @Test
@@ -145,12 +152,14 @@ class NumberingTest {
 
     @Test
     void startStepAndTheDayAreTheSchemes() {
-        Scheme byTens = new Scheme("changes", "Changes", 3, Scheme.Of.CHANGES, "CH-{today:YY}-{counter:5}", List.of(), true, 100, 10, List.of());
+        Scheme byTens = new Scheme("changes", "Changes", 3, Scheme.Of.CHANGES, "CH-{today:YY}-{counter:5}", List.of(), true, 100, 10,
+                List.of());
         Scratch ledger = new Scratch();
         ledger.keep(assigned(decide(byTens, HYDRAULIC_DRAWING, ledger)));
         assertThat(ledger.numbers).containsExactly("CH-26-00100");
         assertThat(assigned(decide(byTens, HYDRAULIC_DRAWING, ledger)).number()).isEqualTo("CH-26-00110");
-        Outcome<NumberEffect> nextYear = Numbering.decide(Optional.empty(), HYDRAULIC_DRAWING, true, Optional.of(byTens), FIELDS, ledger, LocalDate.of(2027, 1, 1), P01);
+        Outcome<NumberEffect> nextYear = Numbering.decide(Optional.empty(), HYDRAULIC_DRAWING, true, Optional.of(byTens), FIELDS, ledger,
+                LocalDate.of(2027, 1, 1), P01);
         assertThat(assigned(nextYear).number()).isEqualTo("CH-27-00100");
     }
 
@@ -160,7 +169,8 @@ class NumberingTest {
             assertThat(apart.counter()).isEqualTo(new CounterKey("documents", "FNK·H·DR"));
             assertThat(apart.value()).isEqualTo(42);
         });
-        Scheme yearly = new Scheme("changes", "Changes", 1, Scheme.Of.CHANGES, "CH-{today:YYMM}-{counter:3}", List.of(), true, 1, 1, List.of());
+        Scheme yearly = new Scheme("changes", "Changes", 1, Scheme.Of.CHANGES, "CH-{today:YYMM}-{counter:3}", List.of(), true, 1, 1,
+                List.of());
         assertThat(yearly.apart("CH-2411-007", FIELDS).orElseThrow().counter()).isEqualTo(new CounterKey("changes", "2024"));
         assertThat(SCHEME.apart("KWR-FNK-Z-DR-0042", FIELDS)).isEmpty();
     }
@@ -204,7 +214,8 @@ class NumberingTest {
             }
         };
         assertThat(decide(asks, HYDRAULIC_DRAWING, untouchable)).isEqualTo(new Outcome.Waiting<>(List.of(new NumberEffect.Ask(
-                new Source.Asked("plant", "Plant item", "plant register"), HYDRAULIC_DRAWING)), Wait.forAsLongAs("“plant register” to say “Plant item”")));
+                new Source.Asked("plant", "Plant item", "plant register"), HYDRAULIC_DRAWING)),
+                Wait.forAsLongAs("“plant register” to say “Plant item”")));
         assertThat(assigned(decide(asks, HYDRAULIC_DRAWING.with("plant", "PS2"), new Scratch())).number()).isEqualTo("PS2-001");
     }
 
@@ -227,7 +238,8 @@ class NumberingTest {
         Random random = new Random(11);
         Map<CounterKey, Long> last = new HashMap<>();
         for (int i = 0; i < 5000; i++) {
-            FieldValues values = HYDRAULIC_DRAWING.with("type", random.nextBoolean() ? "DR" : "CA").with("discipline", random.nextBoolean() ? "H" : "C");
+            FieldValues values = HYDRAULIC_DRAWING.with("type", random.nextBoolean() ? "DR" : "CA")
+                    .with("discipline", random.nextBoolean() ? "H" : "C");
             Drawing assign = assigned(decide(values, ledger));
             assertThat(ledger.numbers).doesNotContain(assign.number());
             Drawing.Count count = assign.count().orElseThrow();

@@ -9,7 +9,8 @@ import org.junit.jupiter.api.Test;
 class SchemeCheckTest {
 
     private static List<String> faults(String pattern, List<String> countsPer, boolean yearly, List<Source> sources) {
-        return SchemeCheck.faults(new Scheme("s", "A scheme", 1, Scheme.Of.DOCUMENTS, pattern, countsPer, yearly, 1, 1, sources), FIELDS).stream()
+        return SchemeCheck.faults(new Scheme("s", "A scheme", 1, Scheme.Of.DOCUMENTS, pattern, countsPer, yearly, 1, 1, sources), FIELDS)
+                .stream()
                 .map(SchemeCheck.Fault::sentence).toList();
     }
 
@@ -24,14 +25,16 @@ class SchemeCheckTest {
         assertThat(faults("{project:3}-{type}-{counter:4}", List.of("discipline", "type"), false, List.of())).containsExactly(
                 "It counts per “Discipline”, but that does not stand in every number: two counters would write the same one.");
         assertThat(faults("{project:3}[-{discipline}]-{counter:4}", List.of("discipline"), false, List.of())).hasSize(1);
-        assertThat(faults("{project:3}-{counter:4}", List.of(), true, List.of())).singleElement().asString().startsWith("Its counters start again each year");
+        assertThat(faults("{project:3}-{counter:4}", List.of(), true, List.of())).singleElement().asString()
+                .startsWith("Its counters start again each year");
         assertThat(faults("{project:3}-{today:MM}-{counter:4}", List.of(), true, List.of())).hasSize(1);
     }
 
     @Test
     void aNumberThatWouldAlwaysBeTheSameIsFound() {
         assertThat(faults("{project:3}-{type}", List.of(), false, List.of())).singleElement().asString().startsWith("It needs {counter:4}");
-        assertThat(faults("{project:3}[-{counter:4}]", List.of(), false, List.of())).singleElement().asString().startsWith("It needs {counter:4}");
+        assertThat(faults("{project:3}[-{counter:4}]", List.of(), false, List.of())).singleElement().asString()
+                .startsWith("It needs {counter:4}");
     }
 
     @Test
@@ -42,20 +45,24 @@ class SchemeCheckTest {
 
     @Test
     void aSourceMustStandInEveryNumberUnderANameOfItsOwn() {
-        assertThat(faults("{counter:4}", List.of(), false, List.of(new Source.FromList("plate", "Plate", "plates")))).singleElement().asString()
+        assertThat(faults("{counter:4}", List.of(), false, List.of(new Source.FromList("plate", "Plate", "plates")))).singleElement()
+                .asString()
                 .startsWith("“Plate” does not stand in every number");
-        assertThat(faults("{type}-{counter:4}", List.of(), false, List.of(new Source.FromList("type", "Type", "types")))).singleElement().asString()
+        assertThat(faults("{type}-{counter:4}", List.of(), false, List.of(new Source.FromList("type", "Type", "types")))).singleElement()
+                .asString()
                 .isEqualTo("“type” is called so already by something else.");
     }
 
     @Test
     void aNumberCannotHaveASlashSinceItStandsInNamesOfFiles() {
-        assertThat(faults("CH/{counter:4}", List.of(), false, List.of())).singleElement().asString().startsWith("A number stands in names of files");
+        assertThat(faults("CH/{counter:4}", List.of(), false, List.of())).singleElement().asString()
+                .startsWith("A number stands in names of files");
     }
 
     @Test
     void startAndStepHaveLimits() {
-        assertThat(SchemeCheck.faults(new Scheme("s", " ", 1, Scheme.Of.DOCUMENTS, "{counter:4}", List.of(), false, -1, 0, List.of()), FIELDS))
+        assertThat(SchemeCheck.faults(new Scheme("s", " ", 1, Scheme.Of.DOCUMENTS, "{counter:4}", List.of(), false, -1, 0, List.of()),
+                FIELDS))
                 .extracting(SchemeCheck.Fault::place).containsExactly("name", "start", "step");
     }
 

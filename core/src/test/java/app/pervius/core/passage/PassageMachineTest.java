@@ -60,34 +60,42 @@ class PassageMachineTest {
                 new Event("returns", when(Kind.RUNNING), p -> p.returns(reason(), now)),
                 new Event("held by", when(Kind.WAITING), p -> p.heldBy(new Holder.Seated("Wendeline"), Optional.of(now), "Approval")),
                 new Event("step begins", when(Kind.WAITING), p -> p.stepBegins(new Holder.Seated("Tomasz"), now, "Approval", now)),
-                new Event("decided", PassageMachineTest::inReview, p -> p.decided(new Decision(random.nextInt(4), random.nextBoolean(), Optional.empty()), FieldValues.NONE)),
+                new Event("decided", PassageMachineTest::inReview, p ->
+                        p.decided(new Decision(random.nextInt(4), random.nextBoolean(), Optional.empty()), FieldValues.NONE)),
                 new Event("review from", PassageMachineTest::inReview, p -> p.reviewFrom(1)),
                 new Event("goes on", when(Kind.WAITING), Passage::goesOn),
                 new Event("time is over", this::late, p -> p.timeIsOver(now)),
                 new Event("taken back", PassageMachineTest::inReview, p -> p.takenBack("Taken back.", now)),
                 new Event("reopened", p -> kind(p) == Kind.DONE && p.decision().isPresent(),
                         p -> p.reopened(0, new Passage.Reopened(new PersonId(7), "a mistake"), "Reopened.", now)),
-                wayOut(new WayTaken.TryAgain()), wayOut(new WayTaken.GiveFields(new FieldValues(Map.of("zone", "4")), "Zone = 4")), wayOut(new WayTaken.PutNameRight("right")),
-                wayOut(new WayTaken.ChooseRule(new TakenBy(3, 1, 2, "Drawings"))), wayOut(new WayTaken.ChooseRoute("short", "Short")), wayOut(new WayTaken.GoOnInForce()),
-                wayOut(new WayTaken.GoOnAllTheSame()), wayOut(new WayTaken.SendBack("again, please", "Marisol")), wayOut(new WayTaken.TakeOut("")));
+                wayOut(new WayTaken.TryAgain()), wayOut(new WayTaken.GiveFields(new FieldValues(Map.of("zone", "4")), "Zone = 4")),
+                wayOut(new WayTaken.PutNameRight("right")),
+                wayOut(new WayTaken.ChooseRule(new TakenBy(3, 1, 2, "Drawings"))), wayOut(new WayTaken.ChooseRoute("short", "Short")),
+                wayOut(new WayTaken.GoOnInForce()),
+                wayOut(new WayTaken.GoOnAllTheSame()), wayOut(new WayTaken.SendBack("again, please", "Marisol")),
+                wayOut(new WayTaken.TakeOut("")));
     }
 
     private Event wayOut(WayTaken taken) {
-        return new Event("way out " + taken.way(), p -> p.state() instanceof State.Stopped(var reason, List<WayOut> open) && open.contains(taken.way()), p -> p.wayOut(taken, now));
+        return new Event("way out " + taken.way(), p -> p.state() instanceof State.Stopped(var reason, List<WayOut> open)
+                && open.contains(taken.way()), p -> p.wayOut(taken, now));
     }
 
     private boolean late(Passage passage) {
-        return passage.state() instanceof State.Waiting(Wait what, var holder, var due) && what.limit().filter(limit -> !limit.until().isAfter(now)).isPresent();
+        return passage.state() instanceof State.Waiting(Wait what, var holder, var due) && what.limit()
+                .filter(limit -> !limit.until().isAfter(now)).isPresent();
     }
 
     private Follow follow(Passage passage) {
-        return passage.station() == Station.ISSUE ? Follow.of(List.of(new Change.Ended(random.nextBoolean() ? End.ISSUED : End.RETURNED, Optional.of("A"))))
+        return passage.station() == Station.ISSUE ? Follow.of(List.of(new Change.Ended(random.nextBoolean() ? End.ISSUED : End.RETURNED,
+                Optional.of("A"))))
                 : Follow.of(random.nextBoolean() ? List.of() : List.of(new Change.Titled("Title " + random.nextInt())));
     }
 
     private Wait waitFor() {
         Wait.Then then = random.nextBoolean() ? new Wait.Then.GoOn() : new Wait.Then.Stop(reason(), List.of(WayOut.TRY_AGAIN));
-        return new Wait("something", Optional.empty(), random.nextBoolean() ? Optional.empty() : Optional.of(new Wait.Limit(now.plusSeconds(random.nextInt(600)), then)));
+        return new Wait("something", Optional.empty(), random.nextBoolean() ? Optional.empty()
+                : Optional.of(new Wait.Limit(now.plusSeconds(random.nextInt(600)), then)));
     }
 
     private StopReason reason() {
@@ -161,7 +169,8 @@ class PassageMachineTest {
             Passage here = at;
             Move move = switch (here.state()) {
                 case State.Running running -> here.passed(follow(here), "Done here.", now);
-                case State.Waiting waiting -> inReview(here) ? here.decided(new Decision(1, false, Optional.empty()), FieldValues.NONE) : here.goesOn();
+                case State.Waiting waiting -> inReview(here) ? here.decided(new Decision(1, false, Optional.empty()), FieldValues.NONE)
+                        : here.goesOn();
                 case State.Stopped(var reason, List<WayOut> open) -> here.wayOut(easiest(open.getFirst()), now);
                 case State.Done done -> throw new AssertionError();
             };

@@ -44,7 +44,8 @@ class PassageTest {
     @Test
     void aStationThatIsPassedChangesWhatItIsKnownAsAndLeadsOn() {
         TakenBy rule = new TakenBy(3, 2, 9, "Drawings");
-        Move.Moved move = opened().passed(Follow.of(List.of(new Change.RuleTakes(rule), new Change.Titled("Stop logs"))), "Taken.", LATER).made();
+        Move.Moved move = opened().passed(Follow.of(List.of(new Change.RuleTakes(rule), new Change.Titled("Stop logs"))), "Taken.", LATER)
+                .made();
         assertThat(move.passage().station()).isEqualTo(Station.IDENTIFY);
         assertThat(move.passage().since()).isEqualTo(LATER);
         assertThat(move.passage().identity().rule()).contains(rule);
@@ -54,7 +55,8 @@ class PassageTest {
 
     @Test
     void theLastStationSaysHowItEnds() {
-        Move.Moved move = at(Station.ISSUE).passed(Follow.of(List.of(new Change.Ended(End.ISSUED, Optional.of("A")))), "Placed.", LATER).made();
+        Move.Moved move = at(Station.ISSUE).passed(Follow.of(List.of(new Change.Ended(End.ISSUED, Optional.of("A")))), "Placed.", LATER)
+                .made();
         assertThat(move.passage().state()).isEqualTo(new State.Done(End.ISSUED, Optional.of("A")));
         assertThat(move.passage().station()).isEqualTo(Station.ISSUE);
         assertThatThrownBy(() -> at(Station.ISSUE).passed(Follow.NOTHING, "Placed.", LATER)).hasMessageContaining("how it ends");
@@ -76,15 +78,18 @@ class PassageTest {
     void whatTheRuleReturnsGoesToItsAuthor() {
         Move.Moved move = opened().returns(REASON, LATER).made();
         assertThat(move.passage().state()).isEqualTo(new State.Done(End.SENT_BACK, Optional.empty()));
-        assertThat(move.entries()).extracting(Entry::account).containsExactly("Sent back to the author, as the rule says: No rule takes it.");
+        assertThat(move.entries()).extracting(Entry::account).containsExactly(
+                "Sent back to the author, as the rule says: No rule takes it.");
         assertThat(move.notices()).extracting(Notice::whom).containsExactly(java.util.Set.of(Whom.AUTHOR, Whom.NAMED_BY_RULES));
     }
 
     @Test
     void whoHasItAndUntilWhenIsSaidWhileItWaits() {
         Move.Moved move = inReview().stepBegins(new Holder.Seated("Civil (Wendeline)"), LATER, "Check", NOON).made();
-        assertThat(move.passage().state()).isEqualTo(new State.Waiting(Wait.forAsLongAs("Check"), new Holder.Seated("Civil (Wendeline)"), Optional.of(LATER)));
-        assertThat(move.entries()).containsExactly(new Entry(Station.REVIEW, Entry.Kind.STEP_BEGAN, "Check began: with Civil (Wendeline)."));
+        assertThat(move.passage().state()).isEqualTo(new State.Waiting(Wait.forAsLongAs("Check"), new Holder.Seated("Civil (Wendeline)"),
+                Optional.of(LATER)));
+        assertThat(move.entries()).containsExactly(new Entry(Station.REVIEW, Entry.Kind.STEP_BEGAN,
+                "Check began: with Civil (Wendeline)."));
         Move.Moved others = move.passage().heldBy(new Holder.UntilOthers(), Optional.empty(), "the other files").made();
         assertThat(others.passage().state().holder().inWords()).isEqualTo("Pervius, until the other files of the review are decided");
         assertThat(others.passage().since()).as("nothing has moved").isEqualTo(move.passage().since());
@@ -94,7 +99,8 @@ class PassageTest {
     void theDocumentItWaitsForStaysSaidWhoeverHasIt() {
         Wait wait = new Wait("the revision before it", Optional.of(new DocumentId(4)), Optional.empty());
         Passage waiting = at(Station.IDENTIFY).waits(Follow.NOTHING, wait, NOON).made().passage();
-        assertThat(((State.Waiting) waiting.heldBy(new Holder.Pervius(), Optional.empty(), "it still").made().passage().state()).what().document()).contains(new DocumentId(4));
+        assertThat(((State.Waiting) waiting.heldBy(new Holder.Pervius(), Optional.empty(), "it still").made().passage().state()).what()
+                .document()).contains(new DocumentId(4));
     }
 
     @Test
@@ -111,7 +117,8 @@ class PassageTest {
         assertThat(reopened.passage().orders().reviewFrom()).isEqualTo(1);
         assertThat(reopened.passage().state()).isEqualTo(new State.Running());
         assertThat(reopened.entries()).containsExactly(new Entry(Station.REVIEW, Entry.Kind.REOPENED, "Reopened: wrong sheet"));
-        Passage anew = reopened.passage().waits(Follow.NOTHING, Wait.forAsLongAs("the review"), LATER).made().passage().decided(decision, FieldValues.NONE).made().passage();
+        Passage anew = reopened.passage().waits(Follow.NOTHING, Wait.forAsLongAs("the review"), LATER).made().passage()
+                .decided(decision, FieldValues.NONE).made().passage();
         assertThat(anew.reopened()).isEmpty();
         assertThat(anew.orders().reviewFrom()).isZero();
     }
@@ -119,10 +126,12 @@ class PassageTest {
     @Test
     void aWaitThatLastsTooLongStopsOrGoesOnWithout() {
         Wait.Limit stops = new Wait.Limit(LATER, new Wait.Then.Stop(REASON, List.of(WayOut.TRY_AGAIN)));
-        Passage waiting = at(Station.PREPARE).waits(Follow.NOTHING, new Wait("its PDF", Optional.empty(), Optional.of(stops)), NOON).made().passage();
+        Passage waiting = at(Station.PREPARE).waits(Follow.NOTHING, new Wait("its PDF", Optional.empty(), Optional.of(stops)), NOON).made()
+                .passage();
         assertThat(waiting.timeIsOver(LATER.minusSeconds(1))).isEqualTo(new Move.Refused(Move.Why.TIME_NOT_OVER));
         assertThat(waiting.timeIsOver(LATER).made().passage().state()).isEqualTo(new State.Stopped(REASON, List.of(WayOut.TRY_AGAIN)));
-        Passage patient = at(Station.PREPARE).waits(Follow.NOTHING, new Wait("its PDF", Optional.empty(), Optional.of(new Wait.Limit(LATER, new Wait.Then.GoOn()))), NOON).made().passage();
+        Passage patient = at(Station.PREPARE).waits(Follow.NOTHING,
+                new Wait("its PDF", Optional.empty(), Optional.of(new Wait.Limit(LATER, new Wait.Then.GoOn()))), NOON).made().passage();
         Move.Moved on = patient.timeIsOver(LATER).made();
         assertThat(on.passage().station()).isEqualTo(Station.REVIEW);
         assertThat(on.entries()).extracting(Entry::account).containsExactly("Waited in vain for its PDF; goes on without.");
@@ -132,7 +141,8 @@ class PassageTest {
     void onlyWaysThatAreOpenLeadOut() {
         assertThat(stopped(WayOut.TRY_AGAIN).wayOut(new WayTaken.TakeOut(""), LATER)).isEqualTo(new Move.Refused(Move.Why.NOT_A_WAY_OUT));
         assertThat(opened().wayOut(new WayTaken.TryAgain(), LATER)).isEqualTo(new Move.Refused(Move.Why.NOT_STOPPED));
-        assertThatThrownBy(() -> opened().wayOut(new WayTaken.TryAgain(), LATER).made()).isInstanceOf(IllegalStateException.class).hasMessageContaining("NOT_STOPPED");
+        assertThatThrownBy(() -> opened().wayOut(new WayTaken.TryAgain(), LATER).made()).isInstanceOf(IllegalStateException.class)
+                .hasMessageContaining("NOT_STOPPED");
     }
 
     @Test
@@ -144,14 +154,16 @@ class PassageTest {
         assertThat(given.identity().values().get("zone")).contains("4");
         Move.Moved renamed = stopped.wayOut(new WayTaken.PutNameRight("KWR-plan_P02"), LATER).made();
         assertThat(renamed.passage().identity().baseName()).isEqualTo("KWR-plan_P02");
-        assertThat(renamed.entries()).containsExactly(new Entry(Station.IDENTIFY, Entry.Kind.WAY_OUT, "Name put right: “KWR-plan” is read as “KWR-plan_P02”."));
+        assertThat(renamed.entries()).containsExactly(new Entry(Station.IDENTIFY, Entry.Kind.WAY_OUT,
+                "Name put right: “KWR-plan” is read as “KWR-plan_P02”."));
         Passage ruled = stopped.wayOut(new WayTaken.ChooseRule(new TakenBy(3, 1, 2, "Drawings")), LATER).made().passage();
         assertThat(ruled.station()).isEqualTo(Station.IDENTIFY);
         assertThat(ruled.identity().rule()).map(TakenBy::rule).contains(3L);
         Passage routed = stopped.wayOut(new WayTaken.ChooseRoute("short", "Short"), LATER).made().passage();
         assertThat(routed.orders().route()).contains("short");
         assertThat(routed.wayOut(new WayTaken.TryAgain(), LATER)).as("it is not stopped any more").isInstanceOf(Move.Refused.class);
-        Passage byRule = routed.stops(REASON, List.of(WayOut.GO_ON_IN_FORCE), LATER).made().passage().wayOut(new WayTaken.GoOnInForce(), LATER).made().passage();
+        Passage byRule = routed.stops(REASON, List.of(WayOut.GO_ON_IN_FORCE), LATER).made().passage()
+                .wayOut(new WayTaken.GoOnInForce(), LATER).made().passage();
         assertThat(byRule.station()).isEqualTo(Station.ARRIVE);
         assertThat(byRule.orders()).isEqualTo(Orders.NONE);
         assertThat(stopped.wayOut(new WayTaken.GoOnAllTheSame(), LATER).made().passage().orders().overlooked()).isTrue();

@@ -46,7 +46,8 @@ record Generated(String text, Fields fields, FieldValues values) {
                 return "0".repeat(Math.max(0, width - digits.length())) + digits;
             }
             case 1 -> {
-                fields.add(new Field(key, key, new FieldKind.CodeList(List.of(new Code("A", "a"), new Code("AB", "ab"), new Code("B", "b"))), 2));
+                fields.add(new Field(key, key, new FieldKind.CodeList(List.of(new Code("A", "a"), new Code("AB", "ab"),
+                        new Code("B", "b"))), 2));
                 return List.of("A", "AB", "B").get(random.nextInt(3));
             }
             case 2 -> {

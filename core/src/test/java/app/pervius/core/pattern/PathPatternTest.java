@@ -17,7 +17,8 @@ class PathPatternTest {
 
     @Test
     void eachPartBetweenSlashesIsAFolder() {
-        assertThat(sound("{discipline}/{type} sheets/{title}").write(new FieldValues(Map.of("discipline", "H", "type", "DR", "title", "Inlet"))))
+        assertThat(sound("{discipline}/{type} sheets/{title}").write(new FieldValues(Map.of("discipline", "H", "type", "DR", "title",
+                "Inlet"))))
                 .isEqualTo(new PathPattern.Path.Names(List.of("H", "DR sheets", "Inlet")));
         assertThat(sound("").write(FieldValues.NONE)).isEqualTo(new PathPattern.Path.Names(List.of()));
     }
@@ -32,16 +33,20 @@ class PathPatternTest {
 
     @Test
     void aMissingValueMakesNoFolder() {
-        assertThat(sound("A/{title}").write(FieldValues.NONE)).isEqualTo(new PathPattern.Path.None("“{title}” needs “Title”, and nothing says what it is."));
+        assertThat(sound("A/{title}").write(FieldValues.NONE)).isEqualTo(
+                new PathPattern.Path.None("“{title}” needs “Title”, and nothing says what it is."));
     }
 
     @Test
     void aNameHasNoSlashesAndSaysWhyThereIsNone() {
         Pattern pattern = ((Compiled.Sound) Pattern.compile("{title}_{discipline}", FIELDS)).pattern();
-        assertThat(PathPattern.name(pattern, FIELDS, new FieldValues(Map.of("title", " Inlet", "discipline", "H")))).isEqualTo(new PathPattern.Path.Names(List.of("Inlet_H")));
-        assertThat(PathPattern.name(pattern, FIELDS, new FieldValues(Map.of("title", "../Inlet", "discipline", "H")))).isInstanceOf(PathPattern.Path.None.class);
+        assertThat(PathPattern.name(pattern, FIELDS, new FieldValues(Map.of("title", " Inlet", "discipline", "H"))))
+                .isEqualTo(new PathPattern.Path.Names(List.of("Inlet_H")));
+        assertThat(PathPattern.name(pattern, FIELDS, new FieldValues(Map.of("title", "../Inlet", "discipline", "H"))))
+                .isInstanceOf(PathPattern.Path.None.class);
         Pattern slash = ((Compiled.Sound) Pattern.compile("A/{title}", FIELDS)).pattern();
-        assertThat(PathPattern.name(slash, FIELDS, new FieldValues(Map.of("title", "Inlet")))).isEqualTo(new PathPattern.Path.None("“A/{title}” gives “A/Inlet”, which is no name."));
+        assertThat(PathPattern.name(slash, FIELDS, new FieldValues(Map.of("title", "Inlet"))))
+                .isEqualTo(new PathPattern.Path.None("“A/{title}” gives “A/Inlet”, which is no name."));
         assertThat(PathPattern.name(pattern, FIELDS, new FieldValues(Map.of("title", "Inlet"))))
                 .isEqualTo(new PathPattern.Path.None("“{title}_{discipline}” needs “Discipline”, and nothing says what it is."));
         assertThat(PathPattern.name(pattern, FIELDS, new FieldValues(Map.of("title", "Inlet", "discipline", "X"))))
@@ -58,8 +63,10 @@ class PathPatternTest {
             for (int k = random.nextInt(6); k >= 0; k--) {
                 title.append(signs.charAt(random.nextInt(signs.length())));
             }
-            if (sound("A/{title}/B").write(new FieldValues(Map.of("title", title.toString()))) instanceof PathPattern.Path.Names(List<String> names)) {
-                assertThat(names).hasSize(3).noneMatch(n -> n.isBlank() || n.equals("..") || n.equals(".") || n.contains("/") || n.contains("\\"));
+            if (sound("A/{title}/B").write(new FieldValues(Map.of("title", title.toString()))) instanceof PathPattern.Path.Names(
+                    List<String> names)) {
+                assertThat(names).hasSize(3).noneMatch(n -> n.isBlank() || n.equals("..") || n.equals(".") || n.contains("/")
+                        || n.contains("\\"));
             }
         }
     }

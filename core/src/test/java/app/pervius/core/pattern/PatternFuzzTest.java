@@ -15,7 +15,8 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** Whatever is typed as a pattern, and whatever it is then used on, ends; a refusal is a sentence at a place in what was typed. */
 class PatternFuzzTest {
 
-    private static final List<String> PIECES = List.of("{", "}", "[", "]", "\\", "{type}", "{title:1..60}", "{serial:3}", "{*}", "{*:1..9}", "{counter", ":", "..", "DR", "-", "_",
+    private static final List<String> PIECES = List.of("{", "}", "[", "]", "\\", "{type}", "{title:1..60}", "{serial:3}", "{*}", "{*:1..9}",
+            "{counter", ":", "..", "DR", "-", "_",
             " ", "{title}", "{letters}", "é", "漢", "\uD83D\uDE00", "\0", "\n", "{type:YY}", "{serial:0}", "{serial:999}", "{nonsense}");
 
     private static String garbage(Random random, int most) {

@@ -77,7 +77,8 @@ class PatternTest {
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {"{issued}|2026-05-14", "{issued:YYMMDD}|260514", "{issued:DD.MM.YYYY}|14.05.2026", "{issued:YYYY_MM DD}|2026_05 14"})
+    @CsvSource(delimiter = '|', value = {"{issued}|2026-05-14", "{issued:YYMMDD}|260514", "{issued:DD.MM.YYYY}|14.05.2026",
+            "{issued:YYYY_MM DD}|2026_05 14"})
     void readsAndWritesADateInItsForm(String form, String written) {
         Pattern pattern = Pattern.sound("{type}-" + form, DATED);
         FieldValues values = new FieldValues(Map.of("type", "DR", "issued", "2026-05-14"));
@@ -88,10 +89,12 @@ class PatternTest {
     @Test
     void aDayThatIsInNoCalendarIsNotRead() {
         Pattern pattern = Pattern.sound("{issued:YYMMDD}", DATED);
-        assertThat(((Reading.Misfit) pattern.read("260231")).inWords()).isEqualTo("at character 1 expected a date as YYMMDD (Issued), found “260231”");
+        assertThat(((Reading.Misfit) pattern.read("260231")).inWords())
+                .isEqualTo("at character 1 expected a date as YYMMDD (Issued), found “260231”");
         assertThat(pattern.read("240229")).isInstanceOf(Reading.Fits.class);
         assertThat(pattern.write(new FieldValues(Map.of("issued", "14 May")))).isInstanceOf(Writing.Unfit.class);
-        assertThat(pattern.write(new FieldValues(Map.of("issued", "1999-05-14")))).isEqualTo(new Writing.Unfit("issued", "1999-05-14", "a date of the years 2000 to 2099"));
+        assertThat(pattern.write(new FieldValues(Map.of("issued", "1999-05-14"))))
+                .isEqualTo(new Writing.Unfit("issued", "1999-05-14", "a date of the years 2000 to 2099"));
     }
 
     @Test
@@ -102,26 +105,32 @@ class PatternTest {
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {"{issued:4}|0", "x{issued:YYYYY}|1", "{issued:MMDDMM}|0", "{issued:YYhMM}|0", "{type:YYMMDD}|0", "{*:YYMMDD}|0"})
+    @CsvSource(delimiter = '|', value = {"{issued:4}|0", "x{issued:YYYYY}|1", "{issued:MMDDMM}|0", "{issued:YYhMM}|0", "{type:YYMMDD}|0",
+            "{*:YYMMDD}|0"})
     void aWrongFormOfADateIsAFault(String text, int position) {
-        assertThat(((Compiled.Faulty) Pattern.compile(text, DATED)).faults()).singleElement().satisfies(f -> assertThat(f.position()).isEqualTo(position));
+        assertThat(((Compiled.Faulty) Pattern.compile(text, DATED)).faults()).singleElement()
+                .satisfies(f -> assertThat(f.position()).isEqualTo(position));
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {"{title}-{project}", "{originator}{letters}", "{title}[_{serial}]", "{serial}{serial2}", "{*}{serial}", "[{type}]{letters}"})
+    @CsvSource(delimiter = '|', value = {"{title}-{project}", "{originator}{letters}", "{title}[_{serial}]", "{serial}{serial2}",
+            "{*}{serial}", "[{type}]{letters}"})
     void aPatternThatCanReadOneNameInTwoWaysIsFoundWithSuchAName(String text) {
-        Ambiguity found = Pattern.sound(text, FIELDS.with(List.of(new Field("serial2", "Serial 2", new FieldKind.Digits(), 6)))).ambiguity().orElseThrow();
+        Ambiguity found = Pattern.sound(text, FIELDS.with(List.of(new Field("serial2", "Serial 2", new FieldKind.Digits(), 6)))).ambiguity()
+                .orElseThrow();
         assertThat(found.taken()).isNotEqualTo(found.other());
         Pattern pattern = Pattern.sound(text, FIELDS.with(List.of(new Field("serial2", "Serial 2", new FieldKind.Digits(), 6))));
         assertThat(pattern.read(found.example())).isEqualTo(new Reading.Fits(found.taken(), found.example().length()));
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {"{project}-{originator}-{discipline}-{type}-{serial:4}", "{type}-{discipline}_{title}", "{type}[_{title}]",
+    @CsvSource(delimiter = '|', value = {"{project}-{originator}-{discipline}-{type}-{serial:4}", "{type}-{discipline}_{title}",
+            "{type}[_{title}]",
         "{serial:2}{serial2:3}", "{*:3}{serial:4}", "{letters}{serial}", "{issued:YYYYMMDD}{serial}", "{type}{*}", "{title}.{title}"})
     void aPatternThatReadsEveryNameInOneWayIsLeftAlone(String text) {
         assertThat(Pattern.sound(text, DATED.with(List.of(new Field("serial2", "Serial 2", new FieldKind.Digits(), 6),
-                new Field("project", "Project", new FieldKind.CodeList(List.of(new Code("KWR", "Kestrel Weir"))), 3)))).ambiguity()).isEmpty();
+                new Field("project", "Project", new FieldKind.CodeList(List.of(new Code("KWR", "Kestrel Weir"))), 3)))).ambiguity())
+                .isEmpty();
     }
 
     @Test
@@ -138,7 +147,8 @@ class PatternTest {
 
     @Test
     void writesDigitsFilledUpWithZeros() {
-        assertThat(pattern("{type}-{serial:4}").write(new FieldValues(Map.of("type", "DR", "serial", "7")))).isEqualTo(new Writing.Written("DR-0007"));
+        assertThat(pattern("{type}-{serial:4}").write(new FieldValues(Map.of("type", "DR", "serial", "7"))))
+                .isEqualTo(new Writing.Written("DR-0007"));
     }
 
     @Test
@@ -155,8 +165,10 @@ class PatternTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', value = {
-        "{typ}|0|the project has no field “typ”", "DR-{type|3|the “{” opened here is never closed", "[DR|0|the “[” opened here is never closed",
-        "DR}|2|a “}” that closes nothing; write \\} to mean the character itself", "{serial:0}|0|a width is at least 1, and the second number not below the first",
+        "{typ}|0|the project has no field “typ”", "DR-{type|3|the “{” opened here is never closed",
+                "[DR|0|the “[” opened here is never closed",
+        "DR}|2|a “}” that closes nothing; write \\} to mean the character itself",
+        "{serial:0}|0|a width is at least 1, and the second number not below the first",
         "[a[b]]|2|an optional part may not stand inside another", "x\\|1|a “\\” at the end takes no character literally"})
     void saysAtWhichPlaceAPatternIsFaulty(String text, int position, String message) {
         assertThat(((Compiled.Faulty) Pattern.compile(text, FIELDS)).faults()).contains(new PatternFault(position, message));
@@ -167,7 +179,9 @@ class PatternTest {
         assertThat(((Compiled.Faulty) Pattern.compile("{a}-{b}-{c}", FIELDS)).faults()).hasSize(3);
     }
 
-    /** What is written with a pattern that reads every name in one way is read back as the same values; over generated patterns and values. */
+    /**
+     * What is written with a pattern that reads every name in one way is read back as the same values; over generated patterns and values.
+     */
     @Test
     void readAfterWriteGivesTheSameValues() {
         Random random = new Random(20260514);
@@ -198,7 +212,8 @@ class PatternTest {
             if (pattern.write(made.values()) instanceof Writing.Written(String name)
                     && pattern.read(name) instanceof Reading.Fits fits && !fits.values().equals(made.values())) {
                 otherwise++;
-                assertThat(pattern.ambiguity()).as("%s wrote %s of %s and read %s", made.text(), name, made.values(), fits.values()).isPresent();
+                assertThat(pattern.ambiguity()).as("%s wrote %s of %s and read %s", made.text(), name, made.values(), fits.values())
+                        .isPresent();
             }
         }
         assertThat(otherwise).isGreaterThan(20);
@@ -236,11 +251,13 @@ class PatternTest {
 
     @Test
     void aFieldThatAlwaysSaysTheSameMakesNoPatternAmbiguous() {
-        List<Field> two = List.of(new Field("project", "Project", new FieldKind.Text(), 10), new Field("title", "Title", new FieldKind.Text(), 60));
+        List<Field> two = List.of(new Field("project", "Project", new FieldKind.Text(), 10),
+                new Field("title", "Title", new FieldKind.Text(), 60));
         Pattern anything = Pattern.sound("{project}-{title}", new Fields(two));
         Pattern always = Pattern.sound("{project}-{title}", new Fields(two, java.util.Map.of("project", "KWR")));
         assertThat(anything.ambiguity()).isPresent();
         assertThat(always.ambiguity()).isEmpty();
-        assertThat(always.read("ABC-weir")).as("another project's names are read all the same, so that they can be refused").isInstanceOf(Reading.Fits.class);
+        assertThat(always.read("ABC-weir")).as("another project's names are read all the same, so that they can be refused")
+                .isInstanceOf(Reading.Fits.class);
     }
 }

@@ -18,7 +18,8 @@ class PrepareTest {
         return new Prepare.Its(new FileName(name), FileFormat.of(new FileName(name)), Optional.empty());
     }
 
-    private static final Prepare.Its LOCKED = new Prepare.Its(new FileName("weir.pdf"), FileFormat.PDF, Optional.of("it is locked with a password"));
+    private static final Prepare.Its LOCKED = new Prepare.Its(new FileName("weir.pdf"), FileFormat.PDF,
+            Optional.of("it is locked with a password"));
 
     private static Outcome.Passed<Prepare.ReadHere> passed(Unreadable unreadable, Prepare.Its... files) {
         return (Outcome.Passed<Prepare.ReadHere>) Prepare.decide(List.of(files), unreadable);
@@ -40,8 +41,10 @@ class PrepareTest {
 
     @Test
     void aPdfThatCannotBeOpenedIsMarkedStoppedOrReturnedAsTheRuleSays() {
-        assertThat(passed(Unreadable.NOTE, LOCKED).account()).isEqualTo("Read here: weir.pdf. “weir.pdf” cannot be opened: it is locked with a password.");
-        assertThat(((Outcome.Stopped<Prepare.ReadHere>) Prepare.decide(List.of(LOCKED), Unreadable.STOP)).reason().code()).isEqualTo(StopReason.Code.CANNOT_BE_READ);
+        assertThat(passed(Unreadable.NOTE, LOCKED).account()).isEqualTo(
+                "Read here: weir.pdf. “weir.pdf” cannot be opened: it is locked with a password.");
+        assertThat(((Outcome.Stopped<Prepare.ReadHere>) Prepare.decide(List.of(LOCKED), Unreadable.STOP)).reason().code())
+                .isEqualTo(StopReason.Code.CANNOT_BE_READ);
         assertThat(Prepare.decide(List.of(LOCKED), Unreadable.RETURN)).isInstanceOf(Outcome.Returned.class);
     }
 

@@ -13,10 +13,14 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class RevisionSequencesTest {
 
-    private static final RevisionSequence REVIEW = new RevisionSequence("review", "for review", new RevisionSequence.Form.Counted("P", 2, 1), true);
-    private static final RevisionSequence CONSTRUCTION = new RevisionSequence("construction", "for construction", new RevisionSequence.Form.Counted("C", 2, 1), false);
-    private static final RevisionSequence LETTERS = new RevisionSequence("letters", "letters", new RevisionSequence.Form.Letters("IO"), false);
-    private static final RevisionSequence NUMBERS = new RevisionSequence("numbers", "numbers", new RevisionSequence.Form.Counted("", 1, 0), false);
+    private static final RevisionSequence REVIEW = new RevisionSequence("review", "for review",
+            new RevisionSequence.Form.Counted("P", 2, 1), true);
+    private static final RevisionSequence CONSTRUCTION = new RevisionSequence("construction", "for construction",
+            new RevisionSequence.Form.Counted("C", 2, 1), false);
+    private static final RevisionSequence LETTERS = new RevisionSequence("letters", "letters", new RevisionSequence.Form.Letters("IO"),
+            false);
+    private static final RevisionSequence NUMBERS = new RevisionSequence("numbers", "numbers", new RevisionSequence.Form.Counted("", 1, 0),
+            false);
     private static final RevisionSequences BOTH = new RevisionSequences(List.of(REVIEW, CONSTRUCTION));
 
     private static NextRevision next(String latest, String named) {
@@ -42,14 +46,17 @@ class RevisionSequencesTest {
     @ParameterizedTest
     @CsvSource({"P03,P02,P04", "P03,P03,P04", "P02.2,P02.1,P03", "C02,P07,C03"})
     void whatGoesBack(String latest, String named, String expected) {
-        assertThat(next(latest, named)).isEqualTo(new NextRevision.GoesBack(new RevisionCode(named), new RevisionCode(latest), new RevisionCode(expected)));
+        assertThat(next(latest, named)).isEqualTo(new NextRevision.GoesBack(new RevisionCode(named), new RevisionCode(latest),
+                new RevisionCode(expected)));
     }
 
     @Test
     void aDocumentChangesToTheNextSequenceByNameOrByWill() {
         assertThat(next("P03", "C01")).isEqualTo(new NextRevision.Changes(new RevisionCode("C01"), CONSTRUCTION));
-        assertThat(BOTH.next(code("P03"), Optional.empty(), Optional.of("construction"))).isEqualTo(new NextRevision.Follows(new RevisionCode("C01")));
-        assertThat(BOTH.next(code("C01"), Optional.empty(), Optional.of("construction"))).isEqualTo(new NextRevision.Follows(new RevisionCode("C02")));
+        assertThat(BOTH.next(code("P03"), Optional.empty(), Optional.of("construction")))
+                .isEqualTo(new NextRevision.Follows(new RevisionCode("C01")));
+        assertThat(BOTH.next(code("C01"), Optional.empty(), Optional.of("construction")))
+                .isEqualTo(new NextRevision.Follows(new RevisionCode("C02")));
         assertThat(next("P03", "C02")).isInstanceOf(NextRevision.Skips.class);
     }
 
@@ -66,7 +73,8 @@ class RevisionSequencesTest {
             codes.add(at.get().text());
             at = LETTERS.after(at.get());
         }
-        assertThat(codes).startsWith("A", "B", "C").contains("H", "J", "Z", "AA", "ZZ").doesNotContain("I", "O", "AI", "OA").doesNotHaveDuplicates().hasSize(24 + 24 * 24);
+        assertThat(codes).startsWith("A", "B", "C").contains("H", "J", "Z", "AA", "ZZ").doesNotContain("I", "O", "AI", "OA")
+                .doesNotHaveDuplicates().hasSize(24 + 24 * 24);
     }
 
     @Test
@@ -87,7 +95,8 @@ class RevisionSequencesTest {
     @Test
     void sequencesThatShareACodeAreFaulty() {
         RevisionSequence again = new RevisionSequence("again", "again", new RevisionSequence.Form.Counted("P", 2, 1), false);
-        assertThat(new RevisionSequences(List.of(REVIEW, again)).faults()).singleElement().asString().startsWith("“P01” would belong to two sequences");
+        assertThat(new RevisionSequences(List.of(REVIEW, again)).faults()).singleElement().asString()
+                .startsWith("“P01” would belong to two sequences");
         assertThat(new RevisionSequences(List.of(REVIEW, CONSTRUCTION, LETTERS, NUMBERS)).faults()).isEmpty();
         assertThat(RevisionSequences.USUAL.faults()).isEmpty();
     }

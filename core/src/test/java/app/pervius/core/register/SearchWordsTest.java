@@ -10,7 +10,8 @@ class SearchWordsTest {
 
     @Test
     void aNumberIsFoundWholeInItsPartsAndWithoutItsSeparators() {
-        assertThat(SearchWords.of("KWR-FNK-H-DR-0012")).containsExactlyInAnyOrder("kwr-fnk-h-dr-0012", "kwr", "fnk", "h", "dr", "0012", "kwrfnkhdr0012");
+        assertThat(SearchWords.of("KWR-FNK-H-DR-0012")).containsExactlyInAnyOrder("kwr-fnk-h-dr-0012", "kwr", "fnk", "h", "dr", "0012",
+                "kwrfnkhdr0012");
     }
 
     @Test

@@ -23,7 +23,8 @@ class BoardTest {
     private static final PersonId KWABENA = new PersonId(14);
 
     private static Step step(String name, Needs needs, Step.Drawing drawing, Map<Integer, Leads> leads, Chase.Silence silence) {
-        return new Step(name, Step.Kind.REVIEW, List.of(REVIEWER), needs, drawing, 5, Optional.empty(), leads, new Chase(0, 0, 0, List.of(), silence));
+        return new Step(name, Step.Kind.REVIEW, List.of(REVIEWER), needs, drawing, 5, Optional.empty(), leads,
+                new Chase(0, 0, 0, List.of(), silence));
     }
 
     private static Step step(Needs needs, Step.Drawing drawing) {
@@ -37,11 +38,13 @@ class BoardTest {
     }
 
     private static Route alone(Route r) {
-        return new Route(r.key(), r.name(), 1, r.steps(), false, true, r.lead(), r.senders(), r.senderFirms(), r.senderPeople(), r.completion());
+        return new Route(r.key(), r.name(), 1, r.steps(), false, true, r.lead(), r.senders(), r.senderFirms(), r.senderPeople(),
+                r.completion());
     }
 
     private static Route withLead(Route r) {
-        return new Route(r.key(), r.name(), 1, r.steps(), false, r.filesGoAlone(), Optional.of(REVIEWER), r.senders(), r.senderFirms(), r.senderPeople(), r.completion());
+        return new Route(r.key(), r.name(), 1, r.steps(), false, r.filesGoAlone(), Optional.of(REVIEWER), r.senders(), r.senderFirms(),
+                r.senderPeople(), r.completion());
     }
 
     private static Board at(Route route, int step, PersonId... people) {
@@ -110,7 +113,8 @@ class BoardTest {
     @Test
     void codesLeadWhereTheStepSays() {
         Route route = route(step("First", new Needs.Any(), Step.Drawing.WORST, Map.of(), new Chase.Silence.Wait()),
-                step("Second", new Needs.Any(), Step.Drawing.WORST, Map.of(3, new Leads.ToStep(0), 4, new Leads.Back(), 2, new Leads.End()), new Chase.Silence.Wait()));
+                step("Second", new Needs.Any(), Step.Drawing.WORST, Map.of(3, new Leads.ToStep(0), 4, new Leads.Back(), 2, new Leads.End()),
+                        new Chase.Silence.Wait()));
         assertThat(closed(said(said(at(route, 1, HENRIKE), HENRIKE, ONE, 3), HENRIKE, TWO, 4), HENRIKE))
                 .containsExactly(new Part.Goes(0, List.of(file(ONE))), new Part.Over(Map.of(TWO, new Ending(4, true))));
         assertThat(closed(said(said(at(route, 1, HENRIKE), HENRIKE, ONE, 2), HENRIKE, TWO, 1), HENRIKE))
@@ -119,18 +123,21 @@ class BoardTest {
 
     @Test
     void aStepLeftOutForAFileIsPassedBy() {
-        Route route = route(step("First", new Needs.Any(), Step.Drawing.WORST, Map.of(), new Chase.Silence.Wait()), step("Second", new Needs.Any(), Step.Drawing.WORST, Map.of(), new Chase.Silence.Wait()));
+        Route route = route(step("First", new Needs.Any(), Step.Drawing.WORST, Map.of(), new Chase.Silence.Wait()),
+                step("Second", new Needs.Any(), Step.Drawing.WORST, Map.of(), new Chase.Silence.Wait()));
         Board board = at(route, 0, HENRIKE);
         Board.File brief = new Board.File(ONE, Set.of(1), Optional.empty());
         Board mixed = new Board(route, board.phase(), 0, 0, List.of(brief, file(TWO)), board.seats(), Map.of(), board.codes());
-        assertThat(closed(all(mixed, HENRIKE, 1), HENRIKE)).containsExactly(new Part.Goes(1, List.of(file(TWO))), new Part.Goes(2, List.of(brief)));
+        assertThat(closed(all(mixed, HENRIKE, 1), HENRIKE)).containsExactly(new Part.Goes(1, List.of(file(TWO))),
+                new Part.Goes(2, List.of(brief)));
     }
 
     @Test
     void aLeadWhoHasAnsweredEveryFileIsToldWhoseAnswerIsMissing() {
         Board board = all(at(route(step(new Needs.Any(), Step.Drawing.LEAD)), 0, HENRIKE, KWABENA), HENRIKE, 1);
         assertThat(refused(board.close(0, Acting.self(HENRIKE)))).isEqualTo(new Refusal.Undecided(List.of(ONE, TWO), List.of(KWABENA), 1));
-        assertThat(refused(said(at(route(step(new Needs.All(), Step.Drawing.LEAD)), 0, HENRIKE, KWABENA, TOMASZ), KWABENA, ONE, 1).close(0, Acting.self(HENRIKE))))
+        assertThat(refused(said(at(route(step(new Needs.All(), Step.Drawing.LEAD)), 0, HENRIKE, KWABENA, TOMASZ), KWABENA, ONE, 1)
+                .close(0, Acting.self(HENRIKE))))
                 .isEqualTo(new Refusal.Undecided(List.of(ONE, TWO), List.of(HENRIKE, TOMASZ), 2));
     }
 
@@ -180,8 +187,10 @@ class BoardTest {
     @Test
     void whatIsNotAllowedIsRefusedWithItsReason() {
         Board board = at(route(), 0, HENRIKE);
-        assertThat(refused(board.answer(0, List.of(ONE), Acting.self(HENRIKE), HENRIKE, 3, "  ", false))).isInstanceOf(Refusal.CommentMissing.class);
-        assertThat(refused(board.answer(0, List.of(ONE), Acting.self(HENRIKE), HENRIKE, 7, "x", false))).isEqualTo(new Refusal.NoSuchCode(7));
+        assertThat(refused(board.answer(0, List.of(ONE), Acting.self(HENRIKE), HENRIKE, 3, "  ", false)))
+                .isInstanceOf(Refusal.CommentMissing.class);
+        assertThat(refused(board.answer(0, List.of(ONE), Acting.self(HENRIKE), HENRIKE, 7, "x", false)))
+                .isEqualTo(new Refusal.NoSuchCode(7));
         assertThat(refused(board.answer(1, List.of(ONE), Acting.self(HENRIKE), HENRIKE, 1, "", false))).isEqualTo(new Refusal.TurnIsOver());
         assertThat(refused(say(board, YUSUF, ONE, 1))).isEqualTo(new Refusal.NotYours());
         assertThat(refused(say(board, HENRIKE, new PassageId(9), 1))).isEqualTo(new Refusal.NotInReview(new PassageId(9)));
@@ -200,23 +209,28 @@ class BoardTest {
         Route route = withLead(route());
         assertThat(closed(all(at(route, 0, TOMASZ), TOMASZ, 2), TOMASZ))
                 .containsExactly(new Part.ToRelease(Map.of(ONE, new Ending(2, false), TWO, new Ending(2, false))));
-        Board waiting = new Board(route, Board.Phase.RELEASING, 1, 0, List.of(new Board.File(ONE, Set.of(), Optional.of(new Ending(2, false)))),
+        Board waiting = new Board(route, Board.Phase.RELEASING, 1, 0,
+                List.of(new Board.File(ONE, Set.of(), Optional.of(new Ending(2, false)))),
                 List.of(new Seat(HENRIKE, true)), Map.of(), DecisionCode.AS_SHIPPED);
         assertThat(refused(waiting.release(1, Acting.self(TOMASZ)))).isEqualTo(new Refusal.NotYours());
         assertThat(refused(waiting.close(1, Acting.self(HENRIKE)))).isEqualTo(new Refusal.OnlyRelease());
-        assertThat(waiting.release(1, Acting.self(HENRIKE))).isEqualTo(new Board.Move.Closed(List.of(new Part.Over(Map.of(ONE, new Ending(2, false))))));
+        assertThat(waiting.release(1, Acting.self(HENRIKE))).isEqualTo(
+                new Board.Move.Closed(List.of(new Part.Over(Map.of(ONE, new Ending(2, false))))));
     }
 
     @Test
     void silenceWaitsSkipsOrCounts() {
         Board waits = at(route(step(new Needs.All(), Step.Drawing.WORST)), 0, HENRIKE, KWABENA);
         assertThat(waits.silence(0)).isEqualTo(new Board.Move.Noted(waits));
-        Board skips = said(at(route(step("S", new Needs.Any(), Step.Drawing.WORST, Map.of(4, new Leads.Back()), new Chase.Silence.Skip(2))), 0, HENRIKE), HENRIKE, TWO, 4);
+        Board skips = said(at(route(step("S", new Needs.Any(), Step.Drawing.WORST, Map.of(4, new Leads.Back()), new Chase.Silence.Skip(2))),
+                0, HENRIKE), HENRIKE, TWO, 4);
         assertThat(((Board.Move.Closed) skips.silence(0)).parts())
                 .containsExactly(new Part.Goes(1, List.of(file(ONE))), new Part.Over(Map.of(TWO, new Ending(4, true))));
-        Board counts = said(at(route(step("S", new Needs.All(), Step.Drawing.WORST, Map.of(2, new Leads.End(), 3, new Leads.End()), new Chase.Silence.CountsAs(2, 0))), 0, HENRIKE, KWABENA),
+        Board counts = said(at(route(step("S", new Needs.All(), Step.Drawing.WORST, Map.of(2, new Leads.End(), 3, new Leads.End()),
+                new Chase.Silence.CountsAs(2, 0))), 0, HENRIKE, KWABENA),
                 HENRIKE, TWO, 3);
-        assertThat(((Board.Move.Closed) counts.silence(0)).parts()).containsExactly(new Part.Over(Map.of(ONE, new Ending(2, false), TWO, new Ending(3, false))));
+        assertThat(((Board.Move.Closed) counts.silence(0)).parts())
+                .containsExactly(new Part.Over(Map.of(ONE, new Ending(2, false), TWO, new Ending(3, false))));
     }
 
     @Test

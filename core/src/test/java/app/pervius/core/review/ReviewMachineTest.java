@@ -37,7 +37,8 @@ class ReviewMachineTest {
         World(Random random) {
             this.random = random;
             this.route = route(random);
-            List<Board.File> files = IntStream.range(0, FILES).mapToObj(i -> new Board.File(new PassageId(i), leftOut(random, route), Optional.empty())).toList();
+            List<Board.File> files = IntStream.range(0, FILES).mapToObj(i -> new Board.File(new PassageId(i), leftOut(random, route),
+                    Optional.empty())).toList();
             Map<Integer, List<Board.File>> byFirst = files.stream().collect(Collectors.groupingBy(f -> route.stepFrom(0, f.leftOut())));
             byFirst.forEach((step, its) -> boards.add(atStep(0, step, its)));
         }
@@ -46,7 +47,8 @@ class ReviewMachineTest {
             Step at = route.steps().get(step);
             int seats = 2 + random.nextInt(3);
             return new Board(route, Board.Phase.AT_STEP, turn, step, files,
-                    IntStream.range(0, seats).mapToObj(i -> new Seat(PEOPLE.get(i), at.drawing() == Step.Drawing.LEAD && i == 0)).toList(), Map.of(), DecisionCode.AS_SHIPPED);
+                    IntStream.range(0, seats).mapToObj(i -> new Seat(PEOPLE.get(i), at.drawing() == Step.Drawing.LEAD && i == 0)).toList(),
+                    Map.of(), DecisionCode.AS_SHIPPED);
         }
 
         void happens(int index, Board.Move move) {
@@ -73,7 +75,8 @@ class ReviewMachineTest {
                     assertThat(files).allMatch(f -> !f.leftOut().contains(step));
                     boards.add(atStep(before.turn() + 1, step, files));
                 }
-                case Part.ToRelease(Map<PassageId, Ending> endings) -> boards.add(new Board(route, Board.Phase.RELEASING, before.turn() + 1, before.step(),
+                case Part.ToRelease(Map<PassageId, Ending> endings) ->
+                        boards.add(new Board(route, Board.Phase.RELEASING, before.turn() + 1, before.step(),
                         endings.entrySet().stream().map(e -> new Board.File(e.getKey(), Set.of(), Optional.of(e.getValue()))).toList(),
                         List.of(new Seat(PEOPLE.getFirst(), true)), Map.of(), DecisionCode.AS_SHIPPED));
                 case Part.Over(Map<PassageId, Ending> endings) -> endings.forEach((passage, ending) ->
@@ -102,7 +105,8 @@ class ReviewMachineTest {
                 case 3, 4 -> happens(index, board.close(turn, acting));
                 case 5 -> happens(index, board.release(turn, acting));
                 case 6 -> happens(index, board.unsay(turn, some, acting, who));
-                default -> happens(index, board.answer(turn, some, acting, who, 1 + random.nextInt(5), random.nextBoolean() ? "" : "why", random.nextBoolean()));
+                default -> happens(index, board.answer(turn, some, acting, who, 1 + random.nextInt(5), random.nextBoolean() ? "" : "why",
+                        random.nextBoolean()));
             }
         }
 
@@ -132,7 +136,8 @@ class ReviewMachineTest {
                     continue;
                 }
                 for (Seat seat : board.seats()) {
-                    happens(0, boards.getFirst().answer(board.turn(), board.files().stream().map(Board.File::passage).toList(), Acting.self(seat.person()), seat.person(), 1, "", true));
+                    happens(0, boards.getFirst().answer(board.turn(), board.files().stream().map(Board.File::passage).toList(),
+                            Acting.self(seat.person()), seat.person(), 1, "", true));
                 }
                 happens(0, boards.getFirst().close(board.turn(), first));
             }
@@ -160,10 +165,12 @@ class ReviewMachineTest {
             Needs needs = List.of(new Needs.Any(), new Needs.All(), new Needs.AtLeast(1)).get(random.nextInt(3));
             Chase.Silence silence = i < count - 1 && random.nextBoolean() ? new Chase.Silence.Skip(1)
                     : random.nextBoolean() ? new Chase.Silence.CountsAs(2, 1) : new Chase.Silence.Wait();
-            steps.add(new Step("Step " + i, i == count - 1 ? Step.Kind.APPROVAL : Step.Kind.REVIEW, List.of(new Who.InRole(new RoleId(1))), needs,
+            steps.add(new Step("Step " + i, i == count - 1 ? Step.Kind.APPROVAL : Step.Kind.REVIEW, List.of(new Who.InRole(new RoleId(1))),
+                    needs,
                     Step.Drawing.values()[random.nextInt(3)], 5, Optional.empty(), leads, new Chase(0, 0, 0, List.of(), silence)));
         }
-        Route made = new Route("r", "R", 1, steps, false, random.nextBoolean(), random.nextBoolean() ? Optional.of(new Who.InRole(new RoleId(1))) : Optional.empty(),
+        Route made = new Route("r", "R", 1, steps, false, random.nextBoolean(), random.nextBoolean()
+                ? Optional.of(new Who.InRole(new RoleId(1))) : Optional.empty(),
                 List.of(), List.of(), List.of(), Completion.NOTHING);
         assertThat(RouteCheck.faults(made, DecisionCode.AS_SHIPPED)).isEmpty();
         return made;

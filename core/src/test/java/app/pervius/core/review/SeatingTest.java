@@ -42,7 +42,8 @@ class SeatingTest {
     }
 
     private static Seating.Seated seat(Step step, Map<RoleId, List<Holder>> holders) {
-        return Seating.of(Route.usual("r", "R", List.of(step)), step, facts(HYDRAULIC_DRAWING.with("checker", "Henrike Solvangen"), holders));
+        return Seating.of(Route.usual("r", "R", List.of(step)), step,
+                facts(HYDRAULIC_DRAWING.with("checker", "Henrike Solvangen"), holders));
     }
 
     private static Seating.Seated seat(Who... who) {
@@ -55,8 +56,10 @@ class SeatingTest {
 
     @Test
     void rolesPeopleTheMatrixAndAFieldSayWhoSits() {
-        assertThat(seat(new Who.InRole(HYDRAULICS), new Who.Person(TOMASZ))).isEqualTo(new Seating.Seated.Seats(List.of(new Seat(HENRIKE, false), new Seat(TOMASZ, false))));
-        assertThat(seat(new Who.ByMatrix(Matrix.Duty.REVIEWS), new Who.InField("checker"))).as("each once").isEqualTo(new Seating.Seated.Seats(List.of(new Seat(HENRIKE, false))));
+        assertThat(seat(new Who.InRole(HYDRAULICS), new Who.Person(TOMASZ)))
+                .isEqualTo(new Seating.Seated.Seats(List.of(new Seat(HENRIKE, false), new Seat(TOMASZ, false))));
+        assertThat(seat(new Who.ByMatrix(Matrix.Duty.REVIEWS), new Who.InField("checker"))).as("each once")
+                .isEqualTo(new Seating.Seated.Seats(List.of(new Seat(HENRIKE, false))));
         assertThat(seat(new Who.ByMatrix(Matrix.Duty.APPROVES))).isEqualTo(new Seating.Seated.Seats(List.of(new Seat(TOMASZ, false))));
     }
 
@@ -74,13 +77,15 @@ class SeatingTest {
         Step step = step(new Needs.Any(), Step.Drawing.WORST, new Who.InRole(HYDRAULICS));
         assertThat(seat(step, own)).isEqualTo(new Seating.Seated.Seats(List.of(new Seat(TOMASZ, false))));
         assertThat(why(seat(step, Map.of(HYDRAULICS, List.of(new Holder(HENRIKE, FENNICK)))))).contains("author's own firm");
-        Route allows = new Route("own", "Own", 1, List.of(step), true, false, Optional.empty(), List.of(), List.of(), List.of(), Completion.NOTHING);
+        Route allows = new Route("own", "Own", 1, List.of(step), true, false, Optional.empty(), List.of(), List.of(), List.of(),
+                Completion.NOTHING);
         assertThat(Seating.of(allows, step, facts(HYDRAULIC_DRAWING, own))).isInstanceOf(Seating.Seated.Seats.class);
     }
 
     @Test
     void moreAnswersThanPeopleCannotBeNeeded() {
-        assertThat(why(seat(step(new Needs.AtLeast(2), Step.Drawing.WORST, new Who.InRole(HYDRAULICS)), FULL))).isEqualTo("it needs 2 answers, but only 1 may give one.");
+        assertThat(why(seat(step(new Needs.AtLeast(2), Step.Drawing.WORST, new Who.InRole(HYDRAULICS)), FULL)))
+                .isEqualTo("it needs 2 answers, but only 1 may give one.");
         assertThat(seat(step(new Needs.AtLeast(1), Step.Drawing.LEAD, new Who.InRole(HYDRAULICS), new Who.InRole(APPROVER)), FULL))
                 .isEqualTo(new Seating.Seated.Seats(List.of(new Seat(HENRIKE, true), new Seat(TOMASZ, false))));
     }
@@ -91,22 +96,26 @@ class SeatingTest {
 
     private static Route twoSteps(Optional<Condition> when) {
         Step first = Step.usual("Technical review", Step.Kind.REVIEW, new Who.InRole(HYDRAULICS), 5);
-        return Route.usual("hydraulics", "Hydraulics", List.of(new Step(first.name(), first.kind(), first.who(), first.needs(), first.drawing(), 5, when, Map.of(), first.chase()),
+        return Route.usual("hydraulics", "Hydraulics", List.of(new Step(first.name(), first.kind(), first.who(), first.needs(),
+                first.drawing(), 5, when, Map.of(), first.chase()),
                 Step.usual("Approval", Step.Kind.APPROVAL, new Who.InRole(APPROVER), 3)));
     }
 
     @Test
     void aStepWithNobodyInItsRoleStopsThePassageBeforeItBeginsAndNamesTheRole() {
-        StopReason reason = ((Outcome.Stopped<ReviewStation.Join>) decide(twoSteps(Optional.empty()), Map.of(HYDRAULICS, List.of(HENRIKE_KWB)))).reason();
+        StopReason reason = ((Outcome.Stopped<ReviewStation.Join>) decide(twoSteps(Optional.empty()),
+                Map.of(HYDRAULICS, List.of(HENRIKE_KWB)))).reason();
         assertThat(reason.code()).isEqualTo(StopReason.Code.NOBODY_TO_DECIDE);
         assertThat(reason.sentence()).isEqualTo("Route “Hydraulics”, step “Approval”: nobody holds the role “Approver”.");
     }
 
     @Test
     void itJoinsTheFirstStepThatIsNotLeftOutForIt() {
-        assertThat(decide(twoSteps(Optional.empty()), FULL)).extracting(o -> ((Outcome.Waiting<ReviewStation.Join>) o).effects().getFirst().step()).isEqualTo(0);
+        assertThat(decide(twoSteps(Optional.empty()), FULL)).extracting(o -> ((Outcome.Waiting<ReviewStation.Join>) o).effects().getFirst()
+                .step()).isEqualTo(0);
         Route onlyCivil = twoSteps(Optional.of(new Condition.FieldIs("discipline", List.of("C"))));
-        ReviewStation.Join join = ((Outcome.Waiting<ReviewStation.Join>) decide(onlyCivil, Map.of(APPROVER, List.of(TOMASZ_KWB)))).effects().getFirst();
+        ReviewStation.Join join = ((Outcome.Waiting<ReviewStation.Join>) decide(onlyCivil, Map.of(APPROVER, List.of(TOMASZ_KWB)))).effects()
+                .getFirst();
         assertThat(join).isEqualTo(new ReviewStation.Join(onlyCivil, 1, List.of(new Seat(TOMASZ, false)), Set.of(0)));
     }
 

@@ -36,7 +36,8 @@ public final class Facts {
     }
 
     public static HandlingRule rule(String name, FolderId folder, boolean withBelow, Condition... conditions) {
-        return new HandlingRule(name, "", standing(folder, withBelow), Which.of(conditions), plan(IdentifyPlan.USUAL, IssuePlan.AS_PROJECT));
+        return new HandlingRule(name, "", standing(folder, withBelow), Which.of(conditions),
+                plan(IdentifyPlan.USUAL, IssuePlan.AS_PROJECT));
     }
 
     public static Plan plan(IdentifyPlan identify, IssuePlan issue) {
@@ -60,7 +61,8 @@ public final class Facts {
         return arrival(IN_BELOW, ArrivalEvent.NEW_FILE, baseName, BY_YUSUF, Map.of(), formats);
     }
 
-    public static ArrivalFacts arrival(List<FolderId> pathUp, ArrivalEvent event, String baseName, Parties.Party author, Map<String, String> values, FileFormat... formats) {
+    public static ArrivalFacts arrival(List<FolderId> pathUp, ArrivalEvent event, String baseName, Parties.Party author,
+            Map<String, String> values, FileFormat... formats) {
         return new ArrivalFacts(pathUp, event, baseName, Set.of(formats), 5_000, author, author, new FieldValues(values), FIELDS);
     }
 

@@ -8,14 +8,17 @@ import org.junit.jupiter.api.Test;
 class LetterTest {
 
     private static Letter.Heading heading(Occasion occasion, int files) {
-        return new Letter.Heading(occasion, "KWR", "S-0007", "Tomasz Łęgowicz", "http://pervius.example/desk", List.of("Civil design (edition 2)"), files);
+        return new Letter.Heading(occasion, "KWR", "S-0007", "Tomasz Łęgowicz", "http://pervius.example/desk",
+                List.of("Civil design (edition 2)"), files);
     }
 
     @Test
     void oneFileIsNamedInTheSubject() {
-        Letter letter = Letter.write(heading(Occasion.TO_DECIDE, 1), List.of(new Letter.Line("KWR-ALD-C-DR-0001 P01 Plan", "Plan.pdf", "http://pervius.example/read/1")));
+        Letter letter = Letter.write(heading(Occasion.TO_DECIDE, 1),
+                List.of(new Letter.Line("KWR-ALD-C-DR-0001 P01 Plan", "Plan.pdf", "http://pervius.example/read/1")));
         assertThat(letter.subject()).isEqualTo("[KWR] KWR-ALD-C-DR-0001 P01 Plan waiting for your decision (S-0007)");
-        assertThat(letter.text()).contains("Dear Tomasz Łęgowicz,", "http://pervius.example/read/1", "Sent by rule “Civil design (edition 2)”.");
+        assertThat(letter.text()).contains("Dear Tomasz Łęgowicz,", "http://pervius.example/read/1",
+                "Sent by rule “Civil design (edition 2)”.");
     }
 
     @Test

@@ -32,13 +32,16 @@ class TemplateTest {
 
     @Test
     void foldersAreMadeFromTheTopAndNamedFromThePackage() {
-        assertThat(planned(plan("root", "{package} {title}", List.of(), plan("a", "Drawings", List.of(), plan("b", "Old", List.of())), plan("c", "Letters", List.of()))))
-                .extracting(p -> p.above().orElse("-") + " < " + p.name()).containsExactly("- < WP-07 Fish pass", "root < Drawings", "a < Old", "root < Letters");
+        assertThat(planned(plan("root", "{package} {title}", List.of(), plan("a", "Drawings", List.of(), plan("b", "Old", List.of())),
+                plan("c", "Letters", List.of()))))
+                .extracting(p -> p.above().orElse("-") + " < " + p.name())
+                .containsExactly("- < WP-07 Fish pass", "root < Drawings", "a < Old", "root < Letters");
     }
 
     @Test
     void allFaultsAreSaid() {
-        assertThat(faults(plan("root", "{package}", List.of(), plan("a", "{discipline}", List.of()), plan("b", "{nonsense}", List.of())))).containsExactly(
+        assertThat(faults(plan("root", "{package}", List.of(), plan("a", "{discipline}", List.of()), plan("b", "{nonsense}", List.of()))))
+                .containsExactly(
                 "“{discipline}” needs “Discipline”, and nothing says what it is.", "“{nonsense}” is no sound pattern.");
         assertThat(faults(plan("root", "{package}", List.of(), plan("a", "X", List.of()), plan("b", "x", List.of()))))
                 .containsExactly("“X” and “x” would both be called “x”.");
@@ -77,7 +80,9 @@ class TemplateTest {
     void whatIsNewIsMadeAndWhatIsGoneStays() {
         FolderPlan in = plan("in", "In", List.of(7L));
         List<Planned> now = planned(plan("root", "{package}", List.of(), in));
-        assertThat(RollOut.changes(now, Map.of("root", new RollOut.Made(5, "WP-07", "WP-07", Set.of()), "old", new RollOut.Made(6, "Old", "Old", Set.of()))))
-                .containsExactly(new RollOut.Change.Make(now.getLast()), new RollOut.Change.Stand("in", "In", 7), new RollOut.Change.Stays(6, "Old"));
+        assertThat(RollOut.changes(now, Map.of("root", new RollOut.Made(5, "WP-07", "WP-07", Set.of()), "old",
+                new RollOut.Made(6, "Old", "Old", Set.of()))))
+                .containsExactly(new RollOut.Change.Make(now.getLast()), new RollOut.Change.Stand("in", "In", 7),
+                        new RollOut.Change.Stays(6, "Old"));
     }
 }

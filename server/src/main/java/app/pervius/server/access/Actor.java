@@ -33,7 +33,8 @@ public record Actor(long account, String name, boolean administrator, Map<Long, 
      * @param sendsByHand may send files that lie in a folder on any route
      * @param decides may sit in reviews of what the person sees
      */
-    public record Membership(long person, long firm, String name, Set<Long> roles, boolean controls, boolean seesAll, Set<Long> seesFirms, boolean handsIn, boolean sendsByHand,
+    public record Membership(long person, long firm, String name, Set<Long> roles, boolean controls, boolean seesAll, Set<Long> seesFirms,
+            boolean handsIn, boolean sendsByHand,
             boolean decides) {
 
         /** Whether what is a firm's own may be seen. */

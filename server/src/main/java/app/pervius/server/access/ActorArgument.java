@@ -38,7 +38,8 @@ class ActorArgument implements HandlerMethodArgumentResolver, WebMvcConfigurer {
     public Object resolveArgument(MethodParameter parameter, @Nullable ModelAndViewContainer container, NativeWebRequest request,
             @Nullable WebDataBinderFactory binders) {
         if (SecurityContextHolder.getContext().getAuthentication() instanceof SignedIn signedIn) {
-            Actor actor = accounts.actor(signedIn.getPrincipal()).orElseThrow(() -> Problem.unauthorized("Nobody signs in with this account any more."));
+            Actor actor = accounts.actor(signedIn.getPrincipal()).orElseThrow(() ->
+                    Problem.unauthorized("Nobody signs in with this account any more."));
             if (!signedIn.secondStep() && !parameter.hasParameterAnnotation(FirstStepIsEnough.class) && secondStep.required(actor)) {
                 throw Problem.secondStepNeeded();
             }

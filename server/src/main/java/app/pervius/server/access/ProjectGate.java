@@ -27,7 +27,8 @@ class ProjectGate implements HandlerInterceptor, WebMvcConfigurer {
 
     @Override
     public boolean preHandle(HttpServletRequest request, HttpServletResponse response, Object handler) {
-        if (request.getAttribute(HandlerMapping.URI_TEMPLATE_VARIABLES_ATTRIBUTE) instanceof Map<?, ?> variables && variables.get("project") instanceof String project
+        if (request.getAttribute(HandlerMapping.URI_TEMPLATE_VARIABLES_ATTRIBUTE) instanceof Map<?, ?> variables
+                && variables.get("project") instanceof String project
                 && project.matches("\\d{1,18}") && SecurityContextHolder.getContext().getAuthentication() instanceof SignedIn signedIn) {
             accounts.actor(signedIn.getPrincipal()).ifPresent(actor -> actor.in(Long.parseLong(project)));
         }

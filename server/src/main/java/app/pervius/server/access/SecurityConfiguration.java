@@ -12,6 +12,8 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.header.writers.CrossOriginOpenerPolicyHeaderWriter;
+import org.springframework.security.web.header.writers.CrossOriginResourcePolicyHeaderWriter;
 import org.springframework.security.web.csrf.CsrfTokenRequestAttributeHandler;
 import org.springframework.security.web.firewall.RequestRejectedHandler;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
@@ -25,10 +27,12 @@ class SecurityConfiguration {
             + "'unsafe-inline'; img-src 'self' data: blob:; font-src 'self' data:; connect-src 'self'; object-src 'none'; "
             + "base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
     private static final Set<String> CHANGES_NOTHING = Set.of("GET", "HEAD", "OPTIONS", "TRACE");
-    private static final String OUT_OF_DATE = "The call was refused, because it does not come from a page of this session. Load the page again.";
+    private static final String OUT_OF_DATE =
+            "The call was refused, because it does not come from a page of this session. Load the page again.";
 
     @Bean
-    SecurityFilterChain security(HttpSecurity http, PageTokens tokens, ObjectProvider<Entrance> entrances, @Value("${pervius.address}") String address) {
+    SecurityFilterChain security(HttpSecurity http, PageTokens tokens, ObjectProvider<Entrance> entrances,
+            @Value("${pervius.address}") String address) {
         http.authorizeHttpRequests(calls -> calls
                         // The end of a call that was let in, such as of live news after its listener has signed out.
                         .dispatcherTypeMatchers(DispatcherType.ASYNC).permitAll()
@@ -37,7 +41,8 @@ class SecurityConfiguration {
                         .requestMatchers("/actuator/health").permitAll()
                         .requestMatchers("/actuator/**").denyAll()
                         .anyRequest().permitAll())
-                .csrf(csrf -> csrf.csrfTokenRepository(tokens).csrfTokenRequestHandler(new CsrfTokenRequestAttributeHandler()).requireCsrfProtectionMatcher(SecurityConfiguration::needsToken))
+                .csrf(csrf -> csrf.csrfTokenRepository(tokens).csrfTokenRequestHandler(new CsrfTokenRequestAttributeHandler())
+                        .requireCsrfProtectionMatcher(SecurityConfiguration::needsToken))
                 .formLogin(form -> form.disable())
                 .httpBasic(basic -> basic.disable())
                 .logout(logout -> logout.disable())
@@ -51,8 +56,10 @@ class SecurityConfiguration {
                         .contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
                         .referrerPolicy(referrer -> referrer.policy(ReferrerPolicy.SAME_ORIGIN))
                         .permissionsPolicyHeader(policy -> policy.policy("camera=(), microphone=(), geolocation=(), payment=()"))
-                        .crossOriginOpenerPolicy(opener -> opener.policy(org.springframework.security.web.header.writers.CrossOriginOpenerPolicyHeaderWriter.CrossOriginOpenerPolicy.SAME_ORIGIN))
-                        .crossOriginResourcePolicy(resource -> resource.policy(org.springframework.security.web.header.writers.CrossOriginResourcePolicyHeaderWriter.CrossOriginResourcePolicy.SAME_ORIGIN))
+                        .crossOriginOpenerPolicy(opener -> opener.policy(
+                                CrossOriginOpenerPolicyHeaderWriter.CrossOriginOpenerPolicy.SAME_ORIGIN))
+                        .crossOriginResourcePolicy(resource -> resource.policy(
+                                CrossOriginResourcePolicyHeaderWriter.CrossOriginResourcePolicy.SAME_ORIGIN))
                         .httpStrictTransportSecurity(hsts -> {
                             if (!address.startsWith("https:")) {
                                 hsts.disable();
@@ -66,7 +73,8 @@ class SecurityConfiguration {
     /** What a path that cannot be one gets: our own answer, as every other. */
     @Bean
     RequestRejectedHandler malformed() {
-        return (request, response, rejected) -> refuse(response, 400, "malformed", "This address cannot be read. Go back to Pervius and follow its links.");
+        return (request, response, rejected) -> refuse(response, 400, "malformed",
+                "This address cannot be read. Go back to Pervius and follow its links.");
     }
 
     /** A session's calls that change something bring its token along; a call without a session has nothing a forger could use. */

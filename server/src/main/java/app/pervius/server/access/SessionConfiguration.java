@@ -43,7 +43,8 @@ class SessionConfiguration {
     }
 
     @Bean
-    Store sessionStore(DataSource data, PlatformTransactionManager transactions, Tokens tokens, @Value("${pervius.session.idle}") Duration idle,
+    Store sessionStore(DataSource data, PlatformTransactionManager transactions, Tokens tokens,
+            @Value("${pervius.session.idle}") Duration idle,
             @Value("${pervius.session.longest}") Duration longest) {
         TransactionTemplate own = new TransactionTemplate(transactions);
         own.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);

@@ -101,7 +101,8 @@ public class Sessions {
 
     /** Whether somebody is signed in who makes this thread's call. */
     public boolean anybody() {
-        return SecurityContextHolder.getContext().getAuthentication() instanceof SignedIn in && accounts.actor(in.getPrincipal()).isPresent();
+        return SecurityContextHolder.getContext().getAuthentication() instanceof SignedIn in && accounts.actor(in.getPrincipal())
+                .isPresent();
     }
 
     /** Whether the session of this thread's call has proved a second step. */
@@ -136,8 +137,10 @@ public class Sessions {
 
     /** The sessions of an account, the one used last first; {@code here} is the id of the one that asks. */
     public List<SessionView> of(long account, @Nullable String here) {
-        return living(account).values().stream().map(s -> new SessionView(handle(s.getId()), Objects.requireNonNullElse(s.getAttribute(DEVICE), ""),
-                        Objects.requireNonNullElse(s.getAttribute(ADDRESS), ""), s.getCreationTime(), s.getLastAccessedTime(), s.getId().equals(here)))
+        return living(account).values().stream().map(s -> new SessionView(handle(s.getId()),
+                Objects.requireNonNullElse(s.getAttribute(DEVICE), ""),
+                        Objects.requireNonNullElse(s.getAttribute(ADDRESS), ""), s.getCreationTime(), s.getLastAccessedTime(), s.getId()
+                        .equals(here)))
                 .sorted(Comparator.comparing(SessionView::lastUse).reversed()).toList();
     }
 

@@ -13,7 +13,9 @@ import org.springframework.session.web.http.DefaultCookieSerializer;
 import org.springframework.session.web.http.HttpSessionIdResolver;
 import org.springframework.stereotype.Component;
 
-/** What a browser shows of its session: a secret in a cookie. The session is kept under the secret's hash, so the database lets nobody in. */
+/**
+ * What a browser shows of its session: a secret in a cookie. The session is kept under the secret's hash, so the database lets nobody in.
+ */
 @Component
 class Tokens implements SessionIdGenerator, HttpSessionIdResolver {
 

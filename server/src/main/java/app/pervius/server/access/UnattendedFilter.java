@@ -16,8 +16,10 @@ import org.springframework.web.filter.OncePerRequestFilter;
 class UnattendedFilter extends OncePerRequestFilter {
 
     @Override
-    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
-        SparseSessions.UNATTENDED_NOW.set(request.getHeader(SparseSessions.UNATTENDED) != null || request.getRequestURI().equals("/api/live"));
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException,
+            IOException {
+        SparseSessions.UNATTENDED_NOW.set(request.getHeader(SparseSessions.UNATTENDED) != null || request.getRequestURI()
+                .equals("/api/live"));
         try {
             chain.doFilter(request, response);
         } finally {

@@ -40,13 +40,15 @@ class WireFilter extends OncePerRequestFilter {
     private final Rate rate;
     private final Duration longestJson;
 
-    WireFilter(@Value("${pervius.calls.per-minute}") int callsPerMinute, @Value("${pervius.calls.longest-body}") Duration longestJson, Tokens tokens) {
+    WireFilter(@Value("${pervius.calls.per-minute}") int callsPerMinute, @Value("${pervius.calls.longest-body}") Duration longestJson,
+            Tokens tokens) {
         this.longestJson = longestJson;
         this.rate = new Rate(callsPerMinute, tokens);
     }
 
     @Override
-    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException,
+            IOException {
         if (!request.getRequestURI().startsWith("/api/")) {
             chain.doFilter(request, response);
             return;
@@ -61,7 +63,8 @@ class WireFilter extends OncePerRequestFilter {
             return;
         }
         if (fromElsewhere(request)) {
-            SecurityConfiguration.refuse(response, 403, "page-out-of-date", "The call was refused, because it comes from a page of another site.");
+            SecurityConfiguration.refuse(response, 403, "page-out-of-date",
+                    "The call was refused, because it comes from a page of another site.");
             return;
         }
         String type = contentType(request);

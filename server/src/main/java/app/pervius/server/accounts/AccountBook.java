@@ -18,7 +18,8 @@ import org.springframework.transaction.annotation.Transactional;
 public class AccountBook {
 
     /** An account as the other features know it; {@code codes} is whether it has one-time codes. */
-    public record AccountView(long id, String name, String email, boolean administrator, boolean closed, boolean hasPassword, boolean codes, @Nullable Instant passwordSetAt,
+    public record AccountView(long id, String name, String email, boolean administrator, boolean closed, boolean hasPassword, boolean codes,
+            @Nullable Instant passwordSetAt,
             Instant createdAt) {
     }
 
@@ -26,7 +27,10 @@ public class AccountBook {
     public record AccountChanged(long account) {
     }
 
-    /** Nothing that an account had proved until now holds any more: a password was set, or the account closed; in the transaction that does it. */
+    /**
+     * Nothing that an account had proved until now holds any more: a password was set, or the account closed; in the transaction that does
+     * it.
+     */
     public record ProofsOver(long account, String why) {
     }
 
@@ -141,7 +145,8 @@ public class AccountBook {
     private void mustKeepAnAdministrator(Account account) {
         accounts.saveAndFlush(account);
         if (accounts.countByAdministratorTrueAndClosedFalse() == 0) {
-            throw Problem.conflict("last-administrator", "Somebody has to administer the installation: make somebody else administrator first.");
+            throw Problem.conflict("last-administrator",
+                    "Somebody has to administer the installation: make somebody else administrator first.");
         }
     }
 
@@ -152,6 +157,7 @@ public class AccountBook {
     }
 
     static AccountView view(Account a) {
-        return new AccountView(a.id(), a.name, a.email, a.administrator, a.closed, a.passwordHash != null, a.codeSecret != null, a.passwordSetAt, a.createdAt);
+        return new AccountView(a.id(), a.name, a.email, a.administrator, a.closed, a.passwordHash != null, a.codeSecret != null,
+                a.passwordSetAt, a.createdAt);
     }
 }

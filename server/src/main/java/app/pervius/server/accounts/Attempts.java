@@ -114,7 +114,8 @@ class Attempts {
 
     private Failures failures(By by, String what) {
         return jdbc.sql("select failures, last_at from sign_in_failure where failure_key = ?").param(key(by, what))
-                .query((row, n) -> new Failures(row.getDouble(1), row.getObject(2, OffsetDateTime.class).toInstant())).optional().orElse(new Failures(0, clock.instant()));
+                .query((row, n) -> new Failures(row.getDouble(1), row.getObject(2, OffsetDateTime.class).toInstant())).optional()
+                .orElse(new Failures(0, clock.instant()));
     }
 
     private void add(By by, String what, int more) {
@@ -122,8 +123,10 @@ class Attempts {
         double count = Math.max(0, before.at(clock.instant(), by) + more);
         // A right try is no wait anew: the moment of the last wrong one stands.
         OffsetDateTime last = (more > 0 ? clock.instant() : before.last()).atOffset(ZoneOffset.UTC);
-        if (jdbc.sql("update sign_in_failure set failures = ?, last_at = ? where failure_key = ?").params(count, last, key(by, what)).update() == 0) {
-            jdbc.sql("insert into sign_in_failure (failures, last_at, failure_key) values (?, ?, ?)").params(count, last, key(by, what)).update();
+        if (jdbc.sql("update sign_in_failure set failures = ?, last_at = ? where failure_key = ?").params(count, last, key(by, what))
+                .update() == 0) {
+            jdbc.sql("insert into sign_in_failure (failures, last_at, failure_key) values (?, ?, ?)").params(count, last, key(by, what))
+                    .update();
         }
     }
 

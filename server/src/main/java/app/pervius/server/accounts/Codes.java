@@ -74,7 +74,9 @@ class Codes {
 
     /** Codes made of a secret are asked for from now on, if this is one; gives fresh recovery codes, which are told this once. */
     List<String> begin(long id, String secret, String code) {
-        long step = step(secret, code, 0).orElseThrow(() -> Problem.invalid("code", "This code does not come from that secret. Look whether the clock of your device is right, and type the code it shows now."));
+        long step = step(secret, code, 0).orElseThrow(() -> Problem.invalid("code",
+                "This code does not come from that secret. Look whether the clock of your device is right, and type the code it shows "
+                + "now."));
         Account account = book.changing(id);
         account.codeSecret = secrets.encrypt(secret);
         account.codeStep = step;
@@ -91,7 +93,10 @@ class Codes {
         jdbc.sql("delete from recovery_code where account_id = ?").param(id).update();
     }
 
-    /** Whether a code is right: one the account's device shows now and that was not used yet, or one of its recovery codes, which is used up by it. */
+    /**
+     * Whether a code is right: one the account's device shows now and that was not used yet, or one of its recovery codes, which is used up
+     * by it.
+     */
     boolean take(long id, String given) {
         String code = given.replaceAll("[\\s-]", "").toUpperCase(Locale.ROOT);
         Account account = book.changing(id);

@@ -67,7 +67,8 @@ public class Links {
     /** Until when a person's invitation is good; empty if there is none. */
     @Transactional(readOnly = true)
     public Optional<Instant> invitedUntil(long person) {
-        return jdbc.sql("select until_at from account_link where person_id = ?").param(person).query((row, n) -> row.getObject(1, OffsetDateTime.class).toInstant()).optional()
+        return jdbc.sql("select until_at from account_link where person_id = ?").param(person)
+                .query((row, n) -> row.getObject(1, OffsetDateTime.class).toInstant()).optional()
                 .filter(until -> until.isAfter(clock.instant()));
     }
 
@@ -84,7 +85,8 @@ public class Links {
 
     /** What is said where a link is good no longer. */
     public static Problem over() {
-        return Problem.conflict("link-over", "This link is no longer good: it was used, replaced by a newer one, or is too old. Ask for another one.");
+        return Problem.conflict("link-over",
+                "This link is no longer good: it was used, replaced by a newer one, or is too old. Ask for another one.");
     }
 
     @EventListener
@@ -95,7 +97,8 @@ public class Links {
     private String make(Kind kind, String column, long of) {
         String secret = Secrets.fresh();
         jdbc.sql("insert into account_link (id, kind, " + column + ", secret_hash, until_at, made_at) values (?, ?, ?, ?, ?, ?)")
-                .params(ids.next(), kind.name(), of, Secrets.hash(secret), clock.instant().plus(kind.goodFor).atOffset(ZoneOffset.UTC), clock.instant().atOffset(ZoneOffset.UTC)).update();
+                .params(ids.next(), kind.name(), of, Secrets.hash(secret), clock.instant().plus(kind.goodFor).atOffset(ZoneOffset.UTC),
+                        clock.instant().atOffset(ZoneOffset.UTC)).update();
         return secret;
     }
 

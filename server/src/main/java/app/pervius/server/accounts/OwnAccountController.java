@@ -46,7 +46,8 @@ class OwnAccountController {
     private final Attempts attempts;
     private final TransactionTemplate transaction;
 
-    OwnAccountController(AccountBook accounts, Passwords passwords, OwnWords ownWords, Proof proof, Passkeys passkeys, Codes codes, SecondSteps secondSteps, Sessions sessions, Attempts attempts,
+    OwnAccountController(AccountBook accounts, Passwords passwords, OwnWords ownWords, Proof proof, Passkeys passkeys, Codes codes,
+            SecondSteps secondSteps, Sessions sessions, Attempts attempts,
             TransactionTemplate transaction) {
         this.accounts = accounts;
         this.passwords = passwords;
@@ -68,7 +69,8 @@ class OwnAccountController {
      * @param secondStepAsked whether a second step is asked of this person
      * @param waitSeconds how long somebody who signs in with the password has to wait now, since there were wrong tries
      */
-    record OwnAccount(AccountBook.AccountView account, List<Passkeys.PasskeyView> passkeys, int recoveryCodes, @Nullable String passkeyHost, boolean secondStepAsked,
+    record OwnAccount(AccountBook.AccountView account, List<Passkeys.PasskeyView> passkeys, int recoveryCodes, @Nullable String passkeyHost,
+            boolean secondStepAsked,
             List<Sessions.SessionView> sessions, long waitSeconds) {
     }
 
@@ -97,7 +99,8 @@ class OwnAccountController {
     @GetMapping
     OwnAccount own(@FirstStepIsEnough Actor actor, HttpServletRequest request) {
         AccountBook.AccountView account = accounts.account(actor.account());
-        return new OwnAccount(account, passkeys.of(account.id()), codes.recoveryCodesLeft(account.id()), passkeys.host().orElse(null), secondSteps.required(actor),
+        return new OwnAccount(account, passkeys.of(account.id()), codes.recoveryCodesLeft(account.id()), passkeys.host().orElse(null),
+                secondSteps.required(actor),
                 sessions.of(account.id(), here(request)), attempts.waiting(account.email()).toSeconds());
     }
 
@@ -129,7 +132,8 @@ class OwnAccountController {
 
     @PostMapping("/passkeys")
     @ResponseStatus(HttpStatus.CREATED)
-    void addPasskey(@Valid @RequestBody NewPasskey entry, @FirstStepIsEnough Actor actor, HttpServletRequest request, HttpServletResponse response) {
+    void addPasskey(@Valid @RequestBody NewPasskey entry, @FirstStepIsEnough Actor actor, HttpServletRequest request,
+            HttpServletResponse response) {
         HttpSession session = request.getSession();
         if (!(session.getAttribute(PASSKEY_TO_MAKE) instanceof PublicKeyCredentialCreationOptions asked)) {
             throw Problem.conflict("begin-again", "This took too long. Begin to add the passkey again.");
@@ -157,7 +161,8 @@ class OwnAccountController {
     }
 
     @PostMapping("/codes")
-    RecoveryCodes beginCodes(@Valid @RequestBody CodesEntry entry, @FirstStepIsEnough Actor actor, HttpServletRequest request, HttpServletResponse response) {
+    RecoveryCodes beginCodes(@Valid @RequestBody CodesEntry entry, @FirstStepIsEnough Actor actor, HttpServletRequest request,
+            HttpServletResponse response) {
         if (!Objects.equals(request.getSession().getAttribute("codes to begin"), entry.secret())) {
             throw Problem.conflict("begin-again", "This took too long. Begin to set up the codes again.");
         }
@@ -183,7 +188,8 @@ class OwnAccountController {
 
     @PostMapping("/sessions/{handle}/ending")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void endSession(@PathVariable String handle, @Valid @RequestBody Proved entry, @FirstStepIsEnough Actor actor, HttpServletRequest request) {
+    void endSession(@PathVariable String handle, @Valid @RequestBody Proved entry, @FirstStepIsEnough Actor actor,
+            HttpServletRequest request) {
         proof.must(actor, entry.password(), false, request);
         sessions.end(actor.account(), handle);
     }

@@ -69,7 +69,8 @@ class Passkeys {
         // Browsers make passkeys for names only; on one's own machine that name is localhost.
         this.host = at.getHost().equals("127.0.0.1") ? "localhost" : at.getHost().matches("[0-9.]+|\\[.*") ? null : at.getHost();
         String origin = at.getScheme() + "://" + (host == null ? "localhost" : host) + (at.getPort() < 0 ? "" : ":" + at.getPort());
-        this.operations = new Webauthn4JRelyingPartyOperations(users, credentials, PublicKeyCredentialRpEntity.builder().id(host == null ? "localhost" : host).name("Pervius").build(), Set.of(origin));
+        this.operations = new Webauthn4JRelyingPartyOperations(users, credentials, PublicKeyCredentialRpEntity.builder()
+                .id(host == null ? "localhost" : host).name("Pervius").build(), Set.of(origin));
         operations.setCustomizeCreationOptions(options -> options.authenticatorSelection(AuthenticatorSelectionCriteria.builder()
                 .residentKey(ResidentKeyRequirement.REQUIRED).userVerification(UserVerificationRequirement.REQUIRED).build()));
         operations.setCustomizeRequestOptions(options -> options.userVerification(UserVerificationRequirement.REQUIRED));
@@ -83,7 +84,8 @@ class Passkeys {
     @Transactional(readOnly = true)
     List<PasskeyView> of(long account) {
         return credentials.findByUserId(users.handle(account)).stream()
-                .map(c -> new PasskeyView(c.getCredentialId().toBase64UrlString(), c.getLabel(), c.getCreated(), c.getLastUsed())).sorted(Comparator.comparing(PasskeyView::since)).toList();
+                .map(c -> new PasskeyView(c.getCredentialId().toBase64UrlString(), c.getLabel(), c.getCreated(), c.getLastUsed()))
+                .sorted(Comparator.comparing(PasskeyView::since)).toList();
     }
 
     /** What a browser is asked to make a passkey of. */
@@ -91,7 +93,8 @@ class Passkeys {
         if (of(account).size() >= MOST) {
             throw Problem.conflict("too-many-passkeys", "An account has at most " + MOST + " passkeys. Withdraw one first.");
         }
-        return operations.createPublicKeyCredentialCreationOptions(new ImmutablePublicKeyCredentialCreationOptionsRequest(signedIn(account)));
+        return operations.createPublicKeyCredentialCreationOptions(
+                new ImmutablePublicKeyCredentialCreationOptionsRequest(signedIn(account)));
     }
 
     /** Keeps a passkey a browser has made. */
@@ -105,7 +108,8 @@ class Passkeys {
     }
 
     void withdraw(long account, String id) {
-        Bytes wanted = credentials.findByUserId(users.handle(account)).stream().map(CredentialRecord::getCredentialId).filter(c -> c.toBase64UrlString().equals(id)).findFirst()
+        Bytes wanted = credentials.findByUserId(users.handle(account)).stream().map(CredentialRecord::getCredentialId)
+                .filter(c -> c.toBase64UrlString().equals(id)).findFirst()
                 .orElseThrow(() -> Problem.notFound("passkey"));
         credentials.delete(wanted);
     }
@@ -116,7 +120,8 @@ class Passkeys {
 
     /** What a browser is asked to prove; with one of an account's passkeys, or with any where that is absent. */
     PublicKeyCredentialRequestOptions toProve(@Nullable Long account) {
-        return operations.createCredentialRequestOptions(new ImmutablePublicKeyCredentialRequestOptionsRequest(account == null ? null : signedIn(account)));
+        return operations.createCredentialRequestOptions(new ImmutablePublicKeyCredentialRequestOptionsRequest(account == null ? null
+                : signedIn(account)));
     }
 
     /** The account a browser has proved, if it has. */
@@ -167,7 +172,8 @@ class Passkeys {
         }
 
         private @Nullable PublicKeyCredentialUserEntity entity(long account) {
-            return book.find(account).map(a -> ImmutablePublicKeyCredentialUserEntity.builder().id(handle(account)).name(a.email()).displayName(a.name()).build()).orElse(null);
+            return book.find(account).map(a -> ImmutablePublicKeyCredentialUserEntity.builder().id(handle(account)).name(a.email())
+                    .displayName(a.name()).build()).orElse(null);
         }
 
         @Override

@@ -55,16 +55,19 @@ public final class PasswordRules {
             rest = rest.replace(word, "");
         }
         if (rest.length() < password.length() && rest.replaceAll("[^\\p{L}]", "").length() < LEFT_WITHOUT_OWN_WORDS) {
-            return Optional.of("This password is made of your own name, address or project, which is tried first by who guesses. Choose one that has nothing to do with you.");
+            return Optional.of("This password is made of your own name, address or project, which is tried first by who guesses. Choose "
+                    + "one that has nothing to do with you.");
         }
         if (strength.getGuesses() < COMMON) {
-            return Optional.of("This password is one of those tried first by who guesses: " + why(strength) + ". Choose another one; several words that do not belong together are good.");
+            return Optional.of("This password is one of those tried first by who guesses: " + why(strength)
+                    + ". Choose another one; several words that do not belong together are good.");
         }
         return Optional.empty();
     }
 
     private static String why(Strength strength) {
-        return strength.getSequence().stream().max(Comparator.comparingInt(m -> m.token.length())).map(PasswordRules::why).orElse("it is short");
+        return strength.getSequence().stream().max(Comparator.comparingInt(m -> m.token.length())).map(PasswordRules::why)
+                .orElse("it is short");
     }
 
     private static String why(Match match) {

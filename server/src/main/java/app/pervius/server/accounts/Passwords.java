@@ -30,7 +30,8 @@ public class Passwords {
 
     private final PasswordEncoder encoder = Argon2PasswordEncoder.defaultsForSpringSecurity_v5_8();
     /** Threads of their own: one that works a hash does nothing else, and would keep those waiting that answer everybody. */
-    private final ThreadPoolExecutor workers = new ThreadPoolExecutor(AT_ONCE, AT_ONCE, 0, TimeUnit.SECONDS, new ArrayBlockingQueue<>(MOST_WAITING),
+    private final ThreadPoolExecutor workers = new ThreadPoolExecutor(AT_ONCE, AT_ONCE, 0, TimeUnit.SECONDS,
+            new ArrayBlockingQueue<>(MOST_WAITING),
             Thread.ofPlatform().daemon().priority(Thread.MIN_PRIORITY).name("password-", 1).factory());
     private final String nobodys = encoder.encode("nobody has this password");
 

@@ -25,7 +25,10 @@ class Proof {
         this.attempts = attempts;
     }
 
-    /** Refuses unless the password was given once more, or the person has signed in a short while ago; {@code always} asks for the password all the same. */
+    /**
+     * Refuses unless the password was given once more, or the person has signed in a short while ago; {@code always} asks for the password
+     * all the same.
+     */
     void must(Actor actor, @Nullable String password, boolean always, HttpServletRequest request) {
         String hash = accounts.passwordHash(actor.account()).orElse(null);
         boolean fresh = Instant.ofEpochMilli(request.getSession().getCreationTime()).plus(FRESH).isAfter(Instant.now());
@@ -33,7 +36,8 @@ class Proof {
             return;
         }
         if (hash == null) {
-            throw Problem.conflict("sign-in-again", "Sign out and in again first: this needs a sign-in of the last " + FRESH.toMinutes() + " minutes.");
+            throw Problem.conflict("sign-in-again", "Sign out and in again first: this needs a sign-in of the last " + FRESH.toMinutes()
+                    + " minutes.");
         }
         if (password == null || password.isEmpty()) {
             throw Problem.conflict("password-again", "Type your present password to go on.");

@@ -67,23 +67,29 @@ public class SecondSteps implements SecondStep {
     public boolean required(Actor actor) {
         Set<SecondStepFor> here = ofInstallation();
         return here.contains(SecondStepFor.ADMINISTRATORS) && actor.administrator()
-                || actor.memberships().entrySet().stream().anyMatch(m -> asked(here, m.getValue()) || asked(projects.settings(m.getKey()).secondStepFor(), m.getValue()));
+                || actor.memberships().entrySet().stream().anyMatch(m -> asked(here, m.getValue())
+                        || asked(projects.settings(m.getKey()).secondStepFor(), m.getValue()));
     }
 
     private static boolean asked(Set<SecondStepFor> of, Actor.Membership membership) {
-        return of.contains(SecondStepFor.EVERYBODY) || of.contains(SecondStepFor.CONTROLLERS) && membership.controls() || of.contains(SecondStepFor.DECIDERS) && membership.decides();
+        return of.contains(SecondStepFor.EVERYBODY) || of.contains(SecondStepFor.CONTROLLERS) && membership.controls()
+                || of.contains(SecondStepFor.DECIDERS) && membership.decides();
     }
 
     /** Of whom the installation asks one. */
     @Transactional(readOnly = true)
     public Set<SecondStepFor> ofInstallation() {
-        return remembered.get(SETTING, () -> SecondStepFor.read(jdbc.sql("select setting_value from installation_setting where setting_key = ?").param(SETTING).query(String.class).optional().orElse("")));
+        return remembered.get(SETTING, () -> SecondStepFor.read(
+                jdbc.sql("select setting_value from installation_setting where setting_key = ?").param(SETTING).query(String.class)
+                .optional().orElse("")));
     }
 
     public void askInstallation(Set<SecondStepFor> whom) {
         remembered.changed();
-        if (jdbc.sql("update installation_setting set setting_value = ? where setting_key = ?").params(SecondStepFor.write(whom), SETTING).update() == 0) {
-            jdbc.sql("insert into installation_setting (setting_value, setting_key) values (?, ?)").params(SecondStepFor.write(whom), SETTING).update();
+        if (jdbc.sql("update installation_setting set setting_value = ? where setting_key = ?").params(SecondStepFor.write(whom), SETTING)
+                .update() == 0) {
+            jdbc.sql("insert into installation_setting (setting_value, setting_key) values (?, ?)")
+                    .params(SecondStepFor.write(whom), SETTING).update();
         }
     }
 
@@ -91,7 +97,8 @@ public class SecondSteps implements SecondStep {
     void mayLose(Actor actor, Way way) {
         Set<Way> has = of(actor.account());
         if (required(actor) && has.equals(Set.of(way)) && (way == Way.CODE || passkeys.of(actor.account()).size() == 1)) {
-            throw Problem.conflict("second-step-asked", "A second step is asked of you, and this is your only one. Set up another one first.");
+            throw Problem.conflict("second-step-asked",
+                    "A second step is asked of you, and this is your only one. Set up another one first.");
         }
     }
 }

@@ -45,7 +45,8 @@ class SessionController {
     private final SignInLog log;
     private final ObjectProvider<SignOut> signOuts;
 
-    SessionController(AccountBook accounts, Attempts attempts, Passwords passwords, SecondSteps secondSteps, Codes codes, Passkeys passkeys, Sessions sessions, HalfOpen halfOpen, SignInLog log,
+    SessionController(AccountBook accounts, Attempts attempts, Passwords passwords, SecondSteps secondSteps, Codes codes, Passkeys passkeys,
+            Sessions sessions, HalfOpen halfOpen, SignInLog log,
             ObjectProvider<SignOut> signOuts) {
         this.accounts = accounts;
         this.attempts = attempts;
@@ -122,7 +123,8 @@ class SessionController {
         attempts.begin("code " + account, request.getRemoteAddr());
         if (!codes.take(account, entry.code())) {
             log.failed("account " + account, "code", request.getRemoteAddr());
-            throw Problem.invalid("code", "This code is not right, or was used already. Type the one your device shows now, or a recovery code.");
+            throw Problem.invalid("code",
+                    "This code is not right, or was used already. Type the one your device shows now, or a recovery code.");
         }
         attempts.succeeded("code " + account, request.getRemoteAddr());
         log.succeeded(account, "code", request.getRemoteAddr());

@@ -19,7 +19,8 @@ class SessionsOver {
 
     @TransactionalEventListener(fallbackExecution = true)
     void end(AccountBook.ProofsOver over) {
-        HttpSession here = RequestContextHolder.getRequestAttributes() instanceof ServletRequestAttributes call ? call.getRequest().getSession(false) : null;
+        HttpSession here = RequestContextHolder.getRequestAttributes() instanceof ServletRequestAttributes call ? call.getRequest()
+                .getSession(false) : null;
         sessions.endAll(over.account(), here == null ? null : here.getId());
     }
 }

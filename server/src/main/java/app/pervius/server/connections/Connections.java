@@ -63,7 +63,8 @@ public class Connections {
 
     @Transactional(readOnly = true)
     List<ConnectionView> all() {
-        return connections.findAllByOrderByName().stream().map(c -> new ConnectionView(c.name, c.address, !c.secret.isEmpty(), c.version)).toList();
+        return connections.findAllByOrderByName().stream().map(c -> new ConnectionView(c.name, c.address, !c.secret.isEmpty(), c.version))
+                .toList();
     }
 
     /** Sets a connection up or changes it; without a secret it keeps the one it has. */
@@ -75,7 +76,8 @@ public class Connections {
                 throw new IllegalArgumentException(address);
             }
         } catch (IllegalArgumentException e) {
-            throw Problem.invalid("address", "“" + address + "” is not an address such as https://host/path, without a name or password in it.");
+            throw Problem.invalid("address",
+                    "“" + address + "” is not an address such as https://host/path, without a name or password in it.");
         }
         Connection connection = connections.findByName(name).orElseGet(Connection::new);
         connection.name = name;
@@ -97,7 +99,8 @@ public class Connections {
         if (target.isEmpty()) {
             return new Reply.Failed("There is no connection “" + name + "”.");
         }
-        HttpRequest.Builder request = HttpRequest.newBuilder(target.get().address()).timeout(TIME_LIMIT).header("Content-Type", "application/json")
+        HttpRequest.Builder request = HttpRequest.newBuilder(target.get().address()).timeout(TIME_LIMIT)
+                .header("Content-Type", "application/json")
                 .header("Accept", "application/json").header("Idempotency-Key", key)
                 .POST(HttpRequest.BodyPublishers.ofString(Json.write(question)));
         if (!target.get().secret().isEmpty()) {

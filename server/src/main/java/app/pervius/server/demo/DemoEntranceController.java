@@ -53,6 +53,7 @@ class DemoEntranceController {
         if (demo.people().stream().noneMatch(p -> p.id() == choice.person())) {
             throw Problem.notFound("demo person");
         }
-        return sessions.begin(accounts.ofPerson(choice.person()).orElseThrow(() -> Problem.notFound("demo person")).account(), true, request, response);
+        return sessions.begin(accounts.ofPerson(choice.person()).orElseThrow(() -> Problem.notFound("demo person")).account(), true,
+                request, response);
     }
 }

@@ -48,7 +48,8 @@ class KestrelId {
             MockOAuth2Server its = new MockOAuth2Server(new OAuth2Config(true, page.toString()));
             its.start(InetAddress.getLoopbackAddress(), 0);
             server = its;
-            providers.set(KEY, -1, new Providers.Wanted("Kestrel ID", its.issuerUrl(KEY).toString(), "pervius", "only for the demo", false, true));
+            providers.set(KEY, -1, new Providers.Wanted("Kestrel ID", its.issuerUrl(KEY).toString(), "pervius", "only for the demo", false,
+                    true));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -60,14 +61,18 @@ class KestrelId {
     void offerEverybody() throws IOException {
         Files.writeString(page, """
                 <!doctype html><html lang="en"><head><meta charset="utf-8"><title>Kestrel ID</title></head>
-                <body style="font: 15px sans-serif; max-width: 40em; margin: 4em auto"><h1>Kestrel ID</h1><p>A stand-in for the provider your firm signs in with. Who are you?</p>
-                """ + demo.people().stream().map(p -> people.person(p.id())).map(KestrelId::button).collect(Collectors.joining()) + "</body></html>");
+                <body style="font: 15px sans-serif; max-width: 40em; margin: 4em auto"><h1>Kestrel ID</h1><p>A stand-in for the provider
+                    your firm signs in with. Who are you?</p>
+                """ + demo.people().stream().map(p -> people.person(p.id())).map(KestrelId::button).collect(Collectors.joining()) +
+                    "</body></html>");
     }
 
     private static String button(People.PersonView person) {
         String claims = "{\"email\":\"" + person.email() + "\",\"email_verified\":true}";
-        return "<form method=\"post\"><input type=\"hidden\" name=\"username\" value=\"" + person.id() + "\"><input type=\"hidden\" name=\"claims\" value=\"" + HtmlUtils.htmlEscape(claims)
-                + "\"><button style=\"font: inherit; margin: 2px; padding: 4px 10px\">" + HtmlUtils.htmlEscape(person.name()) + "</button></form>\n";
+        return "<form method=\"post\"><input type=\"hidden\" name=\"username\" value=\"" + person.id()
+                + "\"><input type=\"hidden\" name=\"claims\" value=\"" + HtmlUtils.htmlEscape(claims)
+                + "\"><button style=\"font: inherit; margin: 2px; padding: 4px 10px\">" + HtmlUtils.htmlEscape(person.name())
+                + "</button></form>\n";
     }
 
     @PreDestroy

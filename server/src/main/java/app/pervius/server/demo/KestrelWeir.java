@@ -62,7 +62,8 @@ class KestrelWeir {
 
     private static final List<Code> DISCIPLINES = List.of(new Code("H", "hydraulics"), new Code("C", "civil"), new Code("M", "mechanical"),
             new Code("E", "electrical"), new Code("I", "controls"), new Code("N", "environment"));
-    private static final List<Code> TYPES = List.of(new Code("DR", "drawing"), new Code("CA", "calculation"), new Code("SP", "specification"),
+    private static final List<Code> TYPES = List.of(new Code("DR", "drawing"), new Code("CA", "calculation"),
+            new Code("SP", "specification"),
             new Code("MS", "method statement"), new Code("IT", "inspection plan"), new Code("DS", "data sheet"), new Code("RP", "report"));
     private static final Set<FileFormat> DESIGN_FILES = Set.of(FileFormat.PDF, FileFormat.CAD, FileFormat.OFFICE);
 
@@ -91,7 +92,8 @@ class KestrelWeir {
     private long hydraulicDesign;
     private final List<Somebody> everybody = new ArrayList<>();
 
-    KestrelWeir(StandardProject standard, PeopleDesk people, Folders folders, Routes routes, RuleDesk rules, Connections connections, KestrelWeirNumbers numbers,
+    KestrelWeir(StandardProject standard, PeopleDesk people, Folders folders, Routes routes, RuleDesk rules, Connections connections,
+            KestrelWeirNumbers numbers,
             KestrelWeirReviews reviews, KestrelWeirStory story, Accounts accounts, AccountBook book,
             DemoClock clock, TransactionTemplate transaction, Environment environment) {
         this.standard = standard;
@@ -120,7 +122,8 @@ class KestrelWeir {
         Instant now = Instant.now();
         clock.setTo(now.minus(Duration.ofDays(40)));
         transaction.executeWithoutResult(status -> setUp());
-        numbers.tell(new KestrelWeirNumbers.Cast(projectId, KestrelWeirNumbers.controller(id("Mirela Draganova"), "Mirela Draganova", firms.get("KWB"), projectId),
+        numbers.tell(new KestrelWeirNumbers.Cast(projectId, KestrelWeirNumbers.controller(id("Mirela Draganova"), "Mirela Draganova",
+                firms.get("KWB"), projectId),
                 Map.copyOf(firms), place("Work in progress"), hydraulicDesign));
         story.tell(new KestrelWeirStory.Cast(Map.copyOf(persons), Map.copyOf(places)), now);
         clock.setToNow();
@@ -131,7 +134,8 @@ class KestrelWeir {
     }
 
     private void setUp() {
-        StandardProject.Made made = standard.make(new StandardProject.Wanted("KWR", "Kestrel Weir Renewal", "Europe/Dublin", DISCIPLINES, TYPES,
+        StandardProject.Made made = standard.make(new StandardProject.Wanted("KWR", "Kestrel Weir Renewal", "Europe/Dublin", DISCIPLINES,
+                TYPES,
                 List.of(new Code("KWB", "Kestrel Water Board"), new Code("FNK", "Fennick Hydraulics"), new Code("ALD", "Aldermoor Civils"),
                         new Code("BRK", "Brask Controls"), new Code("DNM", "Dunmarrow Works"))));
         long project = made.project();
@@ -166,7 +170,8 @@ class KestrelWeir {
         route(project, "civil", "Civil", civil, made.approver());
         route(project, "controls", "Controls", made.reviewer(), made.approver());
         Actor mirela = accounts.ofPerson(id("Mirela Draganova")).orElseThrow();
-        reviews.setUp(project, new KestrelWeirReviews.Roles(hydraulics, civil, made.reviewer(), made.approver(), site, made.controller()), mirela);
+        reviews.setUp(project, new KestrelWeirReviews.Roles(hydraulics, civil, made.reviewer(), made.approver(), site, made.controller()),
+                mirela);
         makeFolders(made);
         makeRules(made, site);
         try {
@@ -195,21 +200,28 @@ class KestrelWeir {
         for (String part : List.of("Hydraulics", "Civil", "Controls", "Site documents")) {
             places.put("Shared " + part, folder(made.shared(), part, null, Map.of()));
         }
-        reviews.place(made.project(), folder(made.published(), "For construction", null, Map.of()), accounts.ofPerson(id("Mirela Draganova")).orElseThrow());
+        reviews.place(made.project(), folder(made.published(), "For construction", null, Map.of()),
+                accounts.ofPerson(id("Mirela Draganova")).orElseThrow());
     }
 
     private void makeRules(StandardProject.Made made, long site) {
-        hydraulicDesign = rule(made, "Hydraulic design", "FNK", DESIGN_FILES, "FNK", List.of(), "hydraulics", "Shared Hydraulics", List.of());
+        hydraulicDesign = rule(made, "Hydraulic design", "FNK", DESIGN_FILES, "FNK", List.of(), "hydraulics", "Shared Hydraulics",
+                List.of());
         rule(made, "Civil design", "ALD", DESIGN_FILES, "ALD", List.of(), "civil", "Shared Civil", List.of());
         rule(made, "Controls design", "BRK", DESIGN_FILES, "BRK", List.of(), "controls", "Shared Controls", List.of());
         rule(made, "Site documents", "DNM deliveries", Set.of(FileFormat.PDF, FileFormat.OFFICE), "DNM",
                 List.of("{type}-{discipline}[_{title}]"), "civil", "Shared Site documents", List.of());
-        rules.addDraft(made.project(), new HandlingRule("Data sheets from suppliers", "What suppliers send is not reviewed by us; it is filed with the controls.",
+        rules.addDraft(made.project(), new HandlingRule("Data sheets from suppliers",
+                "What suppliers send is not reviewed by us; it is filed with the controls.",
                 standing("BRK"), Which.of(new Condition.HasFormat(Set.of(FileFormat.OFFICE))),
-                new Plan(Optional.empty(), Optional.empty(), Optional.empty(), Optional.of(new IssuePlan(Map.of(1, Target.Place.usual(new FolderId(place("Shared Controls")), "S2", "")), Optional.empty())),
+                new Plan(Optional.empty(), Optional.empty(), Optional.empty(),
+                        Optional.of(new IssuePlan(Map.of(1, Target.Place.usual(new FolderId(place("Shared Controls")), "S2", "")),
+                        Optional.empty())),
                         Optional.empty())), id("Mirela Draganova"));
-        rules.addInForce(made.project(), new WatchingRule("Site is told of civil drawings", "", standing("ALD"), Which.of(new Condition.FieldIs("type", Set.of("DR"))),
-                new TellPlan(List.of(new Telling(Occasion.ISSUED, List.of(new Audience.Holders(new RoleId(site))), "{number} {revision} may be built from: {title}")))),
+        rules.addInForce(made.project(), new WatchingRule("Site is told of civil drawings", "", standing("ALD"),
+                Which.of(new Condition.FieldIs("type", Set.of("DR"))),
+                new TellPlan(List.of(new Telling(Occasion.ISSUED, List.of(new Audience.Holders(new RoleId(site))),
+                        "{number} {revision} may be built from: {title}")))),
                 id("Mirela Draganova"));
     }
 
@@ -222,16 +234,21 @@ class KestrelWeir {
         FolderId target = new FolderId(place(shared));
         List<Audience> onIssue = new ArrayList<>(List.of(new Audience.Author()));
         onIssue.addAll(alsoOnIssue);
-        Plan plan = new Plan(Optional.of(new IdentifyPlan(patterns, List.of(), Checks.USUAL, Optional.empty())), Optional.empty(), Optional.of(new ReviewPlan(Optional.of(route))),
-                Optional.of(new IssuePlan(Map.of(1, Target.Place.usual(target, "A1", ""), 2, Target.Place.usual(target, "B1", ""), 3, new Target.BackToAuthor(),
+        Plan plan = new Plan(Optional.of(new IdentifyPlan(patterns, List.of(), Checks.USUAL, Optional.empty())), Optional.empty(),
+                Optional.of(new ReviewPlan(Optional.of(route))),
+                Optional.of(new IssuePlan(Map.of(1, Target.Place.usual(target, "A1", ""), 2, Target.Place.usual(target, "B1", ""), 3,
+                        new Target.BackToAuthor(),
                         4, new Target.BackToAuthor()), Optional.empty())),
-                Optional.of(TellPlan.of(List.of(new Audience.Author()), List.of(new Audience.Author(), new Audience.Holders(new RoleId(made.controller()))), onIssue)));
+                Optional.of(TellPlan.of(List.of(new Audience.Author()),
+                        List.of(new Audience.Author(), new Audience.Holders(new RoleId(made.controller()))), onIssue)));
         return rules.addInForce(made.project(), new HandlingRule(name, "", standing(place),
-                Which.of(new Condition.HasFormat(formats), new Condition.From(new Parties(Set.of(new FirmId(firms.get(firm))), Set.of(), Set.of()))), plan), id("Mirela Draganova"));
+                Which.of(new Condition.HasFormat(formats), new Condition.From(new Parties(Set.of(new FirmId(firms.get(firm))), Set.of(),
+                        Set.of()))), plan), id("Mirela Draganova"));
     }
 
     private void route(long project, String key, String name, long reviewer, long approver) {
-        routes.putInForce(project, Route.usual(key, name, List.of(Step.usual("Technical review", Step.Kind.REVIEW, new Who.InRole(new RoleId(reviewer)), 5),
+        routes.putInForce(project, Route.usual(key, name, List.of(Step.usual("Technical review", Step.Kind.REVIEW,
+                new Who.InRole(new RoleId(reviewer)), 5),
                 Step.usual("Approval", Step.Kind.APPROVAL, new Who.InRole(new RoleId(approver)), 3))), 0, null);
     }
 
@@ -246,7 +263,8 @@ class KestrelWeir {
     }
 
     private void person(long project, String firm, String name, String job, String toDo) {
-        String email = java.text.Normalizer.normalize(name, java.text.Normalizer.Form.NFD).replaceAll("\\p{M}", "").replace("Ł", "L").replace("ł", "l")
+        String email = java.text.Normalizer.normalize(name, java.text.Normalizer.Form.NFD).replaceAll("\\p{M}", "").replace("Ł", "L")
+                .replace("ł", "l")
                 .toLowerCase(java.util.Locale.ROOT).replaceAll("[^a-z]+", ".") + "@" + firm.toLowerCase(java.util.Locale.ROOT) + ".example";
         long id = people.addPerson(project, new People.NewPerson(firms.get(firm), name, email, job));
         people.joins(id, book.make(name, email, job.equals("Administrator")));

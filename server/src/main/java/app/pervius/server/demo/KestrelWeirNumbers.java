@@ -47,7 +47,8 @@ class KestrelWeirNumbers {
     private final InstantSource clock;
     private final TransactionTemplate transaction;
 
-    KestrelWeirNumbers(Schemes schemes, Taking taking, TakingOver takingOver, Reserving reserving, LedgerDesk ledger, Templates templates, Packages packages,
+    KestrelWeirNumbers(Schemes schemes, Taking taking, TakingOver takingOver, Reserving reserving, LedgerDesk ledger, Templates templates,
+            Packages packages,
             InstantSource clock, TransactionTemplate transaction) {
         this.schemes = schemes;
         this.taking = taking;
@@ -61,13 +62,15 @@ class KestrelWeirNumbers {
     }
 
     static Actor controller(long person, String name, long firm, long project) {
-        return new Actor(0, name, false, Map.of(project, new Actor.Membership(person, firm, name, Set.of(), true, true, Set.of(), true, true, true)));
+        return new Actor(0, name, false, Map.of(project, new Actor.Membership(person, firm, name, Set.of(), true, true, Set.of(), true,
+                true, true)));
     }
 
     void tell(Cast cast) {
         takeOver(cast);
         LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
-        reserving.reserve(cast.project(), new Reserving.WantedRun(DOCUMENTS, Map.of("discipline", "C", "type", "RP"), 12, cast.firms().get("ALD"), today.plusDays(90),
+        reserving.reserve(cast.project(), new Reserving.WantedRun(DOCUMENTS, Map.of("discipline", "C", "type", "RP"), 12, cast.firms()
+                .get("ALD"), today.plusDays(90),
                 "Site investigation reports"), cast.controller());
         take(cast, "ALD", "C", "RP", "Settlement of the left bank, monthly", 6);
         ledger.setNext(cast.project(), DOCUMENTS, "ALD·C·RP", 51, "31 to 50 are with the laboratory, on paper", cast.controller());
@@ -77,37 +80,46 @@ class KestrelWeirNumbers {
         take(cast, "FNK", "H", "SP", "Stop logs, fabrication and testing", 1);
         transaction.executeWithoutResult(status -> schemes.putInForce(cast.project(), new Scheme("changes", "Changes", 0, Scheme.Of.CHANGES,
                 "{project}-CH-{today:YY}-{counter:3}", List.of(), true, 1, 1, List.of()), 0, cast.controller().person(cast.project())));
-        taking.take(cast.project(), new Taking.Wanted("changes", Map.of(), "Sill raised by 120 mm", "", 1, cast.firms().get("ALD")), cast.controller());
+        taking.take(cast.project(), new Taking.Wanted("changes", Map.of(), "Sill raised by 120 mm", "", 1, cast.firms().get("ALD")),
+                cast.controller());
         makePackages(cast);
     }
 
     private List<Taking.Taken> take(Cast cast, String firm, String discipline, String type, String title, int count) {
-        return taking.take(cast.project(), new Taking.Wanted(DOCUMENTS, Map.of("discipline", discipline, "type", type), title, "", count, cast.firms().get(firm)),
+        return taking.take(cast.project(), new Taking.Wanted(DOCUMENTS, Map.of("discipline", discipline, "type", type), title, "", count,
+                cast.firms().get(firm)),
                 cast.controller());
     }
 
     private void takeOver(Cast cast) {
         List<Table.Row> rows = new ArrayList<>();
-        List<String> titles = List.of("Ground investigation, desk study", "Borehole logs BH1 to BH6", "Soil laboratory results", "Existing weir, condition survey",
+        List<String> titles = List.of("Ground investigation, desk study", "Borehole logs BH1 to BH6", "Soil laboratory results",
+                "Existing weir, condition survey",
                 "Fish counter records 2019 to 2024", "Dewatering trial", "Sheet pile pull-out tests", "Vibration monitoring baseline");
         for (int i = 0; i < titles.size(); i++) {
-            rows.add(new Table.Row(i + 2, List.of("KWR-ALD-C-RP-%04d".formatted(i + 1), titles.get(i), "ALD", i < 5 ? "P02" : "P01", "AC/SI/" + (110 + i))));
+            rows.add(new Table.Row(i + 2, List.of("KWR-ALD-C-RP-%04d".formatted(i + 1), titles.get(i), "ALD", i < 5 ? "P02" : "P01",
+                    "AC/SI/" + (110 + i))));
         }
-        takingOver.takeOver(cast.project(), DOCUMENTS, new Table(List.of("Number", "Title", "Originator", "Revision", "Own reference"), rows), false, cast.controller());
+        takingOver.takeOver(cast.project(), DOCUMENTS, new Table(List.of("Number", "Title", "Originator", "Revision", "Own reference"),
+                rows), false, cast.controller());
     }
 
     private void makePackages(Cast cast) {
         FolderPlan root = plan("root", "{package} {title}", FolderPlan.Owner.FIRM, Map.of("discipline", "H"), List.of(), List.of(
                 plan("drawings", "Drawings", FolderPlan.Owner.AS_ABOVE, Map.of("type", "DR"), List.of(cast.hydraulicDesign()), List.of()),
-                plan("calculations", "Calculations", FolderPlan.Owner.AS_ABOVE, Map.of("type", "CA"), List.of(cast.hydraulicDesign()), List.of()),
+                plan("calculations", "Calculations", FolderPlan.Owner.AS_ABOVE, Map.of("type", "CA"), List.of(cast.hydraulicDesign()),
+                        List.of()),
                 plan("letters", "Letters of {originator}", FolderPlan.Owner.AS_ABOVE, Map.of(), List.of(), List.of())));
-        transaction.executeWithoutResult(status -> templates.putInForce(cast.project(), new FolderTemplate("design-package", "Design package", 0, root), 0,
+        transaction.executeWithoutResult(status -> templates.putInForce(cast.project(),
+                new FolderTemplate("design-package", "Design package", 0, root), 0,
                 cast.controller().person(cast.project())));
-        packages.make(cast.project(), new Packages.WantedPackage(Kind.WORK_PACKAGE, "WP-03", "Fish pass", cast.firms().get("FNK"), "design-package",
+        packages.make(cast.project(), new Packages.WantedPackage(Kind.WORK_PACKAGE, "WP-03", "Fish pass", cast.firms().get("FNK"),
+                "design-package",
                 cast.workInProgress(), Map.of()), cast.controller());
     }
 
-    private static FolderPlan plan(String key, String name, FolderPlan.Owner owner, Map<String, String> values, List<Long> rules, List<FolderPlan> below) {
+    private static FolderPlan plan(String key, String name, FolderPlan.Owner owner, Map<String, String> values, List<Long> rules,
+            List<FolderPlan> below) {
         return new FolderPlan(key, name, Optional.empty(), owner, values, rules, below);
     }
 }

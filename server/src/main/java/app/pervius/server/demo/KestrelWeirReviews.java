@@ -32,7 +32,10 @@ import java.util.Optional;
 import org.springframework.context.annotation.Profile;
 import org.springframework.stereotype.Component;
 
-/** What Kestrel Weir has of reviews beyond the usual: a route on which several people answer, the distribution matrix, a deputy, and files sent by hand. */
+/**
+ * What Kestrel Weir has of reviews beyond the usual: a route on which several people answer, the distribution matrix, a deputy, and files
+ * sent by hand.
+ */
 @Component
 @Profile("demo")
 class KestrelWeirReviews {
@@ -53,7 +56,8 @@ class KestrelWeirReviews {
     private final ProjectDesk desk;
     private final InstantSource clock;
 
-    KestrelWeirReviews(Routes routes, Matrices matrices, Deputies deputies, HandSending sending, Files files, Accounts accounts, Projects projects, ProjectDesk desk,
+    KestrelWeirReviews(Routes routes, Matrices matrices, Deputies deputies, HandSending sending, Files files, Accounts accounts,
+            Projects projects, ProjectDesk desk,
             InstantSource clock) {
         this.routes = routes;
         this.matrices = matrices;
@@ -67,20 +71,28 @@ class KestrelWeirReviews {
     }
 
     void setUp(long project, Roles roles, Actor controller) {
-        Step discipline = new Step("Discipline check", Step.Kind.REVIEW, List.of(new Who.ByMatrix(Matrix.Duty.REVIEWS)), new Needs.Any(), Step.Drawing.WORST, 3,
+        Step discipline = new Step("Discipline check", Step.Kind.REVIEW, List.of(new Who.ByMatrix(Matrix.Duty.REVIEWS)), new Needs.Any(),
+                Step.Drawing.WORST, 3,
                 Optional.of(new Condition.FieldIsNot("type", List.of("DR"))), Map.of(4, new Leads.Back()), Chase.USUAL);
-        Step both = new Step("Check by both leads", Step.Kind.REVIEW, List.of(new Who.InRole(new RoleId(roles.hydraulics())), new Who.InRole(new RoleId(roles.civil()))), new Needs.All(),
-                Step.Drawing.WORST, 5, Optional.empty(), Map.of(4, new Leads.Back()), new Chase(1, 2, 3, List.of(new RoleId(roles.controller())), new Chase.Silence.Wait()));
-        Step approval = new Step("Approval", Step.Kind.APPROVAL, List.of(new Who.ByMatrix(Matrix.Duty.APPROVES)), new Needs.Any(), Step.Drawing.WORST, 3, Optional.empty(),
+        Step both = new Step("Check by both leads", Step.Kind.REVIEW,
+                List.of(new Who.InRole(new RoleId(roles.hydraulics())), new Who.InRole(new RoleId(roles.civil()))), new Needs.All(),
+                Step.Drawing.WORST, 5, Optional.empty(), Map.of(4, new Leads.Back()),
+                new Chase(1, 2, 3, List.of(new RoleId(roles.controller())), new Chase.Silence.Wait()));
+        Step approval = new Step("Approval", Step.Kind.APPROVAL, List.of(new Who.ByMatrix(Matrix.Duty.APPROVES)), new Needs.Any(),
+                Step.Drawing.WORST, 3, Optional.empty(),
                 Map.of(3, new Leads.ToStep(1)), Chase.USUAL);
-        routes.putInForce(project, new Route(INTERFACES, "Interface check", 0, List.of(discipline, both, approval), false, true, Optional.of(new Who.InRole(new RoleId(roles.civil()))),
+        routes.putInForce(project, new Route(INTERFACES, "Interface check", 0, List.of(discipline, both, approval), false, true,
+                Optional.of(new Who.InRole(new RoleId(roles.civil()))),
                 List.of(new RoleId(roles.reviewer())), List.of(), List.of(), new Completion(Map.of(), Map.of(1, "A1"))), 0, null);
         Map<Matrix.Cell, Map<Matrix.Duty, List<RoleId>>> cells = new LinkedHashMap<>();
-        cells.put(new Matrix.Cell(Matrix.ANY, Matrix.ANY), Map.of(Matrix.Duty.REVIEWS, List.of(new RoleId(roles.reviewer())), Matrix.Duty.APPROVES, List.of(new RoleId(roles.approver()))));
+        cells.put(new Matrix.Cell(Matrix.ANY, Matrix.ANY), Map.of(Matrix.Duty.REVIEWS, List.of(new RoleId(roles.reviewer())),
+                Matrix.Duty.APPROVES, List.of(new RoleId(roles.approver()))));
         cells.put(new Matrix.Cell(Matrix.ANY, "H"), Map.of(Matrix.Duty.REVIEWS, List.of(new RoleId(roles.hydraulics()))));
         cells.put(new Matrix.Cell(Matrix.ANY, "C"), Map.of(Matrix.Duty.REVIEWS, List.of(new RoleId(roles.civil()))));
-        cells.put(new Matrix.Cell("DR", "C"), Map.of(Matrix.Duty.REVIEWS, List.of(new RoleId(roles.civil())), Matrix.Duty.TOLD, List.of(new RoleId(roles.site()))));
-        cells.put(new Matrix.Cell("MS", Matrix.ANY), Map.of(Matrix.Duty.REVIEWS, List.of(new RoleId(roles.civil()), new RoleId(roles.reviewer())), Matrix.Duty.TOLD, List.of(new RoleId(roles.site()))));
+        cells.put(new Matrix.Cell("DR", "C"), Map.of(Matrix.Duty.REVIEWS, List.of(new RoleId(roles.civil())), Matrix.Duty.TOLD,
+                List.of(new RoleId(roles.site()))));
+        cells.put(new Matrix.Cell("MS", Matrix.ANY), Map.of(Matrix.Duty.REVIEWS,
+                List.of(new RoleId(roles.civil()), new RoleId(roles.reviewer())), Matrix.Duty.TOLD, List.of(new RoleId(roles.site()))));
         matrices.set(project, new Matrix("type", "discipline", cells), 0, controller);
     }
 
@@ -88,8 +100,10 @@ class KestrelWeirReviews {
     void place(long project, long folder, Actor controller) {
         Projects.Settings settings = projects.settings(project);
         Map<Integer, String> status = Map.of(1, "A1", 2, "B1");
-        desk.setDecisionCodes(project, settings.decisionCodes().stream().map(code -> new DecisionCode(code.digit(), code.name(), code.shortText(), code.workMayGoOn(), code.mustComeAgain(),
-                code.commentRequired(), Optional.ofNullable(status.get(code.digit())).map(s -> new Placing(new FolderId(folder), s, "")))).toList(), settings.version(), controller);
+        desk.setDecisionCodes(project, settings.decisionCodes().stream()
+                .map(code -> new DecisionCode(code.digit(), code.name(), code.shortText(), code.workMayGoOn(), code.mustComeAgain(),
+                code.commentRequired(), Optional.ofNullable(status.get(code.digit())).map(s -> new Placing(new FolderId(folder), s, ""))))
+                .toList(), settings.version(), controller);
     }
 
     /** Somebody will be away for a week, the week after next. */
@@ -102,6 +116,7 @@ class KestrelWeirReviews {
     /** The first files of a folder are sent on the interface check; gives the submission. */
     long sendByHand(long folder, long sender, int count, String message) {
         List<Long> chosen = files.present(folder, 0, count).stream().map(Files.FileView::id).toList();
-        return sending.send(folder, new HandSending.Sending(chosen, INTERFACES, "Interface check before tender", null, null, message, List.of(), List.of(), Map.of()), accounts.ofPerson(sender).orElseThrow());
+        return sending.send(folder, new HandSending.Sending(chosen, INTERFACES, "Interface check before tender", null, null, message,
+                List.of(), List.of(), Map.of()), accounts.ofPerson(sender).orElseThrow());
     }
 }

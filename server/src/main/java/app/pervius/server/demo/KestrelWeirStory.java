@@ -70,7 +70,8 @@ class KestrelWeirStory {
         cast = those;
         at(now, 24);
         long first = drop("Yusuf Karaderin", "FNK drawings", "First hydraulic package", List.of(
-                sheet("Weir general arrangement", Subject.PLAN), sheet("Weir section A-A", Subject.SECTION), sheet("Fish pass longitudinal section", Subject.FISH_PASS)));
+                sheet("Weir general arrangement", Subject.PLAN), sheet("Weir section A-A", Subject.SECTION),
+                sheet("Fish pass longitudinal section", Subject.FISH_PASS)));
         at(now, 22);
         decide(first, "Henrike Solvangen", Map.of(), 1, "");
         at(now, 21);
@@ -81,7 +82,8 @@ class KestrelWeirStory {
         at(now, 17);
         decide(civil, "Kwabena Adofori", Map.of(1, 2, 2, 3), 1, "Cover to the reinforcement is missing at the joint.");
         at(now, 15);
-        decide(civil, "Tomasz Łęgowicz", Map.of(1, 2, 2, 3, 3, 4), 1, "Show the joint at axis 4; the road is no longer part of this contract.");
+        decide(civil, "Tomasz Łęgowicz", Map.of(1, 2, 2, 3, 3, 4), 1,
+                "Show the joint at axis 4; the road is no longer part of this contract.");
         String returned = number(civil, 2);
         String superseded = number(first, 0);
         at(now, 13);
@@ -110,8 +112,10 @@ class KestrelWeirStory {
         at(now, 2);
         drop("Yusuf Karaderin", "FNK drawings", "Stilling basin", List.of(sheet("Stilling basin plan", Subject.PLAN),
                 sheet("Stilling basin section C-C", Subject.SECTION), sheet("Baffle block details", Subject.SECTION)));
-        drop("Linnéa Åkerström-Vass", "FNK calculations", "Stilling basin", List.of(sheet("Stilling basin energy dissipation", Subject.TEXT)));
-        long interfaces = reviewsBeyond.sendByHand(Objects.requireNonNull(cast.places().get("Shared Hydraulics")), Objects.requireNonNull(cast.persons().get("Mirela Draganova")), 2,
+        drop("Linnéa Åkerström-Vass", "FNK calculations", "Stilling basin",
+                List.of(sheet("Stilling basin energy dissipation", Subject.TEXT)));
+        long interfaces = reviewsBeyond.sendByHand(Objects.requireNonNull(cast.places().get("Shared Hydraulics")),
+                Objects.requireNonNull(cast.persons().get("Mirela Draganova")), 2,
                 "Please check levels and axes against the foundation plan before it goes to tender.");
         settled(interfaces);
         decideOne(interfaces, "Kwabena Adofori", 0, 2, "Level of the sill differs from the foundation plan by 40 mm.");
@@ -140,7 +144,8 @@ class KestrelWeirStory {
         for (int i = 0; i < sheets.size(); i++) {
             announced.add(new Intake.Announced(sheets.get(i).name(), contents.get(i).length));
         }
-        long id = intake.begin(new Intake.Beginning(Objects.requireNonNull(cast.places().get(place), place), by, by, purpose, null, app.pervius.core.project.FieldValues.NONE, announced));
+        long id = intake.begin(new Intake.Beginning(Objects.requireNonNull(cast.places().get(place), place), by, by, purpose, null,
+                app.pervius.core.project.FieldValues.NONE, announced));
         try {
             for (int i = 0; i < sheets.size(); i++) {
                 intake.receive(id, i, accounts.ofPerson(by).orElseThrow(), new ByteArrayInputStream(contents.get(i)));
@@ -161,7 +166,8 @@ class KestrelWeirStory {
             return ("A sample without content, in place of " + sheet.name()).getBytes(StandardCharsets.UTF_8);
         }
         People.PersonView by = people.person(author);
-        String number = sheet.name().startsWith("KWR-") ? sheet.name().substring(0, sheet.name().indexOf('_')) : "as given by document control";
+        String number = sheet.name().startsWith("KWR-") ? sheet.name().substring(0, sheet.name().indexOf('_'))
+                : "as given by document control";
         return SampleDrawing.draw(sheet.subject(), new SampleDrawing.Title(sheet.title(), by.firmName(), by.name(), number,
                 sheet.name().contains("_P02") ? "P02" : "P01"));
     }
@@ -173,7 +179,8 @@ class KestrelWeirStory {
         Reviews.At review = reviews.at(all.getFirst().id()).orElseThrow();
         for (int i = 0; i < all.size(); i++) {
             int code = exceptions.getOrDefault(i, usual);
-            deciding.answer(review.id(), new Deciding.Decision(review.turn(), List.of(all.get(i).id()), code, code == 1 ? "" : comment, null, false), actor);
+            deciding.answer(review.id(), new Deciding.Decision(review.turn(), List.of(all.get(i).id()), code, code == 1 ? "" : comment,
+                    null, false), actor);
         }
         deciding.close(review.id(), review.turn(), actor);
         settled(submission);

@@ -45,7 +45,8 @@ final class SampleDrawing {
             document.addPage(sheet);
             document.getDocumentInformation().setTitle(title.title());
             try (PDPageContentStream content = new PDPageContentStream(document, sheet)) {
-                SampleDrawing drawing = new SampleDrawing(content, font, new Random(title.title().hashCode() + title.revision().hashCode()));
+                SampleDrawing drawing = new SampleDrawing(content, font,
+                        new Random(title.title().hashCode() + title.revision().hashCode()));
                 drawing.frame();
                 drawing.subject(subject);
                 drawing.titleBlock(title);
@@ -114,7 +115,8 @@ final class SampleDrawing {
                 page.moveTo(60, base + off + jitter(6));
                 for (int i = 0; i < 6; i++) {
                     float cx = 60 + (i + 0.5f) * 175;
-                    page.curveTo(cx - 50, base + off + jitter(22), cx + 30, base + off + jitter(22), 60 + (i + 1) * 175, base + off + jitter(10));
+                    page.curveTo(cx - 50, base + off + jitter(22), cx + 30, base + off + jitter(22), 60 + (i + 1) * 175,
+                            base + off + jitter(10));
                 }
                 page.stroke();
             }

@@ -73,8 +73,10 @@ class DocumentController {
     private final Live live;
     private final TransactionTemplate reading;
 
-    DocumentController(DocumentRepository documents, RevisionRepository revisions, DocumentWords words, Sequences sequences, Passages passages,
-            JournalFor journal, Messages messages, Files files, Folders folders, People people, Projects projects, Live live, PlatformTransactionManager transactions) {
+    DocumentController(DocumentRepository documents, RevisionRepository revisions, DocumentWords words, Sequences sequences,
+            Passages passages,
+            JournalFor journal, Messages messages, Files files, Folders folders, People people, Projects projects, Live live,
+            PlatformTransactionManager transactions) {
         this.reading = new TransactionTemplate(transactions);
         this.reading.setReadOnly(true);
         this.documents = documents;
@@ -110,7 +112,8 @@ class DocumentController {
      * @param lies whether it was numbered where its files lay, and no revision has come since
      * @param voided why its number was voided; absent unless it was
      */
-    record DocumentRow(long id, String number, String title, String ownReference, String originator, Map<String, String> values, @Nullable String latest,
+    record DocumentRow(long id, String number, String title, String ownReference, String originator, Map<String, String> values,
+            @Nullable String latest,
             boolean onItsWay, boolean lies, List<CurrentIn> current, @Nullable String voided, Instant since) {
     }
 
@@ -124,7 +127,8 @@ class DocumentController {
      * @param withdrawn taken out or sent back before anybody decided
      */
     record RevisionView(String code, int cycle, boolean onItsWay, boolean withdrawn, @Nullable End outcome, @Nullable Integer decision,
-            @Nullable String status, @Nullable InformationState currentIn, @Nullable Instant issuedAt, Passages.PassageView passage, List<RevisionFile> files) {
+            @Nullable String status, @Nullable InformationState currentIn, @Nullable Instant issuedAt, Passages.PassageView passage,
+            List<RevisionFile> files) {
     }
 
     /** Who was told of which issued revision last, and whether that is still current. */
@@ -145,11 +149,14 @@ class DocumentController {
      * @param sequence the key of the revision sequence the next revision is to be in; absent to go on as it is
      * @param revisionBefore the newest revision it had before it was taken over
      */
-    record DocumentSheet(DocumentRow row, String originatorName, @Nullable String sequence, @Nullable String revisionBefore, List<RevisionView> revisions,
-            List<HolderView> holders, List<DocumentMessage> messages, List<DocumentJournalLine> journal, List<String> formerNames, boolean mayChange, int version) {
+    record DocumentSheet(DocumentRow row, String originatorName, @Nullable String sequence, @Nullable String revisionBefore,
+            List<RevisionView> revisions,
+            List<HolderView> holders, List<DocumentMessage> messages, List<DocumentJournalLine> journal, List<String> formerNames,
+            boolean mayChange, int version) {
     }
 
-    record DocumentEntry(@NotBlank @Size(max = 400) String title, @NotNull @Size(max = 200) String ownReference, @Nullable @Size(max = 60) String sequence, int version) {
+    record DocumentEntry(@NotBlank @Size(max = 400) String title, @NotNull @Size(max = 200) String ownReference,
+            @Nullable @Size(max = 60) String sequence, int version) {
     }
 
     /** The same as a table to take away: all of it, as narrowed down. */
@@ -158,25 +165,32 @@ class DocumentController {
             @RequestParam(defaultValue = "") @Size(max = 200) String text, @RequestParam TableWriter.Format format, Actor actor) {
         actor.in(project);
         Projects.Settings settings = projects.settings(project);
-        Columns<DocumentRow> columns = new Columns<DocumentRow>(settings.zone()).text("Number", DocumentRow::number).text("Title", DocumentRow::title)
-                .text("Own reference", DocumentRow::ownReference).text("Originator", DocumentRow::originator).text("Newest revision", DocumentRow::latest)
-                .text("On its way", row -> row.onItsWay() ? "yes" : "").text("Current", DocumentController::current).text("Voided", DocumentRow::voided).moment("Since", DocumentRow::since);
+        Columns<DocumentRow> columns = new Columns<DocumentRow>(settings.zone()).text("Number", DocumentRow::number)
+                .text("Title", DocumentRow::title)
+                .text("Own reference", DocumentRow::ownReference).text("Originator", DocumentRow::originator)
+                .text("Newest revision", DocumentRow::latest)
+                .text("On its way", row -> row.onItsWay() ? "yes" : "").text("Current", DocumentController::current)
+                .text("Voided", DocumentRow::voided).moment("Since", DocumentRow::since);
         settings.fields().all().forEach(field -> columns.text(field.label(), row -> row.values().get(field.key())));
-        return TableWriter.download(format, settings.code() + " register", columns, new Lines<>(after -> Objects.requireNonNull(reading.execute(status ->
+        return TableWriter.download(format, settings.code() + " register", columns,
+                new Lines<>(after -> Objects.requireNonNull(reading.execute(status ->
                 text.isBlank() ? list(project, which, after, actor) : foundPage(project, text, after, actor)))));
     }
 
     private static String current(DocumentRow row) {
-        return row.current().stream().map(c -> c.revision() + (c.status() == null ? "" : " " + c.status()) + " in " + c.where()).collect(Collectors.joining("; "));
+        return row.current().stream().map(c -> c.revision() + (c.status() == null ? "" : " " + c.status()) + " in " + c.where())
+                .collect(Collectors.joining("; "));
     }
 
     @GetMapping("/api/projects/{project}/documents")
-    Page<DocumentRow> list(@PathVariable long project, @RequestParam(defaultValue = "ALL") WhichDocuments which, @RequestParam(required = false) @Nullable String after,
+    Page<DocumentRow> list(@PathVariable long project, @RequestParam(defaultValue = "ALL") WhichDocuments which,
+            @RequestParam(required = false) @Nullable String after,
             Actor actor) {
         Set<Long> firms = actor.seenFirms(project);
         long before = Page.after(after, Long.MAX_VALUE);
         Limit limit = Limit.of(Page.SIZE + 1);
-        Page<Document> page = Page.of(which == WhichDocuments.ALL ? documents.newest(project, firms, before, limit) : documents.notCome(project, firms, before, limit),
+        Page<Document> page = Page.of(which == WhichDocuments.ALL ? documents.newest(project, firms, before, limit)
+                : documents.notCome(project, firms, before, limit),
                 Document::id, d -> d);
         return new Page<>(rows(page.items(), actor), page.next());
     }
@@ -184,7 +198,8 @@ class DocumentController {
     /** Documents by their number, title, own reference or a name their files had; those that have passages are found by these too. */
     @GetMapping("/api/projects/{project}/documents-found")
     List<DocumentRow> find(@PathVariable long project, @RequestParam @Size(max = 200) String text, Actor actor) {
-        return rows(documents.findAllById(found(project, text, MOST_FOUND, actor)).stream().sorted(Comparator.comparing(Document::id).reversed()).toList(), actor);
+        return rows(documents.findAllById(found(project, text, MOST_FOUND, actor)).stream()
+                .sorted(Comparator.comparing(Document::id).reversed()).toList(), actor);
     }
 
     /** The ids of what is found, newest first. */
@@ -197,7 +212,8 @@ class DocumentController {
         int from = (int) Page.after(after, 0);
         List<Long> all = found(project, text, Integer.MAX_VALUE, actor);
         int to = Math.min(all.size(), from + Page.SIZE);
-        return new Page<>(rows(documents.findAllById(all.subList(Math.min(from, to), to)).stream().sorted(Comparator.comparing(Document::id).reversed()).toList(), actor), to < all.size() ? String.valueOf(to) : null);
+        return new Page<>(rows(documents.findAllById(all.subList(Math.min(from, to), to)).stream()
+                .sorted(Comparator.comparing(Document::id).reversed()).toList(), actor), to < all.size() ? String.valueOf(to) : null);
     }
 
     /** The document of this number in the project of this code: what links that last lead to. */
@@ -216,12 +232,15 @@ class DocumentController {
                 .collect(Collectors.toMap(Passages.PassageView::id, Function.identity()));
         List<RevisionView> views = all.reversed().stream().map(r -> view(r, byId.get(r.passageId), actor)).toList();
         List<DocumentJournalLine> lines = all.stream().flatMap(r -> journal.read(byId.get(r.passageId), actor).stream()
-                .map(line -> new DocumentJournalLine(r.code, r.passageId, line))).sorted(Comparator.comparing((DocumentJournalLine l) -> l.line().at()).reversed())
+                .map(line -> new DocumentJournalLine(r.code, r.passageId, line)))
+                .sorted(Comparator.comparing((DocumentJournalLine l) -> l.line().at()).reversed())
                 .limit(MOST_JOURNAL).toList();
         boolean mayChange = actor.controls(document.projectId) || actor.firm(document.projectId) == document.originatorId;
-        return new DocumentSheet(rows(List.of(document), actor).getFirst(), people.firm(document.originatorId).name(), document.sequenceKey, document.revisionBefore, views,
+        return new DocumentSheet(rows(List.of(document), actor).getFirst(), people.firm(document.originatorId).name(), document.sequenceKey,
+                document.revisionBefore, views,
                 actor.seesEveryFirm(document.projectId) ? holders(all) : List.of(),
-                actor.seesEveryFirm(document.projectId) ? messages(all) : List.of(), lines, files.formerNames(id), mayChange, document.version);
+                actor.seesEveryFirm(document.projectId) ? messages(all) : List.of(), lines, files.formerNames(id), mayChange,
+                document.version);
     }
 
     /** Changes what people call it; which sequence its next revision is in is for controllers. */
@@ -235,7 +254,8 @@ class DocumentController {
             throw Problem.forbidden("Only the originator and document controllers may change this.");
         }
         if (document.version != entry.version()) {
-            throw Problem.conflict("changed-meanwhile", "Somebody else has changed this document in the meantime. Look at it as it is now.");
+            throw Problem.conflict("changed-meanwhile",
+                    "Somebody else has changed this document in the meantime. Look at it as it is now.");
         }
         @Nullable String sequence = entry.sequence() == null || entry.sequence().isBlank() ? null : entry.sequence();
         if (!java.util.Objects.equals(sequence, document.sequenceKey)) {
@@ -263,8 +283,10 @@ class DocumentController {
 
     private RevisionView view(Revision r, Passages.PassageView passage, Actor actor) {
         List<RevisionFile> own = files.ofRevision(r.id()).stream().map(f -> file(f, actor)).toList();
-        List<RevisionFile> shown = own.isEmpty() ? passage.files().stream().map(f -> file(files.file(f.folderFile()), actor)).toList() : own;
-        return new RevisionView(r.code, r.cycle, r.onItsWay, r.withdrawn, r.outcome, r.decisionCode, r.statusCode, r.currentIn, r.issuedAt, passage, shown);
+        List<RevisionFile> shown = own.isEmpty() ? passage.files().stream().map(f -> file(files.file(f.folderFile()), actor))
+                .toList() : own;
+        return new RevisionView(r.code, r.cycle, r.onItsWay, r.withdrawn, r.outcome, r.decisionCode, r.statusCode, r.currentIn, r.issuedAt,
+                passage, shown);
     }
 
     private RevisionFile file(Files.FileView f, Actor actor) {
@@ -276,35 +298,45 @@ class DocumentController {
     private List<DocumentMessage> messages(List<Revision> all) {
         Map<Long, Revision> byPassage = all.stream().collect(Collectors.toMap(r -> r.passageId, Function.identity()));
         List<Messages.AboutPassage> told = messages.about(byPassage.keySet(), MOST_JOURNAL);
-        Map<Long, People.PersonView> persons = people.persons(told.stream().map(Messages.AboutPassage::person).filter(Objects::nonNull).toList());
-        return told.stream().map(m -> new DocumentMessage(byPassage.get(m.passage()).code, m.person() == null ? String.valueOf(m.address()) : persons.get(m.person()).name(),
+        Map<Long, People.PersonView> persons = people.persons(told.stream().map(Messages.AboutPassage::person).filter(Objects::nonNull)
+                .toList());
+        return told.stream().map(m -> new DocumentMessage(byPassage.get(m.passage()).code, m.person() == null ? String.valueOf(m.address())
+                : persons.get(m.person()).name(),
                 m.occasion(), m.at(), m.sent())).toList();
     }
 
     private List<HolderView> holders(List<Revision> all) {
         Map<Long, Revision> byPassage = all.stream().collect(Collectors.toMap(r -> r.passageId, Function.identity()));
         Map<Object, Messages.Told> last = new LinkedHashMap<>();
-        messages.told(byPassage.keySet(), List.of(Occasion.ISSUED)).forEach(told -> last.put(told.person() == null ? String.valueOf(told.address()) : told.person(), told));
-        Map<Long, People.PersonView> persons = people.persons(last.values().stream().map(Messages.Told::person).filter(Objects::nonNull).toList());
+        messages.told(byPassage.keySet(), List.of(Occasion.ISSUED))
+                .forEach(told -> last.put(told.person() == null ? String.valueOf(told.address()) : told.person(), told));
+        Map<Long, People.PersonView> persons = people.persons(last.values().stream().map(Messages.Told::person).filter(Objects::nonNull)
+                .toList());
         return last.values().stream().map(told -> {
             Revision revision = byPassage.get(told.passage());
             People.PersonView person = told.person() == null ? null : persons.get(told.person());
-            return new HolderView(person == null ? String.valueOf(told.address()) : person.name(), person == null ? "" : person.firmCode(), revision.code, told.at(), revision.currentIn != null);
+            return new HolderView(person == null ? String.valueOf(told.address()) : person.name(), person == null ? "" : person.firmCode(),
+                    revision.code, told.at(), revision.currentIn != null);
         }).sorted(Comparator.comparing(HolderView::current).thenComparing(HolderView::person)).toList();
     }
 
     private List<DocumentRow> rows(List<Document> found, Actor actor) {
         List<Revision> theirs = revisions.findByDocumentIdInOrderById(found.stream().map(Document::id).toList());
-        Map<Long, List<Revision>> byDocument = (found.isEmpty() ? theirs : seen(theirs, found.getFirst().projectId, actor)).stream().collect(Collectors.groupingBy(r -> r.documentId));
+        Map<Long, List<Revision>> byDocument = (found.isEmpty() ? theirs : seen(theirs, found.getFirst().projectId, actor)).stream()
+                .collect(Collectors.groupingBy(r -> r.documentId));
         Map<Long, Optional<String>> paths = new HashMap<>();
         Set<Long> lying = files.numberedWhereTheyLie(found.stream().map(Document::id).toList());
         return found.stream().map(d -> {
             List<Revision> its = byDocument.getOrDefault(d.id(), List.of()).stream().filter(r -> !r.withdrawn).toList();
             List<CurrentIn> current = new ArrayList<>();
-            its.stream().filter(r -> r.currentIn != null).forEach(r -> current.add(new CurrentIn(r.currentIn, paths.computeIfAbsent(Objects.requireNonNull(r.currentFolder),
-                    id -> folders.find(id).filter(f -> folders.maySee(actor, f)).map(Folders.FolderView::path)).orElse(r.currentIn.label()), r.code, r.statusCode)));
-            return new DocumentRow(d.id(), d.number, d.title, d.ownReference, people.firm(d.originatorId).code(), Documents.values(d.fieldValues).byKey(),
-                    its.isEmpty() ? d.revisionBefore : its.getLast().code, !its.isEmpty() && its.getLast().onItsWay, its.isEmpty() && lying.contains(d.id()), current, d.voided, d.createdAt);
+            its.stream().filter(r -> r.currentIn != null).forEach(r ->
+                    current.add(new CurrentIn(r.currentIn, paths.computeIfAbsent(Objects.requireNonNull(r.currentFolder),
+                    id -> folders.find(id).filter(f -> folders.maySee(actor, f)).map(Folders.FolderView::path)).orElse(r.currentIn.label()),
+                    r.code, r.statusCode)));
+            return new DocumentRow(d.id(), d.number, d.title, d.ownReference, people.firm(d.originatorId).code(),
+                    Documents.values(d.fieldValues).byKey(),
+                    its.isEmpty() ? d.revisionBefore : its.getLast().code, !its.isEmpty() && its.getLast().onItsWay, its.isEmpty()
+                    && lying.contains(d.id()), current, d.voided, d.createdAt);
         }).toList();
     }
 

@@ -24,11 +24,13 @@ class DocumentFieldsUse implements FieldsUse {
     @Override
     public List<String> having(long project, String field, String code) {
         if (field.equals("status")) {
-            return one("select d.number || ' ' || r.code from revision r join document d on d.id = r.document_id where d.project_id = ? and r.status_code = ?", project, code);
+            return one("select d.number || ' ' || r.code from revision r join document d on d.id = r.document_id where d.project_id = ? "
+                    + "and r.status_code = ?", project, code);
         }
         String value = "%\"" + field + "\":\"" + code.replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "\"%";
         List<String> documents = one("select number from document where project_id = ? and field_values like ?", project, value);
-        return documents.isEmpty() ? one("select 'folder “' || name || '”' from folder where project_id = ? and field_values like ?", project, value) : documents;
+        return documents.isEmpty() ? one("select 'folder “' || name || '”' from folder where project_id = ? and field_values like ?",
+                project, value) : documents;
     }
 
     private List<String> one(String sql, long project, String value) {

@@ -25,7 +25,8 @@ class DocumentFinder implements Finder {
 
     @Override
     public Found find(long project, String text, int most, Actor actor) {
-        return Found.of(words.found(project, actor.seenFirms(project), SearchWords.sought(text), COUNTED + 1), most, ids -> documents.findAllById(ids).stream().sorted(Comparator.comparing(Document::id).reversed())
+        return Found.of(words.found(project, actor.seenFirms(project), SearchWords.sought(text), COUNTED + 1), most,
+                ids -> documents.findAllById(ids).stream().sorted(Comparator.comparing(Document::id).reversed())
                 .map(d -> new Hit(d.number, null, d.title, d.ownReference, "/documents/" + d.id())).toList());
     }
 }

@@ -49,7 +49,8 @@ public class Documents {
     private final InstantSource clock;
     private final ApplicationEventPublisher events;
 
-    Documents(DocumentRepository documents, RevisionRepository revisions, DocumentWords words, JdbcClient jdbc, Ids ids, Passages passages, People people, InstantSource clock,
+    Documents(DocumentRepository documents, RevisionRepository revisions, DocumentWords words, JdbcClient jdbc, Ids ids, Passages passages,
+            People people, InstantSource clock,
             ApplicationEventPublisher events) {
         this.events = events;
         this.documents = documents;
@@ -70,13 +71,17 @@ public class Documents {
     public record NewDocument(long project, String number, String title, long originator, FieldValues values, String ownReference) {
     }
 
-    /** Numbers are drawn while their counter is held, so what follows from one is written as plain rows, which is quicker than by the mapping. */
+    /**
+     * Numbers are drawn while their counter is held, so what follows from one is written as plain rows, which is quicker than by the
+     * mapping.
+     */
     public long open(NewDocument wanted) {
         long id = ids.next();
         jdbc.sql("""
                 insert into document (id, project_id, number, title, originator_id, field_values, own_reference, created_at, version)
                 values (?, ?, ?, ?, ?, ?, ?, ?, 0)""")
-                .params(id, wanted.project(), wanted.number(), wanted.title().length() > 400 ? wanted.title().substring(0, 400) : wanted.title(), wanted.originator(),
+                .params(id, wanted.project(), wanted.number(), wanted.title().length() > 400 ? wanted.title().substring(0, 400)
+                        : wanted.title(), wanted.originator(),
                         Json.write(wanted.values().byKey()), wanted.ownReference().strip(), now()).update();
         return id;
     }
@@ -110,9 +115,11 @@ public class Documents {
         if (!files.isEmpty()) {
             jdbc.sql("""
                     select f.id, d.id, d.number, r.code, d.title, r.status_code from folder_file f
-                    left join revision r on r.id = coalesce(f.revision_id, (select max(x.id) from revision x where x.passage_id = f.passage_id))
+                    left join revision r on r.id = coalesce(f.revision_id, (select max(x.id) from revision x where x.passage_id =
+                        f.passage_id))
                     join document d on d.id = coalesce(r.document_id, f.document_id) where f.id in (:files)""").param("files", files)
-                    .query(row -> { found.put(row.getLong(1), new OfFile(row.getLong(2), row.getString(3), row.getString(4), row.getString(5), row.getString(6))); });
+                    .query(row -> { found.put(row.getLong(1), new OfFile(row.getLong(2), row.getString(3), row.getString(4),
+                            row.getString(5), row.getString(6))); });
         }
         return found;
     }
@@ -144,7 +151,8 @@ public class Documents {
         int attempt = cycle == 1 ? 1 : revisions.countByDocumentIdAndCode(document, code.toString()) + 1;
         jdbc.sql("""
                 insert into revision (id, document_id, code, cycle, attempt, passage_id, on_its_way, withdrawn, version)
-                values (?, ?, ?, ?, ?, ?, true, false, 0)""").params(ids.next(), document, code.toString(), cycle, attempt, passage).update();
+                values (?, ?, ?, ?, ?, ?, true, false, 0)""").params(ids.next(), document, code.toString(), cycle, attempt,
+                    passage).update();
     }
 
     private OffsetDateTime now() {
@@ -169,7 +177,8 @@ public class Documents {
     public List<Sample> newest(long project, Collection<Long> firms, int most) {
         return documents.newest(project, firms, Long.MAX_VALUE, Limit.of(most)).stream().map(d -> {
             String title = d.title.replace('/', '-').replace('\\', '-');
-            return new Sample(d.number, values(d.fieldValues).with(new FieldValues(Map.of("number", d.number, "title", title, "name", title, "revision", "P01"))));
+            return new Sample(d.number, values(d.fieldValues).with(new FieldValues(Map.of("number", d.number, "title", title, "name", title,
+                    "revision", "P01"))));
         }).toList();
     }
 
@@ -239,14 +248,18 @@ public class Documents {
     /** The revision of a passage as it stands: where it is current, and whether a later one has come since. */
     @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
     public Optional<Standing> standing(long passage) {
-        return revisions.findByPassageId(passage).map(revision -> new Standing(revision.id(), revision.documentId, revision.code, Optional.ofNullable(revision.currentFolder),
-                revisions.findByDocumentIdOrderById(revision.documentId).stream().filter(r -> r.id() > revision.id() && !r.withdrawn).map(r -> r.code).findFirst()));
+        return revisions.findByPassageId(passage).map(revision -> new Standing(revision.id(), revision.documentId, revision.code,
+                Optional.ofNullable(revision.currentFolder),
+                revisions.findByDocumentIdOrderById(revision.documentId).stream().filter(r -> r.id() > revision.id() && !r.withdrawn)
+                .map(r -> r.code).findFirst()));
     }
 
     /** The revision a file that lies in a folder is of, as part of it or as what it was made of. */
     @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
     public Optional<IdentifyFacts.Already> revisionOfFile(long file) {
-        Long revision = jdbc.sql("select coalesce(f.revision_id, (select max(r.id) from revision r where r.passage_id = f.passage_id)) from folder_file f where f.id = ?")
+        Long revision = jdbc.sql(
+                "select coalesce(f.revision_id, (select max(r.id) from revision r where r.passage_id = f.passage_id)) from folder_file "
+                + "f where f.id = ?")
                 .param(file).query(Long.class).optional().orElse(null);
         return Optional.ofNullable(revision).flatMap(revisions::findById)
                 .map(r -> new IdentifyFacts.Already(known(documents.findById(r.documentId).orElseThrow()), new RevisionCode(r.code)));
@@ -261,8 +274,10 @@ public class Documents {
     @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
     public Optional<String> numberOfNamesake(long folder, java.util.Collection<String> keys, long before) {
         return keys.isEmpty() ? Optional.empty() : jdbc.sql("""
-                select d.number from folder_file f left join passage p on p.id = f.passage_id join document d on d.id = coalesce(f.document_id, p.document_id)
-                where f.folder_id = :folder and f.name_key in (:keys) and f.revision_id is null and (:before = 0 or f.passage_id is null or f.passage_id < :before)
+                select d.number from folder_file f left join passage p on p.id = f.passage_id join document d on d.id =
+                    coalesce(f.document_id, p.document_id)
+                where f.folder_id = :folder and f.name_key in (:keys) and f.revision_id is null and (:before = 0 or f.passage_id is null
+                    or f.passage_id < :before)
                 and d.voided is null order by f.id desc fetch first 1 rows only""")
                 .param("folder", folder).param("keys", keys).param("before", before).query(String.class).optional();
     }
@@ -270,7 +285,8 @@ public class Documents {
     /** The revision that a passage brought, if it brought one. */
     @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
     public Optional<IdentifyFacts.Already> revisionOfPassage(long passage) {
-        return revisions.findByPassageId(passage).map(r -> new IdentifyFacts.Already(known(documents.findById(r.documentId).orElseThrow()), new RevisionCode(r.code)));
+        return revisions.findByPassageId(passage).map(r -> new IdentifyFacts.Already(known(documents.findById(r.documentId).orElseThrow()),
+                new RevisionCode(r.code)));
     }
 
     /** The document of a number as it was before a passage brought a revision of it; empty if it came to be with that passage or later. */

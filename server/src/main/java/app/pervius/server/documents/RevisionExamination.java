@@ -32,7 +32,8 @@ class RevisionExamination implements Examination {
                 and f.folder_id = r.current_folder and f.present = true)""").query(String.class).list()
                 .forEach(name -> findings.add(name + " is current, but its files do not lie in its folder."));
         jdbc.sql("""
-                select d.number || ' ' || r.code from revision r join document d on d.id = r.document_id join passage p on p.id = r.passage_id
+                select d.number || ' ' || r.code from revision r join document d on d.id = r.document_id join passage p on p.id =
+                    r.passage_id
                 where r.on_its_way = (p.state = 'DONE')""").query(String.class).list()
                 .forEach(name -> findings.add(name + " and its passage do not agree whether it is on its way."));
     }

@@ -47,13 +47,15 @@ public class Sequences {
                 select distinct r.code from revision r join document d on d.id = r.document_id where d.project_id = ? order by r.code""")
                 .param(project).query(String.class).list().stream().filter(code -> wanted.read(code).isEmpty()).toList();
         if (!orphans.isEmpty()) {
-            throw Problem.conflict("codes-in-use", "Documents have the revisions " + String.join(", ", orphans.subList(0, Math.min(10, orphans.size())))
+            throw Problem.conflict("codes-in-use", "Documents have the revisions "
+                    + String.join(", ", orphans.subList(0, Math.min(10, orphans.size())))
                     + ", which would belong to no sequence. Keep the sequences they are of.");
         }
         Optional<SequencesEdition> before = editions.findByProjectIdAndInForceTrue(project);
         int newest = before.map(e -> e.edition).orElse(0);
         if (newest != expected) {
-            throw Problem.conflict("changed-meanwhile", "Edition " + newest + " of the sequences was put in force in the meantime. Look at it first.");
+            throw Problem.conflict("changed-meanwhile", "Edition " + newest
+                    + " of the sequences was put in force in the meantime. Look at it first.");
         }
         remembered.changed();
         before.ifPresent(e -> e.inForce = false);

@@ -42,7 +42,8 @@ class SequencesController {
      * @param prefix of a counted one: 0 to 3 capital letters
      * @param leftOut of letters: those that do not occur
      */
-    record SequenceForm(@NotNull @Pattern(regexp = "[a-z][a-z0-9-]{0,59}", message = "is made of lower-case letters, digits and hyphens") String key,
+    record SequenceForm(@NotNull @Pattern(regexp = "[a-z][a-z0-9-]{0,59}",
+            message = "is made of lower-case letters, digits and hyphens") String key,
             @NotBlank @Size(max = 80) String name, @NotNull SequenceKind kind, @NotNull @Size(max = 3) String prefix, int width, int first,
             @NotNull @Size(max = 20) String leftOut, boolean subSteps) {
 
@@ -51,7 +52,9 @@ class SequencesController {
                 return new RevisionSequence(key, name.strip(), kind == SequenceKind.LETTERS ? new RevisionSequence.Form.Letters(leftOut)
                         : new RevisionSequence.Form.Counted(prefix, width, first), subSteps);
             } catch (IllegalArgumentException e) {
-                throw Problem.invalid("sequences", "“" + name + "”: a prefix is up to 3 capital letters, the width 1 to 3 digits, the first count 0 or 1, and left out are capital letters.");
+                throw Problem.invalid("sequences",
+                        "“" + name + "”: a prefix is up to 3 capital letters, the width 1 to 3 digits, the first count 0 or 1, and left "
+                        + "out are capital letters.");
             }
         }
 
@@ -59,7 +62,8 @@ class SequencesController {
             return switch (s.form()) {
                 case RevisionSequence.Form.Counted(String prefix, int width, int first) ->
                         new SequenceForm(s.key(), s.name(), SequenceKind.COUNTED, prefix, width, first, "", s.subSteps());
-                case RevisionSequence.Form.Letters(String leftOut) -> new SequenceForm(s.key(), s.name(), SequenceKind.LETTERS, "", 1, 1, leftOut, s.subSteps());
+                case RevisionSequence.Form.Letters(String leftOut) -> new SequenceForm(s.key(), s.name(), SequenceKind.LETTERS, "", 1, 1,
+                        leftOut, s.subSteps());
             };
         }
     }
@@ -87,6 +91,7 @@ class SequencesController {
     }
 
     private static SequencesView view(RevisionSequences all, int edition) {
-        return new SequencesView(edition, all.inOrder().stream().map(SequenceForm::of).toList(), all.inOrder().stream().map(RevisionSequence::inWords).toList());
+        return new SequencesView(edition, all.inOrder().stream().map(SequenceForm::of).toList(), all.inOrder().stream()
+                .map(RevisionSequence::inWords).toList());
     }
 }

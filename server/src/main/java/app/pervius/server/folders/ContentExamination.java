@@ -34,13 +34,15 @@ class ContentExamination implements Examination {
             try {
                 if (!store.holds(blob.hash(), blob.size())) {
                     findings.add("The bytes of " + blob.hash() + " (" + blob.size() + " bytes) are missing or changed: "
-                            + jdbc.sql("select name from folder_file where hash = ? fetch first 1 rows only").param(blob.hash()).query(String.class).optional().orElse("no file uses them") + ".");
+                            + jdbc.sql("select name from folder_file where hash = ? fetch first 1 rows only").param(blob.hash())
+                            .query(String.class).optional().orElse("no file uses them") + ".");
                 }
             } catch (IOException e) {
                 findings.add("The bytes of " + blob.hash() + " cannot be read: " + e.getMessage() + ".");
             }
         }
-        jdbc.sql("select id, name from folder_file f where present = true and exists (select 1 from folder_file g where g.folder_id = f.folder_id "
+        jdbc.sql("select id, name from folder_file f where present = true and exists (select 1 from folder_file g where g.folder_id = "
+                + "f.folder_id "
                 + "and g.name_key = f.name_key and g.present = true and g.id > f.id)").query((row, n) -> row.getString(2)).list()
                 .forEach(name -> findings.add("A folder holds two present versions of " + name + "."));
     }

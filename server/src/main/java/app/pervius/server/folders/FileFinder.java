@@ -28,8 +28,11 @@ class FileFinder implements Finder {
 
     @Override
     public Found find(long project, String text, int most, Actor actor) {
-        Map<Long, Folders.FolderView> seen = folders.tree(project, actor).stream().collect(Collectors.toMap(Folders.FolderView::id, Function.identity()));
-        List<FolderFile> all = seen.isEmpty() ? List.of() : files.onlyKept(seen.keySet(), app.pervius.core.arrive.FileName.keyOf(text.strip()), Limit.of(COUNTED + 1));
-        return Found.of(all, most, its -> its.stream().map(f -> new Hit(null, null, f.name, "in " + seen.get(f.folderId).path(), "/folders/" + f.folderId)).toList());
+        Map<Long, Folders.FolderView> seen = folders.tree(project, actor).stream()
+                .collect(Collectors.toMap(Folders.FolderView::id, Function.identity()));
+        List<FolderFile> all = seen.isEmpty() ? List.of() : files.onlyKept(seen.keySet(),
+                app.pervius.core.arrive.FileName.keyOf(text.strip()), Limit.of(COUNTED + 1));
+        return Found.of(all, most, its -> its.stream().map(f -> new Hit(null, null, f.name, "in " + seen.get(f.folderId).path(),
+                "/folders/" + f.folderId)).toList());
     }
 }

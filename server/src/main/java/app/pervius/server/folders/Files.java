@@ -155,8 +155,10 @@ public class Files {
     public Optional<Known> cameBefore(String hash, long project, long firm) {
         return jdbc.sql("""
                 select f.name, f.folder_id, f.passage_id from folder_file f join folder d on d.id = f.folder_id
-                where f.hash = ? and d.project_id = ? and (d.firm_id is null or d.firm_id = ?) order by f.hash, f.id fetch first 1 rows only""")
-                .params(hash, project, firm).query((row, n) -> new Known(row.getString(1), row.getLong(2), row.getObject(3, Long.class))).optional();
+                where f.hash = ? and d.project_id = ? and (d.firm_id is null or d.firm_id = ?) order by f.hash, f.id fetch first 1 rows
+                    only""")
+                .params(hash, project, firm).query((row, n) -> new Known(row.getString(1), row.getLong(2), row.getObject(3, Long.class)))
+                .optional();
     }
 
     public void belongsTo(long file, long passage) {
@@ -222,7 +224,8 @@ public class Files {
     /** Those of these documents whose files were numbered on request. */
     @Transactional(readOnly = true)
     public Set<Long> numberedWhereTheyLie(Collection<Long> documents) {
-        return documents.isEmpty() ? Set.of() : Set.copyOf(jdbc.sql("select distinct document_id from folder_file where document_id in (:documents)").param("documents", documents)
+        return documents.isEmpty() ? Set.of() : Set.copyOf(jdbc.sql(
+                "select distinct document_id from folder_file where document_id in (:documents)").param("documents", documents)
                 .query(Long.class).list());
     }
 
@@ -247,7 +250,8 @@ public class Files {
     /** The names files of a document had before they were numbered. */
     @Transactional(readOnly = true)
     public List<String> formerNames(long document) {
-        return jdbc.sql("select distinct n.name from former_name n join folder_file f on f.id = n.folder_file_id where f.document_id = ? order by n.name")
+        return jdbc.sql("select distinct n.name from former_name n join folder_file f on f.id = n.folder_file_id where f.document_id = "
+                + "? order by n.name")
                 .param(document).query(String.class).list();
     }
 

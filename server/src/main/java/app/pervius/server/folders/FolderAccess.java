@@ -49,14 +49,16 @@ class FolderAccess {
     boolean mayDrop(Actor actor, List<Folders.FolderView> way) {
         Folders.FolderView folder = way.getFirst();
         Actor.Membership membership = actor.in(folder.project());
-        return folder.state() == InformationState.WORK_IN_PROGRESS && folder.parent() != null && (membership.controls() || folder.firm() != null && folder.firm() == membership.firm() && membership.handsIn()
+        return folder.state() == InformationState.WORK_IN_PROGRESS && folder.parent() != null
+                && (membership.controls() || folder.firm() != null && folder.firm() == membership.firm() && membership.handsIn()
                 || openedTo(membership, way).filter(list -> list.stream().anyMatch(Grant::mayDrop)).isPresent());
     }
 
     /** Who may put files there beside controllers. */
     Folders.Droppers droppers(List<Folders.FolderView> way) {
         List<Grant> dropping = holding(way).stream().filter(Grant::mayDrop).toList();
-        return new Folders.Droppers(Stream.concat(Stream.ofNullable(way.getFirst().firm()), dropping.stream().map(Grant::firm).filter(Objects::nonNull)).distinct().toList(),
+        return new Folders.Droppers(Stream.concat(Stream.ofNullable(way.getFirst().firm()), dropping.stream().map(Grant::firm)
+                .filter(Objects::nonNull)).distinct().toList(),
                 dropping.stream().map(Grant::role).filter(Objects::nonNull).distinct().toList());
     }
 
@@ -73,7 +75,8 @@ class FolderAccess {
     }
 
     List<Grant> of(long folder) {
-        return remembered.get(folder, () -> grants.findByFolderIdInOrderById(List.of(folder)).stream().map(g -> new Grant(g.folderId, g.roleId, g.firmId, g.mayDrop)).toList());
+        return remembered.get(folder, () -> grants.findByFolderIdInOrderById(List.of(folder)).stream()
+                .map(g -> new Grant(g.folderId, g.roleId, g.firmId, g.mayDrop)).toList());
     }
 
     /** Puts grants in the place of those a folder has. */

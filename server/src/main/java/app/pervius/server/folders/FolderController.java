@@ -112,11 +112,13 @@ class FolderController {
         if (!actor.controls(project) && keepers.keptBy(actor, project).isEmpty()) {
             actor.mustControl(project);
         }
-        return folders.tree(project, actor).stream().flatMap(f -> folders.droppers(f.id()).map(d -> new DroppersView(f.id(), d.firms(), d.roles())).stream()).toList();
+        return folders.tree(project, actor).stream().flatMap(f -> folders.droppers(f.id())
+                .map(d -> new DroppersView(f.id(), d.firms(), d.roles())).stream()).toList();
     }
 
     /** To whom a folder is opened, who looks after it and so keeps the rules that stand only there, and what holds from above. */
-    record FolderAccessView(@Nullable Long firm, boolean restricted, List<GrantForm> grants, List<Long> keepers, List<AboveView> above, int version) {
+    record FolderAccessView(@Nullable Long firm, boolean restricted, List<GrantForm> grants, List<Long> keepers, List<AboveView> above,
+            int version) {
     }
 
     record FolderAccessEntry(int version, boolean restricted, @NotNull @Size(max = 100) List<@Valid @NotNull GrantForm> grants,
@@ -129,7 +131,9 @@ class FolderController {
         actor.mustControl(folder.project());
         List<Folders.FolderView> above = folders.way(id).stream().skip(1).toList();
         return new FolderAccessView(folder.firm(), folder.restricted(), grants(id), keepers.of(id).stream().sorted().toList(),
-                above.stream().filter(f -> f.restricted() || !access.of(f.id()).isEmpty()).map(f -> new AboveView(f.path().isEmpty() ? f.name() : f.path(), grants(f.id()), f.restricted())).toList(), folder.version());
+                above.stream().filter(f -> f.restricted() || !access.of(f.id()).isEmpty())
+                .map(f -> new AboveView(f.path().isEmpty() ? f.name() : f.path(), grants(f.id()), f.restricted())).toList(),
+                folder.version());
     }
 
     /** Says to whom a folder and what is below it are opened. */
@@ -139,7 +143,8 @@ class FolderController {
         Folders.FolderView folder = folders.visible(id, actor);
         actor.mustControl(folder.project());
         entry.grants().forEach(g -> {
-            if ((g.role() == null) == (g.firm() == null) || g.role() != null && !grantees.isRole(folder.project(), g.role()) || g.firm() != null && !grantees.isFirm(folder.project(), g.firm())) {
+            if ((g.role() == null) == (g.firm() == null) || g.role() != null && !grantees.isRole(folder.project(), g.role())
+                    || g.firm() != null && !grantees.isFirm(folder.project(), g.firm())) {
                 throw Problem.invalid("grants", "A folder is opened to a role of this project or to a firm.");
             }
         });
@@ -147,7 +152,8 @@ class FolderController {
         kept.stream().filter(person -> !grantees.isMember(folder.project(), person)).findFirst().ifPresent(person -> {
             throw Problem.invalid("keepers", "Somebody who is to look after the folder is not in this project.");
         });
-        folders.open(id, entry.restricted(), entry.grants().stream().map(g -> new FolderAccess.Grant(id, g.role(), g.firm(), g.mayDrop())).distinct().toList(), entry.version());
+        folders.open(id, entry.restricted(), entry.grants().stream().map(g -> new FolderAccess.Grant(id, g.role(), g.firm(), g.mayDrop()))
+                .distinct().toList(), entry.version());
         keepers.set(id, kept);
         live.changed(new Live.Change(folder.project(), null, Live.Topic.FOLDER, id));
     }

@@ -24,7 +24,8 @@ class FolderFinder implements Finder {
     @Override
     public Found find(long project, String text, int most, Actor actor) {
         List<String> wanted = SearchWords.sought(text).stream().flatMap(s -> s.pieces().stream()).toList();
-        List<Folders.FolderView> all = folders.tree(project, actor).stream().filter(f -> f.parent() != null && has(SearchWords.plain(f.path()), wanted)).limit(COUNTED + 1).toList();
+        List<Folders.FolderView> all = folders.tree(project, actor).stream()
+                .filter(f -> f.parent() != null && has(SearchWords.plain(f.path()), wanted)).limit(COUNTED + 1).toList();
         return Found.of(all, most, its -> its.stream().map(f -> new Hit(null, null, f.name(), f.path(), "/folders/" + f.id())).toList());
     }
 

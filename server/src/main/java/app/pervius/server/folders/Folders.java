@@ -130,7 +130,8 @@ public class Folders {
         Folder folder = unchanged(id, version);
         changed();
         folders.lockedRoot(folder.projectId);
-        List<FolderView> way = up(parent).filter(w -> w.getFirst().project() == folder.projectId).orElseThrow(() -> Problem.notFound("folder"));
+        List<FolderView> way = up(parent).filter(w -> w.getFirst().project() == folder.projectId)
+                .orElseThrow(() -> Problem.notFound("folder"));
         FolderView target = way.getFirst();
         if (folder.parentId == null) {
             throw Problem.conflict("root", "The project's own folder stays at the top.");
@@ -140,14 +141,19 @@ public class Folders {
         }
         if (target.firm() != null && !target.firm().equals(folder.firmId)) {
             throw Problem.conflict("other-people", "“" + target.name() + "” belongs to a firm, and “" + folder.name
-                    + "” does not belong to the same: moved there, other people would see it. Make a folder there and send its files again.");
+                    + "” does not belong to the same: moved there, other people would see it. Make a folder there and send its files "
+                            + "again.");
         }
-        if (!java.util.Set.copyOf(access.holding(way)).equals(java.util.Set.copyOf(access.holding(up(java.util.Objects.requireNonNull(folder.parentId)).orElseThrow())))
-                || way.stream().anyMatch(FolderView::restricted) != up(folder.parentId).orElseThrow().stream().anyMatch(FolderView::restricted)) {
-            throw Problem.conflict("other-people", "Other people may see “" + target.name() + "” than the folder it lies in now. Open it to the same people first, or make a folder there.");
+        if (!java.util.Set.copyOf(access.holding(way)).equals(java.util.Set.copyOf(
+                access.holding(up(java.util.Objects.requireNonNull(folder.parentId)).orElseThrow())))
+                || way.stream().anyMatch(FolderView::restricted) != up(folder.parentId).orElseThrow().stream()
+                .anyMatch(FolderView::restricted)) {
+            throw Problem.conflict("other-people", "Other people may see “" + target.name()
+                    + "” than the folder it lies in now. Open it to the same people first, or make a folder there.");
         }
         if (way.size() > 1 && target.state() != folder.state) {
-            throw Problem.conflict("other-state", "“" + target.name() + "” holds what is " + target.state().name().toLowerCase(Locale.ROOT).replace('_', ' ') + ", “"
+            throw Problem.conflict("other-state", "“" + target.name() + "” holds what is " + target.state().name().toLowerCase(Locale.ROOT)
+                    .replace('_', ' ') + ", “"
                     + folder.name + "” does not. A folder keeps its state; files change theirs by being issued.");
         }
         folder.parentId = parent;
@@ -163,11 +169,13 @@ public class Folders {
         Folder folder = unchanged(id, version);
         List<String> needs = needs(folder);
         if (!needs.isEmpty()) {
-            throw Problem.conflict("needed", "“" + folder.name + "” cannot be deleted. " + String.join(" ", needs) + String.join(" ", missing(folder)));
+            throw Problem.conflict("needed", "“" + folder.name + "” cannot be deleted. " + String.join(" ", needs)
+                    + String.join(" ", missing(folder)));
         }
         List<String> missing = missing(folder);
         if (!missing.isEmpty() && !allTheSame) {
-            throw Problem.conflict("would-be-missed", String.join(" ", missing) + " Deleted all the same, that is said there until it is put right.");
+            throw Problem.conflict("would-be-missed", String.join(" ", missing)
+                    + " Deleted all the same, that is said there until it is put right.");
         }
         changed();
         folders.delete(folder);
@@ -202,7 +210,8 @@ public class Folders {
     private Folder unchanged(long id, int version) {
         Folder folder = folders.findById(id).orElseThrow(() -> Problem.notFound("folder"));
         if (folder.version != version) {
-            throw Problem.conflict("changed-meanwhile", "Somebody else has changed this folder in the meantime; it is called “" + folder.name + "” now.");
+            throw Problem.conflict("changed-meanwhile", "Somebody else has changed this folder in the meantime; it is called “"
+                    + folder.name + "” now.");
         }
         return folder;
     }
@@ -296,10 +305,14 @@ public class Folders {
         }
     }
 
-    /** Who may put files into a folder; empty for one nobody drops into, such as the project's own, or one where only what was decided is placed. */
+    /**
+     * Who may put files into a folder; empty for one nobody drops into, such as the project's own, or one where only what was decided is
+     * placed.
+     */
     @Transactional(readOnly = true)
     public Optional<Droppers> droppers(long id) {
-        return up(id).filter(way -> way.getFirst().state() == InformationState.WORK_IN_PROGRESS && way.getFirst().parent() != null).map(access::droppers);
+        return up(id).filter(way -> way.getFirst().state() == InformationState.WORK_IN_PROGRESS && way.getFirst().parent() != null)
+                .map(access::droppers);
     }
 
     /** The folder, and every folder below it. */
@@ -346,7 +359,8 @@ public class Folders {
     private Optional<List<FolderView>> up(long id) {
         return ways.find(id, () -> folders.findById(id).map(folder -> {
             List<FolderView> above = Optional.ofNullable(folder.parentId).flatMap(this::up).orElse(List.of());
-            return Stream.concat(Stream.of(view(folder, above.isEmpty() ? "" : below(above.getFirst(), folder.name))), above.stream()).toList();
+            return Stream.concat(Stream.of(view(folder, above.isEmpty() ? "" : below(above.getFirst(), folder.name))), above.stream())
+                    .toList();
         }));
     }
 

@@ -26,14 +26,16 @@ public class Keepers {
 
     /** The people named for a folder itself. */
     Set<Long> of(long folder) {
-        return remembered.get(folder, () -> Set.copyOf(jdbc.sql("select person_id from folder_keeper where folder_id = ?").param(folder).query(Long.class).list()));
+        return remembered.get(folder, () -> Set.copyOf(jdbc.sql("select person_id from folder_keeper where folder_id = ?").param(folder)
+                .query(Long.class).list()));
     }
 
     @Transactional
     void set(long folder, Collection<Long> people) {
         remembered.changed();
         jdbc.sql("delete from folder_keeper where folder_id = ?").param(folder).update();
-        people.stream().distinct().forEach(person -> jdbc.sql("insert into folder_keeper (folder_id, person_id) values (?, ?)").params(folder, person).update());
+        people.stream().distinct().forEach(person -> jdbc.sql("insert into folder_keeper (folder_id, person_id) values (?, ?)")
+                .params(folder, person).update());
     }
 
     /** Whether somebody looks after a folder or one above it. */

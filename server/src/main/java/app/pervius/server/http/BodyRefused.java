@@ -18,7 +18,8 @@ public class BodyRefused extends IOException {
     }
 
     public static BodyRefused tooSlow() {
-        return new BodyRefused(HttpStatus.REQUEST_TIMEOUT, "What was sent came too slowly, so it was cut off. Nothing of it was kept; try again on a better connection.");
+        return new BodyRefused(HttpStatus.REQUEST_TIMEOUT,
+                "What was sent came too slowly, so it was cut off. Nothing of it was kept; try again on a better connection.");
     }
 
     HttpStatus status() {

@@ -51,7 +51,8 @@ public class Problem extends RuntimeException {
 
     /** 403: this needs a second step of signing in, which the account does not have yet. */
     public static Problem secondStepNeeded() {
-        return new Problem(HttpStatus.FORBIDDEN, "second-step-needed", "This project asks for a second step when you sign in. Set one up under My account first.", Map.of());
+        return new Problem(HttpStatus.FORBIDDEN, "second-step-needed",
+                "This project asks for a second step when you sign in. Set one up under My account first.", Map.of());
     }
 
     /** 413: more than is taken at a time. */

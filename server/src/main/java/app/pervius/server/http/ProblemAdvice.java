@@ -61,10 +61,12 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     /** What was sent cannot be read: it is not what the call takes, or it was cut off. */
     @Override
-    protected ResponseEntity<Object> handleHttpMessageNotReadable(HttpMessageNotReadableException unreadable, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+    protected ResponseEntity<Object> handleHttpMessageNotReadable(HttpMessageNotReadableException unreadable, HttpHeaders headers,
+            HttpStatusCode status, WebRequest request) {
         for (Throwable cause = unreadable; cause != null; cause = cause.getCause()) {
             if (cause instanceof BodyRefused refused) {
-                return ResponseEntity.status(refused.status()).header(HttpHeaders.CONNECTION, "close").body(detail(refused.status(), refused.type(), String.valueOf(refused.getMessage())));
+                return ResponseEntity.status(refused.status()).header(HttpHeaders.CONNECTION, "close")
+                        .body(detail(refused.status(), refused.type(), String.valueOf(refused.getMessage())));
             }
         }
         for (Throwable cause = unreadable; cause != null; cause = cause.getCause()) {
@@ -75,18 +77,21 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
                 return ResponseEntity.status(problem.status()).body(detail);
             }
         }
-        return ResponseEntity.badRequest().body(detail(HttpStatus.BAD_REQUEST, "unreadable", "What was sent cannot be read as what this call takes."));
+        return ResponseEntity.badRequest().body(detail(HttpStatus.BAD_REQUEST, "unreadable",
+                "What was sent cannot be read as what this call takes."));
     }
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> cutOff(BodyRefused refused) {
-        return ResponseEntity.status(refused.status()).header(HttpHeaders.CONNECTION, "close").body(detail(refused.status(), refused.type(), String.valueOf(refused.getMessage())));
+        return ResponseEntity.status(refused.status()).header(HttpHeaders.CONNECTION, "close")
+                .body(detail(refused.status(), refused.type(), String.valueOf(refused.getMessage())));
     }
 
     private static ResponseEntity<ProblemDetail> noRoom(IOException failure) {
         return ResponseEntity.status(HttpStatus.INSUFFICIENT_STORAGE).body(detail(HttpStatus.INSUFFICIENT_STORAGE, "no-room", full(failure)
                 ? "The disk of the server is full. Nothing of this was kept; the administrator has to make room. Then try again."
-                : "The server cannot write to its data directory. Nothing of this was kept; the administrator has to see to it. Then try again."));
+                : "The server cannot write to its data directory. Nothing of this was kept; the administrator has to see to it. Then "
+                        + "try again."));
     }
 
     private static boolean full(Throwable failure) {
@@ -110,7 +115,8 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         String sentence = invalid.getBindingResult().getFieldErrors().stream()
                 .map(e -> e.getField() + " " + e.getDefaultMessage()).sorted().collect(Collectors.joining("; "));
         ProblemDetail detail = detail(HttpStatus.BAD_REQUEST, "invalid", sentence + ".");
-        invalid.getBindingResult().getFieldErrors().stream().min(Comparator.comparing(FieldError::getField)).ifPresent(e -> detail.setProperty("field", e.getField()));
+        invalid.getBindingResult().getFieldErrors().stream().min(Comparator.comparing(FieldError::getField))
+                .ifPresent(e -> detail.setProperty("field", e.getField()));
         return ResponseEntity.badRequest().body(detail);
     }
 

@@ -7,7 +7,9 @@ import org.springframework.web.servlet.config.annotation.ResourceHandlerRegistry
 import org.springframework.web.servlet.config.annotation.ViewControllerRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 
-/** Serves the screens: hashed assets for a year, the page itself afresh, for every address that may be a place; the page knows which are. */
+/**
+ * Serves the screens: hashed assets for a year, the page itself afresh, for every address that may be a place; the page knows which are.
+ */
 @Configuration(proxyBeanMethods = false)
 class Screens implements WebMvcConfigurer {
 

@@ -75,7 +75,8 @@ class IdentifyWork implements StationWork<IdentifyEffect> {
         IdentifyPlan plan = passage.handling().map(Handling::identify).orElse(IdentifyPlan.USUAL);
         Fields names = Identify.nameFields(project.fields());
         List<Pattern> patterns = plan.namePatterns().stream().map(text -> Pattern.sound(text, names)).toList();
-        return Identify.decide(new IdentifyFacts(passage.baseName(), new FirmId(firm.id()), firm.name(), known, project.fields(), plan.asks(), patterns,
+        return Identify.decide(new IdentifyFacts(passage.baseName(), new FirmId(firm.id()), firm.name(), known, project.fields(),
+                plan.asks(), patterns,
                 schemes.patterns(passage.project(), project.fields()), plan.checks(),
                 sequences.inForce(passage.project()), plan.sequence(),
                 already(passage), titleBlock(passage, plan), sameName(passage, books)), books.numbers());
@@ -84,7 +85,8 @@ class IdentifyWork implements StationWork<IdentifyEffect> {
     /** The title block of its first PDF, where the rule compares it. */
     private Optional<TitleBlock> titleBlock(PassageFacts passage, IdentifyPlan plan) {
         return plan.checks().titleBlock() == Checks.TitleBlock.NOT_COMPARED || passage.overlooked() ? Optional.empty()
-                : passage.files().stream().filter(f -> f.mediaType().equals("application/pdf") && !f.hash().isEmpty()).findFirst().map(f -> titleBlocks.of(f.hash()));
+                : passage.files().stream().filter(f -> f.mediaType().equals("application/pdf") && !f.hash().isEmpty()).findFirst()
+                .map(f -> titleBlocks.of(f.hash()));
     }
 
     /** The document a file of the same name in the same folder is; unless somebody has said that this one is another. */

@@ -37,7 +37,8 @@ class TitleBlockController {
      * @param remark what there is to say where it has no text or could not be read
      * @param differences where it says something else than the passage
      */
-    record TitleBlockView(@Nullable Long file, List<String> numbers, List<String> revisions, @Nullable String remark, List<String> differences) {
+    record TitleBlockView(@Nullable Long file, List<String> numbers, List<String> revisions, @Nullable String remark,
+            List<String> differences) {
     }
 
     /** What to say of a passage because of its PDF. */
@@ -49,7 +50,8 @@ class TitleBlockController {
     List<TitleBlockRemark> remarks(@PathVariable long project, @RequestParam @Size(max = 200) List<Long> passage, Actor actor) {
         actor.in(project);
         return passages.passages(passage).stream().filter(p -> p.project() == project && actor.maySee(project, p.authorFirm()))
-                .map(p -> new TitleBlockRemark(p.id(), remarks.remarks(project, p.files(), Optional.ofNullable(p.number()), Optional.ofNullable(p.revision()))))
+                .map(p -> new TitleBlockRemark(p.id(), remarks.remarks(project, p.files(), Optional.ofNullable(p.number()),
+                        Optional.ofNullable(p.revision()))))
                 .filter(r -> !r.remarks().isEmpty()).toList();
     }
 
@@ -65,7 +67,8 @@ class TitleBlockController {
             blocks.prepare(file.hash(), file.size());
             TitleBlock block = blocks.of(file.hash());
             String text = block instanceof TitleBlock.Text(String said) ? said : "";
-            return new TitleBlockView(file.folderFile(), TitleBlock.numbers(text, patterns, codes), TitleBlock.revisions(text, codes), block instanceof TitleBlock.Text ? null : block.inWords(),
+            return new TitleBlockView(file.folderFile(), TitleBlock.numbers(text, patterns, codes), TitleBlock.revisions(text, codes),
+                    block instanceof TitleBlock.Text ? null : block.inWords(),
                     block.differences(Optional.ofNullable(passage.number()), Optional.ofNullable(passage.revision()), patterns, codes));
         }).orElse(new TitleBlockView(null, List.of(), List.of(), null, List.of()));
     }

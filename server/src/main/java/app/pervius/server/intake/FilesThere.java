@@ -56,7 +56,8 @@ class FilesThere {
     private final Live live;
     private final InstantSource clock;
 
-    FilesThere(SubmissionRepository submissions, SubmissionFileRepository submitted, Files files, Passages passages, Moves moves, People people, Counters counters, Engine engine, Live live,
+    FilesThere(SubmissionRepository submissions, SubmissionFileRepository submitted, Files files, Passages passages, Moves moves,
+            People people, Counters counters, Engine engine, Live live,
             InstantSource clock) {
         this.submissions = submissions;
         this.submitted = submitted;
@@ -98,8 +99,10 @@ class FilesThere {
         Submission row = submissions.findById(submission).orElseThrow();
         List<Long> begun = new ArrayList<>();
         for (Bundle<Files.FileView> bundle : Bundle.together(its, f -> new FileName(f.name()))) {
-            List<PassageFacts.File> bundled = bundle.files().stream().map(f -> new PassageFacts.File(f.id(), f.name(), f.hash(), f.size(), f.mediaType())).toList();
-            long passage = passages.open(new Passages.Opening(folder.project(), submission, folder.id(), row.authorId, row.authorFirmId, row.uploaderId, manner.event(), manner.cameFrom(),
+            List<PassageFacts.File> bundled = bundle.files().stream()
+                    .map(f -> new PassageFacts.File(f.id(), f.name(), f.hash(), f.size(), f.mediaType())).toList();
+            long passage = passages.open(new Passages.Opening(folder.project(), submission, folder.id(), row.authorId, row.authorFirmId,
+                    row.uploaderId, manner.event(), manner.cameFrom(),
                     bundle.base(), KeptSubmissions.given(row), bundled, manner.byHandOn()));
             bundled.forEach(file -> files.belongsTo(file.folderFile(), passage));
             if (!manner.note().isEmpty()) {

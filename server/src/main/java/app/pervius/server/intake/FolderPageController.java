@@ -43,7 +43,8 @@ class FolderPageController {
     private final Routes routes;
     private final People people;
 
-    FolderPageController(Folders folders, Files files, Passages passages, Documents documents, Rules rules, RuleWords words, Routes routes, People people) {
+    FolderPageController(Folders folders, Files files, Passages passages, Documents documents, Rules rules, RuleWords words, Routes routes,
+            People people) {
         this.folders = folders;
         this.files = files;
         this.passages = passages;
@@ -62,7 +63,9 @@ class FolderPageController {
     record RuleInWords(long id, String name, int edition, boolean watches, List<String> sentences) {
     }
 
-    /** The trace of a file that went elsewhere: when, with whom, and where to; {@code folder} is absent where whoever asks may not see that. */
+    /**
+     * The trace of a file that went elsewhere: when, with whom, and where to; {@code folder} is absent where whoever asks may not see that.
+     */
     record Trace(String name, @Nullable Long folder, @Nullable String path, Instant at, String by) {
     }
 
@@ -83,7 +86,8 @@ class FolderPageController {
      * @param asks the keys of fields its rules ask for
      * @param traces the last 100 files that went elsewhere from here, the last first
      */
-    record FolderPage(Folders.FolderView folder, int sheet, boolean mayDrop, @Nullable HandInView handIn, boolean maySend, List<RuleInWords> rules, List<String> asks, Page<FileRow> files, List<Trace> traces) {
+    record FolderPage(Folders.FolderView folder, int sheet, boolean mayDrop, @Nullable HandInView handIn, boolean maySend,
+            List<RuleInWords> rules, List<String> asks, Page<FileRow> files, List<Trace> traces) {
     }
 
     @GetMapping("/api/folders/{id}")
@@ -91,23 +95,28 @@ class FolderPageController {
         Folders.FolderView folder = folders.visible(id, actor);
         RuleSheet sheet = rules.sheet(folder.project());
         List<RuleInWords> standing = sheet.standingOn(folders.pathUp(id)).stream()
-                .map(row -> new RuleInWords(row.ruleId(), row.rule().name(), row.edition(), row.rule() instanceof WatchingRule, words.whole(folder.project(), row.rule(), sheet.project()))).toList();
+                .map(row -> new RuleInWords(row.ruleId(), row.rule().name(), row.edition(), row.rule() instanceof WatchingRule,
+                        words.whole(folder.project(), row.rule(), sheet.project()))).toList();
         List<String> asks = sheet.standingOn(folders.pathUp(id)).stream().filter(row -> row.rule() instanceof HandlingRule)
                 .flatMap(row -> sheet.handling((HandlingRule) row.rule()).identify().asks().stream()).distinct().toList();
-        Page<Files.FileView> page = Page.of(files.present(id, Page.after(after, 0), Page.SIZE + 1), Files.FileView::id, Function.identity());
-        return new FolderPage(folder, sheet.edition(), folders.mayDrop(actor, folder), handIn(folder), routes.maySend(folder.project(), actor), standing, asks, new Page<>(rows(page.items(), folder, actor), page.next()),
+        Page<Files.FileView> page = Page.of(files.present(id, Page.after(after, 0), Page.SIZE + 1), Files.FileView::id,
+                Function.identity());
+        return new FolderPage(folder, sheet.edition(), folders.mayDrop(actor, folder), handIn(folder),
+                routes.maySend(folder.project(), actor), standing, asks, new Page<>(rows(page.items(), folder, actor), page.next()),
                 after == null ? traces(id, actor) : List.of());
     }
 
     private @Nullable HandInView handIn(Folders.FolderView folder) {
-        return folders.droppers(folder.id()).map(d -> new HandInView(Stream.concat(d.firms().stream().map(f -> people.firm(f).name()), d.roles().stream().map(r -> people.roleName(new RoleId(r)))).toList(),
+        return folders.droppers(folder.id()).map(d -> new HandInView(Stream.concat(d.firms().stream().map(f -> people.firm(f).name()),
+                d.roles().stream().map(r -> people.roleName(new RoleId(r)))).toList(),
                 people.controllers(folder.project()).stream().map(People.PersonView::name).toList())).orElse(null);
     }
 
     private List<Trace> traces(long folder, Actor actor) {
         return files.gone(folder, MOST_TRACES).stream().map(gone -> {
             Optional<Folders.FolderView> there = folders.find(gone.is().folder()).filter(f -> folders.maySee(actor, f));
-            return new Trace(gone.was().name(), there.map(Folders.FolderView::id).orElse(null), there.map(Folders.FolderView::path).orElse(null), gone.is().addedAt(),
+            return new Trace(gone.was().name(), there.map(Folders.FolderView::id).orElse(null), there.map(Folders.FolderView::path)
+                    .orElse(null), gone.is().addedAt(),
                     people.person(gone.is().addedBy()).name());
         }).toList();
     }

@@ -23,7 +23,8 @@ public class GivenFields {
     public FieldValues check(long project, @Nullable Map<String, String> given) {
         Map<String, String> values = new HashMap<>();
         (given == null ? Map.<String, String>of() : given).forEach((key, value) -> {
-            Field field = projects.settings(project).fields().find(key).orElseThrow(() -> Problem.invalid(key, "The project has no field “" + key + "”."));
+            Field field = projects.settings(project).fields().find(key)
+                    .orElseThrow(() -> Problem.invalid(key, "The project has no field “" + key + "”."));
             if (!value.isBlank() && !field.takes(value)) {
                 throw Problem.invalid(key, "“" + field.label() + "” takes " + field.expectation() + ", not “" + value + "”.");
             }

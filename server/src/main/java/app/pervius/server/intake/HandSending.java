@@ -35,7 +35,8 @@ public class HandSending {
     private static final int MOST_FILES = 1_000;
 
     /** What is to be sent; {@code author} is whose work it is, absent for who put the first file there. */
-    public record Sending(List<Long> files, String route, String purpose, @Nullable LocalDate answerDue, @Nullable Long author, String message, List<Long> persons, List<String> addresses,
+    public record Sending(List<Long> files, String route, String purpose, @Nullable LocalDate answerDue, @Nullable Long author,
+            String message, List<Long> persons, List<String> addresses,
             Map<String, String> given) {
     }
 
@@ -53,7 +54,8 @@ public class HandSending {
     private final Passages passages;
     private final GivenFields fields;
 
-    HandSending(FilesThere there, Folders folders, Files files, Documents documents, Routes routes, Reviews reviews, People people, Passages passages, GivenFields fields) {
+    HandSending(FilesThere there, Folders folders, Files files, Documents documents, Routes routes, Reviews reviews, People people,
+            Passages passages, GivenFields fields) {
         this.fields = fields;
         this.there = there;
         this.folders = folders;
@@ -78,9 +80,11 @@ public class HandSending {
     /** Sends files that lie in a folder on a route; gives the submission's id. Nothing is sent if one of them cannot be. */
     public long send(long folderId, Sending sending, Actor actor) {
         Folders.FolderView folder = folders.visible(folderId, actor);
-        Route route = routes.inForce(folder.project(), sending.route()).orElseThrow(() -> Problem.invalid("route", "Choose a route that is in force."));
+        Route route = routes.inForce(folder.project(), sending.route())
+                .orElseThrow(() -> Problem.invalid("route", "Choose a route that is in force."));
         if (!Routes.maySend(folder.project(), route, actor)) {
-            throw Problem.forbidden("On “" + route.name() + "” only document controllers and those whom a role or the route lets may send.");
+            throw Problem.forbidden("On “" + route.name()
+                    + "” only document controllers and those whom a role or the route lets may send.");
         }
         List<Files.FileView> its = chosen(folder, sending.files());
         its.stream().map(this::look).filter(f -> f.hindrance() != null).findFirst().ifPresent(f -> {
@@ -92,11 +96,15 @@ public class HandSending {
             throw Problem.invalid("persons", "Somebody who is to be told is not in this project.");
         });
         sending.persons().stream().filter(p -> !people.maySee(folder.project(), p, firm)).findFirst().ifPresent(p -> {
-            throw Problem.invalid("persons", people.person(p).name() + " may not see what " + people.firm(firm).name() + " sends, so cannot be told of it.");
+            throw Problem.invalid("persons", people.person(p).name() + " may not see what " + people.firm(firm)
+                    .name() + " sends, so cannot be told of it.");
         });
-        long submission = there.submit(folder, its, new FilesThere.Occasion(author, actor.person(folder.project()), sending.purpose(), sending.answerDue(), fields.check(folder.project(), sending.given())));
-        reviews.sentByHand(submission, actor.person(folder.project()), sending.message().strip(), new WatcherBook.Watched(sending.persons(), sending.addresses()));
-        there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.SENT_BY_HAND, Optional.empty(), Optional.of(route.key()), Journal.by(actor, folder.project()),
+        long submission = there.submit(folder, its, new FilesThere.Occasion(author, actor.person(folder.project()), sending.purpose(),
+                sending.answerDue(), fields.check(folder.project(), sending.given())));
+        reviews.sentByHand(submission, actor.person(folder.project()), sending.message().strip(),
+                new WatcherBook.Watched(sending.persons(), sending.addresses()));
+        there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.SENT_BY_HAND, Optional.empty(), Optional.of(route.key()),
+                Journal.by(actor, folder.project()),
                 "Sent by hand on route “" + route.name() + "”" + (sending.message().isBlank() ? "." : ": " + sending.message().strip())));
         return submission;
     }
@@ -130,18 +138,24 @@ public class HandSending {
     @Transactional(readOnly = true)
     public List<PassageFacts> sendable(long folderId, Sending sending, Actor actor) {
         Folders.FolderView folder = folders.visible(folderId, actor);
-        Route route = routes.inForce(folder.project(), sending.route()).orElseThrow(() -> Problem.invalid("route", "Choose a route that is in force."));
+        Route route = routes.inForce(folder.project(), sending.route())
+                .orElseThrow(() -> Problem.invalid("route", "Choose a route that is in force."));
         if (!Routes.maySend(folder.project(), route, actor)) {
-            throw Problem.forbidden("On “" + route.name() + "” only document controllers and those whom a role or the route lets may send.");
+            throw Problem.forbidden("On “" + route.name()
+                    + "” only document controllers and those whom a role or the route lets may send.");
         }
         List<Files.FileView> its = chosen(folder, sending.files());
         long author = author(folder, its, sending.author(), actor);
         FieldValues given = fields.check(folder.project(), sending.given());
-        return Bundle.together(its.stream().filter(f -> look(f).hindrance() == null).toList(), f -> new FileName(f.name())).stream().map(bundle -> {
-            List<PassageFacts.File> files = bundle.files().stream().map(f -> new PassageFacts.File(f.id(), f.name(), f.hash(), f.size(), f.mediaType())).toList();
-            PassageFacts.Origin origin = new PassageFacts.Origin(folder.project(), 0, folder.id(), author, people.person(author).firmId(), actor.person(folder.project()),
+        return Bundle.together(its.stream().filter(f -> look(f).hindrance() == null).toList(), f -> new FileName(f.name())).stream()
+                .map(bundle -> {
+            List<PassageFacts.File> files = bundle.files().stream()
+                    .map(f -> new PassageFacts.File(f.id(), f.name(), f.hash(), f.size(), f.mediaType())).toList();
+            PassageFacts.Origin origin = new PassageFacts.Origin(folder.project(), 0, folder.id(), author, people.person(author).firmId(),
+                    actor.person(folder.project()),
                     ArrivalEvent.SENT_BY_HAND, Optional.empty(), files.getFirst().name());
-            return PassageFacts.arriving(0, origin, bundle.base(), given, new Orders(Optional.of(route.key()), 0, true, false), files, "trial");
+            return PassageFacts.arriving(0, origin, bundle.base(), given, new Orders(Optional.of(route.key()), 0, true, false), files,
+                    "trial");
         }).toList();
     }
 

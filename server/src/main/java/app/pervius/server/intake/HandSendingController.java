@@ -29,9 +29,11 @@ class HandSendingController {
         this.sending = sending;
     }
 
-    record SendingEntry(@NotEmpty @Size(max = 1000) List<@NotNull Long> files, @NotNull @Size(max = 60) String route, @NotNull @Size(max = 400) String purpose, @Nullable LocalDate answerDue,
+    record SendingEntry(@NotEmpty @Size(max = 1000) List<@NotNull Long> files, @NotNull @Size(max = 60) String route,
+            @NotNull @Size(max = 400) String purpose, @Nullable LocalDate answerDue,
             @Nullable Long author, @NotNull @Size(max = 4000) String message, @NotNull @Size(max = 200) List<@NotNull Long> persons,
-            @NotNull @Size(max = 100) List<@NotNull @Email @Size(min = 3, max = 254) String> addresses, @Nullable @Size(max = 50) Map<String, @NotNull @Size(max = 200) String> given) {
+            @NotNull @Size(max = 100) List<@NotNull @Email @Size(min = 3, max = 254) String> addresses,
+            @Nullable @Size(max = 50) Map<String, @NotNull @Size(max = 200) String> given) {
     }
 
     record SendingLookEntry(@NotEmpty @Size(max = 1000) List<@NotNull Long> files) {
@@ -50,7 +52,8 @@ class HandSendingController {
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     Sent send(@PathVariable long folder, @Valid @RequestBody SendingEntry entry, Actor actor) {
-        return new Sent(sending.send(folder, new HandSending.Sending(entry.files(), entry.route(), entry.purpose(), entry.answerDue(), entry.author(), entry.message(), entry.persons(),
+        return new Sent(sending.send(folder, new HandSending.Sending(entry.files(), entry.route(), entry.purpose(), entry.answerDue(),
+                entry.author(), entry.message(), entry.persons(),
                 entry.addresses(), entry.given() == null ? Map.of() : entry.given()), actor));
     }
 }

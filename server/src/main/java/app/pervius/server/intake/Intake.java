@@ -57,7 +57,8 @@ public class Intake {
     }
 
     /** A submission as it is begun. */
-    public record Beginning(long folder, long author, long uploader, String purpose, @Nullable LocalDate answerDue, FieldValues given, List<Announced> files) {
+    public record Beginning(long folder, long author, long uploader, String purpose, @Nullable LocalDate answerDue, FieldValues given,
+            List<Announced> files) {
     }
 
     private final SubmissionRepository submissions;
@@ -81,8 +82,10 @@ public class Intake {
     private final long largest;
     private final Duration quiet;
 
-    Intake(SubmissionRepository submissions, SubmissionFileRepository announced, Quota quota, Folders folders, Files files, ContentStore store,
-            MediaTypes types, People people, Rules rules, Passages passages, Moves moves, KeptOnly watched, TitleBlocks titleBlocks, Engine engine, Counters counters, Live live, InstantSource clock,
+    Intake(SubmissionRepository submissions, SubmissionFileRepository announced, Quota quota, Folders folders, Files files,
+            ContentStore store,
+            MediaTypes types, People people, Rules rules, Passages passages, Moves moves, KeptOnly watched, TitleBlocks titleBlocks,
+            Engine engine, Counters counters, Live live, InstantSource clock,
             TransactionTemplate transaction, @Value("${pervius.upload.largest-bytes}") long largest,
             @Value("${pervius.submission.quiet}") Duration quiet) {
         this.submissions = submissions;
@@ -147,7 +150,8 @@ public class Intake {
         try {
             kept = store.keep(bytes, Math.min(largest, Math.max(expected.size, 1)));
         } catch (ContentStore.TooLarge e) {
-            throw Problem.conflict("size-differs", "“" + expected.name + "” has more bytes than the " + expected.size + " announced. Send it again.");
+            throw Problem.conflict("size-differs", "“" + expected.name + "” has more bytes than the " + expected.size
+                    + " announced. Send it again.");
         }
         if (kept.size() != expected.size) {
             throw Problem.conflict("size-differs", "Only " + kept.size() + " of " + expected.size + " bytes of “" + expected.name
@@ -227,13 +231,16 @@ public class Intake {
     private void mustBeTheSame(SubmissionFile received, InputStream bytes) throws IOException {
         Files.FileView there = files.file(Objects.requireNonNull(received.folderFileId));
         if (!ContentStore.hash(bytes, there.size()).equals(Optional.of(there.hash()))) {
-            throw Problem.conflict("received-already", "“" + received.name + "” was received before with other content. Hand the new one in by itself.");
+            throw Problem.conflict("received-already", "“" + received.name
+                    + "” was received before with other content. Hand the new one in by itself.");
         }
     }
 
     private SubmissionFile expected(long submission, int position, Actor uploader) {
-        Submission its = submissions.findById(submission).filter(s -> uploader.is(s.uploaderId)).orElseThrow(() -> Problem.notFound("submission"));
-        SubmissionFile file = announced.findBySubmissionIdAndPosition(submission, position).orElseThrow(() -> Problem.notFound("file of this submission"));
+        Submission its = submissions.findById(submission).filter(s -> uploader.is(s.uploaderId))
+                .orElseThrow(() -> Problem.notFound("submission"));
+        SubmissionFile file = announced.findBySubmissionIdAndPosition(submission, position)
+                .orElseThrow(() -> Problem.notFound("file of this submission"));
         if (file.state == SubmissionFile.State.REFUSED) {
             throw Problem.conflict("refused", String.valueOf(file.refusal));
         }
@@ -261,9 +268,11 @@ public class Intake {
             return;
         }
         Files.Added added = files.add(submission.folderId,
-                new Files.Content(new FileName(file.name), kept.hash(), kept.size(), types.tell(kept.head(), file.name)), submission.uploaderId);
+                new Files.Content(new FileName(file.name), kept.hash(), kept.size(), types.tell(kept.head(), file.name)),
+                submission.uploaderId);
         if (added.bytesKnown()) {
-            file.remark = files.cameBefore(kept.hash(), submission.projectId, submission.authorFirmId).map(known -> KnownBytes.inWords(known, folders, passages)).orElse(null);
+            file.remark = files.cameBefore(kept.hash(), submission.projectId, submission.authorFirmId)
+                    .map(known -> KnownBytes.inWords(known, folders, passages)).orElse(null);
         }
         file.folderFileId = added.id();
         file.state = SubmissionFile.State.RECEIVED;
@@ -277,14 +286,16 @@ public class Intake {
         List<PassageFacts.File> its = bundle.files().stream().map(f -> Objects.requireNonNull(kept.get(f.folderFileId)))
                 .map(file -> new PassageFacts.File(file.id(), file.name(), file.hash(), file.size(), file.mediaType())).toList();
         long passage = passages.open(new Passages.Opening(submission.projectId, submission.id(), submission.folderId, submission.authorId,
-                submission.authorFirmId, submission.uploaderId, event(bundle, kept), Optional.empty(), bundle.base(), KeptSubmissions.given(submission), its, Optional.empty()));
+                submission.authorFirmId, submission.uploaderId, event(bundle, kept), Optional.empty(), bundle.base(),
+                KeptSubmissions.given(submission), its, Optional.empty()));
         its.forEach(file -> files.belongsTo(file.folderFile(), passage));
         bundle.files().stream().filter(file -> file.remark != null)
                 .forEach(file -> moves.note(passage, Entry.Kind.NOTED, Journal.Actor.PERVIUS, "“" + file.name + "”: " + file.remark));
     }
 
     private static ArrivalEvent event(Bundle<SubmissionFile> bundle, Map<Long, Files.FileView> kept) {
-        return bundle.files().stream().anyMatch(f -> Objects.requireNonNull(kept.get(f.folderFileId)).version() > 1) ? ArrivalEvent.NEW_VERSION : ArrivalEvent.NEW_FILE;
+        return bundle.files().stream().anyMatch(f -> Objects.requireNonNull(kept.get(f.folderFileId)).version() > 1)
+                ? ArrivalEvent.NEW_VERSION : ArrivalEvent.NEW_FILE;
     }
 
     private static void refuse(SubmissionFile file, String reason) {

@@ -37,9 +37,11 @@ public class KeptArrivals {
     public Map<Long, List<PassageFacts>> last(long project, @Nullable Long folder, int most) {
         Map<Long, List<PassageFacts>> found = new LinkedHashMap<>();
         for (Submission submission : submissions.keptOnly(project, folder, Limit.of(most))) {
-            List<SubmissionFile> received = submitted.findBySubmissionIdOrderByPosition(submission.id()).stream().filter(f -> f.folderFileId != null).toList();
+            List<SubmissionFile> received = submitted.findBySubmissionIdOrderByPosition(submission.id()).stream()
+                    .filter(f -> f.folderFileId != null).toList();
             Map<Long, Files.FileView> kept = files.files(received.stream().map(f -> Objects.requireNonNull(f.folderFileId)).toList());
-            found.put(submission.id(), Bundle.together(received, f -> new FileName(f.name)).stream().map(bundle -> KeptOnly.facts(submission, bundle, kept)).toList());
+            found.put(submission.id(), Bundle.together(received, f -> new FileName(f.name)).stream()
+                    .map(bundle -> KeptOnly.facts(submission, bundle, kept)).toList());
         }
         return found;
     }

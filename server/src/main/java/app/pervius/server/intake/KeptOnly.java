@@ -61,25 +61,33 @@ class KeptOnly {
         Map<String, Telling> addresses = new LinkedHashMap<>();
         for (Bundle<SubmissionFile> bundle : bundles) {
             PassageFacts facts = facts(submission, bundle, kept);
-            Speaking.Spoken spoken = speaking.spoken(facts, Occasion.ARRIVED, rules.sheet(submission.projectId), Map.of("submission", submission.reference), "");
+            Speaking.Spoken spoken = speaking.spoken(facts, Occasion.ARRIVED, rules.sheet(submission.projectId),
+                    Map.of("submission", submission.reference), "");
             runs.note(facts, Occasion.ARRIVED, spoken.watching());
-            spoken.persons().forEach((person, said) -> persons.computeIfAbsent(person, k -> new Telling(new ArrayList<>(), new ArrayList<>())).add(facts, said));
-            spoken.addresses().forEach((address, said) -> addresses.computeIfAbsent(address, k -> new Telling(new ArrayList<>(), new ArrayList<>())).add(facts, said));
+            spoken.persons().forEach((person, said) -> persons.computeIfAbsent(person,
+                    k -> new Telling(new ArrayList<>(), new ArrayList<>())).add(facts, said));
+            spoken.addresses().forEach((address, said) -> addresses.computeIfAbsent(address,
+                    k -> new Telling(new ArrayList<>(), new ArrayList<>())).add(facts, said));
         }
-        persons.forEach((person, told) -> messages.send(submission.projectId, List.of(person), Occasion.ARRIVED, "kept " + submission.id(), subject(submission, told), text(submission, told), place(submission)));
-        addresses.forEach((address, told) -> messages.sendOutside(submission.projectId, List.of(address), Occasion.ARRIVED, "kept " + submission.id(), subject(submission, told),
+        persons.forEach((person, told) -> messages.send(submission.projectId, List.of(person), Occasion.ARRIVED, "kept " + submission.id(),
+                subject(submission, told), text(submission, told), place(submission)));
+        addresses.forEach((address, told) -> messages.sendOutside(submission.projectId, List.of(address), Occasion.ARRIVED,
+                "kept " + submission.id(), subject(submission, told),
                 text(submission, told), place(submission)));
     }
 
     private String subject(Submission submission, Telling told) {
-        return "[" + projects.settings(submission.projectId).code() + "] " + (told.names().size() == 1 ? told.names().getFirst() : told.names().size() + " files") + " arrived in "
+        return "[" + projects.settings(submission.projectId).code() + "] "
+                + (told.names().size() == 1 ? told.names().getFirst() : told.names().size() + " files") + " arrived in "
                 + folders.folder(submission.folderId).path() + " (" + submission.reference + ")";
     }
 
     private String text(Submission submission, Telling told) {
         int more = told.lines().size() - MOST_LINES;
-        return (told.names().size() == 1 ? "This file has" : "These files have") + " arrived in " + folders.folder(submission.folderId).path() + ":\n\n  "
-                + told.lines().stream().limit(MOST_LINES).collect(Collectors.joining("\n  ")) + (more > 0 ? "\n  and " + more + " more." : "") + "\n\nThe folder: ";
+        return (told.names().size() == 1 ? "This file has" : "These files have") + " arrived in " + folders.folder(submission.folderId)
+                .path() + ":\n\n  "
+                + told.lines().stream().limit(MOST_LINES).collect(Collectors.joining("\n  "))
+                + (more > 0 ? "\n  and " + more + " more." : "") + "\n\nThe folder: ";
     }
 
     private static String place(Submission submission) {
@@ -88,8 +96,11 @@ class KeptOnly {
 
     static PassageFacts facts(Submission submission, Bundle<SubmissionFile> bundle, Map<Long, Files.FileView> kept) {
         List<Files.FileView> its = bundle.files().stream().map(f -> Objects.requireNonNull(kept.get(f.folderFileId))).toList();
-        PassageFacts.Origin origin = new PassageFacts.Origin(submission.projectId, submission.id(), submission.folderId, submission.authorId, submission.authorFirmId,
-                submission.uploaderId, its.stream().anyMatch(f -> f.version() > 1) ? ArrivalEvent.NEW_VERSION : ArrivalEvent.NEW_FILE, Optional.empty(), its.getFirst().name());
-        return PassageFacts.arriving(0, origin, bundle.base(), KeptSubmissions.given(submission), Orders.NONE, its.stream().map(f -> new PassageFacts.File(f.id(), f.name(), f.hash(), f.size(), f.mediaType())).toList(), "kept");
+        PassageFacts.Origin origin = new PassageFacts.Origin(submission.projectId, submission.id(), submission.folderId,
+                submission.authorId, submission.authorFirmId,
+                submission.uploaderId, its.stream().anyMatch(f -> f.version() > 1) ? ArrivalEvent.NEW_VERSION : ArrivalEvent.NEW_FILE,
+                Optional.empty(), its.getFirst().name());
+        return PassageFacts.arriving(0, origin, bundle.base(), KeptSubmissions.given(submission), Orders.NONE, its.stream()
+                .map(f -> new PassageFacts.File(f.id(), f.name(), f.hash(), f.size(), f.mediaType())).toList(), "kept");
     }
 }

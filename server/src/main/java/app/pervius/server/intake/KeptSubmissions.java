@@ -48,7 +48,8 @@ class KeptSubmissions implements Submissions, Settled {
     @Override
     @Transactional(readOnly = true)
     public Map<Long, Asked> asked(Collection<Long> wanted) {
-        return wanted.isEmpty() ? Map.of() : submissions.asked(wanted).stream().collect(Collectors.toMap(s -> (Long) s[0], s -> new Asked((String) s[1], (String) s[2], (LocalDate) s[3])));
+        return wanted.isEmpty() ? Map.of() : submissions.asked(wanted).stream()
+                .collect(Collectors.toMap(s -> (Long) s[0], s -> new Asked((String) s[1], (String) s[2], (LocalDate) s[3])));
     }
 
     @Override

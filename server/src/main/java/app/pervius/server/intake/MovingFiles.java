@@ -20,7 +20,10 @@ import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Files are moved or copied into a folder by a person; where rules stand on it they begin their passages there, as what they are: moved or copied in. */
+/**
+ * Files are moved or copied into a folder by a person; where rules stand on it they begin their passages there, as what they are: moved or
+ * copied in.
+ */
 @Service
 @Transactional
 class MovingFiles {
@@ -56,7 +59,8 @@ class MovingFiles {
         from.forEach(file -> check(file, into, how, actor));
         Map<Long, List<Files.FileView>> byAuthor = new LinkedHashMap<>();
         from.forEach(file -> {
-            long id = files.place(folder, new Files.Content(new FileName(file.name()), file.hash(), file.size(), file.mediaType()), actor.person(into.project()), null);
+            long id = files.place(folder, new Files.Content(new FileName(file.name()), file.hash(), file.size(), file.mediaType()),
+                    actor.person(into.project()), null);
             if (how == How.MOVE) {
                 files.left(file.id(), id);
                 changed(file.folder());
@@ -72,13 +76,16 @@ class MovingFiles {
 
     private void begin(Folders.FolderView into, List<Files.FileView> its, long author, How how, Actor actor) {
         String note = (how == How.MOVE ? "Moved" : "Copied") + " into " + into.path() + ".";
-        long submission = there.submit(into, its, new FilesThere.Occasion(author, actor.person(into.project()), how == How.MOVE ? "moved here" : "copied here", null, FieldValues.NONE));
-        there.begin(submission, into, its, new FilesThere.Manner(how == How.MOVE ? ArrivalEvent.MOVED_IN : ArrivalEvent.COPIED_IN, Optional.empty(), Optional.empty(),
+        long submission = there.submit(into, its, new FilesThere.Occasion(author, actor.person(into.project()), how == How.MOVE
+                ? "moved here" : "copied here", null, FieldValues.NONE));
+        there.begin(submission, into, its, new FilesThere.Manner(how == How.MOVE ? ArrivalEvent.MOVED_IN : ArrivalEvent.COPIED_IN,
+                Optional.empty(), Optional.empty(),
                 Journal.by(actor, into.project()), note));
     }
 
     private void check(Files.FileView file, Folders.FolderView into, How how, Actor actor) {
-        Folders.FolderView from = folders.find(file.folder()).filter(folder -> folders.maySee(actor, folder)).orElseThrow(() -> Problem.notFound("file"));
+        Folders.FolderView from = folders.find(file.folder()).filter(folder -> folders.maySee(actor, folder))
+                .orElseThrow(() -> Problem.notFound("file"));
         if (from.project() != into.project()) {
             throw Problem.notFound("file");
         }
@@ -92,7 +99,8 @@ class MovingFiles {
             throw Problem.forbidden("You may not take files out of “" + from.path() + "”; copy them instead.");
         }
         if (how == How.MOVE && file.passage() != null && passages.passage(file.passage()).state() != Passages.State.DONE) {
-            throw Problem.conflict("on-its-way", "“" + file.name() + "” is on its way and stays where it is until that has ended; copy it instead.");
+            throw Problem.conflict("on-its-way", "“" + file.name()
+                    + "” is on its way and stays where it is until that has ended; copy it instead.");
         }
     }
 

@@ -22,7 +22,10 @@ import java.util.stream.Collectors;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
-/** What Pervius places in a folder is no arrival there unless a rule asks for it; if one does, it begins a passage, but never goes round for ever. */
+/**
+ * What Pervius places in a folder is no arrival there unless a rule asks for it; if one does, it begins a passage, but never goes round for
+ * ever.
+ */
 @Component
 class PlacedFiles {
 
@@ -48,9 +51,11 @@ class PlacedFiles {
     @EventListener
     void placed(FilesPlaced placed) {
         PassageFacts passage = placed.passage();
-        Map<Long, List<Files.FileView>> byFolder = placed.files().stream().map(files::file).collect(Collectors.groupingBy(Files.FileView::folder, LinkedHashMap::new, Collectors.toList()));
+        Map<Long, List<Files.FileView>> byFolder = placed.files().stream().map(files::file)
+                .collect(Collectors.groupingBy(Files.FileView::folder, LinkedHashMap::new, Collectors.toList()));
         byFolder.forEach((folder, its) -> {
-            List<RuleSheet.Row> asking = rules.sheet(passage.project()).standingOn(folders.pathUp(folder)).stream().filter(PlacedFiles::asksForPlaced).toList();
+            List<RuleSheet.Row> asking = rules.sheet(passage.project()).standingOn(folders.pathUp(folder)).stream()
+                    .filter(PlacedFiles::asksForPlaced).toList();
             if (!asking.isEmpty()) {
                 arrive(passage, folders.folder(folder), its);
             }
@@ -60,15 +65,19 @@ class PlacedFiles {
     private void arrive(PassageFacts passage, Folders.FolderView folder, List<Files.FileView> its) {
         if (passages.chain(passage.id()) >= LONGEST_CHAIN) {
             moves.note(passage.id(), Entry.Kind.NOTED, Journal.Actor.PERVIUS, "A rule would take what was placed in " + folder.path()
-                    + ", but it has gone from rule to rule " + LONGEST_CHAIN + " times already, so it stays there. Look for rules that lead round.");
+                    + ", but it has gone from rule to rule " + LONGEST_CHAIN
+                    + " times already, so it stays there. Look for rules that lead round.");
             return;
         }
-        long submission = there.submit(folder, its, new FilesThere.Occasion(passage.author(), passage.author(), "placed by " + passage.ruleInWords(), null, FieldValues.NONE));
-        there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.PLACED, Optional.of(passage.id()), Optional.empty(), Journal.Actor.PERVIUS,
+        long submission = there.submit(folder, its, new FilesThere.Occasion(passage.author(), passage.author(),
+                "placed by " + passage.ruleInWords(), null, FieldValues.NONE));
+        there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.PLACED, Optional.of(passage.id()), Optional.empty(),
+                Journal.Actor.PERVIUS,
                 "Placed in " + folder.path() + " by " + passage.ruleInWords() + "."));
     }
 
     private static boolean asksForPlaced(RuleSheet.Row row) {
-        return row.rule() instanceof HandlingRule rule && rule.which().conditions().stream().anyMatch(c -> c instanceof Condition.Came(var by) && by.contains(ArrivalEvent.PLACED));
+        return row.rule() instanceof HandlingRule rule && rule.which().conditions().stream()
+                .anyMatch(c -> c instanceof Condition.Came(var by) && by.contains(ArrivalEvent.PLACED));
     }
 }

@@ -18,7 +18,8 @@ class Quota {
     private final long firmFiles;
     private final long firmBytes;
 
-    Quota(SubmissionFileRepository files, @Value("${pervius.quota.person-files}") long personFiles, @Value("${pervius.quota.person-gib}") long personGib,
+    Quota(SubmissionFileRepository files, @Value("${pervius.quota.person-files}") long personFiles,
+            @Value("${pervius.quota.person-gib}") long personGib,
             @Value("${pervius.quota.firm-files}") long firmFiles, @Value("${pervius.quota.firm-gib}") long firmGib) {
         this.files = files;
         this.personFiles = personFiles;
@@ -30,15 +31,18 @@ class Quota {
     /** Refuses what would be more than is left. */
     void mustHaveRoom(long uploader, long firm, List<Intake.Announced> more) {
         long bytes = more.stream().mapToLong(Intake.Announced::size).sum();
-        check(files.awaited(SubmissionFile.State.EXPECTED, uploader, NOBODY).getFirst(), more.size(), bytes, personFiles, personBytes, "you have");
-        check(files.awaited(SubmissionFile.State.EXPECTED, NOBODY, firm).getFirst(), more.size(), bytes, firmFiles, firmBytes, "your firm has");
+        check(files.awaited(SubmissionFile.State.EXPECTED, uploader, NOBODY).getFirst(), more.size(), bytes, personFiles, personBytes,
+                "you have");
+        check(files.awaited(SubmissionFile.State.EXPECTED, NOBODY, firm).getFirst(), more.size(), bytes, firmFiles, firmBytes,
+                "your firm has");
     }
 
     private static void check(Object[] awaited, long files, long bytes, long mostFiles, long mostBytes, String who) {
         long filesThen = ((Number) awaited[0]).longValue() + files;
         long bytesThen = ((Number) awaited[1]).longValue() + bytes;
         if (filesThen > mostFiles || bytesThen > mostBytes) {
-            throw Problem.conflict("quota", "With this " + who + " announced " + filesThen + " files of " + bytesThen / GIB + " GB that have not come yet; at a time that may be " + mostFiles
+            throw Problem.conflict("quota", "With this " + who + " announced " + filesThen + " files of " + bytesThen / GIB
+                    + " GB that have not come yet; at a time that may be " + mostFiles
                     + " files and " + mostBytes / GIB + " GB. Finish or close what is open, or hand in less at a time.");
         }
     }

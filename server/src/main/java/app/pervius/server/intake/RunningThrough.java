@@ -21,7 +21,9 @@ import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Files that lie in folders go through the rules in force as if they arrived now: those no rule has ever had, and past arrivals once more. */
+/**
+ * Files that lie in folders go through the rules in force as if they arrived now: those no rule has ever had, and past arrivals once more.
+ */
 @Service
 @Transactional
 class RunningThrough {
@@ -47,9 +49,11 @@ class RunningThrough {
     /** Files that lie where a rule in force stands and have never been on a passage. */
     @Transactional(readOnly = true)
     List<Files.FileView> lying(long project, long rule) {
-        HandlingRule its = rules.sheet(project).rows().stream().filter(row -> row.ruleId() == rule).map(RuleSheet.Row::rule).filter(HandlingRule.class::isInstance)
+        HandlingRule its = rules.sheet(project).rows().stream().filter(row -> row.ruleId() == rule).map(RuleSheet.Row::rule)
+                .filter(HandlingRule.class::isInstance)
                 .map(HandlingRule.class::cast).findFirst().orElseThrow(() -> Problem.notFound("rule in force"));
-        List<Long> standing = folders.all(project).stream().map(Folders.FolderView::id).filter(id -> its.where().covers(folders.pathUp(id))).toList();
+        List<Long> standing = folders.all(project).stream().map(Folders.FolderView::id).filter(id -> its.where().covers(folders.pathUp(id)))
+                .toList();
         return files.neverOnAPassage(standing, MOST_FILES);
     }
 
@@ -57,11 +61,14 @@ class RunningThrough {
     int runLying(long project, long rule, Actor actor) {
         Map<String, List<Files.FileView>> together = new LinkedHashMap<>();
         List<Files.FileView> all = lying(project, rule);
-        all.forEach(file -> together.computeIfAbsent(file.folder() + " " + author(project, file.addedBy(), actor), k -> new ArrayList<>()).add(file));
+        all.forEach(file -> together.computeIfAbsent(file.folder() + " " + author(project, file.addedBy(), actor), k -> new ArrayList<>())
+                .add(file));
         together.values().forEach(its -> {
             Folders.FolderView folder = folders.folder(its.getFirst().folder());
-            long submission = there.submit(folder, its, new FilesThere.Occasion(author(project, its.getFirst().addedBy(), actor), actor.person(project), "lay there when a rule was put in force", null, FieldValues.NONE));
-            there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.NEW_FILE, Optional.empty(), Optional.empty(), Journal.by(actor, project),
+            long submission = there.submit(folder, its, new FilesThere.Occasion(author(project, its.getFirst().addedBy(), actor),
+                    actor.person(project), "lay there when a rule was put in force", null, FieldValues.NONE));
+            there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.NEW_FILE, Optional.empty(), Optional.empty(),
+                    Journal.by(actor, project),
                     "It lay there already and goes through the rules in force."));
         });
         return all.size();
@@ -84,12 +91,15 @@ class RunningThrough {
         if (its.size() < passage.files().size()) {
             throw Problem.conflict("files-gone", "Not all of its files lie in the folder any more.");
         }
-        its.stream().filter(f -> f.passage() != null && f.passage() != id && passages.passage(f.passage()).state() != Passages.State.DONE).findFirst().ifPresent(f -> {
+        its.stream().filter(f -> f.passage() != null && f.passage() != id && passages.passage(f.passage()).state() != Passages.State.DONE)
+                .findFirst().ifPresent(f -> {
             throw Problem.conflict("on-its-way", "“" + f.name() + "” has gone through again already.");
         });
         Folders.FolderView folder = folders.folder(passage.folder());
-        long submission = there.submit(folder, its, new FilesThere.Occasion(author(passage.project(), passage.author(), actor), actor.person(passage.project()), "run again: " + passage.inWords(), null, FieldValues.NONE));
-        return there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.NEW_FILE, Optional.of(id), Optional.empty(), Journal.by(actor, passage.project()),
+        long submission = there.submit(folder, its, new FilesThere.Occasion(author(passage.project(), passage.author(), actor),
+                actor.person(passage.project()), "run again: " + passage.inWords(), null, FieldValues.NONE));
+        return there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.NEW_FILE, Optional.of(id), Optional.empty(),
+                Journal.by(actor, passage.project()),
                 "Run again under the rules now in force.")).getFirst();
     }
 

@@ -49,7 +49,8 @@ class SubmissionController {
     private final GivenFields given;
     private final InstantSource clock;
 
-    SubmissionController(Intake intake, SubmissionRepository submissions, SubmissionFileRepository files, Folders folders, People people, Projects projects, Rules rules, GivenFields given, InstantSource clock) {
+    SubmissionController(Intake intake, SubmissionRepository submissions, SubmissionFileRepository files, Folders folders, People people,
+            Projects projects, Rules rules, GivenFields given, InstantSource clock) {
         this.given = given;
         this.rules = rules;
         this.intake = intake;
@@ -69,7 +70,8 @@ class SubmissionController {
      *
      * @param author a person when it is handed in on behalf of somebody else
      * @param given values for fields that are asked for
-     * @param sheet the edition of the rule sheet by which it was foretold what comes of the files; refused if another is in force since. Absent if nobody looked
+     * @param sheet the edition of the rule sheet by which it was foretold what comes of the files; refused if another is in force since.
+     *     Absent if nobody looked
      */
     record SubmissionEntry(@NotNull @Size(max = 400) String purpose, @Nullable LocalDate answerDue, @Nullable Long author,
             @Nullable @Size(max = 50) Map<String, @NotNull @Size(max = 200) String> given, @Nullable Integer sheet,
@@ -87,13 +89,15 @@ class SubmissionController {
 
     @PostMapping("/api/folders/{folder}/submissions")
     @ResponseStatus(HttpStatus.CREATED)
-    Receipt begin(@PathVariable long folder, @Valid @org.springframework.web.bind.annotation.RequestBody SubmissionEntry entry, Actor actor) {
+    Receipt begin(@PathVariable long folder, @Valid @org.springframework.web.bind.annotation.RequestBody SubmissionEntry entry,
+            Actor actor) {
         Folders.FolderView into = folders.visible(folder, actor);
         if (!folders.mayDrop(actor, into)) {
             throw Problem.forbidden("You may not put files into “" + into.path() + "”.");
         }
         if (entry.sheet() != null && entry.sheet() != rules.sheet(into.project()).edition()) {
-            throw Problem.conflict("rules-changed", "The rules have changed since you looked at what will come of these files. Nothing was sent; look again, then send.");
+            throw Problem.conflict("rules-changed",
+                    "The rules have changed since you looked at what will come of these files. Nothing was sent; look again, then send.");
         }
         long author = entry.author() == null ? actor.person(into.project()) : entry.author();
         if (author != actor.person(into.project())) {
@@ -102,7 +106,8 @@ class SubmissionController {
                 throw Problem.invalid("author", "The author is not in this project.");
             }
         }
-        return receipt(intake.begin(new Intake.Beginning(folder, author, actor.person(into.project()), entry.purpose(), entry.answerDue(), given.check(into.project(), entry.given()),
+        return receipt(intake.begin(new Intake.Beginning(folder, author, actor.person(into.project()), entry.purpose(), entry.answerDue(),
+                given.check(into.project(), entry.given()),
                 entry.files().stream().map(f -> new Intake.Announced(f.name(), f.size())).toList())));
     }
 
@@ -131,19 +136,22 @@ class SubmissionController {
     }
 
     /** A submission of today; {@code uploader} is who handed it in, who need not be the author. */
-    record ArrivedView(long id, String reference, String purpose, String author, String authorFirm, String uploader, String folderPath, int files, int refused, boolean open, Instant openedAt) {
+    record ArrivedView(long id, String reference, String purpose, String author, String authorFirm, String uploader, String folderPath,
+            int files, int refused, boolean open, Instant openedAt) {
     }
 
     /** What was handed in today, by the project's time zone; up to 100, the newest first. */
     @GetMapping("/api/projects/{project}/arrived-today")
     List<ArrivedView> arrivedToday(@PathVariable long project, Actor actor) {
-        Instant midnight = clock.instant().atZone(projects.settings(project).zone()).toLocalDate().atStartOfDay(projects.settings(project).zone()).toInstant();
+        Instant midnight = clock.instant().atZone(projects.settings(project).zone()).toLocalDate()
+                .atStartOfDay(projects.settings(project).zone()).toInstant();
         List<Submission> today = submissions.since(project, midnight, actor.seenFirms(project), Limit.of(MOST_ARRIVED));
         Map<Long, Counted> counted = counted(today);
         return today.stream().map(s -> {
             People.PersonView author = people.person(s.authorId);
             Counted its = counted.getOrDefault(s.id(), new Counted(0, 0));
-            return new ArrivedView(s.id(), s.reference, s.purpose, author.name(), author.firmCode(), people.person(s.uploaderId).name(), folders.folder(s.folderId).path(),
+            return new ArrivedView(s.id(), s.reference, s.purpose, author.name(), author.firmCode(), people.person(s.uploaderId).name(),
+                    folders.folder(s.folderId).path(),
                     its.files(), its.refused(), s.open, s.openedAt);
         }).toList();
     }
@@ -154,7 +162,8 @@ class SubmissionController {
 
     private Map<Long, Counted> counted(List<Submission> of) {
         return of.isEmpty() ? Map.of() : files.counted(of.stream().map(Submission::id).toList(), SubmissionFile.State.REFUSED).stream()
-                .collect(Collectors.toMap(row -> (Long) row[0], row -> new Counted(((Number) row[1]).intValue(), ((Number) row[2]).intValue())));
+                .collect(Collectors.toMap(row -> (Long) row[0], row -> new Counted(((Number) row[1]).intValue(), ((Number) row[2])
+                        .intValue())));
     }
 
     private void mine(long id, Actor actor) {

@@ -29,9 +29,11 @@ class SubmissionFinder implements Finder {
     @Override
     public Found find(long project, String text, int most, Actor actor) {
         List<Long> all = submissions.found(project, actor.seenFirms(project), text.strip().toLowerCase(Locale.ROOT), Limit.of(COUNTED + 1));
-        return Found.of(all, most, ids -> submissions.findAllById(ids).stream().sorted(Comparator.comparing(Submission::id).reversed()).map(s -> {
+        return Found.of(all, most, ids -> submissions.findAllById(ids).stream().sorted(Comparator.comparing(Submission::id).reversed())
+                .map(s -> {
             People.PersonView author = people.person(s.authorId);
-            return new Hit(null, null, s.reference, author.name() + ", " + author.firmCode() + (s.purpose.isEmpty() ? "" : ": " + s.purpose), "/passages?submission=" + s.id());
+            return new Hit(null, null, s.reference, author.name() + ", " + author.firmCode()
+                    + (s.purpose.isEmpty() ? "" : ": " + s.purpose), "/passages?submission=" + s.id());
         }).toList());
     }
 }

@@ -44,7 +44,8 @@ interface SubmissionRepository extends JpaRepository<Submission, Long> {
     String reference(long id);
 
     /** Those of a project since a moment, the newest first; of authors of these firms, of all where it is 0. */
-    @Query("from Submission s where s.projectId = :project and s.openedAt >= :since and (0 in :firms or s.authorFirmId in :firms) order by s.projectId desc, s.openedAt desc, s.id desc")
+    @Query("from Submission s where s.projectId = :project and s.openedAt >= :since and (0 in :firms or s.authorFirmId in :firms) order "
+            + "by s.projectId desc, s.openedAt desc, s.id desc")
     List<Submission> since(long project, Instant since, Collection<Long> firms, Limit limit);
 
     /** Closed ones that no passage came of, though files did, the newest first. */

@@ -66,18 +66,21 @@ class IssueFinding implements RuleFinding {
         IssuePlan plan = handling.issue();
         if (handling.review().route().isEmpty()) {
             plan.atOnce().ifPresentOrElse(place -> places.put("what is filed at once", place),
-                    () -> found.add(new Finding(true, "issue", "Nobody reviews it, and it does not say where it is filed.", "Choose a folder, or a route.")));
+                    () -> found.add(new Finding(true, "issue", "Nobody reviews it, and it does not say where it is filed.",
+                            "Choose a folder, or a route.")));
             return places;
         }
         for (DecisionCode code : settings.decisionCodes()) {
             String what = Integer.toString(code.digit());
             Target target = plan.byCode().get(code.digit());
             if (target == null) {
-                found.add(new Finding(true, "issue", "It does not say what follows from " + code.digit() + ", " + code.name() + ".", "Say what follows, or leave it to the project."));
+                found.add(new Finding(true, "issue", "It does not say what follows from " + code.digit() + ", " + code.name() + ".",
+                        "Say what follows, or leave it to the project."));
             } else if (target instanceof Target.Place place) {
                 places.put(what, place);
             } else if (target instanceof Target.AsProject && code.placing().isEmpty() && code.workMayGoOn()) {
-                found.add(new Finding(true, "issue", "The project does not say where " + code.digit() + ", " + code.name() + ", is placed, so the rule has to.",
+                found.add(new Finding(true, "issue", "The project does not say where " + code.digit() + ", " + code.name()
+                        + ", is placed, so the rule has to.",
                         "Choose a folder here, or on the project's page for the decision code."));
             } else if (target instanceof Target.AsProject) {
                 Issuing.asProject(code).ifPresent(place -> places.put(what, place));
@@ -104,8 +107,10 @@ class IssueFinding implements RuleFinding {
             }
         });
         needed.removeAll(given);
-        filled.unfilledAtIssue(project.id(), rule, handling, needed).forEach(u -> found.add(new Finding(false, "issue", "The place for " + what + " needs “" + u.field()
-                + "”, which nothing fills for files in “" + u.folder() + "”.", "Read it out of the name, ask for it, set it on the folder, or put it in brackets.")));
+        filled.unfilledAtIssue(project.id(), rule, handling, needed)
+                .forEach(u -> found.add(new Finding(false, "issue", "The place for " + what + " needs “" + u.field()
+                + "”, which nothing fills for files in “" + u.folder() + "”.",
+                "Read it out of the name, ask for it, set it on the folder, or put it in brackets.")));
     }
 
     private void check(Projects.Settings project, String what, Target.Place place, boolean numbered, List<Finding> found) {
@@ -113,15 +118,19 @@ class IssueFinding implements RuleFinding {
         place.copies().forEach(copy -> into(project, "a copy for " + what, copy, found));
         if (destination.isPresent() && destination.get().state().holdsOneCurrentRevision()) {
             if (project.archive().isEmpty()) {
-                found.add(new Finding(false, "issue", "The project has no archive folder, so a second revision could not take the first one's place.", "Set one on the project's page."));
+                found.add(new Finding(false, "issue",
+                        "The project has no archive folder, so a second revision could not take the first one's place.",
+                        "Set one on the project's page."));
             }
             if (place.whenTaken() == Target.WhenTaken.NEXT_VERSION || place.whenTaken() == Target.WhenTaken.REPLACE) {
-                found.add(new Finding(true, "issue", "In “" + destination.get().path() + "” nothing is replaced: a name that is taken can only stop it or be kept beside it.",
+                found.add(new Finding(true, "issue", "In “" + destination.get()
+                        .path() + "” nothing is replaced: a name that is taken can only stop it or be kept beside it.",
                         "Let it stop, or keep both."));
             }
         }
         if (place.whenTaken() == Target.WhenTaken.REPLACE && project.archive().isEmpty()) {
-            found.add(new Finding(true, "issue", "What is replaced goes to the archive, and the project has no archive folder.", "Set one on the project's page."));
+            found.add(new Finding(true, "issue", "What is replaced goes to the archive, and the project has no archive folder.",
+                    "Set one on the project's page."));
         }
         sets(project.fields(), place, found);
         if (numbered || !place.statusCode().isEmpty()) {
@@ -129,11 +138,14 @@ class IssueFinding implements RuleFinding {
         }
     }
 
-    private static void status(Projects.Settings project, String what, Target.Place place, Optional<Folders.FolderView> destination, List<Finding> found) {
+    private static void status(Projects.Settings project, String what, Target.Place place, Optional<Folders.FolderView> destination,
+            List<Finding> found) {
         project.statusCodes().stream().filter(c -> c.code().equals(place.statusCode())).findFirst().ifPresentOrElse(
                 status -> destination.filter(f -> !status.goesWith(f.state())).ifPresent(f -> found.add(new Finding(true, "issue",
-                        "Status code " + status.code() + " goes with " + status.statesInWords() + ", but the folder for " + what + " is " + f.state().label() + ".", "Choose another status code or folder."))),
-                () -> found.add(new Finding(true, "issue", "Status code “" + place.statusCode() + "” for " + what + " is not on the project's list.", "Choose one from the list.")));
+                        "Status code " + status.code() + " goes with " + status.statesInWords() + ", but the folder for " + what + " is "
+                        + f.state().label() + ".", "Choose another status code or folder."))),
+                () -> found.add(new Finding(true, "issue", "Status code “" + place.statusCode() + "” for " + what
+                        + " is not on the project's list.", "Choose one from the list.")));
     }
 
     private Optional<Folders.FolderView> into(Projects.Settings project, String what, Target.Into into, List<Finding> found) {
@@ -143,10 +155,12 @@ class IssueFinding implements RuleFinding {
             found.add(new Finding(true, "issue", "The folder for " + what + " does not exist any more.", CHOOSE_FOLDER));
         }
         if (PathPattern.compile(into.path(), fields) instanceof PathPattern.CompiledPath.Faulty(List<PatternFault> faults)) {
-            found.add(new Finding(true, "issue", "The path for " + what + ", at character " + (faults.getFirst().position() + 1) + ": " + faults.getFirst().message() + ".", MEND_PATTERN));
+            found.add(new Finding(true, "issue", "The path for " + what + ", at character " + (faults.getFirst().position() + 1) + ": "
+                    + faults.getFirst().message() + ".", MEND_PATTERN));
         }
         if (Pattern.compile(into.name(), fields) instanceof Compiled.Faulty(List<PatternFault> faults)) {
-            found.add(new Finding(true, "issue", "The name of placed files, at character " + (faults.getFirst().position() + 1) + ": " + faults.getFirst().message() + ".", MEND_PATTERN));
+            found.add(new Finding(true, "issue", "The name of placed files, at character " + (faults.getFirst().position() + 1) + ": "
+                    + faults.getFirst().message() + ".", MEND_PATTERN));
         }
         return folder;
     }
@@ -155,9 +169,12 @@ class IssueFinding implements RuleFinding {
         place.sets().forEach((key, value) -> {
             Optional<Field> field = fields.find(key);
             if (field.isEmpty()) {
-                found.add(new Finding(true, "issue", "It sets the field “" + key + "”, which the project does not have.", "Choose another field."));
+                found.add(new Finding(true, "issue", "It sets the field “" + key + "”, which the project does not have.",
+                        "Choose another field."));
             } else if (!field.get().takes(value)) {
-                found.add(new Finding(true, "issue", "It sets “" + field.get().label() + "” to “" + value + "”, but that takes " + field.get().expectation() + ".", "Choose a value the field takes."));
+                found.add(new Finding(true, "issue", "It sets “" + field.get()
+                        .label() + "” to “" + value + "”, but that takes " + field.get().expectation() + ".",
+                        "Choose a value the field takes."));
             }
         });
     }

@@ -71,10 +71,13 @@ class IssueWork implements StationWork<IssueEffect> {
         Projects.Settings project = projects.settings(passage.project());
         Optional<IssueFacts.Decided> decided = passage.decision().map(d ->
                 new IssueFacts.Decided(DecisionCode.of(d.code(), project.decisionCodes()), d.toAuthor(), d.statusCode()));
-        return Issuing.decide(new IssueFacts(passage.number().map(number -> new IssueFacts.Numbered(number, passage.revision().orElseThrow())), passage.title(), passage.baseName(),
-                decided, passage.handling().map(Handling::issue).orElse(IssuePlan.AS_PROJECT), passage.files().stream().map(f -> new FileName(f.name())).toList(),
+        return Issuing.decide(new IssueFacts(passage.number().map(number -> new IssueFacts.Numbered(number, passage.revision()
+                .orElseThrow())), passage.title(), passage.baseName(),
+                decided, passage.handling().map(Handling::issue).orElse(IssuePlan.AS_PROJECT), passage.files().stream()
+                .map(f -> new FileName(f.name())).toList(),
                 passage.values(), project.fields(), project.statusCodes(), this::destination,
-                state -> passage.document().flatMap(document -> documents.current(document, state)).map(c -> new IssueFacts.Former(c.revision(), c.code())),
+                state -> passage.document().flatMap(document -> documents.current(document, state))
+                .map(c -> new IssueFacts.Former(c.revision(), c.code())),
                 project.archive().filter(archive -> folders.find(archive.value()).isPresent()),
                 (spot, name) -> taken(passage.document(), spot, name)));
     }
@@ -88,7 +91,8 @@ class IssueWork implements StationWork<IssueEffect> {
                 case IssueEffect.SetFields(FieldValues values) -> changes.add(new Change.Valued(passage.values().with(values)));
                 case IssueEffect.MakeCurrent(var state, Spot spot, String code) -> {
                     changes.add(new Change.Ended(End.ISSUED, Optional.of(code)));
-                    notices.add(notice(Occasion.ISSUED, (code.isEmpty() ? "Filed" : "Status " + code) + ", in " + path(spot) + said(passage, books),
+                    notices.add(notice(Occasion.ISSUED, (code.isEmpty() ? "Filed" : "Status " + code) + ", in " + path(spot)
+                            + said(passage, books),
                             Map.of("status", code, "reason", reason(passage, books))));
                 }
                 case IssueEffect.Filed(Spot spot) -> {
@@ -97,8 +101,10 @@ class IssueWork implements StationWork<IssueEffect> {
                 }
                 case IssueEffect.ReturnToAuthor back -> {
                     changes.add(new Change.Ended(End.RETURNED, Optional.empty()));
-                    notices.add(notice(Occasion.RETURNED, (back.mustComeAgain() ? "The next revision is expected; send it with the number in its name."
-                            : "No further revision is expected. One that comes all the same is taken as the next.") + said(passage, books), Map.of("reason", reason(passage, books))));
+                    notices.add(notice(Occasion.RETURNED, (back.mustComeAgain()
+                            ? "The next revision is expected; send it with the number in its name."
+                            : "No further revision is expected. One that comes all the same is taken as the next.") + said(passage, books),
+                            Map.of("reason", reason(passage, books))));
                 }
                 case IssueEffect.Archive archive -> { }
                 case IssueEffect.Replace replace -> { }
@@ -120,8 +126,10 @@ class IssueWork implements StationWork<IssueEffect> {
                 case IssueEffect.Archive(IssueFacts.Former former, FolderId archive) -> archive(passage, former, archive);
                 case IssueEffect.Replace(Spot spot, String name, FolderId archive) -> replace(passage, spot, name, archive);
                 case IssueEffect.PlaceFile place -> placed.add(place(passage, place));
-                case IssueEffect.SetFields(FieldValues values) -> passage.document().ifPresent(document -> documents.setValues(document, values));
-                case IssueEffect.MakeCurrent(var state, Spot spot, String code) -> documents.makeCurrent(documents.revisionOf(passage.id()), state, ensured(spot), code);
+                case IssueEffect.SetFields(FieldValues values) -> passage.document()
+                        .ifPresent(document -> documents.setValues(document, values));
+                case IssueEffect.MakeCurrent(var state, Spot spot, String code) -> documents.makeCurrent(documents.revisionOf(passage.id()),
+                        state, ensured(spot), code);
                 case IssueEffect.Filed(Spot spot) -> ensured(spot);
                 case IssueEffect.ReturnToAuthor back -> { }
             }
@@ -160,14 +168,16 @@ class IssueWork implements StationWork<IssueEffect> {
     }
 
     private void replace(PassageFacts passage, Spot spot, String name, FolderId archive) {
-        folders.below(spot.folder().value(), spot.below()).ifPresent(folder -> files.moveAway(folder, new FileName(name), archive.value(), passage.author()));
+        folders.below(spot.folder().value(), spot.below()).ifPresent(folder -> files.moveAway(folder, new FileName(name), archive.value(),
+                passage.author()));
         changed(passage, archive.value());
     }
 
     private long place(PassageFacts passage, IssueEffect.PlaceFile place) {
         PassageFacts.File file = passage.files().get(place.file());
         long folder = ensured(place.spot());
-        long id = files.place(folder, new Files.Content(new FileName(place.name()), file.hash(), file.size(), file.mediaType()), passage.author(),
+        long id = files.place(folder, new Files.Content(new FileName(place.name()), file.hash(), file.size(), file.mediaType()),
+                passage.author(),
                 passage.document().map(document -> documents.revisionOf(passage.id())).orElse(null));
         if (place.manner() == Target.Manner.MOVE) {
             files.left(file.folderFile(), id);
@@ -180,14 +190,19 @@ class IssueWork implements StationWork<IssueEffect> {
 
     private String said(PassageFacts passage, Books books) {
         List<DecisionCode> codes = projects.settings(passage.project()).decisionCodes();
-        return books.reviewed(passage).said().stream().map(s -> "\n" + s.stepName() + ", " + s.person() + ": " + s.code() + ", " + DecisionCode.of(s.code(), codes).name()
+        return books.reviewed(passage).said().stream().map(s -> "\n" + s.stepName() + ", " + s.person() + ": " + s.code() + ", "
+                + DecisionCode.of(s.code(), codes).name()
                 + (s.comment().isEmpty() ? "" : ": " + s.comment())).collect(Collectors.joining());
     }
 
-    /** Why it was decided so: what those who decided said, as the author reads it; where nobody said anything, what the decision is called. */
+    /**
+     * Why it was decided so: what those who decided said, as the author reads it; where nobody said anything, what the decision is called.
+     */
     private String reason(PassageFacts passage, Books books) {
-        String comments = books.reviewed(passage).said().stream().map(Reviewed.Said::comment).filter(c -> !c.isBlank()).collect(Collectors.joining("; "));
-        return !comments.isEmpty() ? comments : passage.decision().map(d -> DecisionCode.of(d.code(), projects.settings(passage.project()).decisionCodes()).name()).orElse("");
+        String comments = books.reviewed(passage).said().stream().map(Reviewed.Said::comment).filter(c -> !c.isBlank())
+                .collect(Collectors.joining("; "));
+        return !comments.isEmpty() ? comments : passage.decision()
+                .map(d -> DecisionCode.of(d.code(), projects.settings(passage.project()).decisionCodes()).name()).orElse("");
     }
 
     private void changed(PassageFacts passage, long folder) {
@@ -195,7 +210,8 @@ class IssueWork implements StationWork<IssueEffect> {
     }
 
     private boolean taken(Optional<Long> document, Spot spot, FileName name) {
-        Long former = folders.find(spot.folder().value()).flatMap(f -> document.flatMap(d -> documents.current(d, f.state()))).map(Documents.Current::revision).orElse(null);
+        Long former = folders.find(spot.folder().value()).flatMap(f -> document.flatMap(d -> documents.current(d, f.state())))
+                .map(Documents.Current::revision).orElse(null);
         return folders.below(spot.folder().value(), spot.below()).filter(folder -> files.taken(folder, name, former)).isPresent();
     }
 

@@ -40,7 +40,8 @@ class Reopening {
     private final Engine engine;
     private final Live live;
 
-    Reopening(Passages passages, Moves moves, Documents documents, Files files, Folders folders, Projects projects, Reviews reviews, Messages messages, Engine engine, Live live) {
+    Reopening(Passages passages, Moves moves, Documents documents, Files files, Folders folders, Projects projects, Reviews reviews,
+            Messages messages, Engine engine, Live live) {
         this.passages = passages;
         this.moves = moves;
         this.documents = documents;
@@ -65,14 +66,16 @@ class Reopening {
         if (passage.state() != Passages.State.DONE || passage.decision() == null) {
             throw Problem.conflict("not-decided", "There is no decision that could be reopened.");
         }
-        Documents.Standing standing = documents.standing(id).orElseThrow(() -> Problem.conflict("not-decided", "There is no revision that could be reopened."));
+        Documents.Standing standing = documents.standing(id).orElseThrow(() -> Problem.conflict("not-decided",
+                "There is no revision that could be reopened."));
         standing.later().ifPresent(later -> {
             throw Problem.conflict("later-revision", "Revision " + later + " has come since; decide on that one.");
         });
         standing.currentFolder().ifPresent(folder -> withdraw(passage, standing.revision(), folder, actor));
         tell(passage, reason, actor);
         moves.reopen(id, reviews.lastStep(id), Journal.by(actor, passage.project()), reason.strip(),
-                "Decision " + passage.decision() + ", " + DecisionCode.of(passage.decision(), projects.settings(passage.project()).decisionCodes()).name() + ", reopened: " + reason.strip());
+                "Decision " + passage.decision() + ", " + DecisionCode.of(passage.decision(), projects.settings(passage.project())
+                        .decisionCodes()).name() + ", reopened: " + reason.strip());
         engine.wake(passage.submission());
     }
 
@@ -82,16 +85,21 @@ class Reopening {
         String named = passage.number() == null ? null : passage.number() + "_" + passage.revision() + "_withdrawn";
         files.withdraw(revision, folder, archive, named, actor.person(passage.project()));
         documents.retire(revision);
-        List.of(folder, archive).forEach(f -> live.changed(new Live.Change(passage.project(), folders.folder(f).firm(), Live.Topic.FOLDER, f)));
+        List.of(folder, archive).forEach(f -> live.changed(new Live.Change(passage.project(), folders.folder(f).firm(),
+                Live.Topic.FOLDER, f)));
     }
 
     private void tell(Passages.PassageView passage, String reason, Actor actor) {
         List<Messages.Told> told = messages.told(List.of(passage.id()), EnumSet.of(Occasion.ISSUED, Occasion.RETURNED));
-        Messages.About about = new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(), "reopened " + passage.id() + " " + passage.version(),
+        Messages.About about = new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(),
+                "reopened " + passage.id() + " " + passage.version(),
                 passage.rule() == null ? "" : passage.rule());
-        String detail = "Reopened by " + actor.in(passage.project()).name() + ": " + reason.strip() + "\nDo not use it until it is decided anew.";
-        messages.tell(told.stream().map(Messages.Told::person).filter(Objects::nonNull).distinct().toList(), Occasion.REOPENED, about, detail);
+        String detail = "Reopened by " + actor.in(passage.project())
+                .name() + ": " + reason.strip() + "\nDo not use it until it is decided anew.";
+        messages.tell(told.stream().map(Messages.Told::person).filter(Objects::nonNull).distinct().toList(), Occasion.REOPENED, about,
+                detail);
         // They become messages once the passage has come to review again, together with what is asked of its people then.
-        messages.tellOutside(told.stream().map(Messages.Told::address).filter(Objects::nonNull).distinct().toList(), Occasion.REOPENED, about, detail);
+        messages.tellOutside(told.stream().map(Messages.Told::address).filter(Objects::nonNull).distinct().toList(), Occasion.REOPENED,
+                about, detail);
     }
 }

@@ -30,11 +30,14 @@ class KindController {
      * @param thing what it names; absent where it names nothing
      * @param open whether it may be absent, which means any
      */
-    record PartView(String key, String word, Shape shape, List<WordView> options, @Nullable Integer most, @Nullable Thing thing, boolean open) {
+    record PartView(String key, String word, Shape shape, List<WordView> options, @Nullable Integer most, @Nullable Thing thing,
+            boolean open) {
         static PartView of(Part part) {
             return switch (part) {
-                case Part.Words words -> new PartView(part.key(), part.word(), Shape.WORDS, words.options().stream().map(w -> new WordView(w.name(), w.label())).toList(), null, null, false);
-                case Part.Text text -> new PartView(part.key(), part.word(), text.use() == Part.Use.PATTERN ? Shape.PATTERN : Shape.ADDRESS, List.of(), text.most(), null, false);
+                case Part.Words words -> new PartView(part.key(), part.word(), Shape.WORDS, words.options().stream()
+                        .map(w -> new WordView(w.name(), w.label())).toList(), null, null, false);
+                case Part.Text text -> new PartView(part.key(), part.word(), text.use() == Part.Use.PATTERN ? Shape.PATTERN : Shape.ADDRESS,
+                        List.of(), text.most(), null, false);
                 case Part.Size size -> new PartView(part.key(), part.word(), Shape.SIZE, List.of(), null, null, size.open());
                 case Part.Some some -> new PartView(part.key(), part.word(), Shape.SOME, List.of(), null, some.thing(), false);
                 case Part.One one -> new PartView(part.key(), part.word(), Shape.ONE, List.of(), null, one.thing(), false);
@@ -65,6 +68,7 @@ class KindController {
     }
 
     private static List<KindView> views(Kinds<?> kinds) {
-        return kinds.all().stream().map(kind -> new KindView(kind.key(), kind.word(), kind.parts().stream().map(PartView::of).toList())).toList();
+        return kinds.all().stream().map(kind -> new KindView(kind.key(), kind.word(), kind.parts().stream().map(PartView::of).toList()))
+                .toList();
     }
 }

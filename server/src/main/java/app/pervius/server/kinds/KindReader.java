@@ -34,7 +34,8 @@ final class KindReader<T> extends StdDeserializer<T> {
 
     private T read(JsonNode node, int depth) {
         String key = node.path("kind").asString("");
-        Kind<T> kind = kinds.byKey(key).orElseThrow(() -> unfit(kinds.what() + " is one of " + kinds.all().stream().map(Kind::key).collect(Collectors.joining(", ")) + "."));
+        Kind<T> kind = kinds.byKey(key).orElseThrow(() -> unfit(kinds.what() + " is one of " + kinds.all().stream().map(Kind::key)
+                .collect(Collectors.joining(", ")) + "."));
         Values values = Values.NONE;
         for (Part part : kind.parts()) {
             JsonNode value = node.get(part.key());
@@ -53,9 +54,12 @@ final class KindReader<T> extends StdDeserializer<T> {
             case Part.FieldKey field -> so.text(part.key(), text(value, part, Part.LONGEST));
             case Part.Size size -> so.number(part.key(), number(value, part));
             case Part.One one -> so.number(part.key(), number(value, part));
-            case Part.Words words -> so.names(part.key(), list(value, part, Part.MOST, one -> word(one, words)).stream().distinct().toList());
-            case Part.FieldValues its -> so.texts(part.key(), list(value, part, Part.MOST, one -> text(one, part, Part.LONGEST)).stream().distinct().toList());
-            case Part.Some some -> so.ids(part.key(), list(value, part, Part.MOST, one -> number(one, part)).stream().distinct().toList(), Long::longValue);
+            case Part.Words words -> so.names(part.key(), list(value, part, Part.MOST, one -> word(one, words)).stream().distinct()
+                    .toList());
+            case Part.FieldValues its -> so.texts(part.key(), list(value, part, Part.MOST, one -> text(one, part, Part.LONGEST)).stream()
+                    .distinct().toList());
+            case Part.Some some -> so.ids(part.key(), list(value, part, Part.MOST, one -> number(one, part)).stream().distinct().toList(),
+                    Long::longValue);
             case Part.Group group -> so.group(part.key(), group(value, part, depth));
         };
     }
@@ -92,7 +96,8 @@ final class KindReader<T> extends StdDeserializer<T> {
 
     private String word(JsonNode value, Part.Words words) {
         Optional<String> known = words.options().stream().map(Part.Word::name).filter(name -> name.equals(value.asString(""))).findFirst();
-        return known.orElseThrow(() -> unfit(kinds.what() + " takes of its " + words.word() + " " + words.options().stream().map(Part.Word::name).collect(Collectors.joining(", ")) + "."));
+        return known.orElseThrow(() -> unfit(kinds.what() + " takes of its " + words.word() + " " + words.options().stream()
+                .map(Part.Word::name).collect(Collectors.joining(", ")) + "."));
     }
 
     private Misfit unfit(String sentence) {

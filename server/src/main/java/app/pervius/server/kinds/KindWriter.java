@@ -37,7 +37,8 @@ final class KindWriter<T> extends StdSerializer<T> {
             case Part.Words words -> list(part, out, () -> values.names(part.key()).forEach(out::writeString));
             case Part.FieldValues its -> list(part, out, () -> values.names(part.key()).forEach(out::writeString));
             case Part.Some some -> list(part, out, () -> values.ids(part.key(), id -> id).forEach(id -> out.writeNumber(id.longValue())));
-            case Part.Group group -> list(part, out, () -> values.group(part.key(), kinds.type()).forEach(one -> serialize(one, out, context)));
+            case Part.Group group -> list(part, out, () -> values.group(part.key(), kinds.type())
+                    .forEach(one -> serialize(one, out, context)));
         }
     }
 

@@ -75,7 +75,8 @@ public class Live {
         SseEmitter emitter = new SseEmitter(0L);
         Listener listener = new Listener(actor.account(), session, emitter);
         listeners.add(listener);
-        List<Listener> own = listeners.stream().filter(l -> l.account == actor.account()).sorted(Comparator.comparing(l -> l.began)).toList();
+        List<Listener> own = listeners.stream().filter(l -> l.account == actor.account()).sorted(Comparator.comparing(l -> l.began))
+                .toList();
         own.subList(0, Math.max(0, own.size() - MOST_OF_ONE)).forEach(Listener::end);
         emitter.onCompletion(() -> listeners.remove(listener));
         emitter.onError(e -> listeners.remove(listener));
@@ -115,7 +116,8 @@ public class Live {
                 return;
             }
             Actor.Membership membership = actor.memberships().get(change.project());
-            boolean concerned = change.project() == 0 || membership != null && (change.ownerFirm() == null || actor.maySee(change.project(), change.ownerFirm()));
+            boolean concerned = change.project() == 0 || membership != null
+                    && (change.ownerFirm() == null || actor.maySee(change.project(), change.ownerFirm()));
             if (concerned && !waiting.offer(change)) {
                 missed = true;
             }

@@ -13,20 +13,28 @@ import java.util.stream.Collectors;
 final class Gathering {
 
     /** What a person has to act on before what the person only has to know. */
-    private static final List<Occasion> FIRST = List.of(Occasion.TO_DECIDE_AGAIN, Occasion.PASSED_ON, Occasion.TO_DECIDE, Occasion.TO_RELEASE, Occasion.REARRANGED, Occasion.REMINDED,
-            Occasion.ESCALATED, Occasion.STOPPED, Occasion.RETURNED, Occasion.TAKEN_BACK, Occasion.REOPENED, Occasion.ISSUED, Occasion.ARRIVED);
+    private static final List<Occasion> FIRST = List.of(Occasion.TO_DECIDE_AGAIN, Occasion.PASSED_ON, Occasion.TO_DECIDE,
+            Occasion.TO_RELEASE, Occasion.REARRANGED, Occasion.REMINDED,
+            Occasion.ESCALATED, Occasion.STOPPED, Occasion.RETURNED, Occasion.TAKEN_BACK, Occasion.REOPENED, Occasion.ISSUED,
+            Occasion.ARRIVED);
 
     private Gathering() {
     }
 
-    /** Puts groups of notices whose files another group of the same recipient speaks of with that one; each group is of one recipient and occasion. */
+    /**
+     * Puts groups of notices whose files another group of the same recipient speaks of with that one; each group is of one recipient and
+     * occasion.
+     */
     static void merge(Map<String, List<Notice>> groups) {
-        Map<String, List<Map.Entry<String, List<Notice>>>> byRecipient = groups.entrySet().stream().collect(Collectors.groupingBy(e -> recipient(e.getValue().getFirst())));
+        Map<String, List<Map.Entry<String, List<Notice>>>> byRecipient = groups.entrySet().stream()
+                .collect(Collectors.groupingBy(e -> recipient(e.getValue().getFirst())));
         byRecipient.values().stream().filter(its -> its.size() > 1).forEach(its -> {
-            List<Map.Entry<String, List<Notice>>> inOrder = its.stream().sorted(Comparator.comparing(e -> FIRST.indexOf(e.getValue().getFirst().occasion))).toList();
+            List<Map.Entry<String, List<Notice>>> inOrder = its.stream()
+                    .sorted(Comparator.comparing(e -> FIRST.indexOf(e.getValue().getFirst().occasion))).toList();
             for (int i = inOrder.size() - 1; i > 0; i--) {
                 Map.Entry<String, List<Notice>> lesser = inOrder.get(i);
-                inOrder.subList(0, i).stream().filter(e -> passages(e.getValue()).containsAll(passages(lesser.getValue()))).findFirst().ifPresent(first -> {
+                inOrder.subList(0, i).stream().filter(e -> passages(e.getValue()).containsAll(passages(lesser.getValue()))).findFirst()
+                        .ifPresent(first -> {
                     groups.put(first.getKey(), together(first.getValue(), lesser.getValue()));
                     groups.remove(lesser.getKey());
                 });

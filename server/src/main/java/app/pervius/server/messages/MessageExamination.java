@@ -26,9 +26,11 @@ class MessageExamination implements Examination {
         jdbc.sql("select id from message where (state = 'SENT') = (sent_at is null)").query(Long.class).list()
                 .forEach(id -> findings.add("Message " + id + " is neither sent nor waiting."));
         // A message about submissions is named after one; others, such as about a package, were never gathered from notices.
-        jdbc.sql("select id from message m where substring(m.message_key, 1, 1) between '0' and '9' and not exists (select 1 from notice n where n.message_id = m.id)").query(Long.class).list()
+        jdbc.sql("select id from message m where substring(m.message_key, 1, 1) between '0' and '9' and not exists (select 1 from "
+                + "notice n where n.message_id = m.id)").query(Long.class).list()
                 .forEach(id -> findings.add("Message " + id + " tells nothing that was to be told."));
-        jdbc.sql("select id from notice where message_id is null and submission_id not in (select id from submission where unsettled = true)").query(Long.class).list()
+        jdbc.sql("select id from notice where message_id is null and submission_id not in (select id from submission where unsettled = "
+                + "true)").query(Long.class).list()
                 .forEach(id -> findings.add("Notice " + id + " has become no message, and nothing will make one of it."));
     }
 }

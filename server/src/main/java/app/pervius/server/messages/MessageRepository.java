@@ -14,6 +14,7 @@ interface MessageRepository extends JpaRepository<Message, Long> {
     List<Message> due(Messages.State state, Instant now, Instant furthest, Limit limit);
 
     /** Those of a project that were tried in vain. */
-    @Query("from Message m where m.projectId = :project and m.state = :state and m.attempts > 0 order by m.projectId, m.state, m.attempts, m.id")
+    @Query("from Message m where m.projectId = :project and m.state = :state and m.attempts > 0 order by m.projectId, m.state, "
+            + "m.attempts, m.id")
     List<Message> failed(long project, Messages.State state, Limit limit);
 }

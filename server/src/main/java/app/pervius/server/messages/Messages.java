@@ -41,7 +41,8 @@ public class Messages {
     private static final int MOST_LINES = 100;
 
     /** Occasions on which somebody has something to decide: their links lead to where it is decided. */
-    private static final Set<Occasion> FOR_DECIDERS = EnumSet.of(Occasion.TO_DECIDE, Occasion.TO_DECIDE_AGAIN, Occasion.PASSED_ON, Occasion.REARRANGED, Occasion.TO_RELEASE, Occasion.REMINDED);
+    private static final Set<Occasion> FOR_DECIDERS = EnumSet.of(Occasion.TO_DECIDE, Occasion.TO_DECIDE_AGAIN, Occasion.PASSED_ON,
+            Occasion.REARRANGED, Occasion.TO_RELEASE, Occasion.REMINDED);
 
     /** Where a message is. */
     public enum State { WAITING, SENT }
@@ -74,7 +75,8 @@ public class Messages {
     private final String address;
 
     Messages(NoticeRepository notices, MessageRepository messages, People people, Projects projects, InstantSource clock,
-            ApplicationEventPublisher events, ObjectProvider<JavaMailSender> mail, Secrets secrets, Settled submissions, @Value("${pervius.address}") String address) {
+            ApplicationEventPublisher events, ObjectProvider<JavaMailSender> mail, Secrets secrets, Settled submissions,
+            @Value("${pervius.address}") String address) {
         this.notices = notices;
         this.messages = messages;
         this.people = people;
@@ -92,7 +94,10 @@ public class Messages {
         return mail.getIfAvailable() != null;
     }
 
-    /** Sends a message about an account, which is of no project; its text is kept encrypted, and only until it has gone, since its link is secret. */
+    /**
+     * Sends a message about an account, which is of no project; its text is kept encrypted, and only until it has gone, since its link is
+     * secret.
+     */
     @Transactional(propagation = Propagation.MANDATORY)
     public void sendToAccount(String recipient, String subject, String text, String place) {
         put(null, null, recipient, null, "account " + UUID.randomUUID(), subject, secrets.encrypt(text + address + place + "\n"), "");
@@ -170,7 +175,8 @@ public class Messages {
     public void gather(long submission, String reference) {
         Map<String, List<Notice>> groups = new LinkedHashMap<>();
         for (Notice notice : notices.findBySubmissionIdAndMessageIdIsNullOrderById(submission)) {
-            groups.computeIfAbsent((notice.personId == null ? notice.address : notice.personId) + "/" + notice.occasion + "/" + notice.gatherKey, k -> new ArrayList<>()).add(notice);
+            groups.computeIfAbsent((notice.personId == null ? notice.address : notice.personId) + "/" + notice.occasion + "/"
+                    + notice.gatherKey, k -> new ArrayList<>()).add(notice);
         }
         Gathering.merge(groups);
         groups.forEach((key, group) -> {
@@ -189,18 +195,21 @@ public class Messages {
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public void send(long project, Collection<Long> persons, Occasion occasion, String key, String subject, String text, String place) {
-        new LinkedHashSet<>(persons).forEach(id -> put(project, id, people.person(id).email(), occasion, key + "/" + id, subject, text, place));
+        new LinkedHashSet<>(persons).forEach(id -> put(project, id, people.person(id).email(), occasion, key + "/" + id, subject, text,
+                place));
         events.publishEvent(new OutboxFilled());
     }
 
     /** The same to people who are known by their address only. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void sendOutside(long project, Collection<String> addresses, Occasion occasion, String key, String subject, String text, String place) {
+    public void sendOutside(long project, Collection<String> addresses, Occasion occasion, String key, String subject, String text,
+            String place) {
         new LinkedHashSet<>(addresses).forEach(at -> put(project, null, at, occasion, key + "/" + at, subject, text, place));
         events.publishEvent(new OutboxFilled());
     }
 
-    private void put(@Nullable Long project, @Nullable Long person, String recipient, @Nullable Occasion occasion, String key, String subject, String text, String place) {
+    private void put(@Nullable Long project, @Nullable Long person, String recipient, @Nullable Occasion occasion, String key,
+            String subject, String text, String place) {
         Message message = new Message();
         message.projectId = project;
         message.messageKey = key;
@@ -226,14 +235,16 @@ public class Messages {
     }
 
     /** A message about a passage; {@code sent} is absent while it has not gone out. */
-    public record AboutPassage(@Nullable Long person, @Nullable String address, long passage, Occasion occasion, Instant at, @Nullable Instant sent) {
+    public record AboutPassage(@Nullable Long person, @Nullable String address, long passage, Occasion occasion, Instant at,
+            @Nullable Instant sent) {
     }
 
     /** The newest messages about these passages. */
     @Transactional(readOnly = true)
     public List<AboutPassage> about(Collection<Long> passages, int most) {
         List<Notice> found = passages.isEmpty() ? List.of() : notices.findByPassageIdInOrderByIdDesc(passages, Limit.of(most));
-        Map<Long, Message> sent = messages.findAllById(found.stream().map(n -> n.messageId).filter(Objects::nonNull).distinct().toList()).stream()
+        Map<Long, Message> sent = messages.findAllById(found.stream().map(n -> n.messageId).filter(Objects::nonNull).distinct().toList())
+                .stream()
                 .collect(Collectors.toMap(Message::id, m -> m));
         return found.stream().map(n -> new AboutPassage(n.personId, n.address, n.passageId, n.occasion, n.notedAt,
                 n.messageId == null || !sent.containsKey(n.messageId) ? null : sent.get(n.messageId).sentAt)).toList();
@@ -242,8 +253,10 @@ public class Messages {
     private Message write(String key, List<Notice> group, String reference) {
         Notice first = group.getFirst();
         String name = first.personId == null ? String.valueOf(first.address) : people.person(first.personId).name();
-        Map<Long, List<Notice>> byPassage = group.stream().collect(Collectors.groupingBy(n -> n.passageId, LinkedHashMap::new, Collectors.toList()));
-        List<Letter.Line> lines = byPassage.values().stream().limit(MOST_LINES).map(its -> new Letter.Line(its.getFirst().what, details(its), link(its.getFirst()))).toList();
+        Map<Long, List<Notice>> byPassage = group.stream().collect(Collectors.groupingBy(n -> n.passageId, LinkedHashMap::new,
+                Collectors.toList()));
+        List<Letter.Line> lines = byPassage.values().stream().limit(MOST_LINES)
+                .map(its -> new Letter.Line(its.getFirst().what, details(its), link(its.getFirst()))).toList();
         List<String> rules = group.stream().map(n -> n.rule).filter(r -> !r.isEmpty()).distinct().toList();
         String all = address + (FOR_DECIDERS.contains(first.occasion) ? "/desk" : "/passages?submission=" + first.submissionId);
         Letter letter = Letter.write(new Letter.Heading(first.occasion, projects.settings(first.projectId).code(), reference,

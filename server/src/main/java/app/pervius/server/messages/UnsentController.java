@@ -35,14 +35,16 @@ class UnsentController {
     }
 
     /** A message that failed at least once; it is tried again by itself. */
-    record UnsentMessage(long id, String recipient, Occasion occasion, String subject, int attempts, @Nullable String lastError, Instant nextAttempt, Instant madeAt) {
+    record UnsentMessage(long id, String recipient, Occasion occasion, String subject, int attempts, @Nullable String lastError,
+            Instant nextAttempt, Instant madeAt) {
     }
 
     @GetMapping
     List<UnsentMessage> unsent(@PathVariable long project, Actor actor) {
         actor.mustControl(project);
         return messages.failed(project, Messages.State.WAITING, Limit.of(MOST)).stream()
-                .map(m -> new UnsentMessage(m.id(), m.recipient, m.occasion, m.subject, m.attempts, m.lastError, m.nextAttempt, m.madeAt)).toList();
+                .map(m -> new UnsentMessage(m.id(), m.recipient, m.occasion, m.subject, m.attempts, m.lastError, m.nextAttempt, m.madeAt))
+                .toList();
     }
 
     /** Has all of them tried again at once. */

@@ -66,11 +66,14 @@ class Answers {
     @Scheduled(fixedDelay = 300, timeUnit = TimeUnit.MILLISECONDS)
     void askThem() {
         List<Question> due = jdbc.sql("""
-                select id, passage_id, source_key, label, connection, about, attempts from number_question where state = 'ASKING' and next_attempt <= ?
+                select id, passage_id, source_key, label, connection, about, attempts from number_question where state = 'ASKING' and
+                    next_attempt <= ?
                 order by state, next_attempt, id fetch first ? rows only""").params(at(clock.instant()), AT_ONCE)
-                .query((row, n) -> new Question(row.getLong(1), row.getLong(2), row.getString(3), row.getString(4), row.getString(5), row.getString(6),
+                .query((row, n) -> new Question(row.getLong(1), row.getLong(2), row.getString(3), row.getString(4), row.getString(5),
+                        row.getString(6),
                         row.getInt(7))).list();
-        due.stream().filter(question -> inHand.add(question.id())).forEach(question -> CompletableFuture.supplyAsync(() -> ask(question), callers)
+        due.stream().filter(question -> inHand.add(question.id()))
+                .forEach(question -> CompletableFuture.supplyAsync(() -> ask(question), callers)
                 .thenAccept(reply -> transaction.executeWithoutResult(status -> settle(question, reply)))
                 .whenComplete((done, fault) -> {
                     inHand.remove(question.id());
@@ -99,7 +102,8 @@ class Answers {
 
     /** What a number can use of an answer. */
     static Optional<String> value(Map<String, Object> answer) {
-        return answer.get("value") instanceof String value && ANSWER.takes(value) && value.equals(value.strip()) ? Optional.of(value) : Optional.empty();
+        return answer.get("value") instanceof String value && ANSWER.takes(value) && value.equals(value.strip()) ? Optional.of(value)
+                : Optional.empty();
     }
 
     static String unusable(String connection) {

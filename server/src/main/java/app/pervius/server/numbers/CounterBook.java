@@ -39,7 +39,8 @@ class CounterBook {
      * @param pace how many it gave in the last 90 days
      * @param runsOut the day it will be full at that pace; absent if it gave none
      */
-    record CounterView(String combination, long first, long step, long next, long given, @Nullable Long room, long pace, @Nullable LocalDate runsOut, int givenBack) {
+    record CounterView(String combination, long first, long step, long next, long given, @Nullable Long room, long pace,
+            @Nullable LocalDate runsOut, int givenBack) {
     }
 
     /**
@@ -72,7 +73,8 @@ class CounterBook {
                 select combination, count(*) from ledger_entry where project_id = ? and scheme_key = ? and assigned_at >= ?
                 and state in ('ASSIGNED', 'TAKEN', 'RESERVED', 'VOIDED') group by combination""")
                 .params(project, scheme.key(), clock.instant().minus(PACE_OVER).atOffset(ZoneOffset.UTC))
-                .query((row, n) -> Map.entry(row.getString(1), row.getLong(2))).list().stream().collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
+                .query((row, n) -> Map.entry(row.getString(1), row.getLong(2))).list().stream()
+                .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
         Fields fields = projects.settings(project).fields();
         return counters.findByProjectIdAndSchemeKeyOrderByCombination(project, scheme.key(), Limit.of(MOST_COUNTERS)).stream()
                 .map(c -> view(project, scheme, fields, c, pace.getOrDefault(c.combination, 0L))).toList();
@@ -99,7 +101,8 @@ class CounterBook {
         }
         Optional<String> last = jdbc.sql("""
                 select combination from ledger_entry where project_id = ? and scheme_key = ? and counter_value is not null
-                order by project_id desc, scheme_key desc, id desc fetch first 1 rows only""").params(project, scheme.key()).query(String.class).optional();
+                order by project_id desc, scheme_key desc, id desc fetch first 1 rows only""").params(project,
+                    scheme.key()).query(String.class).optional();
         String[] said = last.map(l -> l.split("·", -1)).orElse(new String[0]);
         for (int i = 0; i < Math.min(said.length, scheme.countsPer().size()); i++) {
             values = values.with(scheme.countsPer().get(i), said[i]);
@@ -108,7 +111,8 @@ class CounterBook {
             values = values.get(key).isPresent() ? values : values.with(key, "1");
         }
         CounterKey key = scheme.counter(values, today);
-        return new NextSample(values, counters.findByProjectIdAndSchemeKeyAndCombination(project, scheme.key(), key.combination()).map(c -> c.nextValue).orElse(scheme.start()));
+        return new NextSample(values, counters.findByProjectIdAndSchemeKeyAndCombination(project, scheme.key(), key.combination())
+                .map(c -> c.nextValue).orElse(scheme.start()));
     }
 
     private CounterView view(long project, Scheme scheme, Fields fields, Counter c, long pace) {
@@ -125,14 +129,18 @@ class CounterBook {
     Strip strip(long project, Scheme scheme, CounterView counter) {
         List<Stretch> stretches = new ArrayList<>(jdbc.sql("""
                 select min(v), max(v), state, count(*), min(reason) from (
-                    select counter_value v, state, reason, counter_value / ? - row_number() over (partition by state, reason order by counter_value) g
+                    select counter_value v, state, reason, counter_value / ? - row_number() over (partition by state, reason order by
+                        counter_value) g
                     from ledger_entry where project_id = ? and scheme_key = ? and combination = ? and counter_value is not null) e
                 group by state, reason, g order by 1 fetch first ? rows only""")
                 .params(counter.step(), project, scheme.key(), counter.combination(), MOST_STRETCHES)
-                .query((row, n) -> new Stretch(row.getLong(1), row.getLong(2), row.getString(3), row.getLong(4), said(row.getString(5)))).list());
-        jdbc.sql("select from_value, to_value, reason from ledger_gap where project_id = ? and scheme_key = ? and combination = ? order by from_value")
+                .query((row, n) -> new Stretch(row.getLong(1), row.getLong(2), row.getString(3), row.getLong(4), said(row.getString(5))))
+                .list());
+        jdbc.sql("select from_value, to_value, reason from ledger_gap where project_id = ? and scheme_key = ? and combination = ? order "
+                + "by from_value")
                 .params(project, scheme.key(), counter.combination())
-                .query((row, n) -> new Stretch(row.getLong(1), row.getLong(2), "GAP", (row.getLong(2) - row.getLong(1)) / counter.step() + 1, row.getString(3))).list()
+                .query((row, n) -> new Stretch(row.getLong(1), row.getLong(2), "GAP",
+                        (row.getLong(2) - row.getLong(1)) / counter.step() + 1, row.getString(3))).list()
                 .forEach(stretches::add);
         stretches.sort(Comparator.comparingLong(Stretch::from));
         return new Strip(counter, List.copyOf(stretches));

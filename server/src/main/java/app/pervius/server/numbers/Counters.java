@@ -48,14 +48,16 @@ public class Counters {
     /** The counter as it stands, if it has begun; not locked. */
     @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
     public Optional<Ledger.Next> look(long project, CounterKey key) {
-        return read("", project, key).map(held -> new Ledger.Next(held.value(), held.step(), held.givenBack() == 0 ? Optional.empty() : givenBack(project, key)));
+        return read("", project, key).map(held -> new Ledger.Next(held.value(), held.step(), held.givenBack() == 0 ? Optional.empty()
+                : givenBack(project, key)));
     }
 
     /** The combinations of a scheme's counters that give at least this value next, with what they give. */
     @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
     Map<String, Long> from(long project, String scheme, long value) {
         Map<String, Long> found = new TreeMap<>();
-        jdbc.sql("select combination, next_value from counter where project_id = ? and scheme_key = ? and next_value >= ? order by combination")
+        jdbc.sql("select combination, next_value from counter where project_id = ? and scheme_key = ? and next_value >= ? order by "
+                + "combination")
                 .params(project, scheme, value).query((row, n) -> found.put(row.getString(1), row.getLong(2))).list();
         return found;
     }
@@ -85,7 +87,8 @@ public class Counters {
     }
 
     private void move(long project, CounterKey key, long next, int givenBack) {
-        jdbc.sql("update counter set next_value = ?, given_back = given_back + ? where project_id = ? and scheme_key = ? and combination = ?")
+        jdbc.sql("update counter set next_value = ?, given_back = given_back + ? where project_id = ? and scheme_key = ? and "
+                + "combination = ?")
                 .params(next, givenBack, project, key.scheme(), key.combination()).update();
     }
 
@@ -102,15 +105,19 @@ public class Counters {
     }
 
     private Optional<Held> read(String how, long project, CounterKey key) {
-        return jdbc.sql("select next_value, step, given_back from counter where project_id = ? and scheme_key = ? and combination = ?" + how)
-                .params(project, key.scheme(), key.combination()).query((row, n) -> new Held(row.getLong(1), row.getLong(2), row.getInt(3))).optional();
+        return jdbc.sql("select next_value, step, given_back from counter where project_id = ? and scheme_key = ? and combination = "
+                + "?" + how)
+                .params(project, key.scheme(), key.combination()).query((row, n) -> new Held(row.getLong(1), row.getLong(2), row.getInt(3)))
+                .optional();
     }
 
     private Optional<Ledger.GivenBack> givenBack(long project, CounterKey key) {
         return jdbc.sql("""
-                select number, counter_value from ledger_entry where project_id = ? and scheme_key = ? and combination = ? and state = 'GIVEN_BACK'
+                select number, counter_value from ledger_entry where project_id = ? and scheme_key = ? and combination = ? and state =
+                    'GIVEN_BACK'
                 order by project_id, scheme_key, combination, counter_value fetch first 1 rows only""")
-                .params(project, key.scheme(), key.combination()).query((row, n) -> new Ledger.GivenBack(row.getString(1), row.getLong(2))).optional();
+                .params(project, key.scheme(), key.combination()).query((row, n) -> new Ledger.GivenBack(row.getString(1), row.getLong(2)))
+                .optional();
     }
 
     /** Makes the counter's row in a transaction of its own, so that of several who need it first only one makes it and none fails. */

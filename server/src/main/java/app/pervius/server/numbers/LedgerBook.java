@@ -57,19 +57,22 @@ public class LedgerBook {
             case VOIDED -> new Known.Voided(entry.reason, Optional.ofNullable(entry.firmId).map(FirmId::new));
             case RESERVED -> reserved(entry);
             case GIVEN_BACK -> new Known.Never();
-            case ASSIGNED, TAKEN, TAKEN_OVER -> documents.known(project, number).<Known>map(Known.Document::new).orElseGet(Known.Never::new);
+            case ASSIGNED, TAKEN, TAKEN_OVER -> documents.known(project, number).<Known>map(Known.Document::new)
+                    .orElseGet(Known.Never::new);
         };
     }
 
     /**
-     * What was known of a number before a passage came, as far as that can be told now: a document's revisions since then do not count, and a
+     * What was known of a number before a passage came, as far as that can be told now: a document's revisions since then do not count, and
+     * a
      * number that became a document with it was reserved for whom it became one.
      */
     @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
     public Known knownBefore(long project, String number, long passage) {
         Optional<LedgerEntry> entry = entries.findByProjectIdAndNumber(project, number);
         return documents.knownBefore(project, number, passage).<Known>map(Known.Document::new)
-                .or(() -> entry.filter(e -> e.documentId != null && e.firmId != null).map(this::reserved)).orElseGet(() -> entry.isEmpty() ? new Known.Never() : known(project, number));
+                .or(() -> entry.filter(e -> e.documentId != null && e.firmId != null).map(this::reserved))
+                .orElseGet(() -> entry.isEmpty() ? new Known.Never() : known(project, number));
     }
 
     private Known reserved(LedgerEntry entry) {
@@ -81,8 +84,10 @@ public class LedgerBook {
     public void came(long document) {
         jdbc.sql("""
                 update ledger_entry set came_at = ?, state = case when state = 'TAKEN' then 'ASSIGNED' else state end
-                where document_id = ? and came_at is null and state <> 'VOIDED'""").params(clock.instant().atOffset(ZoneOffset.UTC), document).update();
-        if (jdbc.sql("select count(*) from ledger_entry where document_id = ? and state = 'VOIDED'").param(document).query(Long.class).single() > 0) {
+                where document_id = ? and came_at is null and state <> 'VOIDED'""").params(clock.instant().atOffset(ZoneOffset.UTC),
+                    document).update();
+        if (jdbc.sql("select count(*) from ledger_entry where document_id = ? and state = 'VOIDED'").param(document).query(Long.class)
+                .single() > 0) {
             throw new IllegalStateException("the number of document " + document + " was voided while something came for it");
         }
     }
@@ -100,7 +105,8 @@ public class LedgerBook {
 
     /** A reserved number is free again; false if it is not reserved any more. Its counter must be held. */
     boolean giveBack(long entry) {
-        return jdbc.sql("update ledger_entry set state = 'GIVEN_BACK', firm_id = null, reason = '' where id = ? and state = 'RESERVED'").param(entry).update() == 1;
+        return jdbc.sql("update ledger_entry set state = 'GIVEN_BACK', firm_id = null, reason = '' where id = ? and state = 'RESERVED'")
+                .param(entry).update() == 1;
     }
 
     /** Keeps a number that was drawn: the counter moves, what it passed over is explained, and the number stands in the ledger. */
@@ -130,23 +136,28 @@ public class LedgerBook {
     private long insert(LedgerEntry e) {
         long id = ids.next();
         jdbc.sql("""
-                insert into ledger_entry (id, project_id, number, scheme_key, scheme_edition, combination, counter_value, state, document_id, title, firm_id,
+                insert into ledger_entry (id, project_id, number, scheme_key, scheme_edition, combination, counter_value, state,
+                    document_id, title, firm_id,
                     person_id, assigned_at, by_rule, reason, reservation_id, came_at)
                 values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""")
-                .params(id, e.projectId, e.number, e.schemeKey, e.schemeEdition, e.combination, e.counterValue, e.state.name(), e.documentId, e.title, e.firmId,
+                .params(id, e.projectId, e.number, e.schemeKey, e.schemeEdition, e.combination, e.counterValue, e.state.name(),
+                        e.documentId, e.title, e.firmId,
                         e.personId, e.assignedAt.atOffset(ZoneOffset.UTC), e.byRule, e.reason, e.reservationId,
                         e.cameAt == null ? null : e.cameAt.atOffset(ZoneOffset.UTC)).update();
         return id;
     }
 
     private boolean stands(long project, String number) {
-        return !jdbc.sql("select 1 from ledger_entry where project_id = ? and number = ?").params(project, number).query(Integer.class).list().isEmpty();
+        return !jdbc.sql("select 1 from ledger_entry where project_id = ? and number = ?").params(project, number).query(Integer.class)
+                .list().isEmpty();
     }
 
     private void explain(long project, Drawing.Count count) {
         Set<Long> here = count.passedOver().isEmpty() ? Set.of() : Set.copyOf(jdbc.sql("""
-                select counter_value from ledger_entry where project_id = ? and scheme_key = ? and combination = ? and counter_value between ? and ?""")
-                .params(project, count.counter().scheme(), count.counter().combination(), count.passedOver().getFirst(), count.passedOver().getLast())
+                select counter_value from ledger_entry where project_id = ? and scheme_key = ? and combination = ? and counter_value
+                    between ? and ?""")
+                .params(project, count.counter().scheme(), count.counter().combination(), count.passedOver().getFirst(), count.passedOver()
+                        .getLast())
                 .query(Long.class).list());
         count.passedOver().stream().filter(value -> !here.contains(value)).forEach(value ->
                 gap(project, count.counter(), value, value, "The number stands in the ledger under another scheme.", null));
@@ -157,7 +168,8 @@ public class LedgerBook {
         jdbc.sql("""
                 insert into ledger_gap (id, project_id, scheme_key, combination, from_value, to_value, reason, person_id, made_at)
                 values (next value for ids, ?, ?, ?, ?, ?, ?, ?, ?)""")
-                .params(project, counter.scheme(), counter.combination(), from, to, reason, person, clock.instant().atOffset(ZoneOffset.UTC)).update();
+                .params(project, counter.scheme(), counter.combination(), from, to, reason, person, clock.instant()
+                        .atOffset(ZoneOffset.UTC)).update();
     }
 
     /** The ledger as it stands, for showing what would come; holds nothing and begins no counter. */

@@ -57,7 +57,8 @@ class LedgerController {
     private final Projects projects;
     private final Documents documents;
 
-    LedgerController(Schemes schemes, CounterBook counters, LedgerRepository ledger, LedgerDesk desk, Taking taking, TakingOver takingOver, NumberEvents events,
+    LedgerController(Schemes schemes, CounterBook counters, LedgerRepository ledger, LedgerDesk desk, Taking taking, TakingOver takingOver,
+            NumberEvents events,
             People people, TableReader tables, Projects projects, Documents documents) {
         this.documents = documents;
         this.projects = projects;
@@ -78,7 +79,8 @@ class LedgerController {
      * @param by the rule or the person it was assigned, taken, reserved or voided by
      * @param came when what it is for first came
      */
-    record LedgerLine(long id, String scheme, String number, NumberState state, String title, @Nullable String firm, String by, Instant at, @Nullable Instant came,
+    record LedgerLine(long id, String scheme, String number, NumberState state, String title, @Nullable String firm, String by, Instant at,
+            @Nullable Instant came,
             String reason, @Nullable Long document, int edition) {
     }
 
@@ -92,7 +94,8 @@ class LedgerController {
     record NumberAndReason(@NotBlank @Size(max = 200) String number, @NotBlank @Size(max = 1000) String reason) {
     }
 
-    record NextEntry(@NotNull @Size(max = 400) String combination, @Min(0) @Max(999_999_999) long next, @NotBlank @Size(max = 1000) String reason) {
+    record NextEntry(@NotNull @Size(max = 400) String combination, @Min(0) @Max(999_999_999) long next,
+            @NotBlank @Size(max = 1000) String reason) {
     }
 
     /** What a number would be; shown, not promised. */
@@ -101,24 +104,30 @@ class LedgerController {
 
     /** What the ledger has of a scheme, newest first. */
     @GetMapping("/schemes/{scheme}/ledger")
-    Page<LedgerLine> ledger(@PathVariable long project, @PathVariable String scheme, @RequestParam(required = false) @Nullable String after, Actor actor) {
+    Page<LedgerLine> ledger(@PathVariable long project, @PathVariable String scheme, @RequestParam(required = false) @Nullable String after,
+            Actor actor) {
         actor.mustControl(project);
         return lines(ledger.newest(project, scheme, Page.after(after, Long.MAX_VALUE), Limit.of(Page.SIZE + 1)));
     }
 
     /** The same as a table to take away. */
     @GetMapping("/schemes/{scheme}/ledger/table")
-    ResponseEntity<StreamingResponseBody> table(@PathVariable long project, @PathVariable String scheme, @RequestParam TableWriter.Format format, Actor actor) {
+    ResponseEntity<StreamingResponseBody> table(@PathVariable long project, @PathVariable String scheme,
+            @RequestParam TableWriter.Format format, Actor actor) {
         actor.mustControl(project);
-        Columns<LedgerLine> columns = new Columns<LedgerLine>(projects.settings(project).zone()).text("Number", LedgerLine::number).text("State", l -> l.state().label())
-                .text("Title", LedgerLine::title).text("Firm", LedgerLine::firm).text("By", LedgerLine::by).moment("When", LedgerLine::at).moment("First came", LedgerLine::came)
+        Columns<LedgerLine> columns = new Columns<LedgerLine>(projects.settings(project).zone()).text("Number", LedgerLine::number)
+                .text("State", l -> l.state().label())
+                .text("Title", LedgerLine::title).text("Firm", LedgerLine::firm).text("By", LedgerLine::by).moment("When", LedgerLine::at)
+                .moment("First came", LedgerLine::came)
                 .text("Reason", LedgerLine::reason);
-        return TableWriter.download(format, projects.settings(project).code() + " ledger " + scheme, columns, new Lines<>(after -> ledger(project, scheme, after, actor)));
+        return TableWriter.download(format, projects.settings(project).code() + " ledger " + scheme, columns,
+                new Lines<>(after -> ledger(project, scheme, after, actor)));
     }
 
     /** One counter drawn out: every value and what became of it. */
     @GetMapping("/schemes/{scheme}/strip")
-    CounterBook.Strip strip(@PathVariable long project, @PathVariable String scheme, @RequestParam @Size(max = 400) String combination, Actor actor) {
+    CounterBook.Strip strip(@PathVariable long project, @PathVariable String scheme, @RequestParam @Size(max = 400) String combination,
+            Actor actor) {
         actor.mustControl(project);
         Scheme of = schemes.inForce(project, scheme).orElseThrow(() -> Problem.notFound("scheme"));
         return counters.strip(project, of, counters.of(project, of).stream().filter(c -> c.combination().equals(combination)).findFirst()
@@ -135,7 +144,8 @@ class LedgerController {
     /** Numbers that were taken and that nothing has come for, oldest first: one's own firm's, or all for a controller. */
     @GetMapping("/numbers-taken")
     Page<LedgerLine> taken(@PathVariable long project, @RequestParam(required = false) @Nullable String after, Actor actor) {
-        List<LedgerEntry> found = ledger.taken(project, NumberState.TAKEN, actor.seenFirms(project), Page.after(after, 0), Limit.of(Page.SIZE + 1));
+        List<LedgerEntry> found = ledger.taken(project, NumberState.TAKEN, actor.seenFirms(project), Page.after(after, 0),
+                Limit.of(Page.SIZE + 1));
         return lines(found);
     }
 
@@ -171,21 +181,24 @@ class LedgerController {
 
     /** Takes over a list of numbers, CSV or XLSX; with {@code look} it only says what is wrong with it. */
     @PostMapping(path = "/schemes/{scheme}/taken-over", consumes = "application/octet-stream")
-    TakingOver.TakenOver takeOver(@PathVariable long project, @PathVariable String scheme, @RequestParam boolean look, HttpServletRequest request, Actor actor)
+    TakingOver.TakenOver takeOver(@PathVariable long project, @PathVariable String scheme, @RequestParam boolean look,
+            HttpServletRequest request, Actor actor)
             throws IOException {
         actor.mustControl(project);
         return takingOver.takeOver(project, scheme, tables.read(request.getInputStream()), look, actor);
     }
 
     private Page<LedgerLine> lines(List<LedgerEntry> found) {
-        Map<Long, String> titles = documents.titles(found.stream().map(e -> e.documentId).filter(Objects::nonNull).collect(Collectors.toSet()));
+        Map<Long, String> titles = documents.titles(found.stream().map(e -> e.documentId).filter(Objects::nonNull)
+                .collect(Collectors.toSet()));
         return Page.of(found, LedgerEntry::id, e -> line(e, titles));
     }
 
     private LedgerLine line(LedgerEntry e, Map<Long, String> titles) {
         String by = e.personId != null ? people.person(e.personId).name() : e.byRule;
         String title = e.documentId == null ? e.title : titles.getOrDefault(e.documentId, e.title);
-        return new LedgerLine(e.id(), e.schemeKey, e.number, e.state, title, e.firmId == null ? null : people.firm(e.firmId).code(), by, e.assignedAt, e.cameAt, e.reason,
+        return new LedgerLine(e.id(), e.schemeKey, e.number, e.state, title, e.firmId == null ? null : people.firm(e.firmId).code(), by,
+                e.assignedAt, e.cameAt, e.reason,
                 e.documentId, e.schemeEdition);
     }
 }

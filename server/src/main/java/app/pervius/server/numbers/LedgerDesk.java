@@ -33,7 +33,8 @@ public class LedgerDesk {
     private final Live live;
     private final JdbcClient jdbc;
 
-    LedgerDesk(LedgerRepository entries, LedgerBook book, Counters counters, Schemes schemes, Documents documents, Projects projects, NumberEvents events,
+    LedgerDesk(LedgerRepository entries, LedgerBook book, Counters counters, Schemes schemes, Documents documents, Projects projects,
+            NumberEvents events,
             Live live, JdbcClient jdbc) {
         this.entries = entries;
         this.book = book;
@@ -53,7 +54,8 @@ public class LedgerDesk {
             throw Problem.notFound("number");
         }
         if (entry.state != NumberState.TAKEN) {
-            throw Problem.conflict("not-taken", "Only a number that was taken and that nothing has come for can be given up; " + number + " is "
+            throw Problem.conflict("not-taken", "Only a number that was taken and that nothing has come for can be given up; " + number
+                    + " is "
                     + entry.state.label() + ".");
         }
         strike(entry, reason, actor, "Gave up ");
@@ -96,10 +98,12 @@ public class LedgerDesk {
         mustBePossible(project, scheme, combination);
         Ledger.Next now = counters.next(project, counter, scheme.start(), scheme.step());
         if (next <= now.value()) {
-            throw Problem.invalid("next", "The counter gives " + now.value() + " next and can only be set higher: what is below stands in the ledger.");
+            throw Problem.invalid("next", "The counter gives " + now.value()
+                    + " next and can only be set higher: what is below stands in the ledger.");
         }
         if ((next - now.value()) % now.step() != 0) {
-            throw Problem.invalid("next", "The counter goes in steps of " + now.step() + " from " + now.value() + "; " + next + " is not one of them.");
+            throw Problem.invalid("next", "The counter goes in steps of " + now.step() + " from " + now.value() + "; " + next
+                    + " is not one of them.");
         }
         int widest = widest(scheme, projects.settings(project).fields());
         if (Long.toString(next).length() > widest) {
@@ -107,7 +111,8 @@ public class LedgerDesk {
         }
         counters.moveTo(project, counter, next);
         book.gap(project, counter, now.value(), next - now.step(), reason.strip(), actor.person(project));
-        events.write(project, key, null, actor, "Set the next number of " + (combination.isEmpty() ? scheme.name() : combination) + " from " + now.value()
+        events.write(project, key, null, actor, "Set the next number of " + (combination.isEmpty() ? scheme.name() : combination)
+                + " from " + now.value()
                 + " to " + next + ": " + reason.strip());
         live.changed(new Live.Change(project, null, Live.Topic.NUMBERS, project));
     }
@@ -124,19 +129,27 @@ public class LedgerDesk {
         fits &= !scheme.yearly() || !fits || parts.getLast().matches("20\\d\\d");
         if (!fits) {
             throw Problem.invalid("combination", "“" + combination + "” is no counter of this scheme; it counts per "
-                    + String.join(", ", scheme.countsPer().stream().map(fields::label).toList()) + (scheme.yearly() ? " and year" : "") + ".");
+                    + String.join(", ", scheme.countsPer().stream().map(fields::label).toList()) + (scheme.yearly() ? " and year" : "")
+                    + ".");
         }
     }
 
     static int widest(Scheme scheme, Fields fields) {
-        return scheme.sound(fields).pieces().stream().filter(p -> p.field().filter(Scheme.COUNTER::equals).isPresent()).mapToInt(Piece::most).max().orElse(0);
+        return scheme.sound(fields).pieces().stream().filter(p -> p.field().filter(Scheme.COUNTER::equals).isPresent())
+                .mapToInt(Piece::most).max().orElse(0);
     }
 
-    /** The entry and before it its counter, as whoever draws a number does, held until the transaction ends: nothing comes for the number meanwhile. */
+    /**
+     * The entry and before it its counter, as whoever draws a number does, held until the transaction ends: nothing comes for the number
+     * meanwhile.
+     */
     private LedgerEntry held(long project, String number) {
-        jdbc.sql("select scheme_key, combination from ledger_entry where project_id = ? and number = ? and counter_value is not null").params(project, number)
-                .query((row, n) -> new CounterKey(row.getString(1), row.getString(2))).optional().ifPresent(counter -> counters.next(project, counter, 0, 1));
-        jdbc.sql("select id from ledger_entry where project_id = ? and number = ? for update").params(project, number).query(Long.class).optional()
+        jdbc.sql("select scheme_key, combination from ledger_entry where project_id = ? and number = ? and counter_value is not null")
+                .params(project, number)
+                .query((row, n) -> new CounterKey(row.getString(1), row.getString(2))).optional()
+                .ifPresent(counter -> counters.next(project, counter, 0, 1));
+        jdbc.sql("select id from ledger_entry where project_id = ? and number = ? for update").params(project, number).query(Long.class)
+                .optional()
                 .orElseThrow(() -> Problem.notFound("number"));
         return Objects.requireNonNull(entries.findByProjectIdAndNumber(project, number).orElseThrow());
     }

@@ -28,7 +28,8 @@ class LedgerExamination implements Examination {
         findings.lookedAt(jdbc.sql("select count(*) from ledger_entry").query(Long.class).single());
         jdbc.sql("select number from ledger_entry group by project_id, number having count(*) > 1").query(String.class).list()
                 .forEach(number -> findings.add("The number " + number + " stands in the ledger twice."));
-        jdbc.sql("select d.number from document d left join ledger_entry e on e.document_id = d.id where e.id is null").query(String.class).list()
+        jdbc.sql("select d.number from document d left join ledger_entry e on e.document_id = d.id where e.id is null").query(String.class)
+                .list()
                 .forEach(number -> findings.add("The document " + number + " has no entry in the ledger."));
         jdbc.sql("""
                 select e.number from ledger_entry e left join document d on d.id = e.document_id
@@ -37,14 +38,16 @@ class LedgerExamination implements Examination {
                 .forEach(number -> findings.add("The number " + number + " and its document do not agree."));
         jdbc.sql("""
                 select p.id from passage p where p.state = 'WAITING' and p.station = 'NUMBER'
-                and not exists (select 1 from number_question q where q.passage_id = p.id and q.state = 'ASKING')""").query(Long.class).list()
+                and not exists (select 1 from number_question q where q.passage_id = p.id and q.state =
+                    'ASKING')""").query(Long.class).list()
                 .forEach(id -> findings.add("Passage " + id + " waits for a part of its number that nobody is asked for."));
         jdbc.sql("select number from ledger_entry where state = 'RESERVED' and reservation_id is null").query(String.class).list()
                 .forEach(number -> findings.add("The number " + number + " is reserved, but nobody knows for whom."));
         jdbc.sql("""
                 select c.project_id, c.scheme_key, c.combination, c.first_value, c.step, c.next_value, c.given_back from counter c
                 where exists (select 1 from scheme_edition s where s.project_id = c.project_id and s.scheme_key = c.scheme_key)""")
-                .query((row, n) -> new Line(row.getLong(1), row.getString(2), row.getString(3), row.getLong(4), row.getLong(5), row.getLong(6), row.getLong(7))).list()
+                .query((row, n) -> new Line(row.getLong(1), row.getString(2), row.getString(3), row.getLong(4), row.getLong(5),
+                        row.getLong(6), row.getLong(7))).list()
                 .forEach(line -> examine(line, findings));
     }
 
@@ -52,21 +55,26 @@ class LedgerExamination implements Examination {
     private void examine(Line line, Findings findings) {
         String counter = "Counter " + line.scheme() + " " + line.combination();
         long wanted = (line.next() - line.first()) / line.step();
-        long entries = count("select count(distinct counter_value) from ledger_entry where project_id = ? and scheme_key = ? and combination = ? "
+        long entries = count("select count(distinct counter_value) from ledger_entry where project_id = ? and scheme_key = ? and "
+                + "combination = ? "
                 + "and counter_value >= ? and counter_value < ?", line, line.first(), line.next());
         long inGaps = jdbc.sql("""
-                select coalesce(sum((to_value - from_value) / ? + 1), 0) from ledger_gap where project_id = ? and scheme_key = ? and combination = ?""")
+                select coalesce(sum((to_value - from_value) / ? + 1), 0) from ledger_gap where project_id = ? and scheme_key = ? and
+                    combination = ?""")
                 .params(line.step(), line.project(), line.scheme(), line.combination()).query(Long.class).single();
         long explained = inGaps - overlapping(line);
         if (entries + explained != wanted) {
-            findings.add(counter + " has given " + wanted + " numbers up to " + line.next() + ", but the ledger accounts for " + (entries + explained) + ".");
+            findings.add(counter + " has given " + wanted + " numbers up to " + line.next() + ", but the ledger accounts for "
+                    + (entries + explained) + ".");
         }
-        long beyond = count("select count(*) from ledger_entry where project_id = ? and scheme_key = ? and combination = ? and counter_value >= ? "
+        long beyond = count("select count(*) from ledger_entry where project_id = ? and scheme_key = ? and combination = ? and "
+                + "counter_value >= ? "
                 + "and counter_value < ? and state <> 'TAKEN_OVER'", line, line.next(), Long.MAX_VALUE);
         if (beyond > 0) {
             findings.add(counter + " gives " + line.next() + " next, but " + beyond + " numbers from there on have been given.");
         }
-        long free = count("select count(*) from ledger_entry where project_id = ? and scheme_key = ? and combination = ? and counter_value >= ? "
+        long free = count("select count(*) from ledger_entry where project_id = ? and scheme_key = ? and combination = ? and "
+                + "counter_value >= ? "
                 + "and counter_value < ? and state = 'GIVEN_BACK'", line, 0, Long.MAX_VALUE);
         if (free != line.givenBack()) {
             findings.add(counter + " says that " + line.givenBack() + " numbers were given back; the ledger has " + free + ".");

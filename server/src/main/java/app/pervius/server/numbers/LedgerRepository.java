@@ -21,7 +21,8 @@ interface LedgerRepository extends JpaRepository<LedgerEntry, Long> {
     /** Those in one of these states whose number has a text in it, whatever separates its parts. */
     @Query("""
             select e.id from LedgerEntry e where e.projectId = :project and e.state in :states and (0 in :firms or e.firmId in :firms)
-            and locate(:bare, replace(replace(replace(replace(replace(lower(e.number), '-', ''), '_', ''), '.', ''), '/', ''), ' ', '')) > 0 order by e.id""")
+            and locate(:bare, replace(replace(replace(replace(replace(lower(e.number), '-', ''), '_', ''), '.', ''), '/', ''), ' ', ''))
+                > 0 order by e.id""")
     List<Long> found(long project, Collection<Long> firms, Collection<NumberState> states, String bare, Limit limit);
 
     @Query("""

@@ -72,7 +72,8 @@ class NumberExisting {
     private final Live live;
     private final InstantSource clock;
 
-    NumberExisting(Schemes schemes, LedgerBook book, Sequences sequences, Documents documents, Files files, Folders folders, Passages passages,
+    NumberExisting(Schemes schemes, LedgerBook book, Sequences sequences, Documents documents, Files files, Folders folders,
+            Passages passages,
             Projects projects, People people, NumberEvents events, Live live, InstantSource clock) {
         this.schemes = schemes;
         this.book = book;
@@ -120,7 +121,8 @@ class NumberExisting {
             rows.addAll(rows(group));
         });
         if (!given.isEmpty()) {
-            events.write(folder.project(), wanted.scheme(), given.getFirst(), actor, "Numbered " + given.size() + " existing documents in “" + folder.path()
+            events.write(folder.project(), wanted.scheme(), given.getFirst(), actor,
+                    "Numbered " + given.size() + " existing documents in “" + folder.path()
                     + "”, from " + given.getFirst() + " to " + given.getLast() + ".");
             live.changed(new Live.Change(folder.project(), null, Live.Topic.FOLDER, folder.id()));
         }
@@ -163,7 +165,8 @@ class NumberExisting {
         return byBase;
     }
 
-    private Group draw(WantedFiles wanted, Folders.FolderView folder, long firm, String base, List<Files.FileView> its, app.pervius.core.number.Ledger ledger) {
+    private Group draw(WantedFiles wanted, Folders.FolderView folder, long firm, String base, List<Files.FileView> its,
+            app.pervius.core.number.Ledger ledger) {
         Projects.Settings project = projects.settings(folder.project());
         Optional<String> has = numberOf(its).or(() -> carried(folder.project(), base));
         if (has.isPresent()) {
@@ -174,9 +177,12 @@ class NumberExisting {
         if (onItsWay.isPresent()) {
             return new Group(its, null, null, onItsWay.get());
         }
-        Scheme scheme = schemes.inForce(folder.project(), wanted.scheme()).filter(s -> s.of() == Scheme.Of.DOCUMENTS).orElseThrow(() -> Problem.notFound("scheme"));
-        Drawn drawn = Numbering.draw(scheme, values(wanted, folder, firm), project.fields(), ledger, LocalDate.ofInstant(clock.instant(), project.zone()));
-        return drawn instanceof Drawn.Number(Drawing drawing) ? nameFree(folder, its, drawing) : new Group(its, null, null, drawn.inWords(scheme, project.fields()));
+        Scheme scheme = schemes.inForce(folder.project(), wanted.scheme()).filter(s -> s.of() == Scheme.Of.DOCUMENTS)
+                .orElseThrow(() -> Problem.notFound("scheme"));
+        Drawn drawn = Numbering.draw(scheme, values(wanted, folder, firm), project.fields(), ledger,
+                LocalDate.ofInstant(clock.instant(), project.zone()));
+        return drawn instanceof Drawn.Number(Drawing drawing) ? nameFree(folder, its, drawing)
+                : new Group(its, null, null, drawn.inWords(scheme, project.fields()));
     }
 
     private Group nameFree(Folders.FolderView folder, List<Files.FileView> its, Drawing drawing) {
@@ -213,7 +219,8 @@ class NumberExisting {
     }
 
     private static List<FileNumbered> rows(Group group) {
-        return group.files().stream().map(f -> new FileNumbered(f.id(), f.name(), group.drawing() == null ? group.has() : group.drawing().number(),
+        return group.files().stream().map(f -> new FileNumbered(f.id(), f.name(), group.drawing() == null ? group.has() : group.drawing()
+                .number(),
                 group.drawing() == null ? null : newName(group.drawing().number(), f.name()), group.why())).toList();
     }
 }

@@ -30,8 +30,10 @@ class NumberFinder implements Finder {
     @Override
     public Found find(long project, String text, int most, Actor actor) {
         String bare = text.strip().toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", "");
-        List<Long> all = bare.isEmpty() ? List.of() : ledger.found(project, actor.seenFirms(project), List.of(NumberState.RESERVED, NumberState.GIVEN_BACK, NumberState.VOIDED), bare, Limit.of(COUNTED + 1));
-        return Found.of(all, most, ids -> ledger.findAllById(ids).stream().sorted(Comparator.comparing(LedgerEntry::id)).map(e -> new Hit(e.number, null, e.title,
+        List<Long> all = bare.isEmpty() ? List.of() : ledger.found(project, actor.seenFirms(project),
+                List.of(NumberState.RESERVED, NumberState.GIVEN_BACK, NumberState.VOIDED), bare, Limit.of(COUNTED + 1));
+        return Found.of(all, most, ids -> ledger.findAllById(ids).stream().sorted(Comparator.comparing(LedgerEntry::id))
+                .map(e -> new Hit(e.number, null, e.title,
                 e.state.label() + (e.firmId == null ? "" : " for " + people.firm(e.firmId).name()), "/numbers/" + e.schemeKey)).toList());
     }
 }

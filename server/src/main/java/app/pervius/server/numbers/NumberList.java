@@ -23,7 +23,8 @@ class NumberList {
     List<ListView> all(long project) {
         return jdbc.sql("""
                 select l.list_key, l.name, count(v.id), count(v.id) - count(v.used_by) from number_list l
-                left join number_list_value v on v.list_id = l.id where l.project_id = ? group by l.id, l.list_key, l.name order by l.list_key""")
+                left join number_list_value v on v.list_id = l.id where l.project_id = ? group by l.id, l.list_key, l.name order by
+                    l.list_key""")
                 .param(project).query((row, n) -> new ListView(row.getString(1), row.getString(2), row.getInt(3), row.getInt(4))).list();
     }
 
@@ -34,19 +35,22 @@ class NumberList {
 
     /** The next free value as it stands; nothing is held. */
     Optional<String> look(long project, String key) {
-        return jdbc.sql("select id from number_list where project_id = ? and list_key = ?").params(project, key).query(Long.class).optional().flatMap(this::free);
+        return jdbc.sql("select id from number_list where project_id = ? and list_key = ?").params(project, key).query(Long.class)
+                .optional().flatMap(this::free);
     }
 
     private Optional<String> free(long list) {
         return jdbc.sql("""
-                select list_value from number_list_value where list_id = ? and used_by is null order by list_id, used_by, position fetch first 1 rows only""")
+                select list_value from number_list_value where list_id = ? and used_by is null order by list_id, used_by, position fetch
+                    first 1 rows only""")
                 .param(list).query(String.class).optional();
     }
 
     void used(long project, String key, String value, long entry) {
         int changed = jdbc.sql("""
                 update number_list_value set used_by = ? where used_by is null and list_value = ?
-                and list_id = (select id from number_list where project_id = ? and list_key = ?)""").params(entry, value, project, key).update();
+                and list_id = (select id from number_list where project_id = ? and list_key = ?)""").params(entry, value, project,
+                    key).update();
         if (changed != 1) {
             throw new IllegalStateException("value " + value + " of list " + key + " was used " + (1 - changed) + " times already");
         }
@@ -55,8 +59,10 @@ class NumberList {
     /** Adds values behind those there are; those it has already are left as they are. Gives how many were new. */
     int add(long project, String key, String name, List<String> values) {
         long list = held(project, key).orElseGet(() -> make(project, key, name));
-        int last = jdbc.sql("select coalesce(max(position), 0) from number_list_value where list_id = ?").param(list).query(Integer.class).single();
-        var known = new java.util.HashSet<>(jdbc.sql("select list_value from number_list_value where list_id = ?").param(list).query(String.class).list());
+        int last = jdbc.sql("select coalesce(max(position), 0) from number_list_value where list_id = ?").param(list).query(Integer.class)
+                .single();
+        var known = new java.util.HashSet<>(jdbc.sql("select list_value from number_list_value where list_id = ?").param(list)
+                .query(String.class).list());
         int added = 0;
         for (String value : values) {
             if (known.add(value)) {
@@ -78,6 +84,7 @@ class NumberList {
     }
 
     private Optional<Long> held(long project, String key) {
-        return jdbc.sql("select id from number_list where project_id = ? and list_key = ? for update").params(project, key).query(Long.class).optional();
+        return jdbc.sql("select id from number_list where project_id = ? and list_key = ? for update").params(project, key)
+                .query(Long.class).optional();
     }
 }

@@ -35,7 +35,8 @@ class NumberWords implements StationWords, FieldFiller, Arriving.NumbersInNames 
     @Override
     public List<String> of(long project, Handling handling) {
         return handling.number().scheme().map(key -> schemes.inForce(project, key)
-                .map(s -> List.of("Numbers by " + s.name() + ": " + s.pattern() + ".")).orElse(List.of("Its number scheme does not exist any more.")))
+                .map(s -> List.of("Numbers by " + s.name() + ": " + s.pattern() + "."))
+                .orElse(List.of("Its number scheme does not exist any more.")))
                 .orElse(List.of("Gets no number."));
     }
 
@@ -48,6 +49,7 @@ class NumberWords implements StationWords, FieldFiller, Arriving.NumbersInNames 
     /** What a scheme needs is there once a number was given. */
     @Override
     public Set<String> fills(long project, Handling handling) {
-        return handling.number().scheme().flatMap(key -> schemes.inForce(project, key)).map(scheme -> scheme.sound(projects.settings(project).fields()).neededKeys()).orElse(Set.of());
+        return handling.number().scheme().flatMap(key -> schemes.inForce(project, key))
+                .map(scheme -> scheme.sound(projects.settings(project).fields()).neededKeys()).orElse(Set.of());
     }
 }

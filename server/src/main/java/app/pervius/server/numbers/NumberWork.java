@@ -50,7 +50,8 @@ class NumberWork implements StationWork<NumberEffect> {
     @Override
     public Outcome<NumberEffect> decide(PassageFacts passage, Books books) {
         Projects.Settings project = projects.settings(passage.project());
-        Optional<RevisionSequence> wanted = passage.handling().map(Handling::identify).flatMap(IdentifyPlan::sequence).flatMap(sequences.inForce(passage.project())::find);
+        Optional<RevisionSequence> wanted = passage.handling().map(Handling::identify).flatMap(IdentifyPlan::sequence)
+                .flatMap(sequences.inForce(passage.project())::find);
         RevisionSequence sequence = wanted.orElseGet(() -> sequences.inForce(passage.project()).inOrder().getFirst());
         return Numbering.decide(passage.number(), values(passage), numbers(passage), scheme(passage), project.fields(), books.ledger(),
                 LocalDate.ofInstant(clock.instant(), project.zone()), sequence.first());
@@ -58,8 +59,10 @@ class NumberWork implements StationWork<NumberEffect> {
 
     @Override
     public Follow follow(PassageFacts passage, List<NumberEffect> effects, Books books) {
-        return Follow.of(effects.stream().filter(NumberEffect.Assign.class::isInstance).map(NumberEffect.Assign.class::cast).<Change>map(assign -> new Change.Numbered(
-                new Identity.Revision(books.assign(passage, assign.drawing(), assign.first()), assign.drawing().number(), assign.first().toString(), 1))).toList());
+        return Follow.of(effects.stream().filter(NumberEffect.Assign.class::isInstance).map(NumberEffect.Assign.class::cast)
+                .<Change>map(assign -> new Change.Numbered(
+                new Identity.Revision(books.assign(passage, assign.drawing(), assign.first()), assign.drawing().number(), assign.first()
+                        .toString(), 1))).toList());
     }
 
     @Override
@@ -83,7 +86,8 @@ class NumberWork implements StationWork<NumberEffect> {
     }
 
     private Optional<Scheme> scheme(PassageFacts passage) {
-        Optional<Scheme> byRule = passage.handling().map(Handling::number).flatMap(NumberPlan::scheme).flatMap(key -> schemes.inForce(passage.project(), key));
+        Optional<Scheme> byRule = passage.handling().map(Handling::number).flatMap(NumberPlan::scheme)
+                .flatMap(key -> schemes.inForce(passage.project(), key));
         return byRule.isEmpty() && passage.rule().isEmpty() && passage.byHand()
                 ? schemes.all(passage.project()).stream().filter(s -> s.of() == Scheme.Of.DOCUMENTS).findFirst() : byRule;
     }

@@ -35,8 +35,10 @@ class Questions {
     void ask(PassageFacts passage, Source.Asked source, FieldValues about) {
         jdbc.sql("delete from number_question where passage_id = ? and source_key = ?").params(passage.id(), source.key()).update();
         jdbc.sql("""
-                insert into number_question (id, project_id, passage_id, source_key, label, connection, about, state, attempts, next_attempt)
+                insert into number_question (id, project_id, passage_id, source_key, label, connection, about, state, attempts,
+                    next_attempt)
                 values (next value for ids, ?, ?, ?, ?, ?, ?, 'ASKING', 0, ?)""")
-                .params(passage.project(), passage.id(), source.key(), source.label(), source.connection(), Json.write(about.byKey()), clock.instant().atOffset(ZoneOffset.UTC)).update();
+                .params(passage.project(), passage.id(), source.key(), source.label(), source.connection(), Json.write(about.byKey()),
+                        clock.instant().atOffset(ZoneOffset.UTC)).update();
     }
 }

@@ -53,11 +53,13 @@ class ReservationController {
      *
      * @param used how many of its numbers something has come for
      */
-    record ReservationView(long id, String scheme, String first, String last, int numbers, long used, String firm, String firmName, LocalDate until, String reason,
+    record ReservationView(long id, String scheme, String first, String last, int numbers, long used, String firm, String firmName,
+            LocalDate until, String reason,
             String by, Instant at, @Nullable Instant ended, int version) {
     }
 
-    record ReservationEntry(@NotBlank @Size(max = 60) String scheme, @NotNull Map<@Size(max = 60) String, @NotNull @Size(max = 200) String> values,
+    record ReservationEntry(@NotBlank @Size(max = 60) String scheme,
+            @NotNull Map<@Size(max = 60) String, @NotNull @Size(max = 200) String> values,
             @Min(1) @Max(1000) int count, @NotNull Long firm, @NotNull LocalDate until, @NotBlank @Size(max = 1000) String reason) {
     }
 
@@ -67,7 +69,8 @@ class ReservationController {
     @GetMapping("/api/projects/{project}/reservations")
     Page<ReservationView> all(@PathVariable long project, @RequestParam(required = false) @Nullable String after, Actor actor) {
         actor.in(project);
-        Page<Reservation> page = Page.of(reservations.newest(project, Page.after(after, Long.MAX_VALUE), Limit.of(Page.SIZE + 1)), Reservation::id, r -> r);
+        Page<Reservation> page = Page.of(reservations.newest(project, Page.after(after, Long.MAX_VALUE), Limit.of(Page.SIZE + 1)),
+                Reservation::id, r -> r);
         return new Page<>(page.items().stream().filter(r -> actor.maySee(project, r.firmId)).map(this::view).toList(), page.next());
     }
 
@@ -75,17 +78,21 @@ class ReservationController {
     @ResponseStatus(HttpStatus.CREATED)
     MadeReservation reserve(@PathVariable long project, @Valid @RequestBody ReservationEntry entry, Actor actor) {
         actor.mustControl(project);
-        return new MadeReservation(reserving.reserve(project, new Reserving.WantedRun(entry.scheme(), entry.values(), entry.count(), entry.firm(), entry.until(),
+        return new MadeReservation(reserving.reserve(project, new Reserving.WantedRun(entry.scheme(), entry.values(), entry.count(),
+                entry.firm(), entry.until(),
                 entry.reason()), actor));
     }
 
     /** The numbers as a file to take away. */
     @GetMapping(path = "/api/reservations/{id}/numbers", produces = "application/octet-stream")
-    ResponseEntity<StreamingResponseBody> file(@PathVariable long id, @RequestParam(defaultValue = "XLSX") TableWriter.Format format, Actor actor) {
+    ResponseEntity<StreamingResponseBody> file(@PathVariable long id, @RequestParam(defaultValue = "XLSX") TableWriter.Format format,
+            Actor actor) {
         Reservation reservation = reserving.visible(id, actor);
-        Columns<LedgerEntry> columns = new Columns<LedgerEntry>(ZoneOffset.UTC).text("Number", e -> e.number).text("Title", e -> e.title).text("State", e -> e.state.label())
+        Columns<LedgerEntry> columns = new Columns<LedgerEntry>(ZoneOffset.UTC).text("Number", e -> e.number).text("Title", e -> e.title)
+                .text("State", e -> e.state.label())
                 .day("Reserved until", e -> reservation.untilDay);
-        return TableWriter.download(format, reservation.firstNumber + " to " + reservation.lastNumber, columns, reserving.numbers(reservation));
+        return TableWriter.download(format, reservation.firstNumber + " to " + reservation.lastNumber, columns,
+                reserving.numbers(reservation));
     }
 
     @DeleteMapping("/api/reservations/{id}")

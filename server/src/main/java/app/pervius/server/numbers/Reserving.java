@@ -52,7 +52,8 @@ public class Reserving {
     private final Live live;
     private final InstantSource clock;
 
-    Reserving(ReservationRepository reservations, LedgerRepository entries, LedgerBook book, Counters counters, Schemes schemes, Taking taking,
+    Reserving(ReservationRepository reservations, LedgerRepository entries, LedgerBook book, Counters counters, Schemes schemes,
+            Taking taking,
             Projects projects, People people, Passages passages, NumberEvents events, Live live, InstantSource clock) {
         this.reservations = reservations;
         this.entries = entries;
@@ -73,7 +74,8 @@ public class Reserving {
         actor.mustControl(project);
         Scheme scheme = schemes.inForce(project, wanted.scheme()).orElseThrow(() -> Problem.notFound("scheme"));
         if (!scheme.counts() || !scheme.sources().isEmpty()) {
-            throw Problem.invalid("scheme", "Ranges are reserved of schemes whose numbers come from a counter alone; “" + scheme.name() + "” takes parts from elsewhere.");
+            throw Problem.invalid("scheme", "Ranges are reserved of schemes whose numbers come from a counter alone; “" + scheme.name()
+                    + "” takes parts from elsewhere.");
         }
         if (wanted.until().isBefore(today(project))) {
             throw Problem.invalid("until", "A reservation lasts until today or later.");
@@ -106,7 +108,8 @@ public class Reserving {
         reservation.firstNumber = run.getFirst().number();
         reservation.lastNumber = run.getLast().number();
         reservation.numbers = run.size();
-        events.write(project, scheme.key(), null, actor, "Reserved " + run.getFirst().number() + " to " + run.getLast().number() + " (" + run.size()
+        events.write(project, scheme.key(), null, actor, "Reserved " + run.getFirst().number() + " to " + run.getLast()
+                .number() + " (" + run.size()
                 + ") for " + people.firm(project, wanted.firm()).name() + " until " + wanted.until() + ": " + reservation.reason);
         changed(project);
         return reservation.id();
@@ -148,7 +151,8 @@ public class Reserving {
     @Scheduled(initialDelay = 1, fixedDelay = 20, timeUnit = TimeUnit.SECONDS)
     void endWhatIsOver() {
         LocalDate latest = LocalDate.ofInstant(clock.instant(), java.time.ZoneOffset.ofHours(14));
-        reservations.over(latest, Limit.of(AT_ONCE)).stream().filter(r -> r.untilDay.isBefore(today(r.projectId))).findFirst().ifPresent(reservation -> {
+        reservations.over(latest, Limit.of(AT_ONCE)).stream().filter(r -> r.untilDay.isBefore(today(r.projectId))).findFirst()
+                .ifPresent(reservation -> {
             String account = giveBack(reservation);
             events.byItself(reservation.projectId, reservation.schemeKey, "The reservation is over: " + account);
             LOG.info("reservation {} is over: {}", reservation.id(), account);
@@ -159,7 +163,8 @@ public class Reserving {
     private String giveBack(Reservation reservation) {
         CounterKey counter = new CounterKey(reservation.schemeKey, reservation.combination);
         counters.next(reservation.projectId, counter, reservation.fromValue, 1);
-        List<LedgerEntry> left = entries.findByReservationIdOrderById(reservation.id()).stream().filter(e -> e.state == NumberState.RESERVED).toList();
+        List<LedgerEntry> left = entries.findByReservationIdOrderById(reservation.id()).stream()
+                .filter(e -> e.state == NumberState.RESERVED).toList();
         Set<String> seen = passages.carrying(reservation.projectId, left.stream().map(e -> e.number).toList());
         int given = 0;
         for (LedgerEntry entry : left) {
@@ -168,7 +173,8 @@ public class Reserving {
         counters.gaveBack(reservation.projectId, counter, given);
         reservation.endedAt = clock.instant();
         changed(reservation.projectId);
-        return given + " of its numbers were given back" + (seen.isEmpty() ? "." : ", " + seen.size() + " have been seen in names and stay with "
+        return given + " of its numbers were given back" + (seen.isEmpty() ? "."
+                : ", " + seen.size() + " have been seen in names and stay with "
                 + people.firm(reservation.firmId).name() + ".");
     }
 

@@ -44,7 +44,8 @@ final class Sample {
 
     /** What fields say in a sample where nothing else is known: the first of their codes that is not retired. */
     static String usual(Field field) {
-        return field.kind() instanceof FieldKind.CodeList(var codes) ? codes.stream().filter(c -> !c.retired()).map(Code::code).findFirst().orElse("?") : "";
+        return field.kind() instanceof FieldKind.CodeList(var codes) ? codes.stream().filter(c -> !c.retired()).map(Code::code).findFirst()
+                .orElse("?") : "";
     }
 
     private static SamplePiece piece(Piece piece, Fields fields, FieldValues values, LocalDate today, long next) {
@@ -59,15 +60,18 @@ final class Sample {
     }
 
     private static String text(Piece piece, Field field, FieldValues values, LocalDate today, long next) {
-        String value = field.key().equals(Scheme.COUNTER) ? Long.toString(next) : values.get(field.key()).orElseGet(() -> switch (field.kind()) {
+        String value = field.key().equals(Scheme.COUNTER) ? Long.toString(next) : values.get(field.key())
+                .orElseGet(() -> switch (field.kind()) {
             case FieldKind.CodeList codes -> usual(field);
             case FieldKind.Digits() -> "1";
             case FieldKind.Letters() -> "A".repeat(Math.max(1, piece.fewest()));
             case FieldKind.Date() -> today.toString();
             case FieldKind.Text() -> "X".repeat(Math.max(1, piece.fewest()));
         });
-        String one = piece.kind() == Piece.Kind.DATE ? "{" + field.key() + ":" + piece.text() + "}" : "{" + field.key() + ":" + piece.fewest() + ".." + piece.most() + "}";
+        String one = piece.kind() == Piece.Kind.DATE ? "{" + field.key() + ":" + piece.text() + "}"
+                : "{" + field.key() + ":" + piece.fewest() + ".." + piece.most() + "}";
         Fields only = new Fields(List.of(field));
-        return Pattern.sound(one, only).write(new FieldValues(Map.of(field.key(), value))) instanceof Writing.Written(String written) ? written : value;
+        return Pattern.sound(one, only).write(new FieldValues(Map.of(field.key(), value))) instanceof Writing.Written(String written)
+                ? written : value;
     }
 }

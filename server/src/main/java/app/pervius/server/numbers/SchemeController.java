@@ -50,7 +50,8 @@ class SchemeController {
     private final InstantSource clock;
     private final TransactionTemplate transaction;
 
-    SchemeController(Schemes schemes, CounterBook counters, NumberList lists, Connections connections, Projects projects, People people, TableReader tables,
+    SchemeController(Schemes schemes, CounterBook counters, NumberList lists, Connections connections, Projects projects, People people,
+            TableReader tables,
             Live live, InstantSource clock, TransactionTemplate transaction) {
         this.schemes = schemes;
         this.counters = counters;
@@ -69,7 +70,8 @@ class SchemeController {
      *
      * @param needs keys of the project's fields that somebody who takes a number has to say
      */
-    record SchemeView(String key, int edition, SchemeForm form, List<Sample.SamplePiece> sample, List<String> needs, List<CounterBook.CounterView> counters) {
+    record SchemeView(String key, int edition, SchemeForm form, List<Sample.SamplePiece> sample, List<String> needs,
+            List<CounterBook.CounterView> counters) {
     }
 
     record SchemeEditionView(int edition, boolean inForce, @Nullable String by, Instant at, SchemeForm form) {
@@ -101,7 +103,8 @@ class SchemeController {
     List<SchemeEditionView> editions(@PathVariable long project, @PathVariable String scheme, Actor actor) {
         actor.mustControl(project);
         return schemes.editions(project, scheme).stream().map(e -> new SchemeEditionView(e.edition, e.inForce,
-                e.putInForceBy == null ? null : people.person(e.putInForceBy).name(), e.madeAt, SchemeForm.of(Json.read(e.definition, Scheme.class)))).toList();
+                e.putInForceBy == null ? null : people.person(e.putInForceBy).name(), e.madeAt,
+                SchemeForm.of(Json.read(e.definition, Scheme.class)))).toList();
     }
 
     @PostMapping("/schemes/trials")
@@ -114,9 +117,11 @@ class SchemeController {
     }
 
     @PutMapping("/schemes/{scheme}")
-    SchemeView putInForce(@PathVariable long project, @PathVariable @Pattern(regexp = KEY) String scheme, @Valid @RequestBody SchemeEntry entry, Actor actor) {
+    SchemeView putInForce(@PathVariable long project, @PathVariable @Pattern(regexp = KEY) String scheme,
+            @Valid @RequestBody SchemeEntry entry, Actor actor) {
         actor.mustControl(project);
-        Scheme inForce = transaction.execute(status -> schemes.putInForce(project, entry.scheme().scheme(scheme), entry.after(), actor.person(project)));
+        Scheme inForce = transaction.execute(status -> schemes.putInForce(project, entry.scheme().scheme(scheme), entry.after(),
+                actor.person(project)));
         live.changed(new Live.Change(project, null, Live.Topic.NUMBERS, project));
         return view(project, inForce, actor);
     }
@@ -129,17 +134,20 @@ class SchemeController {
 
     /** Adds the values in the first column of a CSV or XLSX to a list, making the list if there is none. */
     @PutMapping(path = "/number-lists/{list}", consumes = "application/octet-stream")
-    ListTaken addToList(@PathVariable long project, @PathVariable @Pattern(regexp = KEY) String list, @RequestParam @Size(max = 200) String name,
+    ListTaken addToList(@PathVariable long project, @PathVariable @Pattern(regexp = KEY) String list,
+            @RequestParam @Size(max = 200) String name,
             HttpServletRequest request, Actor actor) throws IOException {
         actor.mustControl(project);
         Table table = tables.read(request.getInputStream());
         for (Table.Row row : table.rows()) {
             String value = row.cells().getFirst();
             if (value.isEmpty() || value.length() > Scheme.WIDEST_SOURCE || value.indexOf('/') >= 0 || value.indexOf('\\') >= 0) {
-                throw Problem.invalid("file", "Row " + row.number() + ", column 1: “" + value + "” is no value of 1 to " + Scheme.WIDEST_SOURCE + " characters without slashes. Nothing was taken.");
+                throw Problem.invalid("file", "Row " + row.number() + ", column 1: “" + value + "” is no value of 1 to "
+                        + Scheme.WIDEST_SOURCE + " characters without slashes. Nothing was taken.");
             }
         }
-        int added = transaction.execute(status -> lists.add(project, list, name, table.rows().stream().map(r -> r.cells().getFirst()).toList()));
+        int added = transaction.execute(status -> lists.add(project, list, name, table.rows().stream().map(r -> r.cells().getFirst())
+                .toList()));
         live.changed(new Live.Change(project, null, Live.Topic.NUMBERS, project));
         return new ListTaken(added, table.rows().size());
     }
@@ -159,7 +167,8 @@ class SchemeController {
         var settings = projects.settings(project);
         List<String> needs = scheme.sound(settings.fields()).fieldKeys().stream()
                 .filter(key -> settings.fields().find(key).isPresent() && !key.equals("project") && !key.equals("originator")).toList();
-        return new SchemeView(scheme.key(), scheme.edition(), SchemeForm.of(scheme), sample(project, scheme, actor), needs, counters(project, scheme, actor));
+        return new SchemeView(scheme.key(), scheme.edition(), SchemeForm.of(scheme), sample(project, scheme, actor), needs,
+                counters(project, scheme, actor));
     }
 
     private List<Sample.SamplePiece> sample(long project, Scheme scheme, Actor actor) {

@@ -27,7 +27,8 @@ class SchemeFieldsUse implements FieldsUse {
 
     @Override
     public List<String> having(long project, String field, String code) {
-        return jdbc.sql("select number from ledger_entry where project_id = ? and document_id is null and ('-' || number || '-') like ? fetch first 1 rows only")
+        return jdbc.sql("select number from ledger_entry where project_id = ? and document_id is null and ('-' || number || '-') like ? "
+                + "fetch first 1 rows only")
                 .params(project, "%-" + code + "-%").query(String.class).list();
     }
 }

@@ -42,7 +42,8 @@ class SchemeFinding implements RuleFinding {
         List<Finding> found = new ArrayList<>();
         schemes.inForce(project, handling.number().scheme().get()).ifPresentOrElse(scheme -> {
             if (scheme.of() != Scheme.Of.DOCUMENTS) {
-                found.add(new Finding(true, "number", "Scheme “" + scheme.name() + "” does not number documents.", "Choose one that does."));
+                found.add(new Finding(true, "number", "Scheme “" + scheme.name() + "” does not number documents.",
+                        "Choose one that does."));
             } else {
                 unfilled(project, rule, handling, scheme, found);
                 nearlyFull(project, scheme, found);
@@ -52,10 +53,13 @@ class SchemeFinding implements RuleFinding {
     }
 
     private void nearlyFull(long project, Scheme scheme, List<Finding> found) {
-        scheme.sound(projects.settings(project).fields()).pieces().stream().filter(p -> p.field().filter(Scheme.COUNTER::equals).isPresent()).findFirst().ifPresent(counter -> {
+        scheme.sound(projects.settings(project).fields()).pieces().stream()
+                .filter(p -> p.field().filter(Scheme.COUNTER::equals).isPresent()).findFirst().ifPresent(counter -> {
             long last = (long) Math.pow(10, Math.min(counter.most(), MOST_DIGITS)) - 1;
-            counters.from(project, scheme.key(), (long) (last * NEARLY)).forEach((combination, next) -> found.add(new Finding(false, "number", "The counter "
-                    + combination + " of scheme “" + scheme.name() + "” is about to run out: it gives " + next + " next, and " + last + " is its last.",
+            counters.from(project, scheme.key(), (long) (last * NEARLY))
+                    .forEach((combination, next) -> found.add(new Finding(false, "number", "The counter "
+                    + combination + " of scheme “" + scheme.name() + "” is about to run out: it gives " + next + " next, and " + last
+                    + " is its last.",
                     "Give the counter more digits in the scheme before it is full.")));
         });
     }
@@ -66,7 +70,9 @@ class SchemeFinding implements RuleFinding {
         needed.addAll(scheme.sound(projects.settings(project).fields()).fieldKeys());
         needed.removeAll(Set.of(Scheme.COUNTER, Scheme.TODAY));
         scheme.sources().stream().map(Source::key).forEach(needed::remove);
-        filled.unfilled(project, rule, handling, needed).forEach(u -> found.add(new Finding(false, "number", "Scheme “" + scheme.name() + "” needs “" + u.field()
-                + "”, which nothing fills for files in “" + u.folder() + "”.", "Read it out of the name, ask for it, or set it on the folder.")));
+        filled.unfilled(project, rule, handling, needed).forEach(u ->
+                found.add(new Finding(false, "number", "Scheme “" + scheme.name() + "” needs “" + u.field()
+                + "”, which nothing fills for files in “" + u.folder() + "”.",
+                "Read it out of the name, ask for it, or set it on the folder.")));
     }
 }

@@ -19,7 +19,8 @@ record SchemeForm(@NotNull @Size(max = 200) String name, Scheme.@NotNull Of of, 
      * @param from the key of the list, or the name of the connection
      */
     @io.swagger.v3.oas.annotations.media.Schema(name = "SourceEntry")
-    record SourceEntry(@NotNull @Pattern(regexp = "[a-z][a-z0-9_]{0,59}", message = "is made of lower-case letters, digits and _") String key,
+    record SourceEntry(@NotNull @Pattern(regexp = "[a-z][a-z0-9_]{0,59}",
+            message = "is made of lower-case letters, digits and _") String key,
             @NotNull @Size(max = 200) String label, @NotNull Kind kind, @NotNull @Size(max = 60) String from) {
         enum Kind { LIST, ASKED }
 
@@ -36,11 +37,13 @@ record SchemeForm(@NotNull @Size(max = 200) String name, Scheme.@NotNull Of of, 
     }
 
     Scheme scheme(String key) {
-        return new Scheme(key, name.strip(), 0, of, pattern, countsPer, yearly, start, step, sources.stream().map(SourceEntry::source).toList());
+        return new Scheme(key, name.strip(), 0, of, pattern, countsPer, yearly, start, step, sources.stream().map(SourceEntry::source)
+                .toList());
     }
 
     static SchemeForm of(Scheme scheme) {
-        return new SchemeForm(scheme.name(), scheme.of(), scheme.pattern(), scheme.countsPer(), scheme.yearly(), scheme.start(), scheme.step(),
+        return new SchemeForm(scheme.name(), scheme.of(), scheme.pattern(), scheme.countsPer(), scheme.yearly(), scheme.start(),
+                scheme.step(),
                 scheme.sources().stream().map(SourceEntry::of).toList());
     }
 }

@@ -49,7 +49,8 @@ public class Taking {
     private final InstantSource clock;
     private final TransactionTemplate transaction;
 
-    Taking(Schemes schemes, LedgerBook book, Documents documents, Projects projects, People people, Connections connections, NumberEvents events,
+    Taking(Schemes schemes, LedgerBook book, Documents documents, Projects projects, People people, Connections connections,
+            NumberEvents events,
             Live live, InstantSource clock, TransactionTemplate transaction) {
         this.schemes = schemes;
         this.book = book;
@@ -76,7 +77,8 @@ public class Taking {
                 taken.add(keep(project, scheme, drawing, wanted, values, firm.id(), actor));
             }
             events.write(project, scheme.key(), taken.getFirst().number(), actor, "Took " + (taken.size() == 1 ? taken.getFirst().number()
-                    : taken.size() + " numbers from " + taken.getFirst().number() + " to " + taken.getLast().number()) + " for " + firm.name() + ": " + wanted.title());
+                    : taken.size() + " numbers from " + taken.getFirst().number() + " to " + taken.getLast().number()) + " for "
+                    + firm.name() + ": " + wanted.title());
             live.changed(new Live.Change(project, null, Live.Topic.NUMBERS, project));
             return List.copyOf(taken);
         });
@@ -84,7 +86,8 @@ public class Taking {
 
     private Taken keep(long project, Scheme scheme, Drawing drawing, Wanted wanted, FieldValues values, long firm, Actor actor) {
         @Nullable Long document = scheme.of() != Scheme.Of.DOCUMENTS ? null : Long.valueOf(documents.openBeforehand(
-                new Documents.NewDocument(project, drawing.number(), wanted.title(), firm, values, wanted.count() == 1 ? wanted.ownReference() : "")));
+                new Documents.NewDocument(project, drawing.number(), wanted.title(), firm, values, wanted.count() == 1
+                        ? wanted.ownReference() : "")));
         book.keep(project, drawing, entry -> {
             entry.state = NumberState.TAKEN;
             entry.documentId = document;
@@ -108,7 +111,8 @@ public class Taking {
         Drawn drawn = Numbering.draw(scheme, values, settings.fields(), ledger, LocalDate.ofInstant(clock.instant(), settings.zone()));
         return switch (drawn) {
             case Drawn.Number(Drawing drawing) -> drawing;
-            case Drawn.Missing missing -> throw Problem.invalid(missing.fields().iterator().next(), drawn.inWords(scheme, settings.fields()));
+            case Drawn.Missing missing -> throw Problem.invalid(missing.fields().iterator().next(),
+                    drawn.inWords(scheme, settings.fields()));
             case Drawn.Unfit unfit -> throw Problem.invalid(unfit.field(), drawn.inWords(scheme, settings.fields()));
             case Drawn.Full full -> throw Problem.conflict("counter-full", drawn.inWords(scheme, settings.fields()));
             case Drawn.ListUsedUp used -> throw Problem.conflict("list-used-up", drawn.inWords(scheme, settings.fields()));
@@ -126,7 +130,8 @@ public class Taking {
                         Map.of("asked", asked.key(), "about", about.byKey()))) {
                     case Connections.Reply.Said(Map<String, Object> answer) -> Answers.value(answer).orElseThrow(() ->
                             Problem.conflict("not-answered", Answers.unusable(asked.connection())));
-                    case Connections.Reply.Failed(String reason) -> throw Problem.conflict("not-answered", reason + " No number was taken.");
+                    case Connections.Reply.Failed(String reason) -> throw Problem.conflict("not-answered",
+                            reason + " No number was taken.");
                 });
             }
         }

@@ -52,7 +52,8 @@ public class TakingOver {
     }
 
     /** A row that can be taken over. */
-    private record Line(String number, String title, long firm, String revision, String ownReference, FieldValues values, @Nullable CounterKey counter,
+    private record Line(String number, String title, long firm, String revision, String ownReference, FieldValues values,
+            @Nullable CounterKey counter,
             @Nullable Long value) {
     }
 
@@ -69,7 +70,8 @@ public class TakingOver {
     private final InstantSource clock;
     private final TransactionTemplate transaction;
 
-    TakingOver(LedgerRepository entries, Counters counters, Schemes schemes, Sequences sequences, Documents documents, Projects projects, People people,
+    TakingOver(LedgerRepository entries, Counters counters, Schemes schemes, Sequences sequences, Documents documents, Projects projects,
+            People people,
             NumberEvents events, Live live, JdbcClient jdbc, InstantSource clock, TransactionTemplate transaction) {
         this.entries = entries;
         this.counters = counters;
@@ -88,7 +90,8 @@ public class TakingOver {
     /** Reads the list against a scheme and, unless it is only to be looked at, takes it over. */
     public TakenOver takeOver(long project, String key, Table table, boolean onlyLook, Actor actor) {
         actor.mustControl(project);
-        Scheme scheme = schemes.inForce(project, key).filter(s -> s.of() == Scheme.Of.DOCUMENTS).orElseThrow(() -> Problem.notFound("scheme"));
+        Scheme scheme = schemes.inForce(project, key).filter(s -> s.of() == Scheme.Of.DOCUMENTS)
+                .orElseThrow(() -> Problem.notFound("scheme"));
         List<Table.TableFault> faults = new ArrayList<>();
         List<Line> lines = new ArrayList<>();
         int known = new Check(project, scheme, table, faults).read(lines);
@@ -104,7 +107,8 @@ public class TakingOver {
             lines.stream().filter(l -> l.counter() != null).collect(Collectors.groupingBy(Line::counter, TreeMap::new, Collectors.toList()))
                     .keySet().forEach(counter -> passOver(project, scheme, counter));
             if (!lines.isEmpty()) {
-                events.write(project, key, null, actor, "Took over " + lines.size() + " numbers from a list, from " + lines.getFirst().number() + " to "
+                events.write(project, key, null, actor, "Took over " + lines.size() + " numbers from a list, from " + lines.getFirst()
+                        .number() + " to "
                         + lines.getLast().number() + ".");
                 live.changed(new Live.Change(project, null, Live.Topic.NUMBERS, project));
             }
@@ -113,7 +117,8 @@ public class TakingOver {
     }
 
     private void keep(long project, Scheme scheme, Line line, Actor actor) {
-        long document = documents.openBeforehand(new Documents.NewDocument(project, line.number(), line.title(), line.firm(), line.values(), line.ownReference()));
+        long document = documents.openBeforehand(new Documents.NewDocument(project, line.number(), line.title(), line.firm(), line.values(),
+                line.ownReference()));
         if (!line.revision().isEmpty()) {
             documents.hadBefore(document, line.revision());
         }
@@ -137,7 +142,8 @@ public class TakingOver {
     private void passOver(long project, Scheme scheme, CounterKey counter) {
         var now = counters.next(project, counter, scheme.start(), scheme.step());
         Set<Long> taken = new HashSet<>(jdbc.sql("""
-                select counter_value from ledger_entry where project_id = ? and scheme_key = ? and combination = ? and counter_value >= ?""")
+                select counter_value from ledger_entry where project_id = ? and scheme_key = ? and combination = ? and counter_value >=
+                    ?""")
                 .params(project, counter.scheme(), counter.combination(), now.value()).query(Long.class).list());
         long next = now.value();
         while (taken.contains(next)) {
@@ -172,7 +178,8 @@ public class TakingOver {
             Optional<Integer> number = column("Number", true, "number");
             Optional<Integer> title = column("Title", true, "title");
             if (table.rows().size() > MOST) {
-                faults.add(new Table.TableFault(MOST + 1, "", "A list has at most " + MOST + " numbers. Take over one part after the other."));
+                faults.add(new Table.TableFault(MOST + 1, "", "A list has at most " + MOST
+                        + " numbers. Take over one part after the other."));
             }
             if (!faults.isEmpty()) {
                 return 0;
@@ -193,7 +200,8 @@ public class TakingOver {
                 } else if (before != null && before.state == NumberState.TAKEN_OVER && before.title.equals(called)) {
                     known++;
                 } else if (before != null) {
-                    fault(row, "Number", "“" + text + "” stands in the ledger already: " + before.state.label() + (before.title.isEmpty() ? "." : ", " + before.title + "."));
+                    fault(row, "Number", "“" + text + "” stands in the ledger already: " + before.state.label()
+                            + (before.title.isEmpty() ? "." : ", " + before.title + "."));
                 } else {
                     line(row, text, called).ifPresent(lines::add);
                 }
@@ -221,7 +229,8 @@ public class TakingOver {
             String firm = cell(row, "originator", "firm").filter(c -> !c.isBlank()).or(() -> values.get("originator")).orElse("");
             boolean unsaid = firm.isEmpty() && values.byKey().isEmpty();
             if (!unsaid && !firms.containsKey(firm)) {
-                fault(row, "Originator", firm.isEmpty() ? "It is not said whose document it is." : "There is no firm with the code “" + firm + "”.");
+                fault(row, "Originator", firm.isEmpty() ? "It is not said whose document it is."
+                        : "There is no firm with the code “" + firm + "”.");
             }
             String revision = cell(row, "revision").orElse("");
             if (!revision.isEmpty() && revisions.read(revision).isEmpty()) {
@@ -231,7 +240,8 @@ public class TakingOver {
             if (own.length() > 200) {
                 fault(row, "Own reference", "A reference has at most 200 characters.");
             }
-            return faults.size() > before ? Optional.empty() : Optional.of(new Line(number, title, firms.get(firm).id(), revision, own, values,
+            return faults.size() > before ? Optional.empty() : Optional.of(new Line(number, title, firms.get(firm).id(), revision, own,
+                    values,
                     apart.map(Scheme.Apart::counter).orElse(null), apart.map(Scheme.Apart::value).orElse(null)));
         }
 

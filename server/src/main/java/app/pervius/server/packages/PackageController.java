@@ -55,15 +55,18 @@ class PackageController {
     /** A folder of a template as a screen fills it in. */
     record PlanForm(@NotNull @Pattern(regexp = "[a-z0-9-]{1,60}", message = "is made of lower-case letters, digits and hyphens") String key,
             @NotBlank @Size(max = 500) String name, @Nullable InformationState state, FolderPlan.@NotNull Owner owner,
-            @NotNull Map<@Size(max = 60) String, @NotNull @Size(max = 200) String> values, @NotNull @Size(max = 50) List<@NotNull Long> rules,
+            @NotNull Map<@Size(max = 60) String, @NotNull @Size(max = 200) String> values,
+            @NotNull @Size(max = 50) List<@NotNull Long> rules,
             @NotNull @Size(max = 200) List<@Valid @NotNull PlanForm> below) {
 
         FolderPlan plan() {
-            return new FolderPlan(key, name.strip(), Optional.ofNullable(state), owner, values, rules, below.stream().map(PlanForm::plan).toList());
+            return new FolderPlan(key, name.strip(), Optional.ofNullable(state), owner, values, rules, below.stream().map(PlanForm::plan)
+                    .toList());
         }
 
         static PlanForm of(FolderPlan p) {
-            return new PlanForm(p.key(), p.name(), p.state().orElse(null), p.owner(), p.values(), p.rules(), p.below().stream().map(PlanForm::of).toList());
+            return new PlanForm(p.key(), p.name(), p.state().orElse(null), p.owner(), p.values(), p.rules(), p.below().stream()
+                    .map(PlanForm::of).toList());
         }
     }
 
@@ -84,8 +87,10 @@ class PackageController {
             long parent, @Nullable Long folder, @Nullable String failed, String by, Instant at) {
     }
 
-    record PackageEntry(@NotNull Kind kind, @NotBlank @Size(max = 60) String code, @NotBlank @Size(max = 120) String title, @Nullable Long firm,
-            @NotBlank @Size(max = 60) String template, @NotNull Long parent, @NotNull Map<@Size(max = 60) String, @NotNull @Size(max = 200) String> values) {
+    record PackageEntry(@NotNull Kind kind, @NotBlank @Size(max = 60) String code, @NotBlank @Size(max = 120) String title,
+            @Nullable Long firm,
+            @NotBlank @Size(max = 60) String template, @NotNull Long parent,
+            @NotNull Map<@Size(max = 60) String, @NotNull @Size(max = 200) String> values) {
     }
 
     /** A change in words, and whether it changes anything. */
@@ -115,10 +120,12 @@ class PackageController {
 
     @PutMapping("/api/projects/{project}/folder-templates/{template}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void putInForce(@PathVariable long project, @PathVariable @Pattern(regexp = "[a-z][a-z0-9-]{0,59}") String template, @Valid @RequestBody TemplateEntry entry,
+    void putInForce(@PathVariable long project, @PathVariable @Pattern(regexp = "[a-z][a-z0-9-]{0,59}") String template,
+            @Valid @RequestBody TemplateEntry entry,
             Actor actor) {
         actor.mustControl(project);
-        templates.putInForce(project, new FolderTemplate(template, entry.name().strip(), 0, entry.root().plan()), entry.after(), actor.person(project));
+        templates.putInForce(project, new FolderTemplate(template, entry.name().strip(), 0, entry.root().plan()), entry.after(),
+                actor.person(project));
     }
 
     /** What the template's edition in force would change in each package made from it. */
@@ -128,7 +135,8 @@ class PackageController {
         FolderTemplate inForce = templates.inForce(project, template).orElseThrow(() -> Problem.notFound("template"));
         return rows.findByProjectIdAndTemplateKeyOrderByCode(project, template).stream().filter(row -> row.folderId != null).map(row -> {
             try {
-                return new RollOutView(row.id(), row.code, inForce.edition(), packages.wouldChange(row).stream().map(this::inWords).toList(), null);
+                return new RollOutView(row.id(), row.code, inForce.edition(), packages.wouldChange(row).stream().map(this::inWords)
+                        .toList(), null);
             } catch (Problem fault) {
                 return new RollOutView(row.id(), row.code, inForce.edition(), List.of(), fault.sentence());
             }
@@ -138,14 +146,16 @@ class PackageController {
     @GetMapping("/api/projects/{project}/packages")
     List<PackageView> all(@PathVariable long project, Actor actor) {
         actor.in(project);
-        return rows.findByProjectIdOrderByCode(project).stream().filter(row -> row.firmId == null || actor.maySee(project, row.firmId)).map(this::view).toList();
+        return rows.findByProjectIdOrderByCode(project).stream().filter(row -> row.firmId == null || actor.maySee(project, row.firmId))
+                .map(this::view).toList();
     }
 
     @PostMapping("/api/projects/{project}/packages")
     @ResponseStatus(HttpStatus.CREATED)
     NewPackage make(@PathVariable long project, @Valid @RequestBody PackageEntry entry, Actor actor) {
         actor.mustControl(project);
-        return new NewPackage(packages.make(project, new Packages.WantedPackage(entry.kind(), entry.code().strip(), entry.title().strip(), entry.firm(),
+        return new NewPackage(packages.make(project, new Packages.WantedPackage(entry.kind(), entry.code().strip(), entry.title().strip(),
+                entry.firm(),
                 entry.template(), entry.parent(), entry.values()), actor));
     }
 
@@ -179,21 +189,27 @@ class PackageController {
                 below.put(folder.id(), folder);
             }
         });
-        return files.named(below.keySet(), text, MOST_FOUND).stream().map(f -> new FoundFile(f.id(), f.name(), f.folder(), below.get(f.folder()).path())).toList();
+        return files.named(below.keySet(), text, MOST_FOUND).stream()
+                .map(f -> new FoundFile(f.id(), f.name(), f.folder(), below.get(f.folder()).path())).toList();
     }
 
     private PackageView view(WorkPackage row) {
         FolderTemplate template = templates.inForce(row.projectId, row.templateKey).orElseThrow();
-        return new PackageView(row.id(), row.kind, row.code, row.title, row.firmId == null ? null : people.firm(row.firmId).name(), template.name(), row.templateEdition,
-                row.folderId != null && row.templateEdition < template.edition(), row.parentFolder, row.folderId, row.failed, people.person(row.madeBy).name(), row.madeAt);
+        return new PackageView(row.id(), row.kind, row.code, row.title, row.firmId == null ? null : people.firm(row.firmId).name(),
+                template.name(), row.templateEdition,
+                row.folderId != null && row.templateEdition < template.edition(), row.parentFolder, row.folderId, row.failed,
+                people.person(row.madeBy).name(), row.madeAt);
     }
 
     private ChangeView inWords(RollOut.Change change) {
         return switch (change) {
             case RollOut.Change.Make(Planned planned) -> new ChangeView("Makes the folder “" + planned.name() + "”.", true);
-            case RollOut.Change.Rename(String key, long folder, String from, String to) -> new ChangeView("Renames “" + from + "” to “" + to + "”.", true);
-            case RollOut.Change.Stand(String key, String name, long rule) -> new ChangeView("A rule of the template comes to stand on “" + name + "”.", true);
-            case RollOut.Change.Stays(long folder, String name) -> new ChangeView("“" + name + "” is in the template no more; it stays.", false);
+            case RollOut.Change.Rename(String key, long folder, String from, String to) ->
+                    new ChangeView("Renames “" + from + "” to “" + to + "”.", true);
+            case RollOut.Change.Stand(String key, String name, long rule) ->
+                    new ChangeView("A rule of the template comes to stand on “" + name + "”.", true);
+            case RollOut.Change.Stays(long folder, String name) -> new ChangeView("“" + name + "” is in the template no more; it stays.",
+                    false);
         };
     }
 }

@@ -18,7 +18,8 @@ class PackageFolderUse implements FolderUse {
 
     @Override
     public List<String> needs(Folders.FolderView folder) {
-        return jdbc.sql("select code from work_package where folder_id = ? or parent_folder = ? order by code fetch first 3 rows only").params(folder.id(), folder.id())
+        return jdbc.sql("select code from work_package where folder_id = ? or parent_folder = ? order by code fetch first 3 rows only")
+                .params(folder.id(), folder.id())
                 .query(String.class).list().stream().map(code -> "It belongs to the package “" + code + "”.").toList();
     }
 }

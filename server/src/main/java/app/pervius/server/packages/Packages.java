@@ -37,7 +37,8 @@ import tools.jackson.core.type.TypeReference;
 public class Packages {
 
     /** A package to be made. */
-    public record WantedPackage(Kind kind, String code, String title, @Nullable Long firm, String template, long parent, Map<String, String> values) {
+    public record WantedPackage(Kind kind, String code, String title, @Nullable Long firm, String template, long parent,
+            Map<String, String> values) {
     }
 
     private final WorkPackageRepository packages;
@@ -53,7 +54,8 @@ public class Packages {
     private final InstantSource clock;
     private final TransactionTemplate transaction;
 
-    Packages(WorkPackageRepository packages, Templates templates, Folders folders, Projects projects, People people, Rules rules, RuleDesk ruleDesk,
+    Packages(WorkPackageRepository packages, Templates templates, Folders folders, Projects projects, People people, Rules rules,
+            RuleDesk ruleDesk,
             Messages messages, Live live, JdbcClient jdbc, InstantSource clock, TransactionTemplate transaction) {
         this.packages = packages;
         this.templates = templates;
@@ -128,9 +130,11 @@ public class Packages {
             WorkPackage row = packages.findById(id).orElseThrow();
             row.failed = reason.length() > 2000 ? reason.substring(0, 1999) + "…" : reason;
             packages.saveAndFlush(row);
-            messages.send(row.projectId, people.controllers(row.projectId).stream().map(People.PersonView::id).toList(), Occasion.STOPPED, "package " + id + " " + row.version,
+            messages.send(row.projectId, people.controllers(row.projectId).stream().map(People.PersonView::id).toList(), Occasion.STOPPED,
+                    "package " + id + " " + row.version,
                     "[" + projects.settings(row.projectId).code() + "] The folders of " + row.code + " could not be made",
-                    row.code + " " + row.title + "\n\n" + row.failed + "\n\nNothing was made. Put it right, then try again on the package's page: ", "/packages/" + id);
+                    row.code + " " + row.title + "\n\n" + row.failed
+                    + "\n\nNothing was made. Put it right, then try again on the package's page: ", "/packages/" + id);
             changed(row);
         });
     }
@@ -161,7 +165,8 @@ public class Packages {
                 case RollOut.Change.Make(Planned planned) -> {
                     long folder = make(row, planned, byKey);
                     byKey.put(planned.plan().key(), folder);
-                    jdbc.sql("delete from made_folder where package_id = ? and plan_key = ?").params(row.id(), planned.plan().key()).update();
+                    jdbc.sql("delete from made_folder where package_id = ? and plan_key = ?").params(row.id(), planned.plan().key())
+                            .update();
                     jdbc.sql("insert into made_folder (package_id, plan_key, folder_id, made_as) values (?, ?, ?, ?)")
                             .params(row.id(), planned.plan().key(), folder, planned.name()).update();
                 }
@@ -169,7 +174,8 @@ public class Packages {
                     folders.rename(folder, to, folders.folder(folder).version());
                     jdbc.sql("update made_folder set made_as = ? where package_id = ? and plan_key = ?").params(to, row.id(), key).update();
                 }
-                case RollOut.Change.Stand(String key, String name, long rule) -> standing.computeIfAbsent(rule, r -> new ArrayList<>()).add(byKey.get(key));
+                case RollOut.Change.Stand(String key, String name, long rule) -> standing.computeIfAbsent(rule, r -> new ArrayList<>())
+                        .add(byKey.get(key));
                 case RollOut.Change.Stays stays -> { }
             }
         }
@@ -187,12 +193,14 @@ public class Packages {
             throw Problem.invalid("firm", "“" + planned.name() + "” is to be the firm's own folder, but the package is for no firm.");
         }
         InformationState state = plan.state().orElse(null);
-        return folders.make(new Folders.NewFolder(parent, planned.name(), state, plan.owner() == FolderPlan.Owner.FIRM ? row.firmId : null, plan.values()));
+        return folders.make(new Folders.NewFolder(parent, planned.name(), state, plan.owner() == FolderPlan.Owner.FIRM ? row.firmId : null,
+                plan.values()));
     }
 
     private List<Planned> planned(WorkPackage row) {
         Projects.Settings project = projects.settings(row.projectId);
-        FieldValues values = new FieldValues(Map.of("project", project.code(), FolderTemplate.PACKAGE, row.code, FolderTemplate.TITLE, row.title))
+        FieldValues values = new FieldValues(Map.of("project", project.code(), FolderTemplate.PACKAGE, row.code, FolderTemplate.TITLE,
+                row.title))
                 .with(row.firmId == null ? FieldValues.NONE : new FieldValues(Map.of("originator", people.firm(row.firmId).code())))
                 .with(new FieldValues(Json.read(row.givenValues, new TypeReference<Map<String, String>>() { })));
         return switch (Planning.plan(template(row), values, project.fields())) {
@@ -209,12 +217,14 @@ public class Packages {
         jdbc.sql("select plan_key, folder_id, made_as from made_folder where package_id = ? order by folder_id").param(row.id())
                 .query((r, n) -> new Kept(r.getString(1), r.getLong(2), r.getString(3))).list()
                 .forEach(kept -> folders.find(kept.folder()).ifPresent(folder ->
-                        made.put(kept.key(), new RollOut.Made(kept.folder(), folder.name(), kept.madeAs(), standing(row.projectId, kept.folder())))));
+                        made.put(kept.key(), new RollOut.Made(kept.folder(), folder.name(), kept.madeAs(),
+                                standing(row.projectId, kept.folder())))));
         return made;
     }
 
     private Set<Long> standing(long project, long folder) {
-        return rules.sheet(project).rows().stream().filter(row -> row.rule().where().places().stream().anyMatch(p -> p.folder().value() == folder))
+        return rules.sheet(project).rows().stream().filter(row -> row.rule().where().places().stream()
+                .anyMatch(p -> p.folder().value() == folder))
                 .map(row -> row.ruleId()).collect(Collectors.toSet());
     }
 
@@ -232,7 +242,8 @@ public class Packages {
     }
 
     private WorkPackage held(long id) {
-        jdbc.sql("select id from work_package where id = ? for update").param(id).query(Long.class).optional().orElseThrow(() -> Problem.notFound("package"));
+        jdbc.sql("select id from work_package where id = ? for update").param(id).query(Long.class).optional()
+                .orElseThrow(() -> Problem.notFound("package"));
         return packages.findById(id).orElseThrow();
     }
 

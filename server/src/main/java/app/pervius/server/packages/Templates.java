@@ -35,7 +35,8 @@ public class Templates {
 
     @Transactional(readOnly = true)
     List<FolderTemplate> all(long project) {
-        return editions.findByProjectIdAndInForceTrueOrderByTemplateKey(project).stream().map(e -> Json.read(e.definition, FolderTemplate.class)).toList();
+        return editions.findByProjectIdAndInForceTrueOrderByTemplateKey(project).stream()
+                .map(e -> Json.read(e.definition, FolderTemplate.class)).toList();
     }
 
     @Transactional(readOnly = true)

@@ -40,7 +40,10 @@ public class Moves {
         this.clock = clock;
     }
 
-    /** Says who has waiting passages of one submission from now on, and until when they should answer; nothing happens to those that wait no more. */
+    /**
+     * Says who has waiting passages of one submission from now on, and until when they should answer; nothing happens to those that wait no
+     * more.
+     */
     public void heldBy(Collection<Long> ids, Holder holder, @Nullable Instant due, String waitsFor) {
         together(ids, passage -> passage.heldBy(holder, Optional.ofNullable(due), waitsFor));
     }
@@ -58,7 +61,8 @@ public class Moves {
                 moving.make(row, moved, Moving.By.pervius(""), null);
             }
         }
-        rows.stream().findFirst().ifPresent(row -> live.changed(new Live.Change(row.projectId, row.authorFirmId, Live.Topic.PASSAGE, row.submissionId)));
+        rows.stream().findFirst().ifPresent(row -> live.changed(new Live.Change(row.projectId, row.authorFirmId, Live.Topic.PASSAGE,
+                row.submissionId)));
     }
 
     /** Writes on the journal of a passage what somebody has done with it at its station. */

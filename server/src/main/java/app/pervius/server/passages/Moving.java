@@ -63,7 +63,8 @@ class Moving {
         row.become(move.passage());
         move.entries().forEach(entry -> row.note(journal, by.actor(), entry));
         Identity its = move.passage().identity();
-        if (!its.title().equals(knownAs.title()) || !its.baseName().equals(knownAs.baseName()) || !its.revision().equals(knownAs.revision())) {
+        if (!its.title().equals(knownAs.title()) || !its.baseName().equals(knownAs.baseName()) || !its.revision()
+                .equals(knownAs.revision())) {
             words.index(row);
         }
         if (after != null) {
@@ -71,7 +72,8 @@ class Moving {
         }
         if (move.passage().state() instanceof State.Done done) {
             boolean asDecided = done.how() == End.ISSUED || done.how() == End.RETURNED;
-            events.publishEvent(new PassageEnded(row.id(), done.how(), move.passage().decision().filter(d -> asDecided).map(Decision::code).orElse(null),
+            events.publishEvent(new PassageEnded(row.id(), done.how(), move.passage().decision().filter(d -> asDecided).map(Decision::code)
+                    .orElse(null),
                     done.statusCode().orElse(null)));
         } else if (wasDone) {
             events.publishEvent(new PassageReopened(row.id()));

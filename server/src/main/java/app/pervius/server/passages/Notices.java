@@ -61,6 +61,7 @@ public class Notices {
     }
 
     private static Messages.About about(PassageFacts passage) {
-        return new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(), passage.run(), passage.ruleInWords());
+        return new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(), passage.run(),
+                passage.ruleInWords());
     }
 }

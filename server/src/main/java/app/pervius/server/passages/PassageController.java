@@ -47,7 +47,8 @@ class PassageController {
     private final Projects projects;
     private final InstantSource clock;
 
-    PassageController(PassageRepository rows, Passages passages, Submissions submissions, WaysOut waysOut, JournalFor journal, People people,
+    PassageController(PassageRepository rows, Passages passages, Submissions submissions, WaysOut waysOut, JournalFor journal,
+            People people,
             Projects projects, InstantSource clock) {
         this.projects = projects;
         this.rows = rows;
@@ -82,11 +83,13 @@ class PassageController {
     }
 
     /** A passage page: the passage, its journal, and the document's other cycles, newest first. */
-    record PassageSheet(PassageRow row, Map<String, String> values, @Nullable Long document, List<Journal.JournalLine> journal, List<Passages.PassageView> cycles) {
+    record PassageSheet(PassageRow row, Map<String, String> values, @Nullable Long document, List<Journal.JournalLine> journal,
+            List<Passages.PassageView> cycles) {
     }
 
     /** A way out for passages that are alike; {@code rule} and {@code route} only for choosing one. */
-    record WayOutEntry(@NotNull WayOut way, @NotNull Map<String, @NotNull String> fields, @NotNull @Size(max = 4000) String text, @Nullable Long rule,
+    record WayOutEntry(@NotNull WayOut way, @NotNull Map<String, @NotNull String> fields, @NotNull @Size(max = 4000) String text,
+            @Nullable Long rule,
             @Nullable @Size(max = 60) String route, @NotEmpty @Size(max = 500) List<WaysOut.@Valid @NotNull Seen> passages) {
     }
 
@@ -94,8 +97,10 @@ class PassageController {
     @GetMapping("/api/projects/{project}/passages")
     Page<PassageRow> list(@PathVariable long project, @RequestParam(defaultValue = "ON_THE_WAY") Which which,
             @RequestParam(required = false) @Nullable Long submission, @RequestParam(required = false) @Nullable Long rule,
-            @RequestParam(required = false) @Nullable Long folder, @RequestParam(defaultValue = "false") boolean mine, @RequestParam(required = false) @Nullable String after, Actor actor) {
-        List<StoredPassage> found = rows.list(project, which.states, actor.seenFirms(project), submission, rule, folder, mine ? actor.person(project) : null, which == Which.TO_ANSWER,
+            @RequestParam(required = false) @Nullable Long folder, @RequestParam(defaultValue = "false") boolean mine,
+            @RequestParam(required = false) @Nullable String after, Actor actor) {
+        List<StoredPassage> found = rows.list(project, which.states, actor.seenFirms(project), submission, rule, folder, mine
+                ? actor.person(project) : null, which == Which.TO_ANSWER,
                 which == Which.LATE ? clock.instant() : null,
                 which == Which.BACK || which == Which.TO_ANSWER ? EnumSet.of(End.RETURNED, End.SENT_BACK) : null,
                 Page.after(after, Long.MAX_VALUE), Limit.of(Page.SIZE + 1));
@@ -114,11 +119,16 @@ class PassageController {
     }
 
     private static Columns<PassageRow> columns(ZoneId zone) {
-        return new Columns<PassageRow>(zone).text("Number", r -> r.passage().number()).text("Revision", r -> r.passage().revision()).text("Title", r -> r.passage().title())
-                .text("File", r -> r.passage().originalName()).count("Cycle", r -> r.passage().cycle()).text("Station", r -> r.passage().station().label())
-                .text("State", r -> state(r.passage())).text("With", r -> r.passage().heldBy()).moment("Since", r -> r.passage().since()).moment("Due", r -> r.passage().due())
-                .text("Stopped because", r -> r.passage().stop() == null ? null : r.passage().stop().reason()).count("Decision", r -> r.passage().decision())
-                .text("Status", r -> r.passage().status()).text("Submission", PassageRow::submissionReference).text("From", PassageRow::author)
+        return new Columns<PassageRow>(zone).text("Number", r -> r.passage().number()).text("Revision", r -> r.passage().revision())
+                .text("Title", r -> r.passage().title())
+                .text("File", r -> r.passage().originalName()).count("Cycle", r -> r.passage().cycle())
+                .text("Station", r -> r.passage().station().label())
+                .text("State", r -> state(r.passage())).text("With", r -> r.passage().heldBy()).moment("Since", r -> r.passage().since())
+                .moment("Due", r -> r.passage().due())
+                .text("Stopped because", r -> r.passage().stop() == null ? null : r.passage().stop().reason())
+                .count("Decision", r -> r.passage().decision())
+                .text("Status", r -> r.passage().status()).text("Submission", PassageRow::submissionReference)
+                .text("From", PassageRow::author)
                 .text("Firm", PassageRow::authorFirm).text("Rule", r -> r.passage().rule());
     }
 
@@ -130,7 +140,8 @@ class PassageController {
     PassageSheet passage(@PathVariable long id, Actor actor) {
         StoredPassage row = visible(id, actor);
         List<Passages.PassageView> cycles = row.documentId == null ? List.of() : passages.ofDocument(row.documentId);
-        return new PassageSheet(rows(List.of(row), actor).getFirst(), StoredPassage.values(row.fieldValues).byKey(), row.documentId, journal.read(passages.view(row), actor),
+        return new PassageSheet(rows(List.of(row), actor).getFirst(), StoredPassage.values(row.fieldValues).byKey(), row.documentId,
+                journal.read(passages.view(row), actor),
                 cycles);
     }
 
@@ -163,7 +174,8 @@ class PassageController {
         Map<Long, StoredPassage> byId = found.stream().collect(Collectors.toMap(StoredPassage::id, p -> p));
         return passages.views(found).stream().map(view -> {
             People.PersonView author = authors.get(view.author());
-            return new PassageRow(view, author.name(), author.firmCode(), references.get(view.submission()), WaysOut.open(byId.get(view.id()), actor));
+            return new PassageRow(view, author.name(), author.firmCode(), references.get(view.submission()),
+                    WaysOut.open(byId.get(view.id()), actor));
         }).toList();
     }
 }

@@ -35,13 +35,18 @@ class PassageExamination implements Examination {
         });
         find(findings, "state = 'STOPPED' and (ways_out is null or stop_reason is null)", "is stopped without a reason or a way out");
         find(findings, "state = 'DONE' and ended is null", "is at its end, but not how");
-        find(findings, "state = 'WAITING' and station = 'REVIEW' and not exists (select 1 from review_passage r where r.passage_id = passage.id)",
+        find(findings, "state = 'WAITING' and station = 'REVIEW' and not exists (select 1 from review_passage r where r.passage_id = "
+                + "passage.id)",
                 "waits for a review it is not in");
-        find(findings, "state = 'WAITING' and station = 'IDENTIFY' and awaits_document is null", "waits at Identify, but not for a document");
-        find(findings, "state = 'WAITING' and station = 'REVIEW' and due is null and submission_id not in (select id from submission where unsettled = true)",
+        find(findings, "state = 'WAITING' and station = 'IDENTIFY' and awaits_document is null",
+                "waits at Identify, but not for a document");
+        find(findings, "state = 'WAITING' and station = 'REVIEW' and due is null and submission_id not in (select id from submission "
+                + "where unsettled = true)",
                 "waits, and nobody has it");
-        find(findings, "number is not null and not exists (select 1 from revision r where r.passage_id = passage.id)", "has a number, but is no revision of its document");
-        find(findings, "state = 'RUNNING' and submission_id in (select id from submission where open = true)", "moves although its submission is still open");
+        find(findings, "number is not null and not exists (select 1 from revision r where r.passage_id = passage.id)",
+                "has a number, but is no revision of its document");
+        find(findings, "state = 'RUNNING' and submission_id in (select id from submission where open = true)",
+                "moves although its submission is still open");
     }
 
     private void find(Findings findings, String condition, String sentence) {

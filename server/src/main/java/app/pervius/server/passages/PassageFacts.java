@@ -30,7 +30,8 @@ public record PassageFacts(Origin origin, Passage passage, Optional<Handling> ha
      * @param event how its files came to be in the folder
      * @param cameFrom the passage its files were on before, where they were placed by it or go through again
      */
-    public record Origin(long project, long submission, long folder, long author, long authorFirm, long uploader, ArrivalEvent event, Optional<Long> cameFrom,
+    public record Origin(long project, long submission, long folder, long author, long authorFirm, long uploader, ArrivalEvent event,
+            Optional<Long> cameFrom,
             String originalName) {
     }
 
@@ -44,8 +45,10 @@ public record PassageFacts(Origin origin, Passage passage, Optional<Handling> ha
     }
 
     /** Something as it comes in at Arrive, whether it has happened or might; {@code passage} is 0 where it has none. */
-    public static PassageFacts arriving(long passage, Origin origin, String baseName, FieldValues given, Orders orders, List<File> files, String run) {
-        return new PassageFacts(origin, Passage.opened(new PassageId(passage), Identity.named(baseName, given), orders, Instant.EPOCH), Optional.empty(), files, run);
+    public static PassageFacts arriving(long passage, Origin origin, String baseName, FieldValues given, Orders orders, List<File> files,
+            String run) {
+        return new PassageFacts(origin, Passage.opened(new PassageId(passage), Identity.named(baseName, given), orders, Instant.EPOCH),
+                Optional.empty(), files, run);
     }
 
     /** The same where the passage has moved on; what its rule does is looked up where another rule has it now. */

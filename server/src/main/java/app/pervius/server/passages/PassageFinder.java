@@ -31,12 +31,17 @@ class PassageFinder implements Finder {
     @Override
     public Found find(long project, String text, int most, Actor actor) {
         Map<String, Object> parameters = Map.of("project", project, "firms", actor.seenFirms(project));
-        List<Long> all = index.found("select p.id from passage p where p.project_id = :project and (0 in (:firms) or p.author_firm_id in (:firms))", "p.id", parameters, SearchWords.sought(text), COUNTED + 1);
-        return Found.of(all, most, ids -> passages.findAllById(ids).stream().sorted(Comparator.comparing(StoredPassage::id).reversed()).map(PassageFinder::hit).toList());
+        List<Long> all = index.found(
+                "select p.id from passage p where p.project_id = :project and (0 in (:firms) or p.author_firm_id in (:firms))", "p.id",
+                parameters, SearchWords.sought(text), COUNTED + 1);
+        return Found.of(all, most, ids -> passages.findAllById(ids).stream().sorted(Comparator.comparing(StoredPassage::id).reversed())
+                .map(PassageFinder::hit).toList());
     }
 
     private static Hit hit(StoredPassage p) {
-        String where = p.state == Passages.State.DONE ? p.ended == End.ISSUED ? "issued" : "at its end" : (p.state == Passages.State.STOPPED ? "stopped at " : "at ") + p.station.label();
-        return new Hit(p.number, p.revision, p.title, where + (p.originalName.startsWith(p.title) ? "" : ", came as " + p.originalName), "/passages/" + p.id());
+        String where = p.state == Passages.State.DONE ? p.ended == End.ISSUED ? "issued" : "at its end"
+                : (p.state == Passages.State.STOPPED ? "stopped at " : "at ") + p.station.label();
+        return new Hit(p.number, p.revision, p.title, where + (p.originalName.startsWith(p.title) ? "" : ", came as " + p.originalName),
+                "/passages/" + p.id());
     }
 }

@@ -47,7 +47,8 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
 
     List<StoredPassage> findBySubmissionIdOrderById(long submission, Limit limit);
 
-    @Query("select p.ruleId, count(p) from Passage p where p.projectId = :project and p.ruleId is not null and p.since >= :since group by p.ruleId")
+    @Query("select p.ruleId, count(p) from Passage p where p.projectId = :project and p.ruleId is not null and p.since >= :since group "
+            + "by p.ruleId")
     List<Object[]> countByRule(long project, Instant since);
 
     List<StoredPassage> findByDocumentIdOrderByIdDesc(long document);
@@ -59,10 +60,13 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
             and (:rule is null or p.ruleId = :rule)
             and (:folder is null or p.folderId = :folder)
             and (:person is null or p.authorId = :person or p.uploaderId = :person)
-            and (:unanswered = false or p.documentId is null or not exists (select 1 from Passage q where q.documentId = p.documentId and q.id > p.id))
+            and (:unanswered = false or p.documentId is null or not exists (select 1 from Passage q where q.documentId = p.documentId and
+                q.id > p.id))
             and (:dueBefore is null or p.due < :dueBefore)
             and (:ends is null or p.ended in :ends) order by p.id desc""")
-    List<StoredPassage> list(long project, Collection<Passages.State> states, Collection<Long> firms, @Nullable Long submission, @Nullable Long rule, @Nullable Long folder,
-            @Nullable Long person, boolean unanswered, @Nullable Instant dueBefore, @Nullable Collection<End> ends, long before, Limit limit);
+    List<StoredPassage> list(long project, Collection<Passages.State> states, Collection<Long> firms, @Nullable Long submission,
+            @Nullable Long rule, @Nullable Long folder,
+            @Nullable Long person, boolean unanswered, @Nullable Instant dueBefore, @Nullable Collection<End> ends, long before,
+            Limit limit);
 
 }

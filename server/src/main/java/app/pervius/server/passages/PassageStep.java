@@ -36,7 +36,8 @@ class PassageStep {
     private final Live live;
     private final InstantSource clock;
 
-    PassageStep(PassageRepository passages, Passages views, Line line, Moving moving, Books.Keeper books, Choices.OfRules rules, Live live, InstantSource clock) {
+    PassageStep(PassageRepository passages, Passages views, Line line, Moving moving, Books.Keeper books, Choices.OfRules rules, Live live,
+            InstantSource clock) {
         this.passages = passages;
         this.views = views;
         this.line = line;
@@ -60,7 +61,9 @@ class PassageStep {
         line.beforehand(carried.files());
     }
 
-    /** Takes the passage through the stations before it, as far as it goes, or through one only. True if it can go on at the next at once. */
+    /**
+     * Takes the passage through the stations before it, as far as it goes, or through one only. True if it can go on at the next at once.
+     */
     @Transactional
     boolean advance(Carried carried, boolean oneOnly) {
         StoredPassage row = passages.findById(carried.passage()).orElseThrow();
@@ -78,13 +81,16 @@ class PassageStep {
     @Transactional
     void stopForFault(Carried carried, RuntimeException fault) {
         StoredPassage row = passages.findById(carried.passage()).orElseThrow();
-        StopReason reason = new StopReason(StopReason.Code.FAULT, "Pervius failed here several times: " + fault.getClass().getSimpleName() + ": " + fault.getMessage());
-        moving.make(row, row.passage().stops(reason, List.of(WayOut.TRY_AGAIN, WayOut.SEND_BACK, WayOut.TAKE_OUT), clock.instant()).made(), Moving.By.pervius(carried.run()));
+        StopReason reason = new StopReason(StopReason.Code.FAULT, "Pervius failed here several times: " + fault.getClass()
+                .getSimpleName() + ": " + fault.getMessage());
+        moving.make(row, row.passage().stops(reason, List.of(WayOut.TRY_AGAIN, WayOut.SEND_BACK, WayOut.TAKE_OUT), clock.instant()).made(),
+                Moving.By.pervius(carried.run()));
     }
 
     private PassageFacts facts(StoredPassage row, Carried carried) {
         var passage = row.passage();
-        return new PassageFacts(row.origin(), passage, passage.identity().rule().map(by -> rules.handling(row.projectId, by)), carried.files(), carried.run());
+        return new PassageFacts(row.origin(), passage, passage.identity().rule().map(by -> rules.handling(row.projectId, by)),
+                carried.files(), carried.run());
     }
 
     /** The real ground: the books themselves, effects carried out, and every move stored. */

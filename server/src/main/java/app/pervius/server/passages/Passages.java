@@ -60,7 +60,8 @@ public class Passages {
      * @param given values given with it, which win over what its name says
      * @param byHandOn the key of the route it was sent on by hand, if it was
      */
-    public record Opening(long project, long submission, long folder, long author, long authorFirm, long uploader, ArrivalEvent event, Optional<Long> cameFrom, String baseName,
+    public record Opening(long project, long submission, long folder, long author, long authorFirm, long uploader, ArrivalEvent event,
+            Optional<Long> cameFrom, String baseName,
             FieldValues given, List<PassageFacts.File> files, Optional<String> byHandOn) {
     }
 
@@ -121,7 +122,8 @@ public class Passages {
         passage.cameFrom = opening.cameFrom().orElse(null);
         passage.originalName = opening.files().getFirst().name();
         passages.save(passage);
-        passage.become(app.pervius.core.passage.Passage.opened(new PassageId(passage.id()), Identity.named(opening.baseName(), opening.given()),
+        passage.become(app.pervius.core.passage.Passage.opened(new PassageId(passage.id()),
+                Identity.named(opening.baseName(), opening.given()),
                 new Orders(opening.byHandOn(), 0, opening.byHandOn().isPresent(), false), clock.instant()));
         int position = 0;
         for (PassageFacts.File file : opening.files()) {
@@ -148,7 +150,8 @@ public class Passages {
     @Transactional(readOnly = true)
     public Map<Long, String> inWords(Collection<Long> ids) {
         return ids.isEmpty() ? Map.of() : passages.titles(ids).stream()
-                .collect(Collectors.toMap(p -> (Long) p[0], p -> PassageFacts.inWords((String) p[1], (String) p[2], (String) p[3], (String) p[4])));
+                .collect(Collectors.toMap(p -> (Long) p[0], p -> PassageFacts.inWords((String) p[1], (String) p[2], (String) p[3],
+                        (String) p[4])));
     }
 
     @Transactional(readOnly = true)
@@ -175,7 +178,8 @@ public class Passages {
     @Transactional(readOnly = true)
     public List<String> namesArrived(long project, @Nullable Collection<Long> folders, int most) {
         Limit limit = Limit.of(most * ONE_NAME_OFTEN);
-        return (folders == null ? passages.namesArrived(project, limit) : passages.namesArrived(project, folders, limit)).stream().distinct().limit(most).toList();
+        return (folders == null ? passages.namesArrived(project, limit) : passages.namesArrived(project, folders, limit)).stream()
+                .distinct().limit(most).toList();
     }
 
     /** Which of these numbers some name that ever arrived in the project carries. */
@@ -212,7 +216,8 @@ public class Passages {
 
     @Transactional(readOnly = true)
     public Optional<Reopened> reopened(long id) {
-        return passages.findById(id).filter(p -> p.reopenedBy != null && p.reopenedWhy != null).map(p -> new Reopened(p.reopenedBy, p.reopenedWhy));
+        return passages.findById(id).filter(p -> p.reopenedBy != null && p.reopenedWhy != null)
+                .map(p -> new Reopened(p.reopenedBy, p.reopenedWhy));
     }
 
     /** The edition of the rule sheet a passage was judged by; 0 where no rule has taken it. */
@@ -249,13 +254,15 @@ public class Passages {
     public PassageFacts asArrived(long id) {
         StoredPassage p = passages.findById(id).orElseThrow(() -> Problem.notFound("passage"));
         return PassageFacts.arriving(p.id(), p.origin(), new FileName(p.originalName).base(), StoredPassage.values(p.givenValues),
-                new Orders(Optional.ofNullable(p.chosenRoute), 0, p.byHand, p.overlooked), filesOf(List.of(id)).getOrDefault(id, List.of()), "trial");
+                new Orders(Optional.ofNullable(p.chosenRoute), 0, p.byHand, p.overlooked), filesOf(List.of(id)).getOrDefault(id, List.of()),
+                "trial");
     }
 
     /** The author's firm of each of these passages. */
     @Transactional(readOnly = true)
     public Map<Long, Long> authorFirms(Collection<Long> ids) {
-        return ids.isEmpty() ? Map.of() : passages.authorFirms(ids).stream().collect(Collectors.toMap(row -> (Long) row[0], row -> (Long) row[1]));
+        return ids.isEmpty() ? Map.of() : passages.authorFirms(ids).stream()
+                .collect(Collectors.toMap(row -> (Long) row[0], row -> (Long) row[1]));
     }
 
     PassageView view(StoredPassage p) {
@@ -269,7 +276,8 @@ public class Passages {
 
     Map<Long, List<PassageFacts.File>> filesOf(Collection<Long> ids) {
         return files.findByPassageIdInOrderByPosition(ids).stream()
-                .collect(Collectors.groupingBy(f -> f.passageId, LinkedHashMap::new, Collectors.mapping(Passages::view, Collectors.toList())));
+                .collect(Collectors.groupingBy(f -> f.passageId, LinkedHashMap::new,
+                        Collectors.mapping(Passages::view, Collectors.toList())));
     }
 
     private static PassageFacts.File view(PassageFile f) {

@@ -15,7 +15,9 @@ public interface StationWork<E> {
 
     Station station();
 
-    /** Does what takes long and needs no transaction, before a passage with these files comes to its stations. Repeating it changes nothing. */
+    /**
+     * Does what takes long and needs no transaction, before a passage with these files comes to its stations. Repeating it changes nothing.
+     */
     default void beforehand(List<PassageFacts.File> files) {
     }
 

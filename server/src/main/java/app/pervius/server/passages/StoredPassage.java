@@ -118,10 +118,13 @@ class StoredPassage extends Row {
     /** The passage as it is. */
     Passage passage() {
         Identity identity = new Identity(baseName, title, values(givenValues), values(fieldValues), rule(),
-                documentId == null || number == null || revision == null ? Optional.empty() : Optional.of(new Identity.Revision(documentId, number, revision, cycle)),
+                documentId == null || number == null || revision == null ? Optional.empty()
+                : Optional.of(new Identity.Revision(documentId, number, revision, cycle)),
                 Optional.ofNullable(readFile));
-        return new Passage(new PassageId(id()), identity, station, state(), new Orders(Optional.ofNullable(chosenRoute), reviewFrom, byHand, overlooked),
-                Optional.ofNullable(decisionCode).map(code -> new Decision(code, toAuthor, Optional.ofNullable(statusWanted))), reopened(), since);
+        return new Passage(new PassageId(id()), identity, station, state(),
+                new Orders(Optional.ofNullable(chosenRoute), reviewFrom, byHand, overlooked),
+                Optional.ofNullable(decisionCode).map(code -> new Decision(code, toAuthor, Optional.ofNullable(statusWanted))), reopened(),
+                since);
     }
 
     /** It is another way now. */
@@ -192,21 +195,24 @@ class StoredPassage extends Row {
     State state() {
         return switch (state) {
             case RUNNING -> new State.Running();
-            case WAITING -> new State.Waiting(new Wait(Objects.requireNonNullElse(waitingFor, ""), Optional.ofNullable(awaitsDocument).map(DocumentId::new), limit()),
+            case WAITING -> new State.Waiting(new Wait(Objects.requireNonNullElse(waitingFor, ""), Optional.ofNullable(awaitsDocument)
+                    .map(DocumentId::new), limit()),
                     switch (Objects.requireNonNull(holder)) {
                         case PERVIUS -> new Holder.Pervius();
                         case UNTIL_OTHERS -> new Holder.UntilOthers();
                         case SEATED -> new Holder.Seated(Objects.requireNonNull(heldBy));
                     }, Optional.ofNullable(due));
             case STOPPED -> new State.Stopped(new StopReason(Objects.requireNonNull(stopCode), Objects.requireNonNull(stopReason),
-                    Json.read(Objects.requireNonNull(stopFields), new TypeReference<List<String>>() { }), Optional.ofNullable(stopProposal)),
+                    Json.read(Objects.requireNonNull(stopFields), new TypeReference<List<String>>() { }),
+                    Optional.ofNullable(stopProposal)),
                     Json.read(Objects.requireNonNull(waysOut), new TypeReference<List<WayOut>>() { }));
             case DONE -> new State.Done(Objects.requireNonNull(ended), Optional.ofNullable(statusCode));
         };
     }
 
     private Optional<Wait.Limit> limit() {
-        return waitUntil == null || waitThen == null ? Optional.empty() : Optional.of(new Wait.Limit(waitUntil, Json.read(waitThen, Wait.Then.class)));
+        return waitUntil == null || waitThen == null ? Optional.empty()
+                : Optional.of(new Wait.Limit(waitUntil, Json.read(waitThen, Wait.Then.class)));
     }
 
     private Optional<TakenBy> rule() {
@@ -215,12 +221,14 @@ class StoredPassage extends Row {
     }
 
     private Optional<Passage.Reopened> reopened() {
-        return reopenedBy == null || reopenedWhy == null ? Optional.empty() : Optional.of(new Passage.Reopened(new PersonId(reopenedBy), reopenedWhy));
+        return reopenedBy == null || reopenedWhy == null ? Optional.empty()
+                : Optional.of(new Passage.Reopened(new PersonId(reopenedBy), reopenedWhy));
     }
 
     /** Where its files came from, and whose they are. */
     PassageFacts.Origin origin() {
-        return new PassageFacts.Origin(projectId, submissionId, folderId, authorId, authorFirmId, uploaderId, event, Optional.ofNullable(cameFrom), originalName);
+        return new PassageFacts.Origin(projectId, submissionId, folderId, authorId, authorFirmId, uploaderId, event,
+                Optional.ofNullable(cameFrom), originalName);
     }
 
     /** Writes on its journal what happened. */

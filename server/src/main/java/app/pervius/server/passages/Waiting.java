@@ -63,7 +63,8 @@ public class Waiting {
     }
 
     private Move stops(Passage passage, StopReason reason, List<WayOut> waysOut) {
-        return passage.state() instanceof State.Waiting ? passage.stops(reason, waysOut, clock.instant()) : new Move.Refused(Move.Why.NOT_WAITING);
+        return passage.state() instanceof State.Waiting ? passage.stops(reason, waysOut, clock.instant())
+                : new Move.Refused(Move.Why.NOT_WAITING);
     }
 
     private void move(long id, Function<Passage, Move> how, Function<StoredPassage, Moving.By> by) {

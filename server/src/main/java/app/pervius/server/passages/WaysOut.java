@@ -48,7 +48,8 @@ class WaysOut {
     private final Engine engine;
     private final InstantSource clock;
 
-    WaysOut(PassageRepository passages, Moving moving, Projects projects, Choices.OfRules rules, Choices.OfRoutes routes, JournalFor readable, Engine engine,
+    WaysOut(PassageRepository passages, Moving moving, Projects projects, Choices.OfRules rules, Choices.OfRoutes routes,
+            JournalFor readable, Engine engine,
             InstantSource clock) {
         this.passages = passages;
         this.moving = moving;
@@ -132,7 +133,8 @@ class WaysOut {
             };
             case CHOOSE_RULE -> new WayTaken.ChooseRule(Optional.ofNullable(taken.rule()).flatMap(id -> rules.chosen(passage.projectId, id))
                     .orElseThrow(() -> Problem.invalid("rule", "Choose a rule that is in force and switched on.")));
-            case CHOOSE_ROUTE -> Optional.ofNullable(taken.route()).flatMap(key -> routes.chosen(passage.projectId, key).map(name -> new WayTaken.ChooseRoute(key, name)))
+            case CHOOSE_ROUTE -> Optional.ofNullable(taken.route())
+                    .flatMap(key -> routes.chosen(passage.projectId, key).map(name -> new WayTaken.ChooseRoute(key, name)))
                     .orElseThrow(() -> Problem.invalid("route", "Choose a route that is in force."));
             case GO_ON_IN_FORCE -> new WayTaken.GoOnInForce();
             case GO_ON_ALL_THE_SAME -> new WayTaken.GoOnAllTheSame();
@@ -157,7 +159,8 @@ class WaysOut {
         if (given.isEmpty()) {
             throw Problem.invalid("fields", "Give a value for at least one field.");
         }
-        return new WayTaken.GiveFields(new FieldValues(given), String.join(", ", given.entrySet().stream().map(e -> fields.label(e.getKey()) + " = " + e.getValue()).toList()));
+        return new WayTaken.GiveFields(new FieldValues(given), String.join(", ", given.entrySet().stream()
+                .map(e -> fields.label(e.getKey()) + " = " + e.getValue()).toList()));
     }
 
     /** The newest line of the journal that this person may read. */

@@ -29,7 +29,8 @@ class AbsenceController {
         this.people = people;
     }
 
-    record AbsenceEntry(@NotNull Long person, @NotNull Long deputy, @NotNull LocalDate from, @NotNull LocalDate to, @NotNull @Size(max = 400) String note) {
+    record AbsenceEntry(@NotNull Long person, @NotNull Long deputy, @NotNull LocalDate from, @NotNull LocalDate to,
+            @NotNull @Size(max = 400) String note) {
     }
 
     @GetMapping

@@ -101,7 +101,8 @@ public class Deputies {
         if (!actor.is(wanted.person())) {
             actor.mustControl(project);
         }
-        Set<Long> members = people.membersOf(project).stream().filter(People.PersonView::active).map(People.PersonView::id).collect(Collectors.toSet());
+        Set<Long> members = people.membersOf(project).stream().filter(People.PersonView::active).map(People.PersonView::id)
+                .collect(Collectors.toSet());
         if (!members.contains(wanted.person()) || !members.contains(wanted.deputy())) {
             throw Problem.invalid("deputy", "Both have to be in this project.");
         }
@@ -114,8 +115,10 @@ public class Deputies {
         if (wanted.to().isBefore(zoned(ZoneOffset.UTC).minusDays(1))) {
             throw Problem.invalid("to", "That time is over already.");
         }
-        absences.notOverOf(List.of(wanted.person()), wanted.from()).stream().filter(a -> !a.fromDay.isAfter(wanted.to())).findFirst().ifPresent(a -> {
-            throw Problem.conflict("away-already", people.person(wanted.person()).name() + " is away from " + a.fromDay + " to " + a.toDay + " already.");
+        absences.notOverOf(List.of(wanted.person()), wanted.from()).stream().filter(a -> !a.fromDay.isAfter(wanted.to())).findFirst()
+                .ifPresent(a -> {
+            throw Problem.conflict("away-already", people.person(wanted.person())
+                    .name() + " is away from " + a.fromDay + " to " + a.toDay + " already.");
         });
         changed();
         Absence absence = new Absence();

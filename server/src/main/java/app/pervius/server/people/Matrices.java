@@ -54,17 +54,20 @@ public class Matrices {
 
     @Transactional(readOnly = true)
     Standing standing(long project) {
-        return remembered.get(project, () -> matrices.findById(project).map(m -> new Standing(read(m.definition), m.version + 1)).orElse(new Standing(Matrix.empty(), 0)));
+        return remembered.get(project, () -> matrices.findById(project).map(m -> new Standing(read(m.definition), m.version + 1))
+                .orElse(new Standing(Matrix.empty(), 0)));
     }
 
     /** Puts a matrix in the place of the one that stands. */
     public void set(long project, Matrix wanted, int version, Actor actor) {
         actor.mustControl(project);
         if (standing(project).version() != version) {
-            throw Problem.conflict("changed-meanwhile", "Somebody else has changed the matrix in the meantime. Nothing of yours was saved; look at it as it is now.");
+            throw Problem.conflict("changed-meanwhile",
+                    "Somebody else has changed the matrix in the meantime. Nothing of yours was saved; look at it as it is now.");
         }
         Set<Long> known = people.roles(project).stream().map(People.RoleView::id).collect(Collectors.toSet());
-        if (!wanted.cells().values().stream().flatMap(c -> c.values().stream()).flatMap(List::stream).map(RoleId::value).allMatch(known::contains)) {
+        if (!wanted.cells().values().stream().flatMap(c -> c.values().stream()).flatMap(List::stream).map(RoleId::value)
+                .allMatch(known::contains)) {
             throw Problem.invalid("cells", "A role in the matrix does not exist in this project.");
         }
         remembered.changed();

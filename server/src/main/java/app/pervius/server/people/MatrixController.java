@@ -48,7 +48,8 @@ class MatrixController {
     }
 
     /** A cell, by the codes of a type and a discipline; an empty code stands for every one. Roles by their ids. */
-    record MatrixCell(@NotNull @Size(max = 40) String type, @NotNull @Size(max = 40) String discipline, @NotNull @Size(max = 50) List<@NotNull Long> reviews,
+    record MatrixCell(@NotNull @Size(max = 40) String type, @NotNull @Size(max = 40) String discipline,
+            @NotNull @Size(max = 50) List<@NotNull Long> reviews,
             @NotNull @Size(max = 50) List<@NotNull Long> approves, @NotNull @Size(max = 50) List<@NotNull Long> told) {
     }
 
@@ -88,15 +89,19 @@ class MatrixController {
     @GetMapping("/table")
     ResponseEntity<StreamingResponseBody> table(@PathVariable long project, @RequestParam TableWriter.Format format, Actor actor) {
         actor.in(project);
-        return TableWriter.words(format, "distribution matrix", MatrixTable.HEAD, MatrixTable.rows(matrices.of(project), people.roles(project)));
+        return TableWriter.words(format, "distribution matrix", MatrixTable.HEAD,
+                MatrixTable.rows(matrices.of(project), people.roles(project)));
     }
 
-    /** Takes the matrix over from a CSV or XLSX, in the place of the one that stands; with {@code look} it only says what is wrong with it. */
+    /**
+     * Takes the matrix over from a CSV or XLSX, in the place of the one that stands; with {@code look} it only says what is wrong with it.
+     */
     @PostMapping(path = "/table", consumes = "application/octet-stream")
     MatrixTaken take(@PathVariable long project, @RequestParam boolean look, HttpServletRequest request, Actor actor) throws IOException {
         actor.mustControl(project);
         Matrices.Standing now = matrices.standing(project);
-        MatrixTable.Read read = MatrixTable.read(tables.read(request.getInputStream()), projects.settings(project).fields(), now.matrix(), people.roles(project));
+        MatrixTable.Read read = MatrixTable.read(tables.read(request.getInputStream()), projects.settings(project).fields(), now.matrix(),
+                people.roles(project));
         if (read.faults().isEmpty() && !look) {
             matrices.set(project, read.matrix(), now.version(), actor);
         }
@@ -110,7 +115,8 @@ class MatrixController {
     private static MatrixView view(Matrices.Standing standing) {
         Matrix matrix = standing.matrix();
         return new MatrixView(matrix.typeField(), matrix.disciplineField(), matrix.cells().entrySet().stream()
-                .map(e -> new MatrixCell(e.getKey().type(), e.getKey().discipline(), ids(e.getValue(), Matrix.Duty.REVIEWS), ids(e.getValue(), Matrix.Duty.APPROVES), ids(e.getValue(), Matrix.Duty.TOLD)))
+                .map(e -> new MatrixCell(e.getKey().type(), e.getKey().discipline(), ids(e.getValue(), Matrix.Duty.REVIEWS),
+                        ids(e.getValue(), Matrix.Duty.APPROVES), ids(e.getValue(), Matrix.Duty.TOLD)))
                 .sorted(Comparator.comparing(MatrixCell::type).thenComparing(MatrixCell::discipline)).toList(), standing.version());
     }
 

@@ -32,7 +32,8 @@ final class MatrixTable {
 
     static List<List<String>> rows(Matrix matrix, List<People.RoleView> roles) {
         Map<Long, String> names = roles.stream().collect(Collectors.toMap(People.RoleView::id, People.RoleView::name));
-        return matrix.cells().entrySet().stream().sorted(Map.Entry.comparingByKey(java.util.Comparator.comparing(Matrix.Cell::type).thenComparing(Matrix.Cell::discipline)))
+        return matrix.cells().entrySet().stream().sorted(Map.Entry.comparingByKey(java.util.Comparator.comparing(Matrix.Cell::type)
+                .thenComparing(Matrix.Cell::discipline)))
                 .map(e -> List.of(shown(e.getKey().type()), shown(e.getKey().discipline()), names(e.getValue(), Matrix.Duty.REVIEWS, names),
                         names(e.getValue(), Matrix.Duty.APPROVES, names), names(e.getValue(), Matrix.Duty.TOLD, names))).toList();
     }
@@ -62,23 +63,29 @@ final class MatrixTable {
         }
     }
 
-    private static String code(Table.Row row, Map<String, Integer> columns, String column, Optional<Field> field, List<Table.TableFault> faults) {
+    private static String code(Table.Row row, Map<String, Integer> columns, String column, Optional<Field> field,
+            List<Table.TableFault> faults) {
         String given = row.cells().get(columns.get(column)).strip();
         if (given.isEmpty() || given.equalsIgnoreCase(EVERY)) {
             return Matrix.ANY;
         }
-        List<Code> codes = field.map(Field::kind).filter(FieldKind.CodeList.class::isInstance).map(k -> ((FieldKind.CodeList) k).codes()).orElse(List.of());
+        List<Code> codes = field.map(Field::kind).filter(FieldKind.CodeList.class::isInstance).map(k -> ((FieldKind.CodeList) k).codes())
+                .orElse(List.of());
         if (codes.stream().noneMatch(c -> c.code().equals(given))) {
-            faults.add(new Table.TableFault(row.number(), column, "“" + given + "” is not one of the project's codes for “" + field.map(Field::label).orElse(column) + "”."));
+            faults.add(new Table.TableFault(row.number(), column, "“" + given + "” is not one of the project's codes for “"
+                    + field.map(Field::label).orElse(column) + "”."));
         }
         return given;
     }
 
-    private static List<RoleId> roles(Table.Row row, Map<String, Integer> columns, String column, List<People.RoleView> roles, List<Table.TableFault> faults) {
+    private static List<RoleId> roles(Table.Row row, Map<String, Integer> columns, String column, List<People.RoleView> roles,
+            List<Table.TableFault> faults) {
         List<RoleId> named = new ArrayList<>();
         Arrays.stream(row.cells().get(columns.get(column)).split(";")).map(String::strip).filter(n -> !n.isEmpty()).forEach(name ->
-                roles.stream().filter(r -> r.name().toLowerCase(Locale.ROOT).equals(name.toLowerCase(Locale.ROOT))).findFirst().ifPresentOrElse(
-                        role -> named.add(new RoleId(role.id())), () -> faults.add(new Table.TableFault(row.number(), column, "The project has no role “" + name + "”."))));
+                roles.stream().filter(r -> r.name().toLowerCase(Locale.ROOT).equals(name.toLowerCase(Locale.ROOT))).findFirst()
+                        .ifPresentOrElse(
+                        role -> named.add(new RoleId(role.id())), () -> faults.add(new Table.TableFault(row.number(), column,
+                                "The project has no role “" + name + "”."))));
         return named.stream().distinct().toList();
     }
 

@@ -24,7 +24,8 @@ import org.springframework.transaction.annotation.Transactional;
 public class People {
 
     /** A person as the other features know one; {@code joined} is whether the invitation was accepted. */
-    public record PersonView(long id, String name, String email, String job, long firmId, String firmCode, String firmName, boolean active, boolean joined) {
+    public record PersonView(long id, String name, String email, String job, long firmId, String firmCode, String firmName, boolean active,
+            boolean joined) {
     }
 
     /** A firm. */
@@ -100,7 +101,8 @@ public class People {
 
     /** The active people who hold a role. */
     public List<Holder> holders(RoleId role) {
-        return holders.get(role, () -> people.holding(role.value()).stream().map(p -> new Holder(new PersonId(p.id()), new FirmId(p.firm.id()))).toList());
+        return holders.get(role, () -> people.holding(role.value()).stream()
+                .map(p -> new Holder(new PersonId(p.id()), new FirmId(p.firm.id()))).toList());
     }
 
     /** The active people who control a project. */
@@ -123,7 +125,8 @@ public class People {
 
     /** Whether a person of the project may be told of what a firm sends: one of that firm, or who sees that firm's work. */
     public boolean maySee(long project, long person, long firm) {
-        return isMember(project, person) && (person(person).firmId() == firm || having(project, r -> sees(r, firm)).stream().anyMatch(h -> h.person().value() == person));
+        return isMember(project, person) && (person(person).firmId() == firm || having(project, r -> sees(r, firm)).stream()
+                .anyMatch(h -> h.person().value() == person));
     }
 
     /** Whether a role of a person lets that person decide. */
@@ -138,7 +141,8 @@ public class People {
     private List<Holder> having(long project, java.util.function.Predicate<Role> right) {
         Set<Long> ids = new HashSet<>();
         roles.findByProjectIdOrderByName(project).stream().filter(right).forEach(r -> ids.addAll(r.holders));
-        return ids.stream().sorted().map(this::person).filter(PersonView::active).map(p -> new Holder(new PersonId(p.id()), new FirmId(p.firmId()))).toList();
+        return ids.stream().sorted().map(this::person).filter(PersonView::active)
+                .map(p -> new Holder(new PersonId(p.id()), new FirmId(p.firmId()))).toList();
     }
 
     /** Whether a person is of the project and active. */
@@ -153,12 +157,14 @@ public class People {
      * @param uploader whom it calls the one who handed it in
      * @param byMatrix the roles the matrix says are told
      */
-    public List<Long> who(List<Audience> audience, long project, long author, long uploader, java.util.function.Supplier<List<RoleId>> byMatrix) {
+    public List<Long> who(List<Audience> audience, long project, long author, long uploader,
+            java.util.function.Supplier<List<RoleId>> byMatrix) {
         return audience.stream().flatMap(a -> switch (a) {
             case Audience.Author() -> java.util.stream.Stream.of(author);
             case Audience.Uploader() -> java.util.stream.Stream.of(uploader);
             case Audience.Holders(RoleId role) -> holders(role).stream().map(h -> h.person().value());
-            case Audience.OfFirm(FirmId firm) -> people.membersOf(project).stream().filter(p -> p.firm.id() == firm.value()).map(Person::id);
+            case Audience.OfFirm(FirmId firm) -> people.membersOf(project).stream().filter(p -> p.firm.id() == firm.value())
+                    .map(Person::id);
             case Audience.Outside outside -> java.util.stream.Stream.<Long>empty();
             case Audience.ByMatrix() -> byMatrix.get().stream().flatMap(role -> holders(role).stream()).map(h -> h.person().value());
             case Audience.Named(PersonId person) -> java.util.stream.Stream.of(person.value());

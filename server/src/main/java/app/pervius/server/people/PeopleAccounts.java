@@ -30,7 +30,8 @@ class PeopleAccounts implements Accounts {
     @Override
     public Optional<Actor> actor(long account) {
         return actors.find(account, () -> accounts.find(account).filter(a -> !a.closed())
-                .map(a -> new Actor(a.id(), a.name(), a.administrator(), Map.copyOf(memberships(a.id())))).filter(a -> a.administrator() || !a.memberships().isEmpty()));
+                .map(a -> new Actor(a.id(), a.name(), a.administrator(), Map.copyOf(memberships(a.id()))))
+                .filter(a -> a.administrator() || !a.memberships().isEmpty()));
     }
 
     @Override
@@ -47,9 +48,11 @@ class PeopleAccounts implements Accounts {
         Map<Long, Actor.Membership> memberships = new HashMap<>();
         for (Person person : people.ofAccount(account)) {
             List<Role> held = roles.heldBy(person.id());
-            memberships.put(person.projectId, new Actor.Membership(person.id(), person.firm.id(), person.name, held.stream().map(Role::id).collect(Collectors.toUnmodifiableSet()),
+            memberships.put(person.projectId, new Actor.Membership(person.id(), person.firm.id(), person.name, held.stream().map(Role::id)
+                    .collect(Collectors.toUnmodifiableSet()),
                     held.stream().anyMatch(r -> r.controls), held.stream().anyMatch(r -> r.seesAll),
-                    held.stream().flatMap(r -> r.seesFirms.stream()).collect(Collectors.toUnmodifiableSet()), held.stream().anyMatch(r -> r.handsIn || r.controls),
+                    held.stream().flatMap(r -> r.seesFirms.stream()).collect(Collectors.toUnmodifiableSet()), held.stream()
+                    .anyMatch(r -> r.handsIn || r.controls),
                     held.stream().anyMatch(r -> r.sendsByHand || r.controls), held.stream().anyMatch(r -> r.decides || r.controls)));
         }
         return memberships;

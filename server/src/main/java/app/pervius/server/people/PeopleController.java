@@ -47,7 +47,8 @@ class PeopleController {
     record RoleEntry(@NotBlank @Size(max = 120) String name, @NotNull @Valid RightsForm may, int version) {
     }
 
-    record RightsForm(boolean controls, boolean seesAll, @NotNull @Size(max = 500) Set<@NotNull Long> seesFirms, boolean handsIn, boolean sendsByHand, boolean decides) {
+    record RightsForm(boolean controls, boolean seesAll, @NotNull @Size(max = 500) Set<@NotNull Long> seesFirms, boolean handsIn,
+            boolean sendsByHand, boolean decides) {
         RoleRights rights() {
             return new RoleRights(controls, seesAll, seesFirms, handsIn, sendsByHand, decides);
         }

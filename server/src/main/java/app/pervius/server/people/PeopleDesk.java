@@ -33,7 +33,8 @@ public class PeopleDesk {
     private final ApplicationEventPublisher events;
     private final List<PersonUse> uses;
 
-    PeopleDesk(People known, PeopleAccounts actors, AccountBook accounts, PersonRepository people, FirmRepository firms, RoleRepository roles, Live live,
+    PeopleDesk(People known, PeopleAccounts actors, AccountBook accounts, PersonRepository people, FirmRepository firms,
+            RoleRepository roles, Live live,
             InstantSource clock, ApplicationEventPublisher events, @Lazy List<PersonUse> uses) {
         this.known = known;
         this.actors = actors;
@@ -75,7 +76,8 @@ public class PeopleDesk {
         changed(project);
         boolean again = person.gone;
         person.projectId = project;
-        person.firm = firms.findById(entered.firmId()).filter(f -> f.projectId == project).orElseThrow(() -> Problem.invalid("firmId", "There is no such firm."));
+        person.firm = firms.findById(entered.firmId()).filter(f -> f.projectId == project)
+                .orElseThrow(() -> Problem.invalid("firmId", "There is no such firm."));
         person.name = entered.name().strip();
         person.address = email;
         person.addressKey = AccountBook.key(email);
@@ -116,7 +118,8 @@ public class PeopleDesk {
     void changeRole(long project, long id, String name, RoleRights may, int version) {
         Role role = role(project, id);
         if (role.version != version) {
-            throw Problem.conflict("changed-meanwhile", "Somebody else has changed “" + role.name + "” in the meantime. Look at it as it is now.");
+            throw Problem.conflict("changed-meanwhile", "Somebody else has changed “" + role.name
+                    + "” in the meantime. Look at it as it is now.");
         }
         changed(project);
         set(role, name, may);
@@ -130,7 +133,8 @@ public class PeopleDesk {
         if (roles.findByProjectIdOrderByName(role.projectId).stream().anyMatch(r -> r != role && r.name.equalsIgnoreCase(stripped))) {
             throw Problem.invalid("name", "There is a role “" + stripped + "” already.");
         }
-        if (!firms.findAllById(may.seesFirms()).stream().filter(f -> f.projectId == role.projectId).map(Firm::id).toList().containsAll(may.seesFirms())) {
+        if (!firms.findAllById(may.seesFirms()).stream().filter(f -> f.projectId == role.projectId).map(Firm::id).toList()
+                .containsAll(may.seesFirms())) {
             throw Problem.invalid("seesFirms", "One of these firms does not exist.");
         }
         role.name = stripped;
@@ -187,7 +191,8 @@ public class PeopleDesk {
     List<PersonUse.Hanging> hangingOn(long project, long person) {
         List<PersonUse.Hanging> hanging = new ArrayList<>();
         roles.findByProjectIdOrderByName(project).stream().filter(r -> r.holders.equals(Set.of(person)))
-                .forEach(r -> hanging.add(new PersonUse.Hanging("Nobody else holds “" + r.name + "”. Give it to somebody else first.", "/people?role=" + r.id())));
+                .forEach(r -> hanging.add(new PersonUse.Hanging("Nobody else holds “" + r.name + "”. Give it to somebody else first.",
+                        "/people?role=" + r.id())));
         uses.forEach(use -> hanging.addAll(use.hangingOn(project, person)));
         return hanging;
     }
@@ -204,7 +209,10 @@ public class PeopleDesk {
         return people.ofAccount(account).stream().map(p -> p.projectId).toList();
     }
 
-    /** A person leaves a project: holds no role there and sees nothing of it any more. What the person did stays. Refused while something hangs on the person. */
+    /**
+     * A person leaves a project: holds no role there and sees nothing of it any more. What the person did stays. Refused while something
+     * hangs on the person.
+     */
     void leave(long project, long id) {
         Person person = inProject(project, id);
         List<String> hanging = hangingOn(project, id).stream().map(PersonUse.Hanging::what).toList();

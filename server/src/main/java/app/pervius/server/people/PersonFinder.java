@@ -28,6 +28,7 @@ class PersonFinder implements Finder {
             String plain = SearchWords.plain(p.name() + " " + p.email() + " " + p.firmName() + " " + p.job());
             return wanted.stream().allMatch(plain::contains);
         }).toList();
-        return Found.of(all, most, its -> its.stream().map(p -> new Hit(null, null, p.name(), p.firmName() + (p.job().isEmpty() ? "" : ", " + p.job()) + ", " + p.email(), "/people?person=" + p.id())).toList());
+        return Found.of(all, most, its -> its.stream().map(p -> new Hit(null, null, p.name(),
+                p.firmName() + (p.job().isEmpty() ? "" : ", " + p.job()) + ", " + p.email(), "/people?person=" + p.id())).toList());
     }
 }

@@ -43,7 +43,8 @@ class RoleLook {
     List<Opened> of(long project, long role, RoleRights may, Set<Long> holders) {
         List<Firm> all = firms.findByProjectIdOrderByCode(project);
         List<Held> now = roles.findByProjectIdOrderByName(project).stream().map(r -> new Held(People.rights(r), r.holders)).toList();
-        List<Held> then = new ArrayList<>(roles.findByProjectIdOrderByName(project).stream().filter(r -> r.id() != role).map(r -> new Held(People.rights(r), r.holders)).toList());
+        List<Held> then = new ArrayList<>(roles.findByProjectIdOrderByName(project).stream().filter(r -> r.id() != role)
+                .map(r -> new Held(People.rights(r), r.holders)).toList());
         then.add(new Held(may, holders));
         List<Opened> opened = new ArrayList<>();
         for (Person person : people.findByProjectIdAndGoneFalseAndIdIn(project, new TreeSet<>(holders))) {
@@ -55,7 +56,8 @@ class RoleLook {
             List<String> more = more(before, after);
             if (!seen.isEmpty() || !more.isEmpty()) {
                 Folders.Reach reach = folders.reach(project, seen);
-                opened.add(new Opened(person.name, person.firm.code, all.stream().filter(f -> seen.contains(f.id())).map(f -> f.name).toList(), reach.folders(), reach.files(), more));
+                opened.add(new Opened(person.name, person.firm.code, all.stream().filter(f -> seen.contains(f.id())).map(f -> f.name)
+                        .toList(), reach.folders(), reach.files(), more));
             }
         }
         return opened;

@@ -15,7 +15,8 @@ import java.util.List;
 
 /** A field as a screen fills it in; {@code codes} is empty unless it takes codes. */
 record FieldForm(@NotNull @Pattern(regexp = "[a-z][a-z0-9_]{0,39}", message = "is made of lower-case letters, digits and _") String key,
-        @NotBlank @Size(max = 80) String label, @NotNull Kind kind, @Min(1) @Max(200) int greatestWidth, @NotNull @Size(max = 5000) List<@Valid @NotNull CodeForm> codes) {
+        @NotBlank @Size(max = 80) String label, @NotNull Kind kind, @Min(1) @Max(200) int greatestWidth,
+        @NotNull @Size(max = 5000) List<@Valid @NotNull CodeForm> codes) {
 
     enum Kind { CODES, DIGITS, LETTERS, DATE, TEXT }
 
@@ -28,7 +29,8 @@ record FieldForm(@NotNull @Pattern(regexp = "[a-z][a-z0-9_]{0,39}", message = "i
             throw Problem.invalid("fields", "“" + label + "” needs at least one code.");
         }
         return new Field(key, label.strip(), switch (kind) {
-            case CODES -> new FieldKind.CodeList(codes.stream().map(c -> new Code(c.code().strip(), c.meaning().strip(), c.retired())).toList());
+            case CODES -> new FieldKind.CodeList(codes.stream().map(c -> new Code(c.code().strip(), c.meaning().strip(), c.retired()))
+                    .toList());
             case DIGITS -> new FieldKind.Digits();
             case LETTERS -> new FieldKind.Letters();
             case DATE -> new FieldKind.Date();

@@ -58,23 +58,29 @@ class ProjectController {
 
     /** A project; {@code version} is for changing its settings. */
     record ProjectView(long id, String code, String name, String zone, boolean controls, List<FieldForm> fields,
-            List<CodeView> decisionCodes, List<StatusCode> statusCodes, WorkingDays workingDays, Set<SecondStepFor> secondStepFor, int version) {
+            List<CodeView> decisionCodes, List<StatusCode> statusCodes, WorkingDays workingDays, Set<SecondStepFor> secondStepFor,
+            int version) {
     }
 
     /**
      * A decision code; {@code folder}, {@code status} and {@code path} say where it is issued unless a rule says otherwise, and are absent
      * where it goes back to the author.
      */
-    record CodeView(@Min(1) @Max(4) int digit, @NotBlank @Size(max = 60) String name, @NotBlank @Size(max = 8) String shortText, boolean workMayGoOn, boolean mustComeAgain,
-            boolean commentRequired, @Nullable Long folder, @Nullable @Size(max = 20) String status, @Nullable @Size(max = 500) String path) {
+    record CodeView(@Min(1) @Max(4) int digit, @NotBlank @Size(max = 60) String name, @NotBlank @Size(max = 8) String shortText,
+            boolean workMayGoOn, boolean mustComeAgain,
+            boolean commentRequired, @Nullable Long folder, @Nullable @Size(max = 20) String status,
+            @Nullable @Size(max = 500) String path) {
 
         static CodeView of(DecisionCode code) {
-            return new CodeView(code.digit(), code.name(), code.shortText(), code.workMayGoOn(), code.mustComeAgain(), code.commentRequired(),
-                    code.placing().map(p -> p.folder().value()).orElse(null), code.placing().map(Placing::statusCode).orElse(null), code.placing().map(Placing::path).orElse(null));
+            return new CodeView(code.digit(), code.name(), code.shortText(), code.workMayGoOn(), code.mustComeAgain(),
+                    code.commentRequired(),
+                    code.placing().map(p -> p.folder().value()).orElse(null), code.placing().map(Placing::statusCode).orElse(null),
+                    code.placing().map(Placing::path).orElse(null));
         }
 
         DecisionCode code() {
-            Optional<Placing> placing = Optional.ofNullable(folder).map(id -> new Placing(new FolderId(id), status == null ? "" : status, path == null ? "" : path.strip()));
+            Optional<Placing> placing = Optional.ofNullable(folder)
+                    .map(id -> new Placing(new FolderId(id), status == null ? "" : status, path == null ? "" : path.strip()));
             return new DecisionCode(digit, name.strip(), shortText.strip(), workMayGoOn, mustComeAgain, commentRequired, placing);
         }
     }
@@ -85,14 +91,16 @@ class ProjectController {
     record HolidayForm(@NotNull LocalDate day, @NotNull @Size(max = 120) String name) {
     }
 
-    record WorkingDaysEntry(int version, @NotNull List<@NotNull DayOfWeek> daysOff, @NotNull LocalTime startOfDay, @NotNull LocalTime endOfDay,
+    record WorkingDaysEntry(int version, @NotNull List<@NotNull DayOfWeek> daysOff, @NotNull LocalTime startOfDay,
+            @NotNull LocalTime endOfDay,
             @NotNull @Size(max = 2000) List<@Valid @NotNull HolidayForm> holidays) {
     }
 
     record FieldsEntry(int version, @NotNull @Size(max = 100) List<@Valid @NotNull FieldForm> fields) {
     }
 
-    record StatusCodeForm(@NotBlank @Size(max = 20) String code, @NotBlank @Size(max = 200) String meaning, @NotNull List<@NotNull InformationState> states) {
+    record StatusCodeForm(@NotBlank @Size(max = 20) String code, @NotBlank @Size(max = 200) String meaning,
+            @NotNull List<@NotNull InformationState> states) {
     }
 
     record StatusCodesEntry(int version, @NotNull @Size(max = 200) List<@Valid @NotNull StatusCodeForm> statusCodes) {
@@ -102,7 +110,8 @@ class ProjectController {
     List<ProjectView> mine(Actor actor) {
         return projects.all(actor.memberships().keySet()).stream()
                 .map(p -> new ProjectView(p.id(), p.code(), p.name(), p.zone().getId(), actor.controls(p.id()),
-                        p.fields().all().stream().map(FieldForm::of).toList(), p.decisionCodes().stream().map(CodeView::of).toList(), p.statusCodes(),
+                        p.fields().all().stream().map(FieldForm::of).toList(), p.decisionCodes().stream().map(CodeView::of).toList(),
+                        p.statusCodes(),
                         p.workingDays(), p.secondStepFor(), p.version()))
                 .toList();
     }
@@ -116,18 +125,21 @@ class ProjectController {
 
     /** The codes of a field as a table to take away; what is taken away can be taken over again. */
     @GetMapping("/{project}/fields/{field}/codes")
-    ResponseEntity<StreamingResponseBody> codes(@PathVariable long project, @PathVariable String field, @RequestParam TableWriter.Format format, Actor actor) {
+    ResponseEntity<StreamingResponseBody> codes(@PathVariable long project, @PathVariable String field,
+            @RequestParam TableWriter.Format format, Actor actor) {
         actor.in(project);
         Field of = projects.settings(project).fields().find(field).orElseThrow(() -> Problem.notFound("field"));
         if (!(of.kind() instanceof FieldKind.CodeList(List<Code> codes))) {
             throw Problem.invalid("field", "“" + of.label() + "” has no list of codes.");
         }
-        return TableWriter.words(format, of.label(), List.of("Code", "Meaning", "Retired"), codes.stream().map(c -> List.of(c.code(), c.meaning(), c.retired() ? "yes" : "")).toList());
+        return TableWriter.words(format, of.label(), List.of("Code", "Meaning", "Retired"), codes.stream()
+                .map(c -> List.of(c.code(), c.meaning(), c.retired() ? "yes" : "")).toList());
     }
 
     /** Takes codes of a field over from a CSV or XLSX; with {@code look} it only says what is wrong with it. */
     @PostMapping(path = "/{project}/fields/{field}/codes", consumes = "application/octet-stream")
-    ProjectDesk.CodesTaken takeCodes(@PathVariable long project, @PathVariable String field, @RequestParam boolean look, HttpServletRequest request, Actor actor)
+    ProjectDesk.CodesTaken takeCodes(@PathVariable long project, @PathVariable String field, @RequestParam boolean look,
+            HttpServletRequest request, Actor actor)
             throws IOException {
         actor.mustControl(project);
         return desk.takeCodes(project, field, tables.read(request.getInputStream()), look, actor);
@@ -152,7 +164,8 @@ class ProjectController {
     void setStatusCodes(@PathVariable long project, @Valid @RequestBody StatusCodesEntry entry, Actor actor) {
         actor.mustControl(project);
         desk.setStatusCodes(project, entry.statusCodes().stream()
-                .map(c -> new StatusCode(c.code().strip(), c.meaning().strip(), new LinkedHashSet<>(c.states()))).toList(), entry.version(), actor);
+                .map(c -> new StatusCode(c.code().strip(), c.meaning().strip(), new LinkedHashSet<>(c.states()))).toList(), entry.version(),
+                actor);
     }
 
     @PutMapping("/{project}/decision-codes")

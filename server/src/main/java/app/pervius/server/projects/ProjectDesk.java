@@ -59,7 +59,8 @@ public class ProjectDesk {
         now.all().forEach(field -> codesGone(field, next).forEach(code -> {
             List<String> having = uses.stream().flatMap(use -> use.having(project, field.key(), code).stream()).toList();
             if (!having.isEmpty()) {
-                reasons.add("The code “" + code + "” of “" + field.label() + "” is used by " + String.join(", ", having) + ". Retire it instead.");
+                reasons.add("The code “" + code + "” of “" + field.label() + "” is used by " + String.join(", ", having)
+                        + ". Retire it instead.");
             }
         }));
         if (!reasons.isEmpty()) {
@@ -103,8 +104,10 @@ public class ProjectDesk {
         if (code.length() > field.greatestWidth()) {
             return java.util.Optional.of("the code “" + code + "” has more than " + field.greatestWidth() + " characters.");
         }
-        boolean plain = code.codePoints().allMatch(c -> Character.isLetterOrDigit(c) || "._-&+ ".indexOf(c) >= 0) && code.equals(code.strip());
-        return plain ? java.util.Optional.empty() : java.util.Optional.of("the code “" + code + "” may have letters, digits and . _ - & + only.");
+        boolean plain = code.codePoints().allMatch(c -> Character.isLetterOrDigit(c) || "._-&+ ".indexOf(c) >= 0)
+                && code.equals(code.strip());
+        return plain ? java.util.Optional.empty() : java.util.Optional.of("the code “" + code
+                + "” may have letters, digits and . _ - & + only.");
     }
 
     private static List<String> codesGone(Field field, Fields next) {
@@ -142,7 +145,8 @@ public class ProjectDesk {
         var codeColumn = table.column("code");
         var meaningColumn = table.column("meaning", "description", "name");
         if (codeColumn.isEmpty() || meaningColumn.isEmpty()) {
-            faults.add(new Table.TableFault(1, codeColumn.isEmpty() ? "Code" : "Meaning", "The first row names no column “" + (codeColumn.isEmpty() ? "Code" : "Meaning") + "”."));
+            faults.add(new Table.TableFault(1, codeColumn.isEmpty() ? "Code" : "Meaning",
+                    "The first row names no column “" + (codeColumn.isEmpty() ? "Code" : "Meaning") + "”."));
             return 0;
         }
         int changed = 0;
@@ -180,7 +184,8 @@ public class ProjectDesk {
             List<String> having = codes.contains(code.code()) ? List.of()
                     : uses.stream().flatMap(use -> use.having(project, FIELD_OF_STATUS, code.code()).stream()).toList();
             if (!having.isEmpty()) {
-                throw Problem.conflict("status-in-use", "The status code " + code.code() + " is used by " + String.join(", ", having) + ", so it has to stay.");
+                throw Problem.conflict("status-in-use", "The status code " + code.code() + " is used by " + String.join(", ", having)
+                        + ", so it has to stay.");
             }
         }
         settings.changed();
@@ -202,7 +207,8 @@ public class ProjectDesk {
             }
             code.placing().ifPresent(placing -> {
                 if (settings.settings(project).statusCodes().stream().noneMatch(s -> s.code().equals(placing.statusCode()))) {
-                    throw Problem.invalid("decisionCodes", "“" + code.name() + "”: the project has no status code “" + placing.statusCode() + "”.");
+                    throw Problem.invalid("decisionCodes", "“" + code.name() + "”: the project has no status code “" + placing.statusCode()
+                            + "”.");
                 }
             });
         }
@@ -235,7 +241,8 @@ public class ProjectDesk {
         actor.mustControl(project);
         Project row = projects.findById(project).orElseThrow(() -> Problem.notFound("project"));
         if (row.version != version) {
-            throw Problem.conflict("changed-meanwhile", "The project's settings were changed in the meantime. Nothing of yours was saved; look at them as they are now.");
+            throw Problem.conflict("changed-meanwhile",
+                    "The project's settings were changed in the meantime. Nothing of yours was saved; look at them as they are now.");
         }
         return row;
     }

@@ -35,7 +35,8 @@ public class Projects {
      * @param secondStepFor of whom a second step of signing in is asked
      */
     public record Settings(long id, String code, String name, ZoneId zone, Fields fields, List<DecisionCode> decisionCodes,
-            List<StatusCode> statusCodes, Optional<FolderId> archive, WorkingDays workingDays, WorkingCalendar calendar, Set<SecondStepFor> secondStepFor, int version) {
+            List<StatusCode> statusCodes, Optional<FolderId> archive, WorkingDays workingDays, WorkingCalendar calendar,
+            Set<SecondStepFor> secondStepFor, int version) {
     }
 
     private final ProjectRepository projects;

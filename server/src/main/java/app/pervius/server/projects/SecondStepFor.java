@@ -16,7 +16,8 @@ public enum SecondStepFor {
 
     /** As kept: names separated by commas. */
     public static Set<SecondStepFor> read(String text) {
-        return text.isEmpty() ? Set.of() : Arrays.stream(text.split(",")).map(SecondStepFor::valueOf).collect(Collectors.toUnmodifiableSet());
+        return text.isEmpty() ? Set.of() : Arrays.stream(text.split(",")).map(SecondStepFor::valueOf)
+                .collect(Collectors.toUnmodifiableSet());
     }
 
     public static String write(Collection<SecondStepFor> whom) {

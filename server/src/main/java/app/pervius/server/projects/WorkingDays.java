@@ -17,7 +17,8 @@ public record WorkingDays(Set<DayOfWeek> daysOff, LocalTime startOfDay, LocalTim
     }
 
     /** Monday to Friday, 8:00 to 17:00, no holidays. */
-    static final WorkingDays USUAL = new WorkingDays(Set.of(DayOfWeek.SATURDAY, DayOfWeek.SUNDAY), LocalTime.of(8, 0), LocalTime.of(17, 0), List.of());
+    static final WorkingDays USUAL = new WorkingDays(Set.of(DayOfWeek.SATURDAY, DayOfWeek.SUNDAY), LocalTime.of(8, 0), LocalTime.of(17, 0),
+            List.of());
 
     WorkingCalendar in(ZoneId zone) {
         return new WorkingCalendar(zone, daysOff, holidays.stream().map(Holiday::day).collect(Collectors.toSet()), startOfDay, endOfDay);

@@ -45,7 +45,8 @@ class PrepareWork implements StationWork<Prepare.ReadHere> {
     }
 
     private Optional<String> cannotOpen(PassageFacts.File file) {
-        return isKnownPdf(file) && titleBlocks.of(file.hash()) instanceof TitleBlock.CannotOpen(String reason) ? Optional.of(reason) : Optional.empty();
+        return isKnownPdf(file) && titleBlocks.of(file.hash()) instanceof TitleBlock.CannotOpen(String reason) ? Optional.of(reason)
+                : Optional.empty();
     }
 
     private static boolean isKnownPdf(PassageFacts.File file) {

@@ -34,8 +34,10 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /**
- * The text of title blocks: what stands in the lower right corner of a PDF's first page, or on all of the page where nothing stands there. Read
- * once for each content, outside of any transaction where that is possible, and for a bounded time: uploads are hostile until proven otherwise.
+ * The text of title blocks: what stands in the lower right corner of a PDF's first page, or on all of the page where nothing stands there.
+ * Read
+ * once for each content, outside of any transaction where that is possible, and for a bounded time: uploads are hostile until proven
+ * otherwise.
  */
 @Component
 public class TitleBlocks {
@@ -58,7 +60,8 @@ public class TitleBlocks {
     private final ContentStore store;
     private final JdbcClient jdbc;
     private final ExecutorService readers = Executors.newCachedThreadPool(Thread.ofPlatform().daemon().name("title-block-", 1).factory());
-    private final ExecutorService soon = Executors.newSingleThreadExecutor(Thread.ofPlatform().daemon().name("title-blocks-coming").factory());
+    private final ExecutorService soon = Executors.newSingleThreadExecutor(Thread.ofPlatform().daemon().name("title-blocks-coming")
+            .factory());
     private final Semaphore places = new Semaphore(AT_ONCE, true);
     private final Semaphore hanging = new Semaphore(HANGING);
 
@@ -169,13 +172,15 @@ public class TitleBlocks {
     }
 
     private static TitleBlock open(Path path) {
-        try (PDDocument document = Loader.loadPDF(new RandomAccessReadBufferedFile(path), "", null, null, MemoryUsageSetting.setupTempFileOnly(MOST_TEMPORARY).streamCache)) {
+        try (PDDocument document = Loader.loadPDF(new RandomAccessReadBufferedFile(path), "", null, null,
+                MemoryUsageSetting.setupTempFileOnly(MOST_TEMPORARY).streamCache)) {
             if (document.getNumberOfPages() == 0) {
                 return new TitleBlock.NoText();
             }
             String corner = corner(document.getPage(0)).strip();
             String text = corner.isEmpty() ? whole(document).strip() : corner;
-            return text.isEmpty() ? new TitleBlock.NoText() : new TitleBlock.Text(text.length() > LONGEST ? text.substring(0, LONGEST) : text);
+            return text.isEmpty() ? new TitleBlock.NoText() : new TitleBlock.Text(text.length() > LONGEST ? text.substring(0, LONGEST)
+                    : text);
         } catch (InvalidPasswordException e) {
             return new TitleBlock.CannotOpen("it is locked with a password");
         } catch (IOException | RuntimeException | StackOverflowError e) {

@@ -12,6 +12,7 @@ interface AnswerRepository extends JpaRepository<ReviewAnswer, Long> {
     List<ReviewAnswer> ofPassages(Collection<Long> passages);
 
     /** What was said in the present turns of reviews. */
-    @Query("select a from ReviewAnswer a join Review r on r.id = a.reviewId and r.turn = a.turn where a.reviewId in :reviews order by a.reviewId, a.id")
+    @Query("select a from ReviewAnswer a join Review r on r.id = a.reviewId and r.turn = a.turn where a.reviewId in :reviews order by "
+            + "a.reviewId, a.id")
     List<ReviewAnswer> ofPresentTurns(Collection<Long> reviews);
 }

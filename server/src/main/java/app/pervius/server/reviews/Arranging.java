@@ -40,7 +40,8 @@ class Arranging {
     private final Engine engine;
     private final People people;
 
-    Arranging(ReviewRepository reviews, Reviews flow, Parting parting, Seats seats, Chasing chasing, ReviewFiles files, ReviewAccess access, Refusals refusals,
+    Arranging(ReviewRepository reviews, Reviews flow, Parting parting, Seats seats, Chasing chasing, ReviewFiles files, ReviewAccess access,
+            Refusals refusals,
             Moves moves, Waiting waiting, Messages messages, Engine engine, People people) {
         this.reviews = reviews;
         this.flow = flow;
@@ -74,7 +75,8 @@ class Arranging {
                 note(apart, Entry.Kind.AMONG_REVIEWERS, actor, "Split off, to be decided by itself.");
                 flow.heldAnew(apart, route);
                 flow.heldAnew(review, route);
-                tellRearranged(apart, "split off", "\n" + actor.in(review.projectId).name() + " has split this off: it is decided by itself from now on.", actor);
+                tellRearranged(apart, "split off", "\n" + actor.in(review.projectId)
+                        .name() + " has split this off: it is decided by itself from now on.", actor);
                 return apart.id();
             }
             case Board.Move.Refused(Refusal why) -> throw refusals.problem(review, route, turn, why);
@@ -99,12 +101,14 @@ class Arranging {
         files.move(from.id(), into.id(), files.live(from.id()).stream().map(ReviewFiles.InReview::passage).toList());
         flow.end(from, Review.State.CLOSED);
         flow.heldAnew(into, route);
-        tellRearranged(into, "joined", "\n" + actor.in(review.projectId).name() + " has joined this with other files: they are decided together from now on.", actor);
+        tellRearranged(into, "joined", "\n" + actor.in(review.projectId)
+                .name() + " has joined this with other files: they are decided together from now on.", actor);
     }
 
     /** Its sender, the author or a controller takes it back, while nobody has decided; the files stay where they lie. */
     void takeBack(long id, int turn, String reason, Actor actor) {
-        Review review = reviews.locked(id).filter(r -> access.sees(r, actor) || mayTakeBack(r, actor)).orElseThrow(() -> Problem.notFound("review"));
+        Review review = reviews.locked(id).filter(r -> access.sees(r, actor) || mayTakeBack(r, actor))
+                .orElseThrow(() -> Problem.notFound("review"));
         Route route = flow.route(review);
         if (!mayTakeBack(review, actor)) {
             throw Problem.forbidden("A review is taken back by who sent it, by the author, or by document control.");
@@ -116,10 +120,12 @@ class Arranging {
             throw refusals.problem(review, route, turn, why);
         });
         var sitting = seats.in(review);
-        flow.tell(review, seats.toTell(review, sitting), Occasion.TAKEN_BACK, "taken back " + review.id(), "\nTaken back by " + actor.in(review.projectId).name() + (reason.isBlank() ? "." : ": " + reason.strip()));
+        flow.tell(review, seats.toTell(review, sitting), Occasion.TAKEN_BACK, "taken back " + review.id(),
+                "\nTaken back by " + actor.in(review.projectId).name() + (reason.isBlank() ? "." : ": " + reason.strip()));
         files.live(review.id()).forEach(file -> {
             files.over(review.id(), List.of(file.passage()));
-            moves.takeBack(file.passage(), Journal.by(actor, review.projectId), "Taken back before anybody decided" + (reason.isBlank() ? "." : ": " + reason.strip()));
+            moves.takeBack(file.passage(), Journal.by(actor, review.projectId),
+                    "Taken back before anybody decided" + (reason.isBlank() ? "." : ": " + reason.strip()));
         });
         flow.end(review, Review.State.TAKEN_BACK);
         parting.passOn(review, route);
@@ -148,10 +154,13 @@ class Arranging {
             throw refusals.problem(review, route, review.turn, new Refusal.IsOver());
         }
         List<Long> its = files.live(review.id()).stream().map(ReviewFiles.InReview::passage).toList();
-        flow.tell(review, seats.toTell(review, seats.in(review)), Occasion.STOPPED, "stopped " + review.id(), "\nStopped by " + actor.in(review.projectId).name() + ": " + reason.strip());
+        flow.tell(review, seats.toTell(review, seats.in(review)), Occasion.STOPPED, "stopped " + review.id(),
+                "\nStopped by " + actor.in(review.projectId).name() + ": " + reason.strip());
         files.over(review.id(), its);
         flow.end(review, Review.State.STOPPED);
-        its.forEach(passage -> waiting.inVain(passage, "stopped " + review.id(), actor.person(review.projectId), new StopReason(StopReason.Code.REVIEW_STOPPED, actor.in(review.projectId).name() + " stopped the review: " + reason.strip()),
+        its.forEach(passage -> waiting.inVain(passage, "stopped " + review.id(), actor.person(review.projectId),
+                new StopReason(StopReason.Code.REVIEW_STOPPED, actor.in(review.projectId)
+                .name() + " stopped the review: " + reason.strip()),
                 List.of(WayOut.TRY_AGAIN, WayOut.CHOOSE_ROUTE, WayOut.SEND_BACK, WayOut.TAKE_OUT)));
         parting.passOn(review, route);
         engine.wake(review.submissionId);
@@ -164,7 +173,8 @@ class Arranging {
             throw Problem.invalid("persons", "Somebody who is to be told is not in this project.");
         });
         persons.stream().filter(p -> !people.maySee(review.projectId, p, review.authorFirmId)).findFirst().ifPresent(p -> {
-            throw Problem.invalid("persons", people.person(p).name() + " may not see what " + people.firm(review.authorFirmId).name() + " sends, so cannot be told of it.");
+            throw Problem.invalid("persons", people.person(p).name() + " may not see what " + people.firm(review.authorFirmId)
+                    .name() + " sends, so cannot be told of it.");
         });
         watchers.add(review.familyId, new WatcherBook.Watched(List.copyOf(persons), addresses));
         note(review, Entry.Kind.AMONG_REVIEWERS, actor, "More people are told of it.");

@@ -56,6 +56,7 @@ class CalendarController {
     ResponseEntity<String> calendar(@PathVariable String secret) throws IOException {
         StringWriter text = new StringWriter();
         new CalendarOutputter(false).output(feed.calendar(secret), text);
-        return ResponseEntity.ok().contentType(MediaType.parseMediaType("text/calendar;charset=UTF-8")).cacheControl(CacheControl.noStore()).body(text.toString());
+        return ResponseEntity.ok().contentType(MediaType.parseMediaType("text/calendar;charset=UTF-8")).cacheControl(CacheControl.noStore())
+                .body(text.toString());
     }
 }

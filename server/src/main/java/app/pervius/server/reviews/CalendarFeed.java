@@ -53,7 +53,8 @@ class CalendarFeed {
     private final InstantSource clock;
     private final String address;
 
-    CalendarFeed(CalendarLinkRepository links, ReviewRepository reviews, ReviewAccess access, Reviews flow, MyDay myDay, Submissions submissions, Projects projects, Accounts accounts,
+    CalendarFeed(CalendarLinkRepository links, ReviewRepository reviews, ReviewAccess access, Reviews flow, MyDay myDay,
+            Submissions submissions, Projects projects, Accounts accounts,
             InstantSource clock, @Value("${pervius.address}") String address) {
         this.links = links;
         this.reviews = reviews;
@@ -92,23 +93,28 @@ class CalendarFeed {
     /** The calendar behind a secret: what waits for its person now. */
     @Transactional(readOnly = true)
     Calendar calendar(String secret) {
-        Actor actor = links.findBySecretHash(Secrets.hash(secret)).flatMap(link -> accounts.actor(link.accountId)).orElseThrow(() -> Problem.notFound("calendar"));
+        Actor actor = links.findBySecretHash(Secrets.hash(secret)).flatMap(link -> accounts.actor(link.accountId))
+                .orElseThrow(() -> Problem.notFound("calendar"));
         Calendar calendar = new Calendar().withProdId("-//Pervius//Due dates//EN").withDefaults().getFluentTarget();
         calendar.add(new Name("Pervius: due for " + actor.name()));
         // What programs that do not know RFC 7986 go by.
         calendar.add(new XProperty("X-WR-CALNAME", "Pervius: due for " + actor.name()));
         calendar.add(new RefreshInterval(new ParameterList(List.of(net.fortuna.ical4j.model.parameter.Value.DURATION)), REFRESH));
         calendar.add(new XProperty("X-PUBLISHED-TTL", REFRESH.toString()));
-        Map<Long, Review> found = reviews.findAllById(myDay.waiting(actor, MOST_EVENTS)).stream().collect(Collectors.toMap(Review::id, r -> r));
-        Map<Long, Submissions.Asked> asked = submissions.asked(found.values().stream().map(r -> r.submissionId).collect(Collectors.toSet()));
-        found.values().stream().filter(r -> r.due != null && access.sees(r, actor)).sorted(java.util.Comparator.comparing(Review::id)).forEach(r -> calendar.add(event(r, asked.get(r.submissionId))));
+        Map<Long, Review> found = reviews.findAllById(myDay.waiting(actor, MOST_EVENTS)).stream()
+                .collect(Collectors.toMap(Review::id, r -> r));
+        Map<Long, Submissions.Asked> asked = submissions.asked(found.values().stream().map(r -> r.submissionId)
+                .collect(Collectors.toSet()));
+        found.values().stream().filter(r -> r.due != null && access.sees(r, actor)).sorted(java.util.Comparator.comparing(Review::id))
+                .forEach(r -> calendar.add(event(r, asked.get(r.submissionId))));
         return calendar;
     }
 
     private VEvent event(Review review, Submissions.Asked asked) {
         Instant due = java.util.Objects.requireNonNull(review.due);
         String step = Reviews.stepName(review, flow.route(review));
-        VEvent event = new VEvent(due.minus(Duration.ofMinutes(30)), due, "Due: " + step + ", " + projects.settings(review.projectId).code() + " " + asked.reference());
+        VEvent event = new VEvent(due.minus(Duration.ofMinutes(30)), due, "Due: " + step + ", " + projects.settings(review.projectId)
+                .code() + " " + asked.reference());
         event.add(new Uid("review-" + review.id() + "-" + review.turn + "@pervius"));
         event.add(new Url(java.net.URI.create(address + "/desk?review=" + review.id())));
         event.add(new Description("On route “" + flow.route(review).name() + "”. Open: " + address + "/desk?review=" + review.id()));

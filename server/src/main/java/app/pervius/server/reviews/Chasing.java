@@ -28,7 +28,10 @@ import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
-/** Looks after late steps: reminds, escalates and, where the route says so, takes silence for an answer; each once for a step, whatever crashes. */
+/**
+ * Looks after late steps: reminds, escalates and, where the route says so, takes silence for an answer; each once for a step, whatever
+ * crashes.
+ */
 @Component
 class Chasing {
 
@@ -46,7 +49,8 @@ class Chasing {
     private final TransactionTemplate transaction;
     private final InstantSource clock;
 
-    Chasing(ReviewRepository reviews, Reviews flow, Deciding deciding, Seats seats, People people, Projects projects, Submissions submissions,
+    Chasing(ReviewRepository reviews, Reviews flow, Deciding deciding, Seats seats, People people, Projects projects,
+            Submissions submissions,
             Messages messages, JdbcClient jdbc, TransactionTemplate transaction, InstantSource clock) {
         this.reviews = reviews;
         this.flow = flow;
@@ -87,26 +91,33 @@ class Chasing {
             return List.of();
         }
         Step step = flow.route(review).steps().get(review.step);
-        Set<String> owing = seats.toTell(review, unanswered(review)).stream().map(p -> people.person(p).name()).collect(Collectors.toCollection(TreeSet::new));
-        return step.chase().left(review.due, projects.settings(review.projectId).calendar(), done(review)).stream().map(n -> switch (n.kind()) {
+        Set<String> owing = seats.toTell(review, unanswered(review)).stream().map(p -> people.person(p).name())
+                .collect(Collectors.toCollection(TreeSet::new));
+        return step.chase().left(review.due, projects.settings(review.projectId).calendar(), done(review)).stream()
+                .map(n -> switch (n.kind()) {
             case REMIND_BEFORE, REMIND_AFTER -> new Foreseen(n.kind(), n.at(), List.copyOf(owing), null);
-            case ESCALATE -> new Foreseen(n.kind(), n.at(), escalatedTo(step).stream().map(p -> people.person(p).name()).sorted().toList(), null);
-            case SILENCE -> new Foreseen(n.kind(), n.at(), List.of(), step.chase().silence() instanceof Chase.Silence.CountsAs(int code, int days) ? code : null);
+            case ESCALATE -> new Foreseen(n.kind(), n.at(), escalatedTo(step).stream().map(p -> people.person(p).name()).sorted().toList(),
+                    null);
+            case SILENCE -> new Foreseen(n.kind(), n.at(), List.of(), step.chase()
+                    .silence() instanceof Chase.Silence.CountsAs(int code, int days) ? code : null);
         }).toList();
     }
 
     private Set<Long> escalatedTo(Step step) {
-        return step.chase().escalateTo().stream().flatMap(role -> people.holders(role).stream()).map(h -> h.person().value()).collect(Collectors.toSet());
+        return step.chase().escalateTo().stream().flatMap(role -> people.holders(role).stream()).map(h -> h.person().value())
+                .collect(Collectors.toSet());
     }
 
     /** What was done for a step counts for a review split off from it as well. */
     void copy(Review from, Review to) {
-        jdbc.sql("insert into review_chase (review_id, turn, kind, at) select ?, turn, kind, at from review_chase where review_id = ? and turn = ?")
+        jdbc.sql("insert into review_chase (review_id, turn, kind, at) select ?, turn, kind, at from review_chase where review_id = ? "
+                + "and turn = ?")
                 .params(to.id(), from.id(), from.turn).update();
     }
 
     private void chase(Review review) {
-        if (review.state != Review.State.OPEN || review.due == null || review.nextChase == null || review.nextChase.isAfter(clock.instant())) {
+        if (review.state != Review.State.OPEN || review.due == null || review.nextChase == null
+                || review.nextChase.isAfter(clock.instant())) {
             return;
         }
         Route route = flow.route(review);
@@ -115,7 +126,8 @@ class Chasing {
         var calendar = projects.settings(review.projectId).calendar();
         int turn = review.turn;
         step.chase().next(review.due, calendar, done).filter(n -> !n.at().isAfter(clock.instant())).ifPresent(next -> {
-            jdbc.sql("insert into review_chase (review_id, turn, kind, at) values (?, ?, ?, ?)").params(review.id(), turn, next.kind().name(), clock.instant().atOffset(ZoneOffset.UTC)).update();
+            jdbc.sql("insert into review_chase (review_id, turn, kind, at) values (?, ?, ?, ?)")
+                    .params(review.id(), turn, next.kind().name(), clock.instant().atOffset(ZoneOffset.UTC)).update();
             done.add(next.kind());
             carryOut(review, route, step, next.kind());
         });
@@ -141,13 +153,16 @@ class Chasing {
     /** Those who still owe an answer for a file. */
     private List<ReviewSeat> unanswered(Review review) {
         var board = flow.board(review, flow.route(review));
-        List<ReviewSeat> owing = seats.in(review).stream().filter(seat -> board.files().stream().anyMatch(f -> board.decision(f.passage()).isEmpty()
-                && board.answersTo(f.passage()).stream().noneMatch(a -> a.seat().filter(p -> p.value() == seat.personId).isPresent()))).toList();
+        List<ReviewSeat> owing = seats.in(review).stream().filter(seat -> board.files().stream()
+                .anyMatch(f -> board.decision(f.passage()).isEmpty()
+                && board.answersTo(f.passage()).stream().noneMatch(a -> a.seat().filter(p -> p.value() == seat.personId).isPresent())))
+                .toList();
         return owing.isEmpty() ? seats.in(review) : owing;
     }
 
     private Set<Chase.Kind> done(Review review) {
-        Collection<String> kinds = jdbc.sql("select kind from review_chase where review_id = ? and turn = ?").params(review.id(), review.turn).query(String.class).list();
+        Collection<String> kinds = jdbc.sql("select kind from review_chase where review_id = ? and turn = ?")
+                .params(review.id(), review.turn).query(String.class).list();
         Set<Chase.Kind> done = EnumSet.noneOf(Chase.Kind.class);
         kinds.stream().filter(Objects::nonNull).map(Chase.Kind::valueOf).forEach(done::add);
         return done;

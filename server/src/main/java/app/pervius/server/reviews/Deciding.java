@@ -32,7 +32,10 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** People decide: answers for files, the closing of a step, the drawing together of comments and their release. One at a time for each review. */
+/**
+ * People decide: answers for files, the closing of a step, the drawing together of comments and their release. One at a time for each
+ * review.
+ */
 @Service
 @Transactional
 public class Deciding {
@@ -63,8 +66,10 @@ public class Deciding {
     private final Live live;
     private final InstantSource clock;
 
-    Deciding(ReviewRepository reviews, AnswerRepository answers, ClosingRepository closings, Reviews flow, Parting parting, Seats seats, ReviewAccess access,
-            Refusals refusals, Passages passages, Moves moves, People people, Projects projects, Messages messages, Live live, InstantSource clock) {
+    Deciding(ReviewRepository reviews, AnswerRepository answers, ClosingRepository closings, Reviews flow, Parting parting, Seats seats,
+            ReviewAccess access,
+            Refusals refusals, Passages passages, Moves moves, People people, Projects projects, Messages messages, Live live,
+            InstantSource clock) {
         this.reviews = reviews;
         this.answers = answers;
         this.closings = closings;
@@ -89,7 +94,8 @@ public class Deciding {
         Acting acting = seats.acting(review, route, actor);
         PersonId from = from(board, acting, decision.from());
         List<PassageId> which = ids(decision.passages());
-        Board.Move move = board.answer(decision.turn(), which, acting, from, decision.code(), decision.comment().strip(), decision.overrule());
+        Board.Move move = board.answer(decision.turn(), which, acting, from, decision.code(), decision.comment().strip(),
+                decision.overrule());
         keep(review, route, noted(review, route, decision.turn(), move), which);
     }
 
@@ -133,7 +139,8 @@ public class Deciding {
         Board board = flow.board(review, route);
         List<Part> parts = closed(review, route, turn, board.release(turn, seats.acting(review, route, actor)));
         for (Board.File file : board.files()) {
-            moves.note(file.passage().value(), Entry.Kind.AMONG_REVIEWERS, Journal.by(actor, review.projectId), "Comments drawn together and released.");
+            moves.note(file.passage().value(), Entry.Kind.AMONG_REVIEWERS, Journal.by(actor, review.projectId),
+                    "Comments drawn together and released.");
         }
         parting.part(review, route, parts);
     }
@@ -142,7 +149,8 @@ public class Deciding {
     public void draw(long id, long answer, ReviewAnswer.DrawnAs as, String text, Actor actor) {
         Review review = access.locked(id, actor);
         Route route = flow.route(review);
-        ReviewAnswer row = answers.findById(answer).filter(a -> flow.board(review, route).files().stream().anyMatch(f -> f.passage().value() == a.passageId))
+        ReviewAnswer row = answers.findById(answer).filter(a -> flow.board(review, route).files().stream()
+                .anyMatch(f -> f.passage().value() == a.passageId))
                 .orElseThrow(() -> Problem.notFound("comment"));
         if (!mayDraw(flow.board(review, route), seats.acting(review, route, actor))) {
             throw Problem.forbidden("Comments are drawn together by the lead, or by those who close the last step.");
@@ -159,7 +167,8 @@ public class Deciding {
     /** Whether somebody draws the comments of a review together. */
     static boolean mayDraw(Board board, Acting acting) {
         return board.seatOf(acting).isPresent() && (board.phase() == Board.Phase.RELEASING
-                || board.phase() == Board.Phase.AT_STEP && board.route().lead().isEmpty() && board.step() == board.route().steps().size() - 1);
+                || board.phase() == Board.Phase.AT_STEP && board.route().lead().isEmpty() && board.step() == board.route().steps()
+                .size() - 1);
     }
 
     private void goOn(Review review, Route route, Board board, List<Part> parts, Journal.Actor by, @Nullable Long person) {
@@ -170,7 +179,8 @@ public class Deciding {
         closing.personId = person;
         closing.closedAt = clock.instant();
         closings.save(closing);
-        var staying = parts.stream().filter(Part.Stays.class::isInstance).flatMap(p -> ((Part.Stays) p).board().files().stream()).map(Board.File::passage).collect(Collectors.toSet());
+        var staying = parts.stream().filter(Part.Stays.class::isInstance).flatMap(p -> ((Part.Stays) p).board().files().stream())
+                .map(Board.File::passage).collect(Collectors.toSet());
         List<DecisionCode> codes = projects.settings(review.projectId).decisionCodes();
         board.files().stream().map(Board.File::passage).filter(p -> !staying.contains(p)).forEach(passage ->
                 moves.note(passage.value(), Entry.Kind.STEP_CLOSED, by, account(route, review, board, passage, codes)));
@@ -178,13 +188,16 @@ public class Deciding {
     }
 
     private String account(Route route, Review review, Board board, PassageId passage, List<DecisionCode> codes) {
-        return route.steps().get(review.step).name() + " closed" + board.decision(passage).map(code -> ": " + code + ", " + DecisionCode.of(code, codes).name()).orElse(" without an answer")
-                + board.answersTo(passage).stream().map(a -> " (" + who(a) + ": " + a.code() + ", " + DecisionCode.of(a.code(), codes).name() + (a.comment().isEmpty() ? "" : ": " + a.comment()) + ")").collect(Collectors.joining());
+        return route.steps().get(review.step).name() + " closed" + board.decision(passage)
+                .map(code -> ": " + code + ", " + DecisionCode.of(code, codes).name()).orElse(" without an answer")
+                + board.answersTo(passage).stream().map(a -> " (" + who(a) + ": " + a.code() + ", " + DecisionCode.of(a.code(), codes)
+                        .name() + (a.comment().isEmpty() ? "" : ": " + a.comment()) + ")").collect(Collectors.joining());
     }
 
     private String who(Answer answer) {
         String by = answer.by().map(p -> people.person(p.value()).name()).orElse("nobody");
-        return answer.seat().filter(seat -> !answer.by().equals(Optional.of(seat))).map(seat -> by + " for " + people.person(seat.value()).name()).orElse(by);
+        return answer.seat().filter(seat -> !answer.by().equals(Optional.of(seat)))
+                .map(seat -> by + " for " + people.person(seat.value()).name()).orElse(by);
     }
 
     /** Writes what the board says of files, where it says something else than the rows. */

@@ -37,20 +37,26 @@ class DeskNarrowing {
         List<Review> left = words.isEmpty() ? waiting : matching(waiting, words, authors, asked);
         return switch (order) {
             case DUE -> left;
-            case FROM -> left.stream().sorted(Comparator.comparing((Review r) -> authors.get(r.authorId).firmCode()).thenComparing(r -> authors.get(r.authorId).name())).toList();
-            case NEWEST -> left.stream().sorted(Comparator.comparing((Review r) -> r.submissionId).reversed().thenComparing(Review::id)).toList();
+            case FROM -> left.stream().sorted(Comparator.comparing((Review r) -> authors.get(r.authorId).firmCode())
+                    .thenComparing(r -> authors.get(r.authorId).name())).toList();
+            case NEWEST -> left.stream().sorted(Comparator.comparing((Review r) -> r.submissionId).reversed().thenComparing(Review::id))
+                    .toList();
         };
     }
 
-    private List<Review> matching(List<Review> waiting, List<String> words, Map<Long, People.PersonView> authors, Map<Long, Submissions.Asked> asked) {
+    private List<Review> matching(List<Review> waiting, List<String> words, Map<Long, People.PersonView> authors,
+            Map<Long, Submissions.Asked> asked) {
         Map<Long, List<ReviewFiles.InReview>> its = files.of(waiting.stream().map(Review::id).toList());
-        Map<Long, Passages.PassageView> shown = passages.passages(its.values().stream().flatMap(List::stream).map(ReviewFiles.InReview::passage).toList()).stream()
+        Map<Long, Passages.PassageView> shown = passages.passages(its.values().stream().flatMap(List::stream)
+                .map(ReviewFiles.InReview::passage).toList()).stream()
                 .collect(Collectors.toMap(Passages.PassageView::id, p -> p));
         return waiting.stream().filter(r -> {
             Route route = flow.route(r);
             People.PersonView author = authors.get(r.authorId);
-            String all = SearchWords.plain(String.join(" ", asked.get(r.submissionId).reference(), asked.get(r.submissionId).purpose(), author.name(), author.firmCode(), author.firmName(),
-                    route.name(), route.steps().get(r.step).name()) + its.getOrDefault(r.id(), List.of()).stream().map(f -> shown.get(f.passage()))
+            String all = SearchWords.plain(String.join(" ", asked.get(r.submissionId).reference(), asked.get(r.submissionId).purpose(),
+                    author.name(), author.firmCode(), author.firmName(),
+                    route.name(), route.steps().get(r.step).name()) + its.getOrDefault(r.id(), List.of()).stream()
+                    .map(f -> shown.get(f.passage()))
                     .map(p -> " " + p.inWords() + " " + p.originalName()).collect(Collectors.joining()));
             return words.stream().allMatch(all::contains);
         }).toList();

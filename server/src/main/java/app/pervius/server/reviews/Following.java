@@ -29,7 +29,8 @@ class Following {
      * @param account what has happened, or what is being done
      * @param folder where it was placed, if the caller may see it
      */
-    record FollowingFile(long passage, String what, @Nullable Integer decision, Station station, Passages.State state, @Nullable End ended, boolean done, String account,
+    record FollowingFile(long passage, String what, @Nullable Integer decision, Station station, Passages.State state, @Nullable End ended,
+            boolean done, String account,
             @Nullable Long folder, @Nullable String folderPath, int messages, int sent) {
     }
 
@@ -50,9 +51,12 @@ class Following {
     List<FollowingFile> of(Review review, Actor actor) {
         List<ReviewFiles.InReview> over = files.of(review.id()).stream().filter(f -> f.over() != null).toList();
         List<Long> ids = over.stream().map(ReviewFiles.InReview::passage).toList();
-        Map<Long, List<Messages.AboutPassage>> told = messages.about(ids, MOST).stream().collect(Collectors.groupingBy(Messages.AboutPassage::passage));
-        Map<Long, Instant> since = over.stream().collect(Collectors.toMap(ReviewFiles.InReview::passage, f -> Objects.requireNonNull(f.over())));
-        return passages.passages(ids).stream().map(p -> view(p, told.getOrDefault(p.id(), List.of()).stream().filter(m -> !m.at().isBefore(since.get(p.id()))).toList(), actor)).toList();
+        Map<Long, List<Messages.AboutPassage>> told = messages.about(ids, MOST).stream()
+                .collect(Collectors.groupingBy(Messages.AboutPassage::passage));
+        Map<Long, Instant> since = over.stream().collect(Collectors.toMap(ReviewFiles.InReview::passage,
+                f -> Objects.requireNonNull(f.over())));
+        return passages.passages(ids).stream().map(p -> view(p, told.getOrDefault(p.id(), List.of()).stream()
+                .filter(m -> !m.at().isBefore(since.get(p.id()))).toList(), actor)).toList();
     }
 
     private FollowingFile view(Passages.PassageView p, List<Messages.AboutPassage> told, Actor actor) {

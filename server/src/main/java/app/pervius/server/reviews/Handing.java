@@ -68,8 +68,10 @@ class Handing {
     private final Messages messages;
     private final InstantSource clock;
 
-    Handing(ReviewRepository reviews, AnswerRepository answers, SeatRepository rows, Reviews flow, Seats seats, ReviewFiles files, ReviewAccess access, Refusals refusals,
-            Passages passages, Moves moves, People people, Submissions submissions, Projects projects, Messages messages, InstantSource clock) {
+    Handing(ReviewRepository reviews, AnswerRepository answers, SeatRepository rows, Reviews flow, Seats seats, ReviewFiles files,
+            ReviewAccess access, Refusals refusals,
+            Passages passages, Moves moves, People people, Submissions submissions, Projects projects, Messages messages,
+            InstantSource clock) {
         this.reviews = reviews;
         this.answers = answers;
         this.rows = rows;
@@ -112,7 +114,8 @@ class Handing {
         hand(review, seat, to, from, note.strip());
         note(review, actor, "Passed on to " + people.person(to).name() + (note.isBlank() ? "." : ": " + note.strip()));
         flow.heldAnew(review, route);
-        told(review, to, "passed on " + seat.id() + " " + review.version, "\n" + actor.in(review.projectId).name() + " passes this on to you" + (note.isBlank() ? "." : ": " + note.strip()));
+        told(review, to, "passed on " + seat.id() + " " + review.version, "\n" + actor.in(review.projectId)
+                .name() + " passes this on to you" + (note.isBlank() ? "." : ": " + note.strip()));
     }
 
     /** Gives a place that was passed on back to who passed it on. */
@@ -126,7 +129,8 @@ class Handing {
         hand(review, seat, back, null, note.strip());
         note(review, actor, "Gave it back to " + people.person(back).name() + (note.isBlank() ? "." : ": " + note.strip()));
         flow.heldAnew(review, flow.route(review));
-        told(review, back, "given back " + seat.id() + " " + review.version, "\n" + actor.in(review.projectId).name() + " gives this back to you" + (note.isBlank() ? "." : ": " + note.strip()));
+        told(review, back, "given back " + seat.id() + " " + review.version, "\n" + actor.in(review.projectId)
+                .name() + " gives this back to you" + (note.isBlank() ? "." : ": " + note.strip()));
     }
 
     /** Moves all open steps of one person in a project to another; those the other may not decide on stay where they are. */
@@ -145,12 +149,15 @@ class Handing {
         for (ReviewSeat seat : rows.openIn(project, from)) {
             Review review = reviews.locked(seat.reviewId).orElseThrow();
             Route route = flow.route(review);
-            if (rows.findByReviewIdAndTurnAndPersonId(review.id(), review.turn, to).isPresent() && !enoughWithout(review, route, List.of(seat), List.of())) {
-                notMoved.add(new NotMoved(review.id(), submissions.reference(review.submissionId), people.person(to).name() + " sits in this step already, and so many answers are needed from different people."));
+            if (rows.findByReviewIdAndTurnAndPersonId(review.id(), review.turn, to).isPresent()
+                    && !enoughWithout(review, route, List.of(seat), List.of())) {
+                notMoved.add(new NotMoved(review.id(), submissions.reference(review.submissionId), people.person(to)
+                        .name() + " sits in this step already, and so many answers are needed from different people."));
                 continue;
             }
             if (!seats.fit(review, route, to)) {
-                notMoved.add(new NotMoved(review.id(), submissions.reference(review.submissionId), people.person(to).name() + " may not decide here: it is the own firm's work, or not visible to them."));
+                notMoved.add(new NotMoved(review.id(), submissions.reference(review.submissionId), people.person(to)
+                        .name() + " may not decide here: it is the own firm's work, or not visible to them."));
                 continue;
             }
             hand(review, seat, to, from, reason.strip());
@@ -158,12 +165,17 @@ class Handing {
             flow.heldAnew(review, route);
             String step = route.steps().get(review.step).name();
             lines.add("  " + submissions.reference(review.submissionId) + ", " + step + ", " + count(files.live(review.id()).size()));
-            otherSteps(review, route, to).forEach(other -> warnings.add(receiver + " decides on " + submissions.reference(review.submissionId) + " in “" + step + "” and in “" + other + "”."));
-            Optional.ofNullable(seat.roleId).map(RoleId::new).filter(role -> people.holders(role).stream().anyMatch(h -> h.person().value() == from))
-                    .ifPresent(role -> warnings.add("New steps still go to " + people.person(from).name() + ", who holds “" + people.roleName(role) + "”. Give the role to somebody else under People if that is to change."));
+            otherSteps(review, route, to).forEach(other -> warnings.add(receiver + " decides on "
+                    + submissions.reference(review.submissionId) + " in “" + step + "” and in “" + other + "”."));
+            Optional.ofNullable(seat.roleId).map(RoleId::new).filter(role -> people.holders(role).stream()
+                    .anyMatch(h -> h.person().value() == from))
+                    .ifPresent(role -> warnings.add("New steps still go to " + people.person(from)
+                            .name() + ", who holds “" + people.roleName(role)
+                            + "”. Give the role to somebody else under People if that is to change."));
         }
         if (!lines.isEmpty()) {
-            tellMoved(project, to, lines, "Moved to you from " + people.person(from).name() + " by " + actor.in(project).name() + ": " + reason.strip());
+            tellMoved(project, to, lines, "Moved to you from " + people.person(from).name() + " by " + actor.in(project)
+                    .name() + ": " + reason.strip());
         }
         return new MovedSteps(lines.size(), notMoved, List.copyOf(warnings));
     }
@@ -175,18 +187,23 @@ class Handing {
     /** One message for all that was moved at once. */
     private void tellMoved(long project, long to, List<String> lines, String why) {
         String count = lines.size() + (lines.size() == 1 ? " step" : " steps");
-        messages.send(project, List.of(to), Occasion.PASSED_ON, "moved " + to + " " + clock.instant(), "[" + projects.settings(project).code() + "] " + count + " moved to you for your decision",
-                "Dear " + people.person(to).name() + ",\n\n" + why + "\n\n" + lines.stream().limit(MOST_LINES).collect(Collectors.joining("\n"))
-                        + (lines.size() > MOST_LINES ? "\n  and " + (lines.size() - MOST_LINES) + " more." : "") + "\n\nAll of it stands on your Desk: ", "/desk");
+        messages.send(project, List.of(to), Occasion.PASSED_ON, "moved " + to + " " + clock.instant(), "[" + projects.settings(project)
+                .code() + "] " + count + " moved to you for your decision",
+                "Dear " + people.person(to).name() + ",\n\n" + why + "\n\n" + lines.stream().limit(MOST_LINES)
+                .collect(Collectors.joining("\n"))
+                        + (lines.size() > MOST_LINES ? "\n  and " + (lines.size() - MOST_LINES) + " more." : "")
+                        + "\n\nAll of it stands on your Desk: ", "/desk");
     }
 
     /** The other steps of a review's route in which a person has decided or would by the route. */
     private List<String> otherSteps(Review review, Route route, long person) {
         Set<Integer> answered = answers.ofPassages(files.live(review.id()).stream().map(ReviewFiles.InReview::passage).toList()).stream()
                 .filter(a -> Long.valueOf(person).equals(a.seatId)).map(a -> a.step).collect(Collectors.toSet());
-        List<Passages.Subject> subjects = passages.subjects(files.live(review.id()).stream().map(ReviewFiles.InReview::passage).limit(1).toList());
+        List<Passages.Subject> subjects = passages.subjects(files.live(review.id()).stream().map(ReviewFiles.InReview::passage).limit(1)
+                .toList());
         return IntStream.range(0, route.steps().size()).filter(i -> i != review.step)
-                .filter(i -> answered.contains(i) || i > review.step && subjects.stream().anyMatch(s -> seats.wouldSit(review, route, route.steps().get(i), s.values(), person)))
+                .filter(i -> answered.contains(i) || i > review.step && subjects.stream()
+                        .anyMatch(s -> seats.wouldSit(review, route, route.steps().get(i), s.values(), person)))
                 .mapToObj(i -> route.steps().get(i).name()).toList();
     }
 
@@ -197,7 +214,8 @@ class Handing {
         if (review.turn != turn || !review.state.live()) {
             throw refusals.problem(review, flow.route(review), turn, new Refusal.TurnIsOver());
         }
-        flow.tell(review, seats.in(review), Occasion.REMINDED, "nudge " + review.id() + " " + clock.instant().toEpochMilli(), "\n" + actor.in(review.projectId).name() + " asks for your answer.");
+        flow.tell(review, seats.in(review), Occasion.REMINDED, "nudge " + review.id() + " " + clock.instant().toEpochMilli(),
+                "\n" + actor.in(review.projectId).name() + " asks for your answer.");
         note(review, actor, "Reminded.");
     }
 
@@ -211,11 +229,14 @@ class Handing {
             List<ReviewSeat> sitting = seats.in(review);
             Set<Long> there = sitting.stream().map(s -> s.personId).collect(Collectors.toSet());
             ReviewSeat like = sitting.stream().filter(s -> Long.valueOf(change.role()).equals(s.roleId)).findFirst().orElseThrow();
-            List<ReviewSeat> came = change.holders().stream().filter(p -> !there.contains(p) && seats.fit(review, route, p)).map(p -> beside(like, p)).toList();
-            List<ReviewSeat> gone = sitting.stream().filter(s -> Long.valueOf(change.role()).equals(s.roleId) && !change.holders().contains(s.personId) && s.passedBy == null).toList();
+            List<ReviewSeat> came = change.holders().stream().filter(p -> !there.contains(p) && seats.fit(review, route, p))
+                    .map(p -> beside(like, p)).toList();
+            List<ReviewSeat> gone = sitting.stream().filter(s -> Long.valueOf(change.role()).equals(s.roleId) && !change.holders()
+                    .contains(s.personId) && s.passedBy == null).toList();
             rows.saveAllAndFlush(came);
             if (enoughWithout(review, route, gone, came)) {
-                gone.stream().filter(s -> answers.findByReviewIdAndTurnOrderById(id, review.turn).stream().noneMatch(a -> Long.valueOf(s.personId).equals(a.seatId))).forEach(s -> {
+                gone.stream().filter(s -> answers.findByReviewIdAndTurnOrderById(id, review.turn).stream()
+                        .noneMatch(a -> Long.valueOf(s.personId).equals(a.seatId))).forEach(s -> {
                     came.stream().findFirst().filter(c -> s.leads).ifPresent(c -> c.leads = true);
                     rows.delete(s);
                 });
@@ -262,8 +283,10 @@ class Handing {
         seat.note = note;
         seat.takenAt = null;
         rows.saveAndFlush(seat);
-        Set<Long> answered = answers.findByReviewIdAndTurnOrderById(review.id(), review.turn).stream().filter(a -> Long.valueOf(to).equals(a.seatId)).map(a -> a.passageId).collect(Collectors.toSet());
-        answers.findByReviewIdAndTurnOrderById(review.id(), review.turn).stream().filter(a -> Long.valueOf(before).equals(a.seatId)).forEach(a -> {
+        Set<Long> answered = answers.findByReviewIdAndTurnOrderById(review.id(), review.turn).stream()
+                .filter(a -> Long.valueOf(to).equals(a.seatId)).map(a -> a.passageId).collect(Collectors.toSet());
+        answers.findByReviewIdAndTurnOrderById(review.id(), review.turn).stream().filter(a -> Long.valueOf(before).equals(a.seatId))
+                .forEach(a -> {
             if (answered.contains(a.passageId)) {
                 answers.delete(a);
             } else {
@@ -280,12 +303,14 @@ class Handing {
             throw refusals.problem(review, route, turn, new Refusal.TurnIsOver());
         }
         Acting acting = seats.acting(review, route, actor);
-        PersonId person = board.seatOf(acting).map(Seat::person).orElseThrow(() -> refusals.problem(review, route, turn, new Refusal.NotYours()));
+        PersonId person = board.seatOf(acting).map(Seat::person)
+                .orElseThrow(() -> refusals.problem(review, route, turn, new Refusal.NotYours()));
         return rows.findByReviewIdAndTurnAndPersonId(review.id(), review.turn, person.value()).orElseThrow();
     }
 
     private void note(Review review, Actor actor, String account) {
-        files.live(review.id()).forEach(file -> moves.note(file.passage(), Entry.Kind.AMONG_REVIEWERS, Journal.by(actor, review.projectId), account));
+        files.live(review.id()).forEach(file -> moves.note(file.passage(), Entry.Kind.AMONG_REVIEWERS, Journal.by(actor, review.projectId),
+                account));
     }
 
     private void told(Review review, long person, String run, String detail) {

@@ -26,7 +26,8 @@ class MyDay {
     /** The reviews, each once, the most urgent first; some may be such as the person may not decide on. */
     List<Long> waiting(Actor actor, int most) {
         Set<Long> people = new HashSet<>();
-        actor.memberships().keySet().forEach(project -> people.addAll(deputies.standsInFor(actor.person(project), projects.settings(project).zone())));
+        actor.memberships().keySet().forEach(project -> people.addAll(deputies.standsInFor(actor.person(project), projects.settings(project)
+                .zone())));
         if (people.isEmpty() && actor.persons().size() == 1) {
             return seats.waitingFor(actor.persons().iterator().next(), Limit.of(most)).stream().distinct().toList();
         }

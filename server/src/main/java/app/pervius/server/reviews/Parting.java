@@ -54,7 +54,8 @@ class Parting {
     private final Engine engine;
     private final Live live;
 
-    Parting(ReviewRepository reviews, Reviews flow, ReviewFiles files, Seats seats, Passages passages, Moves moves, Waiting waiting, Projects projects, Engine engine, Live live) {
+    Parting(ReviewRepository reviews, Reviews flow, ReviewFiles files, Seats seats, Passages passages, Moves moves, Waiting waiting,
+            Projects projects, Engine engine, Live live) {
         this.reviews = reviews;
         this.flow = flow;
         this.files = files;
@@ -67,7 +68,9 @@ class Parting {
         this.live = live;
     }
 
-    /** Carries out what came of a step that was closed, a release or a silence: each part that goes another way becomes a review of its own. */
+    /**
+     * Carries out what came of a step that was closed, a release or a silence: each part that goes another way becomes a review of its own.
+     */
     void part(Review review, Route route, List<Part> parts) {
         boolean used = parts.stream().anyMatch(Part.Stays.class::isInstance);
         if (!used) {
@@ -97,7 +100,8 @@ class Parting {
 
     private boolean goes(Review review, Route route, boolean used, int turn, int step, List<Board.File> its) {
         Step next = route.steps().get(step);
-        return apart(review, its.stream().map(f -> f.passage().value()).toList(), facts -> Seating.of(route, next, facts), used, (part, seats) -> {
+        return apart(review, its.stream().map(f -> f.passage().value()).toList(), facts -> Seating.of(route, next, facts), used,
+                (part, seats) -> {
             part.state = Review.State.OPEN;
             part.turn = turn + 1;
             part.step = step;
@@ -116,8 +120,12 @@ class Parting {
         }, (stranded, why) -> strand(review, route, step, stranded, "the lead: " + why));
     }
 
-    /** Files for whom the same people sit go on together; each such part but the first that stays becomes a review of its own. True if the review itself goes on with one. */
-    private boolean apart(Review review, List<Long> its, Function<Seating.Facts, Seating.Seated> seating, boolean used, BiConsumer<Review, List<Seat>> begin,
+    /**
+     * Files for whom the same people sit go on together; each such part but the first that stays becomes a review of its own. True if the
+     * review itself goes on with one.
+     */
+    private boolean apart(Review review, List<Long> its, Function<Seating.Facts, Seating.Seated> seating, boolean used,
+            BiConsumer<Review, List<Seat>> begin,
             BiConsumer<List<Long>, String> strand) {
         boolean taken = used;
         Map<Seating.Seated, List<Long>> groups = new LinkedHashMap<>();
@@ -146,14 +154,17 @@ class Parting {
                 .filter(f -> f.over() != null && f.ending().isPresent() && !f.passedOn()).toList();
         if (held) {
             moves.heldBy(over.stream().map(ReviewFiles.InReview::passage).toList(), new Holder.UntilOthers(),
-                    family.stream().map(r -> r.due).filter(Objects::nonNull).max(Comparator.naturalOrder()).orElse(null), "the other files of its review");
+                    family.stream().map(r -> r.due).filter(Objects::nonNull).max(Comparator.naturalOrder()).orElse(null),
+                    "the other files of its review");
             return;
         }
         List<DecisionCode> codes = projects.settings(review.projectId).decisionCodes();
         over.forEach(file -> {
             Ending ending = file.ending().orElseThrow();
-            moves.note(file.passage(), Entry.Kind.RELEASED, Journal.Actor.PERVIUS, account(file.passage(), DecisionCode.of(ending.code(), codes)));
-            moves.decided(file.passage(), new Decision(ending.code(), ending.toAuthor(), Optional.ofNullable(route.completion().statusCodes().get(ending.code()))),
+            moves.note(file.passage(), Entry.Kind.RELEASED, Journal.Actor.PERVIUS,
+                    account(file.passage(), DecisionCode.of(ending.code(), codes)));
+            moves.decided(file.passage(), new Decision(ending.code(), ending.toAuthor(),
+                    Optional.ofNullable(route.completion().statusCodes().get(ending.code()))),
                     new FieldValues(route.completion().values()));
             files.passedOn(file.review(), file.passage());
         });
@@ -172,7 +183,8 @@ class Parting {
         files.over(review.id(), its);
         its.forEach(passage -> {
             moves.reviewFrom(passage, step);
-            waiting.inVain(passage, new StopReason(StopReason.Code.NOBODY_TO_DECIDE, "Route “" + route.name() + "”, step “" + route.steps().get(step).name() + "”: " + why),
+            waiting.inVain(passage, new StopReason(StopReason.Code.NOBODY_TO_DECIDE, "Route “" + route.name() + "”, step “" + route.steps()
+                    .get(step).name() + "”: " + why),
                     List.of(WayOut.TRY_AGAIN, WayOut.CHOOSE_ROUTE, WayOut.GO_ON_IN_FORCE, WayOut.SEND_BACK, WayOut.TAKE_OUT));
         });
     }

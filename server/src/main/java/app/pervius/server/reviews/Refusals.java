@@ -39,19 +39,25 @@ class Refusals {
         return switch (why) {
             case Refusal.TurnIsOver(), Refusal.IsOver() -> Problem.conflict("step-is-over", whatHappened(review, route, meantTurn));
             case Refusal.NotYours() -> Problem.forbidden("You are not one of those who decide in this step.");
-            case Refusal.NotInReview(PassageId passage) -> Problem.invalid("passages", "A file is not at this step of this review: " + passage.value() + ".");
+            case Refusal.NotInReview(PassageId passage) -> Problem.invalid("passages",
+                    "A file is not at this step of this review: " + passage.value() + ".");
             case Refusal.NoSuchCode(int code) -> Problem.invalid("code", "Decision codes are 1 to 4, not " + code + ".");
             case Refusal.CommentMissing(DecisionCode code) -> Problem.invalid("comment",
                     "“" + code.digit() + ", " + code.name() + "” needs a comment: the author has to know why.");
             case Refusal.AnsweredByAnother(PassageId passage, Answer answer) -> Problem.conflict("answered-by-another",
-                    answer.by().map(p -> people.person(p.value()).name()).orElse("Somebody else") + " has given “" + answer.code() + "” for "
-                            + passages.passage(passage.value()).inWords() + " in the meantime" + (answer.comment().isEmpty() ? "." : ": " + answer.comment()));
-            case Refusal.Undecided(List<PassageId> undecided, List<PersonId> missing, int needed) -> Problem.conflict("undecided", (undecided.size() == 1
+                    answer.by().map(p -> people.person(p.value()).name())
+                    .orElse("Somebody else") + " has given “" + answer.code() + "” for "
+                            + passages.passage(passage.value()).inWords() + " in the meantime"
+                            + (answer.comment().isEmpty() ? "." : ": " + answer.comment()));
+            case Refusal.Undecided(List<PassageId> undecided, List<PersonId> missing, int needed) -> Problem.conflict("undecided",
+                    (undecided.size() == 1
                     ? "One file has no decision yet: " : undecided.size() + " files have no decision yet, the first: ")
                     + passages.passage(undecided.getFirst().value()).inWords() + "." + whose(missing, needed));
             case Refusal.LeadCloses() -> Problem.forbidden("The lead of this step draws the answers together and closes it.");
-            case Refusal.OnlyRelease() -> Problem.conflict("only-release", "It is decided already; only the release of the comments is open.");
-            case Refusal.NothingToRelease() -> Problem.conflict("nothing-to-release", "Nothing of it is decided yet, so there is nothing to release.");
+            case Refusal.OnlyRelease() -> Problem.conflict("only-release",
+                    "It is decided already; only the release of the comments is open.");
+            case Refusal.NothingToRelease() -> Problem.conflict("nothing-to-release",
+                    "Nothing of it is decided yet, so there is nothing to release.");
             case Refusal.HasAnswers() -> Problem.conflict("has-answers", "Somebody has decided on a file of it already.");
             case Refusal.NothingLeft() -> Problem.invalid("passages", "Choose some of its files, but not all.");
             case Refusal.NotAlike(String reason) -> Problem.conflict("not-alike", "These reviews cannot be joined: " + reason + ".");
@@ -74,7 +80,8 @@ class Refusals {
             case STOPPED -> "The review was stopped by document control.";
             case FORMING -> "The review has not begun yet.";
             case OPEN, RELEASING, CLOSED -> closings.findByReviewIdAndTurnOrderByIdDesc(review.id(), turn).stream().findFirst()
-                    .map(c -> (c.personId == null ? "Nobody answered in time, so Pervius" : people.person(c.personId).name()) + " closed the step “" + route.steps().get(c.step).name()
+                    .map(c -> (c.personId == null ? "Nobody answered in time, so Pervius" : people.person(c.personId).name())
+                            + " closed the step “" + route.steps().get(c.step).name()
                             + "” on " + WHEN.format(c.closedAt.atZone(projects.settings(review.projectId).zone())) + ".")
                     .orElse("The review is not at this step.");
         };

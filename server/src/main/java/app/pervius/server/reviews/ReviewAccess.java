@@ -24,7 +24,8 @@ class ReviewAccess {
     boolean sees(Review review, Actor actor) {
         Actor.Membership membership = actor.memberships().get(review.projectId);
         return membership != null && (membership.reviews(review.authorFirmId)
-                || membership.decides() && membership.sees(review.authorFirmId) && routes.edition(review.projectId, review.routeKey, review.routeEdition).ownFirmDecides());
+                || membership.decides() && membership.sees(review.authorFirmId)
+                && routes.edition(review.projectId, review.routeKey, review.routeEdition).ownFirmDecides());
     }
 
     Review mustSee(Optional<Review> found, Actor actor) {

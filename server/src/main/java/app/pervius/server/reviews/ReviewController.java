@@ -52,8 +52,10 @@ class ReviewController {
     private final Chasing chasing;
     private final TransactionTemplate reading;
 
-    ReviewController(ReviewRepository reviews, Reviews flow, Deciding deciding, Handing handing, Arranging arranging, WatcherBook watchers, ReviewAccess access,
-            ReviewViews views, Passages passages, MyDay myDay, DeskNarrowing narrowing, Following following, Chasing chasing, PlatformTransactionManager transactions) {
+    ReviewController(ReviewRepository reviews, Reviews flow, Deciding deciding, Handing handing, Arranging arranging, WatcherBook watchers,
+            ReviewAccess access,
+            ReviewViews views, Passages passages, MyDay myDay, DeskNarrowing narrowing, Following following, Chasing chasing,
+            PlatformTransactionManager transactions) {
         this.reviews = reviews;
         this.flow = flow;
         this.deciding = deciding;
@@ -71,7 +73,8 @@ class ReviewController {
         this.reading.setReadOnly(true);
     }
 
-    record DecisionEntry(int turn, @NotEmpty @Size(max = 10_000) List<@NotNull Long> passages, int code, @NotNull @Size(max = 20_000) String comment, @Nullable Long from, boolean overrule) {
+    record DecisionEntry(int turn, @NotEmpty @Size(max = 10_000) List<@NotNull Long> passages, int code,
+            @NotNull @Size(max = 20_000) String comment, @Nullable Long from, boolean overrule) {
     }
 
     record UnsayEntry(int turn, @NotEmpty @Size(max = 10_000) List<@NotNull Long> passages, @Nullable Long from) {
@@ -108,7 +111,8 @@ class ReviewController {
     record StopEntry(@NotNull @Size(max = 1000) String reason) {
     }
 
-    record WatchEntry(@NotNull @Size(max = 200) Set<@NotNull Long> persons, @NotNull @Size(max = 100) List<@NotNull @Email @Size(min = 3, max = 254) String> addresses) {
+    record WatchEntry(@NotNull @Size(max = 200) Set<@NotNull Long> persons,
+            @NotNull @Size(max = 100) List<@NotNull @Email @Size(min = 3, max = 254) String> addresses) {
     }
 
     /** The id of the review that came of it. */
@@ -131,14 +135,16 @@ class ReviewController {
      * @param text only reviews that have all of its words in what they are about, whose they are, or in a file's number, title or name
      */
     @GetMapping("/api/desk/reviews")
-    List<ReviewViews.ReviewView> waitingForMe(@RequestParam(defaultValue = "") @Size(max = 200) String text, @RequestParam(defaultValue = "DUE") DeskOrder order, Actor actor) {
+    List<ReviewViews.ReviewView> waitingForMe(@RequestParam(defaultValue = "") @Size(max = 200) String text,
+            @RequestParam(defaultValue = "DUE") DeskOrder order, Actor actor) {
         return Objects.requireNonNull(reading.execute(status -> {
             boolean all = order == DeskOrder.DUE && text.isBlank();
             List<Long> ids = myDay.waiting(actor, all ? ON_THE_DESK : LOOKED_THROUGH);
             Map<Long, Review> found = reviews.findAllById(ids).stream().collect(Collectors.toMap(Review::id, r -> r));
             List<Review> waiting = ids.stream().map(found::get).filter(r -> access.sees(r, actor)).toList();
             List<Review> shown = all ? waiting : narrowing.of(waiting, text, order);
-            return views.views(shown.stream().limit(ON_THE_DESK).toList(), actor, FILES_AT_ONCE).stream().filter(ReviewViews.ReviewView::mine).toList();
+            return views.views(shown.stream().limit(ON_THE_DESK).toList(), actor, FILES_AT_ONCE).stream()
+                    .filter(ReviewViews.ReviewView::mine).toList();
         }));
     }
 
@@ -172,7 +178,8 @@ class ReviewController {
     @PutMapping("/api/reviews/{id}/decisions")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void decide(@PathVariable long id, @Valid @RequestBody DecisionEntry entry, Actor actor) {
-        deciding.answer(id, new Deciding.Decision(entry.turn(), entry.passages(), entry.code(), entry.comment(), entry.from(), entry.overrule()), actor);
+        deciding.answer(id, new Deciding.Decision(entry.turn(), entry.passages(), entry.code(), entry.comment(), entry.from(),
+                entry.overrule()), actor);
     }
 
     /** Takes back what the caller said of files, while the step is open. */
@@ -264,7 +271,8 @@ class ReviewController {
             if (!actor.maySee(view.project(), view.authorFirm())) {
                 throw Problem.notFound("passage");
             }
-            return reviews.ofPassage(passage).filter(r -> arranging.couldTakeBack(r, actor)).map(r -> new TakeBackView(r.id(), r.turn)).orElse(new TakeBackView(null, 0));
+            return reviews.ofPassage(passage).filter(r -> arranging.couldTakeBack(r, actor)).map(r -> new TakeBackView(r.id(), r.turn))
+                    .orElse(new TakeBackView(null, 0));
         }));
     }
 

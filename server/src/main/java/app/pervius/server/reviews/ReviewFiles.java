@@ -38,18 +38,22 @@ class ReviewFiles {
     }
 
     void add(long review, long passage, Set<Integer> leftOut) {
-        jdbc.sql("insert into review_passage (review_id, passage_id, left_out, to_author) values (?, ?, ?, false)").params(review, passage, write(leftOut)).update();
+        jdbc.sql("insert into review_passage (review_id, passage_id, left_out, to_author) values (?, ?, ?, false)")
+                .params(review, passage, write(leftOut)).update();
     }
 
     /** Those of a review, in the order they came. */
     List<InReview> of(long review) {
-        return jdbc.sql("select review_id, passage_id, left_out, ending_code, to_author, over_at, passed_on from review_passage where review_id = ? order by review_id, passage_id")
+        return jdbc.sql("select review_id, passage_id, left_out, ending_code, to_author, over_at, passed_on from review_passage where "
+                + "review_id = ? order by review_id, passage_id")
                 .param(review).query(ReviewFiles::row).list();
     }
 
     /** Those of reviews, by review. */
     Map<Long, List<InReview>> of(Collection<Long> reviews) {
-        return reviews.isEmpty() ? Map.of() : jdbc.sql("select review_id, passage_id, left_out, ending_code, to_author, over_at, passed_on from review_passage where review_id in (:reviews) order by review_id, passage_id")
+        return reviews.isEmpty() ? Map.of()
+                : jdbc.sql("select review_id, passage_id, left_out, ending_code, to_author, over_at, passed_on from review_passage "
+                + "where review_id in (:reviews) order by review_id, passage_id")
                 .param("reviews", reviews).query(ReviewFiles::row).list().stream().collect(Collectors.groupingBy(InReview::review));
     }
 
@@ -59,17 +63,20 @@ class ReviewFiles {
     }
 
     void move(long from, long to, Collection<Long> passages) {
-        passages.forEach(passage -> jdbc.sql("update review_passage set review_id = ? where review_id = ? and passage_id = ?").params(to, from, passage).update());
+        passages.forEach(passage -> jdbc.sql("update review_passage set review_id = ? where review_id = ? and passage_id = ?")
+                .params(to, from, passage).update());
     }
 
     void decided(long review, Map<PassageId, Ending> endings) {
-        endings.forEach((passage, ending) -> jdbc.sql("update review_passage set ending_code = ?, to_author = ? where review_id = ? and passage_id = ?")
+        endings.forEach((passage, ending) ->
+                jdbc.sql("update review_passage set ending_code = ?, to_author = ? where review_id = ? and passage_id = ?")
                 .params(ending.code(), ending.toAuthor(), review, passage.value()).update());
     }
 
     void over(long review, Collection<Long> passages) {
         OffsetDateTime now = clock.instant().atOffset(ZoneOffset.UTC);
-        passages.forEach(passage -> jdbc.sql("update review_passage set over_at = ? where review_id = ? and passage_id = ?").params(now, review, passage).update());
+        passages.forEach(passage -> jdbc.sql("update review_passage set over_at = ? where review_id = ? and passage_id = ?")
+                .params(now, review, passage).update());
     }
 
     void passedOn(long review, long passage) {
@@ -80,7 +87,8 @@ class ReviewFiles {
         Integer code = row.getObject(4, Integer.class);
         boolean toAuthor = row.getBoolean(5);
         OffsetDateTime over = row.getObject(6, OffsetDateTime.class);
-        return new InReview(row.getLong(1), row.getLong(2), read(row.getString(3)), Optional.ofNullable(code).map(c -> new Ending(c, toAuthor)),
+        return new InReview(row.getLong(1), row.getLong(2), read(row.getString(3)), Optional.ofNullable(code)
+                .map(c -> new Ending(c, toAuthor)),
                 over == null ? null : over.toInstant(), row.getBoolean(7));
     }
 

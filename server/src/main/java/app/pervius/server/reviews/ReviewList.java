@@ -68,12 +68,15 @@ class ReviewList {
      * @param stepName where it is; empty once it is over
      * @param files how many it has, {@code live} how many are under way, {@code answered} how many of those have an answer in this step
      */
-    record ReviewRow(long id, long family, long submission, String submissionReference, String what, int files, int live, int answered, String author, String authorFirm, String route,
-            int cycle, int step, int steps, String stepName, Review.State state, List<With> with, @Nullable Instant due, @Nullable Integer workingDaysLeft, List<Ended> ended,
+    record ReviewRow(long id, long family, long submission, String submissionReference, String what, int files, int live, int answered,
+            String author, String authorFirm, String route,
+            int cycle, int step, int steps, String stepName, Review.State state, List<With> with, @Nullable Instant due,
+            @Nullable Integer workingDaysLeft, List<Ended> ended,
             Instant begun, @Nullable Instant closed, long firstPassage) {
     }
 
-    private record Row(long id, long family, long submission, String routeKey, int routeEdition, long author, long authorFirm, Review.State state, int step, int turn, @Nullable Instant due,
+    private record Row(long id, long family, long submission, String routeKey, int routeEdition, long author, long authorFirm,
+            Review.State state, int step, int turn, @Nullable Instant due,
             Instant made, @Nullable Instant closed) {
     }
 
@@ -86,7 +89,9 @@ class ReviewList {
     private record Counted(int files, int live, long first, int cycle) {
     }
 
-    private static final String COLUMNS = "r.id, r.family_id, r.submission_id, r.route_key, r.route_edition, r.author_id, r.author_firm_id, r.state, r.step, r.turn, r.due, r.made_at, r.closed_at";
+    private static final String COLUMNS =
+            "r.id, r.family_id, r.submission_id, r.route_key, r.route_edition, r.author_id, r.author_firm_id, r.state, r.step, r.turn, "
+            + "r.due, r.made_at, r.closed_at";
 
     private final JdbcClient jdbc;
     private final Routes routes;
@@ -96,7 +101,8 @@ class ReviewList {
     private final Projects projects;
     private final InstantSource clock;
 
-    ReviewList(JdbcClient jdbc, Routes routes, Passages passages, Submissions submissions, People people, Projects projects, InstantSource clock) {
+    ReviewList(JdbcClient jdbc, Routes routes, Passages passages, Submissions submissions, People people, Projects projects,
+            InstantSource clock) {
         this.jdbc = jdbc;
         this.routes = routes;
         this.passages = passages;
@@ -140,8 +146,11 @@ class ReviewList {
         sql.append(" and ").append(Whose.CONDITION);
         params.put("firms", whose.firms());
         params.put("notFirm", whose.notOfFirm());
-        and(sql, params, "person", narrow.person(), "exists (select 1 from review_seat s where s.review_id = r.id and s.turn = r.turn and s.person_id = :person)");
-        and(sql, params, "cycle", narrow.cycleFrom(), "exists (select 1 from review_passage x join passage p on p.id = x.passage_id where x.review_id = r.id and p.cycle >= :cycle)");
+        and(sql, params, "person", narrow.person(),
+                "exists (select 1 from review_seat s where s.review_id = r.id and s.turn = r.turn and s.person_id = :person)");
+        and(sql, params, "cycle", narrow.cycleFrom(),
+                "exists (select 1 from review_passage x join passage p on p.id = x.passage_id where x.review_id = r.id and p.cycle >= "
+                + ":cycle)");
         if (narrow.which() == WhichReviews.LATE) {
             and(sql, params, "now", at(clock.instant()), "r.due < :now");
         }
@@ -154,7 +163,8 @@ class ReviewList {
             sql.append(byDue ? " and (r.due > :afterAt or r.due = :afterAt and r.id > :afterId)"
                     : closed ? " and (r.closed_at < :afterAt or r.closed_at = :afterAt and r.id < :afterId)" : " and r.id < :afterId");
         }
-        sql.append(byDue ? " order by r.project_id, r.state, r.due, r.id" : closed ? " and r.closed_at is not null order by r.project_id desc, r.closed_at desc, r.id desc"
+        sql.append(byDue ? " order by r.project_id, r.state, r.due, r.id" : closed
+                ? " and r.closed_at is not null order by r.project_id desc, r.closed_at desc, r.id desc"
                 : " order by r.project_id desc, r.id desc").append(" fetch first :most rows only");
         return jdbc.sql(sql.toString()).params(params).query(ReviewList::row).list();
     }
@@ -167,11 +177,14 @@ class ReviewList {
         Map<Long, Counted> counted = new HashMap<>();
         jdbc.sql("""
                 select x.review_id, count(*), count(case when x.over_at is null then 1 end), min(x.passage_id), max(p.cycle)
-                from review_passage x join passage p on p.id = x.passage_id where x.review_id in (:ids) group by x.review_id""").param("ids", ids)
+                from review_passage x join passage p on p.id = x.passage_id where x.review_id in (:ids) group by
+                    x.review_id""").param("ids", ids)
                 .query(r -> { counted.put(r.getLong(1), new Counted(r.getInt(2), r.getInt(3), r.getLong(4), r.getInt(5))); });
         Map<Long, List<Ended>> ended = new HashMap<>();
-        jdbc.sql("select review_id, ending_code, count(*) from review_passage where review_id in (:ids) and ending_code is not null group by review_id, ending_code order by review_id, ending_code")
-                .param("ids", ids).query(r -> { ended.computeIfAbsent(r.getLong(1), k -> new ArrayList<>()).add(new Ended(r.getInt(2), r.getInt(3))); });
+        jdbc.sql("select review_id, ending_code, count(*) from review_passage where review_id in (:ids) and ending_code is not null "
+                + "group by review_id, ending_code order by review_id, ending_code")
+                .param("ids", ids).query(r -> { ended.computeIfAbsent(r.getLong(1), k -> new ArrayList<>())
+                        .add(new Ended(r.getInt(2), r.getInt(3))); });
         Map<String, Integer> answered = new HashMap<>();
         Map<Long, Integer> anyAnswer = new HashMap<>();
         jdbc.sql("""
@@ -181,25 +194,33 @@ class ReviewList {
                     anyAnswer.merge(r.getLong(1), r.getInt(3), Math::max);
                 });
         List<Sitting> sitting = jdbc.sql("""
-                select s.review_id, s.person_id, s.taken_at is not null from review_seat s join review r on r.id = s.review_id and r.turn = s.turn
-                where s.review_id in (:ids) and s.open = true order by s.review_id, s.id""").param("ids", ids).query((r, n) -> new Sitting(r.getLong(1), r.getLong(2), r.getBoolean(3))).list();
+                select s.review_id, s.person_id, s.taken_at is not null from review_seat s join review r on r.id = s.review_id and r.turn
+                    = s.turn
+                where s.review_id in (:ids) and s.open = true order by s.review_id, s.id""").param("ids", ids).query((r, n) -> new
+                    Sitting(r.getLong(1), r.getLong(2), r.getBoolean(3))).list();
         Map<Long, People.PersonView> who = people.persons(sitting.stream().map(Sitting::person).toList());
         Map<Long, List<With>> with = new LinkedHashMap<>();
-        sitting.forEach(s -> with.computeIfAbsent(s.review(), k -> new ArrayList<>()).add(new With(who.get(s.person()).name(), answered.getOrDefault(s.review() + "/" + s.person(), 0), s.inHand())));
+        sitting.forEach(s -> with.computeIfAbsent(s.review(), k -> new ArrayList<>())
+                .add(new With(who.get(s.person()).name(), answered.getOrDefault(s.review() + "/" + s.person(), 0), s.inHand())));
         Map<Long, String> first = passages.inWords(counted.values().stream().map(Counted::first).collect(Collectors.toSet()));
         Map<Long, Submissions.Asked> asked = submissions.asked(rows.stream().map(Row::submission).collect(Collectors.toSet()));
         Map<String, Route> byEdition = new HashMap<>();
-        rows.forEach(r -> byEdition.computeIfAbsent(r.routeKey() + "/" + r.routeEdition(), k -> routes.edition(project, r.routeKey(), r.routeEdition())));
-        Common common = new Common(byEdition, people.persons(rows.stream().map(Row::author).toList()), projects.settings(project).calendar(), clock.instant());
-        return rows.stream().filter(r -> counted.containsKey(r.id())).map(r -> view(common, r, counted.get(r.id()), ended.getOrDefault(r.id(), List.of()), anyAnswer.getOrDefault(r.id(), 0),
+        rows.forEach(r -> byEdition.computeIfAbsent(r.routeKey() + "/" + r.routeEdition(),
+                k -> routes.edition(project, r.routeKey(), r.routeEdition())));
+        Common common = new Common(byEdition, people.persons(rows.stream().map(Row::author).toList()), projects.settings(project)
+                .calendar(), clock.instant());
+        return rows.stream().filter(r -> counted.containsKey(r.id()))
+                .map(r -> view(common, r, counted.get(r.id()), ended.getOrDefault(r.id(), List.of()), anyAnswer.getOrDefault(r.id(), 0),
                 with.getOrDefault(r.id(), List.of()), first, asked)).toList();
     }
 
-    private static ReviewRow view(Common common, Row r, Counted c, List<Ended> ended, int answered, List<With> with, Map<Long, String> first, Map<Long, Submissions.Asked> asked) {
+    private static ReviewRow view(Common common, Row r, Counted c, List<Ended> ended, int answered, List<With> with,
+            Map<Long, String> first, Map<Long, Submissions.Asked> asked) {
         var route = common.routes().get(r.routeKey() + "/" + r.routeEdition());
         People.PersonView author = common.persons().get(r.author());
         String step = r.state().live() ? route.stepName(r.step(), r.state() == Review.State.RELEASING) : "";
-        return new ReviewRow(r.id(), r.family(), r.submission(), asked.get(r.submission()).reference(), first.get(c.first()), c.files(), c.live(), Math.min(answered, c.live()), author.name(),
+        return new ReviewRow(r.id(), r.family(), r.submission(), asked.get(r.submission()).reference(), first.get(c.first()), c.files(),
+                c.live(), Math.min(answered, c.live()), author.name(),
                 author.firmCode(), route.name(), c.cycle(), r.step(), route.steps().size(), step, r.state(), with, r.due(),
                 r.due() == null ? null : common.calendar().workingDaysLeft(common.now(), r.due()), ended, r.made(), r.closed(), c.first());
     }
@@ -237,7 +258,8 @@ class ReviewList {
     }
 
     private static Row row(ResultSet r, int n) throws SQLException {
-        return new Row(r.getLong(1), r.getLong(2), r.getLong(3), r.getString(4), r.getInt(5), r.getLong(6), r.getLong(7), Review.State.valueOf(r.getString(8)), r.getInt(9), r.getInt(10),
+        return new Row(r.getLong(1), r.getLong(2), r.getLong(3), r.getString(4), r.getInt(5), r.getLong(6), r.getLong(7),
+                Review.State.valueOf(r.getString(8)), r.getInt(9), r.getInt(10),
                 instant(r, 11), instant(r, 12) == null ? Instant.EPOCH : instant(r, 12), instant(r, 13));
     }
 

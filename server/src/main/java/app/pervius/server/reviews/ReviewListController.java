@@ -43,17 +43,23 @@ class ReviewListController {
     }
 
     @GetMapping("/reviews")
-    Page<ReviewList.ReviewRow> reviews(@PathVariable long project, @RequestParam(defaultValue = "OPEN") ReviewList.WhichReviews which, @RequestParam(required = false) @Nullable String route,
-            @RequestParam(required = false) @Nullable Long person, @RequestParam(required = false) @Nullable Long firm, @RequestParam(required = false) @Nullable Integer cycleFrom,
-            @RequestParam(defaultValue = "DUE") ReviewList.Order order, @RequestParam(required = false) @Nullable String after, Actor actor) {
+    Page<ReviewList.ReviewRow> reviews(@PathVariable long project, @RequestParam(defaultValue = "OPEN") ReviewList.WhichReviews which,
+            @RequestParam(required = false) @Nullable String route,
+            @RequestParam(required = false) @Nullable Long person, @RequestParam(required = false) @Nullable Long firm,
+            @RequestParam(required = false) @Nullable Integer cycleFrom,
+            @RequestParam(defaultValue = "DUE") ReviewList.Order order, @RequestParam(required = false) @Nullable String after,
+            Actor actor) {
         ReviewList.Whose whose = whose(project, actor);
-        return Objects.requireNonNull(reading.execute(status -> list.page(project, new ReviewList.Narrow(which, route, person, firm, cycleFrom), order, whose, after, Page.SIZE)));
+        return Objects.requireNonNull(reading.execute(status -> list.page(project,
+                new ReviewList.Narrow(which, route, person, firm, cycleFrom), order, whose, after, Page.SIZE)));
     }
 
     /** The same as a table to take away. */
     @GetMapping("/reviews/table")
-    ResponseEntity<StreamingResponseBody> table(@PathVariable long project, @RequestParam(defaultValue = "OPEN") ReviewList.WhichReviews which, @RequestParam(required = false) @Nullable String route,
-            @RequestParam(required = false) @Nullable Long person, @RequestParam(required = false) @Nullable Long firm, @RequestParam(required = false) @Nullable Integer cycleFrom,
+    ResponseEntity<StreamingResponseBody> table(@PathVariable long project,
+            @RequestParam(defaultValue = "OPEN") ReviewList.WhichReviews which, @RequestParam(required = false) @Nullable String route,
+            @RequestParam(required = false) @Nullable Long person, @RequestParam(required = false) @Nullable Long firm,
+            @RequestParam(required = false) @Nullable Integer cycleFrom,
             @RequestParam(defaultValue = "DUE") ReviewList.Order order, @RequestParam TableWriter.Format format, Actor actor) {
         ReviewList.Whose whose = whose(project, actor);
         Projects.Settings settings = projects.settings(project);
@@ -64,7 +70,8 @@ class ReviewListController {
 
     /** How long the steps closed in the last so many days took, how many were late, and what waits with whom. */
     @GetMapping("/turnaround")
-    Turnaround.TurnaroundView turnaround(@PathVariable long project, @RequestParam(defaultValue = "90") @Min(1) @Max(1000) int days, Actor actor) {
+    Turnaround.TurnaroundView turnaround(@PathVariable long project, @RequestParam(defaultValue = "90") @Min(1) @Max(1000) int days,
+            Actor actor) {
         ReviewList.Whose whose = whose(project, actor);
         return Objects.requireNonNull(reading.execute(status -> turnaround.view(project, days, whose)));
     }
@@ -79,16 +86,22 @@ class ReviewListController {
     }
 
     private static Columns<ReviewList.ReviewRow> columns(Projects.Settings settings) {
-        return new Columns<ReviewList.ReviewRow>(settings.zone()).text("Submission", ReviewList.ReviewRow::submissionReference).text("First file", ReviewList.ReviewRow::what)
-                .count("Files", ReviewList.ReviewRow::files).text("From", ReviewList.ReviewRow::author).text("Firm", ReviewList.ReviewRow::authorFirm)
+        return new Columns<ReviewList.ReviewRow>(settings.zone()).text("Submission", ReviewList.ReviewRow::submissionReference)
+                .text("First file", ReviewList.ReviewRow::what)
+                .count("Files", ReviewList.ReviewRow::files).text("From", ReviewList.ReviewRow::author)
+                .text("Firm", ReviewList.ReviewRow::authorFirm)
                 .text("Route", ReviewList.ReviewRow::route).count("Cycle", ReviewList.ReviewRow::cycle)
-                .text("State", row -> row.state().name().toLowerCase(java.util.Locale.ROOT).replace('_', ' ')).text("Step", ReviewList.ReviewRow::stepName)
-                .text("With", row -> row.with().stream().map(ReviewList.With::person).collect(Collectors.joining("; "))).moment("Begun", ReviewList.ReviewRow::begun)
-                .moment("Due", ReviewList.ReviewRow::due).count("Working days left", ReviewList.ReviewRow::workingDaysLeft).moment("Closed", ReviewList.ReviewRow::closed)
+                .text("State", row -> row.state().name().toLowerCase(java.util.Locale.ROOT).replace('_', ' '))
+                .text("Step", ReviewList.ReviewRow::stepName)
+                .text("With", row -> row.with().stream().map(ReviewList.With::person).collect(Collectors.joining("; ")))
+                .moment("Begun", ReviewList.ReviewRow::begun)
+                .moment("Due", ReviewList.ReviewRow::due).count("Working days left", ReviewList.ReviewRow::workingDaysLeft)
+                .moment("Closed", ReviewList.ReviewRow::closed)
                 .text("Outcome", row -> outcome(row, settings.decisionCodes()));
     }
 
     private static String outcome(ReviewList.ReviewRow row, List<DecisionCode> codes) {
-        return row.ended().stream().map(e -> e.files() + " × " + e.code() + ", " + DecisionCode.of(e.code(), codes).name()).collect(Collectors.joining("; "));
+        return row.ended().stream().map(e -> e.files() + " × " + e.code() + ", " + DecisionCode.of(e.code(), codes).name())
+                .collect(Collectors.joining("; "));
     }
 }

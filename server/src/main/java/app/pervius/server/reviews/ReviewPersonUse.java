@@ -25,10 +25,12 @@ class ReviewPersonUse implements PersonUse {
         List<Hanging> hanging = new ArrayList<>();
         int open = seats.openIn(project, person).size();
         if (open > 0) {
-            hanging.add(new Hanging((open == 1 ? "One step of a review waits" : open + " steps of reviews wait") + " for this person. Move them to somebody else first.", "/people?part=away&from=" + person));
+            hanging.add(new Hanging((open == 1 ? "One step of a review waits" : open + " steps of reviews wait")
+                    + " for this person. Move them to somebody else first.", "/people?part=away&from=" + person));
         }
         for (Route route : routes.all(project)) {
-            if (Stream.concat(route.steps().stream().flatMap(s -> s.who().stream()), route.lead().stream()).anyMatch(new Who.Person(new PersonId(person))::equals)) {
+            if (Stream.concat(route.steps().stream().flatMap(s -> s.who().stream()), route.lead().stream())
+                    .anyMatch(new Who.Person(new PersonId(person))::equals)) {
                 hanging.add(new Hanging("The route “" + route.name() + "” names this person.", "/routes?route=" + route.key()));
             }
         }

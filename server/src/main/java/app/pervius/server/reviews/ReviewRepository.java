@@ -25,7 +25,8 @@ interface ReviewRepository extends JpaRepository<Review, Long> {
     @Query("from Review r where r.state = :state and r.nextChase <= :now order by r.state, r.nextChase, r.id")
     List<Review> toChase(Review.State state, Instant now, Limit limit);
 
-    @Query(value = "select r.* from review r join review_passage p on p.review_id = r.id where p.passage_id = :passage order by r.id desc fetch first 1 rows only",
+    @Query(value = "select r.* from review r join review_passage p on p.review_id = r.id where p.passage_id = :passage order by r.id "
+            + "desc fetch first 1 rows only",
             nativeQuery = true)
     Optional<Review> ofPassage(long passage);
 }

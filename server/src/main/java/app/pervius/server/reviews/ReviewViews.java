@@ -32,7 +32,8 @@ import org.springframework.stereotype.Component;
 class ReviewViews {
 
     /** What was said of a file; {@code seat} is whose place it was given from, and {@code person} is absent where silence counted. */
-    record AnswerView(long id, int turn, int step, String stepName, @Nullable Long seat, @Nullable Long personId, String person, int code, String comment, Instant at,
+    record AnswerView(long id, int turn, int step, String stepName, @Nullable Long seat, @Nullable Long personId, String person, int code,
+            String comment, Instant at,
             ReviewAnswer.@Nullable DrawnAs drawn, @Nullable String drawnText) {
     }
 
@@ -45,11 +46,16 @@ class ReviewViews {
      * @param ending what it ended with, where it is decided
      * @param before what was said of it in the steps before, in order
      */
-    record ReviewedFile(Passages.PassageView passage, List<AnswerView> answers, @Nullable AnswerView mine, @Nullable Integer decision, @Nullable Integer ending, List<AnswerView> before) {
+    record ReviewedFile(Passages.PassageView passage, List<AnswerView> answers, @Nullable AnswerView mine, @Nullable Integer decision,
+            @Nullable Integer ending, List<AnswerView> before) {
     }
 
-    /** Somebody's place in the step; {@code deputy} stands in while the person is away, {@code answered} of the files have the person's answer. */
-    record SeatView(long personId, String person, String firm, boolean leads, @Nullable Instant inHandSince, @Nullable String passedBy, String note, @Nullable String deputy,
+    /**
+     * Somebody's place in the step; {@code deputy} stands in while the person is away, {@code answered} of the files have the person's
+     * answer.
+     */
+    record SeatView(long personId, String person, String firm, boolean leads, @Nullable Instant inHandSince, @Nullable String passedBy,
+            String note, @Nullable String deputy,
             int answered) {
     }
 
@@ -70,9 +76,12 @@ class ReviewViews {
      * @param mayTakeBack whether the caller may take it back now
      * @param files its files; absent in the Desk's list where they would be too many to read at once
      */
-    record ReviewView(long id, long family, long project, long submission, String submissionReference, String purpose, @Nullable LocalDate answerDue, String author, String authorFirm,
-            String route, String routeKey, int step, int steps, int turn, String stepName, Step.Kind stepKind, Review.State state, boolean mine, List<Long> from, List<SeatView> seats,
-            int needed, Step.Drawing drawing, boolean filesGoAlone, @Nullable Instant due, @Nullable Integer workingDaysLeft, @Nullable String sender, String message, int fileCount,
+    record ReviewView(long id, long family, long project, long submission, String submissionReference, String purpose,
+            @Nullable LocalDate answerDue, String author, String authorFirm,
+            String route, String routeKey, int step, int steps, int turn, String stepName, Step.Kind stepKind, Review.State state,
+            boolean mine, List<Long> from, List<SeatView> seats,
+            int needed, Step.Drawing drawing, boolean filesGoAlone, @Nullable Instant due, @Nullable Integer workingDaysLeft,
+            @Nullable String sender, String message, int fileCount,
             int undecided, boolean mayDraw, boolean mayArrange, boolean mayTakeBack, @Nullable List<ReviewedFile> files) {
     }
 
@@ -135,7 +144,8 @@ class ReviewViews {
         Map<Long, List<ReviewAnswer>> said = answers.ofPresentTurns(ids).stream().collect(Collectors.groupingBy(a -> a.reviewId));
         Map<Long, Submissions.Asked> asked = submissions.asked(of.stream().map(r -> r.submissionId).collect(Collectors.toSet()));
         Map<Long, Around> around = new LinkedHashMap<>();
-        of.forEach(r -> around.put(r.id(), new Around(its.getOrDefault(r.id(), List.of()), sitting.getOrDefault(r.id(), List.of()), said.getOrDefault(r.id(), List.of()), asked.get(r.submissionId))));
+        of.forEach(r -> around.put(r.id(), new Around(its.getOrDefault(r.id(), List.of()), sitting.getOrDefault(r.id(), List.of()),
+                said.getOrDefault(r.id(), List.of()), asked.get(r.submissionId))));
         Read read = read(of, around, mostFiles);
         Known known = known(of, around, read, actor);
         return of.stream().map(r -> view(r, actor, around.get(r.id()), read, known)).toList();
@@ -168,9 +178,11 @@ class ReviewViews {
             projectsOf.computeIfAbsent(review.projectId, id -> {
                 Projects.Settings settings = projects.settings(id);
                 Map<Long, Long> away = deputies.today(settings.zone());
-                return new InProject(settings, away, away.entrySet().stream().filter(e -> actor.is(e.getValue())).map(Map.Entry::getKey).collect(Collectors.toSet()));
+                return new InProject(settings, away, away.entrySet().stream().filter(e -> actor.is(e.getValue())).map(Map.Entry::getKey)
+                        .collect(Collectors.toSet()));
             });
-            routesOf.put(review.id(), byEdition.computeIfAbsent(review.projectId + "/" + review.routeKey + "/" + review.routeEdition, key -> flow.route(review)));
+            routesOf.put(review.id(), byEdition.computeIfAbsent(review.projectId + "/" + review.routeKey + "/" + review.routeEdition,
+                    key -> flow.route(review)));
             persons.add(review.authorId);
             if (review.senderId != null) {
                 persons.add(review.senderId);
@@ -202,18 +214,24 @@ class ReviewViews {
         People.PersonView author = known.persons().get(review.authorId);
         Submissions.Asked asked = around.asked();
         Acting acting = Seats.acting(review, route, actor, project.standsInFor());
-        List<Long> from = review.state.live() ? around.seats().stream().map(s -> s.personId).filter(p -> acting.seats().stream().anyMatch(a -> a.value() == p)).toList() : List.of();
+        List<Long> from = review.state.live() ? around.seats().stream().map(s -> s.personId)
+                .filter(p -> acting.seats().stream().anyMatch(a -> a.value() == p)).toList() : List.of();
         Board board = Reviews.board(review, route, settings.decisionCodes(), around.live(), around.seats(), around.said());
         List<ReviewedFile> its = read.with().contains(review.id()) ? files(review, board, around, from, read, known) : null;
         boolean releasing = review.state == Review.State.RELEASING;
         int undecided = releasing ? 0 : (int) board.files().stream().filter(f -> board.decision(f.passage()).isEmpty()).count();
         boolean fresh = board.notFresh().isEmpty();
-        return new ReviewView(review.id(), review.familyId, review.projectId, review.submissionId, asked.reference(), asked.purpose(), asked.answerDue(), author.name(), author.firmCode(),
-                route.name(), route.key(), review.step, route.steps().size(), review.turn, route.stepName(review.step, releasing), step.kind(), review.state, !from.isEmpty(), from,
-                around.seats().stream().map(s -> view(project, board, s, known)).toList(), needed(step, around.seats()), step.drawing(), route.filesGoAlone(), review.due,
-                review.due == null ? null : settings.calendar().workingDaysLeft(known.now(), review.due), review.senderId == null ? null : known.persons().get(review.senderId).name(), review.message,
+        return new ReviewView(review.id(), review.familyId, review.projectId, review.submissionId, asked.reference(), asked.purpose(),
+                asked.answerDue(), author.name(), author.firmCode(),
+                route.name(), route.key(), review.step, route.steps().size(), review.turn, route.stepName(review.step, releasing),
+                step.kind(), review.state, !from.isEmpty(), from,
+                around.seats().stream().map(s -> view(project, board, s, known)).toList(), needed(step, around.seats()), step.drawing(),
+                route.filesGoAlone(), review.due,
+                review.due == null ? null : settings.calendar().workingDaysLeft(known.now(), review.due), review.senderId == null ? null
+                : known.persons().get(review.senderId).name(), review.message,
                 review.state.live() ? board.files().size() : around.files().size(), undecided, Deciding.mayDraw(board, acting),
-                fresh && (actor.controls(review.projectId) || actor.is(review.senderId)), fresh && Arranging.mayTakeBack(review, actor), its);
+                fresh && (actor.controls(review.projectId) || actor.is(review.senderId)), fresh
+                && Arranging.mayTakeBack(review, actor), its);
     }
 
     private static int needed(Step step, List<ReviewSeat> sitting) {
@@ -224,27 +242,35 @@ class ReviewViews {
     private static SeatView view(InProject project, Board board, ReviewSeat seat, Known known) {
         People.PersonView person = known.persons().get(seat.personId);
         Long deputy = project.away().get(seat.personId);
-        int answered = (int) board.files().stream().filter(f -> board.answersTo(f.passage()).stream().anyMatch(a -> a.seat().filter(p -> p.value() == seat.personId).isPresent())).count();
-        return new SeatView(person.id(), person.name(), person.firmCode(), seat.leads, seat.takenAt, seat.passedBy == null ? null : known.persons().get(seat.passedBy).name(), seat.note,
+        int answered = (int) board.files().stream().filter(f -> board.answersTo(f.passage()).stream()
+                .anyMatch(a -> a.seat().filter(p -> p.value() == seat.personId).isPresent())).count();
+        return new SeatView(person.id(), person.name(), person.firmCode(), seat.leads, seat.takenAt, seat.passedBy == null ? null
+                : known.persons().get(seat.passedBy).name(), seat.note,
                 deputy == null ? null : known.persons().get(deputy).name(), answered);
     }
 
     private List<ReviewedFile> files(Review review, Board board, Around around, List<Long> from, Read read, Known known) {
         boolean over = !review.state.live();
-        Map<Long, ReviewFiles.InReview> its = (over ? around.files() : around.live()).stream().collect(Collectors.toMap(ReviewFiles.InReview::passage, f -> f));
+        Map<Long, ReviewFiles.InReview> its = (over ? around.files() : around.live()).stream()
+                .collect(Collectors.toMap(ReviewFiles.InReview::passage, f -> f));
         Set<Long> own = Set.copyOf(from);
         return its.keySet().stream().sorted().map(id -> read.passages().get(id)).map(p -> {
             List<ReviewAnswer> all = read.said().getOrDefault(p.id(), List.of());
-            List<AnswerView> now = all.stream().filter(a -> a.reviewId == review.id() && a.turn == review.turn).map(a -> view(a, known)).toList();
-            List<AnswerView> before = all.stream().filter(a -> a.reviewId != review.id() || a.turn != review.turn).map(a -> view(a, known)).toList();
+            List<AnswerView> now = all.stream().filter(a -> a.reviewId == review.id() && a.turn == review.turn).map(a -> view(a, known))
+                    .toList();
+            List<AnswerView> before = all.stream().filter(a -> a.reviewId != review.id() || a.turn != review.turn).map(a -> view(a, known))
+                    .toList();
             AnswerView mine = now.stream().filter(a -> a.seat() != null && own.contains(a.seat())).findFirst().orElse(null);
-            return new ReviewedFile(p, now, mine, over ? null : board.decision(new PassageId(p.id())).orElse(null), its.get(p.id()).ending().map(Ending::code).orElse(null), before);
+            return new ReviewedFile(p, now, mine, over ? null : board.decision(new PassageId(p.id())).orElse(null), its.get(p.id()).ending()
+                    .map(Ending::code).orElse(null), before);
         }).toList();
     }
 
     private static AnswerView view(ReviewAnswer a, Known known) {
         String person = a.personId == null ? "nobody" : known.persons().get(a.personId).name();
-        String said = a.personId == null || a.seatId == null || a.seatId.equals(a.personId) ? person : person + " for " + known.persons().get(a.seatId).name();
-        return new AnswerView(a.id(), a.turn, a.step, a.stepName, a.seatId, a.personId, said, a.code, a.comment, a.givenAt, a.drawn, a.drawnText);
+        String said = a.personId == null || a.seatId == null || a.seatId.equals(a.personId) ? person : person + " for " + known.persons()
+                .get(a.seatId).name();
+        return new AnswerView(a.id(), a.turn, a.step, a.stepName, a.seatId, a.personId, said, a.code, a.comment, a.givenAt, a.drawn,
+                a.drawnText);
     }
 }

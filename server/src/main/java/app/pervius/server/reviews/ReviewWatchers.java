@@ -33,9 +33,12 @@ class ReviewWatchers implements Watchers {
     @Override
     public void tell(PassageFacts passage, Notice notice) {
         WatcherBook.Watched told = of(passage.id());
-        String said = reviews.ofPassage(passage.id()).filter(r -> !r.message.isEmpty() && notice.occasion() == Occasion.ARRIVED).map(r -> "\n" + r.message).orElse("");
-        Messages.About about = new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(), passage.run(), passage.ruleInWords());
-        messages.tell(told.persons().stream().filter(p -> people.person(p).active()).toList(), notice.occasion(), about, notice.text() + said);
+        String said = reviews.ofPassage(passage.id()).filter(r -> !r.message.isEmpty() && notice.occasion() == Occasion.ARRIVED)
+                .map(r -> "\n" + r.message).orElse("");
+        Messages.About about = new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(), passage.run(),
+                passage.ruleInWords());
+        messages.tell(told.persons().stream().filter(p -> people.person(p).active()).toList(), notice.occasion(), about,
+                notice.text() + said);
         messages.tellOutside(told.addresses(), notice.occasion(), about, notice.text() + said);
     }
 

@@ -28,12 +28,14 @@ class ReviewWords implements StationWords, FieldFiller {
     @Override
     public List<String> of(long project, Handling handling) {
         return handling.review().route().map(key -> routes.inForce(project, key)
-                .map(r -> List.of("Goes to review on route " + r.name() + ": " + words.steps(project, r) + ".")).orElse(List.of("Its route does not exist any more.")))
+                .map(r -> List.of("Goes to review on route " + r.name() + ": " + words.steps(project, r) + "."))
+                .orElse(List.of("Its route does not exist any more.")))
                 .orElse(List.of("Nobody reviews it; it is filed at once."));
     }
 
     @Override
     public Set<String> fills(long project, Handling handling) {
-        return handling.review().route().flatMap(key -> routes.inForce(project, key)).map(route -> route.completion().values().keySet()).orElse(Set.of());
+        return handling.review().route().flatMap(key -> routes.inForce(project, key)).map(route -> route.completion().values().keySet())
+                .orElse(Set.of());
     }
 }

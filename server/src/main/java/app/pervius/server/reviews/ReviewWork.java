@@ -46,8 +46,10 @@ class ReviewWork implements StationWork<ReviewStation.Join> {
         List<DecisionCode> codes = projects.settings(passage.project()).decisionCodes();
         return ReviewStation.decide(new ReviewFacts(passage.decision().map(decided -> DecisionCode.of(decided.code(), codes)),
                 passage.route().isEmpty() && passage.handling().filter(handling -> handling.review().route().isEmpty()).isPresent(),
-                passage.route().or(() -> passage.handling().map(Handling::review).flatMap(ReviewPlan::route)).flatMap(key -> routes.inForce(passage.project(), key)),
-                passage.cycle(), passage.reviewFrom(), seats.facts(passage.project(), passage.author(), passage.authorFirm(), passage.values())));
+                passage.route().or(() -> passage.handling().map(Handling::review).flatMap(ReviewPlan::route))
+                .flatMap(key -> routes.inForce(passage.project(), key)),
+                passage.cycle(), passage.reviewFrom(), seats.facts(passage.project(), passage.author(), passage.authorFirm(),
+                        passage.values())));
     }
 
     /** It arrives once, however often it comes to review; where nobody reviews it, when it passes. */
@@ -57,7 +59,8 @@ class ReviewWork implements StationWork<ReviewStation.Join> {
         if (!arrives) {
             return Follow.NOTHING;
         }
-        String text = passage.originalName() + effects.stream().map(join -> ", on route “" + join.route().name() + "”").collect(Collectors.joining());
+        String text = passage.originalName() + effects.stream().map(join -> ", on route “" + join.route().name() + "”")
+                .collect(Collectors.joining());
         return new Follow(List.of(), List.of(new Notice(Occasion.ARRIVED, Set.of(Whom.NAMED_BY_RULES, Whom.WATCHERS), text, Map.of())));
     }
 

@@ -40,7 +40,10 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional(propagation = Propagation.MANDATORY)
 public class Reviews implements Reviewed.Keeper {
 
-    /** What was said of a revision in a step, as the other features pass it on; {@code person} says for whom, where that is another, and a silence has no person. */
+    /**
+     * What was said of a revision in a step, as the other features pass it on; {@code person} says for whom, where that is another, and a
+     * silence has no person.
+     */
     public record Said(int step, String stepName, String person, int code, String comment, Instant at) {
     }
 
@@ -58,7 +61,8 @@ public class Reviews implements Reviewed.Keeper {
     private final Live live;
     private final InstantSource clock;
 
-    Reviews(ReviewRepository reviews, AnswerRepository answers, ReviewFiles files, Seats seats, WatcherBook watchers, Routes routes, Passages passages, Moves moves,
+    Reviews(ReviewRepository reviews, AnswerRepository answers, ReviewFiles files, Seats seats, WatcherBook watchers, Routes routes,
+            Passages passages, Moves moves,
             People people, Projects projects, Messages messages, Live live, InstantSource clock) {
         this.reviews = reviews;
         this.answers = answers;
@@ -83,7 +87,8 @@ public class Reviews implements Reviewed.Keeper {
     @Transactional(readOnly = true)
     public Reviewed of(long passage) {
         boolean begun = reviews.ofPassage(passage).isPresent();
-        return begun ? new Reviewed(true, released(passage).stream().map(s -> new Reviewed.Said(s.stepName(), s.person(), s.code(), s.comment())).toList()) : Reviewed.NOTHING;
+        return begun ? new Reviewed(true, released(passage).stream()
+                .map(s -> new Reviewed.Said(s.stepName(), s.person(), s.code(), s.comment())).toList()) : Reviewed.NOTHING;
     }
 
     /** The review a passage is or was in last. */
@@ -112,7 +117,8 @@ public class Reviews implements Reviewed.Keeper {
 
     private Said said(ReviewAnswer a, String comment) {
         String by = a.personId == null ? "nobody" : people.person(a.personId).name();
-        String who = a.personId == null || a.seatId == null || a.seatId.equals(a.personId) ? by : by + " for " + people.person(a.seatId).name();
+        String who = a.personId == null || a.seatId == null || a.seatId.equals(a.personId) ? by : by + " for " + people.person(a.seatId)
+                .name();
         return new Said(a.step, a.stepName, who, a.code, comment, a.givenAt);
     }
 
@@ -124,7 +130,8 @@ public class Reviews implements Reviewed.Keeper {
     /** The passage joins the review of its submission on this route with the same people that is still forming, or begins a new one. */
     void join(PassageFacts passage, ReviewStation.Join join) {
         String key = Seats.key(join.seats());
-        Review review = reviews.findBySubmissionIdAndRouteKeyAndState(passage.submission(), join.route().key(), Review.State.FORMING).stream()
+        Review review = reviews.findBySubmissionIdAndRouteKeyAndState(passage.submission(), join.route().key(), Review.State.FORMING)
+                .stream()
                 .filter(r -> r.routeEdition == join.route().edition() && r.step == join.step() && r.seatsKey.equals(key))
                 .findFirst().orElseGet(() -> begin(passage, join, key));
         files.add(review.id(), passage.id(), join.leftOut());
@@ -145,11 +152,13 @@ public class Reviews implements Reviewed.Keeper {
 
     /** The core's view of a review where it is now. */
     Board board(Review review, Route route) {
-        return board(review, route, projects.settings(review.projectId).decisionCodes(), files.live(review.id()), seats.in(review), answers.findByReviewIdAndTurnOrderById(review.id(), review.turn));
+        return board(review, route, projects.settings(review.projectId).decisionCodes(), files.live(review.id()), seats.in(review),
+                answers.findByReviewIdAndTurnOrderById(review.id(), review.turn));
     }
 
     /** The same from rows that were read already: its files under way, and the seats and answers of its turn. */
-    static Board board(Review review, Route route, List<DecisionCode> codes, List<ReviewFiles.InReview> live, List<ReviewSeat> sitting, List<ReviewAnswer> said) {
+    static Board board(Review review, Route route, List<DecisionCode> codes, List<ReviewFiles.InReview> live, List<ReviewSeat> sitting,
+            List<ReviewAnswer> said) {
         Map<PassageId, List<Answer>> given = said.stream()
                 .collect(Collectors.groupingBy(a -> new PassageId(a.passageId), Collectors.mapping(Reviews::core, Collectors.toList())));
         Board.Phase phase = switch (review.state) {
@@ -157,7 +166,8 @@ public class Reviews implements Reviewed.Keeper {
             case RELEASING -> Board.Phase.RELEASING;
             case CLOSED, TAKEN_BACK, STOPPED -> Board.Phase.OVER;
         };
-        return new Board(route, phase, review.turn, review.step, live.stream().map(ReviewFiles.InReview::file).toList(), Seats.core(sitting), given,
+        return new Board(route, phase, review.turn, review.step, live.stream().map(ReviewFiles.InReview::file).toList(),
+                Seats.core(sitting), given,
                 codes);
     }
 
@@ -182,8 +192,10 @@ public class Reviews implements Reviewed.Keeper {
         });
         List<Long> its = files.live(review.id()).stream().map(ReviewFiles.InReview::passage).toList();
         moves.stepBegins(its, heldBy(review, step, sitting), review.due, stepName(review, route));
-        tell(review, sitting, releases ? Occasion.TO_RELEASE : review.reopened ? Occasion.TO_DECIDE_AGAIN : Occasion.TO_DECIDE, "review " + review.id() + " turn " + review.turn,
-                review.message.isEmpty() ? "" : "\n" + people.person(Objects.requireNonNullElse(review.senderId, review.authorId)).name() + " says: " + review.message);
+        tell(review, sitting, releases ? Occasion.TO_RELEASE : review.reopened ? Occasion.TO_DECIDE_AGAIN : Occasion.TO_DECIDE,
+                "review " + review.id() + " turn " + review.turn,
+                review.message.isEmpty() ? "" : "\n" + people.person(Objects.requireNonNullElse(review.senderId, review.authorId))
+                .name() + " says: " + review.message);
         live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
     }
 
@@ -201,7 +213,8 @@ public class Reviews implements Reviewed.Keeper {
     }
 
     void tell(Review review, Collection<Long> persons, Occasion occasion, String run, String detail) {
-        for (Passages.PassageView passage : passages.passages(files.live(review.id()).stream().map(ReviewFiles.InReview::passage).toList())) {
+        for (Passages.PassageView passage : passages.passages(files.live(review.id()).stream().map(ReviewFiles.InReview::passage)
+                .toList())) {
             messages.tell(persons, occasion, new Messages.About(review.projectId, review.submissionId, passage.id(), passage.inWords(), run,
                     passage.rule() == null ? "" : passage.rule()), passage.originalName() + detail);
         }

@@ -44,7 +44,8 @@ class RouteController {
     private final Projects projects;
     private final InstantSource clock;
 
-    RouteController(Routes routes, RouteFindings findings, RouteWords words, Rules rules, People people, Projects projects, InstantSource clock) {
+    RouteController(Routes routes, RouteFindings findings, RouteWords words, Rules rules, People people, Projects projects,
+            InstantSource clock) {
         this.routes = routes;
         this.findings = findings;
         this.words = words;
@@ -61,7 +62,8 @@ class RouteController {
      * @param people the names of those who hold its roles or are named; empty where the document decides
      * @param condition when it is taken, in words; empty where it always is
      */
-    record StepView(String name, Step.Kind kind, String who, List<String> people, int workingDays, String condition, Instant begins, Instant dueIfBegunNow) {
+    record StepView(String name, Step.Kind kind, String who, List<String> people, int workingDays, String condition, Instant begins,
+            Instant dueIfBegunNow) {
     }
 
     /** A fault keeps a route from being put in force, anything else only holds up files; {@code step} is 0-based. */
@@ -69,7 +71,8 @@ class RouteController {
     }
 
     /** A route; {@code rules} are the names of rules that send on it. */
-    record RouteView(String key, String name, int edition, RouteForm form, List<StepView> steps, List<RouteRemarkView> remarks, List<String> rules, boolean maySend) {
+    record RouteView(String key, String name, int edition, RouteForm form, List<StepView> steps, List<RouteRemarkView> remarks,
+            List<String> rules, boolean maySend) {
     }
 
     /** An edition of a route, with when and by whom it was put in force. */
@@ -93,7 +96,8 @@ class RouteController {
     @GetMapping("/{key}/editions")
     List<RouteEditionView> editions(@PathVariable long project, @PathVariable String key, Actor actor) {
         actor.in(project);
-        return routes.editions(project, key).stream().map(e -> new RouteEditionView(e.route().edition(), e.inForce(), e.at(), e.by() == null ? "Pervius" : people.person(e.by()).name(),
+        return routes.editions(project, key).stream().map(e -> new RouteEditionView(e.route().edition(), e.inForce(), e.at(),
+                e.by() == null ? "Pervius" : people.person(e.by()).name(),
                 RouteForm.of(e.route()))).toList();
     }
 
@@ -130,22 +134,26 @@ class RouteController {
         actor.mustControl(project);
         List<String> using = usedBy(project, key);
         if (!using.isEmpty()) {
-            throw Problem.conflict("route-in-use", "These rules send on it: " + String.join(", ", using) + ". Let them name another route first.");
+            throw Problem.conflict("route-in-use", "These rules send on it: " + String.join(", ", using)
+                    + ". Let them name another route first.");
         }
         routes.withdraw(project, key);
     }
 
     private RouteView view(long project, Route route, Actor actor) {
-        return new RouteView(route.key(), route.name(), route.edition(), RouteForm.of(route), steps(project, route), remarks(project, route), usedBy(project, route.key()), Routes.maySend(project, route, actor));
+        return new RouteView(route.key(), route.name(), route.edition(), RouteForm.of(route), steps(project, route),
+                remarks(project, route), usedBy(project, route.key()), Routes.maySend(project, route, actor));
     }
 
     private List<String> usedBy(long project, String key) {
-        return rules.handlings(project).entrySet().stream().filter(e -> e.getValue().review().route().filter(key::equals).isPresent()).map(Map.Entry::getKey).toList();
+        return rules.handlings(project).entrySet().stream().filter(e -> e.getValue().review().route().filter(key::equals).isPresent())
+                .map(Map.Entry::getKey).toList();
     }
 
     private List<RouteRemarkView> remarks(long project, Route route) {
         List<RouteRemarkView> all = new ArrayList<>();
-        RouteCheck.faults(route, projects.settings(project).decisionCodes()).forEach(f -> all.add(new RouteRemarkView(true, f.step().orElse(null), f.sentence())));
+        RouteCheck.faults(route, projects.settings(project).decisionCodes())
+                .forEach(f -> all.add(new RouteRemarkView(true, f.step().orElse(null), f.sentence())));
         findings.of(project, route).forEach(f -> all.add(new RouteRemarkView(false, f.step().orElse(null), f.sentence())));
         return all;
     }

@@ -48,28 +48,38 @@ class RouteFindings {
                 found.add(new RouteRemark(Optional.of(at), "It needs " + needed + " answers, but fewer people hold its roles."));
             }
             step.when().filter(when -> field(when).filter(f -> fields.find(f).isEmpty()).isPresent())
-                    .ifPresent(when -> found.add(new RouteRemark(Optional.of(at), "Its condition speaks of a field the project does not have.")));
+                    .ifPresent(when -> found.add(new RouteRemark(Optional.of(at),
+                            "Its condition speaks of a field the project does not have.")));
         }
-        route.lead().flatMap(who -> whoIsMissing(project, who, fields)).ifPresent(why -> found.add(new RouteRemark(Optional.empty(), why + ", so nobody could release the comments.")));
+        route.lead().flatMap(who -> whoIsMissing(project, who, fields))
+                .ifPresent(why -> found.add(new RouteRemark(Optional.empty(), why + ", so nobody could release the comments.")));
         route.completion().values().forEach((field, value) -> {
             if (fields.find(field).filter(f -> f.takes(value)).isEmpty()) {
-                found.add(new RouteRemark(Optional.empty(), "It sets “" + field + "” to “" + value + "”, which the project's field does not take."));
+                found.add(new RouteRemark(Optional.empty(), "It sets “" + field + "” to “" + value
+                        + "”, which the project's field does not take."));
             }
         });
-        route.completion().statusCodes().values().stream().filter(code -> projects.settings(project).statusCodes().stream().noneMatch(s -> s.code().equals(code)))
-                .forEach(code -> found.add(new RouteRemark(Optional.empty(), "It calls for the status code “" + code + "”, which is not on the project's list.")));
+        route.completion().statusCodes().values().stream().filter(code -> projects.settings(project).statusCodes().stream()
+                .noneMatch(s -> s.code().equals(code)))
+                .forEach(code -> found.add(new RouteRemark(Optional.empty(),
+                        "It calls for the status code “" + code + "”, which is not on the project's list.")));
         return found;
     }
 
     private Optional<String> whoIsMissing(long project, Who who, Fields fields) {
         return switch (who) {
             case Who.InRole(RoleId role) -> people.holders(role).isEmpty() ? Optional.of("Nobody holds “" + people.roleName(role) + "”")
-                    : people.holders(role).stream().noneMatch(h -> people.decides(project, h.person().value())) ? Optional.of("Nobody who holds “" + people.roleName(role) + "” may decide") : Optional.empty();
-            case Who.Person(PersonId person) -> people.reviewingSide(project).stream().anyMatch(h -> h.person().equals(person)) ? Optional.empty()
-                    : Optional.of(people.person(person.value()).name() + " has left the project, or may not see or decide on what others send");
-            case Who.ByMatrix(Matrix.Duty duty) -> matrices.of(project).cells().values().stream().anyMatch(c -> !c.getOrDefault(duty, List.of()).isEmpty()) ? Optional.empty()
+                    : people.holders(role).stream().noneMatch(h -> people.decides(project, h.person().value()))
+                    ? Optional.of("Nobody who holds “" + people.roleName(role) + "” may decide") : Optional.empty();
+            case Who.Person(PersonId person) -> people.reviewingSide(project).stream().anyMatch(h -> h.person().equals(person))
+                    ? Optional.empty()
+                    : Optional.of(people.person(person.value()).name()
+                            + " has left the project, or may not see or decide on what others send");
+            case Who.ByMatrix(Matrix.Duty duty) -> matrices.of(project).cells().values().stream()
+                    .anyMatch(c -> !c.getOrDefault(duty, List.of()).isEmpty()) ? Optional.empty()
                     : Optional.of("The distribution matrix says nobody who " + duty.label());
-            case Who.InField(String field) -> fields.find(field).isPresent() ? Optional.empty() : Optional.of("The project has no field “" + field + "”");
+            case Who.InField(String field) -> fields.find(field).isPresent() ? Optional.empty()
+                    : Optional.of("The project has no field “" + field + "”");
         };
     }
 

@@ -33,9 +33,12 @@ import org.jspecify.annotations.Nullable;
  * @param senderPeople ids of people who may too
  * @param values values for fields that are set when a review ends
  */
-record RouteForm(@NotNull @Size(max = 120) String name, @NotNull @Size(max = 20) List<@Valid @NotNull StepForm> steps, boolean ownFirmDecides, boolean filesGoAlone,
-        @Nullable @Valid WhoForm lead, @NotNull @Size(max = 100) List<@NotNull Long> senders, @NotNull @Size(max = 100) List<@NotNull Long> senderFirms,
-        @NotNull @Size(max = 100) List<@NotNull Long> senderPeople, @NotNull @Size(max = 50) Map<String, @NotNull @Size(max = 200) String> values,
+record RouteForm(@NotNull @Size(max = 120) String name, @NotNull @Size(max = 20) List<@Valid @NotNull StepForm> steps,
+        boolean ownFirmDecides, boolean filesGoAlone,
+        @Nullable @Valid WhoForm lead, @NotNull @Size(max = 100) List<@NotNull Long> senders,
+        @NotNull @Size(max = 100) List<@NotNull Long> senderFirms,
+        @NotNull @Size(max = 100) List<@NotNull Long> senderPeople,
+        @NotNull @Size(max = 50) Map<String, @NotNull @Size(max = 200) String> values,
         @NotNull @Size(max = 4) List<@Valid @NotNull StatusFor> statusCodes) {
 
     /** The status code a decision is issued with instead of the rule's. */
@@ -57,7 +60,8 @@ record RouteForm(@NotNull @Size(max = 120) String name, @NotNull @Size(max = 20)
     enum SilenceKind { WAIT, COUNTS, SKIP }
 
     /** When a step is taken; {@code field} and {@code values} for a field, {@code cycle} for how many times the document comes. */
-    record ConditionForm(@NotNull ConditionKind kind, @NotNull @Size(max = 40) String field, @NotNull @Size(max = 200) List<@NotNull @Size(max = 200) String> values, @Max(1000) int cycle) {
+    record ConditionForm(@NotNull ConditionKind kind, @NotNull @Size(max = 40) String field,
+            @NotNull @Size(max = 200) List<@NotNull @Size(max = 200) String> values, @Max(1000) int cycle) {
     }
 
     /** Where a code leads from a step, where it is not the usual; {@code step} counts from 0. */
@@ -69,9 +73,12 @@ record RouteForm(@NotNull @Size(max = 120) String name, @NotNull @Size(max = 20)
     }
 
     @io.swagger.v3.oas.annotations.media.Schema(name = "RouteStepForm")
-    record StepForm(@NotNull @Size(max = 120) String name, Step.@NotNull Kind kind, @NotNull @Size(max = 50) List<@Valid @NotNull WhoForm> who, @NotNull NeedsKind needs,
-            @Min(1) @Max(100) int atLeast, Step.@NotNull Drawing drawing, @Min(0) @Max(1000) int workingDays, @Nullable @Valid ConditionForm when, @NotNull @Size(max = 4) List<@Valid @NotNull LeadsForm> leads,
-            @Min(0) @Max(250) int remindBefore, @Min(0) @Max(250) int remindAfter, @Min(0) @Max(250) int escalateAfter, @NotNull @Size(max = 20) List<@NotNull Long> escalateTo,
+    record StepForm(@NotNull @Size(max = 120) String name, Step.@NotNull Kind kind,
+            @NotNull @Size(max = 50) List<@Valid @NotNull WhoForm> who, @NotNull NeedsKind needs,
+            @Min(1) @Max(100) int atLeast, Step.@NotNull Drawing drawing, @Min(0) @Max(1000) int workingDays,
+            @Nullable @Valid ConditionForm when, @NotNull @Size(max = 4) List<@Valid @NotNull LeadsForm> leads,
+            @Min(0) @Max(250) int remindBefore, @Min(0) @Max(250) int remindAfter, @Min(0) @Max(250) int escalateAfter,
+            @NotNull @Size(max = 20) List<@NotNull Long> escalateTo,
             @NotNull @Valid SilenceForm silence) {
     }
 
@@ -84,8 +91,10 @@ record RouteForm(@NotNull @Size(max = 120) String name, @NotNull @Size(max = 20)
                 set.put(field, value.strip());
             }
         });
-        return new Route(key, name.strip(), 0, steps.stream().map(RouteForm::step).toList(), ownFirmDecides, filesGoAlone, Optional.ofNullable(lead).map(RouteForm::who),
-                senders.stream().map(RoleId::new).toList(), senderFirms.stream().map(FirmId::new).toList(), senderPeople.stream().map(PersonId::new).toList(), new Completion(set, status));
+        return new Route(key, name.strip(), 0, steps.stream().map(RouteForm::step).toList(), ownFirmDecides, filesGoAlone,
+                Optional.ofNullable(lead).map(RouteForm::who),
+                senders.stream().map(RoleId::new).toList(), senderFirms.stream().map(FirmId::new).toList(), senderPeople.stream()
+                .map(PersonId::new).toList(), new Completion(set, status));
     }
 
     private static Step step(StepForm form) {
@@ -107,9 +116,11 @@ record RouteForm(@NotNull @Size(max = 120) String name, @NotNull @Size(max = 20)
             case COUNTS -> new Chase.Silence.CountsAs(form.silence().code(), form.silence().daysAfter());
             case SKIP -> new Chase.Silence.Skip(form.silence().daysAfter());
         };
-        return new Step(form.name().strip(), form.kind(), form.who().stream().map(RouteForm::who).toList(), needs, form.drawing(), form.workingDays(),
+        return new Step(form.name().strip(), form.kind(), form.who().stream().map(RouteForm::who).toList(), needs, form.drawing(),
+                form.workingDays(),
                 Optional.ofNullable(form.when()).map(RouteForm::condition), leads,
-                new Chase(form.remindBefore(), form.remindAfter(), form.escalateAfter(), form.escalateTo().stream().map(RoleId::new).toList(), silence));
+                new Chase(form.remindBefore(), form.remindAfter(), form.escalateAfter(), form.escalateTo().stream().map(RoleId::new)
+                        .toList(), silence));
     }
 
     private static Condition condition(ConditionForm form) {
@@ -137,9 +148,12 @@ record RouteForm(@NotNull @Size(max = 120) String name, @NotNull @Size(max = 20)
     }
 
     static RouteForm of(Route route) {
-        return new RouteForm(route.name(), route.steps().stream().map(RouteForm::of).toList(), route.ownFirmDecides(), route.filesGoAlone(), route.lead().map(RouteForm::of).orElse(null),
-                route.senders().stream().map(RoleId::value).toList(), route.senderFirms().stream().map(FirmId::value).toList(), route.senderPeople().stream().map(PersonId::value).toList(), route.completion().values(),
-                route.completion().statusCodes().entrySet().stream().sorted(Map.Entry.comparingByKey()).map(e -> new StatusFor(e.getKey(), e.getValue())).toList());
+        return new RouteForm(route.name(), route.steps().stream().map(RouteForm::of).toList(), route.ownFirmDecides(), route.filesGoAlone(),
+                route.lead().map(RouteForm::of).orElse(null),
+                route.senders().stream().map(RoleId::value).toList(), route.senderFirms().stream().map(FirmId::value).toList(),
+                route.senderPeople().stream().map(PersonId::value).toList(), route.completion().values(),
+                route.completion().statusCodes().entrySet().stream().sorted(Map.Entry.comparingByKey())
+                .map(e -> new StatusFor(e.getKey(), e.getValue())).toList());
     }
 
     private static StepForm of(Step step) {
@@ -148,13 +162,15 @@ record RouteForm(@NotNull @Size(max = 120) String name, @NotNull @Size(max = 20)
             case Needs.Any() -> NeedsKind.ANY;
             case Needs.All() -> NeedsKind.ALL;
             case Needs.AtLeast(int people) -> NeedsKind.AT_LEAST;
-        }, step.needs() instanceof Needs.AtLeast(int people) ? people : 1, step.drawing(), step.workingDays(), step.when().map(RouteForm::of).orElse(null),
+        }, step.needs() instanceof Needs.AtLeast(int people) ? people : 1, step.drawing(), step.workingDays(), step.when()
+                .map(RouteForm::of).orElse(null),
                 step.leads().entrySet().stream().sorted(Map.Entry.comparingByKey()).map(e -> switch (e.getValue()) {
                     case Leads.On() -> new LeadsForm(e.getKey(), LeadsKind.ON, 0);
                     case Leads.End() -> new LeadsForm(e.getKey(), LeadsKind.END, 0);
                     case Leads.Back() -> new LeadsForm(e.getKey(), LeadsKind.BACK, 0);
                     case Leads.ToStep(int to) -> new LeadsForm(e.getKey(), LeadsKind.TO_STEP, to);
-                }).toList(), chase.remindBefore(), chase.remindAfter(), chase.escalateAfter(), chase.escalateTo().stream().map(RoleId::value).toList(), switch (chase.silence()) {
+                }).toList(), chase.remindBefore(), chase.remindAfter(), chase.escalateAfter(), chase.escalateTo().stream()
+                        .map(RoleId::value).toList(), switch (chase.silence()) {
                     case Chase.Silence.Wait() -> new SilenceForm(SilenceKind.WAIT, 1, 0);
                     case Chase.Silence.CountsAs(int code, int days) -> new SilenceForm(SilenceKind.COUNTS, code, days);
                     case Chase.Silence.Skip(int days) -> new SilenceForm(SilenceKind.SKIP, 1, days);

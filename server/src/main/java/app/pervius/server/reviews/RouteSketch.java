@@ -50,7 +50,8 @@ public class RouteSketch {
 
     private List<String> names(Seating.Seated seated) {
         return switch (seated) {
-            case Seating.Seated.Seats(var its) -> its.stream().map(seat -> seat.person()).map(PersonId::value).map(id -> people.person(id).name()).toList();
+            case Seating.Seated.Seats(var its) -> its.stream().map(seat -> seat.person()).map(PersonId::value)
+                    .map(id -> people.person(id).name()).toList();
             case Seating.Seated.Nobody nobody -> List.of();
         };
     }

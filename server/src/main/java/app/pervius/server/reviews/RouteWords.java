@@ -25,9 +25,13 @@ public class RouteWords {
         this.projects = projects;
     }
 
-    /** A route's steps, such as {@code Technical review by Lead civil engineer (5 working days), then Approval by Approver (3 working days)}. */
+    /**
+     * A route's steps, such as {@code Technical review by Lead civil engineer (5 working days), then Approval by Approver (3 working
+     * days)}.
+     */
     public String steps(long project, Route route) {
-        return route.steps().stream().map(step -> step.name() + " by " + who(project, step) + " (" + step.workingDays() + " working " + (step.workingDays() == 1 ? "day" : "days")
+        return route.steps().stream().map(step -> step.name() + " by " + who(project, step) + " (" + step.workingDays() + " working "
+                + (step.workingDays() == 1 ? "day" : "days")
                 + step.when().map(when -> ", " + condition(project, when)).orElse("") + ")").collect(Collectors.joining(", then "));
     }
 
@@ -37,8 +41,10 @@ public class RouteWords {
 
     String condition(long project, Condition condition) {
         return switch (condition) {
-            case Condition.FieldIs(String field, List<String> values) -> "only if " + label(project, field) + " is " + String.join(" or ", values);
-            case Condition.FieldIsNot(String field, List<String> values) -> "only if " + label(project, field) + " is not " + String.join(" or ", values);
+            case Condition.FieldIs(String field, List<String> values) -> "only if " + label(project, field) + " is "
+                    + String.join(" or ", values);
+            case Condition.FieldIsNot(String field, List<String> values) -> "only if " + label(project, field) + " is not "
+                    + String.join(" or ", values);
             case Condition.FromCycle(int cycle) -> "only from cycle " + cycle + " on";
         };
     }

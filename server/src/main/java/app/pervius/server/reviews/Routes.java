@@ -67,7 +67,8 @@ public class Routes implements Choices.OfRoutes {
     public static boolean maySend(long project, Route route, Actor actor) {
         Actor.Membership membership = actor.in(project);
         return membership.sendsByHand() || route.senders().stream().anyMatch(r -> membership.roles().contains(r.value()))
-                || route.senderFirms().stream().anyMatch(f -> f.value() == membership.firm()) || route.senderPeople().stream().anyMatch(p -> p.value() == membership.person());
+                || route.senderFirms().stream().anyMatch(f -> f.value() == membership.firm()) || route.senderPeople().stream()
+                .anyMatch(p -> p.value() == membership.person());
     }
 
     /** Whether there is a route on which somebody may send files by hand. */
@@ -96,7 +97,8 @@ public class Routes implements Choices.OfRoutes {
         int newest = before.stream().filter(e -> e.inForce).mapToInt(e -> e.edition).findFirst().orElse(0);
         if (newest != expected) {
             throw Problem.conflict("changed-meanwhile", newest == 0 ? "The route was withdrawn in the meantime."
-                    : expected == 0 ? "There is a route of this key already." : "Somebody else has put edition " + newest + " of this route in force in the meantime.");
+                    : expected == 0 ? "There is a route of this key already."
+                    : "Somebody else has put edition " + newest + " of this route in force in the meantime.");
         }
         before.forEach(e -> e.inForce = false);
         routes.flush();

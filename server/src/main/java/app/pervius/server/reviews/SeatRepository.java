@@ -13,7 +13,8 @@ interface SeatRepository extends JpaRepository<ReviewSeat, Long> {
     Optional<ReviewSeat> findByReviewIdAndTurnAndPersonId(long review, int turn, long person);
 
     /** Those in the present turns of reviews. */
-    @Query("select s from ReviewSeat s join Review r on r.id = s.reviewId and r.turn = s.turn where s.reviewId in :reviews order by s.reviewId, s.id")
+    @Query("select s from ReviewSeat s join Review r on r.id = s.reviewId and r.turn = s.turn where s.reviewId in :reviews order by "
+            + "s.reviewId, s.id")
     List<ReviewSeat> ofPresentTurns(Collection<Long> reviews);
 
     /** The reviews that wait for people, the most urgent first; one can be there several times. */
@@ -26,6 +27,7 @@ interface SeatRepository extends JpaRepository<ReviewSeat, Long> {
 
     List<ReviewSeat> findByRoleIdAndOpenTrueOrderById(long role);
 
-    @Query("select s from ReviewSeat s join Review r on r.id = s.reviewId where s.personId = :person and s.open = true and r.projectId = :project order by s.due, s.id")
+    @Query("select s from ReviewSeat s join Review r on r.id = s.reviewId where s.personId = :person and s.open = true and r.projectId "
+            + "= :project order by s.due, s.id")
     List<ReviewSeat> openIn(long project, long person);
 }

@@ -50,8 +50,10 @@ class Seats {
 
     /** What the core works out seats by. */
     Seating.Facts facts(long project, long author, long authorFirm, FieldValues values) {
-        return new Seating.Facts(new PersonId(author), new FirmId(authorFirm), values, matrices.of(project), role -> deciding(project, authorFirm, role), people::roleName,
-                name -> named(project, authorFirm, name), person -> people.reviewingSide(project, authorFirm).stream().filter(h -> h.person().equals(person)).findFirst(),
+        return new Seating.Facts(new PersonId(author), new FirmId(authorFirm), values, matrices.of(project),
+                role -> deciding(project, authorFirm, role), people::roleName,
+                name -> named(project, authorFirm, name), person -> people.reviewingSide(project, authorFirm).stream()
+                .filter(h -> h.person().equals(person)).findFirst(),
                 key -> projects.settings(project).fields().label(key));
     }
 
@@ -66,7 +68,8 @@ class Seats {
             row.open = open;
             row.due = due;
             row.roleId = step == null ? null : step.who().stream().filter(Who.InRole.class::isInstance).map(w -> ((Who.InRole) w).role())
-                    .filter(role -> people.holders(role).stream().anyMatch(h -> h.person().equals(seat.person()))).map(RoleId::value).findFirst().orElse(null);
+                    .filter(role -> people.holders(role).stream().anyMatch(h -> h.person().equals(seat.person()))).map(RoleId::value)
+                    .findFirst().orElse(null);
             seats.save(row);
         }
     }
@@ -101,19 +104,23 @@ class Seats {
 
     /** Somebody, with the seats of a review the person may act from: one's own, and those of people one stands in for on others' work. */
     Acting acting(Review review, Route route, Actor actor) {
-        return acting(review, route, actor, deputies.standsInFor(actor.person(review.projectId), projects.settings(review.projectId).zone()));
+        return acting(review, route, actor, deputies.standsInFor(actor.person(review.projectId), projects.settings(review.projectId)
+                .zone()));
     }
 
     /** The same where it is known whom the person stands in for today. */
     static Acting acting(Review review, Route route, Actor actor, Set<Long> standsInFor) {
         Set<PersonId> from = new HashSet<>(Set.of(new PersonId(actor.person(review.projectId))));
-        if (new Holder(new PersonId(actor.person(review.projectId)), new FirmId(actor.firm(review.projectId))).mayDecide(route, new PersonId(review.authorId), new FirmId(review.authorFirmId))) {
+        if (new Holder(new PersonId(actor.person(review.projectId)), new FirmId(actor.firm(review.projectId)))
+                .mayDecide(route, new PersonId(review.authorId), new FirmId(review.authorFirmId))) {
             standsInFor.forEach(p -> from.add(new PersonId(p)));
         }
         return new Acting(new PersonId(actor.person(review.projectId)), from);
     }
 
-    /** Whether a person could sit in a review: active, on the reviewing side, and not on one's own firm's work unless the route allows it. */
+    /**
+     * Whether a person could sit in a review: active, on the reviewing side, and not on one's own firm's work unless the route allows it.
+     */
     boolean fit(Review review, Route route, long person) {
         return people.reviewingSide(review.projectId, review.authorFirmId).stream().anyMatch(h -> h.person().value() == person
                 && h.mayDecide(route, new PersonId(review.authorId), new FirmId(review.authorFirmId)));
@@ -121,13 +128,16 @@ class Seats {
 
     /** Whether a person would sit in a step of a review's route for a file with these values. */
     boolean wouldSit(Review review, Route route, Step step, FieldValues values, long person) {
-        return Seating.of(route, step, facts(review.projectId, review.authorId, review.authorFirmId, values)) instanceof Seating.Seated.Seats(List<Seat> sitting)
+        return Seating.of(route, step, facts(review.projectId, review.authorId, review.authorFirmId,
+                values)) instanceof Seating.Seated.Seats(List<Seat> sitting)
                 && sitting.stream().anyMatch(s -> s.person().value() == person);
     }
 
     void mustFit(Review review, Route route, long person) {
         if (!fit(review, route, person)) {
-            throw Problem.invalid("person", people.person(person).name() + " cannot decide here: people of the author's own firm, and people whose roles do not let them see or decide on it, may not.");
+            throw Problem.invalid("person", people.person(person).name()
+                    + " cannot decide here: people of the author's own firm, and people whose roles do not let them see or decide on "
+                    + "it, may not.");
         }
     }
 
@@ -165,7 +175,8 @@ class Seats {
     /** The holders of a role whose roles let them decide on what a firm sends; its own people where a route lets them. */
     private List<Holder> deciding(long project, long authorFirm, RoleId role) {
         List<Holder> side = people.reviewingSide(project, authorFirm);
-        return people.holders(role).stream().filter(h -> side.contains(h) || h.firm().value() == authorFirm && people.decides(project, h.person().value())).toList();
+        return people.holders(role).stream().filter(h -> side.contains(h) || h.firm().value() == authorFirm
+                && people.decides(project, h.person().value())).toList();
     }
 
     /** Somebody of the reviewing side by name or address, if exactly one is meant. */

@@ -38,7 +38,8 @@ class StandingIn {
     private final Messages messages;
     private final TransactionTemplate transaction;
 
-    StandingIn(Deputies deputies, SeatRepository seats, ReviewRepository reviews, Reviews flow, Submissions submissions, ReviewAccess access, Accounts accounts, People people, Projects projects, Messages messages,
+    StandingIn(Deputies deputies, SeatRepository seats, ReviewRepository reviews, Reviews flow, Submissions submissions,
+            ReviewAccess access, Accounts accounts, People people, Projects projects, Messages messages,
             TransactionTemplate transaction) {
         this.deputies = deputies;
         this.seats = seats;
@@ -71,25 +72,31 @@ class StandingIn {
         if (deputy == null) {
             return;
         }
-        List<Review> waiting = seats.openIn(project, away.person()).stream().map(s -> reviews.findById(s.reviewId).orElseThrow()).filter(r -> mayActFor(r, deputy, away.person())).toList();
+        List<Review> waiting = seats.openIn(project, away.person()).stream().map(s -> reviews.findById(s.reviewId).orElseThrow())
+                .filter(r -> mayActFor(r, deputy, away.person())).toList();
         if (waiting.isEmpty()) {
             return;
         }
         String name = people.person(away.person()).name();
         String lines = waiting.stream().limit(MOST_LINES).map(r -> line(r, settings)).collect(Collectors.joining("\n"));
         messages.send(project, List.of(away.deputy()), Occasion.TO_DECIDE, "stands in " + away.id() + " " + project,
-                "[" + settings.code() + "] you stand in for " + name + ": " + waiting.size() + (waiting.size() == 1 ? " step waits" : " steps wait") + " for a decision",
-                "Dear " + people.person(away.deputy()).name() + ",\n\n" + name + " is away until " + DAY.format(away.to()) + (away.note().isEmpty() ? "" : " (" + away.note() + ")")
-                        + ", and you stand in. This waits already:\n\n" + lines + (waiting.size() > MOST_LINES ? "\n  and " + (waiting.size() - MOST_LINES) + " more." : "")
+                "[" + settings.code() + "] you stand in for " + name + ": " + waiting.size()
+                + (waiting.size() == 1 ? " step waits" : " steps wait") + " for a decision",
+                "Dear " + people.person(away.deputy()).name() + ",\n\n" + name + " is away until " + DAY.format(away.to())
+                + (away.note().isEmpty() ? "" : " (" + away.note() + ")")
+                        + ", and you stand in. This waits already:\n\n" + lines
+                        + (waiting.size() > MOST_LINES ? "\n  and " + (waiting.size() - MOST_LINES) + " more." : "")
                         + "\n\nIt stands on your Desk: ", "/desk");
     }
 
     private boolean mayActFor(Review review, Actor deputy, long person) {
-        return review.state.live() && access.sees(review, deputy) && Seats.acting(review, flow.route(review), deputy, Set.of(person)).seats().stream().anyMatch(p -> p.value() == person);
+        return review.state.live() && access.sees(review, deputy) && Seats.acting(review, flow.route(review), deputy, Set.of(person))
+                .seats().stream().anyMatch(p -> p.value() == person);
     }
 
     private String line(Review review, Projects.Settings settings) {
         LocalDate due = review.due == null ? null : review.due.atZone(settings.zone()).toLocalDate();
-        return "  " + submissions.reference(review.submissionId) + ", " + flow.route(review).steps().get(review.step).name() + (due == null ? "" : ", due " + DAY.format(due));
+        return "  " + submissions.reference(review.submissionId) + ", " + flow.route(review).steps().get(review.step)
+                .name() + (due == null ? "" : ", due " + DAY.format(due));
     }
 }

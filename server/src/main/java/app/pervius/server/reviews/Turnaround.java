@@ -21,7 +21,9 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
-/** How long reviews take: the days steps took, the share that was late, and the load on each person. Counted in the project's working days. */
+/**
+ * How long reviews take: the days steps took, the share that was late, and the load on each person. Counted in the project's working days.
+ */
 @Component
 class Turnaround {
 
@@ -38,10 +40,12 @@ class Turnaround {
     record Load(String person, String firm, int files, int late, int thisWeek, int coming) {
     }
 
-    record TurnaroundView(int days, int closedSteps, int lateSteps, List<Took> byStep, List<Took> byRoute, List<Took> byRole, List<Took> byDiscipline, List<Took> byPerson, List<Load> load) {
+    record TurnaroundView(int days, int closedSteps, int lateSteps, List<Took> byStep, List<Took> byRoute, List<Took> byRole,
+            List<Took> byDiscipline, List<Took> byPerson, List<Load> load) {
     }
 
-    private record Closed(String route, int edition, int step, Instant began, @Nullable Instant due, Instant closed, @Nullable Long person, long passage, @Nullable Long role) {
+    private record Closed(String route, int edition, int step, Instant began, @Nullable Instant due, Instant closed, @Nullable Long person,
+            long passage, @Nullable Long role) {
     }
 
     private record Measured(Closed closed, int days, boolean late) {
@@ -55,7 +59,8 @@ class Turnaround {
     private final Projects projects;
     private final InstantSource clock;
 
-    Turnaround(JdbcClient jdbc, Routes routes, Passages passages, Matrices matrices, People people, Projects projects, InstantSource clock) {
+    Turnaround(JdbcClient jdbc, Routes routes, Passages passages, Matrices matrices, People people, Projects projects,
+            InstantSource clock) {
         this.jdbc = jdbc;
         this.routes = routes;
         this.passages = passages;
@@ -72,27 +77,37 @@ class Turnaround {
             return new Measured(c, Math.max(0, took), c.due() != null && c.closed().isAfter(c.due()));
         }).toList();
         String field = matrices.of(project).disciplineField();
-        Map<Long, String> disciplines = passages.subjects(measured.stream().map(m -> m.closed().passage()).collect(Collectors.toSet())).stream()
+        Map<Long, String> disciplines = passages.subjects(measured.stream().map(m -> m.closed().passage()).collect(Collectors.toSet()))
+                .stream()
                 .collect(Collectors.toMap(Passages.Subject::id, s -> s.values().get(field).orElse("none")));
         return new TurnaroundView(days, measured.size(), (int) measured.stream().filter(Measured::late).count(),
-                by(measured, m -> step(project, m.closed()).name()), by(measured, m -> routes.edition(project, m.closed().route(), m.closed().edition()).name()),
-                by(measured, m -> m.closed().role() == null ? "nobody's role" : people.roleName(new app.pervius.core.project.RoleId(m.closed().role()))),
+                by(measured, m -> step(project, m.closed()).name()),
+                by(measured, m -> routes.edition(project, m.closed().route(), m.closed().edition()).name()),
+                by(measured, m -> m.closed().role() == null ? "nobody's role"
+                        : people.roleName(new app.pervius.core.project.RoleId(m.closed().role()))),
                 by(measured, m -> disciplines.getOrDefault(m.closed().passage(), "none")),
-                by(measured, m -> m.closed().person() == null ? "nobody in time" : people.person(m.closed().person()).name()), load(project, calendar, whose));
+                by(measured, m -> m.closed().person() == null ? "nobody in time" : people.person(m.closed().person()).name()),
+                load(project, calendar, whose));
     }
 
     private List<Closed> closed(long project, Instant since, ReviewList.Whose whose) {
         return jdbc.sql("""
-                select r.route_key, r.route_edition, c.step, c.closed_at, c.person_id, (select min(s.due) from review_seat s where s.review_id = c.review_id and s.turn = c.turn),
+                select r.route_key, r.route_edition, c.step, c.closed_at, c.person_id, (select min(s.due) from review_seat s where
+                    s.review_id = c.review_id and s.turn = c.turn),
                     (select min(x.passage_id) from review_passage x where x.review_id = c.review_id),
-                    coalesce((select max(d.closed_at) from review_closing d where d.review_id = c.review_id and d.turn < c.turn), r.made_at),
-                    (select max(s.role_id) from review_seat s where s.review_id = c.review_id and s.turn = c.turn and s.person_id = c.person_id)
+                    coalesce((select max(d.closed_at) from review_closing d where d.review_id = c.review_id and d.turn < c.turn),
+                        r.made_at),
+                    (select max(s.role_id) from review_seat s where s.review_id = c.review_id and s.turn = c.turn and s.person_id =
+                        c.person_id)
                 from review_closing c join review r on r.id = c.review_id
                 where r.project_id = :project and c.closed_at >= :since and """ + ReviewList.Whose.CONDITION + """
                  order by c.id desc fetch first 20000 rows only""")
-                .param("project", project).param("since", since.atOffset(ZoneOffset.UTC)).param("firms", whose.firms()).param("notFirm", whose.notOfFirm())
-                .query((row, n) -> new Closed(row.getString(1), row.getInt(2), row.getInt(3), at(row.getObject(8, OffsetDateTime.class)), row.getObject(6, OffsetDateTime.class) == null ? null
-                        : at(row.getObject(6, OffsetDateTime.class)), at(row.getObject(4, OffsetDateTime.class)), row.getObject(5, Long.class), row.getLong(7), row.getObject(9, Long.class))).list();
+                .param("project", project).param("since", since.atOffset(ZoneOffset.UTC)).param("firms", whose.firms())
+                .param("notFirm", whose.notOfFirm())
+                .query((row, n) -> new Closed(row.getString(1), row.getInt(2), row.getInt(3), at(row.getObject(8, OffsetDateTime.class)),
+                        row.getObject(6, OffsetDateTime.class) == null ? null
+                        : at(row.getObject(6, OffsetDateTime.class)), at(row.getObject(4, OffsetDateTime.class)),
+                        row.getObject(5, Long.class), row.getLong(7), row.getObject(9, Long.class))).list();
     }
 
     private Step step(long project, Closed closed) {
@@ -116,7 +131,8 @@ class Turnaround {
         Map<Long, int[]> byPerson = new HashMap<>();
         jdbc.sql("""
                 select s.person_id, s.due, (select count(*) from review_passage x where x.review_id = s.review_id and x.over_at is null)
-                from review_seat s join review r on r.id = s.review_id where r.project_id = :project and s.open = true and """ + ReviewList.Whose.CONDITION)
+                from review_seat s join review r on r.id = s.review_id where r.project_id = :project and s.open = true and """ +
+                    ReviewList.Whose.CONDITION)
                 .param("project", project).param("firms", whose.firms()).param("notFirm", whose.notOfFirm()).query(row -> {
                     int[] counts = byPerson.computeIfAbsent(row.getLong(1), k -> new int[4]);
                     OffsetDateTime due = row.getObject(2, OffsetDateTime.class);
@@ -125,20 +141,23 @@ class Turnaround {
                     counts[2] += due != null && !at(due).isBefore(now) && at(due).isBefore(week) ? row.getInt(3) : 0;
                 });
         coming(project, whose, byPerson);
-        return byPerson.entrySet().stream().map(e -> new Load(people.person(e.getKey()).name(), people.person(e.getKey()).firmCode(), e.getValue()[0], e.getValue()[1], e.getValue()[2], e.getValue()[3]))
+        return byPerson.entrySet().stream().map(e -> new Load(people.person(e.getKey()).name(), people.person(e.getKey()).firmCode(),
+                e.getValue()[0], e.getValue()[1], e.getValue()[2], e.getValue()[3]))
                 .sorted(java.util.Comparator.comparing(Load::files).reversed().thenComparing(Load::person)).toList();
     }
 
     /** What will come to the holders of the roles of later steps. */
     private void coming(long project, ReviewList.Whose whose, Map<Long, int[]> byPerson) {
         jdbc.sql("""
-                select r.route_key, r.route_edition, r.step, (select count(*) from review_passage x where x.review_id = r.id and x.over_at is null)
+                select r.route_key, r.route_edition, r.step, (select count(*) from review_passage x where x.review_id = r.id and
+                    x.over_at is null)
                 from review r where r.project_id = :project and r.state = 'OPEN' and """ + ReviewList.Whose.CONDITION)
                 .param("project", project).param("firms", whose.firms()).param("notFirm", whose.notOfFirm()).query(row -> {
                     var route = routes.edition(project, row.getString(1), row.getInt(2));
                     int files = row.getInt(4);
                     route.steps().subList(row.getInt(3) + 1, route.steps().size()).stream().flatMap(s -> s.who().stream())
-                            .filter(app.pervius.core.review.Who.InRole.class::isInstance).flatMap(w -> people.holders(((app.pervius.core.review.Who.InRole) w).role()).stream())
+                            .filter(app.pervius.core.review.Who.InRole.class::isInstance)
+                            .flatMap(w -> people.holders(((app.pervius.core.review.Who.InRole) w).role()).stream())
                             .map(h -> h.person().value()).distinct().forEach(p -> byPerson.computeIfAbsent(p, k -> new int[4])[3] += files);
                 });
     }

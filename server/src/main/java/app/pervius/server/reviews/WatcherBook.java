@@ -32,26 +32,33 @@ public class WatcherBook {
 
     void keep(long submission, Sending sending) {
         jdbc.sql("insert into sending (submission_id, sender_id, message, persons, addresses) values (?, ?, ?, ?, ?)")
-                .params(submission, sending.sender(), sending.message(), Json.write(sending.watchers().persons()), Json.write(sending.watchers().addresses())).update();
+                .params(submission, sending.sender(), sending.message(), Json.write(sending.watchers().persons()),
+                        Json.write(sending.watchers().addresses())).update();
     }
 
     Optional<Sending> sentWith(long submission) {
         return jdbc.sql("select sender_id, message, persons, addresses from sending where submission_id = ?").param(submission)
-                .query((row, n) -> new Sending(row.getLong(1), row.getString(2), new Watched(Json.read(row.getString(3), new TypeReference<List<Long>>() { }),
+                .query((row, n) -> new Sending(row.getLong(1), row.getString(2),
+                        new Watched(Json.read(row.getString(3), new TypeReference<List<Long>>() { }),
                         Json.read(row.getString(4), new TypeReference<List<String>>() { })))).optional();
     }
 
     Watched of(long family) {
-        List<Long> persons = jdbc.sql("select person_id from review_watcher where family_id = ? and person_id is not null order by id").param(family).query(Long.class).list();
-        List<String> addresses = jdbc.sql("select address from review_watcher where family_id = ? and address is not null order by id").param(family).query(String.class).list();
-        return new Watched(persons.stream().filter(Objects::nonNull).distinct().toList(), addresses.stream().filter(Objects::nonNull).distinct().toList());
+        List<Long> persons = jdbc.sql("select person_id from review_watcher where family_id = ? and person_id is not null order by id")
+                .param(family).query(Long.class).list();
+        List<String> addresses = jdbc.sql("select address from review_watcher where family_id = ? and address is not null order by id")
+                .param(family).query(String.class).list();
+        return new Watched(persons.stream().filter(Objects::nonNull).distinct().toList(), addresses.stream().filter(Objects::nonNull)
+                .distinct().toList());
     }
 
     void add(long family, Watched more) {
         Watched known = of(family);
         more.persons().stream().distinct().filter(p -> !known.persons().contains(p))
-                .forEach(p -> jdbc.sql("insert into review_watcher (id, family_id, person_id) values (?, ?, ?)").params(ids.next(), family, p).update());
+                .forEach(p -> jdbc.sql("insert into review_watcher (id, family_id, person_id) values (?, ?, ?)")
+                        .params(ids.next(), family, p).update());
         more.addresses().stream().distinct().filter(a -> !known.addresses().contains(a))
-                .forEach(a -> jdbc.sql("insert into review_watcher (id, family_id, address) values (?, ?, ?)").params(ids.next(), family, a).update());
+                .forEach(a -> jdbc.sql("insert into review_watcher (id, family_id, address) values (?, ?, ?)").params(ids.next(), family, a)
+                        .update());
     }
 }

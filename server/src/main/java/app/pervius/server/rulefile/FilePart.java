@@ -39,7 +39,8 @@ final class FilePart {
     /** What stands under a key of a mapping. */
     Optional<FilePart> find(String key) {
         asked.add(key);
-        return node instanceof MappingNode mapping ? mapping.getValue().stream().filter(t -> key(t).equals(key)).findFirst().map(t -> new FilePart(t.getValueNode(), faults)) : Optional.empty();
+        return node instanceof MappingNode mapping ? mapping.getValue().stream().filter(t -> key(t).equals(key)).findFirst()
+                .map(t -> new FilePart(t.getValueNode(), faults)) : Optional.empty();
     }
 
     /** The same, noted as missing where it is not there. */
@@ -67,7 +68,8 @@ final class FilePart {
     /** Notes every key of the mapping nobody has asked for. */
     void nothingElse() {
         if (node instanceof MappingNode mapping) {
-            mapping.getValue().stream().filter(t -> !asked.contains(key(t))).forEach(t -> new FilePart(t.getKeyNode(), faults).wrong("“" + shown(key(t)) + "” is not known here; known are "
+            mapping.getValue().stream().filter(t -> !asked.contains(key(t)))
+                    .forEach(t -> new FilePart(t.getKeyNode(), faults).wrong("“" + shown(key(t)) + "” is not known here; known are "
                     + String.join(", ", asked.stream().sorted().toList()) + "."));
         }
     }
@@ -128,7 +130,8 @@ final class FilePart {
         Optional<String> said = text(what, LONGEST_SHOWN);
         Optional<String> read = said.flatMap(word -> names.stream().filter(name -> Words.of(name).equals(word)).findFirst());
         if (said.isPresent() && read.isEmpty()) {
-            wrong(what + " is one of " + names.stream().map(Words::of).collect(Collectors.joining(", ")) + ", not “" + shown(said.get()) + "”.");
+            wrong(what + " is one of " + names.stream().map(Words::of)
+                    .collect(Collectors.joining(", ")) + ", not “" + shown(said.get()) + "”.");
         }
         return read;
     }

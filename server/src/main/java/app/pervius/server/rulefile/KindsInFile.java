@@ -48,7 +48,8 @@ final class KindsInFile<T> {
             case Part.FieldValues its -> Optional.of(values.names(part.key()));
             case Part.Size size -> values.number(part.key()).map(Object.class::cast);
             case Part.One one -> values.number(part.key()).map(id -> naming.of(one.thing(), id));
-            case Part.Some some -> Optional.<Object>of(values.ids(part.key(), id -> naming.of(some.thing(), id)).stream().sorted().toList()).filter(list -> !((List<?>) list).isEmpty());
+            case Part.Some some -> Optional.<Object>of(values.ids(part.key(), id -> naming.of(some.thing(), id)).stream().sorted().toList())
+                    .filter(list -> !((List<?>) list).isEmpty());
             case Part.Group group -> Optional.of(values.group(part.key(), kinds.type()).stream().map(this::write).toList());
         };
     }
@@ -60,15 +61,18 @@ final class KindsInFile<T> {
 
     private Optional<T> read(FilePart part, int depth) {
         if (!part.isMapping() && kinds.all().stream().anyMatch(kind -> kind.parts().isEmpty())) {
-            return part.text(kinds.what(), Part.LONGEST).flatMap(word -> found(part, word, true).flatMap(kind -> made(part, kind, Values.NONE)));
+            return part.text(kinds.what(), Part.LONGEST).flatMap(word -> found(part, word, true)
+                    .flatMap(kind -> made(part, kind, Values.NONE)));
         }
-        return part.onlyKey(kinds.what()).flatMap(key -> found(part, key, false).flatMap(kind -> part.find(key).flatMap(value -> whole(value, kind, depth))));
+        return part.onlyKey(kinds.what()).flatMap(key -> found(part, key, false)
+                .flatMap(kind -> part.find(key).flatMap(value -> whole(value, kind, depth))));
     }
 
     private Optional<Kind<T>> found(FilePart part, String key, boolean alone) {
         Optional<Kind<T>> kind = kinds.byFileKey(key).filter(k -> k.parts().isEmpty() == alone);
         if (kind.isEmpty()) {
-            part.wrong(kinds.what() + " is one of " + kinds.all().stream().map(Kind::inFile).sorted().collect(Collectors.joining(", ")) + ", not “" + FilePart.shown(key) + "”.");
+            part.wrong(kinds.what() + " is one of " + kinds.all().stream().map(Kind::inFile).sorted()
+                    .collect(Collectors.joining(", ")) + ", not “" + FilePart.shown(key) + "”.");
         }
         return kind;
     }
@@ -80,7 +84,8 @@ final class KindsInFile<T> {
             return Optional.empty();
         }
         if (kind.parts().size() == 1) {
-            return one(value, kind.parts().getFirst(), "“" + kind.inFile() + "”", Values.NONE, depth).flatMap(values -> made(value, kind, values));
+            return one(value, kind.parts().getFirst(), "“" + kind.inFile() + "”", Values.NONE, depth)
+                    .flatMap(values -> made(value, kind, values));
         }
         if (!value.mapping("“" + kind.inFile() + "”")) {
             return Optional.empty();
@@ -89,7 +94,8 @@ final class KindsInFile<T> {
         for (Part part : kind.parts()) {
             boolean optional = part instanceof Part.Some || part instanceof Part.Size;
             Optional<FilePart> there = optional ? value.find(part.inFile()) : value.need(part.inFile());
-            all = there.isPresent() ? all.flatMap(values -> one(there.get(), part, "“" + part.inFile() + "”", values, depth)) : optional ? all : Optional.empty();
+            all = there.isPresent() ? all.flatMap(values -> one(there.get(), part, "“" + part.inFile() + "”", values, depth)) : optional
+                    ? all : Optional.empty();
         }
         value.nothingElse();
         return all.flatMap(values -> made(value, kind, values));
@@ -99,14 +105,17 @@ final class KindsInFile<T> {
         return switch (part) {
             case Part.Words words -> {
                 List<String> names = words.options().stream().map(Part.Word::name).toList();
-                yield Optional.of(so.names(part.key(), value.list(what, p -> p.word("One of the " + part.word(), names)).stream().distinct().toList()));
+                yield Optional.of(so.names(part.key(), value.list(what, p -> p.word("One of the " + part.word(), names)).stream().distinct()
+                        .toList()));
             }
             case Part.Text text -> value.text(what, text.most()).map(said -> so.text(part.key(), said));
             case Part.FieldKey field -> value.text("The key of a field", Part.LONGEST).map(said -> so.text(part.key(), said));
             case Part.FieldValues its -> Optional.of(so.texts(part.key(), value.list(what, p -> p.text("A value", Part.LONGEST))));
             case Part.Size size -> value.count(what).map(number -> so.number(part.key(), number));
-            case Part.One one -> value.named(Words.of(one.thing()), name -> naming.find(one.thing(), name)).map(id -> so.number(part.key(), id));
-            case Part.Some some -> Optional.of(so.ids(part.key(), value.list(what, p -> p.named(Words.of(some.thing()), name -> naming.find(some.thing(), name))), Long::longValue));
+            case Part.One one -> value.named(Words.of(one.thing()), name -> naming.find(one.thing(), name))
+                    .map(id -> so.number(part.key(), id));
+            case Part.Some some -> Optional.of(so.ids(part.key(), value.list(what,
+                    p -> p.named(Words.of(some.thing()), name -> naming.find(some.thing(), name))), Long::longValue));
             case Part.Group group -> Optional.of(so.group(part.key(), value.list("A group of conditions", p -> read(p, depth + 1))));
         };
     }
@@ -123,8 +132,11 @@ final class KindsInFile<T> {
     /** What the kinds may say in a file (JSON Schema 2020-12). */
     static Map<String, Object> schema(Kinds<?> kinds, String own) {
         Map<String, Object> keys = new LinkedHashMap<>();
-        kinds.all().stream().filter(kind -> !kind.parts().isEmpty()).forEach(kind -> keys.put(kind.inFile(), kind.parts().size() == 1 ? schema(kind.parts().getFirst(), own) : together(kind, own)));
-        Map<String, Object> keyed = new LinkedHashMap<>(Map.of("type", "object", "minProperties", 1, "maxProperties", 1, "additionalProperties", false));
+        kinds.all().stream().filter(kind -> !kind.parts().isEmpty())
+                .forEach(kind -> keys.put(kind.inFile(), kind.parts().size() == 1 ? schema(kind.parts().getFirst(), own)
+                : together(kind, own)));
+        Map<String, Object> keyed = new LinkedHashMap<>(Map.of("type", "object", "minProperties", 1, "maxProperties", 1,
+                "additionalProperties", false));
         keyed.put("properties", keys);
         List<String> plain = kinds.all().stream().filter(kind -> kind.parts().isEmpty()).map(Kind::inFile).toList();
         return plain.isEmpty() ? keyed : Map.of("oneOf", List.of(Map.of("enum", plain), keyed));
@@ -133,7 +145,8 @@ final class KindsInFile<T> {
     private static Map<String, Object> together(Kind<?> kind, String own) {
         Map<String, Object> properties = new LinkedHashMap<>();
         kind.parts().forEach(part -> properties.put(part.inFile(), schema(part, own)));
-        List<String> needed = kind.parts().stream().filter(part -> !(part instanceof Part.Some || part instanceof Part.Size)).map(Part::inFile).toList();
+        List<String> needed = kind.parts().stream().filter(part -> !(part instanceof Part.Some || part instanceof Part.Size))
+                .map(Part::inFile).toList();
         Map<String, Object> whole = new LinkedHashMap<>(Map.of("type", "object", "additionalProperties", false, "properties", properties));
         if (!needed.isEmpty()) {
             whole.put("required", needed);

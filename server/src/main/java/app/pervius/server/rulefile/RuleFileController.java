@@ -49,7 +49,8 @@ class RuleFileController {
     private final Projects projects;
     private final JsonMapper json;
 
-    RuleFileController(SheetStates states, Rules inForce, SheetTakeOver taking, Folders folders, People people, Projects projects, JsonMapper json) {
+    RuleFileController(SheetStates states, Rules inForce, SheetTakeOver taking, Folders folders, People people, Projects projects,
+            JsonMapper json) {
         this.states = states;
         this.inForce = inForce;
         this.taking = taking;
@@ -86,14 +87,17 @@ class RuleFileController {
     @GetMapping(path = "/api/projects/{project}/rules/file", produces = "application/yaml")
     @ApiResponse(responseCode = "200", content = @Content(mediaType = "application/yaml", schema = @Schema(type = "string")))
     @Transactional(readOnly = true)
-    public ResponseEntity<byte[]> out(@PathVariable long project, @RequestParam(defaultValue = "WITH_DRAFTS") WhichSheet which, Actor actor) {
+    public ResponseEntity<byte[]> out(@PathVariable long project, @RequestParam(defaultValue = "WITH_DRAFTS") WhichSheet which,
+            Actor actor) {
         actor.mustControl(project);
         RuleSheet sheet = which == WhichSheet.IN_FORCE ? inForce.sheet(project) : states.written(project);
         List<Rule> rules = sheet.rows().stream().map(RuleSheet.Row::rule).toList();
-        String text = "# The rule sheet of " + projects.settings(project).code() + ", " + which.label + (which == WhichSheet.IN_FORCE ? ", edition " + sheet.edition() : "") + ".\n"
+        String text = "# The rule sheet of " + projects.settings(project)
+                .code() + ", " + which.label + (which == WhichSheet.IN_FORCE ? ", edition " + sheet.edition() : "") + ".\n"
                 + new RuleFileWriter(new Naming(project, folders, people)).write(sheet.project(), rules);
         return ResponseEntity.ok().contentType(MediaType.parseMediaType("application/yaml")).header("Content-Disposition",
-                ContentDisposition.attachment().filename(projects.settings(project).code() + " rule sheet " + which.label + ".yaml", StandardCharsets.UTF_8).build().toString())
+                ContentDisposition.attachment().filename(projects.settings(project).code() + " rule sheet " + which.label + ".yaml",
+                        StandardCharsets.UTF_8).build().toString())
                 .body(text.getBytes(StandardCharsets.UTF_8));
     }
 
@@ -105,7 +109,8 @@ class RuleFileController {
         byte[] bytes = request.getInputStream().readNBytes(RuleFileReader.LONGEST * BYTES + 1);
         return switch (new RuleFileReader(new Naming(project, folders, people)).read(new String(bytes, StandardCharsets.UTF_8))) {
             case RuleFileReader.Read.Wrong(List<FileFault> faults) -> new FileRead(faults, null);
-            case RuleFileReader.Read.Sheet(var says, List<Rule> rules) -> new FileRead(List.of(), taking.takeOver(project, says, rules, actor));
+            case RuleFileReader.Read.Sheet(var says, List<Rule> rules) -> new FileRead(List.of(),
+                    taking.takeOver(project, says, rules, actor));
         };
     }
 

@@ -40,7 +40,9 @@ import org.yaml.snakeyaml.events.Event;
 import org.yaml.snakeyaml.events.NodeEvent;
 import org.yaml.snakeyaml.nodes.Node;
 
-/** Reads a rule file; gives all that is wrong with it, each with its line, or the sheet. Bounded in size, depth and time; changes nothing. */
+/**
+ * Reads a rule file; gives all that is wrong with it, each with its line, or the sheet. Bounded in size, depth and time; changes nothing.
+ */
 final class RuleFileReader {
 
     /** The most characters a file may have. */
@@ -75,13 +77,15 @@ final class RuleFileReader {
 
     Read read(String text) {
         if (text.length() > LONGEST) {
-            return new Read.Wrong(List.of(new FileFault(1, "The file has " + text.length() + " characters; at most " + LONGEST + " are read.")));
+            return new Read.Wrong(List.of(new FileFault(1, "The file has " + text.length() + " characters; at most " + LONGEST
+                    + " are read.")));
         }
         int line = 0;
         for (String each : (Iterable<String>) text.lines()::iterator) {
             line++;
             if (each.length() > LONGEST_LINE) {
-                return new Read.Wrong(List.of(new FileFault(line, "The line has " + each.length() + " characters; at most " + LONGEST_LINE + " are read.")));
+                return new Read.Wrong(List.of(new FileFault(line, "The line has " + each.length() + " characters; at most " + LONGEST_LINE
+                        + " are read.")));
             }
         }
         try {
@@ -97,9 +101,11 @@ final class RuleFileReader {
             return faults.isEmpty() ? sheet : new Read.Wrong(List.copyOf(faults));
         } catch (MarkedYAMLException e) {
             int where = e.getProblemMark() == null ? 1 : e.getProblemMark().getLine() + 1;
-            return new Read.Wrong(List.of(new FileFault(where, "This is not YAML: " + FilePart.shown(String.valueOf(e.getProblem())) + ".")));
+            return new Read.Wrong(List.of(new FileFault(where, "This is not YAML: " + FilePart.shown(String.valueOf(e.getProblem()))
+                    + ".")));
         } catch (YAMLException e) {
-            return new Read.Wrong(List.of(new FileFault(1, "This is not YAML that can be read: " + FilePart.shown(String.valueOf(e.getMessage())) + ".")));
+            return new Read.Wrong(List.of(new FileFault(1, "This is not YAML that can be read: "
+                    + FilePart.shown(String.valueOf(e.getMessage())) + ".")));
         }
     }
 
@@ -113,7 +119,8 @@ final class RuleFileReader {
     }
 
     /**
-     * What is not read, looked for before anything is made of the text. Names for parts of a file, and what stands for them, are not needed: a small file
+     * What is not read, looked for before anything is made of the text. Names for parts of a file, and what stands for them, are not
+     * needed: a small file
      * could mean an endless one. Nothing is nested deeper than a sheet ever is: going down takes the scanner longer with every level.
      */
     private static Optional<FileFault> notRead(String text) {
@@ -184,7 +191,8 @@ final class RuleFileReader {
 
     private Plan stations(FilePart part) {
         return new Plan(part.find("identify").filter(p -> p.mapping("“identify”")).map(RuleFileReader::identify),
-                part.find("number").flatMap(p -> keyOrNone(p, "scheme").map(NumberPlan::new)), part.find("review").flatMap(p -> keyOrNone(p, "route").map(ReviewPlan::new)),
+                part.find("number").flatMap(p -> keyOrNone(p, "scheme").map(NumberPlan::new)), part.find("review")
+                .flatMap(p -> keyOrNone(p, "route").map(ReviewPlan::new)),
                 part.find("issue").filter(p -> p.mapping("“issue”")).map(this::issue), part.find("tell").map(this::tell));
     }
 
@@ -205,8 +213,10 @@ final class RuleFileReader {
     private static IdentifyPlan identify(FilePart part) {
         List<String> names = part.find("names").map(p -> p.list("“names”", n -> n.text("A name pattern", PATTERN))).orElse(List.of());
         List<String> asks = part.find("asks").map(p -> p.list("“asks”", n -> n.text("The key of a field", 60))).orElse(List.of());
-        Checks.TitleBlock titleBlock = part.find("title-block").flatMap(p -> p.word("“title-block”", Checks.TitleBlock.class)).orElse(Checks.TitleBlock.NOT_COMPARED);
-        Checks checks = new Checks(then(part, "unknown-number"), then(part, "wrong-originator"), then(part, "out-of-sequence"), then(part, "on-its-way"), then(part, "name-misfit"), titleBlock,
+        Checks.TitleBlock titleBlock = part.find("title-block").flatMap(p -> p.word("“title-block”", Checks.TitleBlock.class))
+                .orElse(Checks.TitleBlock.NOT_COMPARED);
+        Checks checks = new Checks(then(part, "unknown-number"), then(part, "wrong-originator"), then(part, "out-of-sequence"),
+                then(part, "on-its-way"), then(part, "name-misfit"), titleBlock,
                 part.find("same-name").flatMap(p -> p.word("“same-name”", Checks.SameName.class)).orElse(Checks.SameName.NEXT_REVISION),
                 part.find("unreadable").flatMap(p -> p.word("“unreadable”", Unreadable.class)).orElse(Unreadable.NOTE));
         Optional<String> sequence = part.find("sequence").flatMap(p -> p.text("The key of a revision sequence", 60));
@@ -251,9 +261,11 @@ final class RuleFileReader {
         Optional<Target.Into> into = into(part);
         String status = part.find("status").flatMap(p -> p.text("A status code", 20)).orElse("");
         Target.Manner manner = part.find("files").flatMap(p -> p.word("“files”", Target.Manner.class)).orElse(Target.Manner.COPY);
-        Target.WhenTaken whenTaken = part.find("when-taken").flatMap(p -> p.word("“when-taken”", Target.WhenTaken.class)).orElse(Target.WhenTaken.STOP);
+        Target.WhenTaken whenTaken = part.find("when-taken").flatMap(p -> p.word("“when-taken”", Target.WhenTaken.class))
+                .orElse(Target.WhenTaken.STOP);
         Map<String, String> sets = new LinkedHashMap<>();
-        part.find("sets").filter(p -> p.mapping("“sets”")).ifPresent(p -> p.keys().forEach(key -> p.find(key).flatMap(v -> v.text("A value", NAME)).ifPresent(value -> sets.put(key, value))));
+        part.find("sets").filter(p -> p.mapping("“sets”")).ifPresent(p -> p.keys()
+                .forEach(key -> p.find(key).flatMap(v -> v.text("A value", NAME)).ifPresent(value -> sets.put(key, value))));
         List<Target.Into> copies = part.find("copies").map(p -> p.list("“copies”", copy -> {
             Optional<Target.Into> read = copy.mapping("A copy") ? into(copy) : Optional.<Target.Into>empty();
             copy.nothingElse();

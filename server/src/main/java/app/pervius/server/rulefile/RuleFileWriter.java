@@ -42,7 +42,8 @@ final class RuleFileWriter {
     String write(Handling project, List<Rule> rules) {
         Map<String, Object> file = new LinkedHashMap<>();
         file.put("rule-sheet", FORM);
-        file.put("project-says", stations(Plan.all(project.identify(), project.number(), project.review(), project.issue(), project.tell())));
+        file.put("project-says", stations(Plan.all(project.identify(), project.number(), project.review(), project.issue(),
+                project.tell())));
         file.put("rules", rules.stream().map(this::rule).toList());
         DumperOptions options = new DumperOptions();
         options.setDefaultFlowStyle(DumperOptions.FlowStyle.BLOCK);

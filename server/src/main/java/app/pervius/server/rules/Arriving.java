@@ -41,7 +41,8 @@ public class Arriving {
     public ArrivalFacts facts(PassageFacts passage) {
         Projects.Settings project = projects.settings(passage.project());
         FieldValues known = new FieldValues(Map.of("project", project.code(), "originator", people.firm(passage.authorFirm()).code()))
-                .with(folders.valuesOf(passage.folder())).with(numbers.valuesOf(passage.project(), passage.baseName())).with(passage.values()).with(passage.given());
+                .with(folders.valuesOf(passage.folder())).with(numbers.valuesOf(passage.project(), passage.baseName()))
+                .with(passage.values()).with(passage.given());
         return new ArrivalFacts(folders.pathUp(passage.folder()), passage.event(), passage.baseName(),
                 passage.files().stream().map(f -> FileFormat.of(new FileName(f.name()), f.mediaType())).collect(Collectors.toSet()),
                 passage.files().stream().mapToLong(PassageFacts.File::size).max().orElse(0), party(passage.project(), passage.author()),
@@ -50,6 +51,7 @@ public class Arriving {
 
     private Parties.Party party(long project, long person) {
         People.PersonView who = people.person(person);
-        return new Parties.Party(new PersonId(who.id()), new FirmId(who.firmId()), people.rolesOf(project, person), who.name() + " (" + who.firmName() + ")");
+        return new Parties.Party(new PersonId(who.id()), new FirmId(who.firmId()), people.rolesOf(project, person),
+                who.name() + " (" + who.firmName() + ")");
     }
 }

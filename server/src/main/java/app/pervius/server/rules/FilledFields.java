@@ -17,7 +17,8 @@ import java.util.Set;
 import org.springframework.stereotype.Component;
 
 /**
- * Which fields are filled for what a rule takes, as far as that can be told before anything arrives: by the name, the form, the author and the
+ * Which fields are filled for what a rule takes, as far as that can be told before anything arrives: by the name, the form, the author and
+ * the
  * folder. A number in the name fills fields too, but not every name carries one.
  */
 @Component

@@ -25,10 +25,12 @@ record HandlingForm(@Nullable @Valid IdentifyForm identify, @Nullable @Valid Num
      * @param asks the keys of fields that are asked for
      * @param sequence the key of the revision sequence its arrivals are in; absent to go on in the document's
      */
-    record IdentifyForm(@NotNull @Size(max = 20) List<@NotNull @Size(max = 500) String> namePatterns, @NotNull @Size(max = 50) List<@NotNull @Size(max = 60) String> asks,
+    record IdentifyForm(@NotNull @Size(max = 20) List<@NotNull @Size(max = 500) String> namePatterns,
+            @NotNull @Size(max = 50) List<@NotNull @Size(max = 60) String> asks,
             @NotNull @Valid ChecksForm checks, @Nullable @Size(max = 60) String sequence) {
         IdentifyPlan plan() {
-            return new IdentifyPlan(namePatterns.stream().map(String::strip).filter(p -> !p.isEmpty()).toList(), asks.stream().distinct().toList(), checks.checks(), given(sequence));
+            return new IdentifyPlan(namePatterns.stream().map(String::strip).filter(p -> !p.isEmpty()).toList(), asks.stream().distinct()
+                    .toList(), checks.checks(), given(sequence));
         }
 
         static IdentifyForm of(IdentifyPlan plan) {
@@ -37,14 +39,17 @@ record HandlingForm(@Nullable @Valid IdentifyForm identify, @Nullable @Valid Num
     }
 
     /** What becomes of arrivals that do not fit. */
-    record ChecksForm(Checks.@NotNull Then unknownNumber, Checks.@NotNull Then wrongOriginator, Checks.@NotNull Then outOfSequence, Checks.@NotNull Then onItsWay,
-            Checks.@NotNull Then nameMisfit, Checks.@NotNull TitleBlock titleBlock, Checks.@NotNull SameName sameName, @NotNull Unreadable unreadable) {
+    record ChecksForm(Checks.@NotNull Then unknownNumber, Checks.@NotNull Then wrongOriginator, Checks.@NotNull Then outOfSequence,
+            Checks.@NotNull Then onItsWay,
+            Checks.@NotNull Then nameMisfit, Checks.@NotNull TitleBlock titleBlock, Checks.@NotNull SameName sameName,
+            @NotNull Unreadable unreadable) {
         Checks checks() {
             return new Checks(unknownNumber, wrongOriginator, outOfSequence, onItsWay, nameMisfit, titleBlock, sameName, unreadable);
         }
 
         static ChecksForm of(Checks c) {
-            return new ChecksForm(c.unknownNumber(), c.wrongOriginator(), c.outOfSequence(), c.onItsWay(), c.nameMisfit(), c.titleBlock(), c.sameName(), c.unreadable());
+            return new ChecksForm(c.unknownNumber(), c.wrongOriginator(), c.outOfSequence(), c.onItsWay(), c.nameMisfit(), c.titleBlock(),
+                    c.sameName(), c.unreadable());
         }
     }
 
@@ -57,13 +62,15 @@ record HandlingForm(@Nullable @Valid IdentifyForm identify, @Nullable @Valid Num
     }
 
     Plan plan() {
-        return new Plan(Optional.ofNullable(identify).map(IdentifyForm::plan), Optional.ofNullable(number).map(n -> new NumberPlan(given(n.scheme()))),
+        return new Plan(Optional.ofNullable(identify).map(IdentifyForm::plan), Optional.ofNullable(number)
+                .map(n -> new NumberPlan(given(n.scheme()))),
                 Optional.ofNullable(review).map(r -> new ReviewPlan(given(r.route()))), Optional.ofNullable(issue).map(IssueForm::plan),
                 Optional.ofNullable(tell).map(TellForm::plan));
     }
 
     static HandlingForm of(Plan plan) {
-        return new HandlingForm(plan.identify().map(IdentifyForm::of).orElse(null), plan.number().map(n -> new NumberForm(n.scheme().orElse(null))).orElse(null),
+        return new HandlingForm(plan.identify().map(IdentifyForm::of).orElse(null), plan.number()
+                .map(n -> new NumberForm(n.scheme().orElse(null))).orElse(null),
                 plan.review().map(r -> new ReviewForm(r.route().orElse(null))).orElse(null), plan.issue().map(IssueForm::of).orElse(null),
                 plan.tell().map(TellForm::of).orElse(null));
     }

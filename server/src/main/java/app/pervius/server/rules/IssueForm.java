@@ -42,7 +42,8 @@ record IssueForm(@NotNull @Size(max = 4) List<@Valid @NotNull Follows> byCode, @
     }
 
     /** Where files are placed. */
-    record PlaceForm(@NotNull @Valid IntoForm into, @NotNull @Size(max = 20) String status, Target.@NotNull Manner manner, Target.@NotNull WhenTaken whenTaken,
+    record PlaceForm(@NotNull @Valid IntoForm into, @NotNull @Size(max = 20) String status, Target.@NotNull Manner manner,
+            Target.@NotNull WhenTaken whenTaken,
             @NotNull @Size(max = 50) List<@Valid @NotNull FieldSet> sets, @NotNull @Size(max = 20) List<@Valid @NotNull IntoForm> copies) {
         Target.Place place() {
             Map<String, String> values = new LinkedHashMap<>();
@@ -52,7 +53,8 @@ record IssueForm(@NotNull @Size(max = 4) List<@Valid @NotNull Follows> byCode, @
 
         static PlaceForm of(Target.Place p) {
             return new PlaceForm(IntoForm.of(p.into()), p.statusCode(), p.manner(), p.whenTaken(),
-                    p.sets().entrySet().stream().map(e -> new FieldSet(e.getKey(), e.getValue())).toList(), p.copies().stream().map(IntoForm::of).toList());
+                    p.sets().entrySet().stream().map(e -> new FieldSet(e.getKey(), e.getValue())).toList(), p.copies().stream()
+                    .map(IntoForm::of).toList());
         }
     }
 

@@ -53,7 +53,8 @@ class OwnFindings implements RuleFinding {
             found.add(new Finding(true, "where", "It stands on no folder, so nothing ever reaches it.", "Choose folders for it."));
         }
         rule.where().places().stream().filter(p -> folders.find(p.folder().value()).filter(f -> f.project() == project).isEmpty())
-                .forEach(p -> found.add(new Finding(true, "where", "A folder it stands on does not exist any more.", "Choose another, or leave it out.")));
+                .forEach(p -> found.add(new Finding(true, "where", "A folder it stands on does not exist any more.",
+                        "Choose another, or leave it out.")));
         if (rule instanceof HandlingRule) {
             rule.where().places().forEach(p -> handIn(p, found));
         }
@@ -68,25 +69,31 @@ class OwnFindings implements RuleFinding {
     private void handIn(Where.Standing place, List<Finding> found) {
         long folder = place.folder().value();
         if (folders.droppers(folder).filter(Folders.Droppers::nobody).isEmpty()
-                || place.withBelow() && folders.withBelow(folder).stream().anyMatch(below -> folders.droppers(below).filter(d -> !d.nobody()).isPresent())) {
+                || place.withBelow() && folders.withBelow(folder).stream()
+                .anyMatch(below -> folders.droppers(below).filter(d -> !d.nobody()).isPresent())) {
             return;
         }
-        found.add(new Finding(false, "where", "Nobody but document control may hand in to “" + folders.folder(folder).path() + "”.", "Say beside the folder who may hand in there."));
+        found.add(new Finding(false, "where", "Nobody but document control may hand in to “" + folders.folder(folder).path() + "”.",
+                "Say beside the folder who may hand in there."));
     }
 
     private void identify(long project, IdentifyPlan plan, Fields fields, List<Finding> found) {
         plan.namePatterns().forEach(text -> pattern("identify", "Name pattern", text, fields, found));
         plan.sequence().filter(key -> sequences.inForce(project).find(key).isEmpty())
-                .ifPresent(key -> found.add(new Finding(true, "identify", "The revision sequence it wants does not exist any more.", "Choose another.")));
+                .ifPresent(key -> found.add(new Finding(true, "identify", "The revision sequence it wants does not exist any more.",
+                        "Choose another.")));
         plan.asks().stream().filter(key -> fields.find(key).isEmpty())
-                .forEach(key -> found.add(new Finding(true, "identify", "It asks for “" + key + "”, a field the project does not have.", "Leave it out, or add the field to the project.")));
+                .forEach(key -> found.add(new Finding(true, "identify", "It asks for “" + key + "”, a field the project does not have.",
+                        "Leave it out, or add the field to the project.")));
     }
 
     private static void pattern(String column, String what, String text, Fields fields, List<Finding> found) {
         switch (Pattern.compile(text, fields)) {
             case Compiled.Faulty(List<PatternFault> faults) -> faults.forEach(f ->
-                    found.add(new Finding(true, column, what + ", at character " + (f.position() + 1) + ": " + f.message() + ".", "Put the pattern right.")));
-            case Compiled.Sound(Pattern pattern) -> pattern.ambiguity().ifPresent(a -> found.add(new Finding(false, column, what + ": " + a.inWords(fields),
+                    found.add(new Finding(true, column, what + ", at character " + (f.position() + 1) + ": " + f.message() + ".",
+                            "Put the pattern right.")));
+            case Compiled.Sound(Pattern pattern) -> pattern.ambiguity()
+                    .ifPresent(a -> found.add(new Finding(false, column, what + ": " + a.inWords(fields),
                     "Put a mark between the parts, or give one a fixed width.")));
         }
     }
@@ -96,7 +103,8 @@ class OwnFindings implements RuleFinding {
         Values values = kind.take().apply(condition);
         if (!kind.parts().isEmpty() && kind.parts().stream().allMatch(part -> missing(part, values))) {
             String what = kind.parts().stream().map(Part::word).collect(Collectors.joining(", "));
-            found.add(new Finding(true, "which", "A condition names no " + what.replaceFirst(", ([^,]*)$", " or $1") + ", so nothing can meet it.", "Fill it in, or take it out."));
+            found.add(new Finding(true, "which", "A condition names no " + what.replaceFirst(", ([^,]*)$", " or $1")
+                    + ", so nothing can meet it.", "Fill it in, or take it out."));
             return;
         }
         kind.parts().forEach(part -> part(project, part, values, fields, found));
@@ -126,7 +134,8 @@ class OwnFindings implements RuleFinding {
             }
             case Part.FieldKey field -> {
                 if (fields.find(values.text(part.key())).isEmpty()) {
-                    found.add(new Finding(true, "which", "A condition asks for the field “" + values.text(part.key()) + "”, which the project does not have.", "Choose another field."));
+                    found.add(new Finding(true, "which", "A condition asks for the field “" + values.text(part.key())
+                            + "”, which the project does not have.", "Choose another field."));
                 }
             }
             case Part.FieldValues its -> field(values, its, fields, found);
@@ -140,10 +149,13 @@ class OwnFindings implements RuleFinding {
 
     private static void field(Values values, Part.FieldValues its, Fields fields, List<Finding> found) {
         if (values.names(its.key()).isEmpty()) {
-            found.add(new Finding(true, "which", "A condition names no " + its.word() + ", so nothing can meet it.", "Fill it in, or take it out."));
+            found.add(new Finding(true, "which", "A condition names no " + its.word() + ", so nothing can meet it.",
+                    "Fill it in, or take it out."));
         }
-        fields.find(values.text("field")).ifPresent(field -> values.names(its.key()).stream().filter(v -> !field.takes(v)).forEach(v -> found.add(new Finding(true, "which",
-                "“" + field.label() + "” can never be “" + v + "”: it takes " + field.expectation() + ".", "Choose a value the field takes."))));
+        fields.find(values.text("field")).ifPresent(field -> values.names(its.key()).stream().filter(v -> !field.takes(v))
+                .forEach(v -> found.add(new Finding(true, "which",
+                "“" + field.label() + "” can never be “" + v + "”: it takes " + field.expectation() + ".",
+                "Choose a value the field takes."))));
     }
 
     private void named(long project, Thing thing, long id, List<Finding> found) {
@@ -151,7 +163,8 @@ class OwnFindings implements RuleFinding {
             case FIRM -> { }
             case PERSON -> {
                 if (people.membersOf(project).stream().noneMatch(m -> m.id() == id && m.active())) {
-                    found.add(new Finding(false, "which", "It names " + people.person(id).name() + ", who has left.", "Name somebody else, or a role."));
+                    found.add(new Finding(false, "which", "It names " + people.person(id).name() + ", who has left.",
+                            "Name somebody else, or a role."));
                 }
             }
             case ROLE -> {
@@ -159,7 +172,8 @@ class OwnFindings implements RuleFinding {
                 if (people.roles(project).stream().noneMatch(r -> r.id() == id)) {
                     found.add(new Finding(true, "which", "It names a role that does not exist in this project.", "Choose another."));
                 } else if (people.holders(role).isEmpty()) {
-                    found.add(new Finding(false, "which", "Nobody holds “" + people.roleName(role) + "”, so nothing comes from there.", "Give the role to somebody."));
+                    found.add(new Finding(false, "which", "Nobody holds “" + people.roleName(role) + "”, so nothing comes from there.",
+                            "Give the role to somebody."));
                 }
             }
         }

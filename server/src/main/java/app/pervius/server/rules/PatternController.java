@@ -51,7 +51,8 @@ class PatternController {
     }
 
     /** A pattern, and names of files to try it on. */
-    record Trial(@NotNull @Size(max = 500) String pattern, @NotNull @Size(max = MOST_NAMES) List<@NotNull @Size(max = FileName.LONGEST) String> names) {
+    record Trial(@NotNull @Size(max = 500) String pattern, @NotNull @Size(max =
+            MOST_NAMES) List<@NotNull @Size(max = FileName.LONGEST) String> names) {
     }
 
     /** Where a pattern is faulty, 0-based, and how. */
@@ -93,7 +94,8 @@ class PatternController {
     }
 
     /** A path below a folder, the name files get there, and the status code they get. */
-    record PlaceTrial(@NotNull @Size(max = 500) String path, @NotNull @Size(max = 500) String name, @NotNull @Size(max = 20) String status) {
+    record PlaceTrial(@NotNull @Size(max = 500) String path, @NotNull @Size(max = 500) String name,
+            @NotNull @Size(max = 20) String status) {
     }
 
     /** Where the files of a document would be placed: the folders below, and the name without its ending; or why that cannot be. */

@@ -52,7 +52,8 @@ class RuleController {
     private final WatchRuns runs;
     private final InstantSource clock;
 
-    RuleController(RuleRepository rules, ProjectHandlingRepository projectDrafts, SheetBook book, SheetStates states, RuleDesk desk, SheetFindings findings,
+    RuleController(RuleRepository rules, ProjectHandlingRepository projectDrafts, SheetBook book, SheetStates states, RuleDesk desk,
+            SheetFindings findings,
             RuleWords words, RuleRights rights, People people, Passages passages, WatchRuns runs, InstantSource clock) {
         this.runs = runs;
         this.rules = rules;
@@ -79,12 +80,14 @@ class RuleController {
      * @param words what is shown, the draft where there is one, in sentences
      * @param fitted how many passages it took that have moved in the last 30 days
      */
-    record SheetRow(long id, boolean on, int editionInForce, @Nullable RuleForm inForce, @Nullable RuleForm draft, @Nullable Drafted drafted,
+    record SheetRow(long id, boolean on, int editionInForce, @Nullable RuleForm inForce, @Nullable RuleForm draft,
+            @Nullable Drafted drafted,
             RuleWords.Sentences words, List<RuleFinding.Finding> findings, long fitted, int version) {
     }
 
     /** What the project says of stations that are left to it. */
-    record ProjectRow(HandlingForm inForce, @Nullable HandlingForm draft, @Nullable Drafted drafted, RuleWords.Sentences words, int version) {
+    record ProjectRow(HandlingForm inForce, @Nullable HandlingForm draft, @Nullable Drafted drafted, RuleWords.Sentences words,
+            int version) {
     }
 
     /**
@@ -134,11 +137,13 @@ class RuleController {
         RuleSheet written = states.written(project);
         SheetFindings.Found found = findings.of(project, written);
         List<RuleRow> rows = rules.findByProjectIdAndRemovedFalseOrderByPositionAscIdAsc(project);
-        List<RuleRow> mine = rows.stream().filter(row -> rights.may(project, actor, row.drafted().or(() -> Optional.ofNullable(inForce.get(row.id()))).orElseThrow())).toList();
+        List<RuleRow> mine = rows.stream().filter(row -> rights.may(project, actor, row.drafted()
+                .or(() -> Optional.ofNullable(inForce.get(row.id()))).orElseThrow())).toList();
         List<Long> shownOrder = rows.stream().map(RuleRow::id).filter(lines::containsKey).toList();
         boolean reordered = !shownOrder.equals(now.says().lines().stream().map(SheetEdition.Line::rule).toList());
         return new SheetView(now.edition(), reordered, projectRow(project, now.says().project(), written.project()), mine.stream()
-                .map(row -> row(row, Optional.ofNullable(lines.get(row.id())), Optional.ofNullable(inForce.get(row.id())), found.of(row.id()), fitted.getOrDefault(row.id(), 0L))).toList());
+                .map(row -> row(row, Optional.ofNullable(lines.get(row.id())), Optional.ofNullable(inForce.get(row.id())),
+                        found.of(row.id()), fitted.getOrDefault(row.id(), 0L))).toList());
     }
 
     @PostMapping("/api/projects/{project}/rules")
@@ -160,7 +165,8 @@ class RuleController {
         rights.mustReach(project, actor);
         long id = entry.id() == null ? -1 : entry.id();
         RuleSheet written = states.written(project);
-        List<RuleSheet.Row> rows = new ArrayList<>(written.rows().stream().map(row -> row.ruleId() == id ? new RuleSheet.Row(id, 0, entry.rule().rule()) : row).toList());
+        List<RuleSheet.Row> rows = new ArrayList<>(written.rows().stream()
+                .map(row -> row.ruleId() == id ? new RuleSheet.Row(id, 0, entry.rule().rule()) : row).toList());
         if (entry.id() == null) {
             rows.add(new RuleSheet.Row(id, 0, entry.rule().rule()));
         }
@@ -217,15 +223,20 @@ class RuleController {
     private ProjectRow projectRow(long project, Handling inForce, Handling shown) {
         Optional<ProjectHandling> row = projectDrafts.findByProjectId(project);
         Optional<ProjectHandling> draft = row.filter(r -> r.draft != null);
-        return new ProjectRow(HandlingForm.of(inForce), draft.map(r -> HandlingForm.of(Json.read(String.valueOf(r.draft), Handling.class))).orElse(null),
-                draft.map(r -> drafted(r.draftBy, r.draftAt)).orElse(null), words.ofProject(project, shown), row.map(r -> r.version).orElse(0));
+        return new ProjectRow(HandlingForm.of(inForce), draft.map(r -> HandlingForm.of(Json.read(String.valueOf(r.draft), Handling.class)))
+                .orElse(null),
+                draft.map(r -> drafted(r.draftBy, r.draftAt)).orElse(null), words.ofProject(project, shown), row.map(r -> r.version)
+                .orElse(0));
     }
 
-    private SheetRow row(RuleRow row, Optional<SheetEdition.Line> line, Optional<Rule> inForce, List<RuleFinding.Finding> found, long fitted) {
+    private SheetRow row(RuleRow row, Optional<SheetEdition.Line> line, Optional<Rule> inForce, List<RuleFinding.Finding> found,
+            long fitted) {
         Optional<Rule> draft = row.drafted();
         Rule shown = draft.or(() -> inForce).orElseThrow();
-        return new SheetRow(row.id(), line.map(SheetEdition.Line::on).orElse(true), line.map(SheetEdition.Line::edition).orElse(0), inForce.map(RuleForm::of).orElse(null),
-                draft.map(RuleForm::of).orElse(null), draft.isPresent() ? drafted(row.draftBy, row.draftAt) : null, words.own(row.projectId, shown), found, fitted, row.version);
+        return new SheetRow(row.id(), line.map(SheetEdition.Line::on).orElse(true), line.map(SheetEdition.Line::edition).orElse(0),
+                inForce.map(RuleForm::of).orElse(null),
+                draft.map(RuleForm::of).orElse(null), draft.isPresent() ? drafted(row.draftBy, row.draftAt) : null,
+                words.own(row.projectId, shown), found, fitted, row.version);
     }
 
     private @Nullable Drafted drafted(@Nullable Long by, @Nullable Instant at) {

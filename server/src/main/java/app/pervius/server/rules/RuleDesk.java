@@ -44,7 +44,8 @@ public class RuleDesk {
     private final Live live;
     private final InstantSource clock;
 
-    RuleDesk(RuleRepository rules, ProjectHandlingRepository projectDrafts, SheetBook book, Rules inForce, SheetFindings findings, RuleRights rights, People people, Live live,
+    RuleDesk(RuleRepository rules, ProjectHandlingRepository projectDrafts, SheetBook book, Rules inForce, SheetFindings findings,
+            RuleRights rights, People people, Live live,
             InstantSource clock) {
         this.rules = rules;
         this.projectDrafts = projectDrafts;
@@ -170,9 +171,11 @@ public class RuleDesk {
         refuseFaulty(project, new RuleSheet(0, ofProject, order.stream().filter(id -> drafts.containsKey(id) || before.get(id).on())
                 .map(id -> new RuleSheet.Row(id, 0, all.get(id))).toList()), drafts.keySet(), chosen.project() != null);
         List<SheetEdition.Line> lines = order.stream().map(id -> drafts.containsKey(id)
-                ? new SheetEdition.Line(id, book.keep(id, drafts.get(id), actor.person(project)), !before.containsKey(id) || before.get(id).on()) : before.get(id)).toList();
+                ? new SheetEdition.Line(id, book.keep(id, drafts.get(id), actor.person(project)), !before.containsKey(id) || before.get(id)
+                        .on()) : before.get(id)).toList();
         drafts.keySet().forEach(id -> rules.findById(id).orElseThrow().draft = null);
-        List<String> what = new ArrayList<>(order.stream().filter(drafts::containsKey).map(id -> "“" + drafts.get(id).name() + "”").toList());
+        List<String> what = new ArrayList<>(order.stream().filter(drafts::containsKey).map(id -> "“" + drafts.get(id).name() + "”")
+                .toList());
         if (chosen.order()) {
             what.add("the order");
         }
@@ -244,7 +247,8 @@ public class RuleDesk {
         Rule rule = Optional.ofNullable(book.rules(now).get(id)).orElseThrow(() -> Problem.notFound("rule"));
         row.drafted().ifPresent(draft -> row.draft = Json.write(draft.at(more(draft.where(), also))));
         int edition = book.keep(id, rule.at(more(rule.where(), also)), by);
-        List<SheetEdition.Line> lines = now.says().lines().stream().map(line -> line.rule() == id ? new SheetEdition.Line(id, edition, line.on()) : line).toList();
+        List<SheetEdition.Line> lines = now.says().lines().stream()
+                .map(line -> line.rule() == id ? new SheetEdition.Line(id, edition, line.on()) : line).toList();
         edition(row.projectId, new SheetEdition.Says(now.says().project(), lines), by, "“" + rule.name() + "” stands on more folders");
     }
 
@@ -260,7 +264,8 @@ public class RuleDesk {
         SheetBook.State now = book.now(row.projectId);
         String name = String.valueOf(Optional.ofNullable(book.rules(now).get(id)).map(Rule::name)
                 .orElseThrow(() -> Problem.conflict("never-in-force", "The rule has never been in force, so it cannot be switched.")));
-        List<SheetEdition.Line> lines = now.says().lines().stream().map(line -> line.rule() == id ? new SheetEdition.Line(id, line.edition(), on) : line).toList();
+        List<SheetEdition.Line> lines = now.says().lines().stream()
+                .map(line -> line.rule() == id ? new SheetEdition.Line(id, line.edition(), on) : line).toList();
         SheetEdition.Says says = new SheetEdition.Says(now.says().project(), lines);
         if (on) {
             refuseFaulty(row.projectId, book.sheet(new SheetBook.State(0, says)), Set.of(id), false);
@@ -276,7 +281,8 @@ public class RuleDesk {
         SheetBook.State now = book.now(row.projectId);
         Rule rule = book.rules(now).get(id);
         if (rule != null) {
-            edition(row.projectId, new SheetEdition.Says(now.says().project(), now.says().lines().stream().filter(line -> line.rule() != id).toList()),
+            edition(row.projectId, new SheetEdition.Says(now.says().project(), now.says().lines().stream().filter(line -> line.rule() != id)
+                    .toList()),
                     actor.person(row.projectId), "“" + rule.name() + "” taken off the sheet");
         }
         tellOthers(row.projectId);
@@ -293,34 +299,41 @@ public class RuleDesk {
     }
 
     /**
-     * Puts an earlier state of the sheet in force again, as a new edition, if what was seen is still in force; rules that came since stay as drafts.
-     * Errors stop it as they do every putting in force, except that the state directly before comes back as it was: that takes the last change back.
+     * Puts an earlier state of the sheet in force again, as a new edition, if what was seen is still in force; rules that came since stay
+     * as drafts.
+     * Errors stop it as they do every putting in force, except that the state directly before comes back as it was: that takes the last
+     * change back.
      */
     int goBack(long project, int edition, int seen, Actor actor) {
         actor.mustControl(project);
         SheetBook.State then = book.at(project, edition);
         SheetBook.State now = book.now(project);
         if (now.edition() != seen) {
-            throw Problem.conflict("changed-meanwhile", "The sheet was changed in the meantime: edition " + now.edition() + " is in force. Nothing was done; look at it as it is now.");
+            throw Problem.conflict("changed-meanwhile", "The sheet was changed in the meantime: edition " + now.edition()
+                    + " is in force. Nothing was done; look at it as it is now.");
         }
         if (then.says().equals(now.says())) {
             throw Problem.conflict("same-state", "That is what is in force.");
         }
         if (edition < now.edition() - 1) {
             Set<SheetEdition.Line> kept = Set.copyOf(now.says().lines());
-            refuseFaulty(project, book.sheet(then), then.says().lines().stream().filter(line -> !kept.contains(line)).map(SheetEdition.Line::rule).collect(Collectors.toSet()),
+            refuseFaulty(project, book.sheet(then), then.says().lines().stream().filter(line -> !kept.contains(line))
+                    .map(SheetEdition.Line::rule).collect(Collectors.toSet()),
                     !then.says().project().equals(now.says().project()));
         }
-        Map<Long, Integer> editionsNow = now.says().lines().stream().collect(Collectors.toMap(SheetEdition.Line::rule, SheetEdition.Line::edition));
+        Map<Long, Integer> editionsNow = now.says().lines().stream()
+                .collect(Collectors.toMap(SheetEdition.Line::rule, SheetEdition.Line::edition));
         Map<Long, Rule> rulesThen = book.rules(then);
         List<SheetEdition.Line> lines = new ArrayList<>();
         for (SheetEdition.Line line : then.says().lines()) {
             boolean same = Objects.equals(editionsNow.get(line.rule()), line.edition());
-            lines.add(same ? line : new SheetEdition.Line(line.rule(), book.keep(line.rule(), rulesThen.get(line.rule()), actor.person(project)), line.on()));
+            lines.add(same ? line : new SheetEdition.Line(line.rule(),
+                    book.keep(line.rule(), rulesThen.get(line.rule()), actor.person(project)), line.on()));
             rules.findById(line.rule()).orElseThrow().removed = false;
         }
         Map<Long, Rule> rulesNow = book.rules(now);
-        rulesNow.keySet().stream().filter(id -> !rulesThen.containsKey(id)).map(id -> rules.findById(id).orElseThrow()).filter(row -> row.draft == null)
+        rulesNow.keySet().stream().filter(id -> !rulesThen.containsKey(id)).map(id -> rules.findById(id).orElseThrow())
+                .filter(row -> row.draft == null)
                 .forEach(row -> write(row, rulesNow.get(row.id()), actor.person(project)));
         positions(project, then.says().lines().stream().map(SheetEdition.Line::rule).toList());
         return edition(project, new SheetEdition.Says(then.says().project(), lines), actor.person(project), "back to edition " + edition);
@@ -378,7 +391,8 @@ public class RuleDesk {
     }
 
     private Problem changedMeanwhile(String what, @Nullable Long by, String shown) {
-        return Problem.conflict("changed-meanwhile", what + " changed in the meantime, the draft last by " + (by == null ? "somebody" : people.person(by).name())
+        return Problem.conflict("changed-meanwhile", what + " changed in the meantime, the draft last by "
+                + (by == null ? "somebody" : people.person(by).name())
                 + ". Nothing of yours was saved; " + shown + ".");
     }
 

@@ -32,10 +32,12 @@ class RuleFieldsUse implements FieldsUse {
         for (RuleSheet.Row row : sheet.rows()) {
             if (row.rule() instanceof HandlingRule rule) {
                 Handling handling = sheet.handling(rule);
-                handling.identify().namePatterns().forEach(text -> check(row, "name pattern", Pattern.compile(text, Identify.nameFields(next)), found));
+                handling.identify().namePatterns().forEach(text -> check(row, "name pattern",
+                        Pattern.compile(text, Identify.nameFields(next)), found));
                 for (Target.Into into : handling.issue().destinations()) {
                     if (PathPattern.compile(into.path(), Issuing.nameFields(next)) instanceof PathPattern.CompiledPath.Faulty(var faults)) {
-                        found.add("Rule “" + row.rule().name() + "” would not work: the path of what is placed, " + faults.getFirst().message() + ".");
+                        found.add("Rule “" + row.rule().name() + "” would not work: the path of what is placed, " + faults.getFirst()
+                                .message() + ".");
                     }
                     check(row, "name of placed files", Pattern.compile(into.name(), Issuing.nameFields(next)), found);
                 }

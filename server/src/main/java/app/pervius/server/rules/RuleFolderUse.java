@@ -28,10 +28,12 @@ class RuleFolderUse implements FolderUse {
         FolderId id = new FolderId(folder.id());
         SheetBook.State now = book.now(folder.project());
         Map<Long, Rule> inForce = book.rules(now);
-        Stream<Rule> drafts = rules.findByProjectIdAndRemovedFalseOrderByPositionAscIdAsc(folder.project()).stream().flatMap(row -> row.drafted().stream());
+        Stream<Rule> drafts = rules.findByProjectIdAndRemovedFalseOrderByPositionAscIdAsc(folder.project()).stream()
+                .flatMap(row -> row.drafted().stream());
         Stream<String> ofProject = now.says().project().issue().destinations().stream().map(Target.Into::folder).filter(id::equals)
                 .map(f -> "What the project says of Issue places files in it.");
-        return Stream.concat(Stream.concat(inForce.values().stream(), drafts).flatMap(rule -> needs(rule, id)), ofProject).distinct().toList();
+        return Stream.concat(Stream.concat(inForce.values().stream(), drafts).flatMap(rule -> needs(rule, id)), ofProject).distinct()
+                .toList();
     }
 
     /** The check says it of the rule. */
@@ -42,7 +44,8 @@ class RuleFolderUse implements FolderUse {
 
     private static Stream<String> needs(Rule rule, FolderId id) {
         boolean stands = rule.where().places().stream().anyMatch(place -> place.folder().equals(id));
-        boolean issues = rule instanceof HandlingRule handling && handling.plan().issue().stream().flatMap(plan -> plan.destinations().stream())
+        boolean issues = rule instanceof HandlingRule handling && handling.plan().issue().stream()
+                .flatMap(plan -> plan.destinations().stream())
                 .anyMatch(into -> into.folder().equals(id));
         return Stream.concat(stands ? Stream.of("The rule “" + rule.name() + "” stands on it.") : Stream.empty(),
                 issues ? Stream.of("The rule “" + rule.name() + "” places files in it.") : Stream.empty());

@@ -34,7 +34,8 @@ record RuleForm(@NotNull Kind kind, @NotNull @Size(max = 200) String name, @NotN
         Which which = new Which(conditions);
         return switch (kind) {
             case HANDLING -> new HandlingRule(name.strip(), description.strip(), where, which, stations.plan());
-            case WATCHING -> new WatchingRule(name.strip(), description.strip(), where, which, stations.plan().tell().orElse(TellPlan.NOBODY));
+            case WATCHING -> new WatchingRule(name.strip(), description.strip(), where, which, stations.plan().tell()
+                    .orElse(TellPlan.NOBODY));
         };
     }
 
@@ -42,7 +43,8 @@ record RuleForm(@NotNull Kind kind, @NotNull @Size(max = 200) String name, @NotN
         List<RulePlace> places = rule.where().places().stream().map(p -> new RulePlace(p.folder().value(), p.withBelow())).toList();
         List<Condition> conditions = rule.which().conditions();
         return switch (rule) {
-            case HandlingRule handling -> new RuleForm(Kind.HANDLING, rule.name(), rule.description(), places, conditions, HandlingForm.of(handling.plan()));
+            case HandlingRule handling -> new RuleForm(Kind.HANDLING, rule.name(), rule.description(), places, conditions,
+                    HandlingForm.of(handling.plan()));
             case WatchingRule watching -> new RuleForm(Kind.WATCHING, rule.name(), rule.description(), places, conditions,
                     new HandlingForm(null, null, null, null, TellForm.of(watching.tell())));
         };

@@ -26,14 +26,16 @@ public class RuleRights {
     }
 
     boolean may(long project, Actor actor, Rule rule) {
-        return actor.controls(project) || !rule.where().places().isEmpty() && rule.where().places().stream().map(Where.Standing::folder).allMatch(folder -> keepers.keeps(actor, folder));
+        return actor.controls(project) || !rule.where().places().isEmpty() && rule.where().places().stream().map(Where.Standing::folder)
+                .allMatch(folder -> keepers.keeps(actor, folder));
     }
 
     /** Refuses whoever may not keep this rule, as it is or as it is to be. */
     void must(long project, Actor actor, Rule rule) {
         mustReach(project, actor);
         if (!may(project, actor, rule)) {
-            throw Problem.forbidden("You keep the rules that stand only on folders you look after; this one stands elsewhere too, or nowhere.");
+            throw Problem.forbidden("You keep the rules that stand only on folders you look after; this one stands elsewhere too, or "
+                    + "nowhere.");
         }
     }
 }

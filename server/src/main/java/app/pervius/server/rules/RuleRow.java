@@ -10,7 +10,9 @@ import java.time.Instant;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
-/** A row of the rule sheet as people work on it: its place in the drafted order, and its draft. What is in force is a {@link SheetEdition}. */
+/**
+ * A row of the rule sheet as people work on it: its place in the drafted order, and its draft. What is in force is a {@link SheetEdition}.
+ */
 @Entity(name = "Rule")
 @Table(name = "rule")
 class RuleRow extends Row {

@@ -44,7 +44,8 @@ public class RuleWords {
      *
      * @param which one sentence for each condition
      */
-    public record Sentences(String where, List<String> which, List<String> identify, List<String> number, List<String> review, List<String> issue, List<String> tell) {
+    public record Sentences(String where, List<String> which, List<String> identify, List<String> number, List<String> review,
+            List<String> issue, List<String> tell) {
 
         /** Everything but where it stands, from left to right. */
         List<String> all() {
@@ -85,7 +86,8 @@ public class RuleWords {
     Sentences own(long project, Rule rule) {
         return switch (rule) {
             case HandlingRule handling -> of(project, rule, handling.plan(), handling.plan().over(Handling.USUAL));
-            case WatchingRule watching -> new Sentences(where(watching.where()), which(project, rule), List.of(), List.of(), List.of(), List.of(), tell(project, watching.tell().tellings()));
+            case WatchingRule watching -> new Sentences(where(watching.where()), which(project, rule), List.of(), List.of(), List.of(),
+                    List.of(), tell(project, watching.tell().tellings()));
         };
     }
 
@@ -107,7 +109,8 @@ public class RuleWords {
 
     /** What a project says of stations that are left to it. */
     Sentences ofProject(long project, Handling handling) {
-        return new Sentences("", List.of(), identify(project, handling.identify()), station(project, Station.NUMBER, handling), station(project, Station.REVIEW, handling),
+        return new Sentences("", List.of(), identify(project, handling.identify()), station(project, Station.NUMBER, handling),
+                station(project, Station.REVIEW, handling),
                 issue(project, handling.issue(), handling.review().route().isPresent()), tell(project, handling.tell().tellings()));
     }
 
@@ -116,7 +119,8 @@ public class RuleWords {
                 says.identify().map(plan -> identify(project, plan)).orElse(List.of()),
                 says.number().isPresent() ? station(project, Station.NUMBER, handling) : List.of(),
                 says.review().isPresent() ? station(project, Station.REVIEW, handling) : List.of(),
-                says.issue().map(plan -> issue(project, plan, says.review().map(r -> r.route().isPresent()).orElse(plan.atOnce().isEmpty()))).orElse(List.of()),
+                says.issue().map(plan -> issue(project, plan, says.review().map(r -> r.route().isPresent())
+                        .orElse(plan.atOnce().isEmpty()))).orElse(List.of()),
                 says.tell().map(plan -> tell(project, plan.tellings())).orElse(List.of()));
     }
 
@@ -129,7 +133,8 @@ public class RuleWords {
     }
 
     private String place(Where.Standing place) {
-        return folders.find(place.folder().value()).map(f -> f.path().isEmpty() ? f.name() : f.path()).orElse("a folder that is gone") + (place.withBelow() ? " and below" : "");
+        return folders.find(place.folder().value()).map(f -> f.path().isEmpty() ? f.name() : f.path())
+                .orElse("a folder that is gone") + (place.withBelow() ? " and below" : "");
     }
 
     private List<String> which(long project, Rule rule) {
@@ -160,7 +165,8 @@ public class RuleWords {
 
     private List<String> identify(long project, IdentifyPlan plan) {
         List<String> said = new ArrayList<>();
-        said.add(plan.namePatterns().isEmpty() ? "Looks for a number in the name." : "Reads the name as " + String.join(", or else as ", plan.namePatterns()) + ".");
+        said.add(plan.namePatterns().isEmpty() ? "Looks for a number in the name."
+                : "Reads the name as " + String.join(", or else as ", plan.namePatterns()) + ".");
         if (!plan.asks().isEmpty()) {
             Fields fields = projects.settings(project).fields();
             said.add("Asks for " + plan.asks().stream().map(fields::label).collect(Collectors.joining(", ")) + ".");
@@ -187,7 +193,8 @@ public class RuleWords {
             case STOP -> said.add("A PDF that cannot be opened is stopped.");
             case RETURN -> said.add("A PDF that cannot be opened goes back to its author.");
         }
-        plan.sequence().ifPresent(key -> said.add("Its revisions are " + sequences.inForce(project).find(key).map(s -> s.name()).orElse("of a sequence that is gone") + "."));
+        plan.sequence().ifPresent(key -> said.add("Its revisions are " + sequences.inForce(project).find(key).map(s -> s.name())
+                .orElse("of a sequence that is gone") + "."));
         return said;
     }
 
@@ -216,7 +223,8 @@ public class RuleWords {
             };
             same.computeIfAbsent(follows, k -> new ArrayList<>()).add(code);
         }
-        same.forEach((follows, codes) -> said.add(codes.stream().map(c -> c.digit() + " " + c.name()).collect(Collectors.joining(", ")) + ": " + follows + "."));
+        same.forEach((follows, codes) -> said.add(codes.stream().map(c -> c.digit() + " " + c.name())
+                .collect(Collectors.joining(", ")) + ": " + follows + "."));
         return said;
     }
 
@@ -257,6 +265,7 @@ public class RuleWords {
             case ISSUED -> "On issue";
             case STOPPED -> "When stopped";
             default -> t.occasion().label();
-        } + " tells " + (t.whom().isEmpty() ? "nobody but document control" : t.whom().stream().map(a -> Audiences.KINDS.phrase(a, names)).collect(Collectors.joining(", "))) + (t.text().isEmpty() ? "." : ": “" + t.text() + "”")).toList();
+        } + " tells " + (t.whom().isEmpty() ? "nobody but document control" : t.whom().stream().map(a -> Audiences.KINDS.phrase(a, names))
+                .collect(Collectors.joining(", "))) + (t.text().isEmpty() ? "." : ": “" + t.text() + "”")).toList();
     }
 }

@@ -54,7 +54,8 @@ class SheetBook {
         state.says().lines().forEach(line -> wanted.put(line.rule(), line.edition()));
         Map<Long, Rule> found = new HashMap<>();
         if (!wanted.isEmpty()) {
-            editions.findByRuleIdIn(wanted.keySet()).stream().filter(e -> wanted.get(e.ruleId) == e.edition).forEach(e -> found.put(e.ruleId, e.rule()));
+            editions.findByRuleIdIn(wanted.keySet()).stream().filter(e -> wanted.get(e.ruleId) == e.edition)
+                    .forEach(e -> found.put(e.ruleId, e.rule()));
         }
         return found;
     }

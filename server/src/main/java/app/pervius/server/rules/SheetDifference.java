@@ -17,7 +17,8 @@ class SheetDifference {
      * Something that differs.
      *
      * @param rule the rule's name, or {@code the project} for what it says of stations left to it
-     * @param what {@code new}, {@code gone}, {@code moved}, {@code on}, {@code off}, {@code name}, {@code description}, or the column that says something else
+     * @param what {@code new}, {@code gone}, {@code moved}, {@code on}, {@code off}, {@code name}, {@code description}, or the column that
+     *     says something else
      */
     record Difference(String rule, String what, List<String> before, List<String> after) {
     }

@@ -72,9 +72,11 @@ class SheetFindings {
     }
 
     private CheckFacts facts(long project, RuleSheet sheet) {
-        List<CheckFacts.Node> nodes = folders.all(project).stream().map(f -> new CheckFacts.Node(new FolderId(f.id()), Optional.ofNullable(f.parent()).map(FolderId::new), f.path())).toList();
+        List<CheckFacts.Node> nodes = folders.all(project).stream()
+                .map(f -> new CheckFacts.Node(new FolderId(f.id()), Optional.ofNullable(f.parent()).map(FolderId::new), f.path())).toList();
         List<Parties.Party> parties = people.membersOf(project).stream().filter(People.PersonView::active).map(p ->
-                new Parties.Party(new PersonId(p.id()), new FirmId(p.firmId()), people.rolesOf(project, p.id()), p.name() + " (" + p.firmName() + ")")).toList();
+                new Parties.Party(new PersonId(p.id()), new FirmId(p.firmId()), people.rolesOf(project, p.id()),
+                        p.name() + " (" + p.firmName() + ")")).toList();
         return new CheckFacts(sheet, nodes, parties, Identify.nameFields(projects.settings(project).fields()));
     }
 }

@@ -46,13 +46,15 @@ class SheetHistoryController {
     List<SheetEditionView> editions(@PathVariable long project, Actor actor) {
         actor.mustControl(project);
         return editions.findByProjectIdOrderByEditionDesc(project, Limit.of(MOST)).stream()
-                .map(e -> new SheetEditionView(e.edition, e.madeBy == null ? null : people.person(e.madeBy).name(), e.madeAt, e.account)).toList();
+                .map(e -> new SheetEditionView(e.edition, e.madeBy == null ? null : people.person(e.madeBy).name(), e.madeAt, e.account))
+                .toList();
     }
 
     /** What differs between two editions, in words; 0 is the sheet as it is drafted. */
     @GetMapping("/api/projects/{project}/sheet-differences")
     @Transactional(readOnly = true)
-    public List<SheetDifference.Difference> differences(@PathVariable long project, @RequestParam int from, @RequestParam int to, Actor actor) {
+    public List<SheetDifference.Difference> differences(@PathVariable long project, @RequestParam int from, @RequestParam int to,
+            Actor actor) {
         actor.mustControl(project);
         must(project, from);
         must(project, to);
@@ -65,7 +67,8 @@ class SheetHistoryController {
 
     /** Puts an earlier edition in force again, as the next one; refused where another than the one seen is in force by now. */
     @PostMapping("/api/projects/{project}/sheet-editions/{edition}/return")
-    RuleController.NewEdition goBack(@PathVariable long project, @PathVariable int edition, @Valid @RequestBody ReturnEntry entry, Actor actor) {
+    RuleController.NewEdition goBack(@PathVariable long project, @PathVariable int edition, @Valid @RequestBody ReturnEntry entry,
+            Actor actor) {
         actor.mustControl(project);
         must(project, edition);
         return new RuleController.NewEdition(desk.goBack(project, edition, entry.seen(), actor));

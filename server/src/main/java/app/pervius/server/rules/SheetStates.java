@@ -35,16 +35,21 @@ public class SheetStates {
     /**
      * A sheet with its drafts as if they were in force.
      *
-     * @param faulty names of rules whose drafts have errors, so that they could not be put in force: what is in force of them counts, or nothing
+     * @param faulty names of rules whose drafts have errors, so that they could not be put in force: what is in force of them counts, or
+     *     nothing
      */
     public record Drafted(RuleSheet sheet, List<String> faulty) {
     }
 
-    /** A sheet with all its sound drafts put in force: rules in the drafted order, also those that have never been in force; what is off is left out. */
+    /**
+     * A sheet with all its sound drafts put in force: rules in the drafted order, also those that have never been in force; what is off is
+     * left out.
+     */
     public Drafted drafted(long project) {
         RuleSheet all = withDrafts(project, Set.of());
         Set<Long> errors = findings.of(project, all).errors().keySet();
-        return new Drafted(errors.isEmpty() ? all : withDrafts(project, errors), all.rows().stream().filter(row -> errors.contains(row.ruleId())).map(row -> row.rule().name()).toList());
+        return new Drafted(errors.isEmpty() ? all : withDrafts(project, errors), all.rows().stream()
+                .filter(row -> errors.contains(row.ruleId())).map(row -> row.rule().name()).toList());
     }
 
     private RuleSheet withDrafts(long project, Set<Long> except) {
@@ -56,7 +61,8 @@ public class SheetStates {
             SheetEdition.Line line = lines.get(row.id());
             if (line == null || line.on()) {
                 row.drafted().filter(draft -> !except.contains(row.id())).map(draft -> new RuleSheet.Row(row.id(), 0, draft))
-                        .or(() -> Optional.ofNullable(line).map(l -> new RuleSheet.Row(row.id(), l.edition(), Objects.requireNonNull(inForce.get(row.id()))))).ifPresent(rows::add);
+                        .or(() -> Optional.ofNullable(line).map(l -> new RuleSheet.Row(row.id(), l.edition(),
+                                Objects.requireNonNull(inForce.get(row.id()))))).ifPresent(rows::add);
             }
         }
         return new RuleSheet(0, projectSays(project, now), rows);
@@ -72,11 +78,13 @@ public class SheetStates {
         SheetBook.State now = book.now(project);
         Map<Long, Rule> inForce = book.rules(now);
         return new RuleSheet(0, projectSays(project, now), rules.findByProjectIdAndRemovedFalseOrderByPositionAscIdAsc(project).stream()
-                .flatMap(row -> row.drafted().or(() -> Optional.ofNullable(inForce.get(row.id()))).map(rule -> new RuleSheet.Row(row.id(), 0, rule)).stream()).toList());
+                .flatMap(row -> row.drafted().or(() -> Optional.ofNullable(inForce.get(row.id())))
+                        .map(rule -> new RuleSheet.Row(row.id(), 0, rule)).stream()).toList());
     }
 
     private Handling projectSays(long project, SheetBook.State now) {
-        return projectDrafts.findByProjectId(project).map(row -> row.draft).map(draft -> Json.read(draft, Handling.class)).orElse(now.says().project());
+        return projectDrafts.findByProjectId(project).map(row -> row.draft).map(draft -> Json.read(draft, Handling.class))
+                .orElse(now.says().project());
     }
 
     /** The side of a difference: an edition, or the sheet as it is drafted where {@code edition} is 0. */

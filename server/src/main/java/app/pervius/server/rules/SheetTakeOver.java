@@ -28,7 +28,8 @@ public class SheetTakeOver {
     private final Live live;
     private final InstantSource clock;
 
-    SheetTakeOver(RuleRepository rules, ProjectHandlingRepository projectDrafts, SheetBook book, RuleDesk desk, People people, Live live, InstantSource clock) {
+    SheetTakeOver(RuleRepository rules, ProjectHandlingRepository projectDrafts, SheetBook book, RuleDesk desk, People people, Live live,
+            InstantSource clock) {
         this.rules = rules;
         this.projectDrafts = projectDrafts;
         this.book = book;
@@ -65,7 +66,8 @@ public class SheetTakeOver {
                 added++;
             } else {
                 RuleRow row = known.get();
-                Optional<String> others = Optional.ofNullable(row.draft == null || Objects.equals(row.draftBy, actor.person(project)) ? null : row.draftBy)
+                Optional<String> others = Optional.ofNullable(row.draft == null || Objects.equals(row.draftBy, actor.person(project))
+                        ? null : row.draftBy)
                         .map(by -> "“" + rule.name() + "” by " + people.person(by).name());
                 order.add(row.id());
                 if (draftUnlessSame(row, rule, inForce, actor.person(project))) {

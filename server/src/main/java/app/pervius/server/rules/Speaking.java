@@ -42,7 +42,8 @@ public class Speaking implements RuleVoices {
     private final Messages messages;
     private final WatchRuns runs;
 
-    Speaking(Rules rules, Arriving arriving, Folders folders, People people, Matrices matrices, Projects projects, Submissions submissions, Messages messages, WatchRuns runs) {
+    Speaking(Rules rules, Arriving arriving, Folders folders, People people, Matrices matrices, Projects projects, Submissions submissions,
+            Messages messages, WatchRuns runs) {
         this.runs = runs;
         this.rules = rules;
         this.arriving = arriving;
@@ -100,10 +101,12 @@ public class Speaking implements RuleVoices {
         Map<Long, Integer> watching = new LinkedHashMap<>();
         for (Voice voice : voices(passage, occasion, sheet)) {
             for (Telling telling : voice.tellings()) {
-                Said said = new Said(List.of(voice.rule()), telling.text().isBlank() ? usual : telling.write(merged(passage, voice, known), usual, fields));
+                Said said = new Said(List.of(voice.rule()), telling.text().isBlank() ? usual
+                        : telling.write(merged(passage, voice, known), usual, fields));
                 List<Long> who = who(passage, occasion, telling.whom());
                 who.forEach(person -> persons.merge(person, said, Speaking::both));
-                List<String> outside = telling.whom().stream().filter(Audience.Outside.class::isInstance).map(a -> ((Audience.Outside) a).address()).toList();
+                List<String> outside = telling.whom().stream().filter(Audience.Outside.class::isInstance)
+                        .map(a -> ((Audience.Outside) a).address()).toList();
                 outside.forEach(address -> addresses.merge(address, said, Speaking::both));
                 voice.watching().ifPresent(rule -> watching.merge(rule, who.size() + outside.size(), Integer::sum));
             }
@@ -118,12 +121,14 @@ public class Speaking implements RuleVoices {
 
     private List<Voice> voices(PassageFacts passage, Occasion occasion, RuleSheet sheet) {
         List<Voice> voices = new ArrayList<>();
-        passage.handling().map(Handling::tell).map(tell -> tell.on(occasion)).filter(t -> !t.isEmpty()).ifPresent(t -> voices.add(new Voice(passage.ruleInWords(), t, Optional.empty())));
+        passage.handling().map(Handling::tell).map(tell -> tell.on(occasion)).filter(t -> !t.isEmpty())
+                .ifPresent(t -> voices.add(new Voice(passage.ruleInWords(), t, Optional.empty())));
         if (sheet.rows().stream().anyMatch(row -> row.rule() instanceof WatchingRule rule && !rule.tell().on(occasion).isEmpty())) {
             for (RuleSheet.Row row : sheet.judge(arriving.facts(passage)).watching()) {
                 List<Telling> tellings = ((WatchingRule) row.rule()).tell().on(occasion);
                 if (!tellings.isEmpty()) {
-                    voices.add(new Voice(row.rule().name() + (row.edition() == 0 ? "" : " (edition " + row.edition() + ")"), tellings, Optional.of(row.ruleId())));
+                    voices.add(new Voice(row.rule().name() + (row.edition() == 0 ? "" : " (edition " + row.edition() + ")"), tellings,
+                            Optional.of(row.ruleId())));
                 }
             }
         }
@@ -145,7 +150,8 @@ public class Speaking implements RuleVoices {
         Submissions.Asked asked = submissions.asked(List.of(passage.submission())).get(passage.submission());
         Map<String, String> all = new HashMap<>(passage.values().byKey());
         all.putAll(Map.of("title", passage.title(), "name", passage.originalName(), "author", author.name(), "firm", author.firmName(),
-                "folder", folders.folder(passage.folder()).path(), "submission", asked == null ? "" : asked.reference(), "purpose", asked == null ? "" : asked.purpose(),
+                "folder", folders.folder(passage.folder()).path(), "submission", asked == null ? "" : asked.reference(), "purpose",
+                asked == null ? "" : asked.purpose(),
                 "rule", voice.rule()));
         Optional.ofNullable(passage.number().orElse(null)).ifPresent(number -> all.put("number", number));
         passage.revision().ifPresent(revision -> all.put("revision", revision));

@@ -43,8 +43,10 @@ class TellFinding implements RuleFinding {
     }
 
     private void text(long project, Telling telling, List<Finding> found) {
-        if (Pattern.compile(telling.text(), Telling.mergeFields(projects.settings(project).fields())) instanceof Compiled.Faulty(List<PatternFault> faults)) {
-            faults.forEach(f -> found.add(new Finding(true, "tell", "The text on what is " + telling.occasion().label() + ", at character " + (f.position() + 1) + ": " + f.message() + ".",
+        if (Pattern.compile(telling.text(), Telling.mergeFields(projects.settings(project)
+                .fields())) instanceof Compiled.Faulty(List<PatternFault> faults)) {
+            faults.forEach(f -> found.add(new Finding(true, "tell", "The text on what is " + telling.occasion()
+                    .label() + ", at character " + (f.position() + 1) + ": " + f.message() + ".",
                     "Put the text right; a backslash before a bracket takes it as it is.")));
         }
     }
@@ -56,12 +58,14 @@ class TellFinding implements RuleFinding {
                 if (people.roles(project).stream().noneMatch(r -> r.id() == role.value())) {
                     found.add(new Finding(true, "tell", "A role that is to be told does not exist in this project.", "Choose another."));
                 } else if (people.holders(role).isEmpty()) {
-                    found.add(new Finding(false, "tell", "Nobody holds “" + people.roleName(role) + "”, so that message goes to nobody.", "Give the role to somebody, or tell others."));
+                    found.add(new Finding(false, "tell", "Nobody holds “" + people.roleName(role) + "”, so that message goes to nobody.",
+                            "Give the role to somebody, or tell others."));
                 }
             }
             case Audience.OfFirm(FirmId firm) -> {
                 if (people.membersOf(project).stream().noneMatch(p -> p.active() && p.firmId() == firm.value())) {
-                    found.add(new Finding(false, "tell", "Nobody of that firm is in the project, so that message goes to nobody.", "Add somebody, or tell others."));
+                    found.add(new Finding(false, "tell", "Nobody of that firm is in the project, so that message goes to nobody.",
+                            "Add somebody, or tell others."));
                 }
             }
             case Audience.Named(PersonId person) -> {

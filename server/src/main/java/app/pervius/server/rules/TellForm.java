@@ -14,12 +14,14 @@ import java.util.List;
 record TellForm(@NotNull @Size(max = 40) List<@Valid @NotNull TellingForm> tellings) {
 
     /** Who is told on an occasion; {@code text} may name merge fields and is empty for the usual words. */
-    record TellingForm(@NotNull Occasion occasion, @NotNull @Size(max = 100) List<@NotNull Audience> whom, @NotNull @Size(max = Telling.LONGEST) String text) {
+    record TellingForm(@NotNull Occasion occasion, @NotNull @Size(max = 100) List<@NotNull Audience> whom,
+            @NotNull @Size(max = Telling.LONGEST) String text) {
     }
 
     TellPlan plan() {
         tellings.stream().filter(t -> !TellPlan.OCCASIONS.contains(t.occasion())).findFirst().ifPresent(t -> {
-            throw Problem.invalid("tell", "A rule tells of what arrived, is stopped, goes back or is issued; deciders are told of their steps without it.");
+            throw Problem.invalid("tell",
+                    "A rule tells of what arrived, is stopped, goes back or is issued; deciders are told of their steps without it.");
         });
         return new TellPlan(tellings.stream().map(t -> new Telling(t.occasion(), t.whom(), t.text().strip())).toList());
     }

@@ -36,7 +36,8 @@ class WatchRunController {
     }
 
     /** What a watching rule told of; {@code reference} is the submission's, {@code folderPath} where it arrived. */
-    record WatchedRow(long id, String reference, @Nullable Long passage, long folder, String folderPath, String what, Occasion occasion, int told, Instant at) {
+    record WatchedRow(long id, String reference, @Nullable Long passage, long folder, String folderPath, String what, Occasion occasion,
+            int told, Instant at) {
     }
 
     /** What a watching rule told of, the newest first. */
@@ -45,8 +46,11 @@ class WatchRunController {
     public Page<WatchedRow> watched(@PathVariable long id, @RequestParam(required = false) @Nullable String after, Actor actor) {
         RuleRow row = rules.findById(id).orElseThrow(() -> Problem.notFound("rule"));
         rights.mustReach(row.projectId, actor);
-        rights.must(row.projectId, actor, row.drafted().or(() -> Optional.ofNullable(book.rules(book.now(row.projectId)).get(id))).orElseThrow(() -> Problem.notFound("rule")));
-        return Page.of(runs.of(id, Page.after(after, Long.MAX_VALUE), Page.SIZE + 1), WatchRuns.Run::id, r -> new WatchedRow(r.id(), submissions.reference(r.submission()), r.passage(),
-                r.folder(), folders.find(r.folder()).map(Folders.FolderView::path).orElse("a folder that is gone"), r.what(), r.occasion(), r.told(), r.at()));
+        rights.must(row.projectId, actor, row.drafted().or(() -> Optional.ofNullable(book.rules(book.now(row.projectId)).get(id)))
+                .orElseThrow(() -> Problem.notFound("rule")));
+        return Page.of(runs.of(id, Page.after(after, Long.MAX_VALUE), Page.SIZE + 1), WatchRuns.Run::id,
+                r -> new WatchedRow(r.id(), submissions.reference(r.submission()), r.passage(),
+                r.folder(), folders.find(r.folder()).map(Folders.FolderView::path).orElse("a folder that is gone"), r.what(), r.occasion(),
+                r.told(), r.at()));
     }
 }

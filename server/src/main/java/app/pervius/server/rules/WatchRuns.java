@@ -42,27 +42,33 @@ public class WatchRuns {
     /** Notes in the transaction of what is told which watching rules spoke, each with how many it told. */
     public void note(PassageFacts passage, Occasion occasion, Map<Long, Integer> told) {
         String what = passage.inWords().length() > 400 ? passage.inWords().substring(0, 399) + "…" : passage.inWords();
-        told.forEach((rule, many) -> jdbc.sql("insert into watch_run (id, project_id, rule_id, submission_id, passage_id, folder_id, what, occasion, told, at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)")
-                .params(ids.next(), passage.project(), rule, passage.submission(), passage.id() == 0 ? null : passage.id(), passage.folder(), what, occasion.name(), many,
+        told.forEach((rule, many) ->
+                jdbc.sql("insert into watch_run (id, project_id, rule_id, submission_id, passage_id, folder_id, what, occasion, told, "
+                + "at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)")
+                .params(ids.next(), passage.project(), rule, passage.submission(), passage.id() == 0 ? null : passage.id(),
+                        passage.folder(), what, occasion.name(), many,
                         clock.instant().atOffset(ZoneOffset.UTC)).update());
     }
 
     /** For each watching rule of a project how often it spoke since a moment. */
     Map<Long, Long> since(long project, Instant since) {
         Map<Long, Long> counts = new HashMap<>();
-        jdbc.sql("select rule_id, count(*) from watch_run where project_id = ? and at >= ? group by rule_id").params(project, since.atOffset(ZoneOffset.UTC))
+        jdbc.sql("select rule_id, count(*) from watch_run where project_id = ? and at >= ? group by rule_id")
+                .params(project, since.atOffset(ZoneOffset.UTC))
                 .query(row -> { counts.put(row.getLong(1), row.getLong(2)); });
         return counts;
     }
 
     /** The runs of a rule, the newest first, from before the one named. */
     List<Run> of(long rule, long before, int most) {
-        return jdbc.sql("select id, submission_id, passage_id, folder_id, what, occasion, told, at from watch_run where rule_id = ? and id < ? order by rule_id desc, id desc fetch first ? rows only")
+        return jdbc.sql("select id, submission_id, passage_id, folder_id, what, occasion, told, at from watch_run where rule_id = ? and "
+                + "id < ? order by rule_id desc, id desc fetch first ? rows only")
                 .params(rule, before, most).query(WatchRuns::run).list();
     }
 
     private static Run run(ResultSet row, int n) throws SQLException {
-        return new Run(row.getLong(1), row.getLong(2), row.getObject(3, Long.class), row.getLong(4), row.getString(5), Occasion.valueOf(row.getString(6)), row.getInt(7),
+        return new Run(row.getLong(1), row.getLong(2), row.getObject(3, Long.class), row.getLong(4), row.getString(5),
+                Occasion.valueOf(row.getString(6)), row.getInt(7),
                 row.getObject(8, OffsetDateTime.class).toInstant());
     }
 }

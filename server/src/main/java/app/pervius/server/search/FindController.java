@@ -31,9 +31,12 @@ class FindController {
     record FoundOfKind(Finder.Kind kind, int count, boolean uncounted, List<Finder.Hit> hits) {
     }
 
-    /** By words, or beginnings of words, of whatever it is called or was ever called; of each kind up to so many, and how many there are. */
+    /**
+     * By words, or beginnings of words, of whatever it is called or was ever called; of each kind up to so many, and how many there are.
+     */
     @GetMapping("/api/projects/{project}/finds")
-    public List<FoundOfKind> find(@PathVariable long project, @RequestParam @Size(max = 200) String text, @RequestParam(defaultValue = "8") @Min(1) @Max(200) int most, Actor actor) {
+    public List<FoundOfKind> find(@PathVariable long project, @RequestParam @Size(max = 200) String text,
+            @RequestParam(defaultValue = "8") @Min(1) @Max(200) int most, Actor actor) {
         actor.in(project);
         if (text.isBlank()) {
             return List.of();

@@ -40,7 +40,8 @@ public final class WordIndex {
             int n = all.size();
             all.put("from" + n, word);
             all.put("upTo" + n, word + Character.MAX_VALUE);
-            sql.append(" and ").append(id).append(" in (select w.").append(thing).append(" from ").append(table).append(" w where w.project_id = :project and w.word >= :from").append(n)
+            sql.append(" and ").append(id).append(" in (select w.").append(thing).append(" from ").append(table)
+                    .append(" w where w.project_id = :project and w.word >= :from").append(n)
                     .append(" and w.word < :upTo").append(n).append(")");
         }
         sql.append(" order by ").append(id).append(" desc fetch first ").append(most).append(" rows only");
@@ -61,7 +62,9 @@ public final class WordIndex {
     }
 
     private boolean any(Object project, String word) {
-        return jdbc.sql("select 1 from " + table + " w where w.project_id = :project and w.word >= :from and w.word < :upTo fetch first 1 rows only")
-                .param("project", project).param("from", word).param("upTo", word + Character.MAX_VALUE).query(Integer.class).optional().isPresent();
+        return jdbc.sql("select 1 from " + table
+                + " w where w.project_id = :project and w.word >= :from and w.word < :upTo fetch first 1 rows only")
+                .param("project", project).param("from", word).param("upTo", word + Character.MAX_VALUE).query(Integer.class).optional()
+                .isPresent();
     }
 }

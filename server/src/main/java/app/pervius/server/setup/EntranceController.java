@@ -49,7 +49,8 @@ class EntranceController {
     private final Environment environment;
     private final String code = HexFormat.of().formatHex(new SecureRandom().generateSeed(6));
 
-    EntranceController(PeopleDesk desk, AccountBook accounts, Passwords passwords, FirstProject first, Sessions sessions, Providers providers, SecondSteps secondSteps, Messages messages, TransactionTemplate transaction,
+    EntranceController(PeopleDesk desk, AccountBook accounts, Passwords passwords, FirstProject first, Sessions sessions,
+            Providers providers, SecondSteps secondSteps, Messages messages, TransactionTemplate transaction,
             Environment environment) {
         this.desk = desk;
         this.accounts = accounts;
@@ -64,20 +65,24 @@ class EntranceController {
     }
 
     /** How one gets in here; {@code passkeyHost} is the name Pervius must be reached by for passkeys, absent where there are none. */
-    record Entrance(boolean demo, boolean setUpNeeded, boolean signedIn, List<Providers.Offered> providers, @Nullable String passkeyHost, boolean mail) {
+    record Entrance(boolean demo, boolean setUpNeeded, boolean signedIn, List<Providers.Offered> providers, @Nullable String passkeyHost,
+            boolean mail) {
     }
 
     /** The first administrator, his or her firm, and the first project; {@code code} stands on the console. */
     record FirstEntry(@NotBlank String code, @NotBlank @Size(max = 200) String name, @NotBlank @Size(max = 254) String email,
-            @NotBlank @Size(max = 200) String password, @NotBlank @Size(max = 10) String firmCode, @NotBlank @Size(max = 200) String firmName,
-            @NotBlank @Size(max = 10) String projectCode, @NotBlank @Size(max = 200) String projectName, @NotBlank @Size(max = 60) String zone) {
+            @NotBlank @Size(max = 200) String password, @NotBlank @Size(max = 10) String firmCode,
+            @NotBlank @Size(max = 200) String firmName,
+            @NotBlank @Size(max = 10) String projectCode, @NotBlank @Size(max = 200) String projectName,
+            @NotBlank @Size(max = 60) String zone) {
     }
 
     @GetMapping
     Entrance entrance(HttpServletRequest request, HttpServletResponse response) {
         // Whoever is signed in already, and signs in as somebody else, does so from a page of that session.
         sessions.tellToken(request, response);
-        return new Entrance(environment.acceptsProfiles(Profiles.of("demo")), accounts.nobodyYet(), sessions.anybody(), providers.offered(), secondSteps.passkeyHost().orElse(null), messages.mailed());
+        return new Entrance(environment.acceptsProfiles(Profiles.of("demo")), accounts.nobodyYet(), sessions.anybody(), providers.offered(),
+                secondSteps.passkeyHost().orElse(null), messages.mailed());
     }
 
     /** Sets up an empty installation; afterwards the first administrator is signed in. Possible once. */
@@ -90,7 +95,8 @@ class EntranceController {
         if (!entry.email().strip().matches("[^@\\s]+@[^@\\s]+")) {
             throw Problem.invalid("email", "“" + entry.email() + "” is not an e-mail address.");
         }
-        String hash = passwords.hash(entry.password(), List.of(entry.name(), entry.email(), entry.projectCode(), entry.projectName(), entry.firmName()));
+        String hash = passwords.hash(entry.password(), List.of(entry.name(), entry.email(), entry.projectCode(), entry.projectName(),
+                entry.firmName()));
         long account = Objects.requireNonNull(transaction.execute(status -> setUp(entry, hash)));
         return sessions.begin(account, false, request, response);
     }
@@ -105,7 +111,8 @@ class EntranceController {
         mustBeEmpty();
         long account = accounts.make(entry.name(), entry.email(), true);
         accounts.setPassword(account, hash);
-        FirstProject.Made made = first.make(new FirstProject.Wanted(entry.projectCode(), entry.projectName(), entry.zone(), entry.firmCode(), entry.firmName(), entry.name(), entry.email()));
+        FirstProject.Made made = first.make(new FirstProject.Wanted(entry.projectCode(), entry.projectName(), entry.zone(),
+                entry.firmCode(), entry.firmName(), entry.name(), entry.email()));
         desk.joins(made.controller(), account);
         return account;
     }

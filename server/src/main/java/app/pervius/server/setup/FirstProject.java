@@ -14,9 +14,12 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional
 class FirstProject {
 
-    private static final List<Code> DISCIPLINES = List.of(new Code("A", "architecture"), new Code("C", "civil"), new Code("E", "electrical"),
-            new Code("H", "hydraulics"), new Code("I", "controls"), new Code("M", "mechanical"), new Code("N", "environment"), new Code("S", "structures"));
-    private static final List<Code> TYPES = List.of(new Code("DR", "drawing"), new Code("CA", "calculation"), new Code("SP", "specification"),
+    private static final List<Code> DISCIPLINES = List.of(new Code("A", "architecture"), new Code("C", "civil"),
+            new Code("E", "electrical"),
+            new Code("H", "hydraulics"), new Code("I", "controls"), new Code("M", "mechanical"), new Code("N", "environment"),
+            new Code("S", "structures"));
+    private static final List<Code> TYPES = List.of(new Code("DR", "drawing"), new Code("CA", "calculation"),
+            new Code("SP", "specification"),
             new Code("MS", "method statement"), new Code("IT", "inspection plan"), new Code("DS", "data sheet"), new Code("RP", "report"));
 
     /** What is known of a project that begins. */
@@ -38,9 +41,11 @@ class FirstProject {
     }
 
     Made make(Wanted wanted) {
-        StandardProject.Made made = standard.make(new StandardProject.Wanted(wanted.code(), wanted.name(), wanted.zone(), DISCIPLINES, TYPES, List.of()));
+        StandardProject.Made made = standard.make(new StandardProject.Wanted(wanted.code(), wanted.name(), wanted.zone(), DISCIPLINES,
+                TYPES, List.of()));
         long firm = people.addFirm(made.project(), wanted.firmCode(), wanted.firmName());
-        long person = people.addPerson(made.project(), new People.NewPerson(firm, wanted.controller(), wanted.controllerEmail(), "Document controller"));
+        long person = people.addPerson(made.project(), new People.NewPerson(firm, wanted.controller(), wanted.controllerEmail(),
+                "Document controller"));
         people.setHolders(made.project(), made.controller(), List.of(person), 0);
         folders.make(new Folders.NewFolder(made.workInProgress(), wanted.firmName(), null, firm, Map.of()));
         return new Made(made.project(), person);

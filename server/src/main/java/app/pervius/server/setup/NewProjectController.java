@@ -26,7 +26,8 @@ class NewProjectController {
     private final Invitations invitations;
     private final TransactionTemplate transaction;
 
-    NewProjectController(FirstProject projects, PeopleDesk people, AccountBook accounts, Invitations invitations, TransactionTemplate transaction) {
+    NewProjectController(FirstProject projects, PeopleDesk people, AccountBook accounts, Invitations invitations,
+            TransactionTemplate transaction) {
         this.projects = projects;
         this.people = people;
         this.accounts = accounts;
@@ -35,8 +36,10 @@ class NewProjectController {
     }
 
     /** A project with its first firm and first controller, who is invited unless it is whoever makes it. */
-    record NewProject(@NotBlank @Size(max = 10) String code, @NotBlank @Size(max = 200) String name, @NotBlank @Size(max = 60) String zone, @NotBlank @Size(max = 10) String firmCode,
-            @NotBlank @Size(max = 200) String firmName, @NotBlank @Size(max = 200) String controller, @NotBlank @Size(max = 254) String controllerEmail) {
+    record NewProject(@NotBlank @Size(max = 10) String code, @NotBlank @Size(max = 200) String name, @NotBlank @Size(max = 60) String zone,
+            @NotBlank @Size(max = 10) String firmCode,
+            @NotBlank @Size(max = 200) String firmName, @NotBlank @Size(max = 200) String controller,
+            @NotBlank @Size(max = 254) String controllerEmail) {
     }
 
     /** The project, and the link to hand to its controller where there is no mail. */
@@ -49,12 +52,14 @@ class NewProjectController {
         actor.mustAdminister();
         boolean own = AccountBook.key(entry.controllerEmail()).equals(AccountBook.key(accounts.account(actor.account()).email()));
         FirstProject.Made made = Objects.requireNonNull(transaction.execute(status -> {
-            FirstProject.Made its = projects.make(new FirstProject.Wanted(entry.code(), entry.name(), entry.zone(), entry.firmCode(), entry.firmName(), entry.controller(), entry.controllerEmail()));
+            FirstProject.Made its = projects.make(new FirstProject.Wanted(entry.code(), entry.name(), entry.zone(), entry.firmCode(),
+                    entry.firmName(), entry.controller(), entry.controllerEmail()));
             if (own) {
                 people.joins(its.controller(), actor.account());
             }
             return its;
         }));
-        return new ProjectMade(made.project(), own ? null : invitations.invite(made.project(), made.controller(), actor.name()).orElse(null));
+        return new ProjectMade(made.project(), own ? null : invitations.invite(made.project(), made.controller(), actor.name())
+                .orElse(null));
     }
 }

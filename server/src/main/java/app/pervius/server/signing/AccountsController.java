@@ -38,7 +38,8 @@ class AccountsController {
     private final Sessions sessions;
     private final NewPasswords passwords;
 
-    AccountsController(AccountBook accounts, PeopleDesk people, Projects projects, SecondSteps secondSteps, Sessions sessions, NewPasswords passwords) {
+    AccountsController(AccountBook accounts, PeopleDesk people, Projects projects, SecondSteps secondSteps, Sessions sessions,
+            NewPasswords passwords) {
         this.accounts = accounts;
         this.people = people;
         this.projects = projects;
@@ -53,7 +54,8 @@ class AccountsController {
      * @param projects the codes of the projects it is in
      * @param sessions how many there are now
      */
-    record AccountLine(AccountBook.AccountView account, List<String> projects, Set<SecondSteps.Way> secondSteps, int sessions, @Nullable Instant lastUse) {
+    record AccountLine(AccountBook.AccountView account, List<String> projects, Set<SecondSteps.Way> secondSteps, int sessions,
+            @Nullable Instant lastUse) {
     }
 
     record Administrates(boolean administrator) {
@@ -68,7 +70,8 @@ class AccountsController {
         actor.mustAdminister();
         return accounts.all().stream().map(a -> {
             List<Sessions.SessionView> its = sessions.of(a.id(), null);
-            return new AccountLine(a, projects.all(people.projectsOf(a.id())).stream().map(Projects.Settings::code).toList(), secondSteps.of(a.id()), its.size(),
+            return new AccountLine(a, projects.all(people.projectsOf(a.id())).stream().map(Projects.Settings::code).toList(),
+                    secondSteps.of(a.id()), its.size(),
                     its.isEmpty() ? null : its.getFirst().lastUse());
         }).toList();
     }
@@ -113,7 +116,8 @@ class AccountsController {
         if (accounts.account(id).closed()) {
             throw Problem.conflict("closed", "This account is closed. Open it first.");
         }
-        return new Invitations.HandedOver(passwords.send(id, "the administrator sends you a link for a new password in Pervius.").orElse(null));
+        return new Invitations.HandedOver(passwords.send(id, "the administrator sends you a link for a new password in Pervius.")
+                .orElse(null));
     }
 
     /** Takes all second steps away, for who has lost the devices; all sessions are over. */

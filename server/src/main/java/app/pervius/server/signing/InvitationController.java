@@ -42,7 +42,8 @@ class InvitationController {
     }
 
     /** A person to be invited, with the roles that person is to hold. */
-    record PersonEntry(@NotNull Long firmId, @NotBlank @Size(max = 200) String name, @NotBlank @Size(max = 254) String email, @Size(max = 200) @NotNull String job,
+    record PersonEntry(@NotNull Long firmId, @NotBlank @Size(max = 200) String name, @NotBlank @Size(max = 254) String email,
+            @Size(max = 200) @NotNull String job,
             @NotNull @Size(max = 50) Set<@NotNull Long> roles) {
     }
 
@@ -55,7 +56,8 @@ class InvitationController {
     @ResponseStatus(HttpStatus.CREATED)
     AddedView add(@PathVariable long project, @Valid @RequestBody PersonEntry entry, Actor actor) {
         actor.mustControl(project);
-        long person = invitations.add(project, new People.NewPerson(entry.firmId(), entry.name(), entry.email(), entry.job()), entry.roles());
+        long person = invitations.add(project, new People.NewPerson(entry.firmId(), entry.name(), entry.email(), entry.job()),
+                entry.roles());
         Optional<String> link = invitations.invite(project, person, actor.in(project).name());
         return new AddedView(people.person(person), link.orElse(null));
     }
@@ -74,7 +76,8 @@ class InvitationController {
 
     /** Makes an account for the person who was invited, with this password; that person is signed in afterwards. */
     @PostMapping("/api/entrance/invitations/{secret}")
-    SignInStep accept(@PathVariable String secret, @Valid @RequestBody AcceptEntry entry, HttpServletRequest request, HttpServletResponse response) {
+    SignInStep accept(@PathVariable String secret, @Valid @RequestBody AcceptEntry entry, HttpServletRequest request,
+            HttpServletResponse response) {
         return halfOpen.goOn(invitations.accept(secret, entry.password()), request, response);
     }
 

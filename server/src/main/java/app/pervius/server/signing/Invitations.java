@@ -38,7 +38,8 @@ public class Invitations {
     private final TransactionTemplate transaction;
     private final String address;
 
-    Invitations(People people, PeopleDesk desk, AccountBook accounts, Accounts actors, Links links, Passwords passwords, OwnWords ownWords, Projects projects, Messages messages,
+    Invitations(People people, PeopleDesk desk, AccountBook accounts, Accounts actors, Links links, Passwords passwords, OwnWords ownWords,
+            Projects projects, Messages messages,
             TransactionTemplate transaction, @Value("${pervius.address}") String address) {
         this.people = people;
         this.desk = desk;
@@ -62,7 +63,10 @@ public class Invitations {
         }));
     }
 
-    /** Invites a person of a project, by mail, or by a link to hand over, which is given where there is no mail. One sent before is no longer good. */
+    /**
+     * Invites a person of a project, by mail, or by a link to hand over, which is given where there is no mail. One sent before is no
+     * longer good.
+     */
     public Optional<String> invite(long project, long person, String inviter) {
         if (!people.isMember(project, person)) {
             throw Problem.notFound("person");
@@ -77,8 +81,10 @@ public class Invitations {
                 return address + place;
             }
             Projects.Settings settings = projects.settings(project);
-            messages.sendToAccount(view.email(), "[" + settings.code() + "] You are invited to " + settings.name(), "Dear " + view.name() + ",\n\n" + inviter
-                    + " invites you to the project " + settings.name() + ". Set a password within 7 days, or sign in with the account you have, and you are in:\n\n", place);
+            messages.sendToAccount(view.email(), "[" + settings.code() + "] You are invited to " + settings.name(),
+                    "Dear " + view.name() + ",\n\n" + inviter
+                    + " invites you to the project " + settings.name()
+                    + ". Set a password within 7 days, or sign in with the account you have, and you are in:\n\n", place);
             return null;
         }));
     }
@@ -93,13 +99,16 @@ public class Invitations {
         return projects.settings(people.projectOf(person(secret)));
     }
 
-    /** The invited person gets an account with a password of his or her own and joins; the link leads nowhere afterwards. Gives the account. */
+    /**
+     * The invited person gets an account with a password of his or her own and joins; the link leads nowhere afterwards. Gives the account.
+     */
     long accept(String secret, String password) {
         long person = person(secret);
         People.PersonView view = people.person(person);
         Optional<AccountBook.AccountView> there = accounts.byEmail(view.email());
         if (there.isPresent() && (there.get().closed() || actors.actor(there.get().id()).isPresent())) {
-            throw Problem.conflict("account-there", "There is an account with this address already. Sign in with it to accept the invitation.");
+            throw Problem.conflict("account-there",
+                    "There is an account with this address already. Sign in with it to accept the invitation.");
         }
         String hash = passwords.hash(password, ownWords.of(view.name(), view.email(), List.of(people.projectOf(person))));
         Long account = transaction.execute(status -> {

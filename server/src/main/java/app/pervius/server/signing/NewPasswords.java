@@ -32,7 +32,8 @@ public class NewPasswords {
     private final String address;
     private final Map<Long, Instant> mailed = new ConcurrentHashMap<>();
 
-    NewPasswords(AccountBook accounts, Links links, Passwords passwords, OwnWords ownWords, Messages messages, TransactionTemplate transaction, InstantSource clock,
+    NewPasswords(AccountBook accounts, Links links, Passwords passwords, OwnWords ownWords, Messages messages,
+            TransactionTemplate transaction, InstantSource clock,
             @Value("${pervius.address}") String address) {
         this.accounts = accounts;
         this.links = links;
@@ -44,10 +45,15 @@ public class NewPasswords {
         this.address = address;
     }
 
-    /** Somebody has forgotten a password. What is done about it is done afterwards, so that the answer tells nothing, nor how long it takes. */
+    /**
+     * Somebody has forgotten a password. What is done about it is done afterwards, so that the answer tells nothing, nor how long it takes.
+     */
     void forgotten(String email) {
-        Thread.ofVirtual().name("forgotten password").start(() -> accounts.byEmail(email).filter(a -> !a.closed() && messages.mailed() && mayMail(a.id()))
-                .ifPresent(a -> send(a.id(), "somebody has asked for a new password for your account in Pervius. If that was not you, do nothing: your password stays as it is.")));
+        Thread.ofVirtual().name("forgotten password").start(() -> accounts.byEmail(email)
+                .filter(a -> !a.closed() && messages.mailed() && mayMail(a.id()))
+                .ifPresent(a -> send(a.id(),
+                        "somebody has asked for a new password for your account in Pervius. If that was not you, do nothing: your "
+                        + "password stays as it is.")));
     }
 
     private boolean mayMail(long account) {
@@ -64,7 +70,8 @@ public class NewPasswords {
             if (!messages.mailed()) {
                 return address + place;
             }
-            messages.sendToAccount(view.email(), "A new password for Pervius", "Dear " + view.name() + ",\n\n" + why + "\n\nSet a new password within an hour:\n\n", place);
+            messages.sendToAccount(view.email(), "A new password for Pervius",
+                    "Dear " + view.name() + ",\n\n" + why + "\n\nSet a new password within an hour:\n\n", place);
             return null;
         }));
     }

@@ -48,7 +48,8 @@ class ProviderEntrance implements Entrance, SignOut {
     private final Sessions sessions;
     private final String address;
 
-    ProviderEntrance(Providers providers, Accounts actors, SecondSteps secondSteps, HalfOpen halfOpen, Sessions sessions, @Value("${pervius.address}") String address) {
+    ProviderEntrance(Providers providers, Accounts actors, SecondSteps secondSteps, HalfOpen halfOpen, Sessions sessions,
+            @Value("${pervius.address}") String address) {
         this.providers = providers;
         this.actors = actors;
         this.secondSteps = secondSteps;
@@ -59,9 +60,11 @@ class ProviderEntrance implements Entrance, SignOut {
 
     @Override
     public void configure(HttpSecurity http) {
-        DefaultOAuth2AuthorizationRequestResolver requests = new DefaultOAuth2AuthorizationRequestResolver(providers, Providers.BEGIN.substring(0, Providers.BEGIN.length() - 1));
+        DefaultOAuth2AuthorizationRequestResolver requests = new DefaultOAuth2AuthorizationRequestResolver(providers,
+                Providers.BEGIN.substring(0, Providers.BEGIN.length() - 1));
         requests.setAuthorizationRequestCustomizer(OAuth2AuthorizationRequestCustomizers.withPkce());
-        http.oauth2Login(login -> login.clientRegistrationRepository(providers).authorizedClientRepository(new Forgotten()).loginPage("/sign-in")
+        http.oauth2Login(login -> login.clientRegistrationRepository(providers).authorizedClientRepository(new Forgotten())
+                .loginPage("/sign-in")
                 .authorizationEndpoint(begin -> begin.authorizationRequestResolver(requests))
                 .redirectionEndpoint(back -> back.baseUri(Providers.RETURN + "*"))
                 .successHandler(this::letIn)
@@ -74,7 +77,8 @@ class ProviderEntrance implements Entrance, SignOut {
     private void letIn(HttpServletRequest request, HttpServletResponse response, Authentication authentication) throws IOException {
         OAuth2AuthenticationToken token = (OAuth2AuthenticationToken) authentication;
         String key = token.getAuthorizedClientRegistrationId();
-        AccountBook.AccountView account = token.getPrincipal() instanceof OidcUser user ? providers.account(user.getIssuer().toString(), user.getSubject(), user.getEmail(),
+        AccountBook.AccountView account = token.getPrincipal() instanceof OidcUser user
+                ? providers.account(user.getIssuer().toString(), user.getSubject(), user.getEmail(),
                 Boolean.TRUE.equals(user.getEmailVerified())).filter(a -> actors.actor(a.id()).isPresent()).orElse(null) : null;
         if (account == null || !(token.getPrincipal() instanceof OidcUser user)) {
             sessions.end(request);
@@ -96,12 +100,14 @@ class ProviderEntrance implements Entrance, SignOut {
     @Override
     public Optional<String> next(HttpServletRequest request) {
         HttpSession session = request.getSession(false);
-        if (session == null || !(session.getAttribute(KEY) instanceof String key) || !(session.getAttribute(ID_TOKEN) instanceof String idToken)) {
+        if (session == null || !(session.getAttribute(KEY) instanceof String key)
+                || !(session.getAttribute(ID_TOKEN) instanceof String idToken)) {
             return Optional.empty();
         }
         ClientRegistration registration = providers.findByRegistrationId(key);
         Map<String, Object> metadata = registration == null ? Map.of() : registration.getProviderDetails().getConfigurationMetadata();
-        return Optional.ofNullable(metadata.get("end_session_endpoint")).map(end -> end + "?id_token_hint=" + encoded(idToken) + "&post_logout_redirect_uri=" + encoded(address + "/sign-in"));
+        return Optional.ofNullable(metadata.get("end_session_endpoint"))
+                .map(end -> end + "?id_token_hint=" + encoded(idToken) + "&post_logout_redirect_uri=" + encoded(address + "/sign-in"));
     }
 
     private static String encoded(String text) {
@@ -112,12 +118,14 @@ class ProviderEntrance implements Entrance, SignOut {
     private static final class Forgotten implements OAuth2AuthorizedClientRepository {
 
         @Override
-        public <T extends OAuth2AuthorizedClient> @Nullable T loadAuthorizedClient(String key, Authentication principal, HttpServletRequest request) {
+        public <T extends OAuth2AuthorizedClient> @Nullable T loadAuthorizedClient(String key, Authentication principal,
+                HttpServletRequest request) {
             return null;
         }
 
         @Override
-        public void saveAuthorizedClient(OAuth2AuthorizedClient client, Authentication principal, HttpServletRequest request, HttpServletResponse response) {
+        public void saveAuthorizedClient(OAuth2AuthorizedClient client, Authentication principal, HttpServletRequest request,
+                HttpServletResponse response) {
             // Not kept.
         }
 

@@ -30,11 +30,13 @@ public class Providers implements ClientRegistrationRepository {
     static final String RETURN = "/api/entrance/returned/";
 
     /** What an administrator says of a provider; an absent secret leaves the one there is. */
-    public record Wanted(String name, String issuer, String clientId, @Nullable String clientSecret, boolean bothSteps, boolean switchedOn) {
+    public record Wanted(String name, String issuer, String clientId, @Nullable String clientSecret, boolean bothSteps,
+            boolean switchedOn) {
     }
 
     /** A provider; its secret is told to nobody. */
-    record ProviderView(String key, String name, String issuer, String clientId, boolean bothSteps, boolean switchedOn, String returnAddress, int version) {
+    record ProviderView(String key, String name, String issuer, String clientId, boolean bothSteps, boolean switchedOn,
+            String returnAddress, int version) {
     }
 
     /** A provider as the door offers it; {@code address} begins to sign in. */
@@ -49,7 +51,8 @@ public class Providers implements ClientRegistrationRepository {
     private final String address;
     private final Map<String, ClientRegistration> known = new ConcurrentHashMap<>();
 
-    Providers(ProviderRepository providers, AccountBook accounts, Secrets secrets, JdbcClient jdbc, InstantSource clock, @Value("${pervius.address}") String address) {
+    Providers(ProviderRepository providers, AccountBook accounts, Secrets secrets, JdbcClient jdbc, InstantSource clock,
+            @Value("${pervius.address}") String address) {
         this.providers = providers;
         this.accounts = accounts;
         this.secrets = secrets;
@@ -60,7 +63,8 @@ public class Providers implements ClientRegistrationRepository {
 
     @Transactional(readOnly = true)
     public List<Offered> offered() {
-        return providers.findAllByOrderByName().stream().filter(p -> p.switchedOn).map(p -> new Offered(p.name, address + BEGIN + p.providerKey)).toList();
+        return providers.findAllByOrderByName().stream().filter(p -> p.switchedOn)
+                .map(p -> new Offered(p.name, address + BEGIN + p.providerKey)).toList();
     }
 
     @Transactional(readOnly = true)
@@ -76,7 +80,8 @@ public class Providers implements ClientRegistrationRepository {
         Provider provider = providers.findByProviderKey(key).orElseGet(Provider::new);
         boolean fresh = provider.providerKey.isEmpty();
         if (fresh ? version >= 0 : provider.version != version) {
-            throw Problem.conflict("changed-meanwhile", "Somebody else has changed this provider in the meantime, or it is there already. Look at it as it is now.");
+            throw Problem.conflict("changed-meanwhile",
+                    "Somebody else has changed this provider in the meantime, or it is there already. Look at it as it is now.");
         }
         if (fresh && (wanted.clientSecret() == null || wanted.clientSecret().isBlank())) {
             throw Problem.invalid("clientSecret", "The provider gives a secret for Pervius; type it here.");
@@ -104,9 +109,11 @@ public class Providers implements ClientRegistrationRepository {
     @Transactional(readOnly = true)
     String look(String issuer) {
         try {
-            return ClientRegistrations.fromOidcIssuerLocation(checked(issuer.strip())).clientId("look").build().getProviderDetails().getAuthorizationUri();
+            return ClientRegistrations.fromOidcIssuerLocation(checked(issuer.strip())).clientId("look").build().getProviderDetails()
+                    .getAuthorizationUri();
         } catch (IllegalArgumentException | IllegalStateException e) {
-            throw Problem.invalid("issuer", "There is no provider of OpenID Connect at this address, or it cannot be reached: " + shortened(e.getMessage()));
+            throw Problem.invalid("issuer", "There is no provider of OpenID Connect at this address, or it cannot be reached: "
+                    + shortened(e.getMessage()));
         }
     }
 
@@ -136,8 +143,10 @@ public class Providers implements ClientRegistrationRepository {
             return null;
         }
         Outside.world("asks a provider");
-        ClientRegistration made = ClientRegistrations.fromOidcIssuerLocation(provider.issuer).registrationId(key).clientId(provider.clientId)
-                .clientSecret(secrets.decrypt(provider.clientSecret)).scope("openid", "profile", "email").redirectUri(address + RETURN + key).clientName(provider.name)
+        ClientRegistration made = ClientRegistrations.fromOidcIssuerLocation(provider.issuer).registrationId(key)
+                .clientId(provider.clientId)
+                .clientSecret(secrets.decrypt(provider.clientSecret)).scope("openid", "profile", "email")
+                .redirectUri(address + RETURN + key).clientName(provider.name)
                 .build();
         known.put(key, made);
         return made;
@@ -154,11 +163,13 @@ public class Providers implements ClientRegistrationRepository {
      * provider says that it has verified it.
      */
     Optional<AccountBook.AccountView> account(String issuer, String subject, @Nullable String email, boolean verified) {
-        Optional<Long> linked = jdbc.sql("select account_id from provider_subject where issuer = ? and subject = ?").params(issuer, subject).query(Long.class).optional();
+        Optional<Long> linked = jdbc.sql("select account_id from provider_subject where issuer = ? and subject = ?").params(issuer, subject)
+                .query(Long.class).optional();
         if (linked.isPresent()) {
             return accounts.find(linked.get()).filter(a -> !a.closed());
         }
-        Optional<AccountBook.AccountView> found = email == null || !verified ? Optional.empty() : accounts.byEmail(email).filter(a -> !a.closed());
+        Optional<AccountBook.AccountView> found = email == null || !verified ? Optional.empty() : accounts.byEmail(email)
+                .filter(a -> !a.closed());
         found.ifPresent(account -> {
             accounts.provedByProvider(account.id());
             jdbc.sql("insert into provider_subject (issuer, subject, account_id, linked_at) values (?, ?, ?, ?)")
@@ -168,7 +179,8 @@ public class Providers implements ClientRegistrationRepository {
     }
 
     private ProviderView view(Provider p) {
-        return new ProviderView(p.providerKey, p.name, p.issuer, p.clientId, p.bothSteps, p.switchedOn, address + RETURN + p.providerKey, p.version);
+        return new ProviderView(p.providerKey, p.name, p.issuer, p.clientId, p.bothSteps, p.switchedOn, address + RETURN + p.providerKey,
+                p.version);
     }
 
     private static String shortened(@Nullable String text) {

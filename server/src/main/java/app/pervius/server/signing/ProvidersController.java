@@ -30,7 +30,8 @@ class ProvidersController {
     }
 
     /** A provider; {@code version} is -1 for a new one, and an absent secret leaves the one there is. */
-    record ProviderEntry(@NotBlank @Size(max = 120) String name, @NotBlank @Size(max = 400) String issuer, @NotBlank @Size(max = 200) String clientId,
+    record ProviderEntry(@NotBlank @Size(max = 120) String name, @NotBlank @Size(max = 400) String issuer,
+            @NotBlank @Size(max = 200) String clientId,
             @Nullable @Size(max = 400) String clientSecret, boolean bothSteps, boolean switchedOn, int version) {
     }
 
@@ -58,7 +59,8 @@ class ProvidersController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void set(@PathVariable String key, @Valid @RequestBody ProviderEntry entry, Actor actor) {
         actor.mustAdminister();
-        providers.set(key, entry.version(), new Providers.Wanted(entry.name(), entry.issuer(), entry.clientId(), entry.clientSecret(), entry.bothSteps(), entry.switchedOn()));
+        providers.set(key, entry.version(), new Providers.Wanted(entry.name(), entry.issuer(), entry.clientId(), entry.clientSecret(),
+                entry.bothSteps(), entry.switchedOn()));
     }
 
     @DeleteMapping("/{key}")

@@ -22,7 +22,8 @@ public final class PlantRegister implements AutoCloseable {
     /** How it answers; each is a path of its own. */
     public enum Manner { HONEST, SLOW, FAILING, LYING, ENDLESS }
 
-    private static final Map<String, String> CODES = Map.of("H", "SCREEN", "C", "WEIR", "M", "PUMP", "E", "BOARD", "I", "PANEL", "N", "FISHPASS");
+    private static final Map<String, String> CODES = Map.of("H", "SCREEN", "C", "WEIR", "M", "PUMP", "E", "BOARD", "I", "PANEL", "N",
+            "FISHPASS");
     private static final int SLOWLY_SECONDS = 60;
 
     private final HttpServer server;

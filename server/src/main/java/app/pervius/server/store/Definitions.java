@@ -20,7 +20,8 @@ final class Definitions {
     /** Rewrites every definition of a column; rows go by their id. */
     static void rewrite(Connection connection, String table, String column, UnaryOperator<String> change) throws SQLException {
         List<Row> rows = new ArrayList<>();
-        try (PreparedStatement select = connection.prepareStatement("select id, " + column + " from " + table + " where " + column + " is not null");
+        try (PreparedStatement select = connection.prepareStatement("select id, " + column + " from " + table + " where " + column
+                + " is not null");
                 ResultSet found = select.executeQuery()) {
             while (found.next()) {
                 rows.add(new Row(found.getLong(1), found.getString(2)));

@@ -19,7 +19,8 @@ public final class Outside {
 
     /** @param what is about to be done, as “opens a PDF” */
     public static void world(String what) {
-        if (!TransactionSynchronizationManager.isActualTransactionActive() || TransactionSynchronizationManager.isCurrentTransactionReadOnly()) {
+        if (!TransactionSynchronizationManager.isActualTransactionActive()
+                || TransactionSynchronizationManager.isCurrentTransactionReadOnly()) {
             return;
         }
         IllegalStateException fault = new IllegalStateException("a transaction that writes " + what);

@@ -36,7 +36,8 @@ public class Secrets {
     Secrets(DataDirectory data) {
         byte[] key = key(data.path().resolve("secret.key"));
         this.signing = new SecretKeySpec(key, "HmacSHA256");
-        this.encryptor = new AesBytesEncryptor(new SecretKeySpec(key, "AES"), KeyGenerators.secureRandom(16), AesBytesEncryptor.CipherAlgorithm.GCM);
+        this.encryptor = new AesBytesEncryptor(new SecretKeySpec(key, "AES"), KeyGenerators.secureRandom(16),
+                AesBytesEncryptor.CipherAlgorithm.GCM);
     }
 
     /** A new secret that nobody guesses, of letters, digits, {@code -} and {@code _}: 256 bits. */

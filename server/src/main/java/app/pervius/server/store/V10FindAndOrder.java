@@ -28,9 +28,11 @@ class V10FindAndOrder implements JavaMigration {
             s.execute("drop index file_in_folder");
             s.execute("create index file_in_folder on folder_file (folder_id, present, sort_key, id)");
         }
-        words(connection, "passage_word", "passage_id", "select id, project_id, concat_ws(' ', original_name, base_name, title, number, revision) from passage");
+        words(connection, "passage_word", "passage_id",
+                "select id, project_id, concat_ws(' ', original_name, base_name, title, number, revision) from passage");
         words(connection, "document_word", "document_id", """
-                select d.id, d.project_id, concat_ws(' ', d.number, d.title, d.own_reference) from document d where exists (select 1 from document_word w where w.document_id = d.id)""");
+                select d.id, d.project_id, concat_ws(' ', d.number, d.title, d.own_reference) from document d where exists (select 1 from
+                    document_word w where w.document_id = d.id)""");
     }
 
     private static void order(Connection connection) throws SQLException {
@@ -47,7 +49,8 @@ class V10FindAndOrder implements JavaMigration {
     private static void words(Connection connection, String table, String thing, String texts) throws SQLException {
         try (Statement s = connection.createStatement(); ResultSet r = s.executeQuery(texts);
                 PreparedStatement known = connection.prepareStatement("select word from " + table + " where " + thing + " = ?");
-                PreparedStatement insert = connection.prepareStatement("insert into " + table + " (id, project_id, word, " + thing + ") values (next value for ids, ?, ?, ?)")) {
+                PreparedStatement insert = connection.prepareStatement("insert into " + table + " (id, project_id, word, " + thing
+                        + ") values (next value for ids, ?, ?, ?)")) {
             while (r.next()) {
                 Set<String> wanted = new LinkedHashSet<>(SearchWords.of(r.getString(3)));
                 wanted.removeAll(known(known, r.getLong(1)));

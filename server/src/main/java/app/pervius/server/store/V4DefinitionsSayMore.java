@@ -53,7 +53,8 @@ class V4DefinitionsSayMore implements JavaMigration {
         if (pattern != null && pattern.isString()) {
             patterns.add(pattern.stringValue());
         }
-        rule.putObject("checks").put("unknownNumber", "STOP").put("wrongOriginator", "STOP").put("outOfSequence", "STOP").put("onItsWay", "STOP");
+        rule.putObject("checks").put("unknownNumber", "STOP").put("wrongOriginator", "STOP").put("outOfSequence", "STOP")
+                .put("onItsWay", "STOP");
         rule.putNull("sequence");
         rule.path("issue").path("byCode").forEach(target -> {
             if (target.path("kind").asString("").equals("place")) {

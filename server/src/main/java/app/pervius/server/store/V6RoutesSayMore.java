@@ -28,7 +28,8 @@ class V6RoutesSayMore implements JavaMigration {
         Constraints.dropUnique(connection, "review_answer", "passage_id");
         Constraints.dropUnique(connection, "review_closing", "step");
         try (var statement = connection.createStatement()) {
-            statement.execute("alter table review_answer add constraint answer_from_a_seat_once unique (review_id, turn, passage_id, seat_id)");
+            statement.execute("alter table review_answer add constraint answer_from_a_seat_once unique (review_id, turn, passage_id, "
+                    + "seat_id)");
             statement.execute("create index closing_of_review on review_closing (review_id, turn, id)");
         }
     }

@@ -17,7 +17,8 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * Rules say what happens station by station, ask for more, and only tell where that is all they are for; what is in force is an edition of the
+ * Rules say what happens station by station, ask for more, and only tell where that is all they are for; what is in force is an edition of
+ * the
  * whole sheet. What was in force becomes each project's first edition, and passages name it.
  */
 @Component
@@ -53,7 +54,8 @@ class V7RuleSheetInFull implements JavaMigration {
             s.execute("create index passage_of_folder on passage (project_id, folder_id, id)");
             s.execute("alter table submission add column given_values varchar(4000) default '{}' not null");
             s.execute("alter table passage add column overlooked boolean default false not null");
-            s.execute("create table folder_keeper (folder_id bigint not null references folder on delete cascade, person_id bigint not null references person, primary key (folder_id, person_id))");
+            s.execute("create table folder_keeper (folder_id bigint not null references folder on delete cascade, person_id bigint not "
+                    + "null references person, primary key (folder_id, person_id))");
             s.execute("create table title_block (hash varchar(64) primary key, kind varchar(12) not null, said varchar(8000) not null)");
             s.execute("alter table passage add column came_from bigint references passage");
             s.execute("alter table passage add column event varchar(12) default 'NEW_FILE' not null");
@@ -70,7 +72,8 @@ class V7RuleSheetInFull implements JavaMigration {
     private static void firstEditions(Connection connection) throws SQLException {
         Map<Long, ArrayNode> lines = new LinkedHashMap<>();
         try (Statement s = connection.createStatement(); ResultSet r = s.executeQuery("""
-                select project_id, id, edition_in_force, switched_on from rule where removed = false and edition_in_force > 0 order by project_id, position, id""")) {
+                select project_id, id, edition_in_force, switched_on from rule where removed = false and edition_in_force > 0 order by
+                    project_id, position, id""")) {
             while (r.next()) {
                 lines.computeIfAbsent(r.getLong(1), k -> JSON.createArrayNode()).addObject()
                         .put("rule", r.getLong(2)).put("edition", r.getInt(3)).put("on", r.getBoolean(4));
@@ -176,7 +179,8 @@ class V7RuleSheetInFull implements JavaMigration {
     }
 
     private static void tell(ArrayNode tellings, JsonNode old) {
-        Map.of("onArrival", "ARRIVED", "onReturn", "RETURNED", "onIssue", "ISSUED").entrySet().stream().sorted(Map.Entry.comparingByKey()).forEach(e -> {
+        Map.of("onArrival", "ARRIVED", "onReturn", "RETURNED", "onIssue", "ISSUED").entrySet().stream().sorted(Map.Entry.comparingByKey())
+                .forEach(e -> {
             if (!old.path(e.getKey()).isEmpty()) {
                 tellings.addObject().put("occasion", e.getValue()).put("text", "").set("whom", old.get(e.getKey()));
             }

@@ -41,12 +41,16 @@ final class CsvReader {
         }
     }
 
-    /** Text that was written as {@code ="0012"} so that a spreadsheet keeps its zeros, or with an apostrophe so that it takes it for no formula. */
+    /**
+     * Text that was written as {@code ="0012"} so that a spreadsheet keeps its zeros, or with an apostrophe so that it takes it for no
+     * formula.
+     */
     private static String asText(String cell) {
         if (cell.length() > 1 && cell.charAt(0) == '\'' && "=+-@".indexOf(cell.charAt(1)) >= 0) {
             return cell.substring(1);
         }
-        return cell.length() > 3 && cell.startsWith("=\"") && cell.endsWith("\"") && cell.substring(2, cell.length() - 1).chars().allMatch(Character::isDigit)
+        return cell.length() > 3 && cell.startsWith("=\"") && cell.endsWith("\"") && cell.substring(2, cell.length() - 1).chars()
+                .allMatch(Character::isDigit)
                 ? cell.substring(2, cell.length() - 1) : cell;
     }
 

@@ -40,7 +40,8 @@ public class TableReader {
             for (int n = body.read(buffer); n >= 0; n = body.read(buffer)) {
                 size += n;
                 if (size > LARGEST) {
-                    throw refused("The file is larger than " + LARGEST / 1024 / 1024 + " MB. Split the list and take over one part after the other.");
+                    throw refused("The file is larger than " + LARGEST / 1024 / 1024
+                            + " MB. Split the list and take over one part after the other.");
                 }
                 out.write(buffer, 0, n);
             }
@@ -54,11 +55,15 @@ public class TableReader {
         }
     }
 
-    /** Whether the beginning holds what no text does: control characters. Text of two bytes a letter begins with its mark and has them all over. */
+    /**
+     * Whether the beginning holds what no text does: control characters. Text of two bytes a letter begins with its mark and has them all
+     * over.
+     */
     private static boolean damaged(Path file) throws IOException {
         try (InputStream in = Files.newInputStream(file)) {
             byte[] head = in.readNBytes(4096);
-            boolean marked = head.length >= 2 && (head[0] == (byte) 0xFE && head[1] == (byte) 0xFF || head[0] == (byte) 0xFF && head[1] == (byte) 0xFE);
+            boolean marked = head.length >= 2 && (head[0] == (byte) 0xFE && head[1] == (byte) 0xFF || head[0] == (byte) 0xFF
+                    && head[1] == (byte) 0xFE);
             for (byte b : head) {
                 if (!marked && b >= 0 && b < 0x20 && b != '\t' && b != '\n' && b != '\r' && b != '\f') {
                     return true;

@@ -41,13 +41,16 @@ public final class TableWriter {
 
     /** The table as a download of this name, without ending. Rows are asked for while it is written. */
     public static <T> ResponseEntity<StreamingResponseBody> download(Format format, String name, Columns<T> columns, Iterable<T> things) {
-        return download(format, name, columns.heads(), () -> StreamSupport.stream(things.spliterator(), false).map(columns::row).iterator());
+        return download(format, name, columns.heads(), () -> StreamSupport.stream(things.spliterator(), false).map(columns::row)
+                .iterator());
     }
 
-    private static ResponseEntity<StreamingResponseBody> download(Format format, String name, List<String> head, Iterable<List<Cell>> rows) {
+    private static ResponseEntity<StreamingResponseBody> download(Format format, String name, List<String> head,
+            Iterable<List<Cell>> rows) {
         StreamingResponseBody body = out -> write(format, head, rows, out);
         String type = format == Format.CSV ? "text/csv;charset=UTF-8" : "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
-        return ResponseEntity.ok().contentType(MediaType.parseMediaType(type)).header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.attachment()
+        return ResponseEntity.ok().contentType(MediaType.parseMediaType(type))
+                .header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.attachment()
                 .filename(name + (format == Format.CSV ? ".csv" : ".xlsx"), StandardCharsets.UTF_8).build().toString()).body(body);
     }
 

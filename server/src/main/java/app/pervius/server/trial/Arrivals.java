@@ -72,10 +72,12 @@ class Arrivals {
         for (Coming coming : bundle.files()) {
             FileName name = new FileName(coming.name().strip());
             newer |= files.taken(setting.folder().id(), name, null);
-            its.add(new PassageFacts.File(0, name.text(), known(coming, setting).orElse(""), coming.size(), types.tell(head(coming), name.text())));
+            its.add(new PassageFacts.File(0, name.text(), known(coming, setting).orElse(""), coming.size(),
+                    types.tell(head(coming), name.text())));
         }
         String base = bundle.base();
-        PassageFacts.Origin origin = new PassageFacts.Origin(setting.folder().project(), 0, setting.folder().id(), setting.author(), people.person(setting.author()).firmId(),
+        PassageFacts.Origin origin = new PassageFacts.Origin(setting.folder().project(), 0, setting.folder().id(), setting.author(),
+                people.person(setting.author()).firmId(),
                 setting.uploader(), newer ? ArrivalEvent.NEW_VERSION : ArrivalEvent.NEW_FILE, Optional.empty(), its.getFirst().name());
         return PassageFacts.arriving(0, origin, base, setting.given(), Orders.NONE, its, "trial");
     }
@@ -88,8 +90,10 @@ class Arrivals {
 
     /** Where the bytes of these files came before, a sentence each, as far as the people of a firm may see it. */
     List<String> cameBefore(PassageFacts arrival) {
-        return arrival.files().stream().filter(f -> !f.hash().isEmpty()).flatMap(f -> files.cameBefore(f.hash(), arrival.project(), arrival.authorFirm())
-                .map(known -> (arrival.files().size() > 1 ? f.name() + ": " : "") + KnownBytes.inWords(known, folders, passages)).stream()).toList();
+        return arrival.files().stream().filter(f -> !f.hash().isEmpty())
+                .flatMap(f -> files.cameBefore(f.hash(), arrival.project(), arrival.authorFirm())
+                .map(known -> (arrival.files().size() > 1 ? f.name() + ": " : "") + KnownBytes.inWords(known, folders, passages)).stream())
+                .toList();
     }
 
     private static byte[] head(Coming coming) {

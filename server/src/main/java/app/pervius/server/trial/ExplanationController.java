@@ -27,7 +27,8 @@ class ExplanationController {
     }
 
     /**
-     * Every rule that was tried on an arrival, with the first condition that was not met, by the sheet it was judged by and with folders and
+     * Every rule that was tried on an arrival, with the first condition that was not met, by the sheet it was judged by and with folders
+     * and
      * roles as they are now.
      *
      * @param sheet the edition of the sheet
@@ -46,7 +47,8 @@ class ExplanationController {
         PassageFacts arrived = passages.asArrived(id);
         RuleSheet sheet = states.judged(passage.project(), passages.sheetOf(id));
         RuleSheet.Verdict verdict = trials.explain(arrived, sheet);
-        return new Explanation(sheet.edition(), verdict.taken().map(row -> row.rule().name()).orElse(null), verdict.passedOver().stream().map(TriedView.PassedOverView::of).toList(),
+        return new Explanation(sheet.edition(), verdict.taken().map(row -> row.rule().name()).orElse(null), verdict.passedOver().stream()
+                .map(TriedView.PassedOverView::of).toList(),
                 verdict.watching().stream().map(row -> row.rule().name()).toList());
     }
 }

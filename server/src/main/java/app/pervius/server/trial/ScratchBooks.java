@@ -83,7 +83,8 @@ final class ScratchBooks {
 
         @Override
         public Handling handling(TakenBy by) {
-            return sheet.rows().stream().filter(row -> row.ruleId() == by.rule()).map(RuleSheet.Row::rule).map(HandlingRule.class::cast).map(sheet::handling).findFirst()
+            return sheet.rows().stream().filter(row -> row.ruleId() == by.rule()).map(RuleSheet.Row::rule).map(HandlingRule.class::cast)
+                    .map(sheet::handling).findFirst()
                     .orElseThrow(() -> new IllegalArgumentException("the sheet that is tried has no rule " + by));
         }
 
@@ -103,14 +104,16 @@ final class ScratchBooks {
         public long useReserved(PassageFacts passage, String number, RevisionCode first) {
             long id = -1 - values.size();
             values.put(id, passage.values());
-            known.put(number, new Known.Document(new KnownDocument(new DocumentId(id), number, new FirmId(passage.authorFirm()), firmName.apply(passage.authorFirm()),
+            known.put(number, new Known.Document(new KnownDocument(new DocumentId(id), number, new FirmId(passage.authorFirm()),
+                    firmName.apply(passage.authorFirm()),
                     Optional.of(first), Optional.empty(), 1, Optional.of(TRIED))));
             return id;
         }
 
         @Override
         public FieldValues revise(PassageFacts passage, KnownDocument document, RevisionCode code, int cycle) {
-            known.put(document.number(), new Known.Document(new KnownDocument(document.id(), document.number(), document.originator(), document.originatorName(),
+            known.put(document.number(), new Known.Document(new KnownDocument(document.id(), document.number(), document.originator(),
+                    document.originatorName(),
                     Optional.of(code), document.sequence(), document.cycles() + 1, Optional.of(TRIED))));
             long id = document.id().value();
             return values.containsKey(id) ? values.get(id) : valuesOf.apply(id);

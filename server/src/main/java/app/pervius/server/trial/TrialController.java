@@ -71,7 +71,8 @@ class TrialController {
     private final HandSending sendings;
     private final KeptArrivals keptOnly;
 
-    TrialController(Trials trials, Arrivals arrivals, Rules rules, SheetStates states, LedgerBook book, Passages passages, Folders folders, Keepers keepers, People people,
+    TrialController(Trials trials, Arrivals arrivals, Rules rules, SheetStates states, LedgerBook book, Passages passages, Folders folders,
+            Keepers keepers, People people,
             Projects projects, JsonMapper json, TitleBlockRemarks titleBlocks, HandSending sendings, KeptArrivals keptOnly) {
         this.sendings = sendings;
         this.keptOnly = keptOnly;
@@ -89,8 +90,12 @@ class TrialController {
         this.json = json;
     }
 
-    /** A file that might arrive; {@code head} are its first bytes in Base64 and {@code hash} the SHA-256 of all of them, absent where they are not known. */
-    record ComingFile(@NotNull @Size(max = 2000) String name, @Min(0) long size, @Nullable @Size(max = 8192) String head, @Nullable @Pattern(regexp = "[0-9a-fA-F]{64}") String hash) {
+    /**
+     * A file that might arrive; {@code head} are its first bytes in Base64 and {@code hash} the SHA-256 of all of them, absent where they
+     * are not known.
+     */
+    record ComingFile(@NotNull @Size(max = 2000) String name, @Min(0) long size, @Nullable @Size(max = 8192) String head,
+            @Nullable @Pattern(regexp = "[0-9a-fA-F]{64}") String hash) {
     }
 
     /**
@@ -104,24 +109,28 @@ class TrialController {
      * @param inForce whether the sheet in force is tried instead of the draft, so that nothing can differ
      * @param onlyDifferent whether only arrivals are answered that would fare otherwise than under the sheet in force
      */
-    record TrialEntry(@Nullable @Min(1) @Max(10_000) Integer last, @Nullable Long folder, @NotNull @Size(max = 1000) List<@NotNull Long> passages,
+    record TrialEntry(@Nullable @Min(1) @Max(10_000) Integer last, @Nullable Long folder,
+            @NotNull @Size(max = 1000) List<@NotNull Long> passages,
             @NotNull @Size(max = 1000) List<@Valid @NotNull ComingFile> files, @Nullable Long author, boolean onlyDifferent,
             boolean inForce) {
     }
 
     /** Files about to be dropped; {@code given} are values for fields that are asked for. */
-    record PreviewEntry(@NotNull @Size(max = 10_000) List<@Valid @NotNull ComingFile> files, @Nullable Long author, @NotNull @Size(max = 50) Map<String, @NotNull @Size(max = 200) String> given) {
+    record PreviewEntry(@NotNull @Size(max = 10_000) List<@Valid @NotNull ComingFile> files, @Nullable Long author,
+            @NotNull @Size(max = 50) Map<String, @NotNull @Size(max = 200) String> given) {
     }
 
     /**
      * One arrival tried.
      *
      * @param passage the passage, of a past arrival
-     * @param remarks what there is to know of its bytes: that they came before, what the title block says otherwise, that it cannot be opened
+     * @param remarks what there is to know of its bytes: that they came before, what the title block says otherwise, that it cannot be
+     *     opened
      * @param refusal why the file would not even be taken in; all else is absent then
      * @param differences where it differs from what the sheet in force would do; empty where nothing does or nothing was compared
      */
-    record TriedArrival(@Nullable Long passage, String name, int files, String from, String folder, @Nullable String refusal, List<String> remarks, @Nullable TriedView tried, List<String> differences) {
+    record TriedArrival(@Nullable Long passage, String name, int files, String from, String folder, @Nullable String refusal,
+            List<String> remarks, @Nullable TriedView tried, List<String> differences) {
     }
 
     /**
@@ -142,8 +151,10 @@ class TrialController {
 
     /** Tries the sheet as it is drafted, and says where it differs from the one in force. Closing the connection stops it. */
     @PostMapping(path = "/api/projects/{project}/trials", produces = "application/x-ndjson")
-    @ApiResponse(responseCode = "200", content = @Content(mediaType = "application/x-ndjson", schema = @Schema(implementation = TrialLine.class)))
-    void tryDraft(@PathVariable long project, @Valid @RequestBody TrialEntry entry, Actor actor, HttpServletResponse response) throws IOException {
+    @ApiResponse(responseCode = "200", content = @Content(mediaType = "application/x-ndjson",
+            schema = @Schema(implementation = TrialLine.class)))
+    void tryDraft(@PathVariable long project, @Valid @RequestBody TrialEntry entry, Actor actor, HttpServletResponse response)
+    throws IOException {
         mayTry(project, entry, actor);
         Lines lines = new Lines(response, json);
         ScratchBooks drafted = trials.begin(project);
@@ -156,38 +167,47 @@ class TrialController {
         for (int i = 0; i < all.size(); i++) {
             PassageFacts arrival = all.get(i).arrival().get();
             trials.beforehand(List.of(arrival));
-            KnownNumbers asItWas = all.get(i).passage().<KnownNumbers>map(id -> number -> book.knownBefore(project, number, id)).orElse(drafted.asItIs());
+            KnownNumbers asItWas = all.get(i).passage().<KnownNumbers>map(id -> number -> book.knownBefore(project, number, id))
+                    .orElse(drafted.asItIs());
             Tried after = trials.attempt(arrival, draft, drafted, asItWas);
             List<String> differences = Comparison.between(trials.attempt(arrival, now, inForce, asItWas), after);
             boolean shown = !entry.onlyDifferent() || !differences.isEmpty();
-            lines.write(new TrialLine(i + 1, all.size(), shown ? tried(arrival, all.get(i).passage().orElse(null), after, differences, true) : null, null, null));
+            lines.write(new TrialLine(i + 1, all.size(), shown ? tried(arrival, all.get(i).passage().orElse(null), after, differences,
+                    true) : null, null, null));
         }
         lines.end(all.size(), drafts.faulty(), now.edition());
     }
 
     /** What would come of files about to be dropped into a folder, by the rules in force. */
     @PostMapping(path = "/api/folders/{folder}/previews", produces = "application/x-ndjson")
-    @ApiResponse(responseCode = "200", content = @Content(mediaType = "application/x-ndjson", schema = @Schema(implementation = TrialLine.class)))
-    void preview(@PathVariable long folder, @Valid @RequestBody PreviewEntry entry, Actor actor, HttpServletResponse response) throws IOException {
+    @ApiResponse(responseCode = "200", content = @Content(mediaType = "application/x-ndjson",
+            schema = @Schema(implementation = TrialLine.class)))
+    void preview(@PathVariable long folder, @Valid @RequestBody PreviewEntry entry, Actor actor, HttpServletResponse response)
+    throws IOException {
         Folders.FolderView into = folders.visible(folder, actor);
         if (!folders.mayDrop(actor, into)) {
             throw Problem.forbidden("You may not put files into “" + into.path() + "”.");
         }
         long author = author(into.project(), entry.author(), actor);
-        List<PassageFacts> all = arrivals.of(coming(entry.files()), new Arrivals.Setting(into, author, actor.person(into.project()), new FieldValues(entry.given())));
+        List<PassageFacts> all = arrivals.of(coming(entry.files()),
+                new Arrivals.Setting(into, author, actor.person(into.project()), new FieldValues(entry.given())));
         previewed(into.project(), all, entry.files(), actor, new Lines(response, json));
     }
 
     /** Files that lie in a folder and are about to be sent on a route by hand. */
-    record SendingPreviewEntry(@NotEmpty @Size(max = 1000) List<@NotNull Long> files, @NotNull @Size(max = 60) String route, @Nullable Long author,
+    record SendingPreviewEntry(@NotEmpty @Size(max = 1000) List<@NotNull Long> files, @NotNull @Size(max = 60) String route,
+            @Nullable Long author,
             @NotNull @Size(max = 50) Map<String, @NotNull @Size(max = 200) String> given) {
     }
 
     /** What would come of files that are sent on a route by hand, by the rules in force; files that cannot be sent at all are left out. */
     @PostMapping(path = "/api/folders/{folder}/sendings/previews", produces = "application/x-ndjson")
-    @ApiResponse(responseCode = "200", content = @Content(mediaType = "application/x-ndjson", schema = @Schema(implementation = TrialLine.class)))
-    void previewSending(@PathVariable long folder, @Valid @RequestBody SendingPreviewEntry entry, Actor actor, HttpServletResponse response) throws IOException {
-        List<PassageFacts> all = sendings.sendable(folder, new HandSending.Sending(entry.files(), entry.route(), "", null, entry.author(), "", List.of(), List.of(), entry.given()), actor);
+    @ApiResponse(responseCode = "200", content = @Content(mediaType = "application/x-ndjson",
+            schema = @Schema(implementation = TrialLine.class)))
+    void previewSending(@PathVariable long folder, @Valid @RequestBody SendingPreviewEntry entry, Actor actor,
+            HttpServletResponse response) throws IOException {
+        List<PassageFacts> all = sendings.sendable(folder, new HandSending.Sending(entry.files(), entry.route(), "", null, entry.author(),
+                "", List.of(), List.of(), entry.given()), actor);
         previewed(folders.folder(folder).project(), all, List.of(), actor, new Lines(response, json));
     }
 
@@ -200,7 +220,8 @@ class TrialController {
             trials.beforehand(some);
             List<Tried> tried = trials.attempt(some, now, scratch);
             for (int i = 0; i < some.size(); i++) {
-                lines.write(new TrialLine(from + i + 1, all.size(), tried(some.get(i), null, tried.get(i), List.of(), actor.controls(project)), null, null));
+                lines.write(new TrialLine(from + i + 1, all.size(), tried(some.get(i), null, tried.get(i), List.of(),
+                        actor.controls(project)), null, null));
             }
         }
         lines.end(all.size(), List.of(), now.edition());
@@ -209,7 +230,8 @@ class TrialController {
     /** Controllers try everything, who looks after a folder what arrives there. */
     private void mayTry(long project, TrialEntry entry, Actor actor) {
         actor.in(project);
-        boolean inOwn = entry.folder() != null && entry.passages().isEmpty() && folders.find(entry.folder()).filter(f -> f.project() == project).isPresent()
+        boolean inOwn = entry.folder() != null && entry.passages().isEmpty() && folders.find(entry.folder())
+                .filter(f -> f.project() == project).isPresent()
                 && keepers.keeps(actor, new FolderId(entry.folder()));
         if (!inOwn) {
             actor.mustControl(project);
@@ -225,7 +247,8 @@ class TrialController {
             if (into.project() != project) {
                 throw Problem.notFound("folder");
             }
-            return arrivals.of(coming(entry.files()), new Arrivals.Setting(into, author(project, entry.author(), actor), actor.person(project), FieldValues.NONE)).stream()
+            return arrivals.of(coming(entry.files()), new Arrivals.Setting(into, author(project, entry.author(), actor),
+                    actor.person(project), FieldValues.NONE)).stream()
                     .map(arrival -> new Candidate(() -> arrival, Optional.empty())).toList();
         }
         if (!entry.passages().isEmpty()) {
@@ -235,7 +258,8 @@ class TrialController {
         // Passages and submissions have their ids from one sequence, so that ids say what came after what.
         TreeMap<Long, List<Candidate>> byTime = new TreeMap<>();
         passages.arrived(project, entry.folder(), last).forEach(id -> byTime.put(id, List.of(candidate(id))));
-        keptOnly.last(project, entry.folder(), last).forEach((submission, its) -> byTime.put(submission, its.stream().map(kept -> new Candidate(() -> kept, Optional.empty())).toList()));
+        keptOnly.last(project, entry.folder(), last).forEach((submission, its) -> byTime.put(submission, its.stream()
+                .map(kept -> new Candidate(() -> kept, Optional.empty())).toList()));
         List<Candidate> all = byTime.values().stream().flatMap(List::stream).toList();
         return all.subList(Math.max(0, all.size() - last), all.size());
     }
@@ -263,7 +287,8 @@ class TrialController {
         for (Arrivals.Coming file : coming(files)) {
             Optional<String> refusal = Arrivals.refusal(file);
             if (refusal.isPresent()) {
-                lines.write(new TrialLine(0, of, new TriedArrival(null, file.name(), 1, "", "", refusal.get(), List.of(), null, List.of()), null, null));
+                lines.write(new TrialLine(0, of, new TriedArrival(null, file.name(), 1, "", "", refusal.get(), List.of(), null, List.of()),
+                        null, null));
             }
         }
     }
@@ -272,7 +297,8 @@ class TrialController {
         Projects.Settings settings = projects.settings(arrival.project());
         Fields fields = settings.fields();
         List<DecisionCode> codes = settings.decisionCodes();
-        return new TriedArrival(passage, arrival.originalName(), arrival.files().size(), people.person(arrival.author()).name(), folders.folder(arrival.folder()).path(), null, remarks(arrival, passage == null, tried),
+        return new TriedArrival(passage, arrival.originalName(), arrival.files().size(), people.person(arrival.author()).name(),
+                folders.folder(arrival.folder()).path(), null, remarks(arrival, passage == null, tried),
                 TriedView.of(tried, fields, codes, everything), differences);
     }
 

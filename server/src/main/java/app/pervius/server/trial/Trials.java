@@ -58,7 +58,8 @@ public class Trials {
     private final People people;
     private final Projects projects;
 
-    Trials(Line line, Notices notices, Arriving arriving, Speaking speaking, RouteSketch routes, Documents documents, LedgerBook book, People people, Projects projects) {
+    Trials(Line line, Notices notices, Arriving arriving, Speaking speaking, RouteSketch routes, Documents documents, LedgerBook book,
+            People people, Projects projects) {
         this.line = line;
         this.notices = notices;
         this.arriving = arriving;
@@ -72,7 +73,8 @@ public class Trials {
 
     /** Books for one trial of a project. */
     ScratchBooks begin(long project) {
-        return new ScratchBooks(book.looking(project), number -> book.known(project, number), documents::valuesOf, firm -> people.firm(firm).name());
+        return new ScratchBooks(book.looking(project), number -> book.known(project, number), documents::valuesOf, firm -> people.firm(firm)
+                .name());
     }
 
     /** The rules tried on an arrival, each with the first condition that was not met. */
@@ -96,7 +98,9 @@ public class Trials {
         return new Attempt(arrival, sheet, scratch.forOne(asItWas, sheet)).run();
     }
 
-    /** What would come of several arrivals, one after the other, as the register is: at once, so that what they have in common is read once. */
+    /**
+     * What would come of several arrivals, one after the other, as the register is: at once, so that what they have in common is read once.
+     */
     List<Tried> attempt(List<PassageFacts> several, RuleSheet sheet, ScratchBooks scratch) {
         return several.stream().map(arrival -> attempt(arrival, sheet, scratch, scratch.asItIs())).toList();
     }
@@ -131,7 +135,8 @@ public class Trials {
             } else {
                 tell(arrival, new Notice(Occasion.ARRIVED, Set.of(Whom.NAMED_BY_RULES), "", Map.of()));
             }
-            return new Tried(intake, after.rule().map(TakenBy::name), verdict.passedOver(), verdict.watching().stream().map(row -> row.rule().name()).toList(), halts,
+            return new Tried(intake, after.rule().map(TakenBy::name), verdict.passedOver(), verdict.watching().stream()
+                    .map(row -> row.rule().name()).toList(), halts,
                     after.number(), after.revision(), after.title(), after.values().byKey(), route.map(Route::name), steps, ends, told);
         }
 
@@ -142,7 +147,8 @@ public class Trials {
 
         @Override
         public <E> void carryOut(StationWork<E> work, PassageFacts passage, List<E> effects) {
-            effects.stream().filter(ReviewStation.Join.class::isInstance).map(ReviewStation.Join.class::cast).findFirst().ifPresent(join -> {
+            effects.stream().filter(ReviewStation.Join.class::isInstance).map(ReviewStation.Join.class::cast).findFirst()
+                    .ifPresent(join -> {
                 route = Optional.of(join.route());
                 steps = routes.steps(passage, join);
             });
@@ -170,12 +176,14 @@ public class Trials {
         }
 
         private Tried.End decided(PassageFacts waiting, Route on, Decision decision, Set<Occasion> spoken) {
-            PassageFacts anew = waiting.at(waiting.passage().decided(decision, new FieldValues(on.completion().values())).made().passage(), books::handling);
+            PassageFacts anew = waiting.at(waiting.passage().decided(decision, new FieldValues(on.completion().values())).made().passage(),
+                    books::handling);
             AfterDecision ground = new AfterDecision(books);
             line.through(anew, ground);
             Tried.End end = end(ground.last);
             if (end.fine()) {
-                ground.told.stream().filter(notice -> spoken.add(notice.occasion())).forEach(notice -> tell(Objects.requireNonNull(ground.at), notice));
+                ground.told.stream().filter(notice -> spoken.add(notice.occasion()))
+                        .forEach(notice -> tell(Objects.requireNonNull(ground.at), notice));
             }
             return end;
         }
@@ -191,7 +199,8 @@ public class Trials {
                         told.add(new Tried.Told(notice.occasion(), people.person(person).name(), said.rules(), said.text()));
                     }
                 });
-                spoken.addresses().forEach((address, said) -> told.add(new Tried.Told(notice.occasion(), address, said.rules(), said.text())));
+                spoken.addresses().forEach((address, said) -> told.add(new Tried.Told(notice.occasion(), address, said.rules(),
+                        said.text())));
             }
         }
     }
@@ -227,16 +236,21 @@ public class Trials {
 
     private static Tried.Halt halt(Station station, Outcome<?> outcome) {
         return switch (outcome) {
-            case Outcome.Passed<?>(var effects, String account, String foretold) -> new Tried.Halt(station, Tried.Kind.PASSED, foretold, Optional.empty(), List.of());
-            case Outcome.Waiting<?>(var effects, var what) -> new Tried.Halt(station, Tried.Kind.WAITING, "Will wait for " + what.forWhat() + ".", Optional.empty(), List.of());
-            case Outcome.Stopped<?>(StopReason reason, var waysOut) -> new Tried.Halt(station, Tried.Kind.STOPPED, reason.sentence(), Optional.of(reason.code()), reason.fields());
-            case Outcome.Returned<?>(StopReason reason) -> new Tried.Halt(station, Tried.Kind.RETURNED, reason.sentence(), Optional.of(reason.code()), reason.fields());
+            case Outcome.Passed<?>(var effects, String account, String foretold) -> new Tried.Halt(station, Tried.Kind.PASSED, foretold,
+                    Optional.empty(), List.of());
+            case Outcome.Waiting<?>(var effects, var what) -> new Tried.Halt(station, Tried.Kind.WAITING,
+                    "Will wait for " + what.forWhat() + ".", Optional.empty(), List.of());
+            case Outcome.Stopped<?>(StopReason reason, var waysOut) -> new Tried.Halt(station, Tried.Kind.STOPPED, reason.sentence(),
+                    Optional.of(reason.code()), reason.fields());
+            case Outcome.Returned<?>(StopReason reason) -> new Tried.Halt(station, Tried.Kind.RETURNED, reason.sentence(),
+                    Optional.of(reason.code()), reason.fields());
         };
     }
 
     private static Tried.End end(Outcome<?> outcome) {
         return switch (outcome) {
-            case Outcome.Passed<?>(var effects, String account, String foretold) -> new Tried.End(true, effects.stream().anyMatch(IssueEffect.ReturnToAuthor.class::isInstance), foretold);
+            case Outcome.Passed<?>(var effects, String account, String foretold) -> new Tried.End(true, effects.stream()
+                    .anyMatch(IssueEffect.ReturnToAuthor.class::isInstance), foretold);
             case Outcome.Waiting<?>(var effects, var what) -> new Tried.End(true, false, "Will wait for " + what.forWhat() + ".");
             case Outcome.Stopped<?>(StopReason reason, var waysOut) -> new Tried.End(false, false, reason.sentence());
             case Outcome.Returned<?>(StopReason reason) -> new Tried.End(true, true, reason.sentence());

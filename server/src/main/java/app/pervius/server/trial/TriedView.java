@@ -20,8 +20,10 @@ import org.jspecify.annotations.Nullable;
  * @param ends for each decision code what would follow; digit 0 is what follows where nobody reviews it
  * @param told who would be told; without the texts for people who do not control the project
  */
-record TriedView(boolean intake, @Nullable String rule, List<PassedOverView> passedOver, List<String> watching, List<HaltView> halts, @Nullable String number,
-        @Nullable String revision, String title, List<FieldSays> fields, @Nullable String route, List<StepSketch> steps, List<EndView> ends, List<ToldView> told) {
+record TriedView(boolean intake, @Nullable String rule, List<PassedOverView> passedOver, List<String> watching, List<HaltView> halts,
+        @Nullable String number,
+        @Nullable String revision, String title, List<FieldSays> fields, @Nullable String route, List<StepSketch> steps, List<EndView> ends,
+        List<ToldView> told) {
 
     record PassedOverView(long id, String rule, String reason) {
         static PassedOverView of(RuleSheet.PassedOver p) {
@@ -45,12 +47,17 @@ record TriedView(boolean intake, @Nullable String rule, List<PassedOverView> pas
     }
 
     static TriedView of(Tried t, Fields fields, List<DecisionCode> codes, boolean everything) {
-        return new TriedView(t.intake(), t.rule().orElse(null), everything ? t.passedOver().stream().map(PassedOverView::of).toList() : List.of(), t.watching(),
-                t.halts().stream().map(h -> new HaltView(h.station(), h.kind(), h.account(), h.code().orElse(null), h.fields())).toList(), t.number().orElse(null), t.revision().orElse(null), t.title(),
-                t.fields().entrySet().stream().map(e -> new FieldSays(fields.label(e.getKey()), e.getValue())).toList(), t.route().orElse(null),
+        return new TriedView(t.intake(), t.rule().orElse(null), everything ? t.passedOver().stream().map(PassedOverView::of).toList()
+                : List.of(), t.watching(),
+                t.halts().stream().map(h -> new HaltView(h.station(), h.kind(), h.account(), h.code().orElse(null), h.fields())).toList(),
+                t.number().orElse(null), t.revision().orElse(null), t.title(),
+                t.fields().entrySet().stream().map(e -> new FieldSays(fields.label(e.getKey()), e.getValue())).toList(), t.route()
+                .orElse(null),
                 t.steps().stream().map(s -> new StepSketch(s.name(), s.people(), s.due())).toList(),
-                t.ends().entrySet().stream().map(e -> new EndView(e.getKey(), codes.stream().filter(c -> c.digit() == e.getKey()).map(DecisionCode::name).findFirst().orElse("filed at once"),
+                t.ends().entrySet().stream().map(e -> new EndView(e.getKey(), codes.stream().filter(c -> c.digit() == e.getKey())
+                        .map(DecisionCode::name).findFirst().orElse("filed at once"),
                         e.getValue().fine(), e.getValue().back(), e.getValue().account())).toList(),
-                t.told().stream().map(told -> new ToldView(told.occasion(), told.who(), everything ? told.rules() : null, everything ? told.text() : null)).toList());
+                t.told().stream().map(told -> new ToldView(told.occasion(), told.who(), everything ? told.rules() : null, everything
+                        ? told.text() : null)).toList());
     }
 }

@@ -16,7 +16,8 @@ class AccessTest {
 
     @Test
     void withoutSigningInNothingIsAnswered(App app) {
-        for (String path : List.of("/api/session", "/api/projects", "/api/desk/reviews", "/api/mail-room", "/api/live", "/api/files/1/content")) {
+        for (String path : List.of("/api/session", "/api/projects", "/api/desk/reviews", "/api/mail-room", "/api/live",
+                "/api/files/1/content")) {
             assertThat(app.nobody().get(path).must(401).sentence()).isEqualTo("Sign in first.");
         }
         app.nobody().get("/actuator/env").must(401);
@@ -31,17 +32,20 @@ class AccessTest {
     @Test
     void aFirmSeesItsOwnFoldersAndWhatIsShared(App app) {
         Client yusuf = app.as("Yusuf Karaderin");
-        List<String> paths = yusuf.get("/api/projects/" + yusuf.project() + "/folders").must(200).body().valueStream().map(f -> f.get("path").asString()).toList();
+        List<String> paths = yusuf.get("/api/projects/" + yusuf.project() + "/folders").must(200).body().valueStream()
+                .map(f -> f.get("path").asString()).toList();
         assertThat(paths).contains("Work in progress / Fennick Hydraulics", "Shared / Civil").noneMatch(p -> p.contains("Aldermoor"));
         long foreign = app.as("Mirela Draganova").folder("Work in progress / Aldermoor Civils / Drawings");
         yusuf.get("/api/folders/" + foreign).must(404);
-        yusuf.post("/api/folders/" + foreign + "/submissions", Map.of("purpose", "", "files", List.of(Map.of("name", "a.pdf", "size", 1)))).must(404);
+        yusuf.post("/api/folders/" + foreign + "/submissions", Map.of("purpose", "", "files", List.of(Map.of("name", "a.pdf", "size", 1))))
+                .must(404);
     }
 
     @Test
     void nobodyDropsIntoSharedFolders(App app) {
         Client mirela = app.as("Mirela Draganova");
-        mirela.post("/api/folders/" + mirela.folder("Shared / Civil") + "/submissions", Map.of("purpose", "", "files", List.of(Map.of("name", "a.pdf", "size", 1)))).must(403);
+        mirela.post("/api/folders/" + mirela.folder("Shared / Civil") + "/submissions",
+                Map.of("purpose", "", "files", List.of(Map.of("name", "a.pdf", "size", 1)))).must(403);
     }
 
     @Test
@@ -62,7 +66,8 @@ class AccessTest {
     void uploadedContentIsNeverServedInAWayThatLetsItRun(App app) {
         Client site = app.as("Marisol Quintavalle");
         site.submit("Work in progress / Dunmarrow Works / Site notes", "<script>alert(1)<script>.html");
-        JsonNode file = site.get("/api/folders/" + site.folder("Work in progress / Dunmarrow Works / Site notes")).must(200).body().get("files").get("items").valueStream()
+        JsonNode file = site.get("/api/folders/" + site.folder("Work in progress / Dunmarrow Works / Site notes")).must(200).body()
+                .get("files").get("items").valueStream()
                 .map(r -> r.get("file")).filter(f -> f.get("name").asString().endsWith(".html")).findFirst().orElseThrow();
         var headers = site.get("/api/files/" + file.get("id").asLong() + "/content").must(200).raw().headers();
         assertThat(headers.firstValue("Content-Type")).contains("application/octet-stream");
@@ -74,7 +79,8 @@ class AccessTest {
     @Test
     void thePageAllowsNoScriptButOurOwn(App app) {
         var headers = app.nobody().get("/sign-in").must(200).raw().headers();
-        assertThat(headers.firstValue("Content-Security-Policy").orElse("")).contains("script-src 'self';", "frame-ancestors 'none'").doesNotContain("script-src 'self' 'unsafe");
+        assertThat(headers.firstValue("Content-Security-Policy").orElse("")).contains("script-src 'self';", "frame-ancestors 'none'")
+                .doesNotContain("script-src 'self' 'unsafe");
         assertThat(headers.firstValue("Referrer-Policy")).contains("same-origin");
     }
 
@@ -82,7 +88,8 @@ class AccessTest {
     void theSessionCookieIsOutOfReachOfScripts(App app) {
         Client anybody = app.nobody();
         JsonNode first = anybody.get("/api/entrance/demo").must(200).body().get(0);
-        assertThat(anybody.post("/api/entrance/demo", Map.of("person", first.get("id").asLong())).must(200).raw().headers().allValues("Set-Cookie"))
+        assertThat(anybody.post("/api/entrance/demo", Map.of("person", first.get("id").asLong())).must(200).raw().headers()
+                .allValues("Set-Cookie"))
                 .anyMatch(c -> c.startsWith("pervius=") && c.contains("HttpOnly") && c.contains("SameSite=Lax"));
     }
 

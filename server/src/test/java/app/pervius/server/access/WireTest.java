@@ -27,7 +27,8 @@ class WireTest {
 
     @BeforeAll
     static void start() {
-        app = Running.start("demo", Map.of("pervius.calls.longest-body", "1s", "pervius.calls.per-minute", 400, "pervius.quota.person-files", 5, "pervius.quota.firm-files", 8));
+        app = Running.start("demo", Map.of("pervius.calls.longest-body", "1s", "pervius.calls.per-minute", 400,
+                "pervius.quota.person-files", 5, "pervius.quota.firm-files", 8));
     }
 
     @AfterAll
@@ -63,7 +64,8 @@ class WireTest {
     void aBodyOfMoreThanTwoMegabytesIsRefusedUnread() throws IOException {
         assertThat(said(post("application/json", "Content-Length: 99614720\r\n"))).startsWith("HTTP/1.1 413");
         String chunk = "100000\r\n" + " ".repeat(0x100000) + "\r\n";
-        assertThat(said(post("application/json", "Transfer-Encoding: chunked\r\n") + chunk + chunk + chunk + "0\r\n\r\n")).as("nor if it does not say how long it is").startsWith("HTTP/1.1 413");
+        assertThat(said(post("application/json", "Transfer-Encoding: chunked\r\n") + chunk + chunk + chunk + "0\r\n\r\n"))
+                .as("nor if it does not say how long it is").startsWith("HTTP/1.1 413");
     }
 
     @Test
@@ -104,7 +106,8 @@ class WireTest {
     void aPathThatCannotBeOneGetsOurOwnAnswerAndHeaders() throws IOException {
         for (String path : List.of("/api/folders/1;x=1", "/api//folders/1", "/api/%2e%2e/session")) {
             String answer = said("GET " + path + " HTTP/1.1\r\nHost: localhost\r\n\r\n");
-            assertThat(answer).as(path).startsWith("HTTP/1.1 400").contains("X-Content-Type-Options: nosniff").contains("application/problem+json").contains("Content-Security-Policy: ");
+            assertThat(answer).as(path).startsWith("HTTP/1.1 400").contains("X-Content-Type-Options: nosniff")
+                    .contains("application/problem+json").contains("Content-Security-Policy: ");
         }
     }
 
@@ -126,10 +129,12 @@ class WireTest {
         String drawings = "/api/folders/" + yusuf.folder("Work in progress / Fennick Hydraulics / Drawings") + "/submissions";
         yusuf.post(drawings, announced(5)).must(201);
         assertThat(yusuf.post(drawings, announced(1)).must(409).type()).isEqualTo("quota");
-        assertThat(app.as("Linnéa Åkerström-Vass").post(drawings, announced(4)).must(409).sentence()).startsWith("With this your firm has announced 9 files");
+        assertThat(app.as("Linnéa Åkerström-Vass").post(drawings, announced(4)).must(409).sentence())
+                .startsWith("With this your firm has announced 9 files");
     }
 
     private static Map<String, Object> announced(int files) {
-        return Map.of("purpose", "", "files", java.util.stream.IntStream.range(0, files).mapToObj(i -> Map.of("name", "Announced " + i + ".pdf", "size", 10)).toList());
+        return Map.of("purpose", "", "files", java.util.stream.IntStream.range(0, files)
+                .mapToObj(i -> Map.of("name", "Announced " + i + ".pdf", "size", 10)).toList());
     }
 }

@@ -25,7 +25,9 @@ class AttemptsTest {
     @BeforeEach
     void start() {
         data.setURL("jdbc:h2:mem:" + UUID.randomUUID() + ";DB_CLOSE_DELAY=-1");
-        JdbcClient.create(data).sql("create table sign_in_failure (failure_key varchar(300) primary key, failures double precision not null, last_at timestamp(6) with time zone not null)").update();
+        JdbcClient.create(data).sql(
+                "create table sign_in_failure (failure_key varchar(300) primary key, failures double precision not null, last_at "
+                + "timestamp(6) with time zone not null)").update();
         attempts = begun();
     }
 
@@ -50,7 +52,8 @@ class AttemptsTest {
     }
 
     private void mustWait(String account, String address) {
-        assertThatThrownBy(() -> attempts.begin(account, address)).isInstanceOf(Problem.class).hasMessageStartingWith("Too many failed attempts. Try again in ");
+        assertThatThrownBy(() -> attempts.begin(account, address)).isInstanceOf(Problem.class)
+                .hasMessageStartingWith("Too many failed attempts. Try again in ");
     }
 
     @Test

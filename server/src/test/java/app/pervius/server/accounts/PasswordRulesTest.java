@@ -18,16 +18,20 @@ class PasswordRulesTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', value = {
-        "1234567890|A password has at least 12 characters.", "aaaaaaaaaa|A password has at least 12 characters.", "123456789012|it", "aaaaaaaaaaaa|it",
-        "password1234|it is on the list of common passwords and words", "qwertyuiop12|it", "Passw0rd!Passw0rd!|it repeats the same again and again",
-        "mirela.draganova@kwb.example|made of your own name, address or project", "MirelaDraganova2026|made of your own name, address or project",
+        "1234567890|A password has at least 12 characters.", "aaaaaaaaaa|A password has at least 12 characters.", "123456789012|it",
+                "aaaaaaaaaaaa|it",
+        "password1234|it is on the list of common passwords and words", "qwertyuiop12|it",
+        "Passw0rd!Passw0rd!|it repeats the same again and again",
+        "mirela.draganova@kwb.example|made of your own name, address or project",
+        "MirelaDraganova2026|made of your own name, address or project",
         "KestrelWeirRenewal|made of your own name, address or project", "kwr-mirela-2026!|made of your own name, address or project"})
     void whatIsTriedFirstCannotBeHad(String password, String why) {
         assertThat(refusal(password)).contains(why);
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"slate otter meridian", "tidal heron ballast", "vier blaue Enten am Wehr", "żółta łódź na rzece", "Mirela mag sieben rote Bagger", "x9#kQ!v2Lm@z"})
+    @ValueSource(strings = {"slate otter meridian", "tidal heron ballast", "vier blaue Enten am Wehr", "żółta łódź na rzece",
+            "Mirela mag sieben rote Bagger", "x9#kQ!v2Lm@z"})
     void anythingElseCanWhateverItIsMadeOf(String password) {
         assertThat(refusal(password)).isEmpty();
     }

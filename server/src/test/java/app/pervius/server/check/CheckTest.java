@@ -73,11 +73,15 @@ class CheckTest {
     void findsAReviewNobodyHasAndOneThatIsOverWithAFileThatIsNot(App app) {
         long id = passage(app, "Nobody sits.pdf").get("id").asLong();
         long review = app.as("Kwabena Adofori").get("/api/passages/" + id + "/review").must(200).body().get("id").asLong();
-        whileChanged(app, "update review_seat set open = false where review_id = " + review, "update review_seat set open = true where review_id = " + review,
+        whileChanged(app, "update review_seat set open = false where review_id = " + review,
+                "update review_seat set open = true where review_id = " + review,
                 () -> assertThat(sentences(app)).contains("Review " + review + " is under way, and nobody has it."));
-        whileChanged(app, "update review set state = 'CLOSED' where id = " + review, "update review set state = 'OPEN' where id = " + review,
-                () -> assertThat(sentences(app)).contains("Review " + review + " is over, but a file in it is not.", "Review " + review + " is waited for by somebody, but is not there any more."));
-        whileChanged(app, "update review_passage set passed_on = true where review_id = " + review, "update review_passage set passed_on = false where review_id = " + review,
+        whileChanged(app, "update review set state = 'CLOSED' where id = " + review,
+                "update review set state = 'OPEN' where id = " + review,
+                () -> assertThat(sentences(app)).contains("Review " + review + " is over, but a file in it is not.",
+                        "Review " + review + " is waited for by somebody, but is not there any more."));
+        whileChanged(app, "update review_passage set passed_on = true where review_id = " + review,
+                "update review_passage set passed_on = false where review_id = " + review,
                 () -> assertThat(sentences(app)).contains("Review " + review + " has passed a file on without a decision."));
     }
 
@@ -85,7 +89,8 @@ class CheckTest {
     void findsAStopWithoutAWayOutAndAPassageNobodyHas(App app) {
         long id = passage(app, "Nobody has it.pdf").get("id").asLong();
         String due = app.bean(JdbcClient.class).sql("select due from passage where id = ?").param(id).query(String.class).single();
-        whileChanged(app, "update passage set due = null where id = " + id, "update passage set due = timestamp with time zone '" + due + "' where id = " + id,
+        whileChanged(app, "update passage set due = null where id = " + id,
+                "update passage set due = timestamp with time zone '" + due + "' where id = " + id,
                 () -> assertThat(sentences(app)).contains("Passage " + id + " waits, and nobody has it."));
         whileChanged(app, "update passage set state = 'STOPPED' where id = " + id, "update passage set state = 'WAITING' where id = " + id,
                 () -> assertThat(sentences(app)).contains("Passage " + id + " is stopped without a reason or a way out."));

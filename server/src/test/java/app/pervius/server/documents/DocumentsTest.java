@@ -49,7 +49,8 @@ class DocumentsTest {
         JsonNode p01 = sheet.get("revisions").get(1);
         assertThat(p01.get("currentIn").asString()).isEqualTo("SHARED");
         assertThat(p01.get("files").get(0).get("where").asString()).isEqualTo("Shared / Hydraulics");
-        assertThat(sheet.get("holders").valueStream().map(h -> h.get("person").asString() + " " + h.get("revision").asString() + " " + h.get("current").asBoolean()))
+        assertThat(sheet.get("holders").valueStream().map(h -> h.get("person").asString() + " " + h.get("revision")
+                .asString() + " " + h.get("current").asBoolean()))
                 .contains("Yusuf Karaderin P01 true");
         assertThat(sheet.get("journal").valueStream().map(l -> l.get("revision").asString()).distinct()).contains("P01", "P02");
         assertThat(sheet(yusuf, number).get("holders")).as("who else holds it is not for the originator").isEmpty();
@@ -65,7 +66,8 @@ class DocumentsTest {
         accept(app, first);
         Client.until(() -> row(yusuf, first), p -> p.get("state").asString().equals("DONE"));
         JsonNode wrong = yusuf.settled(yusuf.submit(DRAWINGS, number + "_P05.pdf")).getFirst();
-        assertThat(wrong.get("stop").get("reason").asString()).isEqualTo("The name says revision P05, but after P01 of " + number + " comes P02.");
+        assertThat(wrong.get("stop").get("reason").asString()).isEqualTo("The name says revision P05, but after P01 of " + number
+                + " comes P02.");
         mirela.post("/api/passages/ways-out", Map.of("way", "SEND_BACK", "fields", Map.of(), "text", "Wrong revision", "passages",
                 List.of(Map.of("passage", wrong.get("id").asLong(), "version", wrong.get("version").asInt())))).must(200);
         assertThat(yusuf.settled(yusuf.submit(DRAWINGS, number + "_P02.pdf")).getFirst().get("revision").asString()).isEqualTo("P02");
@@ -113,12 +115,15 @@ class DocumentsTest {
         Client mirela = app.as("Mirela Draganova");
         JsonNode first = yusuf.settled(yusuf.submit(DRAWINGS, "Waited for.pdf")).getFirst();
         String number = first.get("number").asString();
-        withChecks(mirela, Map.of("unknownNumber", "RETURN", "wrongOriginator", "STOP", "outOfSequence", "GO_ON", "onItsWay", "GO_ON"), null, () -> {
+        withChecks(mirela, Map.of("unknownNumber", "RETURN", "wrongOriginator", "STOP", "outOfSequence", "GO_ON", "onItsWay", "GO_ON"),
+                null, () -> {
             JsonNode unknown = yusuf.settled(yusuf.submit(DRAWINGS, "KWR-FNK-H-DR-9876.pdf")).getFirst();
             assertThat(unknown.get("ended").asString()).isEqualTo("SENT_BACK");
             long submission = yusuf.submit(DRAWINGS, number + "_P04.pdf");
-            JsonNode waiting = Client.until(() -> yusuf.get("/api/projects/" + yusuf.project() + "/passages?which=ALL&submission=" + submission).must(200).body()
-                    .get("items"), items -> !items.isEmpty() && items.get(0).get("passage").get("state").asString().equals("WAITING")).get(0).get("passage");
+            JsonNode waiting = Client.until(() -> yusuf.get("/api/projects/" + yusuf.project() + "/passages?which=ALL&submission="
+                    + submission).must(200).body()
+                    .get("items"), items -> !items.isEmpty() && items.get(0).get("passage").get("state").asString().equals("WAITING"))
+                    .get(0).get("passage");
             assertThat(waiting.get("waitingFor").asString()).startsWith("the revision of " + number + " before it: P01 is still at Review");
             accept(app, first);
             JsonNode gone = Client.until(() -> row(yusuf, waiting), p -> p.get("station").asString().equals("REVIEW"));
@@ -135,10 +140,12 @@ class DocumentsTest {
         accept(app, byHand);
         Client.until(() -> row(yusuf, byHand), p -> p.get("state").asString().equals("DONE"));
         JsonNode sheet = sheet(mirela, number);
-        Map<String, Object> entry = new HashMap<>(Map.of("title", "By hand", "ownReference", "FH 12/b", "sequence", "construction", "version", sheet.get("version").asInt()));
+        Map<String, Object> entry = new HashMap<>(Map.of("title", "By hand", "ownReference", "FH 12/b", "sequence", "construction",
+                "version", sheet.get("version").asInt()));
         yusuf.put("/api/documents/" + sheet.get("row").get("id").asLong(), entry).must(403);
         mirela.put("/api/documents/" + sheet.get("row").get("id").asLong(), entry).must(204);
-        assertThat(yusuf.get("/api/projects/" + yusuf.project() + "/documents-found?text=12").must(200).body().valueStream().map(d -> d.get("number").asString())).contains(number);
+        assertThat(yusuf.get("/api/projects/" + yusuf.project() + "/documents-found?text=12").must(200).body().valueStream()
+                .map(d -> d.get("number").asString())).contains(number);
         assertThat(yusuf.settled(yusuf.submit(DRAWINGS, number + ".pdf")).getFirst().get("revision").asString()).isEqualTo("C01");
     }
 
@@ -147,11 +154,16 @@ class DocumentsTest {
         Client mirela = app.as("Mirela Draganova");
         String path = "/api/projects/" + mirela.project() + "/revision-sequences";
         JsonNode now = mirela.get(path).must(200).body();
-        Map<String, Object> letters = Map.of("key", "letters", "name", "letters", "kind", "LETTERS", "prefix", "", "width", 1, "first", 1, "leftOut", "IO", "subSteps", false);
-        assertThat(mirela.put(path, Map.of("after", now.get("edition").asInt(), "sequences", List.of(letters))).must(409).sentence()).startsWith("Documents have the revisions ");
+        Map<String, Object> letters = Map.of("key", "letters", "name", "letters", "kind", "LETTERS", "prefix", "", "width", 1, "first", 1,
+                "leftOut", "IO", "subSteps", false);
+        assertThat(mirela.put(path, Map.of("after", now.get("edition").asInt(), "sequences", List.of(letters))).must(409).sentence())
+                .startsWith("Documents have the revisions ");
         List<Object> more = List.of(now.get("sequences").get(0), now.get("sequences").get(1), letters);
-        int edition = mirela.put(path, Map.of("after", now.get("edition").asInt(), "sequences", more)).must(200).body().get("edition").asInt();
-        assertThat(mirela.put(path, Map.of("after", now.get("edition").asInt(), "sequences", more)).must(409).type()).endsWith("changed-meanwhile");
-        mirela.put(path, Map.of("after", edition, "sequences", List.of(now.get("sequences").get(0), now.get("sequences").get(1)))).must(200);
+        int edition = mirela.put(path, Map.of("after", now.get("edition").asInt(), "sequences", more)).must(200).body().get("edition")
+                .asInt();
+        assertThat(mirela.put(path, Map.of("after", now.get("edition").asInt(), "sequences", more)).must(409).type())
+                .endsWith("changed-meanwhile");
+        mirela.put(path, Map.of("after", edition, "sequences", List.of(now.get("sequences").get(0), now.get("sequences").get(1))))
+                .must(200);
     }
 }

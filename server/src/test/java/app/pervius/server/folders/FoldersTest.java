@@ -51,12 +51,15 @@ class FoldersTest {
         Map<String, Object> rule = RuleForms.handling("Takes the needed", below, "documents", "civil", id);
         rule.put("places", List.of(RuleForms.place(below, false)));
         long taking = RuleForms.add(mirela, rule);
-        assertThat(delete(mirela, id).must(409).sentence()).contains("“Needed” cannot be deleted.", "A folder lies in it.", "A file lies in it or has lain in it",
+        assertThat(delete(mirela, id).must(409).sentence()).contains("“Needed” cannot be deleted.", "A folder lies in it.",
+                "A file lies in it or has lain in it",
                 "Submissions were sent to it.", "The rule “Takes the needed” places files in it.");
-        assertThat(delete(mirela, below).must(409).sentence()).contains("The rule “Takes the needed” stands on it.", "Deleted all the same, that is said there");
+        assertThat(delete(mirela, below).must(409).sentence()).contains("The rule “Takes the needed” stands on it.",
+                "Deleted all the same, that is said there");
         mirela.delete("/api/folders/" + below + "?allTheSame=true&version=" + folder(mirela, below).get("version").asInt()).must(204);
         JsonNode row = RuleForms.row(mirela, taking);
-        assertThat(row.get("findings").valueStream().map(f -> f.get("sentence").asString())).contains("A folder it stands on does not exist any more.");
+        assertThat(row.get("findings").valueStream().map(f -> f.get("sentence").asString()))
+                .contains("A folder it stands on does not exist any more.");
         mirela.delete("/api/rules/" + taking + "?version=" + row.get("version").asInt()).must(204);
         assertThat(delete(mirela, mirela.folder("Archive")).must(409).sentence()).contains("It is the project's archive.");
     }
@@ -68,7 +71,8 @@ class FoldersTest {
         long below = make(mirela, ALDERMOOR + " / Travels", "Luggage");
         move(mirela, id, mirela.folder(ALDERMOOR + " / Drawings")).must(204);
         assertThat(folder(mirela, below).get("path").asString()).isEqualTo(ALDERMOOR + " / Drawings / Travels / Luggage");
-        assertThat(mirela.get("/api/folders/" + below).must(200).body().get("rules").valueStream().map(r -> r.get("name").asString())).contains("Civil design");
+        assertThat(mirela.get("/api/folders/" + below).must(200).body().get("rules").valueStream().map(r -> r.get("name").asString()))
+                .contains("Civil design");
     }
 
     @Test
@@ -77,9 +81,11 @@ class FoldersTest {
         long id = make(mirela, ALDERMOOR, "Stays");
         long below = make(mirela, ALDERMOOR + " / Stays", "Inner");
         assertThat(move(mirela, id, below).must(409).sentence()).contains("into itself");
-        assertThat(move(mirela, id, mirela.folder("Work in progress / Fennick Hydraulics")).must(409).sentence()).contains("other people would see it");
+        assertThat(move(mirela, id, mirela.folder("Work in progress / Fennick Hydraulics")).must(409).sentence())
+                .contains("other people would see it");
         assertThat(move(mirela, id, mirela.folder("Shared")).must(409).sentence()).contains("A folder keeps its state");
-        assertThat(mirela.put("/api/folders/" + id + "/parent", Map.of("parent", below, "version", 77)).must(409).sentence()).contains("Somebody else has changed this folder");
+        assertThat(mirela.put("/api/folders/" + id + "/parent", Map.of("parent", below, "version", 77)).must(409).sentence())
+                .contains("Somebody else has changed this folder");
         assertThat(folder(mirela, id).get("path").asString()).isEqualTo(ALDERMOOR + " / Stays");
     }
 
@@ -90,26 +96,37 @@ class FoldersTest {
         Client oluwaseun = app.as("Oluwaseun Finchley-Ade");
         String project = "/api/projects/" + mirela.project();
         JsonNode everybody = mirela.get(project + "/people").must(200).body();
-        long brask = everybody.get("firms").valueStream().filter(f -> f.get("code").asString().equals("BRK")).findFirst().orElseThrow().get("id").asLong();
-        long site = everybody.get("roles").valueStream().filter(r -> r.get("name").asString().equals("Site team")).findFirst().orElseThrow().get("id").asLong();
+        long brask = everybody.get("firms").valueStream().filter(f -> f.get("code").asString().equals("BRK")).findFirst().orElseThrow()
+                .get("id").asLong();
+        long site = everybody.get("roles").valueStream().filter(r -> r.get("name").asString().equals("Site team")).findFirst().orElseThrow()
+                .get("id").asLong();
         long parent = mirela.folder("Work in progress / Dunmarrow Works");
-        long notes = mirela.post("/api/folders/" + parent + "/folders", Map.of("name", "Interfaces with controls")).must(201).body().get("id").asLong();
+        long notes = mirela.post("/api/folders/" + parent + "/folders", Map.of("name", "Interfaces with controls")).must(201).body()
+                .get("id").asLong();
         long below = mirela.post("/api/folders/" + notes + "/folders", Map.of("name", "Gate drives")).must(201).body().get("id").asLong();
         giorgi.get("/api/folders/" + below).must(404);
-        mirela.put("/api/folders/" + notes + "/access", Map.of("version", 0, "restricted", false, "grants", List.of(Map.of("firm", brask, "mayDrop", true)))).must(204);
-        assertThat(giorgi.get("/api/folders/" + below).must(200).body().get("mayDrop").asBoolean()).as("what is below is opened too").isTrue();
-        assertThat(giorgi.get(project + "/folders").must(200).raw().body()).contains("Interfaces with controls").doesNotContain("Deliveries");
+        mirela.put("/api/folders/" + notes + "/access", Map.of("version", 0, "restricted", false, "grants",
+                List.of(Map.of("firm", brask, "mayDrop", true)))).must(204);
+        assertThat(giorgi.get("/api/folders/" + below).must(200).body().get("mayDrop").asBoolean()).as("what is below is opened too")
+                .isTrue();
+        assertThat(giorgi.get(project + "/folders").must(200).raw().body()).contains("Interfaces with controls")
+                .doesNotContain("Deliveries");
         app.as("Yusuf Karaderin").get("/api/folders/" + below).must(404);
-        assertThat(mirela.put("/api/folders/" + notes + "/access", Map.of("version", 0, "restricted", false, "grants", List.of())).must(409).type()).isEqualTo("changed-meanwhile");
+        assertThat(mirela.put("/api/folders/" + notes + "/access", Map.of("version", 0, "restricted", false, "grants", List.of())).must(409)
+                .type()).isEqualTo("changed-meanwhile");
 
-        long shared = mirela.post("/api/folders/" + mirela.folder("Shared") + "/folders", Map.of("name", "Claims")).must(201).body().get("id").asLong();
+        long shared = mirela.post("/api/folders/" + mirela.folder("Shared") + "/folders", Map.of("name", "Claims")).must(201).body()
+                .get("id").asLong();
         giorgi.get("/api/folders/" + shared).must(200);
-        mirela.put("/api/folders/" + shared + "/access", Map.of("version", 0, "restricted", true, "grants", List.of(Map.of("role", site, "mayDrop", false)))).must(204);
+        mirela.put("/api/folders/" + shared + "/access", Map.of("version", 0, "restricted", true, "grants",
+                List.of(Map.of("role", site, "mayDrop", false)))).must(204);
         giorgi.get("/api/folders/" + shared).must(404);
         assertThat(giorgi.get(project + "/folders").must(200).raw().body()).doesNotContain("Claims");
         oluwaseun.get("/api/folders/" + shared).must(200);
         app.as("Henrike Solvangen").get("/api/folders/" + shared).must(200);
-        assertThat(mirela.get("/api/folders/" + below + "/access").must(200).body().get("above").get(0).get("folder").asString()).endsWith("Interfaces with controls");
-        mirela.put("/api/folders/" + shared + "/access", Map.of("version", 1, "restricted", true, "grants", List.of(Map.of("mayDrop", false)))).must(400);
+        assertThat(mirela.get("/api/folders/" + below + "/access").must(200).body().get("above").get(0).get("folder").asString())
+                .endsWith("Interfaces with controls");
+        mirela.put("/api/folders/" + shared + "/access", Map.of("version", 1, "restricted", true, "grants",
+                List.of(Map.of("mayDrop", false)))).must(400);
     }
 }

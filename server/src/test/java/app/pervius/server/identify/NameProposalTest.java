@@ -23,6 +23,7 @@ class NameProposalTest {
         assertThat(stopped.get("stop").get("reason").asString()).contains("“" + proposal + "” would fit.");
         site.post("/api/passages/ways-out", Map.of("way", "PUT_NAME_RIGHT", "fields", Map.of(), "text", proposal, "passages",
                 List.of(Map.of("passage", stopped.get("id").asLong(), "version", stopped.get("version").asInt())))).must(200);
-        Client.until(() -> site.get("/api/passages/" + stopped.get("id").asLong()).must(200).body().get("row").get("passage"), p -> p.has("number"));
+        Client.until(() -> site.get("/api/passages/" + stopped.get("id").asLong()).must(200).body().get("row").get("passage"),
+                p -> p.has("number"));
     }
 }

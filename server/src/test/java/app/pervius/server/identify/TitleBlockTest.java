@@ -57,14 +57,16 @@ class TitleBlockTest {
     }
 
     private static JsonNode send(Client who, String name, byte[] content) {
-        long id = who.post("/api/folders/" + who.folder(FOLDER) + "/submissions", Map.of("purpose", "", "files", List.of(Map.of("name", name, "size", content.length)))).must(201).body().get("id").asLong();
+        long id = who.post("/api/folders/" + who.folder(FOLDER) + "/submissions",
+                Map.of("purpose", "", "files", List.of(Map.of("name", name, "size", content.length)))).must(201).body().get("id").asLong();
         who.putBytes("/api/submissions/" + id + "/files/0", content).must(204);
         who.post("/api/submissions/" + id + "/closing", Map.of()).must(200);
         return who.settled(id).getFirst();
     }
 
     private static String identified(Client who, JsonNode passage) {
-        return who.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("journal").valueStream().filter(line -> line.get("station").asString().equals("IDENTIFY"))
+        return who.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("journal").valueStream()
+                .filter(line -> line.get("station").asString().equals("IDENTIFY"))
                 .map(line -> line.get("account").asString()).reduce((a, b) -> b).orElse("");
     }
 
@@ -72,29 +74,37 @@ class TitleBlockTest {
     void whatTheCornerSaysIsComparedWithTheNameAndAStopCanBeOverlooked(App app) {
         Client mirela = app.as("Mirela Draganova");
         Client site = app.as("Marisol Quintavalle");
-        long folder = mirela.post("/api/folders/" + mirela.folder("Work in progress / Dunmarrow Works") + "/folders", Map.of("name", "Title blocks", "values", Map.of("type", "DR", "discipline", "C"))).must(201)
+        long folder = mirela.post("/api/folders/" + mirela.folder("Work in progress / Dunmarrow Works") + "/folders",
+                Map.of("name", "Title blocks", "values", Map.of("type", "DR", "discipline", "C"))).must(201)
                 .body().get("id").asLong();
         Map<String, Object> identify = RuleForms.identify();
         Map<String, Object> checks = new HashMap<>(RuleForms.CHECKS);
         checks.put("titleBlock", "STOP");
         identify.put("checks", checks);
-        long rule = RuleForms.inForce(mirela, RuleForms.with(RuleForms.handling("Compares", folder, "documents", "civil", mirela.folder("Shared / Civil")), "identify", identify));
+        long rule = RuleForms.inForce(mirela, RuleForms.with(RuleForms.handling("Compares", folder, "documents", "civil",
+                mirela.folder("Shared / Civil")), "identify", identify));
 
         JsonNode stopped = send(site, "Quay wall.pdf", drawing("NUMBER KWR-FNK-H-DR-0001 REVISION P01", ""));
         assertThat(stopped.get("stop").get("code").asString()).isEqualTo("TITLE_BLOCK_DIFFERS");
-        assertThat(stopped.get("stop").get("reason").asString()).isEqualTo("Name and title block disagree: the title block carries the number KWR-FNK-H-DR-0001, the name none.");
+        assertThat(stopped.get("stop").get("reason").asString())
+                .isEqualTo("Name and title block disagree: the title block carries the number KWR-FNK-H-DR-0001, the name none.");
         JsonNode block = site.get("/api/passages/" + stopped.get("id").asLong() + "/title-block").must(200).body();
         assertThat(block.get("numbers").valueStream().map(JsonNode::asString)).containsExactly("KWR-FNK-H-DR-0001");
         assertThat(block.get("differences")).hasSize(1);
         mirela.post("/api/passages/ways-out", Map.of("way", "GO_ON_ALL_THE_SAME", "fields", Map.of(), "text", "", "passages",
                 List.of(Map.of("passage", stopped.get("id").asLong(), "version", stopped.get("version").asInt())))).must(200);
-        JsonNode going = Client.until(() -> mirela.get("/api/passages/" + stopped.get("id").asLong()).must(200).body().get("row").get("passage"), p -> p.has("due"));
+        JsonNode going = Client.until(() -> mirela.get("/api/passages/" + stopped.get("id").asLong()).must(200).body().get("row")
+                .get("passage"), p -> p.has("due"));
         assertThat(going.get("number").asString()).startsWith("KWR-DNM-C-DR-");
 
-        assertThat(identified(site, send(site, "No number yet.pdf", drawing("Quay wall, sheet 1 of 2", "")))).endsWith("The title block agrees.");
-        assertThat(identified(site, send(site, "Scan.pdf", drawing("", "")))).endsWith("The first page has no text, as in a scan, so its title block was not compared.");
-        assertThat(identified(site, send(site, "Locked.pdf", drawing("x", "secret")))).endsWith("The file cannot be opened: it is locked with a password.");
-        assertThat(identified(site, send(site, "Damaged.pdf", "%PDF-1.7 and nothing that follows".getBytes(StandardCharsets.UTF_8)))).endsWith("The file cannot be opened: it is damaged or cut off.");
+        assertThat(identified(site, send(site, "No number yet.pdf", drawing("Quay wall, sheet 1 of 2", ""))))
+                .endsWith("The title block agrees.");
+        assertThat(identified(site, send(site, "Scan.pdf", drawing("", ""))))
+                .endsWith("The first page has no text, as in a scan, so its title block was not compared.");
+        assertThat(identified(site, send(site, "Locked.pdf", drawing("x", "secret"))))
+                .endsWith("The file cannot be opened: it is locked with a password.");
+        assertThat(identified(site, send(site, "Damaged.pdf", "%PDF-1.7 and nothing that follows".getBytes(StandardCharsets.UTF_8))))
+                .endsWith("The file cannot be opened: it is damaged or cut off.");
         mirela.delete("/api/rules/" + rule + "?version=" + RuleForms.row(mirela, rule).get("version").asInt()).must(204);
     }
 }

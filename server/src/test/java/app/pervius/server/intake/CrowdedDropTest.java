@@ -28,8 +28,10 @@ class CrowdedDropTest {
         try (Running.App app = Running.start("demo", Map.of())) {
             Client yusuf = app.as("Yusuf Karaderin");
             List<String> names = IntStream.range(0, FILES).mapToObj("Gauge board %04d.pdf"::formatted).toList();
-            long id = yusuf.post("/api/folders/" + yusuf.folder(CALCULATIONS) + "/submissions", Map.of("purpose", "All gauge boards", "files",
-                    names.stream().map(name -> Map.of("name", name, "size", Client.content(name).length)).toList())).must(201).body().get("id").asLong();
+            long id = yusuf.post("/api/folders/" + yusuf.folder(CALCULATIONS) + "/submissions",
+                    Map.of("purpose", "All gauge boards", "files",
+                    names.stream().map(name -> Map.of("name", name, "size", Client.content(name).length)).toList())).must(201).body()
+                    .get("id").asLong();
             send(app, id, names);
             yusuf.post("/api/submissions/" + id + "/closing", Map.of()).must(200);
             Client priya = app.as("Priya Venkatarangan");
@@ -42,7 +44,8 @@ class CrowdedDropTest {
                 left = Client.until(() -> moving(app, id), now -> now < before);
             }
             assertThat(numbers(yusuf, id)).hasSize(FILES);
-            assertThat(Client.until(() -> app.as("Aoife Ní Raghnaill").get("/api/check").must(200).body(), report -> report.get("whole").asBoolean())).isNotNull();
+            assertThat(Client.until(() -> app.as("Aoife Ní Raghnaill").get("/api/check").must(200).body(), report -> report.get("whole")
+                    .asBoolean())).isNotNull();
         }
     }
 
@@ -60,9 +63,13 @@ class CrowdedDropTest {
         }
     }
 
-    /** How many of the submission's passages have no number yet; asked of the database, since asking the server all the time would be a load of its own. */
+    /**
+     * How many of the submission's passages have no number yet; asked of the database, since asking the server all the time would be a load
+     * of its own.
+     */
     private static long moving(Running.App app, long submission) {
-        return FILES - app.bean(JdbcClient.class).sql("select count(*) from passage where submission_id = ? and number is not null").param(submission).query(Long.class).single();
+        return FILES - app.bean(JdbcClient.class).sql("select count(*) from passage where submission_id = ? and number is not null")
+                .param(submission).query(Long.class).single();
     }
 
     private static Set<String> numbers(Client who, long submission) {
@@ -71,7 +78,8 @@ class CrowdedDropTest {
         String after = "";
         do {
             JsonNode page = who.get(path + after).must(200).body();
-            page.get("items").valueStream().map(row -> row.get("passage")).filter(p -> p.has("number")).forEach(p -> numbers.add(p.get("number").asString()));
+            page.get("items").valueStream().map(row -> row.get("passage")).filter(p -> p.has("number"))
+                    .forEach(p -> numbers.add(p.get("number").asString()));
             after = page.path("next").isMissingNode() ? "" : "&after=" + page.get("next").asString();
         } while (!after.isEmpty());
         return numbers;

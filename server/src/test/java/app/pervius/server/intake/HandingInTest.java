@@ -28,7 +28,8 @@ class HandingInTest {
 
     /** A folder of its own below Dunmarrow's, with a rule that numbers and reviews everything. */
     private static long ruled(Client mirela, String name, Map<String, Object> checks) {
-        long folder = mirela.post("/api/folders/" + mirela.folder(DNM) + "/folders", Map.of("name", name, "values", Map.of("discipline", "C", "type", "MS"))).must(201).body().get("id").asLong();
+        long folder = mirela.post("/api/folders/" + mirela.folder(DNM) + "/folders",
+                Map.of("name", name, "values", Map.of("discipline", "C", "type", "MS"))).must(201).body().get("id").asLong();
         Map<String, Object> form = RuleForms.handling(name, folder, "documents", "civil", mirela.folder("Shared / Site documents"));
         Map<String, Object> identify = RuleForms.identify();
         identify.put("checks", checks);
@@ -48,7 +49,8 @@ class HandingInTest {
     }
 
     private static JsonNode sendBack(Client mirela, JsonNode passage) {
-        mirela.post("/api/reviews/" + mirela.reviewOf(passage).get("id").asLong() + "/take-backs", Map.of("turn", 0, "reason", "")).must(204);
+        mirela.post("/api/reviews/" + mirela.reviewOf(passage).get("id").asLong() + "/take-backs", Map.of("turn", 0, "reason", ""))
+                .must(204);
         return passage;
     }
 
@@ -58,12 +60,15 @@ class HandingInTest {
         Client site = app.as("Oluwaseun Finchley-Ade");
         ruled(mirela, "Come again", RuleForms.CHECKS);
         JsonNode first = site.settled(site.submit(DNM + " / Come again", "Cofferdam again.pdf")).getFirst();
-        assertThat(site.settled(site.submit(DNM + " / Come again", "Cofferdam again.pdf")).getFirst().get("stop").get("code").asString()).isEqualTo("ALREADY_ON_ITS_WAY");
+        assertThat(site.settled(site.submit(DNM + " / Come again", "Cofferdam again.pdf")).getFirst().get("stop").get("code").asString())
+                .isEqualTo("ALREADY_ON_ITS_WAY");
         sendBack(mirela, first);
-        JsonNode foretold = preview(site, site.folder(DNM + " / Come again"), Map.of("name", "Cofferdam again.pdf", "size", 10)).getFirst().get("tried");
+        JsonNode foretold = preview(site, site.folder(DNM + " / Come again"), Map.of("name", "Cofferdam again.pdf", "size", 10)).getFirst()
+                .get("tried");
         JsonNode again = site.settled(site.submit(DNM + " / Come again", "Cofferdam again.pdf")).getFirst();
         assertThat(again.get("number").asString()).isEqualTo(first.get("number").asString()).isEqualTo(foretold.get("number").asString());
-        assertThat(again.get("revision").asString()).as("nobody had decided on the first").isEqualTo("P01").isEqualTo(foretold.get("revision").asString());
+        assertThat(again.get("revision").asString()).as("nobody had decided on the first").isEqualTo("P01")
+                .isEqualTo(foretold.get("revision").asString());
 
         ruled(mirela, "Always new", checks("sameName", "NEW_DOCUMENT"));
         String one = site.settled(site.submit(DNM + " / Always new", "Twice.pdf")).getFirst().get("number").asString();
@@ -84,7 +89,8 @@ class HandingInTest {
         JsonNode marked = site.settled(site.submit(DNM + " / Opened", "Cut off.pdf")).getFirst();
         String page = site.get("/api/passages/" + marked.get("id").asLong()).must(200).body().get("journal").toString();
         assertThat(page).contains("“Cut off.pdf” cannot be opened: it is damaged or cut off.");
-        assertThat(site.get(project(site) + "/title-blocks?passage=" + marked.get("id").asLong()).must(200).body().toString()).contains("cannot be opened");
+        assertThat(site.get(project(site) + "/title-blocks?passage=" + marked.get("id").asLong()).must(200).body().toString())
+                .contains("cannot be opened");
         ruled(mirela, "Must open", checks("unreadable", "STOP"));
         JsonNode stopped = site.settled(site.submit(DNM + " / Must open", "Cut off too.pdf")).getFirst();
         assertThat(stopped.get("stop").get("code").asString()).isEqualTo("CANNOT_BE_READ");
@@ -100,13 +106,17 @@ class HandingInTest {
         byte[] bytes = Client.content("First of its bytes.pdf");
         String hash = HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
         JsonNode known = preview(site, folder, Map.of("name", "Second.pdf", "size", bytes.length, "hash", hash)).getFirst();
-        assertThat(known.get("remarks").toString()).contains("The same bytes came before as “First of its bytes.pdf” in " + DNM + " / Known bytes");
+        assertThat(known.get("remarks").toString()).contains("The same bytes came before as “First of its bytes.pdf” in " + DNM
+                + " / Known bytes");
         Client yusuf = app.as("Yusuf Karaderin");
-        assertThat(preview(yusuf, yusuf.folder("Work in progress / Fennick Hydraulics / Drawings"), Map.of("name", "Second.pdf", "size", bytes.length, "hash", hash)).getFirst().get("remarks"))
+        assertThat(preview(yusuf, yusuf.folder("Work in progress / Fennick Hydraulics / Drawings"),
+                Map.of("name", "Second.pdf", "size", bytes.length, "hash", hash)).getFirst().get("remarks"))
                 .as("whoever may not see them learns nothing of them by their hash").isEmpty();
-        JsonNode unknown = preview(site, folder, Map.of("name", "Third.pdf", "size", 5, "hash", HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest("other".getBytes(StandardCharsets.UTF_8))))).getFirst();
+        JsonNode unknown = preview(site, folder, Map.of("name", "Third.pdf", "size", 5, "hash", HexFormat.of()
+                .formatHex(MessageDigest.getInstance("SHA-256").digest("other".getBytes(StandardCharsets.UTF_8))))).getFirst();
         assertThat(unknown.get("remarks")).isEmpty();
-        assertThat(known.get("tried").get("halts").get(0).get("account").asString()).as("what has not happened is foretold").startsWith("Will be taken by rule “Known bytes”");
+        assertThat(known.get("tried").get("halts").get(0).get("account").asString()).as("what has not happened is foretold")
+                .startsWith("Will be taken by rule “Known bytes”");
     }
 
     @Test
@@ -114,7 +124,8 @@ class HandingInTest {
         Client mirela = app.as("Mirela Draganova");
         Client site = app.as("Oluwaseun Finchley-Ade");
         long folder = ruled(mirela, "Foretold", RuleForms.CHECKS);
-        int sheet = site.lines("/api/folders/" + folder + "/previews", Map.of("files", List.of(Map.of("name", "a.pdf", "size", 1)), "given", Map.of())).getLast().get("sheet").asInt();
+        int sheet = site.lines("/api/folders/" + folder + "/previews",
+                Map.of("files", List.of(Map.of("name", "a.pdf", "size", 1)), "given", Map.of())).getLast().get("sheet").asInt();
         ruled(mirela, "Foretold otherwise", RuleForms.CHECKS);
         Map<String, Object> entry = Map.of("purpose", "", "files", List.of(Map.of("name", "a.pdf", "size", 1)), "sheet", sheet);
         assertThat(site.post("/api/folders/" + folder + "/submissions", entry).must(409).type()).isEqualTo("rules-changed");
@@ -126,17 +137,22 @@ class HandingInTest {
     @Test
     void whoMayNotHandInIsToldWhoMayAndWhoMayChangeIt(App app) {
         Client mirela = app.as("Mirela Draganova");
-        long folder = mirela.post("/api/folders/" + mirela.folder("Work in progress") + "/folders", Map.of("name", "Common minutes", "values", Map.of())).must(201).body().get("id").asLong();
+        long folder = mirela.post("/api/folders/" + mirela.folder("Work in progress") + "/folders",
+                Map.of("name", "Common minutes", "values", Map.of())).must(201).body().get("id").asLong();
         JsonNode page = app.as("Priya Venkatarangan").get("/api/folders/" + folder).must(200).body();
         assertThat(page.get("mayDrop").asBoolean()).isFalse();
         assertThat(page.get("handIn").get("who")).isEmpty();
         assertThat(page.get("handIn").get("ask").toString()).contains("Mirela Draganova");
         long rule = RuleForms.add(mirela, RuleForms.asProject("Minutes", folder));
-        assertThat(RuleForms.row(mirela, rule).get("findings").findValuesAsString("sentence")).contains("Nobody but document control may hand in to “Work in progress / Common minutes”.");
-        long firm = mirela.get(project(mirela) + "/people").must(200).body().get("firms").valueStream().filter(f -> f.get("code").asString().equals("ALD")).findFirst().orElseThrow().get("id").asLong();
-        mirela.put("/api/folders/" + folder + "/access", Map.of("version", page.get("folder").get("version").asInt(), "restricted", false, "grants", List.of(Map.of("firm", firm, "mayDrop", true)))).must(204);
+        assertThat(RuleForms.row(mirela, rule).get("findings").findValuesAsString("sentence"))
+                .contains("Nobody but document control may hand in to “Work in progress / Common minutes”.");
+        long firm = mirela.get(project(mirela) + "/people").must(200).body().get("firms").valueStream()
+                .filter(f -> f.get("code").asString().equals("ALD")).findFirst().orElseThrow().get("id").asLong();
+        mirela.put("/api/folders/" + folder + "/access", Map.of("version", page.get("folder").get("version").asInt(), "restricted", false,
+                "grants", List.of(Map.of("firm", firm, "mayDrop", true)))).must(204);
         assertThat(app.as("Priya Venkatarangan").get("/api/folders/" + folder).must(200).body().get("mayDrop").asBoolean()).isTrue();
-        assertThat(RuleForms.row(mirela, rule).get("findings").findValuesAsString("sentence")).noneMatch(s -> s.startsWith("Nobody but document control"));
+        assertThat(RuleForms.row(mirela, rule).get("findings").findValuesAsString("sentence"))
+                .noneMatch(s -> s.startsWith("Nobody but document control"));
         mirela.delete("/api/rules/" + rule + "/draft?version=" + RuleForms.row(mirela, rule).get("version").asInt()).must(204);
     }
 
@@ -146,9 +162,11 @@ class HandingInTest {
         Client mirela = app.as("Mirela Draganova");
         mirela.post("/api/folders/" + mirela.folder(DNM) + "/folders", Map.of("name", "Counted", "values", Map.of())).must(201);
         site.submit(DNM + " / Counted", "Sheet 15.pdf", "Sheet 2.pdf", "Sheet 1.pdf");
-        assertThat(site.get("/api/folders/" + site.folder(DNM + " / Counted")).must(200).body().get("files").get("items").valueStream().map(f -> f.get("file").get("name").asString()))
+        assertThat(site.get("/api/folders/" + site.folder(DNM + " / Counted")).must(200).body().get("files").get("items").valueStream()
+                .map(f -> f.get("file").get("name").asString()))
                 .containsExactly("Sheet 1.pdf", "Sheet 2.pdf", "Sheet 15.pdf");
-        JsonNode placed = mirela.get("/api/folders/" + mirela.folder("Shared / Hydraulics")).must(200).body().get("files").get("items").get(0).get("document");
+        JsonNode placed = mirela.get("/api/folders/" + mirela.folder("Shared / Hydraulics")).must(200).body().get("files").get("items")
+                .get(0).get("document");
         assertThat(placed.get("number").asString()).startsWith("KWR-FNK-H-");
         assertThat(placed.get("title").asString()).isNotBlank();
         assertThat(placed.get("status").asString()).isIn("A1", "B1");
@@ -169,7 +187,8 @@ class HandingInTest {
         tomasz.closeStep(review).must(204);
         String path = project(site) + "/passages?which=TO_ANSWER";
         Client.until(() -> site.get(path).must(200).body().toString(), b -> b.contains("Own and back"));
-        assertThat(kwabena.get(project(kwabena) + "/passages?which=TO_ANSWER&mine=true").must(200).body().toString()).as("another's is not one's own").doesNotContain("Own and back");
+        assertThat(kwabena.get(project(kwabena) + "/passages?which=TO_ANSWER&mine=true").must(200).body().toString())
+                .as("another's is not one's own").doesNotContain("Own and back");
         site.settled(site.submit(DNM + " / Own", "Own and back.pdf"));
         assertThat(site.get(path).must(200).body().toString()).as("it has been answered").doesNotContain("Own and back");
     }

@@ -57,8 +57,10 @@ class MailWireTest {
         when(mail.getIfAvailable()).thenReturn(sender);
         when(messages.findById(41L)).thenReturn(Optional.of(first));
         when(messages.findById(42L)).thenReturn(Optional.of(second));
-        when(messages.due(any(), any(), any(), any())).thenAnswer(call -> java.util.stream.Stream.of(first, second).filter(m -> m.state == Messages.State.WAITING).toList());
-        postman = new Postman(messages, mail, new TransactionTemplate(mock(PlatformTransactionManager.class)), mock(DiskFlush.class), Instant::now, mock(Secrets.class), "pervius@kwb.example");
+        when(messages.due(any(), any(), any(), any())).thenAnswer(call -> java.util.stream.Stream.of(first, second)
+                .filter(m -> m.state == Messages.State.WAITING).toList());
+        postman = new Postman(messages, mail, new TransactionTemplate(mock(PlatformTransactionManager.class)), mock(DiskFlush.class),
+                Instant::now, mock(Secrets.class), "pervius@kwb.example");
     }
 
     @AfterEach

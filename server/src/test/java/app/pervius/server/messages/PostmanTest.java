@@ -52,7 +52,8 @@ class PostmanTest {
         when(messages.findById(42L)).thenReturn(Optional.of(message));
         when(mail.getIfAvailable()).thenReturn(sender);
         when(sender.createMimeMessage()).thenAnswer(call -> new MimeMessage(Session.getInstance(new Properties())));
-        postman = new Postman(messages, mail, new TransactionTemplate(mock(PlatformTransactionManager.class)), flush, () -> NOW, mock(Secrets.class), "pervius@kwb.example");
+        postman = new Postman(messages, mail, new TransactionTemplate(mock(PlatformTransactionManager.class)), flush, () -> NOW,
+                mock(Secrets.class), "pervius@kwb.example");
     }
 
     @Test

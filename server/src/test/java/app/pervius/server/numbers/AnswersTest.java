@@ -39,11 +39,13 @@ class AnswersTest {
         String name = "Plant " + manner.name().toLowerCase(java.util.Locale.ROOT);
         String key = "plant-" + manner.name().toLowerCase(java.util.Locale.ROOT);
         app.bean(app.pervius.server.connections.Connections.class).set(name, register.address(manner), "secret");
-        Map<String, Object> scheme = NumbersTest.scheme(name, "PL-" + manner.name().charAt(0) + manner.name().charAt(1) + "-{plant}-{counter:3}", List.of());
+        Map<String, Object> scheme = NumbersTest.scheme(name, "PL-" + manner.name().charAt(0) + manner.name()
+                .charAt(1) + "-{plant}-{counter:3}", List.of());
         scheme.put("sources", List.of(Map.of("key", "plant", "label", "Plant item", "kind", "ASKED", "from", name)));
         NumbersTest.inForce(mirela, key, scheme);
         long parent = mirela.folder("Work in progress / Dunmarrow Works");
-        long folder = mirela.post("/api/folders/" + parent + "/folders", Map.of("name", name, "values", Map.of("type", "DR", "discipline", "M"))).must(201).body().get("id").asLong();
+        long folder = mirela.post("/api/folders/" + parent + "/folders",
+                Map.of("name", name, "values", Map.of("type", "DR", "discipline", "M"))).must(201).body().get("id").asLong();
         RuleForms.inForce(mirela, rule(mirela, name, folder, key));
         return "Work in progress / Dunmarrow Works / " + name;
     }
@@ -59,12 +61,14 @@ class AnswersTest {
         List<JsonNode> passages = site.settled(site.submit(folder, "Pump one.pdf", "Pump two.pdf"));
         assertThat(passages).extracting(p -> p.get("number").asString()).containsExactlyInAnyOrder("PL-HO-PUMP-001", "PL-HO-PUMP-002");
         Client mirela = app.as("Mirela Draganova");
-        assertThat(mirela.post("/api/projects/" + mirela.project() + "/schemes/plant-honest/numbers", Map.of("values", Map.of("discipline", "H"), "title", "Screen",
+        assertThat(mirela.post("/api/projects/" + mirela.project() + "/schemes/plant-honest/numbers",
+                Map.of("values", Map.of("discipline", "H"), "title", "Screen",
                 "ownReference", "", "count", 1)).must(201).body().get(0).get("number").asString()).isEqualTo("PL-HO-SCREEN-003");
     }
 
     @ParameterizedTest
-    @CsvSource({"FAILING,answered with status 503.", "LYING,has no “value” of 1 to 40 characters without slashes.", "ENDLESS,is longer than 64 KB."})
+    @CsvSource({"FAILING,answered with status 503.", "LYING,has no “value” of 1 to 40 characters without slashes.",
+            "ENDLESS,is longer than 64 KB."})
     void aSystemThatFailsOrLiesStopsThePassageWithWhatItSaid(PlantRegister.Manner manner, String said, App app) {
         String folder = folder(app, manner);
         Client site = app.as("Marisol Quintavalle");
@@ -75,7 +79,8 @@ class AnswersTest {
                 register.address(PlantRegister.Manner.HONEST), null);
         app.as("Mirela Draganova").post("/api/passages/ways-out", Map.of("way", "TRY_AGAIN", "fields", Map.of(), "text", "", "passages",
                 List.of(Map.of("passage", passage.get("id").asLong(), "version", passage.get("version").asInt())))).must(200);
-        JsonNode again = Client.until(() -> site.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row").get("passage"), p -> p.has("number"));
+        JsonNode again = Client.until(() -> site.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row")
+                .get("passage"), p -> p.has("number"));
         assertThat(again.get("number").asString()).endsWith("-PUMP-001");
     }
 
@@ -85,11 +90,13 @@ class AnswersTest {
         String folder = folder(app, PlantRegister.Manner.SLOW);
         Client site = app.as("Marisol Quintavalle");
         long slow = site.submit(folder, "Pump four.pdf");
-        Client.until(() -> site.get("/api/projects/" + site.project() + "/passages?which=ALL&submission=" + slow).must(200).body().get("items"),
+        Client.until(() -> site.get("/api/projects/" + site.project() + "/passages?which=ALL&submission=" + slow).must(200).body()
+                .get("items"),
                 items -> !items.isEmpty() && items.get(0).get("passage").path("waitingFor").asString("").contains("Plant slow"));
         assertThat(app.bean(app.pervius.server.check.Check.class).examine().parts().stream().flatMap(p -> p.sentences().stream())
                 .filter(s -> s.startsWith("Passage ") && s.contains("waits"))).as("who waits for a system is looked after").isEmpty();
         Client yusuf = app.as("Yusuf Karaderin");
-        assertThat(yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", "Meanwhile.pdf")).getFirst().get("number").asString()).startsWith("KWR-FNK-H-DR-");
+        assertThat(yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", "Meanwhile.pdf")).getFirst().get("number")
+                .asString()).startsWith("KWR-FNK-H-DR-");
     }
 }

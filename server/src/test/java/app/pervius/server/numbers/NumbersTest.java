@@ -26,7 +26,8 @@ import tools.jackson.databind.JsonNode;
 class NumbersTest {
 
     static Map<String, Object> scheme(String name, String pattern, List<String> countsPer) {
-        return new HashMap<>(Map.of("name", name, "of", "DOCUMENTS", "pattern", pattern, "countsPer", countsPer, "yearly", false, "start", 1, "step", 1, "sources", List.of()));
+        return new HashMap<>(Map.of("name", name, "of", "DOCUMENTS", "pattern", pattern, "countsPer", countsPer, "yearly", false, "start",
+                1, "step", 1, "sources", List.of()));
     }
 
     static void inForce(Client mirela, String key, Map<String, Object> scheme) {
@@ -47,12 +48,15 @@ class NumbersTest {
     }
 
     private static JsonNode counter(Client who, String scheme, String combination) {
-        return who.get("/api/projects/" + who.project() + "/schemes").must(200).body().valueStream().filter(s -> s.get("key").asString().equals(scheme))
-                .flatMap(s -> s.get("counters").valueStream()).filter(c -> c.get("combination").asString().equals(combination)).findFirst().orElseThrow();
+        return who.get("/api/projects/" + who.project() + "/schemes").must(200).body().valueStream()
+                .filter(s -> s.get("key").asString().equals(scheme))
+                .flatMap(s -> s.get("counters").valueStream()).filter(c -> c.get("combination").asString().equals(combination)).findFirst()
+                .orElseThrow();
     }
 
     private static void mustBeWhole(App app) {
-        assertThat(app.bean(Check.class).examine().parts().stream().filter(p -> p.subject().equals("Numbers")).flatMap(p -> p.sentences().stream())).isEmpty();
+        assertThat(app.bean(Check.class).examine().parts().stream().filter(p -> p.subject().equals("Numbers"))
+                .flatMap(p -> p.sentences().stream())).isEmpty();
     }
 
     @Test
@@ -63,13 +67,15 @@ class NumbersTest {
         String number = taken.get("number").asString();
         assertThat(number).matches("KWR-FNK-H-DR-\\d{4}");
         assertThat(line(mirela, "documents", number).get("state").asString()).isEqualTo("TAKEN");
-        assertThat(yusuf.get("/api/projects/" + yusuf.project() + "/documents-found?text=" + number).must(200).body().get(0).get("title").asString()).isEqualTo("Stop log slots");
+        assertThat(yusuf.get("/api/projects/" + yusuf.project() + "/documents-found?text=" + number).must(200).body().get(0).get("title")
+                .asString()).isEqualTo("Stop log slots");
         JsonNode passage = yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", number + "_P01.pdf")).getFirst();
         assertThat(passage.get("number").asString()).isEqualTo(number);
         assertThat(passage.get("revision").asString()).isEqualTo("P01");
         assertThat(passage.get("title").asString()).isEqualTo("Stop log slots");
         assertThat(line(mirela, "documents", number).get("state").asString()).isEqualTo("ASSIGNED");
-        assertThat(yusuf.post("/api/projects/" + yusuf.project() + "/numbers/given-up", Map.of("number", number, "reason", "no need")).must(409).sentence())
+        assertThat(yusuf.post("/api/projects/" + yusuf.project() + "/numbers/given-up", Map.of("number", number, "reason", "no need"))
+                .must(409).sentence())
                 .contains("is assigned");
         mustBeWhole(app);
     }
@@ -79,7 +85,8 @@ class NumbersTest {
         Client mirela = app.as("Mirela Draganova");
         inForce(mirela, "small-run", scheme("Small run", "SR-{counter:1}", List.of()));
         assertThat(take(mirela, "small-run", "Seven of them", 7, Map.of()).must(201).body()).hasSize(7);
-        assertThat(take(mirela, "small-run", "Three more", 3, Map.of()).must(409).sentence()).isEqualTo("The counter of scheme “Small run” is full: 10 does not fit, it takes exactly 1 character.");
+        assertThat(take(mirela, "small-run", "Three more", 3, Map.of()).must(409).sentence())
+                .isEqualTo("The counter of scheme “Small run” is full: 10 does not fit, it takes exactly 1 character.");
         assertThat(counter(mirela, "small-run", "").get("next").asLong()).isEqualTo(8);
         assertThat(take(mirela, "small-run", "Two more", 2, Map.of()).must(201).body().get(1).get("number").asString()).isEqualTo("SR-9");
         mustBeWhole(app);
@@ -109,7 +116,8 @@ class NumbersTest {
         Client yusuf = app.as("Yusuf Karaderin");
         JsonNode passage = yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", "In use.pdf")).getFirst();
         String number = passage.get("number").asString();
-        assertThat(mirela.post("/api/projects/" + mirela.project() + "/numbers/voided", Map.of("number", number, "reason", "by mistake")).must(409).sentence())
+        assertThat(mirela.post("/api/projects/" + mirela.project() + "/numbers/voided", Map.of("number", number, "reason", "by mistake"))
+                .must(409).sentence())
                 .isEqualTo(number + " cannot be voided: its revision P01 is on its way.");
     }
 
@@ -119,27 +127,32 @@ class NumbersTest {
         Client yusuf = app.as("Yusuf Karaderin");
         long fennick = firm(mirela, "FNK");
         inForce(mirela, "reserved", scheme("Reserved", "RS-{originator}-{counter:3}", List.of("originator")));
-        long id = mirela.post("/api/projects/" + mirela.project() + "/reservations", Map.of("scheme", "reserved", "values", Map.of(), "count", 5, "firm", fennick,
+        long id = mirela.post("/api/projects/" + mirela.project() + "/reservations",
+                Map.of("scheme", "reserved", "values", Map.of(), "count", 5, "firm", fennick,
                 "until", LocalDate.now().plusDays(30).toString(), "reason", "Intake drawings")).must(201).body().get("id").asLong();
         assertThat(yusuf.get("/api/reservations/" + id + "/numbers?format=CSV").must(200).raw().body().lines())
                 .hasSize(6).anyMatch(l -> l.startsWith("RS-FNK-005,,reserved,"));
         app.as("Priya Venkatarangan").get("/api/reservations/" + id + "/numbers?format=CSV").must(404);
-        assertThat(take(yusuf, "reserved", "Beside the range", 1, Map.of()).must(201).body().get(0).get("number").asString()).isEqualTo("RS-FNK-006");
+        assertThat(take(yusuf, "reserved", "Beside the range", 1, Map.of()).must(201).body().get(0).get("number").asString())
+                .isEqualTo("RS-FNK-006");
 
         String folder = "Work in progress / Fennick Hydraulics / Drawings";
         JsonNode used = yusuf.settled(yusuf.submit(folder, "RS-FNK-002_P01_Trash rack.pdf")).getFirst();
         assertThat(used.get("number").asString()).isEqualTo("RS-FNK-002");
         assertThat(used.get("title").asString()).isEqualTo("Trash rack");
         Client priya = app.as("Priya Venkatarangan");
-        JsonNode others = priya.settled(priya.submit("Work in progress / Aldermoor Civils / Drawings", "Inlet_RS-FNK-003_P01.pdf")).getFirst();
-        assertThat(others.get("stop").get("reason").asString()).isEqualTo("The name carries the number RS-FNK-003, which is not free for Aldermoor Civils.");
+        JsonNode others = priya.settled(priya.submit("Work in progress / Aldermoor Civils / Drawings", "Inlet_RS-FNK-003_P01.pdf"))
+                .getFirst();
+        assertThat(others.get("stop").get("reason").asString()).isEqualTo(
+                "The name carries the number RS-FNK-003, which is not free for Aldermoor Civils.");
 
         mirela.delete("/api/reservations/" + id + "?version=" + reservation(mirela, id).get("version").asInt()).must(204);
         assertThat(line(mirela, "reserved", "RS-FNK-001").get("state").asString()).isEqualTo("GIVEN_BACK");
         assertThat(line(mirela, "reserved", "RS-FNK-002").get("state").asString()).isEqualTo("ASSIGNED");
         assertThat(line(mirela, "reserved", "RS-FNK-003").get("state").asString()).as("it was seen, so it stays").isEqualTo("RESERVED");
         mustBeWhole(app);
-        assertThat(take(yusuf, "reserved", "First free one", 4, Map.of()).must(201).body().valueStream().map(n -> n.get("number").asString()))
+        assertThat(take(yusuf, "reserved", "First free one", 4, Map.of()).must(201).body().valueStream()
+                .map(n -> n.get("number").asString()))
                 .containsExactly("RS-FNK-001", "RS-FNK-004", "RS-FNK-005", "RS-FNK-007");
         mustBeWhole(app);
     }
@@ -148,9 +161,11 @@ class NumbersTest {
     void aReservationIsOverWhenItsDayIs(App app) {
         Client mirela = app.as("Mirela Draganova");
         inForce(mirela, "expires", scheme("Expires", "EX-{originator}-{counter:3}", List.of("originator")));
-        long id = mirela.post("/api/projects/" + mirela.project() + "/reservations", Map.of("scheme", "expires", "values", Map.of(), "count", 3, "firm", firm(mirela, "FNK"),
+        long id = mirela.post("/api/projects/" + mirela.project() + "/reservations",
+                Map.of("scheme", "expires", "values", Map.of(), "count", 3, "firm", firm(mirela, "FNK"),
                 "until", LocalDate.now().plusDays(1).toString(), "reason", "Soon over")).must(201).body().get("id").asLong();
-        app.bean(JdbcClient.class).sql("update reservation set until_day = ? where id = ?").params(LocalDate.now().minusDays(2), id).update();
+        app.bean(JdbcClient.class).sql("update reservation set until_day = ? where id = ?").params(LocalDate.now().minusDays(2), id)
+                .update();
         app.bean(Reserving.class).endWhatIsOver();
         assertThat(reservation(mirela, id).get("ended")).isNotNull();
         assertThat(line(mirela, "expires", "EX-FNK-002").get("state").asString()).isEqualTo("GIVEN_BACK");
@@ -173,21 +188,28 @@ class NumbersTest {
         inForce(mirela, "upwards", scheme("Upwards", "UP-{type}-{counter:3}", List.of("type")));
         take(mirela, "upwards", "First", 1, Map.of("type", "DR")).must(201);
         String path = "/api/projects/" + mirela.project() + "/schemes/upwards/next";
-        assertThat(mirela.put(path, Map.of("combination", "DR", "next", 1, "reason", "back")).must(400).sentence()).contains("can only be set higher");
-        assertThat(mirela.put(path, Map.of("combination", "DR", "next", 1000, "reason", "too far")).must(400).sentence()).contains("more digits than the 3");
-        assertThat(mirela.put(path, Map.of("combination", "XX", "next", 50, "reason", "no such")).must(400).sentence()).contains("is no counter of this scheme");
+        assertThat(mirela.put(path, Map.of("combination", "DR", "next", 1, "reason", "back")).must(400).sentence())
+                .contains("can only be set higher");
+        assertThat(mirela.put(path, Map.of("combination", "DR", "next", 1000, "reason", "too far")).must(400).sentence())
+                .contains("more digits than the 3");
+        assertThat(mirela.put(path, Map.of("combination", "XX", "next", 50, "reason", "no such")).must(400).sentence())
+                .contains("is no counter of this scheme");
         mirela.put(path, Map.of("combination", "DR", "next", 101, "reason", "1 to 100 are on paper")).must(204);
-        assertThat(take(mirela, "upwards", "After", 1, Map.of("type", "DR")).must(201).body().get(0).get("number").asString()).isEqualTo("UP-DR-101");
-        JsonNode stretches = mirela.get("/api/projects/" + mirela.project() + "/schemes/upwards/strip?combination=DR").must(200).body().get("stretches");
+        assertThat(take(mirela, "upwards", "After", 1, Map.of("type", "DR")).must(201).body().get(0).get("number").asString())
+                .isEqualTo("UP-DR-101");
+        JsonNode stretches = mirela.get("/api/projects/" + mirela.project() + "/schemes/upwards/strip?combination=DR").must(200).body()
+                .get("stretches");
         assertThat(stretches.valueStream().map(s -> s.get("from").asLong() + "-" + s.get("to").asLong() + " " + s.get("state").asString()))
                 .containsExactly("1-1 TAKEN", "2-100 GAP", "101-101 TAKEN");
-        assertThat(mirela.get("/api/projects/" + mirela.project() + "/schemes/upwards/journal").must(200).body().valueStream().map(e -> e.get("account").asString()))
+        assertThat(mirela.get("/api/projects/" + mirela.project() + "/schemes/upwards/journal").must(200).body().valueStream()
+                .map(e -> e.get("account").asString()))
                 .contains("Set the next number of DR from 2 to 101: 1 to 100 are on paper");
         mustBeWhole(app);
     }
 
     private static Client.Answer takeOver(Client who, String scheme, boolean look, String csv) {
-        return who.postBytes("/api/projects/" + who.project() + "/schemes/" + scheme + "/taken-over?look=" + look, csv.getBytes(StandardCharsets.UTF_8));
+        return who.postBytes("/api/projects/" + who.project() + "/schemes/" + scheme + "/taken-over?look=" + look,
+                csv.getBytes(StandardCharsets.UTF_8));
     }
 
     @Test
@@ -195,15 +217,18 @@ class NumbersTest {
         Client mirela = app.as("Mirela Draganova");
         Client yusuf = app.as("Yusuf Karaderin");
         inForce(mirela, "old", scheme("Old", "OL-{originator}-{counter:3}", List.of("originator")));
-        JsonNode wrong = takeOver(mirela, "old", false, "Number;Title;Originator;Revision\nOL-FNK-001;Weir;FNK;P02\nOL-FNK-01;Weir;FNK;\nOL-FNK-001;Twice;FNK;\nOL-FNK-003;;ZZZ;Q9\n")
+        JsonNode wrong = takeOver(mirela, "old", false, "Number;Title;Originator;Revision\nOL-FNK-001;Weir;FNK;P02\n"
+                + "OL-FNK-01;Weir;FNK;\nOL-FNK-001;Twice;FNK;\nOL-FNK-003;;ZZZ;Q9\n")
                 .must(200).body();
-        assertThat(wrong.get("faults").valueStream().map(f -> f.get("row").asInt() + " " + f.get("column").asString())).containsExactlyInAnyOrder(
+        assertThat(wrong.get("faults").valueStream().map(f -> f.get("row").asInt() + " " + f.get("column").asString()))
+                .containsExactlyInAnyOrder(
                 "3 Number", "4 Number", "5 Title", "5 Originator", "5 Revision");
         assertThat(mirela.get("/api/projects/" + mirela.project() + "/schemes/old/ledger").must(200).body().get("items")).isEmpty();
 
         String sound = "Number,Title,Revision,Own reference\nOL-FNK-001,Weir,P02,F/17\nOL-FNK-002,Sluice,,\nOL-FNK-005,\"Gate, left\",,\n";
         assertThat(takeOver(mirela, "old", true, sound).must(200).body().get("faults")).isEmpty();
-        assertThat(mirela.get("/api/projects/" + mirela.project() + "/schemes/old/ledger").must(200).body().get("items")).as("only looked at").isEmpty();
+        assertThat(mirela.get("/api/projects/" + mirela.project() + "/schemes/old/ledger").must(200).body().get("items"))
+                .as("only looked at").isEmpty();
         assertThat(takeOver(mirela, "old", false, sound).must(200).body().get("known").asInt()).isZero();
         assertThat(takeOver(mirela, "old", false, sound).must(200).body().get("known").asInt()).as("again changes nothing").isEqualTo(3);
         assertThat(counter(mirela, "old", "FNK").get("next").asLong()).isEqualTo(3);
@@ -211,20 +236,24 @@ class NumbersTest {
                 .containsExactly("OL-FNK-003", "OL-FNK-004", "OL-FNK-006");
         JsonNode passage = yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", "OL-FNK-001.pdf")).getFirst();
         assertThat(passage.get("revision").asString()).as("after the revision it was taken over with").isEqualTo("P03");
-        assertThat(yusuf.get("/api/projects/" + yusuf.project() + "/documents-found?text=F/17").must(200).body().get(0).get("number").asString()).isEqualTo("OL-FNK-001");
+        assertThat(yusuf.get("/api/projects/" + yusuf.project() + "/documents-found?text=F/17").must(200).body().get(0).get("number")
+                .asString()).isEqualTo("OL-FNK-001");
         mustBeWhole(app);
     }
 
     @Test
     void aSchemeTakesEachValueOfAListOnce(App app) {
         Client mirela = app.as("Mirela Draganova");
-        mirela.putBytes("/api/projects/" + mirela.project() + "/number-lists/plates?name=Pump+plates", "Plate\n7A\n7B\n".getBytes(StandardCharsets.UTF_8)).must(200);
+        mirela.putBytes("/api/projects/" + mirela.project() + "/number-lists/plates?name=Pump+plates",
+                "Plate\n7A\n7B\n".getBytes(StandardCharsets.UTF_8)).must(200);
         Map<String, Object> plates = scheme("Plates", "PU-{plate}", List.of());
         plates.put("sources", List.of(Map.of("key", "plate", "label", "Plate", "kind", "LIST", "from", "plates")));
         inForce(mirela, "plates", plates);
-        assertThat(take(mirela, "plates", "Pumps", 2, Map.of()).must(201).body().valueStream().map(n -> n.get("number").asString())).containsExactly("PU-7A", "PU-7B");
+        assertThat(take(mirela, "plates", "Pumps", 2, Map.of()).must(201).body().valueStream().map(n -> n.get("number").asString()))
+                .containsExactly("PU-7A", "PU-7B");
         assertThat(take(mirela, "plates", "One more", 1, Map.of()).must(409).sentence()).contains("every value of it has been used");
-        assertThat(mirela.putBytes("/api/projects/" + mirela.project() + "/number-lists/plates?name=Pump+plates", "Plate\n7A\n9Z\n".getBytes(StandardCharsets.UTF_8))
+        assertThat(mirela.putBytes("/api/projects/" + mirela.project() + "/number-lists/plates?name=Pump+plates",
+                "Plate\n7A\n9Z\n".getBytes(StandardCharsets.UTF_8))
                 .must(200).body().get("added").asInt()).isEqualTo(1);
         assertThat(take(mirela, "plates", "One more", 1, Map.of()).must(201).body().get(0).get("number").asString()).isEqualTo("PU-9Z");
     }
@@ -233,11 +262,14 @@ class NumbersTest {
     void aSchemeThatCannotWorkIsRefusedWithTheReason(App app) {
         Client mirela = app.as("Mirela Draganova");
         String path = "/api/projects/" + mirela.project() + "/schemes/";
-        assertThat(mirela.put(path + "bad", Map.of("after", 0, "scheme", scheme("Bad", "B-{counter:3}", List.of("type")))).must(400).sentence())
+        assertThat(mirela.put(path + "bad", Map.of("after", 0, "scheme", scheme("Bad", "B-{counter:3}", List.of("type")))).must(400)
+                .sentence())
                 .contains("two counters would write the same one");
         inForce(mirela, "twice", scheme("Twice", "TW-{counter:3}", List.of()));
-        assertThat(mirela.put(path + "twice", Map.of("after", 0, "scheme", scheme("Twice", "TW-{counter:4}", List.of()))).must(409).type()).endsWith("changed-meanwhile");
-        assertThat(mirela.put(path + "twice", Map.of("after", 1, "scheme", scheme("Twice", "TW-{counter:4}", List.of()))).must(200).body().get("edition").asInt()).isEqualTo(2);
+        assertThat(mirela.put(path + "twice", Map.of("after", 0, "scheme", scheme("Twice", "TW-{counter:4}", List.of()))).must(409).type())
+                .endsWith("changed-meanwhile");
+        assertThat(mirela.put(path + "twice", Map.of("after", 1, "scheme", scheme("Twice", "TW-{counter:4}", List.of()))).must(200).body()
+                .get("edition").asInt()).isEqualTo(2);
         assertThat(mirela.get(path + "twice/editions").must(200).body().valueStream().map(e -> e.get("form").get("pattern").asString()))
                 .containsExactly("TW-{counter:4}", "TW-{counter:3}");
     }
@@ -255,16 +287,21 @@ class NumbersTest {
         assertThat(would.valueStream().map(r -> r.get("number").asString()).distinct()).hasSize(2);
         JsonNode done = site.post("/api/folders/" + folder + "/numbering", wanted).must(200).body();
         assertThat(done).isEqualTo(would);
-        String number = done.valueStream().filter(r -> r.get("name").asString().startsWith("Otter")).findFirst().orElseThrow().get("number").asString();
-        assertThat(site.get("/api/folders/" + folder).must(200).body().get("files").get("items").valueStream().map(f -> f.get("file").get("name").asString()))
+        String number = done.valueStream().filter(r -> r.get("name").asString().startsWith("Otter")).findFirst().orElseThrow().get("number")
+                .asString();
+        assertThat(site.get("/api/folders/" + folder).must(200).body().get("files").get("items").valueStream()
+                .map(f -> f.get("file").get("name").asString()))
                 .contains(number + "_Otter survey.pdf", number + "_Otter survey.docx");
-        assertThat(site.get("/api/projects/" + site.project() + "/documents-found?text=otter").must(200).body().get(0).get("number").asString()).isEqualTo(number);
-        assertThat(site.post("/api/folders/" + folder + "/numbering", wanted).must(200).body().valueStream().map(r -> r.get("why").asString()))
+        assertThat(site.get("/api/projects/" + site.project() + "/documents-found?text=otter").must(200).body().get(0).get("number")
+                .asString()).isEqualTo(number);
+        assertThat(site.post("/api/folders/" + folder + "/numbering", wanted).must(200).body().valueStream()
+                .map(r -> r.get("why").asString()))
                 .allMatch(why -> why.startsWith("It has the number "));
         JsonNode document = site.get("/api/projects/" + site.project() + "/documents-found?text=otter").must(200).body().get(0);
         assertThat(document.get("lies").asBoolean()).as("it has come: it lies here").isTrue();
         assertThat(site.text("/api/projects/" + site.project() + "/documents/table?which=NOT_COME&format=CSV")).doesNotContain(number);
-        assertThat(mirela.get("/api/projects/" + mirela.project() + "/schemes/documents/ledger").must(200).body().get("items").valueStream().filter(l -> l.get("number").asString().equals(number))
+        assertThat(mirela.get("/api/projects/" + mirela.project() + "/schemes/documents/ledger").must(200).body().get("items").valueStream()
+                .filter(l -> l.get("number").asString().equals(number))
                 .map(l -> l.get("state").asString() + " " + l.get("title").asString())).containsExactly("ASSIGNED Otter survey");
         mustBeWhole(app);
     }
@@ -274,11 +311,14 @@ class NumbersTest {
         Client mirela = app.as("Mirela Draganova");
         String schemes = "/api/projects/" + mirela.project() + "/schemes/";
         inForce(mirela, "begun", scheme("Begun", "BG-{discipline}-{counter:4}", List.of("discipline")));
-        mirela.put(schemes + "begun/next", Map.of("combination", "C", "next", 300, "reason", "Numbers up to 299 were given on paper.")).must(204);
+        mirela.put(schemes + "begun/next", Map.of("combination", "C", "next", 300, "reason", "Numbers up to 299 were given on paper."))
+                .must(204);
         mirela.put(schemes + "begun/next", Map.of("combination", "nonsense", "next", 300, "reason", "x")).must(400);
-        Map<String, Object> wanted = Map.of("values", Map.of("discipline", "C"), "title", "First after the paper", "ownReference", "", "count", 1);
+        Map<String, Object> wanted = Map.of("values", Map.of("discipline", "C"), "title", "First after the paper", "ownReference", "",
+                "count", 1);
         assertThat(mirela.post(schemes + "begun/numbers", wanted).must(201).body().get(0).get("number").asString()).isEqualTo("BG-C-0300");
-        JsonNode sample = mirela.get("/api/projects/" + mirela.project() + "/schemes").must(200).body().valueStream().filter(s -> s.get("key").asString().equals("begun")).findFirst().orElseThrow().get("sample");
+        JsonNode sample = mirela.get("/api/projects/" + mirela.project() + "/schemes").must(200).body().valueStream()
+                .filter(s -> s.get("key").asString().equals("begun")).findFirst().orElseThrow().get("sample");
         assertThat(String.join("", sample.findValuesAsString("text"))).isEqualTo("BG-C-0301");
         mustBeWhole(app);
     }
@@ -290,8 +330,10 @@ class NumbersTest {
         inForce(mirela, "crowd", scheme("Crowd", "CR-{type}-{counter:4}", List.of("type")));
         Set<String> all = new HashSet<>();
         try (var threads = Executors.newFixedThreadPool(8)) {
-            List<Callable<List<String>>> takers = java.util.stream.IntStream.range(0, 24).<Callable<List<String>>>mapToObj(i -> () -> take(app.as("Mirela Draganova"), "crowd",
-                    "By many", 5, Map.of("type", i % 3 == 0 ? "CA" : "DR")).must(201).body().valueStream().map(n -> n.get("number").asString()).toList()).toList();
+            List<Callable<List<String>>> takers = java.util.stream.IntStream.range(0, 24)
+                    .<Callable<List<String>>>mapToObj(i -> () -> take(app.as("Mirela Draganova"), "crowd",
+                    "By many", 5, Map.of("type", i % 3 == 0 ? "CA" : "DR")).must(201).body().valueStream()
+                    .map(n -> n.get("number").asString()).toList()).toList();
             for (Future<List<String>> taken : threads.invokeAll(takers)) {
                 assertThat(taken.get()).noneMatch(n -> !all.add(n));
             }

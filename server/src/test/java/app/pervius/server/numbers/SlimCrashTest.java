@@ -64,13 +64,18 @@ class SlimCrashTest {
             Flyway.configure().dataSource(database).locations("classpath:db/migration").load().migrate();
             JdbcClient jdbc = JdbcClient.create(database);
             for (String row : new String[] {
-                "project (id, code, name, zone, fields, decision_codes, status_codes, created_at, version) values (1, 'KWR', 'Kestrel Weir', 'Europe/Dublin', '[]', '[]', '[]', now(), 0)",
+                "project (id, code, name, zone, fields, decision_codes, status_codes, created_at, version) values (1, 'KWR', 'Kestrel "
+                        + "Weir', 'Europe/Dublin', '[]', '[]', '[]', now(), 0)",
                 "firm (id, project_id, code, name, version) values (1, 1, 'KWB', 'Kestrel Water Board', 0)",
-                "person (id, project_id, firm_id, name, address, address_key, job, gone, active, created_at, version) values (1, 1, 1, 'Ines Calderwood', 'ines@kwb.example', 'ines@kwb.example', '', false, true, now(), 0)",
-                "folder (id, project_id, name, name_key, state, field_values, version) values (1, 1, 'KWR', 'kwr', 'WORK_IN_PROGRESS', '{}', 0)",
-                "submission (id, project_id, folder_id, reference, purpose, author_id, author_firm_id, uploader_id, open, opened_at, last_activity, runs, unsettled, version)"
+                "person (id, project_id, firm_id, name, address, address_key, job, gone, active, created_at, version) values (1, 1, 1, "
+                        + "'Ines Calderwood', 'ines@kwb.example', 'ines@kwb.example', '', false, true, now(), 0)",
+                "folder (id, project_id, name, name_key, state, field_values, version) values (1, 1, 'KWR', 'kwr', 'WORK_IN_PROGRESS', "
+                        + "'{}', 0)",
+                "submission (id, project_id, folder_id, reference, purpose, author_id, author_firm_id, uploader_id, open, opened_at, "
+                        + "last_activity, runs, unsettled, version)"
                         + " values (1, 1, 1, 'S-0001', '', 1, 1, 1, false, now(), now(), 0, false, 0)",
-                "scheme_edition (id, project_id, scheme_key, edition, definition, in_force, made_at) values (1, 1, 'documents', 1, '{}', true, now())"}) {
+                "scheme_edition (id, project_id, scheme_key, edition, definition, in_force, made_at) values (1, 1, 'documents', 1, "
+                        + "'{}', true, now())"}) {
                 jdbc.sql("insert into " + row).update();
             }
         }
@@ -79,7 +84,8 @@ class SlimCrashTest {
     /** Starts the process, lets it work for so long from its first answer on, kills it, and notes all it has answered. */
     private void killedAfter(int millis) throws IOException, InterruptedException {
         Process process = new ProcessBuilder(ProcessHandle.current().info().command().orElse("java"), "-XX:TieredStopAtLevel=1", "-cp",
-                System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")), SlimLine.class.getName(), data.toString())
+                System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")), SlimLine.class.getName(),
+                data.toString())
                 .redirectError(ProcessBuilder.Redirect.DISCARD).start();
         boolean counting = false;
         try (BufferedReader said = new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))) {
@@ -123,7 +129,8 @@ class SlimCrashTest {
             for (Chain chain : jdbc.sql("select id, journal_seq, journal_hash from passage")
                     .query((row, n) -> new Chain(row.getLong(1), new Journal.Head(row.getInt(2), row.getString(3)))).list()) {
                 if (chainsLookedAt.add(chain.passage())) {
-                    assertThat(journal.whole(chain.passage(), chain.head())).as("round %d, the journal of %d", round, chain.passage()).isTrue();
+                    assertThat(journal.whole(chain.passage(), chain.head())).as("round %d, the journal of %d", round, chain.passage())
+                            .isTrue();
                 }
             }
         }
@@ -131,10 +138,12 @@ class SlimCrashTest {
 
     private static Rows rows(JdbcClient jdbc) {
         return jdbc.sql("""
-                select (select count(*) from document), (select count(*) from ledger_entry), (select coalesce(min(counter_value), 1) from ledger_entry),
+                select (select count(*) from document), (select count(*) from ledger_entry), (select coalesce(min(counter_value), 1) from
+                    ledger_entry),
                     (select coalesce(max(counter_value), 0) from ledger_entry), (select coalesce(max(next_value), 1) from counter),
                     (select count(*) from passage), (select count(*) from journal_entry)""")
-                .query((row, n) -> new Rows(row.getLong(1), row.getLong(2), row.getLong(3), row.getLong(4), row.getLong(5), row.getLong(6), row.getLong(7)))
+                .query((row, n) -> new Rows(row.getLong(1), row.getLong(2), row.getLong(3), row.getLong(4), row.getLong(5), row.getLong(6),
+                        row.getLong(7)))
                 .single();
     }
 }

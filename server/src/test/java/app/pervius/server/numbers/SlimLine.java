@@ -59,7 +59,8 @@ final class SlimLine {
 
     static HikariDataSource open(Path data) {
         HikariDataSource database = new HikariDataSource();
-        database.setJdbcUrl("jdbc:h2:async:" + data.resolve("db/pervius") + ";LOCK_TIMEOUT=10000;DB_CLOSE_ON_EXIT=FALSE;WRITE_DELAY=1000000000;RETENTION_TIME=5000");
+        database.setJdbcUrl("jdbc:h2:async:" + data.resolve("db/pervius")
+                + ";LOCK_TIMEOUT=10000;DB_CLOSE_ON_EXIT=FALSE;WRITE_DELAY=1000000000;RETENTION_TIME=5000");
         database.setUsername("sa");
         database.setPassword("");
         return database;
@@ -115,15 +116,18 @@ final class SlimLine {
         long value = counters.next(PROJECT, COUNTER, 1, 1).value();
         String number = "KWR-%05d".formatted(value);
         long document = id();
-        jdbc.sql("insert into document (id, project_id, number, title, originator_id, field_values, created_at, version) values (?, 1, ?, ?, 1, '{}', ?, 0)")
+        jdbc.sql("insert into document (id, project_id, number, title, originator_id, field_values, created_at, version) values (?, 1, "
+                + "?, ?, 1, '{}', ?, 0)")
                 .params(document, number, kept.hash(), now).update();
         jdbc.sql("""
-                insert into ledger_entry (id, project_id, number, scheme_key, scheme_edition, combination, counter_value, document_id, assigned_at, by_rule)
+                insert into ledger_entry (id, project_id, number, scheme_key, scheme_edition, combination, counter_value, document_id,
+                    assigned_at, by_rule)
                 values (?, 1, ?, ?, 1, '', ?, ?, ?, '')""").params(id(), number, COUNTER.scheme(), value, document, now).update();
         counters.given(PROJECT, new Drawing.Count(COUNTER, value, value + 1, false, List.of()));
         long passage = id();
         jdbc.sql("""
-                insert into passage (id, project_id, submission_id, folder_id, author_id, author_firm_id, uploader_id, original_name, base_name, title,
+                insert into passage (id, project_id, submission_id, folder_id, author_id, author_firm_id, uploader_id, original_name,
+                    base_name, title,
                     given_values, field_values, document_id, number, cycle, station, state, since, version)
                 values (?, 1, 1, 1, 1, 1, 1, 'a.pdf', 'a', 'a', '{}', '{}', ?, ?, 1, 'PREPARE', 'RUNNING', ?, 0)""")
                 .params(passage, document, number, now).update();

@@ -30,7 +30,8 @@ class WaitingTest {
         app.bean(TransactionTemplate.class).executeWithoutResult(status -> {
             StoredPassage row = app.bean(PassageRepository.class).findById(id).orElseThrow();
             Passage p = row.passage();
-            State waiting = new State.Waiting(new Wait("its companion", Optional.empty(), Optional.of(limit)), new Holder.Pervius(), Optional.empty());
+            State waiting = new State.Waiting(new Wait("its companion", Optional.empty(), Optional.of(limit)), new Holder.Pervius(),
+                    Optional.empty());
             row.become(new Passage(p.id(), p.identity(), p.station(), waiting, p.orders(), p.decision(), p.reopened(), p.since()));
             assertThat(row.passage().state()).as("what is stored is what was meant").isEqualTo(waiting);
         });
@@ -45,7 +46,8 @@ class WaitingTest {
         Client site = app.as("Oluwaseun Finchley-Ade");
         long late = site.settled(site.submit(DELIVERIES, "MS-C_Late companion.pdf")).getFirst().get("id").asLong();
         long patient = site.settled(site.submit(DELIVERIES, "MS-C_Patient companion.pdf")).getFirst().get("id").asLong();
-        Wait.Then stop = new Wait.Then.Stop(new StopReason(StopReason.Code.FIELD_MISSING, "Its companion never came.", List.of("serial")), List.of(WayOut.TRY_AGAIN, WayOut.TAKE_OUT));
+        Wait.Then stop = new Wait.Then.Stop(new StopReason(StopReason.Code.FIELD_MISSING, "Its companion never came.", List.of("serial")),
+                List.of(WayOut.TRY_AGAIN, WayOut.TAKE_OUT));
         waits(app, patient, new Wait.Limit(Instant.now().plusSeconds(3600), stop));
         waits(app, late, new Wait.Limit(Instant.now().minusSeconds(1), stop));
         JsonNode stopped = Client.until(() -> shown(site, late), p -> p.get("state").asString().equals("STOPPED"));

@@ -38,7 +38,8 @@ class WaysOutTest {
         String project = "/api/projects/" + controller.project();
         JsonNode role = controller.get(project + "/people").must(200).body().get("roles").valueStream()
                 .filter(r -> r.get("name").asString().equals("Lead hydraulics engineer")).findFirst().orElseThrow();
-        controller.put(project + "/roles/" + role.get("id").asLong() + "/holders", Map.of("holders", wanted, "version", role.get("version").asInt())).must(204);
+        controller.put(project + "/roles/" + role.get("id").asLong() + "/holders",
+                Map.of("holders", wanted, "version", role.get("version").asInt())).must(204);
         return role.get("holders").valueStream().map(JsonNode::asLong).toList();
     }
 
@@ -65,10 +66,12 @@ class WaysOutTest {
         Client kwabena = app.as("Kwabena Adofori");
         JsonNode review = kwabena.reviewOf(going);
         long henrike = app.as("Henrike Solvangen").person();
-        kwabena.post("/api/reviews/" + review.get("id").asLong() + "/passings", Map.of("turn", review.get("turn").asInt(), "to", henrike, "note", "They never get the slope right.")).must(204);
+        kwabena.post("/api/reviews/" + review.get("id").asLong() + "/passings",
+                Map.of("turn", review.get("turn").asInt(), "to", henrike, "note", "They never get the slope right.")).must(204);
         Client.Answer late = take(site, stopped, "PUT_NAME_RIGHT", Map.of(), "MS-C_Ramp");
         assertThat(late.raw().body()).contains("This has been dealt with in the meantime").doesNotContain("slope");
-        assertThat(take(mirela, stopped, "PUT_NAME_RIGHT", Map.of(), "MS-C_Ramp").raw().body()).as("a controller reads all").contains("slope");
+        assertThat(take(mirela, stopped, "PUT_NAME_RIGHT", Map.of(), "MS-C_Ramp").raw().body()).as("a controller reads all")
+                .contains("slope");
     }
 
     @Test
@@ -101,7 +104,8 @@ class WaysOutTest {
         Client mirela = app.as("Mirela Draganova");
         JsonNode stopped = site.settled(site.submit(DELIVERIES, "KWR-DNM-C-MS-0777.pdf")).getFirst();
         assertThat(stopped.get("stop").get("code").asString()).isEqualTo("UNKNOWN_NUMBER");
-        assertThat(take(mirela, stopped, "SEND_BACK", Map.of(), " ").must(400).sentence()).isEqualTo("Say to the author why it comes back.");
+        assertThat(take(mirela, stopped, "SEND_BACK", Map.of(), " ").must(400).sentence())
+                .isEqualTo("Say to the author why it comes back.");
         take(mirela, stopped, "SEND_BACK", Map.of(), "Leave the number out; you get one.").must(200);
         assertThat(now(site, stopped).get("ended").asString()).isEqualTo("SENT_BACK");
         Client.until(() -> mirela.get("/api/mail-room").must(200).body().get("items").valueStream()
@@ -124,8 +128,10 @@ class WaysOutTest {
         mirela.post("/api/folders/" + parent + "/folders", Map.of("name", "Mixed")).must(201);
         Client priya = app.as("Priya Venkatarangan");
         JsonNode stopped = priya.settled(priya.submit("Work in progress / Aldermoor Civils / Mixed", "Kerb detail.pdf")).getFirst();
-        assertThat(stopped.get("stop").get("reason").asString()).isEqualTo("Scheme “Documents” needs “Document type”, and nothing says what it is.");
-        assertThat(take(priya, stopped, "GIVE_FIELDS", Map.of("type", "ZZ"), "").must(400).sentence()).startsWith("“Document type” takes a code of");
+        assertThat(stopped.get("stop").get("reason").asString())
+                .isEqualTo("Scheme “Documents” needs “Document type”, and nothing says what it is.");
+        assertThat(take(priya, stopped, "GIVE_FIELDS", Map.of("type", "ZZ"), "").must(400).sentence())
+                .startsWith("“Document type” takes a code of");
         take(priya, stopped, "GIVE_FIELDS", Map.of("type", "SP"), "").must(200);
         assertThat(now(priya, stopped).get("number").asString()).startsWith("KWR-ALD-C-SP-");
     }
@@ -149,7 +155,8 @@ class WaysOutTest {
         Client site = app.as("Oluwaseun Finchley-Ade");
         JsonNode stopped = site.settled(site.submit(DELIVERIES, "MS-C_Photographs.png")).getFirst();
         assertThat(stopped.get("station").asString()).isEqualTo("ARRIVE");
-        assertThat(stopped.get("stop").get("reason").asString()).isEqualTo("No rule takes this. Tried “Site documents”: the file is image, the rule takes PDF or office document.");
+        assertThat(stopped.get("stop").get("reason").asString())
+                .isEqualTo("No rule takes this. Tried “Site documents”: the file is image, the rule takes PDF or office document.");
         assertThat(stopped.has("rule")).isFalse();
     }
 
@@ -159,18 +166,22 @@ class WaysOutTest {
         Client site = app.as("Oluwaseun Finchley-Ade");
         List<JsonNode> stopped = site.settled(site.submit(DELIVERIES, "Survey a.pdf", "Survey b.pdf", "Survey c.pdf"));
         take(site, stopped.getFirst(), "TAKE_OUT", Map.of(), "not this one").must(200);
-        JsonNode notTaken = mirela.post("/api/passages/ways-out", entry("SEND_BACK", Map.of(), "Name them by the site's own pattern.", stopped)).must(200).body();
+        JsonNode notTaken = mirela.post("/api/passages/ways-out",
+                entry("SEND_BACK", Map.of(), "Name them by the site's own pattern.", stopped)).must(200).body();
         assertThat(notTaken.valueStream().map(n -> n.get("passage").asLong())).containsExactly(stopped.getFirst().get("id").asLong());
-        assertThat(notTaken.get(0).get("reason").asString()).isEqualTo("This has been dealt with in the meantime: Oluwaseun Finchley-Ade: Taken out: not this one");
+        assertThat(notTaken.get(0).get("reason").asString()).isEqualTo(
+                "This has been dealt with in the meantime: Oluwaseun Finchley-Ade: Taken out: not this one");
         for (JsonNode passage : stopped.subList(1, 3)) {
             assertThat(now(mirela, passage).get("ended").asString()).isEqualTo("SENT_BACK");
-            assertThat(mirela.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("journal").valueStream().map(e -> e.get("account").asString()))
+            assertThat(mirela.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("journal").valueStream()
+                    .map(e -> e.get("account").asString()))
                     .contains("Sent back to the author: Name them by the site's own pattern.");
         }
         Client.until(() -> mirela.get("/api/mail-room").must(200).body().get("items").valueStream()
                 .filter(m -> m.get("text").asString().contains("Name them by the site's own pattern.")).toList(), mails -> mails.size() == 1
                 && mails.getFirst().get("text").asString().contains("Survey c.pdf"));
-        assertThat(mirela.post("/api/passages/ways-out", entry("PUT_NAME_RIGHT", Map.of(), "one name", stopped)).must(400).sentence()).isEqualTo("Names are put right one by one.");
+        assertThat(mirela.post("/api/passages/ways-out", entry("PUT_NAME_RIGHT", Map.of(), "one name", stopped)).must(400).sentence())
+                .isEqualTo("Names are put right one by one.");
     }
 
     @Test
@@ -181,14 +192,16 @@ class WaysOutTest {
         assertThat(stopped.get("stop").get("waysOut").valueStream().map(JsonNode::asString)).contains("CHOOSE_RULE");
         JsonNode rule = RuleForms.named(mirela, "Site documents");
         Map<String, Object> entry = entry("CHOOSE_RULE", Map.of(), "", List.of(stopped));
-        assertThat(mirela.post("/api/passages/ways-out", entry).must(400).sentence()).isEqualTo("Choose a rule that is in force and switched on.");
+        assertThat(mirela.post("/api/passages/ways-out", entry).must(400).sentence())
+                .isEqualTo("Choose a rule that is in force and switched on.");
         entry.put("rule", rule.get("id").asLong());
         site.post("/api/passages/ways-out", entry).must(403);
         mirela.post("/api/passages/ways-out", entry).must(200);
         JsonNode going = now(mirela, stopped);
         assertThat(going.get("number").asString()).startsWith("KWR-DNM-C-MS-");
         assertThat(going.get("rule").asString()).startsWith("Site documents (edition ");
-        assertThat(mirela.get("/api/passages/" + stopped.get("id").asLong()).must(200).body().get("journal").valueStream().map(e -> e.get("account").asString()))
+        assertThat(mirela.get("/api/passages/" + stopped.get("id").asLong()).must(200).body().get("journal").valueStream()
+                .map(e -> e.get("account").asString()))
                 .anyMatch(account -> account.startsWith("Chosen: rule “Site documents”, edition "));
     }
 
@@ -197,7 +210,8 @@ class WaysOutTest {
         Client mirela = app.as("Mirela Draganova");
         Client yusuf = app.as("Yusuf Karaderin");
         List<Long> holders = holders(mirela, List.of());
-        JsonNode stopped = yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", "By another route.pdf")).getFirst();
+        JsonNode stopped = yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", "By another route.pdf"))
+                .getFirst();
         Map<String, Object> entry = entry("CHOOSE_ROUTE", Map.of(), "", List.of(stopped));
         entry.put("route", "no such route");
         assertThat(mirela.post("/api/passages/ways-out", entry).must(400).sentence()).isEqualTo("Choose a route that is in force.");

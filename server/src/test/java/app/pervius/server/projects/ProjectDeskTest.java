@@ -28,7 +28,8 @@ class ProjectDeskTest {
         JsonNode project = project(mirela);
         List<Map<String, Object>> fields = new ArrayList<>();
         project.get("fields").forEach(f -> fields.add(map(f)));
-        return mirela.put("/api/projects/" + mirela.project() + "/fields", Map.of("version", project.get("version").asInt(), "fields", change.apply(fields)));
+        return mirela.put("/api/projects/" + mirela.project() + "/fields",
+                Map.of("version", project.get("version").asInt(), "fields", change.apply(fields)));
     }
 
     private static Map<String, Object> map(JsonNode node) {
@@ -55,7 +56,8 @@ class ProjectDeskTest {
     @Test
     void aCodeInUseIsRetiredInsteadOfVanishing(App app) {
         Client mirela = app.as("Mirela Draganova");
-        assertThat(setFields(mirela, codes("type", codes -> codes.stream().filter(c -> !c.get("code").toString().equals("\"CA\"")).toList())).must(409).sentence())
+        assertThat(setFields(mirela, codes("type", codes -> codes.stream().filter(c -> !c.get("code").toString().equals("\"CA\""))
+                .toList())).must(409).sentence())
                 .startsWith("The code “CA” of “Document type” is used by ").endsWith("Retire it instead.");
         Client yusuf = app.as("Yusuf Karaderin");
         UnaryOperator<List<Map<String, Object>>> retire = codes("type", codes -> {
@@ -63,8 +65,10 @@ class ProjectDeskTest {
             return codes;
         });
         setFields(mirela, retire).must(204);
-        JsonNode stopped = yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Calculations", "Retired type.pdf")).getFirst();
-        assertThat(stopped.get("stop").get("reason").asString()).startsWith("“Document type” is “CA”; scheme “Documents” takes a code of “Document type” (");
+        JsonNode stopped = yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Calculations", "Retired type.pdf"))
+                .getFirst();
+        assertThat(stopped.get("stop").get("reason").asString())
+                .startsWith("“Document type” is “CA”; scheme “Documents” takes a code of “Document type” (");
         setFields(mirela, codes("type", codes -> {
             codes.forEach(c -> c.put("retired", false));
             return codes;
@@ -74,8 +78,10 @@ class ProjectDeskTest {
     @Test
     void aFieldThatSomethingNeedsCannotGo(App app) {
         Client mirela = app.as("Mirela Draganova");
-        assertThat(setFields(mirela, fields -> fields.stream().filter(f -> !f.get("key").toString().equals("\"discipline\"")).toList()).must(409).sentence())
-                .contains("Scheme “Documents” would not work: At character 24: the project has no field “discipline”.", "Rule “Site documents” would not work");
+        assertThat(setFields(mirela, fields -> fields.stream().filter(f -> !f.get("key").toString().equals("\"discipline\"")).toList())
+                .must(409).sentence())
+                .contains("Scheme “Documents” would not work: At character 24: the project has no field “discipline”.",
+                        "Rule “Site documents” would not work");
         Map<String, Object> zone = Map.of("key", "zone", "label", "Zone", "kind", "DIGITS", "greatestWidth", 2, "codes", List.of());
         setFields(mirela, fields -> {
             fields.add(zone);
@@ -88,17 +94,21 @@ class ProjectDeskTest {
     void settingsThatChangedMeanwhileAreNotOverwritten(App app) {
         Client mirela = app.as("Mirela Draganova");
         JsonNode project = project(mirela);
-        mirela.put("/api/projects/" + mirela.project() + "/fields", Map.of("version", project.get("version").asInt() - 1, "fields", project.get("fields"))).must(409);
+        mirela.put("/api/projects/" + mirela.project() + "/fields",
+                Map.of("version", project.get("version").asInt() - 1, "fields", project.get("fields"))).must(409);
     }
 
     @Test
     void codesAreTakenFromAListOrItsFaultsShownByRowAndColumn(App app) {
         Client mirela = app.as("Mirela Draganova");
         String path = "/api/projects/" + mirela.project() + "/fields/discipline/codes?look=";
-        JsonNode faulty = mirela.postBytes(path + "false", "Code,Meaning\nG,geotechnics\nG,again\nTOOLONG,x\n,nothing\nL,\n".getBytes(StandardCharsets.UTF_8)).must(200).body();
-        assertThat(faulty.get("faults").valueStream().map(f -> f.get("row").asInt() + " " + f.get("column").asString())).containsExactly("3 Code", "4 Code", "5 Code", "6 Meaning");
+        JsonNode faulty = mirela.postBytes(path + "false", "Code,Meaning\nG,geotechnics\nG,again\nTOOLONG,x\n,nothing\nL,\n".getBytes(
+                StandardCharsets.UTF_8)).must(200).body();
+        assertThat(faulty.get("faults").valueStream().map(f -> f.get("row").asInt() + " " + f.get("column").asString()))
+                .containsExactly("3 Code", "4 Code", "5 Code", "6 Meaning");
         assertThat(project(mirela).toString()).doesNotContain("geotechnics");
-        JsonNode taken = mirela.postBytes(path + "false", "Code;Meaning\nG;geotechnics\nH;water\n".getBytes(StandardCharsets.UTF_8)).must(200).body();
+        JsonNode taken = mirela.postBytes(path + "false", "Code;Meaning\nG;geotechnics\nH;water\n".getBytes(StandardCharsets.UTF_8))
+                .must(200).body();
         assertThat(taken.get("added").asInt()).isEqualTo(1);
         assertThat(taken.get("changed").asInt()).isEqualTo(1);
         assertThat(project(mirela).toString()).contains("geotechnics");
@@ -109,7 +119,8 @@ class ProjectDeskTest {
         Client mirela = app.as("Mirela Draganova");
         JsonNode project = project(mirela);
         List<JsonNode> without = project.get("statusCodes").valueStream().filter(c -> !c.get("code").asString().equals("A1")).toList();
-        assertThat(mirela.put("/api/projects/" + mirela.project() + "/status-codes", Map.of("version", project.get("version").asInt(), "statusCodes", without)).must(409).sentence())
+        assertThat(mirela.put("/api/projects/" + mirela.project() + "/status-codes",
+                Map.of("version", project.get("version").asInt(), "statusCodes", without)).must(409).sentence())
                 .startsWith("The status code A1 is used by ");
     }
 }

@@ -26,12 +26,14 @@ class ChasingTest {
     void aLateStepIsChasedAndInTheEndSilenceCounts() throws Exception {
         Path data = Files.createTempDirectory("pervius-chasing");
         SpringApplication application = new SpringApplication(Pervius.class);
-        application.setDefaultProperties(Map.of("pervius.data", data.toString(), "server.address", "127.0.0.1", "server.port", 0, "spring.profiles.active", "demo",
+        application.setDefaultProperties(Map.of("pervius.data", data.toString(), "server.address", "127.0.0.1", "server.port", 0,
+                "spring.profiles.active", "demo",
                 "pervius.reviews.chase-seconds", 1, "pervius.test.clock", "chasing"));
         try (Running.App app = new Running.App(application.run(), data)) {
             Desks desks = new Desks(app);
             Map<String, Object> look = step("Look", "REVIEW", List.of(who("PERSON", desks.person("Henrike Solvangen"))));
-            look.putAll(Map.of("remindBefore", 1, "remindAfter", 1, "escalateAfter", 2, "escalateTo", List.of(desks.role("Approver").get("id").asLong()),
+            look.putAll(Map.of("remindBefore", 1, "remindAfter", 1, "escalateAfter", 2, "escalateTo",
+                    List.of(desks.role("Approver").get("id").asLong()),
                     "silence", Map.of("kind", "COUNTS", "code", 1, "daysAfter", 3)));
             Map<String, Object> approval = step("Approval", "APPROVAL", List.of(who("PERSON", desks.person("Tomasz Łęgowicz"))));
             desks.route("chased", form("Chased", List.of(look, approval)));
@@ -43,12 +45,15 @@ class ChasingTest {
             JsonNode review = Client.until(() -> desks.mirela.reviewOf(passage), r -> r.get("stepName").asString().equals("Approval"));
             assertThat(review.get("files").get(0).get("before").get(0).get("person").asString()).isEqualTo("nobody");
             Client.until(() -> reminders(desks, "Nobody looks.pdf"), m -> m.size() == 2);
-            assertThat(desks.mirela.get("/api/passages/" + passage.get("id").asLong()).must(200).raw().body()).contains("Look closed: 1, accepted (nobody: 1, accepted: Nobody answered in time.)");
+            assertThat(desks.mirela.get("/api/passages/" + passage.get("id").asLong()).must(200).raw().body())
+                    .contains("Look closed: 1, accepted (nobody: 1, accepted: Nobody answered in time.)");
             Client.until(() -> reminders(desks, "Parted.pdf"), m -> m.size() == 1);
             JsonNode parted = both.getLast();
-            desks.mirela.post("/api/reviews/" + desks.mirela.reviewOf(parted).get("id").asLong() + "/splits", Map.of("turn", 0, "passages", List.of(parted.get("id").asLong()))).must(200);
+            desks.mirela.post("/api/reviews/" + desks.mirela.reviewOf(parted).get("id").asLong() + "/splits",
+                    Map.of("turn", 0, "passages", List.of(parted.get("id").asLong()))).must(200);
             MovableClock.set("chasing", Duration.ofDays(120));
-            Client.until(() -> mails(desks.mirela, "tomasz", "Reminded").size() + mails(desks.mirela, "tomasz", "Parted").size(), n -> n >= 2);
+            Client.until(() -> mails(desks.mirela, "tomasz", "Reminded").size() + mails(desks.mirela, "tomasz", "Parted").size(),
+                    n -> n >= 2);
             assertThat(reminders(desks, "Reminded.pdf")).as("reminders, of which there is one for a step, split or not").hasSize(1);
             assertThat(reminders(desks, "Parted.pdf")).hasSize(1);
             assertThat(desks.mirela.reviewOf(parted).get("stepName").asString()).isEqualTo("Approval");
@@ -60,11 +65,13 @@ class ChasingTest {
     private static List<JsonNode> remindedLate(Desks desks) {
         Map<String, Object> look = step("Look", "REVIEW", List.of(who("PERSON", desks.person("Henrike Solvangen"))));
         look.putAll(Map.of("remindBefore", 1, "silence", Map.of("kind", "COUNTS", "code", 1, "daysAfter", 40)));
-        desks.route("parted", form("Parted", List.of(look, step("Approval", "APPROVAL", List.of(who("PERSON", desks.person("Tomasz Łęgowicz")))))));
+        desks.route("parted", form("Parted", List.of(look, step("Approval", "APPROVAL",
+                List.of(who("PERSON", desks.person("Tomasz Łęgowicz")))))));
         return desks.send("parted", "Reminded.pdf", "Parted.pdf");
     }
 
     private static List<JsonNode> reminders(Desks desks, String file) {
-        return mails(desks.mirela, "henrike", file).stream().filter(m -> m.get("text").asString().contains("for your decision still")).toList();
+        return mails(desks.mirela, "henrike", file).stream().filter(m -> m.get("text").asString().contains("for your decision still"))
+                .toList();
     }
 }

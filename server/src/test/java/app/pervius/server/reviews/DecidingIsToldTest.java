@@ -29,7 +29,8 @@ class DecidingIsToldTest {
 
     /** All mails to somebody about a text, once one of them has a word in its subject. */
     private static List<JsonNode> told(Desks desks, String recipient, String text, String subject) {
-        return Client.until(() -> mails(desks.mirela, recipient, text), m -> m.stream().anyMatch(one -> one.get("subject").asString().contains(subject)));
+        return Client.until(() -> mails(desks.mirela, recipient, text), m -> m.stream()
+                .anyMatch(one -> one.get("subject").asString().contains(subject)));
     }
 
     @Test
@@ -44,20 +45,24 @@ class DecidingIsToldTest {
         int arrivals = subjects(mails(desks.mirela, "priya", number)).stream().filter(s -> s.contains("arrived")).toList().size();
         desks.mirela.post("/api/passages/" + passage.get("id").asLong() + "/reopenings", Map.of("reason", "Wrong load case.")).must(204);
 
-        assertThat(subjects(told(desks, "tomasz", "Wrong load case.", "open again, waiting for your decision"))).as("one message, which names the reopening").hasSize(1);
+        assertThat(subjects(told(desks, "tomasz", "Wrong load case.", "open again, waiting for your decision")))
+                .as("one message, which names the reopening").hasSize(1);
         told(desks, "priya", "Wrong load case.", "decision withdrawn, open again");
-        assertThat(subjects(mails(desks.mirela, "priya", number)).stream().filter(s -> s.contains("arrived")).toList()).as("it has not arrived again").hasSize(arrivals);
+        assertThat(subjects(mails(desks.mirela, "priya", number)).stream().filter(s -> s.contains("arrived")).toList())
+                .as("it has not arrived again").hasSize(arrivals);
         assertThat(tomasz.reviewOf(passage).get("message").asString()).isEqualTo("Reopened: Wrong load case.");
         JsonNode revision = priya.get("/api/documents/by-number?project=KWR&number=" + number).must(200).body().get("revisions").get(0);
         assertThat(revision.get("onItsWay").asBoolean()).isTrue();
-        assertThat(revision.has("status") || revision.has("decision") || revision.has("issuedAt")).as("nothing of the decision stands there").isFalse();
+        assertThat(revision.has("status") || revision.has("decision") || revision.has("issuedAt"))
+                .as("nothing of the decision stands there").isFalse();
         assertThat(revision.get("files").findValuesAsString("name")).containsExactly(number + "_P01_withdrawn.pdf");
     }
 
     @Test
     void theLeadWhoHasAnsweredIsToldWhoseAnswerIsMissing(App app) {
         Desks desks = new Desks(app);
-        Map<String, Object> together = step("Look together", "APPROVAL", List.of(who("PERSON", desks.person("Henrike Solvangen")), who("PERSON", desks.person("Kwabena Adofori"))));
+        Map<String, Object> together = step("Look together", "APPROVAL",
+                List.of(who("PERSON", desks.person("Henrike Solvangen")), who("PERSON", desks.person("Kwabena Adofori"))));
         together.putAll(Map.of("needs", "ALL", "drawing", "LEAD"));
         desks.route("lead-told", form("Lead told", List.of(together)));
         JsonNode passage = desks.send("lead-told", "Lead is told.pdf").getFirst();
@@ -76,7 +81,8 @@ class DecidingIsToldTest {
         JsonNode review = desks.mirela.reviewOf(passage);
         desks.as("Kwabena Adofori").decide(review, passage, 1, "").must(204);
         desks.as("Kwabena Adofori").closeStep(review).must(204);
-        assertThat(desks.as("Henrike Solvangen").closeStep(review).must(409).sentence()).startsWith("Kwabena Adofori closed the step “Approval”");
+        assertThat(desks.as("Henrike Solvangen").closeStep(review).must(409).sentence())
+                .startsWith("Kwabena Adofori closed the step “Approval”");
     }
 
     @Test
@@ -87,7 +93,8 @@ class DecidingIsToldTest {
         JsonNode review = desks.mirela.reviewOf(passages.get(0));
         desks.mirela.post(at(review) + "/splits", Map.of("turn", 0, "passages", List.of(passages.get(1).get("id").asLong()))).must(200);
         told(desks, "tomasz", "has split this off", "to be decided in another review");
-        desks.as("Tomasz Łęgowicz").post(at(review) + "/passings", Map.of("turn", 0, "to", desks.person("Henrike Solvangen"), "note", "Yours, called so")).must(204);
+        desks.as("Tomasz Łęgowicz").post(at(review) + "/passings",
+                Map.of("turn", 0, "to", desks.person("Henrike Solvangen"), "note", "Yours, called so")).must(204);
         told(desks, "henrike", "Yours, called so", "passed on to you");
         desks.as("Priya Venkatarangan").post(at(review) + "/take-backs", Map.of("turn", 0, "reason", "Called back so")).must(204);
         assertThat(subjects(told(desks, "henrike", "Called back so", "taken back"))).noneMatch(s -> s.contains("back to the author"));
@@ -109,13 +116,16 @@ class DecidingIsToldTest {
     void movedStepsAreOneMessageAndItIsSaidWhoDecidesTwiceAndWhereNewOnesGo(App app) {
         Desks desks = new Desks(app);
         long first = desks.role("First mover", "Aoife Ní Raghnaill");
-        desks.route("moved-once", form("Moved once", List.of(step("Look", "REVIEW", List.of(who("ROLE", first))), step("Approval", "APPROVAL", List.of(who("PERSON", desks.person("Tomasz Łęgowicz")))))));
+        desks.route("moved-once", form("Moved once", List.of(step("Look", "REVIEW", List.of(who("ROLE", first))),
+                step("Approval", "APPROVAL", List.of(who("PERSON", desks.person("Tomasz Łęgowicz")))))));
         desks.send("moved-once", "Moved once a.pdf");
         desks.send("moved-once", "Moved once b.pdf");
         JsonNode moved = desks.mirela.post(desks.project + "/moved-steps",
-                Map.of("from", desks.person("Aoife Ní Raghnaill"), "to", desks.person("Tomasz Łęgowicz"), "reason", "Moved for this test")).must(200).body();
+                Map.of("from", desks.person("Aoife Ní Raghnaill"), "to", desks.person("Tomasz Łęgowicz"), "reason", "Moved for this test"))
+                .must(200).body();
         assertThat(moved.get("moved").asInt()).isEqualTo(2);
-        assertThat(moved.get("warnings").valueStream().map(JsonNode::asString)).anyMatch(w -> w.startsWith("Tomasz Łęgowicz decides on ") && w.contains("“Look” and in “Approval”"))
+        assertThat(moved.get("warnings").valueStream().map(JsonNode::asString))
+                .anyMatch(w -> w.startsWith("Tomasz Łęgowicz decides on ") && w.contains("“Look” and in “Approval”"))
                 .anyMatch(w -> w.startsWith("New steps still go to Aoife Ní Raghnaill, who holds “First mover”"));
         List<JsonNode> mails = Client.until(() -> mails(desks.mirela, "tomasz", "Moved for this test"), m -> !m.isEmpty());
         assertThat(mails).hasSize(1);
@@ -136,14 +146,17 @@ class DecidingIsToldTest {
     void aDeputyIsToldOfWhatWaitsAlready(App app) {
         Desks desks = new Desks(app);
         desks.approvedBy("waits-already", "Kwabena Adofori");
-        String reference = desks.mirela.get("/api/submissions/" + desks.send("waits-already", "Waits already.pdf").getFirst().get("submission").asLong()).must(200).body().get("reference").asString();
+        String reference = desks.mirela.get("/api/submissions/" + desks.send("waits-already", "Waits already.pdf").getFirst()
+                .get("submission").asLong()).must(200).body().get("reference").asString();
         Client kwabena = desks.as("Kwabena Adofori");
         long me = desks.person("Kwabena Adofori");
         String today = LocalDate.now().toString();
-        kwabena.post(desks.project + "/absences", Map.of("person", me, "deputy", desks.person("Henrike Solvangen"), "from", today, "to", today, "note", "at the dentist")).must(201);
+        kwabena.post(desks.project + "/absences", Map.of("person", me, "deputy", desks.person("Henrike Solvangen"), "from", today, "to",
+                today, "note", "at the dentist")).must(201);
         try {
             app.bean(StandingIn.class).look();
-            List<JsonNode> mails = Client.until(() -> mails(desks.mirela, "henrike", reference + ", "), m -> m.stream().anyMatch(x -> x.get("subject").asString().contains("you stand in for Kwabena Adofori")));
+            List<JsonNode> mails = Client.until(() -> mails(desks.mirela, "henrike", reference + ", "), m -> m.stream()
+                    .anyMatch(x -> x.get("subject").asString().contains("you stand in for Kwabena Adofori")));
             app.bean(StandingIn.class).look();
             assertThat(mails(desks.mirela, "henrike", "at the dentist")).as("once").hasSize(1);
             assertThat(mails).isNotEmpty();
@@ -157,12 +170,14 @@ class DecidingIsToldTest {
     void whatWillBeSentToWhomIsSeenBeforehand(App app) {
         Desks desks = new Desks(app);
         Map<String, Object> look = step("Look", "APPROVAL", List.of(who("PERSON", desks.person("Henrike Solvangen"))));
-        look.putAll(Map.of("remindBefore", 1, "remindAfter", 1, "escalateAfter", 2, "escalateTo", List.of(desks.role("Approver").get("id").asLong()),
+        look.putAll(Map.of("remindBefore", 1, "remindAfter", 1, "escalateAfter", 2, "escalateTo",
+                List.of(desks.role("Approver").get("id").asLong()),
                 "silence", Map.of("kind", "COUNTS", "code", 1, "daysAfter", 3)));
         desks.route("foreseen", form("Foreseen", List.of(look)));
         JsonNode review = desks.mirela.reviewOf(desks.send("foreseen", "Foreseen.pdf").getFirst());
         List<JsonNode> chasing = desks.mirela.get(at(review) + "/chasing").must(200).body().valueStream().toList();
-        assertThat(chasing).extracting(c -> c.get("kind").asString()).containsExactly("REMIND_BEFORE", "REMIND_AFTER", "ESCALATE", "SILENCE");
+        assertThat(chasing).extracting(c -> c.get("kind").asString())
+                .containsExactly("REMIND_BEFORE", "REMIND_AFTER", "ESCALATE", "SILENCE");
         assertThat(chasing.getFirst().get("whom").toString()).isEqualTo("[\"Henrike Solvangen\"]");
         assertThat(chasing.get(2).get("whom").toString()).contains("Tomasz Łęgowicz");
         assertThat(chasing.getLast().get("code").asInt()).isEqualTo(1);
@@ -175,7 +190,8 @@ class DecidingIsToldTest {
         JsonNode wanted = desks.send("narrowed", "Łatwy narrowing.pdf").getFirst();
         long newest = desks.send("narrowed", "Another one of many.pdf").getFirst().get("submission").asLong();
         Client henrike = desks.as("Henrike Solvangen");
-        assertThat(henrike.get("/api/desk/reviews?text=latwy").must(200).body().valueStream().map(r -> r.get("submission").asLong())).containsExactly(wanted.get("submission").asLong());
+        assertThat(henrike.get("/api/desk/reviews?text=latwy").must(200).body().valueStream().map(r -> r.get("submission").asLong()))
+                .containsExactly(wanted.get("submission").asLong());
         assertThat(henrike.get("/api/desk/reviews?text=nothing+like+that").must(200).body()).isEmpty();
         assertThat(henrike.get("/api/desk/reviews?order=NEWEST").must(200).body().get(0).get("submission").asLong()).isEqualTo(newest);
     }
@@ -189,8 +205,10 @@ class DecidingIsToldTest {
         JsonNode review = desks.mirela.reviewOf(passage);
         decideAll(desks.as("Tomasz Łęgowicz"), passage, 1, "");
         ended(desks.mirela, passage);
-        JsonNode follows = Client.until(() -> desks.mirela.get(at(review) + "/following").must(200).body().get(0), f -> f.get("done").asBoolean());
-        JsonNode document = desks.mirela.get("/api/documents/by-number?project=KWR&number=" + Desks.passage(desks.mirela, passage).get("row").get("passage").get("number").asString()).must(200).body();
+        JsonNode follows = Client.until(() -> desks.mirela.get(at(review) + "/following").must(200).body().get(0), f -> f.get("done")
+                .asBoolean());
+        JsonNode document = desks.mirela.get("/api/documents/by-number?project=KWR&number=" + Desks.passage(desks.mirela, passage)
+                .get("row").get("passage").get("number").asString()).must(200).body();
         List<String> occasions = document.get("messages").findValuesAsString("occasion");
         assertThat(occasions).contains("ARRIVED", "TO_DECIDE");
         assertThat(follows.get("messages").asLong()).isEqualTo(occasions.stream().filter("ISSUED"::equals).count());

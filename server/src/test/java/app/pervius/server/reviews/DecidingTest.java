@@ -30,7 +30,8 @@ class DecidingTest {
     }
 
     private static JsonNode ended(Client who, JsonNode passage) {
-        return Client.until(() -> who.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row").get("passage"), p -> p.has("ended"));
+        return Client.until(() -> who.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row").get("passage"),
+                p -> p.has("ended"));
     }
 
     @Test
@@ -49,9 +50,11 @@ class DecidingTest {
         assertThat(ended(priya, passages.get(0)).get("ended").asString()).isEqualTo("ISSUED");
         assertThat(ended(priya, passages.get(1)).get("ended").asString()).isEqualTo("RETURNED");
         String number = passages.getFirst().get("number").asString();
-        assertThat(filesIn(priya, "Shared / Civil")).contains(number + "_P01_A1.pdf").noneMatch(n -> n.startsWith(passages.get(1).get("number").asString()));
+        assertThat(filesIn(priya, "Shared / Civil")).contains(number + "_P01_A1.pdf")
+                .noneMatch(n -> n.startsWith(passages.get(1).get("number").asString()));
         Client.until(() -> priya.get("/api/mail-room").must(200).body().get("items").valueStream()
-                .filter(m -> m.get("recipient").asString().startsWith("priya") && m.get("text").asString().contains("Handrail is missing.")).toList(), m -> m.size() == 1);
+                .filter(m -> m.get("recipient").asString().startsWith("priya") && m.get("text").asString().contains("Handrail is missing."))
+                .toList(), m -> m.size() == 1);
     }
 
     @Test
@@ -60,7 +63,8 @@ class DecidingTest {
         Client kwabena = app.as("Kwabena Adofori");
         List<JsonNode> passages = priya.settled(priya.submit(CIVIL, "Culvert a.pdf", "Culvert b.pdf"));
         JsonNode review = kwabena.reviewOf(passages.getFirst());
-        assertThat(kwabena.decide(review, passages.getFirst(), 3, "").must(400).sentence()).isEqualTo("“3, revise and resubmit” needs a comment: the author has to know why.");
+        assertThat(kwabena.decide(review, passages.getFirst(), 3, "").must(400).sentence())
+                .isEqualTo("“3, revise and resubmit” needs a comment: the author has to know why.");
         kwabena.decide(review, passages.getFirst(), 1, "").must(204);
         assertThat(kwabena.closeStep(review).must(409).sentence()).startsWith("One file has no decision yet: ");
     }
@@ -74,7 +78,8 @@ class DecidingTest {
         JsonNode seenByBoth = henrike.reviewOf(passage);
         henrike.decide(seenByBoth, passage, 1, "").must(204);
         henrike.closeStep(seenByBoth).must(204);
-        assertThat(kwabena.closeStep(seenByBoth).must(409).sentence()).matches("Henrike Solvangen closed the step “Technical review” on .+, \\d\\d:\\d\\d\\.");
+        assertThat(kwabena.closeStep(seenByBoth).must(409).sentence())
+                .matches("Henrike Solvangen closed the step “Technical review” on .+, \\d\\d:\\d\\d\\.");
     }
 
     @Test
@@ -85,7 +90,8 @@ class DecidingTest {
         JsonNode passage = giorgi.settled(giorgi.submit("Work in progress / Brask Controls / Drawings", "Siren.pdf")).getFirst();
         JsonNode review = henrike.reviewOf(passage);
         henrike.decide(review, passage, 2, "Louder.").must(204);
-        assertThat(kwabena.decide(review, passage, 1, "").must(409).sentence()).startsWith("Henrike Solvangen has given “2” for ").endsWith("Louder.");
+        assertThat(kwabena.decide(review, passage, 1, "").must(409).sentence()).startsWith("Henrike Solvangen has given “2” for ")
+                .endsWith("Louder.");
     }
 
     @Test
@@ -100,11 +106,13 @@ class DecidingTest {
         assertThat(priya.get("/api/passages/" + passage.get("id").asLong() + "/answers").must(200).body()).isEmpty();
         assertThat(priya.get("/api/passages/" + passage.get("id").asLong()).must(200).raw().body()).doesNotContain("Between ourselves.");
         kwabena.closeStep(review).must(204);
-        assertThat(priya.get("/api/passages/" + passage.get("id").asLong()).must(200).raw().body()).contains("Approval began").doesNotContain("Between ourselves.");
+        assertThat(priya.get("/api/passages/" + passage.get("id").asLong()).must(200).raw().body()).contains("Approval began")
+                .doesNotContain("Between ourselves.");
         assertThat(kwabena.get("/api/passages/" + passage.get("id").asLong()).must(200).raw().body()).contains("Between ourselves.");
         decideAll(app.as("Tomasz Łęgowicz"), passage, 3, "As he says.");
         ended(priya, passage);
-        assertThat(priya.get("/api/passages/" + passage.get("id").asLong()).must(200).raw().body()).contains("Between ourselves.", "As he says.");
+        assertThat(priya.get("/api/passages/" + passage.get("id").asLong()).must(200).raw().body())
+                .contains("Between ourselves.", "As he says.");
     }
 
     @Test
@@ -112,7 +120,8 @@ class DecidingTest {
         Client priya = app.as("Priya Venkatarangan");
         Client tomasz = app.as("Tomasz Łęgowicz");
         JsonNode passage = priya.settled(priya.submit(CIVIL, "Not yet his.pdf")).getFirst();
-        assertThat(tomasz.decide(tomasz.reviewOf(passage), passage, 1, "").must(403).sentence()).isEqualTo("You are not one of those who decide in this step.");
+        assertThat(tomasz.decide(tomasz.reviewOf(passage), passage, 1, "").must(403).sentence())
+                .isEqualTo("You are not one of those who decide in this step.");
     }
 
     @Test
@@ -122,7 +131,8 @@ class DecidingTest {
         Client tomasz = app.as("Tomasz Łęgowicz");
         JsonNode first = priya.settled(priya.submit(CIVIL, "Bridge deck.pdf")).getFirst();
         String number = first.get("number").asString();
-        assertThat(priya.settled(priya.submit(CIVIL, number + "_P02.pdf")).getFirst().get("stop").get("code").asString()).isEqualTo("ALREADY_ON_ITS_WAY");
+        assertThat(priya.settled(priya.submit(CIVIL, number + "_P02.pdf")).getFirst().get("stop").get("code").asString())
+                .isEqualTo("ALREADY_ON_ITS_WAY");
         decideAll(kwabena, first, 1, "");
         decideAll(tomasz, first, 1, "");
         ended(priya, first);
@@ -151,7 +161,8 @@ class DecidingTest {
         ended(priya, first);
         assertThat(priya.settled(priya.submit(CIVIL, number + "_P07.pdf")).getFirst().get("stop").get("reason").asString())
                 .isEqualTo("The name says revision P07, but after P01 of " + number + " comes P02.");
-        assertThat(yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", number + ".pdf")).getFirst().get("stop").get("code").asString())
+        assertThat(yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", number + ".pdf")).getFirst().get("stop")
+                .get("code").asString())
                 .isEqualTo("WRONG_ORIGINATOR");
     }
 
@@ -165,7 +176,8 @@ class DecidingTest {
                 .filter(m -> m.get("subject").asString().contains("(" + reference + ")")).toList(), m -> m.size() >= 2);
         assertThat(mails).extracting(m -> m.get("subject").asString()).containsExactlyInAnyOrder(
                 "[KWR] 3 files arrived (" + reference + ")", "[KWR] 3 files waiting for your decision (" + reference + ")");
-        assertThat(mails).allSatisfy(m -> assertThat(m.get("text").asString()).contains("Mail a", "Mail b", "Mail c", "http://127.0.0.1", "Sent by rule “Hydraulic design (edition "));
+        assertThat(mails).allSatisfy(m -> assertThat(m.get("text").asString())
+                .contains("Mail a", "Mail b", "Mail c", "http://127.0.0.1", "Sent by rule “Hydraulic design (edition "));
     }
 
     @Test
@@ -175,7 +187,9 @@ class DecidingTest {
         List<JsonNode> passages = priya.settled(priya.submit(CIVIL, "Odd codes.pdf"));
         JsonNode review = kwabena.reviewOf(passages.getFirst());
         kwabena.decide(review, passages.getFirst(), 5, "x").must(400);
-        kwabena.put("/api/reviews/" + review.get("id").asLong() + "/decisions", Map.of("turn", 0, "passages", List.of(1), "code", 1, "comment", "", "overrule", false)).must(400);
-        kwabena.put("/api/reviews/1/decisions", Map.of("turn", 0, "passages", List.of(1), "code", 1, "comment", "", "overrule", false)).must(404);
+        kwabena.put("/api/reviews/" + review.get("id").asLong() + "/decisions",
+                Map.of("turn", 0, "passages", List.of(1), "code", 1, "comment", "", "overrule", false)).must(400);
+        kwabena.put("/api/reviews/1/decisions", Map.of("turn", 0, "passages", List.of(1), "code", 1, "comment", "", "overrule", false))
+                .must(404);
     }
 }

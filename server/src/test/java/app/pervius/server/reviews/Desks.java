@@ -26,7 +26,8 @@ final class Desks {
         this.project = "/api/projects/" + mirela.project();
         if (!mirela.get(project + "/folders").must(200).raw().body().contains(REPORTS)) {
             long parent = mirela.folder("Work in progress");
-            long firm = mirela.get(project + "/people").must(200).body().get("firms").valueStream().filter(f -> f.get("code").asString().equals("ALD")).findFirst().orElseThrow().get("id").asLong();
+            long firm = mirela.get(project + "/people").must(200).body().get("firms").valueStream()
+                    .filter(f -> f.get("code").asString().equals("ALD")).findFirst().orElseThrow().get("id").asLong();
             app.bean(TransactionTemplate.class).executeWithoutResult(status -> app.bean(Folders.class)
                     .make(new Folders.NewFolder(parent, "Aldermoor loose reports", null, firm, Map.of("discipline", "C", "type", "RP"))));
         }
@@ -42,7 +43,9 @@ final class Desks {
 
     /** Makes a role of the reviewing side with these holders. */
     long role(String name, String... holders) {
-        mirela.post(project + "/roles", Map.of("name", name, "may", Map.of("controls", false, "seesAll", true, "seesFirms", List.of(), "handsIn", true, "sendsByHand", false, "decides", true), "version", 0)).must(201);
+        mirela.post(project + "/roles", Map.of("name", name, "may",
+                Map.of("controls", false, "seesAll", true, "seesFirms", List.of(), "handsIn", true, "sendsByHand", false, "decides", true),
+                "version", 0)).must(201);
         hold(name, holders);
         return role(name).get("id").asLong();
     }
@@ -50,7 +53,8 @@ final class Desks {
     void hold(String role, String... holders) {
         JsonNode now = role(role);
         mirela.put(project + "/roles/" + now.get("id").asLong() + "/holders",
-                Map.of("version", now.get("version").asInt(), "holders", java.util.Arrays.stream(holders).map(this::person).toList())).must(204);
+                Map.of("version", now.get("version").asInt(), "holders", java.util.Arrays.stream(holders).map(this::person).toList()))
+                .must(204);
     }
 
     static Map<String, Object> who(String kind, Object what) {
@@ -62,13 +66,16 @@ final class Desks {
     }
 
     static Map<String, Object> step(String name, String kind, List<Map<String, Object>> who) {
-        Map<String, Object> step = new HashMap<>(Map.of("name", name, "kind", kind, "who", who, "needs", "ANY", "atLeast", 1, "drawing", "WORST", "workingDays", 3, "leads", List.of()));
-        step.putAll(Map.of("remindBefore", 0, "remindAfter", 0, "escalateAfter", 0, "escalateTo", List.of(), "silence", Map.of("kind", "WAIT", "code", 1, "daysAfter", 0)));
+        Map<String, Object> step = new HashMap<>(Map.of("name", name, "kind", kind, "who", who, "needs", "ANY", "atLeast", 1, "drawing",
+                "WORST", "workingDays", 3, "leads", List.of()));
+        step.putAll(Map.of("remindBefore", 0, "remindAfter", 0, "escalateAfter", 0, "escalateTo", List.of(), "silence",
+                Map.of("kind", "WAIT", "code", 1, "daysAfter", 0)));
         return step;
     }
 
     static Map<String, Object> form(String name, List<Map<String, Object>> steps) {
-        return new HashMap<>(Map.of("name", name, "steps", steps, "ownFirmDecides", false, "filesGoAlone", false, "senders", List.of(), "senderFirms", List.of(), "senderPeople", List.of(), "values", Map.of(), "statusCodes", List.of()));
+        return new HashMap<>(Map.of("name", name, "steps", steps, "ownFirmDecides", false, "filesGoAlone", false, "senders", List.of(),
+                "senderFirms", List.of(), "senderPeople", List.of(), "values", Map.of(), "statusCodes", List.of()));
     }
 
     void route(String key, Map<String, Object> form) {
@@ -86,18 +93,21 @@ final class Desks {
         JsonNode there = mirela.get("/api/folders/" + mirela.folder(REPORTS)).must(200).body().get("files").get("items");
         List<Long> ids = new ArrayList<>();
         for (String name : names) {
-            ids.add(there.valueStream().map(r -> r.get("file")).filter(f -> f.get("name").asString().equals(name)).findFirst().orElseThrow().get("id").asLong());
+            ids.add(there.valueStream().map(r -> r.get("file")).filter(f -> f.get("name").asString().equals(name)).findFirst().orElseThrow()
+                    .get("id").asLong());
         }
         return ids;
     }
 
     /** Has such files sent on a route by hand; gives their passages once they wait in review. */
     List<JsonNode> send(String route, String... names) {
-        return mirela.settled(mirela.post("/api/folders/" + mirela.folder(REPORTS) + "/sendings", sending(lying(names), route)).must(201).body().get("submission").asLong());
+        return mirela.settled(mirela.post("/api/folders/" + mirela.folder(REPORTS) + "/sendings", sending(lying(names), route)).must(201)
+                .body().get("submission").asLong());
     }
 
     static Map<String, Object> sending(List<Long> files, String route) {
-        return new HashMap<>(Map.of("files", files, "route", route, "purpose", "for review", "message", "", "persons", List.of(), "addresses", List.of()));
+        return new HashMap<>(Map.of("files", files, "route", route, "purpose", "for review", "message", "", "persons", List.of(),
+                "addresses", List.of()));
     }
 
     Client as(String name) {
@@ -129,6 +139,7 @@ final class Desks {
     }
 
     private static JsonNode find(JsonNode all, String name) {
-        return all.valueStream().filter(n -> n.get("name").asString().equals(name)).findFirst().orElseThrow(() -> new IllegalArgumentException("nothing is called " + name));
+        return all.valueStream().filter(n -> n.get("name").asString().equals(name)).findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("nothing is called " + name));
     }
 }

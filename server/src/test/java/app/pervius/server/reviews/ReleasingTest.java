@@ -28,9 +28,12 @@ class ReleasingTest {
     private static String all(Client priya, Desks desks, JsonNode passage, JsonNode review) {
         long id = passage.get("id").asLong();
         String number = passage.get("number").asString();
-        return Stream.of("/api/passages/" + id, "/api/passages/" + id + "/answers", "/api/passages/" + id + "/review", at(review), at(review) + "/following", desks.project + "/reviews",
-                desks.project + "/reviews/table?format=CSV", desks.project + "/turnaround", desks.project + "/passages?which=ALL", desks.project + "/found?text=" + number,
-                "/api/documents/by-number?project=KWR&number=" + number, "/api/submissions/" + passage.get("submission").asLong(), "/api/desk/reviews",
+        return Stream.of("/api/passages/" + id, "/api/passages/" + id + "/answers", "/api/passages/" + id + "/review", at(review),
+                at(review) + "/following", desks.project + "/reviews",
+                desks.project + "/reviews/table?format=CSV", desks.project + "/turnaround", desks.project + "/passages?which=ALL",
+                desks.project + "/found?text=" + number,
+                "/api/documents/by-number?project=KWR&number=" + number, "/api/submissions/" + passage.get("submission").asLong(),
+                "/api/desk/reviews",
                 "/api/folders/" + desks.mirela.folder(Desks.REPORTS)).map(path -> priya.get(path).raw().body()).reduce("", String::concat)
                 + mails(desks.mirela, "priya", number).stream().map(m -> m.get("text").asString()).reduce("", String::concat);
     }
@@ -43,15 +46,20 @@ class ReleasingTest {
         JsonNode now = desks.mirela.get(desks.project + "/matrix").must(200).body();
         desks.mirela.put(desks.project + "/matrix", Map.of("version", now.get("version").asInt(), "cells", List.of(
                 Map.of("type", "RP", "discipline", "C", "reviews", List.of(), "approves", List.of(civil), "told", List.of()),
-                Map.of("type", "RP", "discipline", "H", "reviews", List.of(), "approves", List.of(hydraulics), "told", List.of())))).must(204);
-        Map<String, Object> form = form("Led by the matrix", List.of(step("Approval", "APPROVAL", List.of(who("PERSON", desks.person("Tomasz Łęgowicz"))))));
+                Map.of("type", "RP", "discipline", "H", "reviews", List.of(), "approves", List.of(hydraulics), "told", List.of()))))
+                .must(204);
+        Map<String, Object> form = form("Led by the matrix", List.of(step("Approval", "APPROVAL",
+                List.of(who("PERSON", desks.person("Tomasz Łęgowicz"))))));
         form.put("lead", who("MATRIX", "APPROVES"));
         desks.route("led", form);
         String site = "Work in progress / Dunmarrow Works";
-        long folder = desks.mirela.post("/api/folders/" + desks.mirela.folder(site) + "/folders", Map.of("name", "Led", "values", Map.of("type", "RP"))).must(201).body().get("id").asLong();
+        long folder = desks.mirela.post("/api/folders/" + desks.mirela.folder(site) + "/folders",
+                Map.of("name", "Led", "values", Map.of("type", "RP"))).must(201).body().get("id").asLong();
         long target = desks.mirela.folder("Shared / Site documents");
-        RuleForms.inForce(desks.mirela, RuleForms.with(RuleForms.handling("Led", folder, "documents", "led", target), "identify", RuleForms.identify("{discipline}_{title}")));
-        List<JsonNode> passages = desks.mirela.settled(app.as("Marisol Quintavalle").submit(site + " / Led", "C_Abutment.pdf", "H_Surge.pdf"));
+        RuleForms.inForce(desks.mirela, RuleForms.with(RuleForms.handling("Led", folder, "documents", "led", target), "identify",
+                RuleForms.identify("{discipline}_{title}")));
+        List<JsonNode> passages = desks.mirela.settled(app.as("Marisol Quintavalle")
+                .submit(site + " / Led", "C_Abutment.pdf", "H_Surge.pdf"));
         decideAll(desks.as("Tomasz Łęgowicz"), passages.getFirst(), 1, "");
         List<String> leads = passages.stream().map(passage -> {
             JsonNode review = desks.mirela.reviewOf(passage);
@@ -65,7 +73,8 @@ class ReleasingTest {
     @Test
     void theAuthorsFirmReadsNothingBeforeTheReleaseAndThenWhatTheLeadMadeOfIt(App app) throws Exception {
         Desks desks = new Desks(app);
-        Map<String, Object> form = form("With a lead", List.of(step("Look", "REVIEW", List.of(who("PERSON", desks.person("Henrike Solvangen")))),
+        Map<String, Object> form = form("With a lead", List.of(step("Look", "REVIEW",
+                List.of(who("PERSON", desks.person("Henrike Solvangen")))),
                 step("Approval", "APPROVAL", List.of(who("PERSON", desks.person("Tomasz Łęgowicz"))))));
         form.put("lead", who("PERSON", desks.person("Kwabena Adofori")));
         desks.route("lead", form);
@@ -88,16 +97,22 @@ class ReleasingTest {
         Client.until(() -> mails(desks.mirela, "kwabena", "Lead report"), m -> !m.isEmpty());
 
         JsonNode said = review.get("files").get(0).get("before");
-        assertThat(priya.put(at(review) + "/comments/" + said.get(0).get("id").asLong(), Map.of("as", "KEPT", "text", "")).status()).isEqualTo(404);
-        assertThat(desks.as("Henrike Solvangen").put(at(review) + "/comments/" + said.get(0).get("id").asLong(), Map.of("as", "DROPPED", "text", "")).must(403).status()).isEqualTo(403);
+        assertThat(priya.put(at(review) + "/comments/" + said.get(0).get("id").asLong(), Map.of("as", "KEPT", "text", "")).status())
+                .isEqualTo(404);
+        assertThat(desks.as("Henrike Solvangen").put(at(review) + "/comments/" + said.get(0).get("id").asLong(),
+                Map.of("as", "DROPPED", "text", "")).must(403).status()).isEqualTo(403);
         kwabena.put(at(review) + "/comments/" + said.get(0).get("id").asLong(), Map.of("as", "REWORDED", "text", " ")).must(400);
-        kwabena.put(at(review) + "/comments/" + said.get(0).get("id").asLong(), Map.of("as", "REWORDED", "text", "Please number the boreholes.")).must(204);
+        kwabena.put(at(review) + "/comments/" + said.get(0).get("id").asLong(),
+                Map.of("as", "REWORDED", "text", "Please number the boreholes.")).must(204);
         kwabena.post(at(review) + "/releases", Map.of("turn", review.get("turn").asInt())).must(204);
         ended(desks.mirela, passage);
         Client.until(() -> mails(desks.mirela, "priya", "Please number the boreholes."), m -> !m.isEmpty());
-        assertThat(all(priya, desks, passage, review)).contains("Please number the boreholes.", "second-secret: keep this").doesNotContain("first-secret");
-        assertThat(kwabena.get("/api/passages/" + passage.get("id").asLong() + "/answers").must(200).raw().body()).as("the original is kept").contains("first-secret: clumsy words");
-        assertThat(kwabena.post(at(review) + "/releases", Map.of("turn", review.get("turn").asInt())).must(409).type()).isEqualTo("step-is-over");
+        assertThat(all(priya, desks, passage, review)).contains("Please number the boreholes.", "second-secret: keep this")
+                .doesNotContain("first-secret");
+        assertThat(kwabena.get("/api/passages/" + passage.get("id").asLong() + "/answers").must(200).raw().body())
+                .as("the original is kept").contains("first-secret: clumsy words");
+        assertThat(kwabena.post(at(review) + "/releases", Map.of("turn", review.get("turn").asInt())).must(409).type())
+                .isEqualTo("step-is-over");
     }
 
     @Test
@@ -106,16 +121,19 @@ class ReleasingTest {
         desks.approvedBy("apart", "Tomasz Łęgowicz");
         List<JsonNode> passages = desks.send("apart", "Apart a.pdf", "Apart b.pdf", "Apart c.pdf");
         JsonNode review = desks.mirela.reviewOf(passages.get(0));
-        long off = desks.mirela.post(at(review) + "/splits", Map.of("turn", 0, "passages", List.of(passages.get(2).get("id").asLong()))).must(200).body().get("review").asLong();
+        long off = desks.mirela.post(at(review) + "/splits", Map.of("turn", 0, "passages", List.of(passages.get(2).get("id").asLong())))
+                .must(200).body().get("review").asLong();
         assertThat(desks.mirela.get(at(review)).must(200).body().get("files")).hasSize(2);
-        assertThat(desks.as("Tomasz Łęgowicz").get("/api/desk/reviews").must(200).body().valueStream().map(r -> r.get("id").asLong())).contains(off, review.get("id").asLong());
+        assertThat(desks.as("Tomasz Łęgowicz").get("/api/desk/reviews").must(200).body().valueStream().map(r -> r.get("id").asLong()))
+                .contains(off, review.get("id").asLong());
         desks.mirela.post(at(review) + "/joins", Map.of("turn", 0, "other", off)).must(204);
         assertThat(desks.mirela.get(at(review)).must(200).body().get("files")).hasSize(3);
         Client priya = desks.as("Priya Venkatarangan");
         priya.post(at(review) + "/take-backs", Map.of("turn", 0, "reason", "Wrong annex.")).must(204);
         assertThat(passages).allSatisfy(p -> assertThat(ended(desks.mirela, p).get("ended").asString()).isEqualTo("TAKEN_OUT"));
         Client.until(() -> mails(desks.mirela, "tomasz", "Taken back by Priya Venkatarangan: Wrong annex."), m -> m.size() == 1);
-        assertThat(desks.as("Tomasz Łęgowicz").decide(review, passages.get(0), 1, "").must(409).sentence()).isEqualTo("The review was taken back by its sender.");
+        assertThat(desks.as("Tomasz Łęgowicz").decide(review, passages.get(0), 1, "").must(409).sentence())
+                .isEqualTo("The review was taken back by its sender.");
     }
 
     @Test
@@ -126,11 +144,15 @@ class ReleasingTest {
         Client tomasz = desks.as("Tomasz Łęgowicz");
         JsonNode review = tomasz.reviewOf(passages.get(0));
         tomasz.decide(review, passages.get(0), 1, "").must(204);
-        assertThat(desks.as("Priya Venkatarangan").post(at(review) + "/take-backs", Map.of("turn", 0, "reason", "")).must(409).type()).isEqualTo("has-answers");
-        assertThat(desks.mirela.post(at(review) + "/splits", Map.of("turn", 0, "passages", List.of(passages.get(1).get("id").asLong()))).must(409).type()).isEqualTo("has-answers");
-        tomasz.post(at(review) + "/decisions/withdrawals", Map.of("turn", 0, "passages", List.of(passages.get(0).get("id").asLong()))).must(204);
+        assertThat(desks.as("Priya Venkatarangan").post(at(review) + "/take-backs", Map.of("turn", 0, "reason", "")).must(409).type())
+                .isEqualTo("has-answers");
+        assertThat(desks.mirela.post(at(review) + "/splits", Map.of("turn", 0, "passages", List.of(passages.get(1).get("id").asLong())))
+                .must(409).type()).isEqualTo("has-answers");
+        tomasz.post(at(review) + "/decisions/withdrawals", Map.of("turn", 0, "passages", List.of(passages.get(0).get("id").asLong())))
+                .must(204);
         desks.mirela.post(at(review) + "/stops", Map.of("reason", "The route was wrong.")).must(204);
-        JsonNode stopped = Client.until(() -> Desks.passage(desks.mirela, passages.get(0)).get("row").get("passage"), p -> p.get("state").asString().equals("STOPPED"));
+        JsonNode stopped = Client.until(() -> Desks.passage(desks.mirela, passages.get(0)).get("row").get("passage"), p -> p.get("state")
+                .asString().equals("STOPPED"));
         assertThat(stopped.get("stop").get("reason").asString()).isEqualTo("Mirela Draganova stopped the review: The route was wrong.");
     }
 
@@ -155,17 +177,22 @@ class ReleasingTest {
         assertThat(civil.get("traces").findValuesAsString("name")).as("where it went stands in its place").contains(number + "_P01_A1.pdf");
         assertThat(desks.mirela.post(path, Map.of("reason", "twice")).must(409).type()).isEqualTo("not-decided");
         decideAll(tomasz, passage, 2, "Checked anew: mind the joint.");
-        assertThat(Client.until(() -> Desks.passage(desks.mirela, passage).get("row").get("passage"), p -> p.has("ended")).get("status").asString()).isEqualTo("B1");
-        assertThat(priya.get("/api/folders/" + priya.folder("Shared / Civil")).must(200).body().get("files").toString()).contains(number + "_P01_B1.pdf");
+        assertThat(Client.until(() -> Desks.passage(desks.mirela, passage).get("row").get("passage"), p -> p.has("ended")).get("status")
+                .asString()).isEqualTo("B1");
+        assertThat(priya.get("/api/folders/" + priya.folder("Shared / Civil")).must(200).body().get("files").toString())
+                .contains(number + "_P01_B1.pdf");
     }
 
     @Test
     void aRouteLetsRolesFirmsAndPeopleSendByHandAndNobodyElse(App app) {
         Desks desks = new Desks(app);
-        long ald = desks.mirela.get(desks.project + "/people").must(200).body().get("firms").valueStream().filter(f -> f.get("code").asString().equals("ALD")).findFirst().orElseThrow().get("id").asLong();
-        for (Map<String, Object> whom : List.of(Map.<String, Object>of("senderFirms", List.of(ald)), Map.<String, Object>of("senderPeople", List.of(desks.person("Priya Venkatarangan"))))) {
+        long ald = desks.mirela.get(desks.project + "/people").must(200).body().get("firms").valueStream()
+                .filter(f -> f.get("code").asString().equals("ALD")).findFirst().orElseThrow().get("id").asLong();
+        for (Map<String, Object> whom : List.of(Map.<String, Object>of("senderFirms", List.of(ald)), Map.<String,
+                Object>of("senderPeople", List.of(desks.person("Priya Venkatarangan"))))) {
             String key = "sent-" + whom.keySet().iterator().next().toLowerCase(java.util.Locale.ROOT);
-            Map<String, Object> form = Desks.form(key, List.of(Desks.step("Approval", "APPROVAL", List.of(Desks.who("PERSON", desks.person("Tomasz Łęgowicz"))))));
+            Map<String, Object> form = Desks.form(key, List.of(Desks.step("Approval", "APPROVAL",
+                    List.of(Desks.who("PERSON", desks.person("Tomasz Łęgowicz"))))));
             form.putAll(whom);
             desks.route(key, form);
             List<Long> files = desks.lying("Sent " + key + ".pdf");
@@ -182,7 +209,8 @@ class ReleasingTest {
         List<Long> files = desks.lying("Sent by hand.pdf");
         String path = "/api/folders/" + desks.mirela.folder(Desks.REPORTS) + "/sendings";
         Client priya = desks.as("Priya Venkatarangan");
-        assertThat(priya.post(path, Desks.sending(files, "by-hand")).must(403).sentence()).contains("only document controllers and those whom a role or the route lets");
+        assertThat(priya.post(path, Desks.sending(files, "by-hand")).must(403).sentence())
+                .contains("only document controllers and those whom a role or the route lets");
         Map<String, Object> sending = Desks.sending(files, "by-hand");
         sending.put("message", "Please look at chapter 4 first.");
         sending.put("persons", List.of(desks.person("Henrike Solvangen")));
@@ -192,14 +220,16 @@ class ReleasingTest {
         Client.until(() -> mails(desks.mirela, "tomasz", "Please look at chapter 4 first."), m -> m.size() == 1);
         Client.until(() -> mails(desks.mirela, "panel@harbour-board.example", "Sent by hand"), m -> m.size() == 1);
         Client.until(() -> mails(desks.mirela, "henrike", "Sent by hand"), m -> m.size() == 1);
-        assertThat(desks.mirela.post(path + "/looks", Map.of("files", files)).must(200).body().get(0).get("hindrance").asString()).contains("P01 is still at Review, with");
+        assertThat(desks.mirela.post(path + "/looks", Map.of("files", files)).must(200).body().get(0).get("hindrance").asString())
+                .contains("P01 is still at Review, with");
         assertThat(desks.mirela.post(path, sending).must(409).type()).isEqualTo("cannot-be-sent");
         decideAll(desks.as("Tomasz Łęgowicz"), passage, 3, "Chapter 4 again.");
         ended(desks.mirela, passage);
         Client.until(() -> mails(desks.mirela, "panel@harbour-board.example", "Chapter 4 again."), m -> m.size() == 1);
         JsonNode following = desks.mirela.get(at(desks.mirela.reviewOf(passage)) + "/following").must(200).body().get(0);
         assertThat(following.get("account").asString()).isEqualTo("Back with its author.");
-        assertThat(Client.until(() -> desks.mirela.get(at(desks.mirela.reviewOf(passage)) + "/following").must(200).body().get(0), f -> f.get("done").asBoolean()).get("sent").asInt()).isGreaterThan(2);
+        assertThat(Client.until(() -> desks.mirela.get(at(desks.mirela.reviewOf(passage)) + "/following").must(200).body().get(0),
+                f -> f.get("done").asBoolean()).get("sent").asInt()).isGreaterThan(2);
     }
 
     @Test
@@ -211,33 +241,45 @@ class ReleasingTest {
         assertThat(rows).hasSize(1);
         assertThat(rows.get(0).get("what").asString()).contains("Listed");
         assertThat(rows.get(0).get("with").get(0).get("person").asString()).isEqualTo("Tomasz Łęgowicz");
-        List<Integer> left = desks.mirela.get(desks.project + "/reviews?which=OPEN&order=DUE").must(200).body().get("items").valueStream().map(r -> r.path("workingDaysLeft").asInt(99)).toList();
+        List<Integer> left = desks.mirela.get(desks.project + "/reviews?which=OPEN&order=DUE").must(200).body().get("items").valueStream()
+                .map(r -> r.path("workingDaysLeft").asInt(99)).toList();
         assertThat(left).as("the most urgent first").isSorted();
         Client tomasz = desks.as("Tomasz Łęgowicz");
         String address = tomasz.post("/api/desk/calendar-link", Map.of()).must(200).body().get("address").asString();
         String path = address.substring(address.indexOf("/calendar/"));
         String calendar = app.nobody().get(path).must(200).raw().body();
-        assertThat(calendar).startsWith("BEGIN:VCALENDAR").contains("BEGIN:VEVENT", "Due: Approval", "NAME:Pervius: due for Tomasz", "REFRESH-INTERVAL;VALUE=DURATION:PT15M", "BEGIN:VALARM", "TRIGGER:-PT2H").doesNotContain("Listed");
+        assertThat(calendar).startsWith("BEGIN:VCALENDAR").contains("BEGIN:VEVENT", "Due: Approval", "NAME:Pervius: due for Tomasz",
+                "REFRESH-INTERVAL;VALUE=DURATION:PT15M", "BEGIN:VALARM", "TRIGGER:-PT2H").doesNotContain("Listed");
         tomasz.delete("/api/desk/calendar-link").must(204);
         app.nobody().get(path).must(404);
         decideAll(tomasz, passage, 1, "");
-        assertThat(desks.mirela.get(desks.project + "/reviews?which=CLOSED&route=listed").must(200).body().get("items").get(0).get("ended").get(0).get("code").asInt()).isEqualTo(1);
-        assertThat(desks.mirela.get(desks.project + "/reviews/table?which=ALL&route=listed&order=NEWEST&format=CSV").must(200).raw().body()).contains("1 × 1, accepted");
+        assertThat(desks.mirela.get(desks.project + "/reviews?which=CLOSED&route=listed").must(200).body().get("items").get(0).get("ended")
+                .get(0).get("code").asInt()).isEqualTo(1);
+        assertThat(desks.mirela.get(desks.project + "/reviews/table?which=ALL&route=listed&order=NEWEST&format=CSV").must(200).raw().body())
+                .contains("1 × 1, accepted");
         JsonNode turnaround = desks.mirela.get(desks.project + "/turnaround?days=30").must(200).body();
-        assertThat(turnaround.get("byRoute").valueStream().filter(t -> t.get("what").asString().equals("listed")).findFirst().orElseThrow().get("steps").asInt()).isEqualTo(1);
+        assertThat(turnaround.get("byRoute").valueStream().filter(t -> t.get("what").asString().equals("listed")).findFirst().orElseThrow()
+                .get("steps").asInt()).isEqualTo(1);
     }
 
     @Test
     void holidaysComeFromACalendarAndMoveDueDates(App app) {
         Desks desks = new Desks(app);
-        String ics = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//KWB//Holidays//EN\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTAMP:20260101T000000Z\r\nDTSTART;VALUE=DATE:20291224\r\nDTEND;VALUE=DATE:20291227\r\nSUMMARY:Winter break\r\nEND:VEVENT\r\n"
-                + "BEGIN:VEVENT\r\nUID:2\r\nDTSTAMP:20260101T000000Z\r\nDTSTART:20290101T090000Z\r\nSUMMARY:A meeting\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n";
+        String ics = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//KWB//Holidays//EN\r\n"
+                + "BEGIN:VEVENT\r\nUID:1\r\nDTSTAMP:20260101T000000Z\r\nDTSTART;VALUE=DATE:20291224"
+                + "\r\nDTEND;VALUE=DATE:20291227\r\nSUMMARY:Winter break\r\nEND:VEVENT\r\n"
+                + "BEGIN:VEVENT\r\nUID:2\r\nDTSTAMP:20260101T000000Z\r\nDTSTART:20290101T090000Z\r\nSUMMARY:A "
+                        + "meeting\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n";
         JsonNode read = desks.mirela.postBytes(desks.project + "/holidays", ics.getBytes()).must(200).body();
-        assertThat(read.valueStream().map(h -> h.get("day").asString() + " " + h.get("name").asString())).containsExactly("2029-12-24 Winter break", "2029-12-25 Winter break", "2029-12-26 Winter break");
-        assertThat(desks.mirela.postBytes(desks.project + "/holidays", "no calendar".getBytes()).must(400).sentence()).startsWith("This is no iCalendar file");
+        assertThat(read.valueStream().map(h -> h.get("day").asString() + " " + h.get("name").asString()))
+                .containsExactly("2029-12-24 Winter break", "2029-12-25 Winter break", "2029-12-26 Winter break");
+        assertThat(desks.mirela.postBytes(desks.project + "/holidays", "no calendar".getBytes()).must(400).sentence())
+                .startsWith("This is no iCalendar file");
         JsonNode project = desks.mirela.get("/api/projects").must(200).body().get(0);
-        desks.mirela.put(desks.project + "/working-days", Map.of("version", project.get("version").asInt(), "daysOff", List.of("SATURDAY", "SUNDAY"), "startOfDay", "17:00", "endOfDay", "08:00", "holidays", read)).must(400);
-        desks.mirela.put(desks.project + "/working-days", Map.of("version", project.get("version").asInt(), "daysOff", List.of("SATURDAY", "SUNDAY"), "startOfDay", "08:00", "endOfDay", "17:00", "holidays", read)).must(204);
+        desks.mirela.put(desks.project + "/working-days", Map.of("version", project.get("version").asInt(), "daysOff",
+                List.of("SATURDAY", "SUNDAY"), "startOfDay", "17:00", "endOfDay", "08:00", "holidays", read)).must(400);
+        desks.mirela.put(desks.project + "/working-days", Map.of("version", project.get("version").asInt(), "daysOff",
+                List.of("SATURDAY", "SUNDAY"), "startOfDay", "08:00", "endOfDay", "17:00", "holidays", read)).must(204);
         assertThat(desks.mirela.get("/api/projects").must(200).body().get(0).get("workingDays").get("holidays")).hasSize(3);
     }
 }

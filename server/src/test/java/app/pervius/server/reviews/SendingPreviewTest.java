@@ -17,7 +17,8 @@ class SendingPreviewTest {
 
     private static long kept(Client mirela, Client site, String name, Map<String, String> values, String file) {
         long parent = mirela.folder("Work in progress / Dunmarrow Works");
-        long folder = mirela.post("/api/folders/" + parent + "/folders", Map.of("name", name, "values", values)).must(201).body().get("id").asLong();
+        long folder = mirela.post("/api/folders/" + parent + "/folders", Map.of("name", name, "values", values)).must(201).body().get("id")
+                .asLong();
         site.submit("Work in progress / Dunmarrow Works / " + name, file);
         return folder;
     }
@@ -27,7 +28,8 @@ class SendingPreviewTest {
     }
 
     private static JsonNode tried(Client who, long folder, String route, Map<String, String> given) {
-        return who.lines("/api/folders/" + folder + "/sendings/previews", Map.of("files", List.of(file(who, folder)), "route", route, "given", given)).getFirst().get("arrival").get("tried");
+        return who.lines("/api/folders/" + folder + "/sendings/previews",
+                Map.of("files", List.of(file(who, folder)), "route", route, "given", given)).getFirst().get("arrival").get("tried");
     }
 
     @Test
@@ -35,7 +37,8 @@ class SendingPreviewTest {
         Client mirela = app.as("Mirela Draganova");
         long folder = kept(mirela, mirela, "Own firm only", Map.of("discipline", "C", "type", "MS"), "Own firm.pdf");
         Desks desks = new Desks(app);
-        desks.route("own-firm-only", Desks.form("Own firm only", List.of(Desks.step("Approval", "APPROVAL", List.of(Desks.who("PERSON", desks.person("Kwabena Adofori")))))));
+        desks.route("own-firm-only", Desks.form("Own firm only",
+                List.of(Desks.step("Approval", "APPROVAL", List.of(Desks.who("PERSON", desks.person("Kwabena Adofori")))))));
         JsonNode last = tried(mirela, folder, "own-firm-only", Map.of()).get("halts").valueStream().toList().getLast();
         assertThat(last.get("kind").asString()).isEqualTo("STOPPED");
         assertThat(last.get("account").asString()).contains("everybody it means is of the author's own firm");
@@ -47,12 +50,15 @@ class SendingPreviewTest {
         Client mirela = app.as("Mirela Draganova");
         Client site = app.as("Oluwaseun Finchley-Ade");
         long folder = kept(mirela, site, "Fields missing", Map.of(), "No type said.pdf");
-        assertThat(tried(mirela, folder, "civil", Map.of()).get("halts").valueStream().toList().getLast().get("fields").valueStream().map(JsonNode::asString)).isNotEmpty().isSubsetOf("type", "discipline");
+        assertThat(tried(mirela, folder, "civil", Map.of()).get("halts").valueStream().toList().getLast().get("fields").valueStream()
+                .map(JsonNode::asString)).isNotEmpty().isSubsetOf("type", "discipline");
         Map<String, String> given = Map.of("type", "MS", "discipline", "C");
         JsonNode foretold = tried(mirela, folder, "civil", given);
         assertThat(foretold.get("halts").valueStream().toList().getLast().get("kind").asString()).isEqualTo("WAITING");
-        assertThat(foretold.get("ends").valueStream().filter(e -> e.get("digit").asInt() == 3).findFirst().orElseThrow().get("back").asBoolean()).isTrue();
-        long submission = mirela.post("/api/folders/" + folder + "/sendings", Map.of("files", List.of(file(mirela, folder)), "route", "civil", "purpose", "", "message", "", "persons", List.of(),
+        assertThat(foretold.get("ends").valueStream().filter(e -> e.get("digit").asInt() == 3).findFirst().orElseThrow().get("back")
+                .asBoolean()).isTrue();
+        long submission = mirela.post("/api/folders/" + folder + "/sendings",
+                Map.of("files", List.of(file(mirela, folder)), "route", "civil", "purpose", "", "message", "", "persons", List.of(),
                 "addresses", List.of(), "given", given)).must(201).body().get("submission").asLong();
         assertThat(site.settled(submission).getFirst().get("number").asString()).isEqualTo(foretold.get("number").asString());
     }
@@ -62,9 +68,12 @@ class SendingPreviewTest {
         Client mirela = app.as("Mirela Draganova");
         Client site = app.as("Oluwaseun Finchley-Ade");
         long folder = kept(mirela, site, "Not for all", Map.of("discipline", "C", "type", "MS"), "Not for all.pdf");
-        long yusuf = mirela.get("/api/projects/" + mirela.project() + "/people").must(200).body().get("people").valueStream().filter(p -> p.get("name").asString().equals("Yusuf Karaderin")).findFirst()
+        long yusuf = mirela.get("/api/projects/" + mirela.project() + "/people").must(200).body().get("people").valueStream()
+                .filter(p -> p.get("name").asString().equals("Yusuf Karaderin")).findFirst()
                 .orElseThrow().get("id").asLong();
-        assertThat(mirela.post("/api/folders/" + folder + "/sendings", Map.of("files", List.of(file(mirela, folder)), "route", "civil", "purpose", "", "message", "", "persons", List.of(yusuf),
-                "addresses", List.of())).must(400).sentence()).isEqualTo("Yusuf Karaderin may not see what Dunmarrow Works sends, so cannot be told of it.");
+        assertThat(mirela.post("/api/folders/" + folder + "/sendings",
+                Map.of("files", List.of(file(mirela, folder)), "route", "civil", "purpose", "", "message", "", "persons", List.of(yusuf),
+                "addresses", List.of())).must(400).sentence()).isEqualTo(
+                "Yusuf Karaderin may not see what Dunmarrow Works sends, so cannot be told of it.");
     }
 }

@@ -46,21 +46,26 @@ class RuleFileTest {
 
     private static Map<String, Object> everything(Client who) {
         long site = who.folder("Work in progress / Dunmarrow Works / Site notes");
-        Map<String, Object> form = RuleForms.handling("Says \"all\": it, # can — Łęg", site, "documents", "civil", who.folder("Shared / Site documents"));
+        Map<String, Object> form = RuleForms.handling("Says \"all\": it, # can — Łęg", site, "documents", "civil",
+                who.folder("Shared / Site documents"));
         form.put("description", "Two\nlines: and a colon");
         long firm = who.get("/api/projects/" + who.project() + "/people").must(200).body().get("firms").get(0).get("id").asLong();
         long role = who.get("/api/projects/" + who.project() + "/people").must(200).body().get("roles").get(0).get("id").asLong();
         long me = who.person();
-        form.put("conditions", List.of(Map.of("kind", "ANY", "conditions", List.of(Map.of("kind", "FORMAT", "formats", List.of("PDF", "CAD")), Map.of("kind", "NONE", "conditions",
-                List.of(Map.of("kind", "SIZE", "least", 5, "most", 500))))), Map.of("kind", "AUTHOR", "firms", List.of(firm), "roles", List.of(role), "people", List.of(me)),
-                Map.of("kind", "FIELD", "field", "type", "values", List.of("DR", "RP")), Map.of("kind", "NAME", "pattern", "{type}-{*}"), Map.of("kind", "EVENT", "events", List.of("NEW_FILE", "MOVED_IN"))));
+        form.put("conditions", List.of(Map.of("kind", "ANY", "conditions",
+                List.of(Map.of("kind", "FORMAT", "formats", List.of("PDF", "CAD")), Map.of("kind", "NONE", "conditions",
+                List.of(Map.of("kind", "SIZE", "least", 5, "most", 500))))),
+                Map.of("kind", "AUTHOR", "firms", List.of(firm), "roles", List.of(role), "people", List.of(me)),
+                Map.of("kind", "FIELD", "field", "type", "values", List.of("DR", "RP")), Map.of("kind", "NAME", "pattern", "{type}-{*}"),
+                Map.of("kind", "EVENT", "events", List.of("NEW_FILE", "MOVED_IN"))));
         Map<String, Object> place = RuleForms.into(who.folder("Shared / Civil"), "A1", "{discipline}/{type}");
         place.put("whenTaken", "KEEP_BOTH");
         place.put("manner", "MOVE");
         place.put("sets", List.of(Map.of("field", "discipline", "value", "C")));
         place.put("copies", List.of(Map.of("folder", who.folder("Shared / Controls"), "path", "", "name", "{number}")));
         RuleForms.with(form, "issue", RuleForms.issue(place));
-        RuleForms.with(form, "tell", Map.of("tellings", List.of(Map.of("occasion", "ISSUED", "text", "{number} [{revision}]: yes", "whom", List.of(RuleForms.AUTHOR, Map.of("kind", "ROLE", "id", role),
+        RuleForms.with(form, "tell", Map.of("tellings", List.of(Map.of("occasion", "ISSUED", "text", "{number} [{revision}]: yes", "whom",
+                List.of(RuleForms.AUTHOR, Map.of("kind", "ROLE", "id", role),
                 Map.of("kind", "ADDRESS", "address", "owner@example.org"))))));
         return form;
     }
@@ -69,7 +74,8 @@ class RuleFileTest {
     void outInAndOutAgainIsTheSameAndChangesNothing(App app) {
         Client mirela = app.as("Mirela Draganova");
         long all = RuleForms.add(mirela, everything(mirela));
-        long watching = RuleForms.add(mirela, RuleForms.watching("Only watches", mirela.folder("Shared / Civil"), "ISSUED", "{title}", Map.of("kind", "MATRIX")));
+        long watching = RuleForms.add(mirela, RuleForms.watching("Only watches", mirela.folder("Shared / Civil"), "ISSUED", "{title}",
+                Map.of("kind", "MATRIX")));
         String first = out(mirela);
         JsonNode before = sheet(mirela);
         JsonNode taken = in(mirela, first).get("taken");
@@ -85,7 +91,8 @@ class RuleFileTest {
     void whatIsWrittenOutIsWhatThePublishedSchemaSays(App app) {
         Client mirela = app.as("Mirela Draganova");
         long id = RuleForms.add(mirela, everything(mirela));
-        var schema = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12).getSchema(mirela.text("/api/rule-sheet.schema.json"));
+        var schema = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
+                .getSchema(mirela.text("/api/rule-sheet.schema.json"));
         assertThat(schema.validate(out(mirela), InputFormat.YAML)).isEmpty();
         assertThat(schema.validate(out(mirela).replace("kind: handling", "kind: handing"), InputFormat.YAML)).isNotEmpty();
         drop(mirela, id);
@@ -97,26 +104,34 @@ class RuleFileTest {
         String original = out(mirela);
         int edition = sheet(mirela).get("edition").asInt();
         int civil = original.split("route: civil\n", -1).length - 1;
-        String edited = original.replace("route: civil\n", "route: hydraulics\n") + "- name: Brand new\n  kind: handling\n  stands-on:\n  - folder: Work in progress / Dunmarrow Works / Site notes\n";
+        String edited = original.replace("route: civil\n", "route: hydraulics\n")
+                + "- name: Brand new\n  kind: handling\n  stands-on:\n  - folder: Work in progress / Dunmarrow Works / Site notes\n";
         JsonNode taken = in(mirela, edited).get("taken");
         assertThat(taken.get("added").asInt()).isEqualTo(1);
         assertThat(taken.get("changed").asInt()).isEqualTo(civil);
         assertThat(sheet(mirela).get("edition").asInt()).isEqualTo(edition);
-        assertThat(sheet(mirela).get("rules").valueStream().filter(r -> r.has("draft")).map(r -> r.get("draft").get("name").asString())).contains("Civil design", "Site documents", "Brand new");
+        assertThat(sheet(mirela).get("rules").valueStream().filter(r -> r.has("draft")).map(r -> r.get("draft").get("name").asString()))
+                .contains("Civil design", "Site documents", "Brand new");
         JsonNode back = in(mirela, original).get("taken");
         assertThat(back.get("changed").asInt()).isEqualTo(civil);
         assertThat(back.get("left").valueStream().map(JsonNode::asString)).containsExactly("Brand new");
-        assertThat(sheet(mirela).get("rules").valueStream().filter(r -> r.has("draft")).map(r -> r.get("draft").get("name").asString())).doesNotContain("Civil design");
-        drop(mirela, sheet(mirela).get("rules").valueStream().filter(r -> r.path("draft").path("name").asString("").equals("Brand new")).findFirst().orElseThrow().get("id").asLong());
+        assertThat(sheet(mirela).get("rules").valueStream().filter(r -> r.has("draft")).map(r -> r.get("draft").get("name").asString()))
+                .doesNotContain("Civil design");
+        drop(mirela, sheet(mirela).get("rules").valueStream().filter(r -> r.path("draft").path("name").asString("").equals("Brand new"))
+                .findFirst().orElseThrow().get("id").asLong());
         assertThat(out(mirela)).isEqualTo(original);
     }
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', value = {
-        "'kind: handling'|'kind: handing'|A rule is handling or watching, not “handing”.", "'and-below: true'|'and-below: perhaps'|“and-below” is true or false.",
-        "'folder: Shared / Civil'|'folder: Shared / Gone'|This project has no folder “Shared / Gone”.", "'format:'|'formats:'|A condition is one of all, any, author",
-        "'when: issued'|'when: reminded'|A rule tells of what is arrived, stopped, returned or issued.", "'when-taken: stop'|'when-taken: guess'|“when-taken” is one of stop, keep-both, next-version, replace, not “guess”.",
-        "'rule-sheet: 1'|'rule-sheet: 2'|Only form 1 of rule files is read, not 2.", "'  number:'|'  nummer:'|“nummer” is not known here", "'rules:'|'rules: &all'|Anchors (&) and aliases (*) are not read",
+        "'kind: handling'|'kind: handing'|A rule is handling or watching, not “handing”.",
+                "'and-below: true'|'and-below: perhaps'|“and-below” is true or false.",
+        "'folder: Shared / Civil'|'folder: Shared / Gone'|This project has no folder “Shared / Gone”.",
+        "'format:'|'formats:'|A condition is one of all, any, author",
+        "'when: issued'|'when: reminded'|A rule tells of what is arrived, stopped, returned or issued.",
+        "'when-taken: stop'|'when-taken: guess'|“when-taken” is one of stop, keep-both, next-version, replace, not “guess”.",
+        "'rule-sheet: 1'|'rule-sheet: 2'|Only form 1 of rule files is read, not 2.", "'  number:'|'  nummer:'|“nummer” is not known here",
+        "'rules:'|'rules: &all'|Anchors (&) and aliases (*) are not read",
         "'project-says:'|'project-says: {'|This is not YAML", "'- name: Civil design'|'- name: [Civil]'|The name of a rule is a text."})
     void aWrongFileIsRefusedWithItsLineAndChangesNothing(String right, String wrong, String reason, App app) {
         Client mirela = app.as("Mirela Draganova");
@@ -140,11 +155,16 @@ class RuleFileTest {
         String original = out(mirela);
         JsonNode before = sheet(mirela);
         Random random = new Random(66);
-        List<String> files = new ArrayList<>(List.of("", "[]", "rules: " + "[".repeat(50_000), "a: &a [x]\n" + "b: [*a, *a]\n", "x".repeat(1_500_000), ("y".repeat(9_000) + "\n ").repeat(200), "\"" + ("z".repeat(19_000) + "\n ").repeat(100), "d: |\n  " + ("y".repeat(9_000) + "\n  ").repeat(200), "k".repeat(3_000_000),
-                "- ".repeat(40_000), "rule-sheet: 1\nproject-says: {}\nrules:\n" + "- {name: a, kind: handling, stands-on: []}\n".repeat(6_000), "{".repeat(2_000), "!!java.net.URL [http://127.0.0.1]", "? ".repeat(9_000)));
+        List<String> files = new ArrayList<>(List.of("", "[]", "rules: " + "[".repeat(50_000), "a: &a [x]\n" + "b: [*a, *a]\n",
+                "x".repeat(1_500_000), ("y".repeat(9_000) + "\n ").repeat(200), "\"" + ("z".repeat(19_000) + "\n ").repeat(100),
+                "d: |\n  " + ("y".repeat(9_000) + "\n  ").repeat(200), "k".repeat(3_000_000),
+                "- ".repeat(40_000), "rule-sheet: 1\nproject-says: {}\nrules:\n"
+                + "- {name: a, kind: handling, stands-on: []}\n".repeat(6_000), "{".repeat(2_000), "!!java.net.URL [http://127.0.0.1]",
+                "? ".repeat(9_000)));
         StringBuilder bomb = new StringBuilder("l0: &l0 [x, x, x, x, x, x, x, x, x]\n");
         for (int i = 1; i < 30; i++) {
-            bomb.append("l").append(i).append(": &l").append(i).append(" [").append(("*l" + (i - 1) + ", ").repeat(8)).append("*l").append(i - 1).append("]\n");
+            bomb.append("l").append(i).append(": &l").append(i).append(" [").append(("*l" + (i - 1) + ", ").repeat(8)).append("*l")
+                    .append(i - 1).append("]\n");
         }
         files.add(bomb.toString());
         for (int i = 0; i < 60; i++) {
@@ -153,10 +173,12 @@ class RuleFileTest {
         for (String file : files) {
             long began = System.nanoTime();
             JsonNode read = in(mirela, file);
-            assertThat(Duration.ofNanos(System.nanoTime() - began)).as(file.substring(0, Math.min(60, file.length()))).isLessThan(Duration.ofSeconds(10));
+            assertThat(Duration.ofNanos(System.nanoTime() - began)).as(file.substring(0, Math.min(60, file.length())))
+                    .isLessThan(Duration.ofSeconds(10));
             if (read.has("taken")) {
                 in(mirela, original);
-                sheet(mirela).get("rules").valueStream().filter(r -> before.get("rules").valueStream().noneMatch(b -> b.get("id").equals(r.get("id")))).forEach(r -> drop(mirela, r.get("id").asLong()));
+                sheet(mirela).get("rules").valueStream().filter(r -> before.get("rules").valueStream()
+                        .noneMatch(b -> b.get("id").equals(r.get("id")))).forEach(r -> drop(mirela, r.get("id").asLong()));
             } else {
                 assertThat(faults(read)).isNotEmpty().allSatisfy(f -> assertThat(f).doesNotContain("Exception").doesNotContain("at app."));
             }
@@ -171,7 +193,8 @@ class RuleFileTest {
             int at = random.nextInt(text.length());
             switch (random.nextInt(4)) {
                 case 0 -> text.deleteCharAt(at);
-                case 1 -> text.insert(at, List.of(":", "- ", "\n", "\t", "{", "]", "'", "\"", "#", "&x ", "*x", "%", "\u0000", "…", "!!str ").get(random.nextInt(15)));
+                case 1 -> text.insert(at, List.of(":", "- ", "\n", "\t", "{", "]", "'", "\"", "#", "&x ", "*x", "%", "\u0000", "…",
+                        "!!str ").get(random.nextInt(15)));
                 case 2 -> text.insert(at, text.substring(Math.max(0, at - 60), at));
                 default -> text.delete(at, Math.min(text.length(), at + random.nextInt(80)));
             }

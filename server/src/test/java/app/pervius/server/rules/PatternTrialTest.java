@@ -15,12 +15,14 @@ import tools.jackson.databind.JsonNode;
 class PatternTrialTest {
 
     private static JsonNode tried(Client who, String pattern, String... names) {
-        return who.post("/api/projects/" + who.project() + "/patterns/trials", Map.of("pattern", pattern, "names", List.of(names))).must(200).body();
+        return who.post("/api/projects/" + who.project() + "/patterns/trials", Map.of("pattern", pattern, "names", List.of(names)))
+                .must(200).body();
     }
 
     @Test
     void aPatternIsTriedOnNamesWithoutTheirEnding(App app) {
-        JsonNode tried = tried(app.as("Mirela Draganova"), "{type}-{discipline}[_{title}]", "DR-H_Inlet screen.pdf", "DT-H_Inlet screen.pdf", "Minutes.docx");
+        JsonNode tried = tried(app.as("Mirela Draganova"), "{type}-{discipline}[_{title}]", "DR-H_Inlet screen.pdf",
+                "DT-H_Inlet screen.pdf", "Minutes.docx");
         assertThat(tried.get("faults")).isEmpty();
         assertThat(tried.has("twoWays")).isFalse();
         JsonNode fits = tried.get("names").get(0);
@@ -38,7 +40,8 @@ class PatternTrialTest {
         JsonNode faulty = tried(mirela, "{typ}-[", "DR.pdf");
         assertThat(faulty.get("faults").valueStream().map(f -> f.get("position").asInt())).contains(0, 6);
         assertThat(faulty.get("names")).isEmpty();
-        assertThat(tried(mirela, "{title}{*}", "DR.pdf").get("twoWays").asString()).contains("can be read in two ways").contains("this is taken");
+        assertThat(tried(mirela, "{title}{*}", "DR.pdf").get("twoWays").asString()).contains("can be read in two ways")
+                .contains("this is taken");
     }
 
     @Test
@@ -46,7 +49,8 @@ class PatternTrialTest {
         Client mirela = app.as("Mirela Draganova");
         Client yusuf = app.as("Yusuf Karaderin");
         yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", "Trial name.pdf"));
-        List<String> names = mirela.get("/api/projects/" + mirela.project() + "/names-arrived").must(200).body().valueStream().map(JsonNode::asString).toList();
+        List<String> names = mirela.get("/api/projects/" + mirela.project() + "/names-arrived").must(200).body().valueStream()
+                .map(JsonNode::asString).toList();
         assertThat(names).contains("Trial name.pdf").doesNotHaveDuplicates().hasSizeLessThanOrEqualTo(30);
     }
 }

@@ -25,7 +25,8 @@ class RuleDeskTest {
     }
 
     private static String make(Client who, String name, String type, String discipline) {
-        who.post("/api/folders/" + who.folder("Work in progress / Dunmarrow Works") + "/folders", Map.of("name", name, "values", Map.of("type", type, "discipline", discipline))).must(201);
+        who.post("/api/folders/" + who.folder("Work in progress / Dunmarrow Works") + "/folders",
+                Map.of("name", name, "values", Map.of("type", type, "discipline", discipline))).must(201);
         return "Work in progress / Dunmarrow Works / " + name;
     }
 
@@ -42,7 +43,8 @@ class RuleDeskTest {
     }
 
     private static JsonNode placed(Client who, String path, String name) {
-        return who.post("/api/projects/" + who.project() + "/patterns/place-trials", Map.of("path", path, "name", name, "status", "A1")).must(200).body();
+        return who.post("/api/projects/" + who.project() + "/patterns/place-trials", Map.of("path", path, "name", name, "status", "A1"))
+                .must(200).body();
     }
 
     private static List<String> differences(Client who, int from, int to) {
@@ -58,11 +60,14 @@ class RuleDeskTest {
         long id = RuleForms.add(mirela, rule(mirela, "Trial runs", folder, "Shared / Site documents"));
         assertThat(site.get("/api/folders/" + site.folder(folder)).must(200).body().get("rules")).isEmpty();
         RuleForms.putInForce(mirela, id).must(200);
-        assertThat(site.get("/api/folders/" + site.folder(folder)).must(200).body().get("rules").get(0).get("sentences").valueStream().map(JsonNode::asString))
+        assertThat(site.get("/api/folders/" + site.folder(folder)).must(200).body().get("rules").get(0).get("sentences").valueStream()
+                .map(JsonNode::asString))
                 .contains("Takes PDF files.", "1 accepted: placed in Shared / Site documents as A1.",
                         "2 accepted with comments, 3 revise and resubmit, 4 rejected: back to the author.");
-        assertThat(site.settled(site.submit(folder, "Report one.pdf")).getFirst().get("rule").asString()).isEqualTo("Trial runs (edition 1)");
-        mirela.put("/api/rules/" + id + "/switch", Map.of("version", RuleForms.row(mirela, id).get("version").asInt(), "on", false)).must(204);
+        assertThat(site.settled(site.submit(folder, "Report one.pdf")).getFirst().get("rule").asString())
+                .isEqualTo("Trial runs (edition 1)");
+        mirela.put("/api/rules/" + id + "/switch", Map.of("version", RuleForms.row(mirela, id).get("version").asInt(), "on", false))
+                .must(204);
         assertThat(site.get("/api/folders/" + site.folder(folder)).must(200).body().get("rules")).isEmpty();
         drop(mirela, id);
     }
@@ -79,7 +84,8 @@ class RuleDeskTest {
         RuleForms.saveDraft(mirela, id, form);
         RuleForms.putInForce(mirela, id).must(200);
         assertThat(site.settled(site.submit(folder, "Under two.pdf")).getFirst().get("rule").asString()).isEqualTo("Editions (edition 2)");
-        assertThat(site.get("/api/passages/" + first.get("id").asLong()).must(200).body().get("row").get("passage").get("rule").asString()).isEqualTo("Editions (edition 1)");
+        assertThat(site.get("/api/passages/" + first.get("id").asLong()).must(200).body().get("row").get("passage").get("rule").asString())
+                .isEqualTo("Editions (edition 1)");
         drop(mirela, id);
     }
 
@@ -90,20 +96,25 @@ class RuleDeskTest {
         String folder = make(mirela, "As project", "RP", "C");
         JsonNode before = sheet(mirela).get("project");
         String draft = "/api/projects/" + mirela.project() + "/rules/project-draft";
-        Map<String, Object> filing = Map.of("review", Map.of(), "issue", RuleForms.filedAtOnce(RuleForms.into(mirela.folder("Shared / Site documents"), "S2")));
+        Map<String, Object> filing = Map.of("review", Map.of(), "issue",
+                RuleForms.filedAtOnce(RuleForms.into(mirela.folder("Shared / Site documents"), "S2")));
         mirela.put(draft, Map.of("version", before.get("version").asInt(), "stations", filing)).must(204);
-        assertThat(mirela.put(draft, Map.of("version", before.get("version").asInt(), "stations", filing)).must(409).sentence()).contains("the draft last by Mirela Draganova");
+        assertThat(mirela.put(draft, Map.of("version", before.get("version").asInt(), "stations", filing)).must(409).sentence())
+                .contains("the draft last by Mirela Draganova");
         long id = RuleForms.add(mirela, RuleForms.asProject("As project", mirela.folder(folder)));
-        mirela.post("/api/projects/" + mirela.project() + "/rules/putting-in-force", Map.of("rows", List.of(Map.of("id", id, "version", RuleForms.row(mirela, id).get("version").asInt())),
+        mirela.post("/api/projects/" + mirela.project() + "/rules/putting-in-force",
+                Map.of("rows", List.of(Map.of("id", id, "version", RuleForms.row(mirela, id).get("version").asInt())),
                 "order", false, "project", sheet(mirela).get("project").get("version").asInt())).must(200);
         JsonNode filed = site.settled(site.submit(folder, "Filed.pdf")).getFirst();
         assertThat(filed.get("ended").asString()).isEqualTo("ISSUED");
         assertThat(filed.get("number").asString()).startsWith("KWR-DNM-C-RP-");
         assertThat(filed.get("status").asString()).isEqualTo("S2");
         int edition = sheet(mirela).get("edition").asInt();
-        mirela.post("/api/projects/" + mirela.project() + "/sheet-editions/" + (edition - 1) + "/return", Map.of("seen", edition)).must(200);
+        mirela.post("/api/projects/" + mirela.project() + "/sheet-editions/" + (edition - 1) + "/return", Map.of("seen", edition))
+                .must(200);
         assertThat(differences(mirela, edition - 1, edition + 1)).isEmpty();
-        assertThat(differences(mirela, edition, edition + 1)).containsExactlyInAnyOrder("the project: review", "the project: issue", "As project: gone");
+        assertThat(differences(mirela, edition, edition + 1)).containsExactlyInAnyOrder("the project: review", "the project: issue",
+                "As project: gone");
         drop(mirela, id);
     }
 
@@ -163,25 +174,33 @@ class RuleDeskTest {
         Map<String, Object> form = rule(mirela, "History", folder, "Shared / Site documents");
         long id = RuleForms.inForce(mirela, form);
         form.put("name", "History of the weir");
-        form.put("conditions", List.of(Map.of("kind", "NONE", "conditions", List.of(Map.of("kind", "FORMAT", "formats", List.of("IMAGE"))))));
+        form.put("conditions", List.of(Map.of("kind", "NONE", "conditions",
+                List.of(Map.of("kind", "FORMAT", "formats", List.of("IMAGE"))))));
         RuleForms.with(form, "review", Map.of("route", "hydraulics"));
         RuleForms.saveDraft(mirela, id, form);
-        assertThat(differences(mirela, before + 1, 0)).contains("History of the weir: name", "History of the weir: which", "History of the weir: review");
+        assertThat(differences(mirela, before + 1, 0)).contains("History of the weir: name", "History of the weir: which",
+                "History of the weir: review");
         RuleForms.putInForce(mirela, id).must(200);
-        JsonNode which = mirela.get("/api/projects/" + mirela.project() + "/sheet-differences?from=" + (before + 1) + "&to=" + (before + 2)).must(200).body().valueStream()
+        JsonNode which = mirela.get("/api/projects/" + mirela.project() + "/sheet-differences?from=" + (before + 1) + "&to=" + (before + 2))
+                .must(200).body().valueStream()
                 .filter(d -> d.get("what").asString().equals("which")).findFirst().orElseThrow();
         assertThat(which.get("before").get(0).asString()).isEqualTo("Takes PDF files.");
         assertThat(which.get("after").get(0).asString()).isEqualTo("Takes nothing of: image files.");
-        mirela.put("/api/rules/" + id + "/switch", Map.of("version", RuleForms.row(mirela, id).get("version").asInt(), "on", false)).must(204);
+        mirela.put("/api/rules/" + id + "/switch", Map.of("version", RuleForms.row(mirela, id).get("version").asInt(), "on", false))
+                .must(204);
         drop(mirela, id);
-        assertThat(mirela.get("/api/projects/" + mirela.project() + "/sheet-editions").must(200).body().valueStream().limit(4).map(e -> e.get("account").asString()))
-                .containsExactly("“History of the weir” taken off the sheet", "“History of the weir” switched off", "“History of the weir” put in force", "“History” put in force");
+        assertThat(mirela.get("/api/projects/" + mirela.project() + "/sheet-editions").must(200).body().valueStream().limit(4)
+                .map(e -> e.get("account").asString()))
+                .containsExactly("“History of the weir” taken off the sheet", "“History of the weir” switched off",
+                        "“History of the weir” put in force", "“History” put in force");
         String back = "/api/projects/" + mirela.project() + "/sheet-editions/" + (before + 1) + "/return";
-        assertThat(mirela.post(back, Map.of("seen", before + 3)).must(409).sentence()).contains("edition " + (before + 4) + " is in force. Nothing was done");
+        assertThat(mirela.post(back, Map.of("seen", before + 3)).must(409).sentence())
+                .contains("edition " + (before + 4) + " is in force. Nothing was done");
         mirela.post(back, Map.of("seen", before + 4)).must(200);
         assertThat(RuleForms.row(mirela, id).get("inForce").get("name").asString()).isEqualTo("History");
         assertThat(RuleForms.row(mirela, id).get("editionInForce").asInt()).isEqualTo(3);
-        assertThat(mirela.post("/api/projects/" + mirela.project() + "/sheet-editions/" + (before + 5) + "/return", Map.of("seen", before + 5)).must(409).type()).isEqualTo("same-state");
+        assertThat(mirela.post("/api/projects/" + mirela.project() + "/sheet-editions/" + (before + 5) + "/return",
+                Map.of("seen", before + 5)).must(409).type()).isEqualTo("same-state");
         drop(mirela, id);
     }
 
@@ -200,7 +219,8 @@ class RuleDeskTest {
         mirela.delete("/api/folders/" + lost + "?allTheSame=true&version=" + version).must(204);
         int now = sheet(mirela).get("edition").asInt();
         Client.Answer on = mirela.put(path, Map.of("version", RuleForms.row(mirela, id).get("version").asInt(), "on", true));
-        assertThat(on.must(409).sentence()).startsWith("This cannot be put in force: “Soon gone”: A folder it stands on does not exist any more.");
+        assertThat(on.must(409).sentence())
+                .startsWith("This cannot be put in force: “Soon gone”: A folder it stands on does not exist any more.");
         Client.Answer back = mirela.post("/api/projects/" + mirela.project() + "/sheet-editions/" + whole + "/return", Map.of("seen", now));
         assertThat(back.must(409).sentence()).startsWith("This cannot be put in force: “Soon gone”: ");
         assertThat(sheet(mirela).get("edition").asInt()).as("nothing was done").isEqualTo(now);
@@ -213,9 +233,11 @@ class RuleDeskTest {
     @Test
     void aPatternThatReadsTwoWaysWarnsAndDoesNotStopIt(App app) {
         Client mirela = app.as("Mirela Draganova");
-        Map<String, Object> form = RuleForms.with(rule(mirela, "Two ways", SITE_NOTES, "Shared / Site documents"), "identify", RuleForms.identify("{type}-{discipline}", "{title}[-{originator}]"));
+        Map<String, Object> form = RuleForms.with(rule(mirela, "Two ways", SITE_NOTES, "Shared / Site documents"), "identify",
+                RuleForms.identify("{type}-{discipline}", "{title}[-{originator}]"));
         long id = RuleForms.add(mirela, form);
-        assertThat(RuleForms.row(mirela, id).get("findings").valueStream().filter(f -> f.get("column").asString().equals("identify")).map(f -> f.get("error").asBoolean() + " " + f.get("sentence").asString()))
+        assertThat(RuleForms.row(mirela, id).get("findings").valueStream().filter(f -> f.get("column").asString().equals("identify"))
+                .map(f -> f.get("error").asBoolean() + " " + f.get("sentence").asString()))
                 .singleElement().asString().startsWith("false Name pattern: ");
         drop(mirela, id);
     }
@@ -227,20 +249,26 @@ class RuleDeskTest {
         String folder = make(mirela, "By fields", "RP", "N");
         long target = mirela.folder("Shared / Site documents");
         Map<String, Object> form = rule(mirela, "By fields", folder, "Shared / Site documents");
-        long id = RuleForms.add(mirela, RuleForms.with(form, "issue", RuleForms.issue(RuleForms.into(target, "A1", "{discipline}//{type}"))));
-        assertThat(RuleForms.putInForce(mirela, id).must(409).sentence()).contains("The path for 1, at character 14: a folder without a name stands between two slashes.");
-        RuleForms.saveDraft(mirela, id, RuleForms.with(form, "issue", RuleForms.issue(RuleForms.into(target, "A1", "{discipline}/{type} {title}"))));
+        long id = RuleForms.add(mirela, RuleForms.with(form, "issue",
+                RuleForms.issue(RuleForms.into(target, "A1", "{discipline}//{type}"))));
+        assertThat(RuleForms.putInForce(mirela, id).must(409).sentence())
+                .contains("The path for 1, at character 14: a folder without a name stands between two slashes.");
+        RuleForms.saveDraft(mirela, id, RuleForms.with(form, "issue",
+                RuleForms.issue(RuleForms.into(target, "A1", "{discipline}/{type} {title}"))));
         RuleForms.putInForce(mirela, id).must(200);
         JsonNode passage = site.settled(site.submit(folder, "Otters.pdf")).getFirst();
         Client.accept(app, passage);
-        assertThat(Client.until(() -> site.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row").get("passage"), p -> p.has("ended")).get("ended").asString())
+        assertThat(Client.until(() -> site.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row").get("passage"),
+                p -> p.has("ended")).get("ended").asString())
                 .isEqualTo("ISSUED");
-        assertThat(mirela.get("/api/folders/" + mirela.folder("Shared / Site documents / N / RP Otters")).must(200).body().get("files").get("items")).hasSize(1);
+        assertThat(mirela.get("/api/folders/" + mirela.folder("Shared / Site documents / N / RP Otters")).must(200).body().get("files")
+                .get("items")).hasSize(1);
         JsonNode made = placed(mirela, "{discipline}/{type} sheets", "{number}_{status}").get("made").get(0);
         assertThat(made.get("folders").valueStream().map(JsonNode::asString)).containsExactly("N", "RP sheets");
         assertThat(made.get("name").asString()).isEqualTo(made.get("document").asString() + "_A1");
         JsonNode faulty = placed(mirela, "{discipline}//{type}", "{nonsense}");
-        assertThat(List.of(faulty.get("pathFaults").get(0).get("position").asInt(), faulty.get("nameFaults").get(0).get("position").asInt(), faulty.get("made").size())).containsExactly(13, 0, 0);
+        assertThat(List.of(faulty.get("pathFaults").get(0).get("position").asInt(), faulty.get("nameFaults").get(0).get("position").asInt(),
+                faulty.get("made").size())).containsExactly(13, 0, 0);
         drop(mirela, id);
     }
 
@@ -249,13 +277,15 @@ class RuleDeskTest {
         Client mirela = app.as("Mirela Draganova");
         String folder = make(mirela, "Says no discipline", "RP", "");
         long target = mirela.folder("Shared / Site documents");
-        Map<String, Object> form = RuleForms.with(rule(mirela, "Filed by discipline", folder, "Shared / Site documents"), "review", Map.of());
+        Map<String, Object> form = RuleForms.with(rule(mirela, "Filed by discipline", folder, "Shared / Site documents"), "review",
+                Map.of());
         Map<String, Object> place = RuleForms.into(target, "A1", "{discipline}/{type}");
         place.put("into", Map.of("folder", target, "path", "{discipline}/{type}", "name", "{name}"));
         RuleForms.with(RuleForms.with(form, "number", Map.of()), "issue", RuleForms.filedAtOnce(place));
         long id = RuleForms.add(mirela, form);
         String warning = "The place for what is filed at once needs “Discipline”, which nothing fills for files in “" + folder + "”.";
-        assertThat(RuleForms.row(mirela, id).get("findings").valueStream().filter(f -> f.get("column").asString().equals("issue")).map(f -> f.get("error").asBoolean() + " " + f.get("sentence").asString()))
+        assertThat(RuleForms.row(mirela, id).get("findings").valueStream().filter(f -> f.get("column").asString().equals("issue"))
+                .map(f -> f.get("error").asBoolean() + " " + f.get("sentence").asString()))
                 .containsExactly("false " + warning);
         RuleForms.saveDraft(mirela, id, RuleForms.with(form, "identify", RuleForms.identify("{discipline}-{title}")));
         assertThat(sentences(RuleForms.row(mirela, id))).doesNotContain(warning);
@@ -280,10 +310,13 @@ class RuleDeskTest {
         Map<String, Object> form = rule(mirela, "Half done", SITE_NOTES, "Shared / Civil");
         RuleForms.with(form, "number", Map.of("scheme", "none such"));
         RuleForms.with(form, "identify", RuleForms.identify("{type}-{nonsense}"));
-        RuleForms.with(form, "issue", Map.of("byCode", List.of(Map.of("code", 1, "asProject", false, "back", false, "place", RuleForms.into(mirela.folder("Shared / Civil"), "Z9")))));
-        RuleForms.with(form, "tell", Map.of("tellings", List.of(Map.of("occasion", "ISSUED", "whom", List.of(Map.of("kind", "ADDRESS", "address", "no address")), "text", "{nothing}"))));
+        RuleForms.with(form, "issue", Map.of("byCode", List.of(Map.of("code", 1, "asProject", false, "back", false, "place",
+                RuleForms.into(mirela.folder("Shared / Civil"), "Z9")))));
+        RuleForms.with(form, "tell", Map.of("tellings", List.of(Map.of("occasion", "ISSUED", "whom",
+                List.of(Map.of("kind", "ADDRESS", "address", "no address")), "text", "{nothing}"))));
         form.put("places", List.of());
-        form.put("conditions", List.of(Map.of("kind", "FIELD", "field", "type", "values", List.of("ZZ")), Map.of("kind", "ANY", "conditions", List.of())));
+        form.put("conditions", List.of(Map.of("kind", "FIELD", "field", "type", "values", List.of("ZZ")),
+                Map.of("kind", "ANY", "conditions", List.of())));
         long id = RuleForms.add(mirela, form);
         JsonNode row = RuleForms.row(mirela, id);
         assertThat(sentences(row)).contains("It stands on no folder, so nothing ever reaches it.",
@@ -306,7 +339,8 @@ class RuleDeskTest {
         all.put("conditions", List.of());
         long first = RuleForms.inForce(mirela, all);
         long second = RuleForms.add(mirela, rule(mirela, "In its shadow", folder, "Shared / Site documents"));
-        assertThat(RuleForms.putInForce(mirela, second).must(409).sentence()).contains("“In its shadow”: It is never reached: “Takes all” takes all it could take, such as “", folder);
+        assertThat(RuleForms.putInForce(mirela, second).must(409).sentence())
+                .contains("“In its shadow”: It is never reached: “Takes all” takes all it could take, such as “", folder);
         List.of(first, second).forEach(id -> drop(mirela, id));
     }
 
@@ -320,7 +354,8 @@ class RuleDeskTest {
         form.put("name", "As Aoife has it");
         aoife.put("/api/rules/" + id + "/draft", Map.of("version", seen, "rule", form)).must(204);
         form.put("name", "As Mirela has it");
-        assertThat(mirela.put("/api/rules/" + id + "/draft", Map.of("version", seen, "rule", form)).must(409).sentence()).contains("the draft last by Aoife Ní Raghnaill");
+        assertThat(mirela.put("/api/rules/" + id + "/draft", Map.of("version", seen, "rule", form)).must(409).sentence())
+                .contains("the draft last by Aoife Ní Raghnaill");
         assertThat(RuleForms.row(mirela, id).get("draft").get("name").asString()).isEqualTo("As Aoife has it");
         drop(mirela, id);
     }
@@ -330,7 +365,8 @@ class RuleDeskTest {
         Client yusuf = app.as("Yusuf Karaderin");
         yusuf.get("/api/projects/" + yusuf.project() + "/rules").must(403);
         Client mirela = app.as("Mirela Draganova");
-        yusuf.post("/api/projects/" + yusuf.project() + "/rules", Map.of("rule", rule(mirela, "Mine", SITE_NOTES, "Shared / Civil"))).must(403);
+        yusuf.post("/api/projects/" + yusuf.project() + "/rules", Map.of("rule", rule(mirela, "Mine", SITE_NOTES, "Shared / Civil")))
+                .must(403);
     }
 
     @Test
@@ -341,26 +377,35 @@ class RuleDeskTest {
         long id = mirela.folder(folder);
         long keeper = site.person();
         int version = mirela.get("/api/folders/" + id + "/access").must(200).body().get("version").asInt();
-        mirela.put("/api/folders/" + id + "/access", Map.of("version", version, "restricted", false, "grants", List.of(), "keepers", List.of(keeper))).must(204);
-        assertThat(site.get("/api/projects/" + site.project() + "/kept-folders").must(200).body().valueStream().map(JsonNode::asLong)).containsExactly(id);
+        mirela.put("/api/folders/" + id + "/access", Map.of("version", version, "restricted", false, "grants", List.of(), "keepers",
+                List.of(keeper))).must(204);
+        assertThat(site.get("/api/projects/" + site.project() + "/kept-folders").must(200).body().valueStream().map(JsonNode::asLong))
+                .containsExactly(id);
 
         Map<String, Object> form = RuleForms.asProject("Kept by the site", id);
         long own = RuleForms.add(site, form);
         assertThat(sheet(site).get("rules").valueStream().map(r -> r.get("id").asLong())).containsExactly(own);
         site.settled(site.submit("Work in progress / Dunmarrow Works / Deliveries", "MS-C_Elsewhere on site.pdf"));
-        assertThat(site.get("/api/projects/" + site.project() + "/names-arrived").must(200).body().valueStream().map(JsonNode::asString)).as("only what came where she keeps").isEmpty();
-        assertThat(placed(site, "{discipline}", "{number}").get("made").valueStream().map(m -> m.get("document").asString())).allMatch(number -> number.contains("-DNM-"));
+        assertThat(site.get("/api/projects/" + site.project() + "/names-arrived").must(200).body().valueStream().map(JsonNode::asString))
+                .as("only what came where she keeps").isEmpty();
+        assertThat(placed(site, "{discipline}", "{number}").get("made").valueStream().map(m -> m.get("document").asString()))
+                .allMatch(number -> number.contains("-DNM-"));
         form.put("places", List.of(RuleForms.place(id, true), RuleForms.place(mirela.folder(SITE_NOTES), true)));
-        assertThat(site.put("/api/rules/" + own + "/draft", Map.of("version", RuleForms.row(site, own).get("version").asInt(), "rule", form)).must(403).sentence())
+        assertThat(site.put("/api/rules/" + own + "/draft", Map.of("version", RuleForms.row(site, own).get("version").asInt(), "rule",
+                form)).must(403).sentence())
                 .contains("You keep the rules that stand only on folders you look after");
         RuleForms.putInForce(site, own).must(200);
         long others = RuleForms.named(mirela, "Civil design").get("id").asLong();
-        site.put("/api/rules/" + others + "/switch", Map.of("version", RuleForms.row(mirela, others).get("version").asInt(), "on", false)).must(403);
+        site.put("/api/rules/" + others + "/switch", Map.of("version", RuleForms.row(mirela, others).get("version").asInt(), "on", false))
+                .must(403);
         site.put("/api/projects/" + site.project() + "/rules/project-draft", Map.of("version", 0, "stations", Map.of())).must(403);
         site.post("/api/projects/" + site.project() + "/rules/putting-in-force", Map.of("rows", List.of(), "order", true)).must(403);
-        assertThat(site.lines("/api/projects/" + site.project() + "/trials", Map.of("files", List.of(Map.of("name", "x.pdf", "size", 1)), "passages", List.of(), "folder", id, "onlyDifferent", false, "inForce", false))
+        assertThat(site.lines("/api/projects/" + site.project() + "/trials",
+                Map.of("files", List.of(Map.of("name", "x.pdf", "size", 1)), "passages", List.of(), "folder", id, "onlyDifferent", false,
+                "inForce", false))
                 .getFirst().get("arrival").get("tried").get("rule").asString()).isEqualTo("Kept by the site");
-        site.post("/api/projects/" + site.project() + "/trials", Map.of("last", 5, "files", List.of(), "passages", List.of(), "onlyDifferent", false, "inForce", false)).must(403);
+        site.post("/api/projects/" + site.project() + "/trials",
+                Map.of("last", 5, "files", List.of(), "passages", List.of(), "onlyDifferent", false, "inForce", false)).must(403);
         drop(site, own);
         app.as("Yusuf Karaderin").get("/api/projects/" + site.project() + "/rules").must(403);
     }

@@ -49,8 +49,10 @@ class SetUpTest {
     }
 
     private static Map<String, Object> entry(String code, String password) {
-        Map<String, Object> entry = new HashMap<>(Map.of("code", code, "name", "Ines Calderwood", "email", "ines@kwb.example", "password", password));
-        entry.putAll(Map.of("firmCode", "kwb", "firmName", "Kestrel Water Board", "projectCode", "kwr", "projectName", "Kestrel Weir Renewal", "zone", "Europe/Dublin"));
+        Map<String, Object> entry = new HashMap<>(Map.of("code", code, "name", "Ines Calderwood", "email", "ines@kwb.example", "password",
+                password));
+        entry.putAll(Map.of("firmCode", "kwb", "firmName", "Kestrel Water Board", "projectCode", "kwr", "projectName",
+                "Kestrel Weir Renewal", "zone", "Europe/Dublin"));
         return entry;
     }
 
@@ -59,9 +61,11 @@ class SetUpTest {
     void onlyWhoReadsTheConsoleSetsItUp() {
         assertThat(app.nobody().get("/api/entrance").must(200).body().get("setUpNeeded").asBoolean()).isTrue();
         app.nobody().post("/api/entrance/set-up", entry("guessed", "tidal heron ballast")).must(400);
-        assertThat(app.nobody().post("/api/entrance/set-up", entry(code, "short")).must(400).sentence()).isEqualTo("A password has at least 12 characters.");
+        assertThat(app.nobody().post("/api/entrance/set-up", entry(code, "short")).must(400).sentence())
+                .isEqualTo("A password has at least 12 characters.");
         app.nobody().post("/api/entrance/set-up", entry(code, "tidal heron ballast")).must(200);
-        assertThat(app.nobody().post("/api/entrance/set-up", entry(code, "meadow basalt kite")).must(409).type()).isEqualTo("already-set-up");
+        assertThat(app.nobody().post("/api/entrance/set-up", entry(code, "meadow basalt kite")).must(409).type())
+                .isEqualTo("already-set-up");
     }
 
     @Test
@@ -77,7 +81,8 @@ class SetUpTest {
     void guessingPasswordsIsSlowedDown() {
         Map<String, String> wrong = Map.of("email", "nobody@kwb.example", "password", "wrong");
         for (int i = 0; i < 5; i++) {
-            assertThat(app.nobody().post("/api/session", wrong).must(401).sentence()).isEqualTo("This address and password do not belong together.");
+            assertThat(app.nobody().post("/api/session", wrong).must(401).sentence())
+                    .isEqualTo("This address and password do not belong together.");
         }
         assertThat(app.nobody().post("/api/session", wrong).must(429).sentence()).startsWith("Too many failed attempts. Try again in ");
     }
@@ -89,22 +94,26 @@ class SetUpTest {
         ines.signIn("INES@kwb.example", "tidal heron ballast");
         String project = "/api/projects/" + ines.project();
         long firm = ines.post(project + "/firms", Map.of("code", "FNK", "name", "Fennick Hydraulics")).must(201).body().get("id").asLong();
-        long authors = ines.get(project + "/people").must(200).body().get("roles").valueStream().filter(r -> r.get("name").asString().equals("Author")).findFirst().orElseThrow().get("id").asLong();
+        long authors = ines.get(project + "/people").must(200).body().get("roles").valueStream()
+                .filter(r -> r.get("name").asString().equals("Author")).findFirst().orElseThrow().get("id").asLong();
         assertThat(ines.takeIn(firm, "Yusuf Karaderin", "yusuf@fnk.example", List.of(authors), "copper lantern drift")).isPositive();
         long folder = ines.post("/api/folders/" + ines.folder("Work in progress") + "/folders",
-                Map.of("name", "Fennick Hydraulics", "firm", firm, "values", Map.of("discipline", "H", "type", "DR"))).must(201).body().get("id").asLong();
+                Map.of("name", "Fennick Hydraulics", "firm", firm, "values", Map.of("discipline", "H", "type", "DR"))).must(201).body()
+                .get("id").asLong();
         JsonNode roles = ines.get(project + "/people").must(200).body().get("roles");
         long me = ines.person();
         for (JsonNode role : roles) {
             if (role.get("may").get("decides").asBoolean() && !role.get("may").get("controls").asBoolean()) {
-                ines.put(project + "/roles/" + role.get("id").asLong() + "/holders", Map.of("holders", List.of(me), "version", role.get("version").asInt())).must(204);
+                ines.put(project + "/roles/" + role.get("id").asLong() + "/holders",
+                        Map.of("holders", List.of(me), "version", role.get("version").asInt())).must(204);
             }
         }
         RuleForms.inForce(ines, RuleForms.handling("Drawings", folder, "documents", "documents", ines.folder("Shared")));
 
         Client yusuf = app.nobody();
         yusuf.signIn("yusuf@fnk.example", "copper lantern drift");
-        assertThat(yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics", "First drawing.pdf")).getFirst().get("number").asString()).isEqualTo("KWR-FNK-H-DR-0001");
+        assertThat(yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics", "First drawing.pdf")).getFirst().get("number")
+                .asString()).isEqualTo("KWR-FNK-H-DR-0001");
     }
 
     @Test
@@ -113,8 +122,10 @@ class SetUpTest {
         Client ines = app.nobody();
         ines.signIn("ines@kwb.example", "tidal heron ballast");
         String project = "/api/projects/" + ines.project();
-        JsonNode controllers = ines.get(project + "/people").must(200).body().get("roles").valueStream().filter(r -> r.get("may").get("controls").asBoolean()).findFirst().orElseThrow();
-        assertThat(ines.put(project + "/roles/" + controllers.get("id").asLong() + "/holders", Map.of("holders", List.of(), "version", controllers.get("version").asInt())).must(400).sentence())
+        JsonNode controllers = ines.get(project + "/people").must(200).body().get("roles").valueStream()
+                .filter(r -> r.get("may").get("controls").asBoolean()).findFirst().orElseThrow();
+        assertThat(ines.put(project + "/roles/" + controllers.get("id").asLong() + "/holders",
+                Map.of("holders", List.of(), "version", controllers.get("version").asInt())).must(400).sentence())
                 .isEqualTo("Somebody has to be document controller of the project.");
     }
 }

@@ -25,7 +25,9 @@ class TwoProjectsTest {
     static void start() {
         app = Running.start("demo", Map.of());
         mirela = app.as("Mirela Draganova");
-        lock = app.as("Aoife Ní Raghnaill").post("/api/projects", Map.of("code", "OTH", "name", "Otherwater Lock", "zone", "Europe/Dublin", "firmCode", "FNK", "firmName", "Fonkel Trust", "controller", "Osric Tamblyn",
+        lock = app.as("Aoife Ní Raghnaill").post("/api/projects",
+                Map.of("code", "OTH", "name", "Otherwater Lock", "zone", "Europe/Dublin", "firmCode", "FNK", "firmName", "Fonkel Trust",
+                "controller", "Osric Tamblyn",
                 "controllerEmail", "osric@oth.example")).must(201).body().get("id").asLong();
         osric = app.nobody();
         osric.post("/api/entrance/invitations/" + mailed("osric@oth.example"), Map.of("password", PASSWORD)).must(200);
@@ -37,8 +39,10 @@ class TwoProjectsTest {
     }
 
     private static String mailed(String email) {
-        return Client.until(() -> mirela.get("/api/mail-room").must(200).body().get("items").valueStream().filter(m -> m.get("recipient").asString().equals(email))
-                .map(m -> m.get("text").asString()).filter(t -> t.contains("/invitation/")).toList(), found -> !found.isEmpty()).getFirst().replaceAll("(?s).*/invitation/([\\w-]+).*", "$1");
+        return Client.until(() -> mirela.get("/api/mail-room").must(200).body().get("items").valueStream()
+                .filter(m -> m.get("recipient").asString().equals(email))
+                .map(m -> m.get("text").asString()).filter(t -> t.contains("/invitation/")).toList(), found -> !found.isEmpty()).getFirst()
+                .replaceAll("(?s).*/invitation/([\\w-]+).*", "$1");
     }
 
     private static String there() {
@@ -57,7 +61,8 @@ class TwoProjectsTest {
     void aControllerSeesNobodyAndNothingOfTheOtherProject() {
         JsonNode people = osric.get(there() + "/people").must(200).body();
         assertThat(people.get("people").valueStream().map(p -> p.get("email").asString())).allMatch(e -> !e.endsWith("@kwb.example"));
-        assertThat(people.get("firms").valueStream().map(f -> f.get("name").asString())).as("the same code is another firm here").containsExactly("Fonkel Trust");
+        assertThat(people.get("firms").valueStream().map(f -> f.get("name").asString())).as("the same code is another firm here")
+                .containsExactly("Fonkel Trust");
         assertThat(osric.get("/api/projects").must(200).body()).hasSize(1);
         assertThat(mirela.get("/api/projects").must(200).body()).hasSize(1);
         assertThat(osric.get(there() + "/documents").must(200).body().get("items")).isEmpty();
@@ -79,7 +84,8 @@ class TwoProjectsTest {
         assertThat(henrike.get("/api/projects").must(200).body()).as("before she accepts").hasSize(1);
         henrike.get(there() + "/people").must(404);
         String secret = mailed("henrike.solvangen@kwb.example");
-        assertThat(app.nobody().post("/api/entrance/invitations/" + secret, Map.of("password", PASSWORD)).must(409).type()).as("a link is no way round the account").isEqualTo("account-there");
+        assertThat(app.nobody().post("/api/entrance/invitations/" + secret, Map.of("password", PASSWORD)).must(409).type())
+                .as("a link is no way round the account").isEqualTo("account-there");
         henrike.post("/api/invitations/" + secret + "/acceptance", Map.of()).must(204);
         assertThat(henrike.get("/api/projects").must(200).body()).hasSize(2);
         JsonNode memberships = henrike.get("/api/session").must(200).body().get("actor").get("memberships");
@@ -88,14 +94,17 @@ class TwoProjectsTest {
         assertThat(elsewhere.get("person").asLong()).isNotEqualTo(here.get("person").asLong());
         assertThat(elsewhere.get("name").asString()).isEqualTo("H. Solvangen");
         assertThat(elsewhere.get("seesAll").asBoolean()).as("her roles are of one project").isFalse();
-        assertThat(osric.get(there() + "/people").must(200).body().toString()).doesNotContain("Lead hydraulics engineer", "Henrike Solvangen");
+        assertThat(osric.get(there() + "/people").must(200).body().toString())
+                .doesNotContain("Lead hydraulics engineer", "Henrike Solvangen");
     }
 
     @Test
     void aDeputyStandsInForOneProject() {
         JsonNode people = mirela.get("/api/projects/" + mirela.project() + "/people").must(200).body().get("people");
-        long kwabena = people.valueStream().filter(p -> p.get("name").asString().equals("Kwabena Adofori")).findFirst().orElseThrow().get("id").asLong();
-        long own = osric.get("/api/session").must(200).body().get("actor").get("memberships").get(Long.toString(lock)).get("person").asLong();
+        long kwabena = people.valueStream().filter(p -> p.get("name").asString().equals("Kwabena Adofori")).findFirst().orElseThrow()
+                .get("id").asLong();
+        long own = osric.get("/api/session").must(200).body().get("actor").get("memberships").get(Long.toString(lock)).get("person")
+                .asLong();
         String today = LocalDate.now().toString();
         osric.post(there() + "/absences", Map.of("person", own, "deputy", kwabena, "from", today, "to", today, "note", "")).must(400);
         osric.post(there() + "/absences", Map.of("person", kwabena, "deputy", own, "from", today, "to", today, "note", "")).must(400);
@@ -104,11 +113,17 @@ class TwoProjectsTest {
 
     @Test
     void whatIsNamedByNumberInOneProjectIsNotTakenFromTheOther() {
-        long foreignRole = mirela.get("/api/projects/" + mirela.project() + "/people").must(200).body().get("roles").get(0).get("id").asLong();
-        long foreignFirm = mirela.get("/api/projects/" + mirela.project() + "/people").must(200).body().get("firms").get(0).get("id").asLong();
+        long foreignRole = mirela.get("/api/projects/" + mirela.project() + "/people").must(200).body().get("roles").get(0).get("id")
+                .asLong();
+        long foreignFirm = mirela.get("/api/projects/" + mirela.project() + "/people").must(200).body().get("firms").get(0).get("id")
+                .asLong();
         osric.put(there() + "/roles/" + foreignRole + "/holders", Map.of("holders", List.of(), "version", 0)).must(404);
-        osric.post(there() + "/people", Map.of("firmId", foreignFirm, "name", "x", "email", "x@oth.example", "job", "", "roles", List.of())).must(400);
-        osric.post(there() + "/people", Map.of("firmId", firm(), "name", "x", "email", "y@oth.example", "job", "", "roles", List.of(foreignRole))).must(404);
-        osric.post(there() + "/roles", Map.of("name", "Sees", "version", 0, "may", Map.of("controls", false, "seesAll", false, "seesFirms", List.of(foreignFirm), "handsIn", false, "sendsByHand", false, "decides", false))).must(400);
+        osric.post(there() + "/people", Map.of("firmId", foreignFirm, "name", "x", "email", "x@oth.example", "job", "", "roles", List.of()))
+                .must(400);
+        osric.post(there() + "/people", Map.of("firmId", firm(), "name", "x", "email", "y@oth.example", "job", "", "roles",
+                List.of(foreignRole))).must(404);
+        osric.post(there() + "/roles", Map.of("name", "Sees", "version", 0, "may",
+                Map.of("controls", false, "seesAll", false, "seesFirms", List.of(foreignFirm), "handsIn", false, "sendsByHand", false,
+                "decides", false))).must(400);
     }
 }

@@ -20,7 +20,8 @@ import tools.jackson.databind.JsonNode;
 class AccountsTest {
 
     private static final String PASSWORD = "slate otter meridian";
-    private static final Map<String, Object> LEAST = Map.of("controls", false, "seesAll", false, "seesFirms", List.of(), "handsIn", false, "sendsByHand", false, "decides", false);
+    private static final Map<String, Object> LEAST = Map.of("controls", false, "seesAll", false, "seesFirms", List.of(), "handsIn", false,
+            "sendsByHand", false, "decides", false);
     private static App app;
     private static Client mirela;
     private static Client aoife;
@@ -50,7 +51,8 @@ class AccountsTest {
     }
 
     private static long firm(String code) {
-        return everybody().get("firms").valueStream().filter(f -> f.get("code").asString().equals(code)).findFirst().orElseThrow().get("id").asLong();
+        return everybody().get("firms").valueStream().filter(f -> f.get("code").asString().equals(code)).findFirst().orElseThrow().get("id")
+                .asLong();
     }
 
     private static JsonNode role(String name) {
@@ -69,7 +71,8 @@ class AccountsTest {
     }
 
     private static long account(Somebody who) {
-        return aoife.get("/api/accounts").must(200).body().valueStream().map(l -> l.get("account")).filter(a -> a.get("email").asString().equals(who.email())).findFirst().orElseThrow().get("id").asLong();
+        return aoife.get("/api/accounts").must(200).body().valueStream().map(l -> l.get("account"))
+                .filter(a -> a.get("email").asString().equals(who.email())).findFirst().orElseThrow().get("id").asLong();
     }
 
     private static Client in(Somebody who) {
@@ -86,7 +89,8 @@ class AccountsTest {
 
     private static void isHeldBy(String name, List<Long> holders) {
         JsonNode role = role(name);
-        mirela.put(project() + "/roles/" + role.get("id").asLong() + "/holders", Map.of("holders", holders, "version", role.get("version").asInt())).must(204);
+        mirela.put(project() + "/roles/" + role.get("id").asLong() + "/holders",
+                Map.of("holders", holders, "version", role.get("version").asInt())).must(204);
     }
 
     // Passwords and links.
@@ -96,7 +100,8 @@ class AccountsTest {
         Somebody who = somebody("FNK");
         Client here = in(who);
         Client there = in(who);
-        assertThat(here.put("/api/account/password", Map.of("password", "birch anvil tundra")).must(409).type()).isEqualTo("password-again");
+        assertThat(here.put("/api/account/password", Map.of("password", "birch anvil tundra")).must(409).type())
+                .isEqualTo("password-again");
         here.put("/api/account/password", Map.of("current", "not this one", "password", "birch anvil tundra")).must(400);
         here.put("/api/account/password", Map.of("current", PASSWORD, "password", who.email())).must(400);
         here.put("/api/account/password", Map.of("current", PASSWORD, "password", "birch anvil tundra")).must(204);
@@ -117,7 +122,8 @@ class AccountsTest {
         assertThat(app.nobody().get("/api/entrance/passwords/" + secret).must(200).body().get("email").asString()).isEqualTo(who.email());
         app.nobody().post("/api/entrance/passwords/" + secret, Map.of("password", "password1234")).must(400);
         app.nobody().post("/api/entrance/passwords/" + secret, Map.of("password", "birch anvil tundra")).must(204);
-        assertThat(app.nobody().post("/api/entrance/passwords/" + secret, Map.of("password", "another kite basalt")).must(409).type()).isEqualTo("link-over");
+        assertThat(app.nobody().post("/api/entrance/passwords/" + secret, Map.of("password", "another kite basalt")).must(409).type())
+                .isEqualTo("link-over");
         before.get("/api/account").must(401);
         app.nobody().signIn(who.email(), "birch anvil tundra");
     }
@@ -127,7 +133,8 @@ class AccountsTest {
         Somebody who = somebody("FNK");
         aoife.post("/api/accounts/" + account(who) + "/password-links", Map.of()).must(200);
         String secret = mailed(who.email(), "/new-password/");
-        assertThat(database().sql("select text from message where recipient = ?").param(who.email()).query(String.class).list()).as("nothing is left of what was mailed").noneMatch(t -> t.contains(secret));
+        assertThat(database().sql("select text from message where recipient = ?").param(who.email()).query(String.class).list())
+                .as("nothing is left of what was mailed").noneMatch(t -> t.contains(secret));
         assertThat(database().sql("select secret_hash from account_link").query(String.class).list()).doesNotContain(secret);
         database().sql("update account_link set until_at = dateadd('hour', -1, until_at)").update();
         app.nobody().get("/api/entrance/passwords/" + secret).must(409);
@@ -139,7 +146,8 @@ class AccountsTest {
 
     /** The secret of the newest link that was mailed, once so many were. */
     private static String mailed(String email, String place, int mails) {
-        String text = Client.until(() -> mirela.get("/api/mail-room").must(200).body().get("items").valueStream().filter(m -> m.get("recipient").asString().equals(email))
+        String text = Client.until(() -> mirela.get("/api/mail-room").must(200).body().get("items").valueStream()
+                .filter(m -> m.get("recipient").asString().equals(email))
                 .map(m -> m.get("text").asString()).filter(t -> t.contains(place)).toList(), found -> found.size() == mails).getFirst();
         return text.replaceAll("(?s).*" + place + "([\\w-]+).*", "$1");
     }
@@ -154,7 +162,8 @@ class AccountsTest {
         aoife.post("/api/accounts/" + account + "/closing", Map.of()).must(204);
         session.get("/api/projects").must(401);
         app.nobody().post("/api/session", Map.of("email", who.email(), "password", PASSWORD)).must(401);
-        JsonNode person = everybody().get("people").valueStream().filter(p -> p.get("id").asLong() == who.person()).findFirst().orElseThrow();
+        JsonNode person = everybody().get("people").valueStream().filter(p -> p.get("id").asLong() == who.person()).findFirst()
+                .orElseThrow();
         assertThat(person.get("active").asBoolean()).isFalse();
         aoife.post("/api/accounts/" + account + "/opening", Map.of()).must(204);
         in(who).get("/api/projects").must(200);
@@ -164,7 +173,8 @@ class AccountsTest {
     void somebodyGoesOnAdministeringTheInstallation() {
         Somebody who = somebody("KWB");
         long own = aoife.get("/api/session").must(200).body().get("actor").get("account").asLong();
-        assertThat(aoife.put("/api/accounts/" + own + "/administrator", Map.of("administrator", false)).must(409).type()).isEqualTo("last-administrator");
+        assertThat(aoife.put("/api/accounts/" + own + "/administrator", Map.of("administrator", false)).must(409).type())
+                .isEqualTo("last-administrator");
         aoife.put("/api/accounts/" + account(who) + "/administrator", Map.of("administrator", true)).must(204);
         Client second = in(who);
         second.get("/api/accounts").must(200);
@@ -180,12 +190,14 @@ class AccountsTest {
         mirela.delete(project() + "/people/" + who.person()).must(204);
         session.get("/api/projects").must(401);
         app.nobody().post("/api/session", Map.of("email", who.email(), "password", PASSWORD)).must(401);
-        JsonNode again = mirela.post(project() + "/people", Map.of("firmId", firm("FNK"), "name", "Somebody again", "email", who.email(), "job", "", "roles", List.of())).must(201).body();
+        JsonNode again = mirela.post(project() + "/people", Map.of("firmId", firm("FNK"), "name", "Somebody again", "email", who.email(),
+                "job", "", "roles", List.of())).must(201).body();
         assertThat(again.get("person").get("id").asLong()).as("the same person, with its past").isEqualTo(who.person());
         assertThat(again.get("person").get("joined").asBoolean()).isFalse();
         app.nobody().post("/api/session", Map.of("email", who.email(), "password", PASSWORD)).must(401);
         Client back = app.nobody();
-        back.post("/api/entrance/invitations/" + mailed(who.email(), "/invitation/", 2), Map.of("password", "birch anvil tundra")).must(200);
+        back.post("/api/entrance/invitations/" + mailed(who.email(), "/invitation/", 2), Map.of("password", "birch anvil tundra"))
+                .must(200);
         assertThat(back.person()).isEqualTo(who.person());
     }
 
@@ -201,8 +213,10 @@ class AccountsTest {
         assertThat(sessions).hasSize(3);
         assertThat(sessions.stream().filter(s -> s.get("here").asBoolean())).hasSize(1);
         String cookie = here.cookie("pervius");
-        assertThat(database().sql("select session_id from sign_in_session").query(String.class).list()).noneMatch(id -> id.contains(cookie) || cookie.contains(id));
-        sessions.stream().filter(s -> !s.get("here").asBoolean()).forEach(s -> here.post("/api/account/sessions/" + s.get("handle").asString() + "/ending", Map.of()).must(204));
+        assertThat(database().sql("select session_id from sign_in_session").query(String.class).list())
+                .noneMatch(id -> id.contains(cookie) || cookie.contains(id));
+        sessions.stream().filter(s -> !s.get("here").asBoolean())
+                .forEach(s -> here.post("/api/account/sessions/" + s.get("handle").asString() + "/ending", Map.of()).must(204));
         there.get("/api/account").must(401);
         here.get("/api/account").must(200);
     }
@@ -227,13 +241,15 @@ class AccountsTest {
         client.get("/api/account").must(200);
         turnedBack(account, Duration.ofMinutes(50));
         client.get("/api/account").must(200);
-        database().sql("update sign_in_session set creation_time = creation_time - ? where principal_name = ?").params(Duration.ofHours(12).toMillis(), Long.toString(account)).update();
+        database().sql("update sign_in_session set creation_time = creation_time - ? where principal_name = ?")
+                .params(Duration.ofHours(12).toMillis(), Long.toString(account)).update();
         client.get("/api/account").must(401);
     }
 
     /** As if a session had been used last so long before it was. */
     private static void turnedBack(long account, Duration by) {
-        database().sql("update sign_in_session set last_access_time = last_access_time - ?, expiry_time = expiry_time - ? where principal_name = ?")
+        database().sql("update sign_in_session set last_access_time = last_access_time - ?, expiry_time = expiry_time - ? where "
+                + "principal_name = ?")
                 .params(by.toMillis(), by.toMillis(), Long.toString(account)).update();
     }
 
@@ -270,8 +286,10 @@ class AccountsTest {
         Somebody who = somebody("FNK");
         Client client = in(who);
         client.post("/api/account/codes/question", Map.of()).must(200);
-        database().sql("update sign_in_session set creation_time = creation_time - ? where principal_name = ?").params(Duration.ofMinutes(11).toMillis(), Long.toString(account(who))).update();
-        for (String path : List.of("codes/question", "codes/withdrawal", "recovery-codes", "passkeys/question", "passkeys/none/withdrawal", "sessions/ending", "sessions/none/ending")) {
+        database().sql("update sign_in_session set creation_time = creation_time - ? where principal_name = ?")
+                .params(Duration.ofMinutes(11).toMillis(), Long.toString(account(who))).update();
+        for (String path : List.of("codes/question", "codes/withdrawal", "recovery-codes", "passkeys/question", "passkeys/none/withdrawal",
+                "sessions/ending", "sessions/none/ending")) {
             assertThat(client.post("/api/account/" + path, Map.of()).must(409).type()).as(path).isEqualTo("password-again");
         }
         client.post("/api/account/codes/question", Map.of("password", "not this one")).must(400);
@@ -298,7 +316,8 @@ class AccountsTest {
             client.get("/api/live").must(403);
             JsonNode enrolment = client.post("/api/account/codes/question", Map.of()).must(200).body();
             String secret = enrolment.get("secret").asString();
-            assertThat(client.post("/api/account/codes", Map.of("secret", secret, "code", OneTimeCodes.now(secret))).must(200).body().get("codes")).hasSize(10);
+            assertThat(client.post("/api/account/codes", Map.of("secret", secret, "code", OneTimeCodes.now(secret))).must(200).body()
+                    .get("codes")).hasSize(10);
             client.get("/api/projects").must(200);
             assertThat(client.post("/api/account/codes/withdrawal", Map.of()).must(409).type()).isEqualTo("second-step-asked");
         } finally {
@@ -314,7 +333,8 @@ class AccountsTest {
         String secret = client.post("/api/account/codes/question", Map.of()).must(200).body().get("secret").asString();
         String used = OneTimeCodes.now(secret);
         List<String> recovery = new ArrayList<>();
-        client.post("/api/account/codes", Map.of("secret", secret, "code", used)).must(200).body().get("codes").forEach(c -> recovery.add(c.asString()));
+        client.post("/api/account/codes", Map.of("secret", secret, "code", used)).must(200).body().get("codes")
+                .forEach(c -> recovery.add(c.asString()));
         Client half = app.nobody();
         JsonNode step = half.post("/api/session", Map.of("email", who.email(), "password", PASSWORD)).must(200).body();
         assertThat(step.has("actor")).isFalse();
@@ -323,7 +343,8 @@ class AccountsTest {
         half.post("/api/session/code", Map.of("code", used)).must(400);
         half.post("/api/session/code", Map.of("code", recovery.getFirst().toLowerCase(java.util.Locale.ROOT))).must(200);
         half.get("/api/projects").must(200);
-        assertThat(database().sql("select code_secret from account where id = ?").param(account(who)).query(String.class).single()).doesNotContain(secret);
+        assertThat(database().sql("select code_secret from account where id = ?").param(account(who)).query(String.class).single())
+                .doesNotContain(secret);
         aoife.delete("/api/accounts/" + account(who) + "/second-steps").must(204);
         half.get("/api/projects").must(401);
         in(who).get("/api/projects").must(200);
@@ -339,20 +360,25 @@ class AccountsTest {
         Client client = in(who);
         long foreign = mirela.folder("Work in progress / Aldermoor Civils / Drawings");
         client.get("/api/folders/" + foreign).must(404);
-        assertThat(client.get(project() + "/passages?which=ALL").must(200).body().get("items").valueStream().map(r -> r.get("authorFirm").asString())).containsOnly("FNK");
+        assertThat(client.get(project() + "/passages?which=ALL").must(200).body().get("items").valueStream()
+                .map(r -> r.get("authorFirm").asString())).containsOnly("FNK");
         client.get(project() + "/reviews").must(403);
 
         JsonNode role = role("Sends by hand");
-        JsonNode opened = mirela.post(project() + "/roles/" + role.get("id").asLong() + "/looks", Map.of("may", rights(Map.of("seesFirms", List.of(firm("ALD")))), "holders", List.of(who.person()))).must(200)
+        JsonNode opened = mirela.post(project() + "/roles/" + role.get("id").asLong() + "/looks",
+                Map.of("may", rights(Map.of("seesFirms", List.of(firm("ALD")))), "holders", List.of(who.person()))).must(200)
                 .body().get(0);
         assertThat(opened.get("firms").toString()).isEqualTo("[\"Aldermoor Civils\"]");
         assertThat(opened.get("folders").asInt()).isEqualTo(3);
         assertThat(opened.get("files").asInt()).isPositive();
 
-        mirela.put(project() + "/roles/" + role.get("id").asLong(), Map.of("name", "Sends by hand", "may", rights(Map.of("seesFirms", List.of(firm("ALD")))), "version", role.get("version").asInt())).must(204);
+        mirela.put(project() + "/roles/" + role.get("id").asLong(),
+                Map.of("name", "Sends by hand", "may", rights(Map.of("seesFirms", List.of(firm("ALD")))), "version", role.get("version")
+                .asInt())).must(204);
         client.get("/api/folders/" + foreign).must(200);
         client.get("/api/folders/" + mirela.folder("Work in progress / Brask Controls / Drawings")).must(404);
-        assertThat(client.get(project() + "/passages?which=ALL").must(200).body().get("items").valueStream().map(r -> r.get("authorFirm").asString())).contains("ALD").doesNotContain("BRK");
+        assertThat(client.get(project() + "/passages?which=ALL").must(200).body().get("items").valueStream()
+                .map(r -> r.get("authorFirm").asString())).contains("ALD").doesNotContain("BRK");
         // Seeing is not reviewing: what reviewers write to each other stays closed.
         client.get(project() + "/reviews").must(403);
     }
@@ -389,7 +415,8 @@ class AccountsTest {
     @Test
     void theLastRoleThatControlsIsNotTakenAway() {
         JsonNode role = role("Document controller");
-        assertThat(mirela.put(project() + "/roles/" + role.get("id").asLong(), Map.of("name", "Document controller", "may", LEAST, "version", role.get("version").asInt())).must(400).sentence())
+        assertThat(mirela.put(project() + "/roles/" + role.get("id").asLong(),
+                Map.of("name", "Document controller", "may", LEAST, "version", role.get("version").asInt())).must(400).sentence())
                 .isEqualTo("Somebody has to be document controller of the project.");
     }
 }

@@ -15,7 +15,8 @@ final class OneTimeCodes {
 
     static String now(String secret) {
         try {
-            return new TimeBasedOneTimePasswordGenerator().generateOneTimePasswordString(new SecretKeySpec(new Base32().decode(secret), "HmacSHA1"), Instant.now(), Locale.ROOT);
+            return new TimeBasedOneTimePasswordGenerator().generateOneTimePasswordString(new SecretKeySpec(new Base32().decode(secret),
+                    "HmacSHA1"), Instant.now(), Locale.ROOT);
         } catch (InvalidKeyException e) {
             throw new IllegalStateException(e);
         }

@@ -48,13 +48,15 @@ class ProviderTest {
     }
 
     private static Client.Answer set(String key, boolean bothSteps, int version) {
-        Map<String, Object> wanted = new HashMap<>(Map.of("name", "Elsewhere", "issuer", provider.issuerUrl(ISSUER).toString(), "clientId", "pervius", "clientSecret", "a secret of theirs", "bothSteps", bothSteps,
+        Map<String, Object> wanted = new HashMap<>(Map.of("name", "Elsewhere", "issuer", provider.issuerUrl(ISSUER).toString(), "clientId",
+                "pervius", "clientSecret", "a secret of theirs", "bothSteps", bothSteps,
                 "switchedOn", true, "version", version));
         return aoife.put("/api/providers/" + key, wanted);
     }
 
     private static void says(String subject, String email, boolean verified) {
-        provider.enqueueCallback(new DefaultOAuth2TokenCallback(ISSUER, subject, "JWT", List.of("pervius"), Map.of("email", email, "email_verified", verified), 3600));
+        provider.enqueueCallback(new DefaultOAuth2TokenCallback(ISSUER, subject, "JWT", List.of("pervius"),
+                Map.of("email", email, "email_verified", verified), 3600));
     }
 
     /** Goes where the browser is sent, until a page of Pervius itself; gives the way to it. */
@@ -84,7 +86,8 @@ class ProviderTest {
         assertThat(signIn(again, "elsewhere")).isEqualTo("/desk");
         assertThat(again.get("/api/session").must(200).body().get("actor").get("name").asString()).isEqualTo("Yusuf Karaderin");
         String next = again.delete("/api/session").must(200).body().get("next").asString();
-        assertThat(next).startsWith(provider.endSessionEndpointUrl(ISSUER).toString()).contains("id_token_hint=", "post_logout_redirect_uri=");
+        assertThat(next).startsWith(provider.endSessionEndpointUrl(ISSUER).toString())
+                .contains("id_token_hint=", "post_logout_redirect_uri=");
         again.get("/api/session").must(401);
     }
 
@@ -105,7 +108,8 @@ class ProviderTest {
         database.sql("update account set password_hash = 'set by whoever had the link' where email_key = ?").param(email).update();
         says("subject-4", email, true);
         assertThat(signIn(app.nobody(), "elsewhere")).isEqualTo("/desk");
-        assertThat(database.sql("select count(*) from account where email_key = ? and password_hash is null").param(email).query(Integer.class).single()).isEqualTo(1);
+        assertThat(database.sql("select count(*) from account where email_key = ? and password_hash is null").param(email)
+                .query(Integer.class).single()).isEqualTo(1);
     }
 
     @Test
@@ -129,14 +133,17 @@ class ProviderTest {
     void aSecretIsShownToNobodyAndSecretsGoOverEncryptedLinesOnly() {
         JsonNode all = aoife.get("/api/providers").must(200).body();
         assertThat(all.toString()).doesNotContain("a secret of theirs");
-        assertThat(app.bean(JdbcClient.class).sql("select client_secret from sign_in_provider").query(String.class).list()).noneMatch(s -> s.contains("a secret of theirs"));
+        assertThat(app.bean(JdbcClient.class).sql("select client_secret from sign_in_provider").query(String.class).list())
+                .noneMatch(s -> s.contains("a secret of theirs"));
         assertThat(aoife.post("/api/providers/looks", Map.of("issuer", "http://id.example.org")).must(400).sentence()).contains("https://");
-        assertThat(aoife.post("/api/providers/looks", Map.of("issuer", "http://127.0.0.1:9/nothing")).must(400).sentence()).contains("cannot be reached");
+        assertThat(aoife.post("/api/providers/looks", Map.of("issuer", "http://127.0.0.1:9/nothing")).must(400).sentence())
+                .contains("cannot be reached");
         aoife.post("/api/providers/looks", Map.of("issuer", provider.issuerUrl(ISSUER).toString())).must(200);
     }
 
     @Test
     void anAnswerNobodyAskedForLetsNobodyIn() {
-        assertThat(app.nobody().at(app.address() + "/api/entrance/returned/elsewhere?code=x&state=y").raw().headers().firstValue("Location").orElse("")).endsWith("/sign-in?provider=failed");
+        assertThat(app.nobody().at(app.address() + "/api/entrance/returned/elsewhere?code=x&state=y").raw().headers().firstValue("Location")
+                .orElse("")).endsWith("/sign-in?provider=failed");
     }
 }

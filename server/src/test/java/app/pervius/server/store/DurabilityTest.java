@@ -29,7 +29,8 @@ class DurabilityTest {
         Client yusuf = app.as("Yusuf Karaderin");
         long folder = yusuf.folder("Work in progress / Fennick Hydraulics / Calculations");
         byte[] bytes = Client.content("durable");
-        long id = yusuf.post("/api/folders/" + folder + "/submissions", Map.of("purpose", "", "files", List.of(Map.of("name", "Durable.xyz", "size", bytes.length))))
+        long id = yusuf.post("/api/folders/" + folder + "/submissions",
+                Map.of("purpose", "", "files", List.of(Map.of("name", "Durable.xyz", "size", bytes.length))))
                 .must(201).body().get("id").asLong();
         long before = flush.flushes();
         yusuf.putBytes("/api/submissions/" + id + "/files/0", bytes).must(204);
@@ -122,7 +123,8 @@ class DurabilityTest {
     @Test
     void onlyAnAnswerWaitsForTheDisk(App app) {
         DiskFlush counted = org.mockito.Mockito.mock(DiskFlush.class);
-        DurableAnswers transactions = new DurableAnswers(app.bean(jakarta.persistence.EntityManagerFactory.class), counted, new WritesInFlight());
+        DurableAnswers transactions = new DurableAnswers(app.bean(jakarta.persistence.EntityManagerFactory.class), counted,
+                new WritesInFlight());
         TransactionTemplate transaction = new TransactionTemplate(transactions);
         transaction.execute(status -> 1);
         org.mockito.Mockito.verifyNoInteractions(counted);

@@ -54,8 +54,10 @@ class MigrationTest {
     private static final String OLD_SCHEME = """
             {"key":"documents","name":"Documents","edition":1,"pattern":"{project}-{counter:4}","countsPer":["type"],"start":1}""";
     private static final String OLD_RULE = """
-            {"name":"Drawings","where":{"places":[{"folder":{"value":7},"withBelow":true}]},"which":{"formats":["PDF"],"firms":[],"people":[]},
-            "namePattern":"{type}_{title}","scheme":"documents","route":"civil","issue":{"byCode":{"1":{"kind":"place","folder":{"value":9},"statusCode":"A1"},
+            {"name":"Drawings","where":{"places":[{"folder":{"value":7},"withBelow":true}]},
+            "which":{"formats":["PDF"],"firms":[],"people":[]},
+            "namePattern":"{type}_{title}","scheme":"documents","route":"civil",
+            "issue":{"byCode":{"1":{"kind":"place","folder":{"value":9},"statusCode":"A1"},
             "3":{"kind":"back"}},"namePattern":"{number}"},"tell":{"onArrival":[{"kind":"author"}],"onReturn":[],"onIssue":[]}}""";
     private static final String OLD_FIELDS = """
             [{"key":"type","label":"Type","kind":{"kind":"codes","codes":[{"code":"DR","meaning":"drawing"}]},"greatestWidth":3}]""";
@@ -65,7 +67,9 @@ class MigrationTest {
             {"name":"Approval","kind":"APPROVAL","role":{"value":6},"workingDays":3}],"ownFirmDecides":true}""";
 
     private static FluentConfiguration flyway() {
-        return Flyway.configure().dataSource(URL, "sa", "").locations("classpath:db/migration").javaMigrations(new V4DefinitionsSayMore(), new V6RoutesSayMore(), new V7RuleSheetInFull(), new V9ChecksSayMore(), new V10FindAndOrder());
+        return Flyway.configure().dataSource(URL, "sa", "").locations("classpath:db/migration")
+                .javaMigrations(new V4DefinitionsSayMore(), new V6RoutesSayMore(), new V7RuleSheetInFull(), new V9ChecksSayMore(),
+                new V10FindAndOrder());
     }
 
     private static String one(Statement s, String sql) throws SQLException {
@@ -77,31 +81,41 @@ class MigrationTest {
 
     /** The route lets the own firm decide, and Mirela, who holds the role of the step, has said something. */
     private static void aReviewUnderWay(Statement s) throws SQLException {
-        s.execute("insert into folder (id, project_id, name, name_key, state, field_values, version) values (7, 1, 'WIP', 'wip', 'WORK_IN_PROGRESS', '{}', 0)");
-        s.execute("insert into submission (id, project_id, folder_id, reference, purpose, author_id, author_firm_id, uploader_id, open, opened_at, last_activity, runs, unsettled, version) "
+        s.execute("insert into folder (id, project_id, name, name_key, state, field_values, version) values (7, 1, 'WIP', 'wip', "
+                + "'WORK_IN_PROGRESS', '{}', 0)");
+        s.execute("insert into submission (id, project_id, folder_id, reference, purpose, author_id, author_firm_id, uploader_id, open, "
+                + "opened_at, last_activity, runs, unsettled, version) "
                 + "values (20, 1, 7, 'S-0001', '', 2, 2, 2, false, current_timestamp, current_timestamp, 1, false, 0)");
-        s.execute("insert into passage (id, project_id, submission_id, folder_id, author_id, author_firm_id, uploader_id, original_name, base_name, title, given_values, field_values, cycle, station, state, since, version) "
+        s.execute("insert into passage (id, project_id, submission_id, folder_id, author_id, author_firm_id, uploader_id, "
+                + "original_name, base_name, title, given_values, field_values, cycle, station, state, since, version) "
                 + "values (21, 1, 20, 7, 2, 2, 2, 'a.pdf', 'a', 'a', '{}', '{}', 1, 'REVIEW', 'WAITING', current_timestamp, 0)");
-        s.execute("insert into review (id, project_id, submission_id, route_key, route_edition, author_id, author_firm_id, own_firm_decides, state, step, step_role, due, made_at, version) "
+        s.execute("insert into review (id, project_id, submission_id, route_key, route_edition, author_id, author_firm_id, "
+                + "own_firm_decides, state, step, step_role, due, made_at, version) "
                 + "values (22, 1, 20, 'civil', 1, 2, 2, true, 'OPEN', 1, 5, current_timestamp, current_timestamp, 0)");
         s.execute("insert into review_passage (review_id, passage_id) values (22, 21)");
-        s.execute("insert into review_answer (id, review_id, step, step_name, passage_id, person_id, code, comment, given_at, version) values (23, 22, 1, 'Approval', 21, 1, 2, 'north arrow', current_timestamp, 0)");
+        s.execute("insert into review_answer (id, review_id, step, step_name, passage_id, person_id, code, comment, given_at, version) "
+                + "values (23, 22, 1, 'Approval', 21, 1, 2, 'north arrow', current_timestamp, 0)");
     }
 
     /** Who had a password has an account now, who had none is invited again; who could hand in still can. */
     private static void peopleHaveAccountsAndRights(Statement s) throws SQLException {
-        assertThat(one(s, "select email || '/' || password_hash || '/' || administrator || '/' || closed from account")).isEqualTo("m@kwb.example/hashed/TRUE/FALSE");
-        assertThat(one(s, "select listagg(id || '/' || project_id || '/' || coalesce(account_id, 0) || '/' || active || '/' || address_key, ' ') within group (order by id) from person"))
+        assertThat(one(s, "select email || '/' || password_hash || '/' || administrator || '/' || closed from account"))
+                .isEqualTo("m@kwb.example/hashed/TRUE/FALSE");
+        assertThat(one(s, "select listagg(id || '/' || project_id || '/' || coalesce(account_id, 0) || '/' || active || '/' || "
+                + "address_key, ' ') within group (order by id) from person"))
                 .isEqualTo("1/1/1/TRUE/m@kwb.example 2/1/0/TRUE/y@fnk.example");
-        assertThat(one(s, "select listagg(code || '/' || project_id, ' ') within group (order by code) from firm")).isEqualTo("FNK/1 KWB/1");
+        assertThat(one(s, "select listagg(code || '/' || project_id, ' ') within group (order by code) from firm"))
+                .isEqualTo("FNK/1 KWB/1");
         assertThat(one(s, "select hands_in || '/' || sends_by_hand || '/' || decides from role where id = 5")).isEqualTo("TRUE/FALSE/TRUE");
         assertThat(one(s, "select count(*) from role_holder h join role r on r.id = h.role_id where r.name = 'Author'")).isEqualTo("2");
     }
 
     private static void theReviewIsStillWithItsPeople(Statement s) throws SQLException {
         assertThat(one(s, "select family_id || '/' || turn || '/' || state from review")).isEqualTo("22/1/OPEN");
-        assertThat(one(s, "select person_id || '/' || turn || '/' || open || '/' || (due is not null) from review_seat")).isEqualTo("1/1/TRUE/TRUE");
-        assertThat(one(s, "select seat_id || '/' || person_id || '/' || turn || '/' || comment from review_answer")).isEqualTo("1/1/1/north arrow");
+        assertThat(one(s, "select person_id || '/' || turn || '/' || open || '/' || (due is not null) from review_seat"))
+                .isEqualTo("1/1/TRUE/TRUE");
+        assertThat(one(s, "select seat_id || '/' || person_id || '/' || turn || '/' || comment from review_answer"))
+                .isEqualTo("1/1/1/north arrow");
         assertThat(one(s, "select passed_on || '/' || (over_at is null) from review_passage")).isEqualTo("FALSE/TRUE");
     }
 
@@ -109,19 +123,24 @@ class MigrationTest {
     void definitionsWrittenBeforeAreReadWithWhatTheySaidAndWhatIsUsual() throws SQLException {
         try (Connection connection = DriverManager.getConnection(URL, "sa", ""); Statement s = connection.createStatement()) {
             flyway().target("2").load().migrate();
-            s.execute("insert into project (id, code, name, zone, fields, decision_codes, status_codes, created_at, version) values (1, 'KWR', 'Weir', 'UTC', '" + OLD_FIELDS
+            s.execute("insert into project (id, code, name, zone, fields, decision_codes, status_codes, created_at, version) values (1, "
+                    + "'KWR', 'Weir', 'UTC', '" + OLD_FIELDS
                     + "', '[]', '[{\"code\":\"A1\",\"meaning\":\"accepted\"}]', current_timestamp, 0)");
             s.execute("insert into firm (id, code, name, version) values (1, 'KWB', 'Water Board', 0)");
-            s.execute("insert into person (id, firm_id, name, email, job, administrator, active, created_at, version) values (1, 1, 'Mirela', 'm@kwb.example', '', false, true, current_timestamp, 0)");
+            s.execute("insert into person (id, firm_id, name, email, job, administrator, active, created_at, version) values (1, 1, "
+                    + "'Mirela', 'm@kwb.example', '', false, true, current_timestamp, 0)");
             s.execute("insert into scheme_edition values (2, 1, 'documents', 1, '" + OLD_SCHEME + "', true, current_timestamp)");
-            s.execute("insert into rule (id, project_id, position, switched_on, edition_in_force, draft, removed, version) values (3, 1, 1, true, 1, '" + OLD_RULE + "', false, 0)");
+            s.execute("insert into rule (id, project_id, position, switched_on, edition_in_force, draft, removed, version) values (3, "
+                    + "1, 1, true, 1, '" + OLD_RULE + "', false, 0)");
             s.execute("insert into rule_edition values (4, 3, 1, '" + OLD_RULE + "', 1, current_timestamp)");
-            s.execute("update project set decision_codes = '[{\"digit\":3,\"name\":\"again\",\"workMayGoOn\":false,\"mustComeAgain\":true,\"commentRequired\":true}]'");
+            s.execute("update project set decision_codes = "
+                    + "'[{\"digit\":3,\"name\":\"again\",\"workMayGoOn\":false,\"mustComeAgain\":true,\"commentRequired\":true}]'");
             s.execute("insert into role (id, project_id, name, controls, sees_all, version) values (5, 1, 'Reviewer', false, true, 0)");
             s.execute("insert into role_holder (role_id, person_id) values (5, 1)");
             s.execute("insert into route_edition values (6, 1, 'civil', 1, '" + OLD_ROUTE + "', true, current_timestamp)");
             s.execute("insert into firm (id, code, name, version) values (2, 'FNK', 'Fennick', 0)");
-            s.execute("insert into person (id, firm_id, name, email, job, administrator, active, created_at, version) values (2, 2, 'Yusuf', 'y@fnk.example', '', false, true, current_timestamp, 0)");
+            s.execute("insert into person (id, firm_id, name, email, job, administrator, active, created_at, version) values (2, 2, "
+                    + "'Yusuf', 'y@fnk.example', '', false, true, current_timestamp, 0)");
             aReviewUnderWay(s);
             s.execute("update person set password_hash = 'hashed', administrator = true where id = 1");
             s.execute("insert into project_member (project_id, person_id) values (1, 1), (1, 2)");
@@ -135,22 +154,31 @@ class MigrationTest {
                 HandlingRule read = (HandlingRule) Json.read(rule, Rule.class);
                 assertThat(read.which()).isEqualTo(Which.of(new Condition.HasFormat(Set.of(FileFormat.PDF))));
                 Plan plan = read.plan();
-                assertThat(plan.identify()).contains(new IdentifyPlan(List.of("{type}_{title}"), List.of(), Checks.USUAL, Optional.empty()));
+                assertThat(plan.identify()).contains(new IdentifyPlan(List.of("{type}_{title}"), List.of(), Checks.USUAL,
+                        Optional.empty()));
                 assertThat(plan.number().orElseThrow().scheme()).contains("documents");
                 assertThat(plan.review().orElseThrow().route()).contains("civil");
-                assertThat(plan.issue().orElseThrow().byCode()).isEqualTo(Map.of(1, new Target.Place(new Target.Into(new FolderId(9), "", "{number}"), "A1", Target.Manner.COPY,
+                assertThat(plan.issue().orElseThrow().byCode()).isEqualTo(Map.of(1,
+                        new Target.Place(new Target.Into(new FolderId(9), "", "{number}"), "A1", Target.Manner.COPY,
                         Target.WhenTaken.STOP, Map.of(), List.of()), 3, new Target.BackToAuthor()));
-                assertThat(plan.tell().orElseThrow().on(Occasion.ARRIVED)).containsExactly(new Telling(Occasion.ARRIVED, List.of(new Audience.Author()), ""));
+                assertThat(plan.tell().orElseThrow().on(Occasion.ARRIVED))
+                        .containsExactly(new Telling(Occasion.ARRIVED, List.of(new Audience.Author()), ""));
             }
-            JsonNode sheet = JsonMapper.shared().readTree(one(s, "select definition from sheet_edition where project_id = 1 and edition = 1"));
+            JsonNode sheet = JsonMapper.shared()
+                    .readTree(one(s, "select definition from sheet_edition where project_id = 1 and edition = 1"));
             assertThat(sheet.get("lines").toString()).isEqualTo("[{\"rule\":3,\"edition\":1,\"on\":true}]");
-            assertThat(Json.read(sheet.get("project").toString(), Handling.class)).isEqualTo(new Handling(IdentifyPlan.USUAL, new NumberPlan(Optional.of("documents")),
+            assertThat(Json.read(sheet.get("project").toString(), Handling.class))
+                    .isEqualTo(new Handling(IdentifyPlan.USUAL, new NumberPlan(Optional.of("documents")),
                     new ReviewPlan(Optional.of("documents")), IssuePlan.AS_PROJECT, TellPlan.ofTheAuthor()));
-            assertThat(one(s, "select count(*) from passage where rule_id is null and sheet_edition is null and event = 'NEW_FILE'")).isEqualTo("1");
+            assertThat(one(s, "select count(*) from passage where rule_id is null and sheet_edition is null and event = 'NEW_FILE'"))
+                    .isEqualTo("1");
             Route route = Json.read(one(s, "select definition from route_edition"), Route.class);
-            assertThat(route).isEqualTo(new Route("civil", "Civil", 1, List.of(Step.usual("Review", Step.Kind.REVIEW, new Who.InRole(new RoleId(5)), 5),
-                    Step.usual("Approval", Step.Kind.APPROVAL, new Who.InRole(new RoleId(6)), 3)), true, false, Optional.empty(), List.of(), List.of(), List.of(), Completion.NOTHING));
-            List<DecisionCode> decisionCodes = Json.read(one(s, "select decision_codes from project"), new TypeReference<List<DecisionCode>>() { });
+            assertThat(route).isEqualTo(new Route("civil", "Civil", 1,
+                    List.of(Step.usual("Review", Step.Kind.REVIEW, new Who.InRole(new RoleId(5)), 5),
+                    Step.usual("Approval", Step.Kind.APPROVAL, new Who.InRole(new RoleId(6)), 3)), true, false, Optional.empty(), List.of(),
+                    List.of(), List.of(), Completion.NOTHING));
+            List<DecisionCode> decisionCodes = Json.read(one(s, "select decision_codes from project"),
+                    new TypeReference<List<DecisionCode>>() { });
             assertThat(decisionCodes).containsExactly(new DecisionCode(3, "again", "REV", false, true, true, Optional.empty()));
             List<Field> fields = Json.read(one(s, "select fields from project"), new TypeReference<List<Field>>() { });
             assertThat(((FieldKind.CodeList) fields.getFirst().kind()).codes().getFirst().retired()).isFalse();

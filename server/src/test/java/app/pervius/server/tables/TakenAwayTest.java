@@ -27,7 +27,8 @@ import org.junit.jupiter.api.extension.ExtendWith;
 class TakenAwayTest {
 
     private static final ZoneId DUBLIN = ZoneId.of("Europe/Dublin");
-    private static final List<List<Cell>> ROWS = List.of(List.of(Cell.of("0012"), Cell.of(-1), Cell.of(Instant.parse("2031-07-14T09:00:00Z"), DUBLIN), Cell.of(LocalDate.of(2031, 7, 14)), Cell.of("=1+1")));
+    private static final List<List<Cell>> ROWS = List.of(List.of(Cell.of("0012"), Cell.of(-1),
+            Cell.of(Instant.parse("2031-07-14T09:00:00Z"), DUBLIN), Cell.of(LocalDate.of(2031, 7, 14)), Cell.of("=1+1")));
 
     private static byte[] written(TableWriter.Format format) throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
@@ -71,14 +72,16 @@ class TakenAwayTest {
         for (byte[] file : List.of(cut, broken)) {
             assertThatThrownBy(() -> new TableReader().read(new ByteArrayInputStream(file))).hasMessageContaining("damaged");
         }
-        assertThatThrownBy(() -> new TableReader().read(new ByteArrayInputStream("Code\nWehr für\n".getBytes(StandardCharsets.ISO_8859_1)))).hasMessageContaining("not written in UTF-8");
+        assertThatThrownBy(() -> new TableReader().read(new ByteArrayInputStream("Code\nWehr für\n".getBytes(StandardCharsets.ISO_8859_1))))
+                .hasMessageContaining("not written in UTF-8");
     }
 
     @Test
     void aLongTableIsAskedForPageByPageToItsEnd() {
         Lines<Integer> lines = new Lines<>(after -> {
             int from = after == null ? 0 : Integer.parseInt(after);
-            return from >= 250 ? new Page<>(List.of(), null) : new Page<>(java.util.stream.IntStream.range(from, from + 50).boxed().toList(), String.valueOf(from + 50));
+            return from >= 250 ? new Page<>(List.of(), null) : new Page<>(java.util.stream.IntStream.range(from, from + 50).boxed()
+                    .toList(), String.valueOf(from + 50));
         });
         assertThat(lines).hasSize(250);
     }
@@ -90,8 +93,10 @@ class TakenAwayTest {
         assertThat(mirela.text(project + "/documents/table?format=CSV")).contains("Number,Title", "KWR-FNK-H-DR-0001");
         assertThat(mirela.text(project + "/documents/table?format=CSV&which=NOT_COME")).doesNotContain("KWR-FNK-H-DR-0001,");
         assertThat(mirela.text(project + "/schemes/documents/ledger/table?format=CSV")).contains("KWR-FNK-H-DR-0001,assigned,");
-        assertThat(mirela.text(project + "/passages/table?format=CSV&which=STOPPED").lines().skip(1)).isNotEmpty().allMatch(l -> l.contains(",stopped,"));
+        assertThat(mirela.text(project + "/passages/table?format=CSV&which=STOPPED").lines().skip(1)).isNotEmpty()
+                .allMatch(l -> l.contains(",stopped,"));
         assertThat(mirela.text(project + "/fields/type/codes?format=CSV")).contains("Code,Meaning,Retired", "DR,");
-        assertThat(app.as("Priya Venkatarangan").text(project + "/documents/table?format=CSV")).as("another firm's are not in it").doesNotContain("KWR-FNK-");
+        assertThat(app.as("Priya Venkatarangan").text(project + "/documents/table?format=CSV")).as("another firm's are not in it")
+                .doesNotContain("KWR-FNK-");
     }
 }

@@ -44,11 +44,13 @@ class TrialTest {
     }
 
     private static List<JsonNode> preview(Client who, long folder, String... names) {
-        return arrivals(who.lines("/api/folders/" + folder + "/previews", Map.of("files", List.of(names).stream().map(TrialTest::file).toList(), "given", Map.of())));
+        return arrivals(who.lines("/api/folders/" + folder + "/previews",
+                Map.of("files", List.of(names).stream().map(TrialTest::file).toList(), "given", Map.of())));
     }
 
     private static long make(Client who, String name, Map<String, String> values) {
-        return who.post("/api/folders/" + who.folder("Work in progress / Dunmarrow Works") + "/folders", Map.of("name", name, "values", values)).must(201).body().get("id").asLong();
+        return who.post("/api/folders/" + who.folder("Work in progress / Dunmarrow Works") + "/folders",
+                Map.of("name", name, "values", values)).must(201).body().get("id").asLong();
     }
 
     private static void drop(Client who, long id) {
@@ -80,13 +82,17 @@ class TrialTest {
         assertThat(piling.get("rule").asString()).isEqualTo("Site documents");
         assertThat(piling.get("route").asString()).isEqualTo("Civil");
         assertThat(piling.get("steps").get(0).get("people").get(0).asString()).isEqualTo("Kwabena Adofori");
-        assertThat(piling.get("ends").valueStream().map(e -> e.get("digit").asInt() + " " + e.get("account").asString()).toList().getFirst())
+        assertThat(piling.get("ends").valueStream().map(e -> e.get("digit").asInt() + " " + e.get("account").asString()).toList()
+                .getFirst())
                 .startsWith("1 Will be placed in “Shared / Site documents” as " + piling.get("number").asString() + "_P01_A1, status A1");
-        assertThat(piling.get("told").valueStream().map(t -> t.get("occasion").asString() + " " + t.get("who").asString())).contains("ARRIVED Marisol Quintavalle");
-        assertThat(seen.get(1).get("tried").get("halts").valueStream().toList().getLast().get("code").asString()).isEqualTo("NAME_DOES_NOT_FIT");
+        assertThat(piling.get("told").valueStream().map(t -> t.get("occasion").asString() + " " + t.get("who").asString()))
+                .contains("ARRIVED Marisol Quintavalle");
+        assertThat(seen.get(1).get("tried").get("halts").valueStream().toList().getLast().get("code").asString())
+                .isEqualTo("NAME_DOES_NOT_FIT");
         assertThat(seen.get(1).get("tried").get("halts").valueStream().toList().getLast().get("kind").asString()).isEqualTo("STOPPED");
         assertThat(seen.get(2).get("tried").get("halts").valueStream().toList().getLast().get("code").asString()).isEqualTo("NO_RULE");
-        List<JsonNode> real = site.settled(site.submit(DELIVERIES, "MS-C_Piling.pdf", "MS-C_Piling.docx", "Nonsense.pdf", "MS-C_Photo.png")).reversed();
+        List<JsonNode> real = site.settled(site.submit(DELIVERIES, "MS-C_Piling.pdf", "MS-C_Piling.docx", "Nonsense.pdf", "MS-C_Photo.png"))
+                .reversed();
         JsonNode passage = real.stream().filter(p -> p.get("originalName").asString().startsWith("MS-C_Piling")).findFirst().orElseThrow();
         assertThat(passage.get("number").asString()).isEqualTo(piling.get("number").asString());
     }
@@ -96,7 +102,8 @@ class TrialTest {
         Client mirela = app.as("Mirela Draganova");
         Client site = app.as("Marisol Quintavalle");
         long folder = make(mirela, "Untouched", Map.of("type", "RP", "discipline", "C"));
-        long id = RuleForms.add(mirela, RuleForms.with(RuleForms.handling("Untouched", folder, "documents", "civil", mirela.folder(SHARED)), "issue",
+        long id = RuleForms.add(mirela, RuleForms.with(RuleForms.handling("Untouched", folder, "documents", "civil", mirela.folder(SHARED)),
+                "issue",
                 RuleForms.issue(RuleForms.into(mirela.folder(SHARED), "A1", "{discipline}/{title}"))));
         Map<String, Object> entry = with(trial(List.of(file("One.pdf"), file("Two.pdf")), folder), "author", site.person());
         List<JsonNode> tried = new ArrayList<>();
@@ -115,7 +122,8 @@ class TrialTest {
         }
         assertThat(tried.stream().map(t -> t.get("tried").get("number").asString().replaceAll(".*-", "")).map(Integer::parseInt).toList())
                 .satisfies(numbers -> assertThat(numbers.get(1)).isEqualTo(numbers.get(0) + 1));
-        assertThat(tried.getFirst().get("differences").valueStream().map(JsonNode::asString)).containsExactly("Taken by “Untouched” instead of no rule.", "It goes through; now it is only kept.");
+        assertThat(tried.getFirst().get("differences").valueStream().map(JsonNode::asString))
+                .containsExactly("Taken by “Untouched” instead of no rule.", "It goes through; now it is only kept.");
         drop(mirela, id);
     }
 
@@ -129,15 +137,18 @@ class TrialTest {
         String number = first.getFirst().get("number").asString();
         Client.accept(app, first.getFirst());
         List<JsonNode> second = site.settled(site.submit("Work in progress / Dunmarrow Works / Looked back on", number + "_P02 Alpha.pdf"));
-        Map<String, Object> entry = Map.of("passages", List.of(first.getFirst().get("id").asLong(), second.getFirst().get("id").asLong()), "files", List.of(), "onlyDifferent", false, "inForce", false);
+        Map<String, Object> entry = Map.of("passages", List.of(first.getFirst().get("id").asLong(), second.getFirst().get("id").asLong()),
+                "files", List.of(), "onlyDifferent", false, "inForce", false);
         List<JsonNode> tried = tryDraft(mirela, entry);
         assertThat(tried).extracting(t -> t.get("tried").path("revision").asString()).containsExactly("P01", "P02");
         assertThat(tried).allSatisfy(t -> assertThat(t.get("differences")).isEmpty());
         Map<String, Object> other = RuleForms.handling("Looked back on", folder, "documents", "hydraulics", mirela.folder(SHARED));
         other.put("conditions", List.of(Map.of("kind", "NAME", "pattern", "{*}Alpha")));
         RuleForms.saveDraft(mirela, id, other);
-        Map<String, Object> last = Map.of("last", 50, "folder", folder, "passages", List.of(), "files", List.of(), "onlyDifferent", true, "inForce", false);
-        List<String> differences = tryDraft(mirela, last).stream().flatMap(t -> t.get("differences").valueStream()).map(JsonNode::asString).toList();
+        Map<String, Object> last = Map.of("last", 50, "folder", folder, "passages", List.of(), "files", List.of(), "onlyDifferent", true,
+                "inForce", false);
+        List<String> differences = tryDraft(mirela, last).stream().flatMap(t -> t.get("differences").valueStream()).map(JsonNode::asString)
+                .toList();
         assertThat(differences).contains("Its route would be Hydraulics instead of Civil.");
         drop(mirela, id);
     }
@@ -178,7 +189,8 @@ class TrialTest {
             }
             String[] names = names(random);
             Map<String, JsonNode> said = new TreeMap<>();
-            List<Long> sound = rules.stream().filter(id -> RuleForms.row(mirela, id).get("findings").valueStream().noneMatch(f -> f.get("error").asBoolean())).toList();
+            List<Long> sound = rules.stream().filter(id -> RuleForms.row(mirela, id).get("findings").valueStream()
+                    .noneMatch(f -> f.get("error").asBoolean())).toList();
             rules.stream().filter(id -> !sound.contains(id)).forEach(id -> drop(mirela, id));
             if (!sound.isEmpty()) {
                 tryDraft(mirela, with(trial(List.of(names).stream().map(TrialTest::file).toList(), folder), "author", site.person()))
@@ -214,13 +226,15 @@ class TrialTest {
             case "PASSED" -> assertThat(passage.path("ended").asString("")).as(what).isEqualTo("ISSUED");
             default -> {
                 assertThat(passage.get("state").asString()).as(what).isEqualTo("WAITING");
-                said.get("steps").get(0).get("people").forEach(person -> assertThat(passage.get("heldBy").asString()).as(what).contains(person.asString()));
+                said.get("steps").get(0).get("people").forEach(person -> assertThat(passage.get("heldBy").asString()).as(what)
+                        .contains(person.asString()));
             }
         }
     }
 
     private static String[] names(Random random) {
-        List<String> all = new ArrayList<>(List.of("MS-C_One.pdf", "MS-C_One.docx", "RP-H_Two.pdf", "Three.pdf", "Four.png", "SP-Z_Five.pdf", "MS_Six.pdf", "KWR-DNM-C-RP-0999.pdf", "Seven_MS-C.pdf"));
+        List<String> all = new ArrayList<>(List.of("MS-C_One.pdf", "MS-C_One.docx", "RP-H_Two.pdf", "Three.pdf", "Four.png",
+                "SP-Z_Five.pdf", "MS_Six.pdf", "KWR-DNM-C-RP-0999.pdf", "Seven_MS-C.pdf"));
         java.util.Collections.shuffle(all, random);
         return all.subList(0, 4 + random.nextInt(4)).toArray(String[]::new);
     }
@@ -234,7 +248,8 @@ class TrialTest {
             case 1 -> conditions.add(Map.of("kind", "NAME", "pattern", "{type}-{discipline}_{title}"));
             case 2 -> conditions.add(Map.of("kind", "SIZE", "least", 0, "most", 21));
             case 3 -> conditions.add(Map.of("kind", "FIELD", "field", "type", "values", List.of("MS", "RP")));
-            case 4 -> conditions.add(Map.of("kind", "NONE", "conditions", List.of(Map.of("kind", "FORMAT", "formats", List.of("IMAGE", "OFFICE")))));
+            case 4 -> conditions.add(Map.of("kind", "NONE", "conditions",
+                    List.of(Map.of("kind", "FORMAT", "formats", List.of("IMAGE", "OFFICE")))));
             default -> { }
         }
         form.put("conditions", conditions);
@@ -269,9 +284,12 @@ class TrialTest {
     void whoMayNotPutFilesThereSeesNoPreviewAndOnlyControllersTryDrafts(App app) {
         Client yusuf = app.as("Yusuf Karaderin");
         Client mirela = app.as("Mirela Draganova");
-        yusuf.post("/api/folders/" + mirela.folder(DELIVERIES) + "/previews", Map.of("files", List.of(file("a.pdf")), "given", Map.of())).must(404);
-        yusuf.post("/api/projects/" + yusuf.project() + "/trials", Map.of("last", 1, "passages", List.of(), "files", List.of(), "onlyDifferent", false, "inForce", false)).must(403);
-        assertThat(preview(app.as("Marisol Quintavalle"), mirela.folder(DELIVERIES), "MS-C_x.pdf").getFirst().get("tried").get("told").valueStream()).allSatisfy(t ->
+        yusuf.post("/api/folders/" + mirela.folder(DELIVERIES) + "/previews", Map.of("files", List.of(file("a.pdf")), "given", Map.of()))
+                .must(404);
+        yusuf.post("/api/projects/" + yusuf.project() + "/trials",
+                Map.of("last", 1, "passages", List.of(), "files", List.of(), "onlyDifferent", false, "inForce", false)).must(403);
+        assertThat(preview(app.as("Marisol Quintavalle"), mirela.folder(DELIVERIES), "MS-C_x.pdf").getFirst().get("tried").get("told")
+                .valueStream()).allSatisfy(t ->
                 assertThat(t.has("text")).isFalse());
     }
 }

@@ -64,11 +64,13 @@ final class Examples {
         if (fits.isEmpty()) {
             tried.addAll(otherNames);
         }
-        return tried.stream().filter(name -> fits.stream().allMatch(p -> fits(p, name)) && misfits.stream().noneMatch(p -> fits(p, name))).limit(MOST_NAMES).toList();
+        return tried.stream().filter(name -> fits.stream().allMatch(p -> fits(p, name)) && misfits.stream().noneMatch(p -> fits(p, name)))
+                .limit(MOST_NAMES).toList();
     }
 
     private boolean fits(String pattern, String name) {
-        return Pattern.compile(pattern, facts.nameFields()) instanceof Compiled.Sound(Pattern compiled) && compiled.read(name) instanceof Reading.Fits;
+        return Pattern.compile(pattern, facts.nameFields()) instanceof Compiled.Sound(Pattern compiled)
+                && compiled.read(name) instanceof Reading.Fits;
     }
 
     private Optional<Example> make(Box box, String name) {
@@ -100,7 +102,8 @@ final class Examples {
                 }
             }
         }
-        ArrivalFacts arrival = new ArrivalFacts(pathUp, event, name, formats, Math.max(largest, 1), author, uploader, new FieldValues(values), facts.nameFields());
+        ArrivalFacts arrival = new ArrivalFacts(pathUp, event, name, formats, Math.max(largest, 1), author, uploader,
+                new FieldValues(values), facts.nameFields());
         return Optional.of(new Example(arrival, inWords(arrival, world.node(at), values)));
     }
 
@@ -111,7 +114,8 @@ final class Examples {
             said.append(" as ").append(arrival.formats().stream().sorted().map(FileFormat::label).collect(Collectors.joining(" and ")));
         }
         values.forEach((field, value) -> said.append(", ").append(facts.nameFields().label(field)).append(" ").append(value));
-        said.append(" from ").append(arrival.author().inWords()).append(" in ").append(node.path().isEmpty() ? "the project's own folder" : node.path());
+        said.append(" from ").append(arrival.author().inWords()).append(" in ")
+                .append(node.path().isEmpty() ? "the project's own folder" : node.path());
         if (arrival.event() != ArrivalEvent.NEW_FILE) {
             said.append(", ").append(arrival.event().label());
         }

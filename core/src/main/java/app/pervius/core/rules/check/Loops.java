@@ -48,9 +48,11 @@ final class Loops {
         said.append("what it places in ").append(way.getFirst().folder());
         for (int i = 0; i < way.size(); i++) {
             boolean last = i == way.size() - 1;
-            said.append(last ? (way.size() == 1 ? " it takes again" : " comes back to it") : ", “" + way.get(i).to().rule().name() + "” takes and places in " + way.get(i + 1).folder() + ", which");
+            said.append(last ? (way.size() == 1 ? " it takes again" : " comes back to it") : ", “" + way.get(i).to().rule()
+                    .name() + "” takes and places in " + way.get(i + 1).folder() + ", which");
         }
-        return new SheetFinding(row.ruleId(), sure, SheetFinding.Kind.LOOP, said + ".", "Let it not take what Pervius places, or place elsewhere.");
+        return new SheetFinding(row.ruleId(), sure, SheetFinding.Kind.LOOP, said + ".",
+                "Let it not take what Pervius places, or place elsewhere.");
     }
 
     /** The shortest way from a rule back to itself. */
@@ -80,7 +82,8 @@ final class Loops {
         IssuePlan plan = facts.sheet().handling(rule).issue();
         boolean reviewed = facts.sheet().handling(rule).review().route().isPresent();
         List<Step> steps = new ArrayList<>();
-        for (Target.Place place : reviewed ? plan.byCode().values().stream().filter(Target.Place.class::isInstance).map(Target.Place.class::cast).toList()
+        for (Target.Place place : reviewed ? plan.byCode().values().stream().filter(Target.Place.class::isInstance)
+                .map(Target.Place.class::cast).toList()
                 : plan.atOnce().stream().toList()) {
             takers(place.into(), steps);
             place.copies().forEach(copy -> takers(copy, steps));
@@ -94,7 +97,8 @@ final class Loops {
         if (there.isEmpty()) {
             return;
         }
-        String folder = facts.folders().stream().filter(n -> n.id().equals(into.folder())).findFirst().map(n -> "“" + n.path() + "”").orElse("a folder");
+        String folder = facts.folders().stream().filter(n -> n.id().equals(into.folder())).findFirst().map(n -> "“" + n.path() + "”")
+                .orElse("a folder");
         for (RuleSheet.Row row : facts.sheet().rows()) {
             if (!(row.rule() instanceof HandlingRule)) {
                 continue;
@@ -103,7 +107,8 @@ final class Loops {
             if (takes.isEmpty()) {
                 continue;
             }
-            boolean sure = into.path().isEmpty() && takes.stream().anyMatch(box -> Set.of(world.folder, world.event).containsAll(box.says().keySet()));
+            boolean sure = into.path().isEmpty() && takes.stream()
+                    .anyMatch(box -> Set.of(world.folder, world.event).containsAll(box.says().keySet()));
             if (steps.stream().noneMatch(s -> s.to().equals(row) && s.sure() == sure)) {
                 steps.add(new Step(row, folder, sure));
             }

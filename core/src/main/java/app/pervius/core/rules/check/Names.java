@@ -29,7 +29,8 @@ final class Names {
 
     /** The patterns a rule reads names with, or asks them to fit. */
     static List<String> patternsOf(Rule rule, RuleSheet sheet) {
-        List<String> all = new ArrayList<>(rule instanceof HandlingRule handling ? sheet.handling(handling).identify().namePatterns() : List.of());
+        List<String> all = new ArrayList<>(rule instanceof HandlingRule handling ? sheet.handling(handling).identify().namePatterns()
+                : List.of());
         rule.which().conditions().forEach(c -> named(c, all));
         return all.stream().distinct().toList();
     }
@@ -76,11 +77,13 @@ final class Names {
 
     private static List<String> values(Field field) {
         return switch (field.kind()) {
-            case FieldKind.CodeList(List<Code> codes) -> codes.isEmpty() ? List.of("X") : codes.stream().filter(c -> !c.retired()).map(Code::code).limit(MOST_CODES).toList();
+            case FieldKind.CodeList(List<Code> codes) -> codes.isEmpty() ? List.of("X") : codes.stream().filter(c -> !c.retired())
+                    .map(Code::code).limit(MOST_CODES).toList();
             case FieldKind.Digits() -> List.of("1", "20");
             case FieldKind.Letters() -> List.of("A", "AB");
             case FieldKind.Date() -> List.of("2026-05-14");
-            case FieldKind.Text() -> List.of("Example".substring(0, Math.min(7, field.greatestWidth())), "Other".substring(0, Math.min(5, field.greatestWidth())));
+            case FieldKind.Text() -> List.of("Example".substring(0, Math.min(7, field.greatestWidth())),
+                    "Other".substring(0, Math.min(5, field.greatestWidth())));
         };
     }
 }

@@ -20,14 +20,16 @@ record Reach(List<Box> boxes, boolean whole) {
 
     static Reach of(Rule rule, RuleSheet sheet, World world) {
         Optional<Box> standing = Box.of(world.folder, world.folders(rule.where()));
-        boolean placed = rule.which().conditions().stream().anyMatch(c -> c instanceof Condition.Came(var by) && by.contains(ArrivalEvent.PLACED));
+        boolean placed = rule.which().conditions().stream().anyMatch(c -> c instanceof Condition.Came(var by)
+                && by.contains(ArrivalEvent.PLACED));
         Optional<Box> events = Box.of(world.event, world.events(e -> placed || e != ArrivalEvent.PLACED));
         if (standing.isEmpty() || events.isEmpty()) {
             return new Reach(List.of(), true);
         }
         try {
             List<Box> met = new Conditions(rule, sheet, world).met(new Condition.All(rule.which().conditions()), true);
-            List<Box> boxes = met.stream().flatMap(box -> standing.get().and(box).stream()).flatMap(box -> events.get().and(box).stream()).toList();
+            List<Box> boxes = met.stream().flatMap(box -> standing.get().and(box).stream()).flatMap(box -> events.get().and(box).stream())
+                    .toList();
             return new Reach(boxes, true);
         } catch (TooIntricate e) {
             return new Reach(List.of(), false);
@@ -82,7 +84,8 @@ record Reach(List<Box> boxes, boolean whole) {
                 case Condition.HandedInBy(var parties) -> one(world.uploader, world.of(parties), wanted);
                 case Condition.HasFormat(var formats) -> one(world.formats, world.formats(formats), wanted);
                 case Condition.Sized(long least, long most) -> one(world.size, world.sizes(least, most), wanted);
-                case Condition.FieldIs(String field, var values) -> one(world.field(field, rule, sheet), world.values(field, values), wanted);
+                case Condition.FieldIs(String field, var values) -> one(world.field(field, rule, sheet), world.values(field, values),
+                        wanted);
                 case Condition.Named(String pattern) -> {
                     BitSet fits = new BitSet();
                     fits.set(0);

@@ -10,7 +10,8 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 
 /**
- * Checks the rules of a sheet against each other. An error is proved: no arrival could be otherwise. Where free text makes that impossible, a
+ * Checks the rules of a sheet against each other. An error is proved: no arrival could be otherwise. Where free text makes that impossible,
+ * a
  * warning has an arrival that shows what is meant. What stands further down and is more general than what stands above it is how sheets are
  * meant, and no finding.
  */
@@ -43,7 +44,8 @@ public final class SheetCheck {
         for (RuleSheet.Row row : sheet.rows()) {
             Reach its = reach(row);
             if (its.whole() && its.boxes().isEmpty() && !world.folders(row.rule().where()).isEmpty()) {
-                found.add(new SheetFinding(row.ruleId(), true, SheetFinding.Kind.CONTRADICTION, "No arrival can meet all its conditions at once.",
+                found.add(new SheetFinding(row.ruleId(), true, SheetFinding.Kind.CONTRADICTION,
+                        "No arrival can meet all its conditions at once.",
                         "Take one of the conditions out."));
             } else if (row.rule() instanceof HandlingRule && !its.boxes().isEmpty()) {
                 List<RuleSheet.Row> rivals = before.stream().filter(other -> !its.and(reach(other)).isEmpty()).toList();
@@ -91,10 +93,12 @@ public final class SheetCheck {
         }
         List<Examples.Example> tried = its.boxes().stream().flatMap(examples::of).filter(e -> fits(row, e)).toList();
         List<RuleSheet.Row> takers = rivals.stream().filter(other -> tried.stream().anyMatch(e -> fits(other, e))).toList();
-        if (tried.isEmpty() || !tried.stream().allMatch(e -> takers.stream().anyMatch(other -> fits(other, e))) || !takenWhole(its, takers)) {
+        if (tried.isEmpty() || !tried.stream().allMatch(e -> takers.stream().anyMatch(other -> fits(other, e)))
+                || !takenWhole(its, takers)) {
             return false;
         }
-        found.add(new SheetFinding(row.ruleId(), false, SheetFinding.Kind.NEVER_REACHED, "It is probably never reached: all " + tried.size() + " names tried are taken by "
+        found.add(new SheetFinding(row.ruleId(), false, SheetFinding.Kind.NEVER_REACHED,
+                "It is probably never reached: all " + tried.size() + " names tried are taken by "
                 + names(takers) + " before it, such as " + tried.getFirst().inWords() + ".", "Move it above, or ask for less there."));
         return true;
     }
@@ -110,7 +114,8 @@ public final class SheetCheck {
     }
 
     private static Box nameless(Box box) {
-        return new Box(box.says().entrySet().stream().filter(e -> !e.getKey().name().startsWith("name ") && !e.getKey().name().startsWith("field "))
+        return new Box(box.says().entrySet().stream().filter(e -> !e.getKey().name().startsWith("name ") && !e.getKey().name()
+                .startsWith("field "))
                 .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue)));
     }
 
@@ -121,7 +126,8 @@ public final class SheetCheck {
             return;
         }
         its.and(reach(other)).stream().flatMap(examples::of).filter(e -> fits(row, e) && fits(other, e)).findFirst().ifPresent(e ->
-                found.add(new SheetFinding(row.ruleId(), false, SheetFinding.Kind.OVERLAP, "Some of what it could take is taken before it by “" + other.rule().name()
+                found.add(new SheetFinding(row.ruleId(), false, SheetFinding.Kind.OVERLAP,
+                        "Some of what it could take is taken before it by “" + other.rule().name()
                         + "”, such as " + e.inWords() + ".", "If it should take that, move it above “" + other.rule().name() + "”.")));
     }
 

@@ -29,7 +29,8 @@ import java.util.TreeSet;
 import java.util.function.Predicate;
 
 /**
- * All that conditions of one sheet can tell apart: folders (each also stands for one made below it later), ways to arrive, people (with somebody
+ * All that conditions of one sheet can tell apart: folders (each also stands for one made below it later), ways to arrive, people (with
+ * somebody
  * new for each firm and combination of roles the sheet names), sets of formats, sizes, values of fields, names that fit a pattern or not.
  * Aspects are taken as independent of each other, so what has no arrival here has none at all.
  */
@@ -203,7 +204,8 @@ final class World {
 
     /** The aspect of a field as one rule sees it: what its patterns read counts where nothing else says it. */
     Aspect field(String field, Rule rule, RuleSheet sheet) {
-        List<String> reading = Names.patternsOf(rule, sheet).stream().filter(text -> Pattern.compile(text, facts.nameFields()) instanceof Compiled.Sound(Pattern p)
+        List<String> reading = Names.patternsOf(rule, sheet).stream()
+                .filter(text -> Pattern.compile(text, facts.nameFields()) instanceof Compiled.Sound(Pattern p)
                 && p.fieldKeys().contains(field)).toList();
         return new Aspect("field " + field + " " + reading, valuesOf(field).size());
     }

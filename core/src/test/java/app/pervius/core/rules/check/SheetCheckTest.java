@@ -79,64 +79,98 @@ class SheetCheckTest {
     static Stream<Case> sheets() {
         return Stream.of(
                 sheetOf("nothing to say of one rule for everything", List.of(rule("All", FOLDER, true))),
-                sheetOf("the general below the special is how sheets are meant", List.of(rule("PDF", FOLDER, true, PDF), rule("Rest", FOLDER, true))),
-                sheetOf("the special below the general is never reached", List.of(rule("Rest", FOLDER, true), rule("PDF", FOLDER, true, PDF)), "2 NEVER_REACHED error"),
+                sheetOf("the general below the special is how sheets are meant",
+                        List.of(rule("PDF", FOLDER, true, PDF), rule("Rest", FOLDER, true))),
+                sheetOf("the special below the general is never reached",
+                        List.of(rule("Rest", FOLDER, true), rule("PDF", FOLDER, true, PDF)), "2 NEVER_REACHED error"),
                 sheetOf("the same twice", List.of(rule("One", FOLDER, true, PDF), rule("Two", FOLDER, true, PDF)), "2 NEVER_REACHED error"),
-                sheetOf("two earlier rules take it all between them", List.of(rule("PDF", FOLDER, true, PDF), rule("CAD", FOLDER, true, format(FileFormat.CAD)),
+                sheetOf("two earlier rules take it all between them",
+                        List.of(rule("PDF", FOLDER, true, PDF), rule("CAD", FOLDER, true, format(FileFormat.CAD)),
                         rule("Both", FOLDER, true, PDF_OR_CAD)), "2 OVERLAP warning", "3 NEVER_REACHED error"),
-                sheetOf("a folder and what is below it take all that a folder below does", List.of(rule("Above", FOLDER, true), rule("Below", BELOW, true)), "2 NEVER_REACHED error"),
-                sheetOf("a folder alone leaves what will be made below it", List.of(rule("Here", FOLDER, false), rule("Old", BELOW, false), rule("All", FOLDER, true))),
-                sheetOf("different folders have nothing to do with each other", List.of(rule("Here", FOLDER, true), rule("There", ELSEWHERE, true))),
-                sheetOf("neither contains the other", List.of(rule("PDF", FOLDER, true, PDF), rule("Fennick", FOLDER, true, from(Set.of(FENNICK), Set.of(), Set.of()))), "2 OVERLAP warning"),
-                sheetOf("formats may come together", List.of(rule("PDF", FOLDER, true, PDF), rule("CAD", FOLDER, true, format(FileFormat.CAD))), "2 OVERLAP warning"),
-                sheetOf("from one firm and from another: nothing in common", List.of(rule("Fennick", FOLDER, true, from(Set.of(FENNICK), Set.of(), Set.of())),
+                sheetOf("a folder and what is below it take all that a folder below does",
+                        List.of(rule("Above", FOLDER, true), rule("Below", BELOW, true)), "2 NEVER_REACHED error"),
+                sheetOf("a folder alone leaves what will be made below it",
+                        List.of(rule("Here", FOLDER, false), rule("Old", BELOW, false), rule("All", FOLDER, true))),
+                sheetOf("different folders have nothing to do with each other",
+                        List.of(rule("Here", FOLDER, true), rule("There", ELSEWHERE, true))),
+                sheetOf("neither contains the other", List.of(rule("PDF", FOLDER, true, PDF),
+                        rule("Fennick", FOLDER, true, from(Set.of(FENNICK), Set.of(), Set.of()))), "2 OVERLAP warning"),
+                sheetOf("formats may come together", List.of(rule("PDF", FOLDER, true, PDF),
+                        rule("CAD", FOLDER, true, format(FileFormat.CAD))), "2 OVERLAP warning"),
+                sheetOf("from one firm and from another: nothing in common",
+                        List.of(rule("Fennick", FOLDER, true, from(Set.of(FENNICK), Set.of(), Set.of())),
                         rule("Aldermoor", FOLDER, true, from(Set.of(ALDERMOOR), Set.of(), Set.of())))),
-                sheetOf("a person of a firm is of the firm", List.of(rule("Fennick", FOLDER, true, from(Set.of(FENNICK), Set.of(), Set.of())),
+                sheetOf("a person of a firm is of the firm", List.of(rule("Fennick", FOLDER, true,
+                        from(Set.of(FENNICK), Set.of(), Set.of())),
                         rule("Yusuf", FOLDER, true, from(Set.of(), Set.of(YUSUF), Set.of()))), "2 NEVER_REACHED error"),
                 sheetOf("a role may be held by anybody", List.of(rule("Fennick", FOLDER, true, from(Set.of(FENNICK), Set.of(), Set.of())),
                         rule("Leads", FOLDER, true, from(Set.of(), Set.of(), Set.of(LEAD)))), "2 OVERLAP warning"),
-                sheetOf("what the one leaves out the other takes", List.of(rule("Not PDF", FOLDER, true, new Condition.None(List.of(PDF))), rule("PDF", FOLDER, true, PDF))),
-                sheetOf("one of two groups", List.of(rule("Either", FOLDER, true, new Condition.Any(List.of(PDF, new Condition.Sized(0, 100)))), rule("Small PDF", FOLDER, true, PDF, new Condition.Sized(0, 50))),
+                sheetOf("what the one leaves out the other takes", List.of(rule("Not PDF", FOLDER, true, new Condition.None(List.of(PDF))),
+                        rule("PDF", FOLDER, true, PDF))),
+                sheetOf("one of two groups", List.of(rule("Either", FOLDER, true,
+                        new Condition.Any(List.of(PDF, new Condition.Sized(0, 100)))),
+                        rule("Small PDF", FOLDER, true, PDF, new Condition.Sized(0, 50))),
                         "2 NEVER_REACHED error"),
-                sheetOf("sizes that only touch", List.of(rule("Small", FOLDER, true, new Condition.Sized(0, 99)), rule("Large", FOLDER, true, new Condition.Sized(100, Long.MAX_VALUE)))),
-                sheetOf("sizes that leave a gap", List.of(rule("Small", FOLDER, true, new Condition.Sized(0, 98)), rule("Large", FOLDER, true, new Condition.Sized(100, Long.MAX_VALUE)),
+                sheetOf("sizes that only touch", List.of(rule("Small", FOLDER, true, new Condition.Sized(0, 99)),
+                        rule("Large", FOLDER, true, new Condition.Sized(100, Long.MAX_VALUE)))),
+                sheetOf("sizes that leave a gap", List.of(rule("Small", FOLDER, true, new Condition.Sized(0, 98)),
+                        rule("Large", FOLDER, true, new Condition.Sized(100, Long.MAX_VALUE)),
                         rule("The gap", FOLDER, true))),
-                sheetOf("sizes that leave none", List.of(rule("Small", FOLDER, true, new Condition.Sized(0, 99)), rule("Large", FOLDER, true, new Condition.Sized(100, Long.MAX_VALUE)),
+                sheetOf("sizes that leave none", List.of(rule("Small", FOLDER, true, new Condition.Sized(0, 99)),
+                        rule("Large", FOLDER, true, new Condition.Sized(100, Long.MAX_VALUE)),
                         rule("No gap", FOLDER, true)), "3 NEVER_REACHED error"),
-                sheetOf("conditions that cannot both be met", List.of(rule("Never", FOLDER, true, PDF, new Condition.None(List.of(PDF)))), "1 CONTRADICTION error"),
-                sheetOf("two values of one field", List.of(rule("Never", FOLDER, true, field("type", "DR"), field("type", "CA"))), "1 CONTRADICTION error"),
-                sheetOf("every code of a list is not every value", List.of(rule("Codes", FOLDER, true, field("type", "DR", "CA")), rule("Rest", FOLDER, true))),
-                sheetOf("the same pattern is the same names", List.of(rule("One", FOLDER, true, named("{type}-{title}")), rule("Two", FOLDER, true, named("{type}-{title}"), PDF)),
+                sheetOf("conditions that cannot both be met", List.of(rule("Never", FOLDER, true, PDF, new Condition.None(List.of(PDF)))),
+                        "1 CONTRADICTION error"),
+                sheetOf("two values of one field", List.of(rule("Never", FOLDER, true, field("type", "DR"), field("type", "CA"))),
+                        "1 CONTRADICTION error"),
+                sheetOf("every code of a list is not every value", List.of(rule("Codes", FOLDER, true, field("type", "DR", "CA")),
+                        rule("Rest", FOLDER, true))),
+                sheetOf("the same pattern is the same names", List.of(rule("One", FOLDER, true, named("{type}-{title}")),
+                        rule("Two", FOLDER, true, named("{type}-{title}"), PDF)),
                         "2 NEVER_REACHED error"),
-                sheetOf("a pattern that seems to take all of another's names", List.of(rule("Any", FOLDER, true, named("{title}")), rule("Typed", FOLDER, true, named("{type}-{title}"))),
+                sheetOf("a pattern that seems to take all of another's names",
+                        List.of(rule("Any", FOLDER, true, named("{title}")), rule("Typed", FOLDER, true, named("{type}-{title}"))),
                         "2 NEVER_REACHED warning"),
-                sheetOf("patterns that share some names", List.of(rule("Typed", FOLDER, true, named("{type}-{title}")), rule("Any", FOLDER, true, named("{title}"), PDF)), "2 OVERLAP warning"),
-                sheetOf("patterns that share none", List.of(rule("Typed", FOLDER, true, named("{type}-{serial:4}")), rule("Other", FOLDER, true, named("note {serial:4}")))),
-                sheetOf("what Pervius places is not what people send", List.of(rule("Sent", FOLDER, true), rule("Placed", FOLDER, true, PLACED))),
-                sheetOf("placed into its own folder, which it takes again", List.of(placing("Round", FOLDER, FOLDER, "", PLACED)), "1 LOOP error"),
+                sheetOf("patterns that share some names", List.of(rule("Typed", FOLDER, true, named("{type}-{title}")),
+                        rule("Any", FOLDER, true, named("{title}"), PDF)), "2 OVERLAP warning"),
+                sheetOf("patterns that share none", List.of(rule("Typed", FOLDER, true, named("{type}-{serial:4}")),
+                        rule("Other", FOLDER, true, named("note {serial:4}")))),
+                sheetOf("what Pervius places is not what people send",
+                        List.of(rule("Sent", FOLDER, true), rule("Placed", FOLDER, true, PLACED))),
+                sheetOf("placed into its own folder, which it takes again", List.of(placing("Round", FOLDER, FOLDER, "", PLACED)),
+                        "1 LOOP error"),
                 sheetOf("placed into its own folder, which it does not take", List.of(placing("Straight", FOLDER, FOLDER, ""))),
-                sheetOf("round through another rule", List.of(placing("There", FOLDER, ELSEWHERE, "", new Condition.Came(Set.of(ArrivalEvent.PLACED, ArrivalEvent.NEW_FILE))),
+                sheetOf("round through another rule", List.of(placing("There", FOLDER, ELSEWHERE, "",
+                        new Condition.Came(Set.of(ArrivalEvent.PLACED, ArrivalEvent.NEW_FILE))),
                         placing("And back", ELSEWHERE, FOLDER, "", PLACED)), "1 LOOP error", "2 LOOP error"),
                 sheetOf("round only for some files", List.of(placing("Round", FOLDER, FOLDER, "", PLACED, PDF)), "1 LOOP warning"),
-                sheetOf("into a folder below, made from fields", List.of(placing("Down", FOLDER, FOLDER, "{type}", PLACED)), "1 LOOP warning"),
-                sheetOf("an earlier rule takes what would go round", List.of(placing("Out", FOLDER, ELSEWHERE, "", PLACED), placing("Round", ELSEWHERE, FOLDER, ""))));
+                sheetOf("into a folder below, made from fields", List.of(placing("Down", FOLDER, FOLDER, "{type}", PLACED)),
+                        "1 LOOP warning"),
+                sheetOf("an earlier rule takes what would go round",
+                        List.of(placing("Out", FOLDER, ELSEWHERE, "", PLACED), placing("Round", ELSEWHERE, FOLDER, ""))));
     }
 
     @ParameterizedTest
     @MethodSource("sheets")
     void eachSheetHasExactlyItsFindings(Case sheet) {
-        assertThat(check(sheet.rules()).stream().map(f -> f.rule() + " " + f.kind() + (f.error() ? " error" : " warning"))).containsExactlyInAnyOrderElementsOf(sheet.expected());
+        assertThat(check(sheet.rules()).stream().map(f -> f.rule() + " " + f.kind() + (f.error() ? " error" : " warning")))
+                .containsExactlyInAnyOrderElementsOf(sheet.expected());
     }
 
     @Test
     void aFindingNamesTheOtherRuleAndAnArrival() {
         assertThat(check(List.of(rule("Rest", FOLDER, true), rule("PDF", FOLDER, true, PDF))).getFirst().sentence())
-                .isEqualTo("It is never reached: “Rest” takes all it could take, such as “Example.pdf” from Yusuf Karaderin (Fennick Hydraulics) in Drawings.");
-        assertThat(check(List.of(rule("PDF", FOLDER, true, PDF), rule("Fennick", FOLDER, true, from(Set.of(FENNICK), Set.of(), Set.of())))).getFirst().sentence())
-                .isEqualTo("Some of what it could take is taken before it by “PDF”, such as “Example.pdf” from Yusuf Karaderin (Fennick Hydraulics) in Drawings.");
-        assertThat(check(List.of(placing("There", FOLDER, ELSEWHERE, "", new Condition.Came(Set.of(ArrivalEvent.PLACED, ArrivalEvent.NEW_FILE))),
+                .isEqualTo("It is never reached: “Rest” takes all it could take, such as “Example.pdf” from Yusuf Karaderin (Fennick "
+                        + "Hydraulics) in Drawings.");
+        assertThat(check(List.of(rule("PDF", FOLDER, true, PDF), rule("Fennick", FOLDER, true, from(Set.of(FENNICK), Set.of(), Set.of()))))
+                .getFirst().sentence())
+                .isEqualTo("Some of what it could take is taken before it by “PDF”, such as “Example.pdf” from Yusuf Karaderin (Fennick "
+                        + "Hydraulics) in Drawings.");
+        assertThat(check(List.of(placing("There", FOLDER, ELSEWHERE, "",
+                new Condition.Came(Set.of(ArrivalEvent.PLACED, ArrivalEvent.NEW_FILE))),
                 placing("And back", ELSEWHERE, FOLDER, "", PLACED))).getFirst().sentence())
-                .isEqualTo("It goes round: what it places in “Elsewhere”, “And back” takes and places in “Drawings”, which comes back to it.");
+                .isEqualTo("It goes round: what it places in “Elsewhere”, “And back” takes and places in “Drawings”, which comes back "
+                        + "to it.");
     }
 
     /** What is proved never to be reached must not be reached by any arrival: tried on generated sheets and arrivals. */
@@ -150,7 +184,8 @@ class SheetCheckTest {
                 rules.add(rule("R" + i, random.nextBoolean() ? FOLDER : BELOW, random.nextBoolean(), conditions(random)));
             }
             var sheet = sheet(rules.toArray(Rule[]::new));
-            Set<Long> never = check(rules).stream().filter(f -> f.error() && f.kind() != SheetFinding.Kind.LOOP).map(SheetFinding::rule).collect(java.util.stream.Collectors.toSet());
+            Set<Long> never = check(rules).stream().filter(f -> f.error() && f.kind() != SheetFinding.Kind.LOOP).map(SheetFinding::rule)
+                    .collect(java.util.stream.Collectors.toSet());
             proved += never.size();
             for (int arrival = 0; arrival < 60; arrival++) {
                 var taken = sheet.judge(arrival(random)).taken();
@@ -166,8 +201,10 @@ class SheetCheckTest {
 
     private static Condition condition(Random random, int depth) {
         return switch (random.nextInt(depth < 2 ? 9 : 6)) {
-            case 0 -> new Condition.HasFormat(java.util.EnumSet.of(FileFormat.values()[random.nextInt(3)], FileFormat.values()[random.nextInt(3)]));
-            case 1 -> from(random.nextBoolean() ? Set.of(FENNICK) : Set.of(), random.nextBoolean() ? Set.of(YUSUF) : Set.of(), random.nextBoolean() ? Set.of(LEAD) : Set.of());
+            case 0 -> new Condition.HasFormat(java.util.EnumSet.of(FileFormat.values()[random.nextInt(3)],
+                    FileFormat.values()[random.nextInt(3)]));
+            case 1 -> from(random.nextBoolean() ? Set.of(FENNICK) : Set.of(), random.nextBoolean() ? Set.of(YUSUF) : Set.of(),
+                    random.nextBoolean() ? Set.of(LEAD) : Set.of());
             case 2 -> new Condition.Sized(random.nextInt(3) * 100, 250 + random.nextInt(3) * 100);
             case 3 -> field("type", random.nextBoolean() ? "DR" : "CA");
             case 4 -> new Condition.Came(java.util.EnumSet.of(ArrivalEvent.values()[random.nextInt(3)], ArrivalEvent.NEW_FILE));
@@ -187,8 +224,11 @@ class SheetCheckTest {
         Set<app.pervius.core.project.RoleId> roles = random.nextBoolean() ? Set.of(LEAD) : Set.of();
         var author = random.nextBoolean() ? BY_YUSUF : new app.pervius.core.rules.Parties.Party(new app.pervius.core.project.PersonId(500),
                 random.nextBoolean() ? FENNICK : ALDERMOOR, roles, "Somebody");
-        Set<FileFormat> formats = new java.util.HashSet<>(List.of(FileFormat.values()[random.nextInt(4)], FileFormat.values()[random.nextInt(4)]));
-        return new app.pervius.core.rules.ArrivalFacts(path, ArrivalEvent.values()[random.nextInt(3)], List.of("DR-Weir", "CA-Weir", "Weir", "DR_Weir").get(random.nextInt(4)),
-                formats, random.nextInt(700), author, author, new app.pervius.core.project.FieldValues(random.nextBoolean() ? Map.of("type", "DR") : Map.of()), FIELDS);
+        Set<FileFormat> formats = new java.util.HashSet<>(List.of(FileFormat.values()[random.nextInt(4)],
+                FileFormat.values()[random.nextInt(4)]));
+        return new app.pervius.core.rules.ArrivalFacts(path, ArrivalEvent.values()[random.nextInt(3)],
+                List.of("DR-Weir", "CA-Weir", "Weir", "DR_Weir").get(random.nextInt(4)),
+                formats, random.nextInt(700), author, author, new app.pervius.core.project.FieldValues(random.nextBoolean()
+                        ? Map.of("type", "DR") : Map.of()), FIELDS);
     }
 }

@@ -3581,11 +3581,9 @@ export interface components {
             what: string;
         };
         Follows: {
-            asProject: boolean;
-            back: boolean;
             /** Format: int32 */
             code: number;
-            place?: components["schemas"]["PlaceForm"];
+            target: components["schemas"]["Target"];
         };
         ForceEntry: {
             order: boolean;
@@ -4079,9 +4077,9 @@ export interface components {
             open: boolean;
             options: components["schemas"]["WordView"][];
             /** @enum {string} */
-            shape: "WORDS" | "PATTERN" | "ADDRESS" | "SIZE" | "SOME" | "ONE" | "FIELD" | "FIELD_VALUES" | "GROUP";
+            shape: "WORDS" | "PATTERN" | "ADDRESS" | "SIZE" | "SOME" | "ONE" | "FIELD" | "FIELD_VALUES" | "GROUP" | "PLACE";
             /** @enum {string} */
-            thing?: "FIRM" | "ROLE" | "PERSON";
+            thing?: "FIRM" | "ROLE" | "PERSON" | "FOLDER";
             word: string;
         };
         PassageFile: {
@@ -4786,6 +4784,7 @@ export interface components {
             conditions: components["schemas"]["KindView"][];
             /** Format: int32 */
             deepest: number;
+            targets: components["schemas"]["KindView"][];
         };
         RulePlace: {
             /** Format: int64 */
@@ -5172,6 +5171,29 @@ export interface components {
             known: number;
             /** Format: int32 */
             rows: number;
+        };
+        Target: components["schemas"]["TargetProject"] | components["schemas"]["TargetBack"] | components["schemas"]["TargetPlace"];
+        TargetBack: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "BACK";
+        };
+        TargetPlace: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "PLACE";
+            place: components["schemas"]["PlaceForm"];
+        };
+        TargetProject: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "PROJECT";
         };
         TellForm: {
             tellings: components["schemas"]["TellingForm"][];

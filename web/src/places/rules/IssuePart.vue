@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { Code, Schemas } from '../../api/client'
 import { useSession } from '../../session'
 import PlaceEdit from './PlaceEdit.vue'
-import { emptyPlace, type Choices, type Place } from './choices'
+import { emptyPlace, type Choices, type Place, type Target } from './choices'
 
 /** What a rule says of Issue: what follows from each decision code, or where files go that nobody reviews. */
 const issue = defineModel<Schemas['IssueForm']>({ required: true })
@@ -18,20 +18,23 @@ const status = () => session.project?.statusCodes[0]?.code ?? ''
 
 /** What the project says of a code, in words. */
 const asProject = (code: Code) => (code.folder ? `${props.choices.folders.find((f) => f.id === code.folder)?.path ?? 'a folder'} ${code.status ?? ''}` : 'back to the author')
-const chosen = (code: number) => {
-  const f = follows(code)
-  return !f ? '' : f.asProject ? 'project' : f.back ? 'back' : String(f.place?.into.folder ?? '')
+/** Targets that are made of nothing are chosen as they are; where it is placed, by the folder. */
+const plain = computed(() => props.choices.kinds.targets.filter((k) => k.parts.length === 0))
+const placeOf = (code: number) => {
+  const target = follows(code)?.target
+  return target?.kind === 'PLACE' ? target.place : undefined
 }
+const chosen = (code: number) => String(placeOf(code)?.into.folder ?? follows(code)?.target.kind ?? '')
 
 function setTarget(code: number, value: string) {
-  const before = follows(code)?.place
+  const before = placeOf(code)
   const others = issue.value.byCode.filter((f) => f.code !== code)
   const place = before ? { ...before, into: { ...before.into, folder: Number(value) } } : emptyPlace(Number(value), status())
-  const next = value === 'project' ? { code, asProject: true, back: false } : value === 'back' ? { code, asProject: false, back: true } : { code, asProject: false, back: false, place }
-  issue.value = { ...issue.value, byCode: value ? [...others, next] : others }
+  const target = plain.value.some((k) => k.key === value) ? ({ kind: value } as Target) : { kind: 'PLACE' as const, place }
+  issue.value = { ...issue.value, byCode: value ? [...others, { code, target }] : others }
 }
 
-const setPlace = (code: number, place: Place) => (issue.value = { ...issue.value, byCode: issue.value.byCode.map((f) => (f.code === code ? { ...f, place } : f)) })
+const setPlace = (code: number, place: Place) => (issue.value = { ...issue.value, byCode: issue.value.byCode.map((f) => (f.code === code ? { code, target: { kind: 'PLACE' as const, place } } : f)) })
 
 function setAtOnce(value: string) {
   const before = issue.value.atOnce
@@ -44,9 +47,9 @@ function setAtOnce(value: string) {
     <div v-for="code in codes" :key="code.digit" class="code">
       <span><span class="key">{{ code.digit }}</span> {{ code.name }}</span>
       <select class="text" :aria-label="`Where ${code.digit} goes`" :value="chosen(code.digit)" :data-test="`target-${code.digit}`" @change="setTarget(code.digit, text($event))">
-        <option value="">say what follows</option><option value="project">as the project says ({{ asProject(code) }})</option><option value="back">back to the author</option><option v-for="f in reviewTargets" :key="f.id" :value="f.id">{{ f.path }}</option>
+        <option value="">say what follows</option><option v-for="k in plain" :key="k.key" :value="k.key">{{ k.key === 'PROJECT' ? `${k.word} (${asProject(code)})` : k.word }}</option><option v-for="f in reviewTargets" :key="f.id" :value="f.id">{{ f.path }}</option>
       </select>
-      <PlaceEdit v-if="follows(code.digit)?.place" :model-value="follows(code.digit)!.place!" :choices="choices" :label="String(code.digit)" @update:model-value="(p) => setPlace(code.digit, p)" />
+      <PlaceEdit v-if="placeOf(code.digit)" :model-value="placeOf(code.digit)!" :choices="choices" :label="String(code.digit)" @update:model-value="(p) => setPlace(code.digit, p)" />
     </div>
   </div>
   <div v-else class="issue code">

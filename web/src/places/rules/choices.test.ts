@@ -13,7 +13,7 @@ describe('what a rule begins with', () => {
     expect(own).toEqual({ tell: project.tell })
     own.tell!.tellings[0]!.text = 'changed'
     expect(project.tell.tellings[0]!.text).toBe('')
-    expect(ownWord('issue', project).issue?.byCode.map((f) => f.asProject)).toEqual([true, true, true, true])
+    expect(ownWord('issue', project).issue?.byCode.map((f) => f.target.kind)).toEqual(['PROJECT', 'PROJECT', 'PROJECT', 'PROJECT'])
   })
 
   it('begins a condition with what its parts begin with', () => {

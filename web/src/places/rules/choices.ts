@@ -31,6 +31,7 @@ export type Stations = Schemas['HandlingForm']
 export type Place = Schemas['PlaceForm']
 export type Telling = Schemas['TellingForm']
 export type Audience = Schemas['Audience']
+export type Target = Schemas['Target']
 export type Kind = Schemas['KindView']
 export type Part = Schemas['PartView']
 export type Station = keyof Stations
@@ -66,7 +67,8 @@ export function emptyCondition(kind: Kind): Condition {
 
 /** Everything of a sort that a part can name. */
 export function things(choices: Choices, thing: Part['thing']): { id: number; name: string }[] {
-  const of = { FIRM: choices.people.firms, ROLE: choices.people.roles, PERSON: choices.people.people }
+  const folders = choices.folders.map((f) => ({ id: f.id, name: f.path }))
+  const of = { FIRM: choices.people.firms, ROLE: choices.people.roles, PERSON: choices.people.people, FOLDER: folders }
   return thing ? of[thing] : []
 }
 
@@ -78,7 +80,7 @@ export function emptyPlace(folder: number, status: string): Place {
 export function ownWord(station: Station, project: Stations): Stations {
   const usual: Required<Stations> = {
     identify: { namePatterns: [], asks: [], checks: { unknownNumber: 'STOP', wrongOriginator: 'STOP', outOfSequence: 'STOP', onItsWay: 'STOP', nameMisfit: 'STOP', titleBlock: 'NOT_COMPARED', sameName: 'NEXT_REVISION', unreadable: 'NOTE' } },
-    number: {}, review: {}, issue: { byCode: [1, 2, 3, 4].map((code) => ({ code, asProject: true, back: false })) },
+    number: {}, review: {}, issue: { byCode: [1, 2, 3, 4].map((code) => ({ code, target: { kind: 'PROJECT' as const } })) },
     tell: { tellings: [] },
   }
   return { [station]: structuredClone(JSON.parse(JSON.stringify(project[station] ?? usual[station]))) as Stations }

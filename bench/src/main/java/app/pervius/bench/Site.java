@@ -140,8 +140,8 @@ final class Site {
         Map<String, Object> shared = Map.of("into", Map.of("folder", folder(ines, project, "Shared"), "path", "", "name",
                 "{number}_{revision}"), "status", "A1", "manner", "COPY",
                 "whenTaken", "STOP", "sets", List.of(), "copies", List.of());
-        List<Map<String, Object>> byCode = new ArrayList<>(List.of(Map.of("code", 1, "asProject", false, "back", false, "place", shared)));
-        List.of(2, 3, 4).forEach(code -> byCode.add(Map.of("code", code, "asProject", false, "back", true)));
+        List<Map<String, Object>> byCode = new ArrayList<>(List.of(Map.of("code", 1, "target", Map.of("kind", "PLACE", "place", shared))));
+        List.of(2, 3, 4).forEach(code -> byCode.add(Map.of("code", code, "target", Map.of("kind", "BACK"))));
         Map<String, Object> rule = Map.of("kind", "HANDLING", "name", "Drawings", "description", "", "places",
                 List.of(Map.of("folder", folder, "withBelow", true)),
                 "conditions", List.of(), "stations", Map.of("issue", Map.of("byCode", byCode), "tell", Map.of("tellings", tellings)));

@@ -70,8 +70,8 @@ public final class RuleForms {
 
     /** 1 is placed; 2, 3 and 4 go back. */
     public static Map<String, Object> issue(Map<String, Object> first) {
-        List<Map<String, Object>> byCode = new ArrayList<>(List.of(Map.of("code", 1, "asProject", false, "back", false, "place", first)));
-        List.of(2, 3, 4).forEach(code -> byCode.add(Map.of("code", code, "asProject", false, "back", true)));
+        List<Map<String, Object>> byCode = new ArrayList<>(List.of(Map.of("code", 1, "target", Map.of("kind", "PLACE", "place", first))));
+        List.of(2, 3, 4).forEach(code -> byCode.add(Map.of("code", code, "target", Map.of("kind", "BACK"))));
         return Map.of("byCode", byCode);
     }
 

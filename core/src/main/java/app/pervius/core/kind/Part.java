@@ -64,6 +64,10 @@ public sealed interface Part {
         public static final int MOST = 50;
     }
 
+    /** Where files are placed, and what else happens there. */
+    record Placed(String key, String inFile, String word) implements Part {
+    }
+
     /** Several of the constants of an enum. */
     static <E extends Enum<E>> Words words(String key, String word, Class<E> type, Function<E, String> label) {
         return new Words(key, key, word, Arrays.stream(type.getEnumConstants()).map(e -> new Word(e.name(), label.apply(e))).toList());

@@ -1,4 +1,4 @@
 package app.pervius.core.kind;
 
 /** What a part can name by its identity. */
-public enum Thing { FIRM, ROLE, PERSON }
+public enum Thing { FIRM, ROLE, PERSON, FOLDER }

@@ -61,6 +61,15 @@ public final class Values {
         return with(key, List.copyOf(things));
     }
 
+    /** Something that is made of more than plain values. */
+    public Values thing(String key, Object thing) {
+        return with(key, thing);
+    }
+
+    public <T> T thing(String key, Class<T> type) {
+        return type.cast(Optional.ofNullable(byKey.get(key)).orElseThrow(() -> new Unfit("“" + key + "” is missing.")));
+    }
+
     public <E extends Enum<E>> Set<E> words(String key, Class<E> type) {
         Set<E> all = new LinkedHashSet<>();
         names(key).forEach(name -> all.add(Enum.valueOf(type, name)));

@@ -1,5 +1,6 @@
 package app.pervius.server.kinds;
 
+import app.pervius.core.issue.Targets;
 import app.pervius.core.kind.Kinds;
 import app.pervius.core.rules.Conditions;
 import app.pervius.core.tell.Audiences;
@@ -17,6 +18,7 @@ class KindConfiguration {
         SimpleModule module = new SimpleModule("described kinds");
         add(module, Conditions.KINDS);
         add(module, Audiences.KINDS);
+        add(module, Targets.KINDS);
         return module;
     }
 

@@ -1,5 +1,6 @@
 package app.pervius.server.kinds;
 
+import app.pervius.core.issue.Targets;
 import app.pervius.core.kind.Kinds;
 import app.pervius.core.kind.Part;
 import app.pervius.core.kind.Thing;
@@ -15,7 +16,7 @@ import org.springframework.web.bind.annotation.RestController;
 class KindController {
 
     /** What a part looks like. */
-    enum Shape { WORDS, PATTERN, ADDRESS, SIZE, SOME, ONE, FIELD, FIELD_VALUES, GROUP }
+    enum Shape { WORDS, PATTERN, ADDRESS, SIZE, SOME, ONE, FIELD, FIELD_VALUES, GROUP, PLACE }
 
     /** A word that can be chosen. */
     record WordView(String name, String label) {
@@ -44,6 +45,7 @@ class KindController {
                 case Part.FieldKey field -> new PartView(part.key(), part.word(), Shape.FIELD, List.of(), null, null, false);
                 case Part.FieldValues values -> new PartView(part.key(), part.word(), Shape.FIELD_VALUES, List.of(), null, null, false);
                 case Part.Group group -> new PartView(part.key(), part.word(), Shape.GROUP, List.of(), null, null, false);
+                case Part.Placed placed -> new PartView(part.key(), part.word(), Shape.PLACE, List.of(), null, null, false);
             };
         }
     }
@@ -53,14 +55,15 @@ class KindController {
     }
 
     /**
-     * All kinds of conditions and audiences, in the order in which they are offered.
+     * All kinds of conditions, audiences and targets, in the order in which they are offered.
      *
      * @param deepest how deep groups of conditions may stand in groups
      */
-    record RuleKinds(List<KindView> conditions, int deepest, List<KindView> audiences) {
+    record RuleKinds(List<KindView> conditions, int deepest, List<KindView> audiences, List<KindView> targets) {
     }
 
-    private static final RuleKinds ALL = new RuleKinds(views(Conditions.KINDS), Conditions.KINDS.deepest(), views(Audiences.KINDS));
+    private static final RuleKinds ALL = new RuleKinds(views(Conditions.KINDS), Conditions.KINDS.deepest(), views(Audiences.KINDS),
+            views(Targets.KINDS));
 
     @GetMapping("/api/rule-kinds")
     RuleKinds all() {

@@ -29,17 +29,17 @@ final class KindReader<T> extends StdDeserializer<T> {
 
     @Override
     public T deserialize(JsonParser in, DeserializationContext context) {
-        return read(context.readTree(in), 0);
+        return read(context.readTree(in), 0, context);
     }
 
-    private T read(JsonNode node, int depth) {
+    private T read(JsonNode node, int depth, DeserializationContext context) {
         String key = node.path("kind").asString("");
         Kind<T> kind = kinds.byKey(key).orElseThrow(() -> unfit(kinds.what() + " is one of " + kinds.all().stream().map(Kind::key)
                 .collect(Collectors.joining(", ")) + "."));
         Values values = Values.NONE;
         for (Part part : kind.parts()) {
             JsonNode value = node.get(part.key());
-            values = value == null || value.isNull() ? values : with(values, part, value, depth);
+            values = value == null || value.isNull() ? values : with(values, part, value, depth, context);
         }
         try {
             return kind.make().apply(values);
@@ -48,7 +48,7 @@ final class KindReader<T> extends StdDeserializer<T> {
         }
     }
 
-    private Values with(Values so, Part part, JsonNode value, int depth) {
+    private Values with(Values so, Part part, JsonNode value, int depth, DeserializationContext context) {
         return switch (part) {
             case Part.Text text -> so.text(part.key(), text(value, part, text.most()));
             case Part.FieldKey field -> so.text(part.key(), text(value, part, Part.LONGEST));
@@ -60,15 +60,16 @@ final class KindReader<T> extends StdDeserializer<T> {
                     .distinct().toList());
             case Part.Some some -> so.ids(part.key(), list(value, part, Part.MOST, one -> number(one, part)).stream().distinct().toList(),
                     Long::longValue);
-            case Part.Group group -> so.group(part.key(), group(value, part, depth));
+            case Part.Group group -> so.group(part.key(), group(value, part, depth, context));
+            case Part.Placed placed -> so.thing(part.key(), context.readTreeAsValue(value, PlaceForm.class).fitting().place());
         };
     }
 
-    private List<T> group(JsonNode value, Part part, int depth) {
+    private List<T> group(JsonNode value, Part part, int depth, DeserializationContext context) {
         if (depth >= kinds.deepest()) {
             throw unfit("Groups may stand in groups " + kinds.deepest() + " deep, not deeper.");
         }
-        return list(value, part, Part.Group.MOST, one -> read(one, depth + 1));
+        return list(value, part, Part.Group.MOST, one -> read(one, depth + 1, context));
     }
 
     private <V> List<V> list(JsonNode value, Part part, int most, Function<JsonNode, V> read) {

@@ -1,5 +1,6 @@
 package app.pervius.server.kinds;
 
+import app.pervius.core.issue.Target;
 import app.pervius.core.kind.Kind;
 import app.pervius.core.kind.Kinds;
 import app.pervius.core.kind.Part;
@@ -37,6 +38,7 @@ final class KindWriter<T> extends StdSerializer<T> {
             case Part.Words words -> list(part, out, () -> values.names(part.key()).forEach(out::writeString));
             case Part.FieldValues its -> list(part, out, () -> values.names(part.key()).forEach(out::writeString));
             case Part.Some some -> list(part, out, () -> values.ids(part.key(), id -> id).forEach(id -> out.writeNumber(id.longValue())));
+            case Part.Placed placed -> out.writePOJOProperty(part.key(), PlaceForm.of(values.thing(part.key(), Target.Place.class)));
             case Part.Group group -> list(part, out, () -> values.group(part.key(), kinds.type())
                     .forEach(one -> serialize(one, out, context)));
         }

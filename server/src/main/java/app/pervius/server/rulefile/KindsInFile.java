@@ -1,10 +1,12 @@
 package app.pervius.server.rulefile;
 
+import app.pervius.core.issue.Target;
 import app.pervius.core.kind.Kind;
 import app.pervius.core.kind.Kinds;
 import app.pervius.core.kind.Part;
 import app.pervius.core.kind.Unfit;
 import app.pervius.core.kind.Values;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -13,16 +15,18 @@ import java.util.stream.Collectors;
 
 /**
  * Things of several kinds in a rule file, by their descriptions: one without parts is a word, one with a single part is its key with that,
- * one with several its key with all of them by theirs.
+ * one with several its key with all of them by theirs. What is placed somewhere is written as its place itself.
  */
 final class KindsInFile<T> {
 
     private final Kinds<T> kinds;
     private final Naming naming;
+    private final PlaceInFile places;
 
-    KindsInFile(Kinds<T> kinds, Naming naming) {
+    KindsInFile(Kinds<T> kinds, Naming naming, PlaceInFile places) {
         this.kinds = kinds;
         this.naming = naming;
+        this.places = places;
     }
 
     /** A thing as it is written. */
@@ -31,6 +35,9 @@ final class KindsInFile<T> {
         Values values = kind.take().apply(thing);
         if (kind.parts().isEmpty()) {
             return kind.inFile();
+        }
+        if (placed(kind)) {
+            return places.write(values.thing(kind.parts().getFirst().key(), Target.Place.class));
         }
         if (kind.parts().size() == 1) {
             return Map.of(kind.inFile(), written(kind.parts().getFirst(), values).orElseThrow());
@@ -50,6 +57,7 @@ final class KindsInFile<T> {
             case Part.One one -> values.number(part.key()).map(id -> naming.of(one.thing(), id));
             case Part.Some some -> Optional.<Object>of(values.ids(part.key(), id -> naming.of(some.thing(), id)).stream().sorted().toList())
                     .filter(list -> !((List<?>) list).isEmpty());
+            case Part.Placed placed -> throw new IllegalStateException("a place stands for itself");
             case Part.Group group -> Optional.of(values.group(part.key(), kinds.type()).stream().map(this::write).toList());
         };
     }
@@ -63,6 +71,11 @@ final class KindsInFile<T> {
         if (!part.isMapping() && kinds.all().stream().anyMatch(kind -> kind.parts().isEmpty())) {
             return part.text(kinds.what(), Part.LONGEST).flatMap(word -> found(part, word, true)
                     .flatMap(kind -> made(part, kind, Values.NONE)));
+        }
+        Optional<Kind<T>> place = kinds.all().stream().filter(KindsInFile::placed).findFirst();
+        if (place.isPresent() && part.isMapping() && part.keys().stream().noneMatch(key -> kinds.byFileKey(key).isPresent())) {
+            Kind<T> kind = place.get();
+            return places.read(part).flatMap(its -> made(part, kind, Values.NONE.thing(kind.parts().getFirst().key(), its)));
         }
         return part.onlyKey(kinds.what()).flatMap(key -> found(part, key, false)
                 .flatMap(kind -> part.find(key).flatMap(value -> whole(value, kind, depth))));
@@ -116,8 +129,13 @@ final class KindsInFile<T> {
                     .map(id -> so.number(part.key(), id));
             case Part.Some some -> Optional.of(so.ids(part.key(), value.list(what,
                     p -> p.named(Words.of(some.thing()), name -> naming.find(some.thing(), name))), Long::longValue));
+            case Part.Placed placed -> places.read(value).map(place -> so.thing(part.key(), place));
             case Part.Group group -> Optional.of(so.group(part.key(), value.list("A group of conditions", p -> read(p, depth + 1))));
         };
+    }
+
+    private static boolean placed(Kind<?> kind) {
+        return kind.parts().size() == 1 && kind.parts().getFirst() instanceof Part.Placed;
     }
 
     private static <T> Optional<T> made(FilePart part, Kind<T> kind, Values values) {
@@ -132,14 +150,21 @@ final class KindsInFile<T> {
     /** What the kinds may say in a file (JSON Schema 2020-12). */
     static Map<String, Object> schema(Kinds<?> kinds, String own) {
         Map<String, Object> keys = new LinkedHashMap<>();
-        kinds.all().stream().filter(kind -> !kind.parts().isEmpty())
-                .forEach(kind -> keys.put(kind.inFile(), kind.parts().size() == 1 ? schema(kind.parts().getFirst(), own)
-                : together(kind, own)));
-        Map<String, Object> keyed = new LinkedHashMap<>(Map.of("type", "object", "minProperties", 1, "maxProperties", 1,
-                "additionalProperties", false));
-        keyed.put("properties", keys);
+        kinds.all().stream().filter(kind -> !kind.parts().isEmpty() && !placed(kind)).forEach(kind ->
+                keys.put(kind.inFile(), kind.parts().size() == 1 ? schema(kind.parts().getFirst(), own) : together(kind, own)));
         List<String> plain = kinds.all().stream().filter(kind -> kind.parts().isEmpty()).map(Kind::inFile).toList();
-        return plain.isEmpty() ? keyed : Map.of("oneOf", List.of(Map.of("enum", plain), keyed));
+        List<Map<String, Object>> ways = new ArrayList<>();
+        if (!plain.isEmpty()) {
+            ways.add(Map.of("enum", plain));
+        }
+        if (!keys.isEmpty()) {
+            Map<String, Object> keyed = new LinkedHashMap<>(Map.of("type", "object", "minProperties", 1, "maxProperties", 1,
+                    "additionalProperties", false));
+            keyed.put("properties", keys);
+            ways.add(keyed);
+        }
+        kinds.all().stream().filter(KindsInFile::placed).forEach(kind -> ways.add(schema(kind.parts().getFirst(), own)));
+        return ways.size() == 1 ? ways.getFirst() : Map.of("oneOf", ways);
     }
 
     private static Map<String, Object> together(Kind<?> kind, String own) {
@@ -163,6 +188,7 @@ final class KindsInFile<T> {
             case Part.Size size -> Map.of("type", "integer", "minimum", 0);
             case Part.One one -> named(one.thing());
             case Part.Some some -> list(named(some.thing()));
+            case Part.Placed placed -> Map.of("$ref", "#/$defs/place");
             case Part.Group group -> list(Map.of("$ref", own));
         };
     }
@@ -172,6 +198,7 @@ final class KindsInFile<T> {
             case FIRM -> "The code of a firm.";
             case ROLE -> "The name of a role.";
             case PERSON -> "An e-mail address.";
+            case FOLDER -> "The path of a folder.";
         });
     }
 

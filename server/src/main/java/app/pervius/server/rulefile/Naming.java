@@ -50,6 +50,7 @@ final class Naming {
             case FIRM -> firmCodes;
             case ROLE -> roleNames;
             case PERSON -> addresses;
+            case FOLDER -> folderPaths;
         };
     }
 

@@ -1,6 +1,7 @@
 package app.pervius.server.rulefile;
 
 import app.pervius.core.rules.Rule;
+import app.pervius.core.issue.Targets;
 import app.pervius.core.rules.Conditions;
 import app.pervius.core.rules.RuleSheet;
 import app.pervius.core.tell.Audiences;
@@ -121,6 +122,7 @@ class RuleFileController {
         ObjectNode schema = (ObjectNode) json.readTree(new ClassPathResource("rule-sheet.schema.json").getContentAsByteArray());
         ObjectNode definitions = (ObjectNode) schema.get("$defs");
         definitions.set("condition", json.valueToTree(KindsInFile.schema(Conditions.KINDS, "#/$defs/condition")));
+        definitions.set("target", json.valueToTree(KindsInFile.schema(Targets.KINDS, "#/$defs/target")));
         definitions.set("audience", json.valueToTree(KindsInFile.schema(Audiences.KINDS, "#/$defs/audience")));
         return ResponseEntity.ok().contentType(MediaType.parseMediaType("application/schema+json")).body(schema);
     }

@@ -4,6 +4,7 @@ import app.pervius.core.identify.Checks;
 import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Target;
+import app.pervius.core.issue.Targets;
 import app.pervius.core.number.NumberPlan;
 import app.pervius.core.passage.Unreadable;
 import app.pervius.core.review.ReviewPlan;
@@ -27,7 +28,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Function;
 import org.yaml.snakeyaml.LoaderOptions;
 import org.yaml.snakeyaml.Yaml;
 import org.yaml.snakeyaml.constructor.SafeConstructor;
@@ -67,12 +67,16 @@ final class RuleFileReader {
     private final Naming naming;
     private final KindsInFile<Condition> conditions;
     private final KindsInFile<Audience> audiences;
+    private final KindsInFile<Target> targets;
+    private final PlaceInFile places;
     private final List<FileFault> faults = new ArrayList<>();
 
     RuleFileReader(Naming naming) {
         this.naming = naming;
-        this.conditions = new KindsInFile<>(Conditions.KINDS, naming);
-        this.audiences = new KindsInFile<>(Audiences.KINDS, naming);
+        this.places = new PlaceInFile(naming);
+        this.conditions = new KindsInFile<>(Conditions.KINDS, naming, places);
+        this.audiences = new KindsInFile<>(Audiences.KINDS, naming, places);
+        this.targets = new KindsInFile<>(Targets.KINDS, naming, places);
     }
 
     Read read(String text) {
@@ -232,53 +236,11 @@ final class RuleFileReader {
         Map<Integer, Target> byCode = new LinkedHashMap<>();
         for (int code = 1; code <= 4; code++) {
             int digit = code;
-            part.find("decided-" + code).flatMap(this::target).ifPresent(target -> byCode.put(digit, target));
+            part.find("decided-" + code).flatMap(targets::read).ifPresent(target -> byCode.put(digit, target));
         }
-        Optional<Target.Place> atOnce = part.find("at-once").flatMap(this::place);
+        Optional<Target.Place> atOnce = part.find("at-once").flatMap(places::read);
         part.nothingElse();
         return new IssuePlan(byCode, atOnce);
-    }
-
-    private Optional<Target> target(FilePart part) {
-        if (part.isMapping()) {
-            return place(part).map(Function.identity());
-        }
-        Optional<String> said = part.text("What follows from a decision", NAME);
-        return said.flatMap(word -> switch (word) {
-            case "as-project" -> Optional.of(new Target.AsProject());
-            case "back-to-author" -> Optional.of(new Target.BackToAuthor());
-            default -> {
-                part.wrong("What follows is as-project, back-to-author or a place with its folder, not “" + FilePart.shown(word) + "”.");
-                yield Optional.empty();
-            }
-        });
-    }
-
-    private Optional<Target.Place> place(FilePart part) {
-        if (!part.mapping("A place")) {
-            return Optional.empty();
-        }
-        Optional<Target.Into> into = into(part);
-        String status = part.find("status").flatMap(p -> p.text("A status code", 20)).orElse("");
-        Target.Manner manner = part.find("files").flatMap(p -> p.word("“files”", Target.Manner.class)).orElse(Target.Manner.COPY);
-        Target.WhenTaken whenTaken = part.find("when-taken").flatMap(p -> p.word("“when-taken”", Target.WhenTaken.class))
-                .orElse(Target.WhenTaken.STOP);
-        Map<String, String> sets = new LinkedHashMap<>();
-        part.find("sets").filter(p -> p.mapping("“sets”")).ifPresent(p -> p.keys()
-                .forEach(key -> p.find(key).flatMap(v -> v.text("A value", NAME)).ifPresent(value -> sets.put(key, value))));
-        List<Target.Into> copies = part.find("copies").map(p -> p.list("“copies”", copy -> {
-            Optional<Target.Into> read = copy.mapping("A copy") ? into(copy) : Optional.<Target.Into>empty();
-            copy.nothingElse();
-            return read;
-        })).orElse(List.of());
-        part.nothingElse();
-        return into.map(to -> new Target.Place(to, status, manner, whenTaken, sets, copies));
-    }
-
-    private Optional<Target.Into> into(FilePart part) {
-        String path = part.find("path").flatMap(p -> p.text("A path", PATTERN)).orElse("");
-        String name = part.find("name").flatMap(p -> p.text("A name pattern", PATTERN)).orElse(IssuePlan.USUAL_NAME);
-        return part.need("folder").flatMap(p -> p.named("folder", naming::folder)).map(folder -> new Target.Into(folder, path, name));
     }
 
     private TellPlan tell(FilePart part) {

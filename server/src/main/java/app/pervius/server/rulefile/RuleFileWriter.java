@@ -4,6 +4,7 @@ import app.pervius.core.identify.Checks;
 import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Target;
+import app.pervius.core.issue.Targets;
 import app.pervius.core.rules.Condition;
 import app.pervius.core.rules.Conditions;
 import app.pervius.core.rules.Handling;
@@ -32,11 +33,15 @@ final class RuleFileWriter {
     private final Naming naming;
     private final KindsInFile<Condition> conditions;
     private final KindsInFile<Audience> audiences;
+    private final KindsInFile<Target> targets;
+    private final PlaceInFile places;
 
     RuleFileWriter(Naming naming) {
         this.naming = naming;
-        this.conditions = new KindsInFile<>(Conditions.KINDS, naming);
-        this.audiences = new KindsInFile<>(Audiences.KINDS, naming);
+        this.places = new PlaceInFile(naming);
+        this.conditions = new KindsInFile<>(Conditions.KINDS, naming, places);
+        this.audiences = new KindsInFile<>(Audiences.KINDS, naming, places);
+        this.targets = new KindsInFile<>(Targets.KINDS, naming, places);
     }
 
     String write(Handling project, List<Rule> rules) {
@@ -107,36 +112,8 @@ final class RuleFileWriter {
 
     private Map<String, Object> issue(IssuePlan plan) {
         Map<String, Object> says = new LinkedHashMap<>();
-        new TreeMap<>(plan.byCode()).forEach((code, target) -> says.put("decided-" + code, switch (target) {
-            case Target.AsProject() -> "as-project";
-            case Target.BackToAuthor() -> "back-to-author";
-            case Target.Place place -> place(place);
-        }));
-        plan.atOnce().ifPresent(place -> says.put("at-once", place(place)));
-        return says;
-    }
-
-    private Map<String, Object> place(Target.Place place) {
-        Map<String, Object> says = new LinkedHashMap<>(into(place.into()));
-        says.put("status", place.statusCode());
-        says.put("files", Words.of(place.manner()));
-        says.put("when-taken", Words.of(place.whenTaken()));
-        if (!place.sets().isEmpty()) {
-            says.put("sets", new TreeMap<>(place.sets()));
-        }
-        if (!place.copies().isEmpty()) {
-            says.put("copies", place.copies().stream().map(this::into).toList());
-        }
-        return says;
-    }
-
-    private Map<String, Object> into(Target.Into into) {
-        Map<String, Object> says = new LinkedHashMap<>();
-        says.put("folder", naming.of(into.folder()));
-        if (!into.path().isEmpty()) {
-            says.put("path", into.path());
-        }
-        says.put("name", into.name());
+        new TreeMap<>(plan.byCode()).forEach((code, target) -> says.put("decided-" + code, targets.write(target)));
+        plan.atOnce().ifPresent(place -> says.put("at-once", places.write(place)));
         return says;
     }
 

@@ -122,6 +122,7 @@ class OwnFindings implements RuleFinding {
             case Part.FieldValues its -> values.names(part.key()).isEmpty();
             case Part.One one -> values.number(part.key()).isEmpty();
             case Part.Size size -> false;
+            case Part.Placed placed -> false;
         };
     }
 
@@ -144,6 +145,7 @@ class OwnFindings implements RuleFinding {
             case Part.Words words -> { }
             case Part.Size size -> { }
             case Part.Group group -> { }
+            case Part.Placed placed -> { }
         }
     }
 
@@ -160,7 +162,7 @@ class OwnFindings implements RuleFinding {
 
     private void named(long project, Thing thing, long id, List<Finding> found) {
         switch (thing) {
-            case FIRM -> { }
+            case FIRM, FOLDER -> { }
             case PERSON -> {
                 if (people.membersOf(project).stream().noneMatch(m -> m.id() == id && m.active())) {
                     found.add(new Finding(false, "which", "It names " + people.person(id).name() + ", who has left.",

@@ -5,6 +5,7 @@ import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Issuing;
 import app.pervius.core.issue.Target;
+import app.pervius.core.issue.Targets;
 import app.pervius.core.passage.Station;
 import app.pervius.core.project.DecisionCode;
 import app.pervius.core.project.Fields;
@@ -153,6 +154,7 @@ public class RuleWords {
                     case FIRM -> people.firm(id).name();
                     case ROLE -> people.roleName(new RoleId(id));
                     case PERSON -> people.person(id).name();
+                    case FOLDER -> folders.find(id).map(Folders.FolderView::path).orElse("a folder that is gone");
                 });
             }
 
@@ -207,9 +209,10 @@ public class RuleWords {
     }
 
     private List<String> issue(long project, IssuePlan plan, boolean reviewed) {
+        Names names = names(project);
         List<String> said = new ArrayList<>();
         if (!reviewed) {
-            said.add(plan.atOnce().map(place -> "Filed in " + place(place) + ".").orElse("It does not say where it is filed."));
+            said.add(plan.atOnce().map(place -> "Filed in " + Targets.phrase(place, names) + ".").orElse("It does not say where it is filed."));
             return said;
         }
         Map<String, List<DecisionCode>> same = new LinkedHashMap<>();
@@ -217,44 +220,15 @@ public class RuleWords {
             Target target = plan.byCode().get(code.digit());
             String follows = switch (target) {
                 case null -> "nothing yet";
-                case Target.BackToAuthor() -> "back to the author";
-                case Target.Place place -> "placed in " + place(place);
-                case Target.AsProject() -> Issuing.asProject(code).map(place -> "placed in " + place(place)).orElse("back to the author");
+                case Target.AsProject asProject -> Issuing.asProject(code).map(place -> "placed in " + Targets.phrase(place, names))
+                        .orElse("back to the author");
+                default -> Targets.KINDS.phrase(target, names);
             };
             same.computeIfAbsent(follows, k -> new ArrayList<>()).add(code);
         }
         same.forEach((follows, codes) -> said.add(codes.stream().map(c -> c.digit() + " " + c.name())
                 .collect(Collectors.joining(", ")) + ": " + follows + "."));
         return said;
-    }
-
-    private String place(Target.Place place) {
-        StringBuilder said = new StringBuilder(into(place.into()));
-        if (!place.statusCode().isEmpty()) {
-            said.append(" as ").append(place.statusCode());
-        }
-        if (!place.into().name().equals(IssuePlan.USUAL_NAME)) {
-            said.append(", called ").append(place.into().name());
-        }
-        if (place.manner() == Target.Manner.MOVE) {
-            said.append(", and leaves the folder it came in");
-        }
-        switch (place.whenTaken()) {
-            case STOP -> { }
-            case KEEP_BOTH -> said.append("; a name that is taken is kept beside it");
-            case NEXT_VERSION -> said.append("; a name that is taken gets a next version");
-            case REPLACE -> said.append("; a name that is taken goes to the archive");
-        }
-        place.sets().forEach((field, value) -> said.append("; ").append(field).append(" becomes ").append(value));
-        if (!place.copies().isEmpty()) {
-            said.append("; copies go to ").append(place.copies().stream().map(this::into).collect(Collectors.joining(" and ")));
-        }
-        return said.toString();
-    }
-
-    private String into(Target.Into into) {
-        return folders.find(into.folder().value()).map(Folders.FolderView::path).orElse("a folder that is gone")
-                + (into.path().isEmpty() ? "" : " / " + into.path().replace("/", " / "));
     }
 
     private List<String> tell(long project, List<Telling> tellings) {

@@ -1,6 +1,7 @@
 package app.pervius.server.store;
 
 import app.pervius.core.issue.Target;
+import app.pervius.core.issue.Targets;
 import app.pervius.core.number.Source;
 import app.pervius.core.passage.Wait;
 import app.pervius.core.project.FieldKind;
@@ -29,7 +30,8 @@ public final class Json {
 
     private static final JsonMapper MAPPER = JsonMapper.builder()
             .addMixIn(FieldKind.class, FieldKinds.class)
-            .addMixIn(Target.class, Targets.class)
+            .addMixIn(Target.class, Described.class)
+            .registerSubtypes(names(Targets.KINDS))
             .addMixIn(Audience.class, Described.class)
             .registerSubtypes(names(Audiences.KINDS))
             .addMixIn(Source.class, Sources.class)
@@ -62,14 +64,6 @@ public final class Json {
         @JsonSubTypes.Type(value = FieldKind.Date.class, name = "date"),
         @JsonSubTypes.Type(value = FieldKind.Text.class, name = "text")})
     private interface FieldKinds {
-    }
-
-    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
-    @JsonSubTypes({
-        @JsonSubTypes.Type(value = Target.Place.class, name = "place"),
-        @JsonSubTypes.Type(value = Target.AsProject.class, name = "project"),
-        @JsonSubTypes.Type(value = Target.BackToAuthor.class, name = "back")})
-    private interface Targets {
     }
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")

@@ -310,8 +310,8 @@ class RuleDeskTest {
         Map<String, Object> form = rule(mirela, "Half done", SITE_NOTES, "Shared / Civil");
         RuleForms.with(form, "number", Map.of("scheme", "none such"));
         RuleForms.with(form, "identify", RuleForms.identify("{type}-{nonsense}"));
-        RuleForms.with(form, "issue", Map.of("byCode", List.of(Map.of("code", 1, "asProject", false, "back", false, "place",
-                RuleForms.into(mirela.folder("Shared / Civil"), "Z9")))));
+        RuleForms.with(form, "issue", Map.of("byCode", List.of(Map.of("code", 1, "target",
+                Map.of("kind", "PLACE", "place", RuleForms.into(mirela.folder("Shared / Civil"), "Z9"))))));
         RuleForms.with(form, "tell", Map.of("tellings", List.of(Map.of("occasion", "ISSUED", "whom",
                 List.of(Map.of("kind", "ADDRESS", "address", "no address")), "text", "{nothing}"))));
         form.put("places", List.of());

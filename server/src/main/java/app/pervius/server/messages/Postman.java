@@ -2,7 +2,7 @@ package app.pervius.server.messages;
 
 import app.pervius.server.store.Outside;
 import app.pervius.server.store.CrashPoint;
-import app.pervius.server.store.DiskFlush;
+import app.pervius.server.store.Durable;
 import app.pervius.server.store.Secrets;
 import jakarta.annotation.PreDestroy;
 import jakarta.mail.Message.RecipientType;
@@ -48,19 +48,19 @@ class Postman {
     private final MessageRepository messages;
     private final ObjectProvider<JavaMailSender> mail;
     private final TransactionTemplate transaction;
-    private final DiskFlush flush;
+    private final Durable durable;
     private final InstantSource clock;
     private final Secrets secrets;
     private final String from;
     private final Semaphore signal = new Semaphore(0);
     private volatile boolean stopping;
 
-    Postman(MessageRepository messages, ObjectProvider<JavaMailSender> mail, TransactionTemplate transaction, DiskFlush flush,
+    Postman(MessageRepository messages, ObjectProvider<JavaMailSender> mail, TransactionTemplate transaction, Durable durable,
             InstantSource clock, Secrets secrets, @Value("${pervius.mail.from}") String from) {
         this.messages = messages;
         this.mail = mail;
         this.transaction = transaction;
-        this.flush = flush;
+        this.durable = durable;
         this.clock = clock;
         this.secrets = secrets;
         this.from = from;
@@ -110,7 +110,7 @@ class Postman {
             return false;
         }
         // What a message tells must be on the disk before anybody is told.
-        flush.await();
+        durable.await();
         Map<MimeMessage, Message> letters = new LinkedHashMap<>();
         for (Message message : due) {
             try {

@@ -7,20 +7,17 @@ import org.springframework.transaction.TransactionDefinition;
 
 /**
  * Commits, and where the thread answers a person (see {@link #onThisThread}), returns only when the commit is on the disk.
- * Stations need not wait: what a power cut undoes there is done again. While a transaction that may write is under way the
- * database's file is not written (see {@link WritesInFlight}).
+ * Stations need not wait: what a power cut undoes there is done again. How a commit gets there is the business of {@link Durable}.
  */
 public class DurableAnswers extends JpaTransactionManager {
 
     private static final ScopedValue<Boolean> ANSWERING = ScopedValue.newInstance();
 
-    private final transient DiskFlush flush;
-    private final transient WritesInFlight writes;
+    private final transient Durable durable;
 
-    public DurableAnswers(EntityManagerFactory factory, DiskFlush flush, WritesInFlight writes) {
+    public DurableAnswers(EntityManagerFactory factory, Durable durable) {
         super(factory);
-        this.flush = flush;
-        this.writes = writes;
+        this.durable = durable;
     }
 
     /** Runs {@code work} so that every commit in it is durable before it returns. */
@@ -34,11 +31,11 @@ public class DurableAnswers extends JpaTransactionManager {
             super.doBegin(transaction, definition);
             return;
         }
-        writes.begin();
+        durable.begin();
         try {
             super.doBegin(transaction, definition);
         } catch (Throwable e) {
-            writes.end();
+            durable.end();
             throw e;
         }
     }
@@ -49,10 +46,10 @@ public class DurableAnswers extends JpaTransactionManager {
         if (((JdbcTransactionObjectSupport) transaction).isReadOnly()) {
             return;
         }
-        writes.end();
+        durable.end();
         // One within another is on the disk when that one is: it could not wait for the end of that one.
-        if (ANSWERING.isBound() && !writes.onThisThread()) {
-            flush.await();
+        if (ANSWERING.isBound() && !durable.withinOne()) {
+            durable.await();
         }
     }
 }

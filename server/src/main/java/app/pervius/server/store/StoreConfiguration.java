@@ -4,6 +4,8 @@ import jakarta.persistence.EntityManagerFactory;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.InstantSource;
+import java.sql.Connection;
+import java.sql.SQLException;
 import javax.sql.DataSource;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnMissingBean;
@@ -36,9 +38,18 @@ class StoreConfiguration {
         return new DiskFlush(dataSource, writes);
     }
 
+    /** By what the database is: H2 needs its file to be forced. */
     @Bean
-    PlatformTransactionManager transactionManager(EntityManagerFactory factory, DiskFlush flush, WritesInFlight writes) {
-        return new DurableAnswers(factory, flush, writes);
+    Durable durable(DataSource dataSource, WritesInFlight writes, DiskFlush flush) throws SQLException {
+        try (Connection connection = dataSource.getConnection()) {
+            boolean h2 = connection.getMetaData().getDatabaseProductName().equals("H2");
+            return h2 ? new H2Durable(writes, flush) : new CommitIsDurable();
+        }
+    }
+
+    @Bean
+    PlatformTransactionManager transactionManager(EntityManagerFactory factory, Durable durable) {
+        return new DurableAnswers(factory, durable);
     }
 
     @Bean

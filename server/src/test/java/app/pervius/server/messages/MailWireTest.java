@@ -5,7 +5,7 @@ import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
-import app.pervius.server.store.DiskFlush;
+import app.pervius.server.store.Durable;
 import app.pervius.server.store.Secrets;
 import java.io.BufferedReader;
 import java.io.IOException;
@@ -59,7 +59,7 @@ class MailWireTest {
         when(messages.findById(42L)).thenReturn(Optional.of(second));
         when(messages.due(any(), any(), any(), any())).thenAnswer(call -> java.util.stream.Stream.of(first, second)
                 .filter(m -> m.state == Messages.State.WAITING).toList());
-        postman = new Postman(messages, mail, new TransactionTemplate(mock(PlatformTransactionManager.class)), mock(DiskFlush.class),
+        postman = new Postman(messages, mail, new TransactionTemplate(mock(PlatformTransactionManager.class)), mock(Durable.class),
                 Instant::now, mock(Secrets.class), "pervius@kwb.example");
     }
 

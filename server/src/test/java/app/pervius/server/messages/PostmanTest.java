@@ -7,7 +7,7 @@ import static org.mockito.Mockito.inOrder;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
-import app.pervius.server.store.DiskFlush;
+import app.pervius.server.store.Durable;
 import app.pervius.server.store.Secrets;
 import jakarta.mail.Session;
 import jakarta.mail.internet.MimeMessage;
@@ -34,7 +34,7 @@ class PostmanTest {
     private final MessageRepository messages = mock();
     private final JavaMailSender sender = mock();
     private final ObjectProvider<JavaMailSender> mail = mock();
-    private final DiskFlush flush = mock();
+    private final Durable flush = mock();
     private final Message message = new Message();
     private Postman postman;
 

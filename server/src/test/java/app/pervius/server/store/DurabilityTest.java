@@ -16,7 +16,15 @@ import java.util.concurrent.FutureTask;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicBoolean;
+import com.zaxxer.hikari.HikariDataSource;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.util.ArrayList;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -122,14 +130,78 @@ class DurabilityTest {
 
     @Test
     void onlyAnAnswerWaitsForTheDisk(App app) {
-        DiskFlush counted = org.mockito.Mockito.mock(DiskFlush.class);
-        DurableAnswers transactions = new DurableAnswers(app.bean(jakarta.persistence.EntityManagerFactory.class), counted,
-                new WritesInFlight());
+        Durable counted = org.mockito.Mockito.mock(Durable.class);
+        DurableAnswers transactions = new DurableAnswers(app.bean(jakarta.persistence.EntityManagerFactory.class), counted);
         TransactionTemplate transaction = new TransactionTemplate(transactions);
         transaction.execute(status -> 1);
-        org.mockito.Mockito.verifyNoInteractions(counted);
+        org.mockito.Mockito.verify(counted, org.mockito.Mockito.never()).await();
         DurableAnswers.onThisThread(() -> transaction.execute(status -> 1));
         org.mockito.Mockito.verify(counted).await();
+    }
+
+    /** What is relied on of H2: a commit alone does not reach the file, a flush takes exactly what was committed there. */
+    @Test
+    void theFileHoldsWhatWasFlushedAndNothingElse(@TempDir Path directory) throws Exception {
+        try (HikariDataSource database = new HikariDataSource()) {
+            database.setJdbcUrl("jdbc:h2:async:" + directory.resolve("relied")
+                    + ";LOCK_TIMEOUT=10000;DB_CLOSE_ON_EXIT=FALSE;WRITE_DELAY=1000000000;RETENTION_TIME=5000");
+            database.setUsername("sa");
+            database.setPassword("");
+            WritesInFlight writes = new WritesInFlight();
+            H2Durable durable = new H2Durable(writes, new DiskFlush(database, writes));
+            JdbcClient jdbc = JdbcClient.create(database);
+            written(durable, () -> jdbc.sql("create table kept (id int primary key)").update());
+            durable.await();
+            written(durable, () -> jdbc.sql("insert into kept values (1)").update());
+            assertThat(inTheFile(directory)).as("a commit alone").isEmpty();
+            durable.await();
+            assertThat(inTheFile(directory)).as("once it was flushed").containsExactly(1);
+            try (Connection open = database.getConnection()) {
+                open.setAutoCommit(false);
+                open.createStatement().execute("insert into kept values (2)");
+                written(durable, () -> jdbc.sql("insert into kept values (3)").update());
+                durable.await();
+                assertThat(inTheFile(directory)).as("what is not committed is undone where the file is opened").containsExactly(1, 3);
+                open.rollback();
+            }
+        }
+    }
+
+    private static void written(Durable durable, Runnable work) {
+        durable.begin();
+        try {
+            work.run();
+        } finally {
+            durable.end();
+        }
+    }
+
+    /** What somebody finds who opens the file as it is now. */
+    private static List<Integer> inTheFile(Path directory) throws Exception {
+        Path copy = java.nio.file.Files.createTempDirectory(directory, "copy");
+        java.nio.file.Files.copy(directory.resolve("relied.mv.db"), copy.resolve("relied.mv.db"));
+        try (Connection found = DriverManager.getConnection("jdbc:h2:" + copy.resolve("relied"), "sa", "");
+                ResultSet rows = found.createStatement().executeQuery("select id from kept order by id")) {
+            List<Integer> ids = new ArrayList<>();
+            while (rows.next()) {
+                ids.add(rows.getInt(1));
+            }
+            return ids;
+        }
+    }
+
+    @Test
+    void whereACommitIsDurableNobodyWaitsButNotWithinATransaction() {
+        CommitIsDurable durable = new CommitIsDurable();
+        durable.await();
+        durable.begin();
+        durable.begin();
+        durable.end();
+        assertThat(durable.withinOne()).isTrue();
+        assertThatThrownBy(durable::await).isInstanceOf(IllegalStateException.class);
+        durable.end();
+        assertThat(durable.withinOne()).isFalse();
+        assertThatThrownBy(durable::end).isInstanceOf(IllegalStateException.class);
     }
 
     private static String sha256(byte[] bytes) {

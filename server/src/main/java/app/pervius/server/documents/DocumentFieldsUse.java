@@ -1,6 +1,7 @@
 package app.pervius.server.documents;
 
 import app.pervius.core.project.Fields;
+import app.pervius.server.folders.Folders;
 import app.pervius.server.projects.FieldsUse;
 import java.util.List;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -11,9 +12,11 @@ import org.springframework.stereotype.Component;
 class DocumentFieldsUse implements FieldsUse {
 
     private final JdbcClient jdbc;
+    private final Folders folders;
 
-    DocumentFieldsUse(JdbcClient jdbc) {
+    DocumentFieldsUse(JdbcClient jdbc, Folders folders) {
         this.jdbc = jdbc;
+        this.folders = folders;
     }
 
     @Override
@@ -29,8 +32,7 @@ class DocumentFieldsUse implements FieldsUse {
         }
         String value = "%\"" + field + "\":\"" + code.replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "\"%";
         List<String> documents = one("select number from document where project_id = ? and field_values like ?", project, value);
-        return documents.isEmpty() ? one("select 'folder “' || name || '”' from folder where project_id = ? and field_values like ?",
-                project, value) : documents;
+        return documents.isEmpty() ? folders.havingValue(project, value).map(name -> "folder “" + name + "”").stream().toList() : documents;
     }
 
     private List<String> one(String sql, long project, String value) {

@@ -16,6 +16,8 @@ interface RevisionRepository extends JpaRepository<Revision, Long> {
 
     Optional<Revision> findByPassageId(long passage);
 
+    boolean existsByDocumentIdAndOnItsWayTrue(long document);
+
     @Query("from Revision r where r.documentId = :document and r.currentIn = :state")
     Optional<Revision> current(long document, InformationState state);
 }

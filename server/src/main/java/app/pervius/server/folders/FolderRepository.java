@@ -3,6 +3,7 @@ package app.pervius.server.folders;
 import jakarta.persistence.LockModeType;
 import java.util.List;
 import java.util.Optional;
+import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
@@ -20,4 +21,7 @@ interface FolderRepository extends JpaRepository<Folder, Long> {
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("from Folder f where f.projectId = :project and f.parentId is null")
     Folder lockedRoot(long project);
+
+    @Query("select f.name from Folder f where f.projectId = :project and f.fieldValues like :like escape '\\' order by f.id")
+    List<String> withValues(long project, String like, Limit limit);
 }

@@ -19,6 +19,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.type.TypeReference;
@@ -103,6 +104,12 @@ public class Folders {
             case FileName.Checked.Refused refused -> throw Problem.invalid("name", refused.ofFolder());
         }
         folders.saveAndFlush(folder);
+    }
+
+    /** The name of a folder whose stored values have this in them, as SQL's {@code like} finds it. */
+    @Transactional(readOnly = true)
+    public Optional<String> havingValue(long project, String like) {
+        return folders.withValues(project, like, Limit.of(1)).stream().findFirst();
     }
 
     /** The folder that names lead to from a folder, one below the other, if all of them exist. */

@@ -41,6 +41,12 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
 
     boolean existsBySubmissionIdAndState(long submission, Passages.State state);
 
+    @Query("select distinct p.awaitsDocument from Passage p where p.awaitsDocument is not null and p.state = :state")
+    List<Long> documentsAwaited(Passages.State state);
+
+    @Query("select p.id from Passage p where p.awaitsDocument = :document and p.state = :state order by p.id")
+    List<Long> awaiting(Passages.State state, long document);
+
     /** Those in a state that should have been out of it by now. */
     @Query("select p.id from Passage p where p.waitUntil <= :now and p.state = :state order by p.waitUntil, p.id")
     List<Long> waitedTooLong(Passages.State state, Instant now, Limit limit);

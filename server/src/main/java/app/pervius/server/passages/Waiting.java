@@ -40,6 +40,17 @@ public class Waiting {
         move(passage, Passage::goesOn, row -> Moving.By.pervius(""));
     }
 
+    /** The documents of which passages wait until no revision is on its way. */
+    @Transactional(readOnly = true)
+    public List<Long> documents() {
+        return passages.documentsAwaited(Passages.State.WAITING);
+    }
+
+    /** No revision of a document is on its way any more: those that wait for that go on. */
+    public void overFor(long document) {
+        passages.awaiting(Passages.State.WAITING, document).forEach(this::over);
+    }
+
     /** What it waited for will not come by itself. */
     public void inVain(long passage, StopReason reason, List<WayOut> waysOut) {
         move(passage, its -> stops(its, reason, waysOut), row -> Moving.By.pervius("waited in vain " + row.version));

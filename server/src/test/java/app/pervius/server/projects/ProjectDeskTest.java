@@ -53,6 +53,22 @@ class ProjectDeskTest {
         });
     }
 
+    /** What stands for any character where values are looked for stands for itself in a code. */
+    @Test
+    void aCodeThatOnlyAFolderHasIsInUseTooAndNoOtherLikeIt(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        UnaryOperator<List<Map<String, Object>>> add = codes("type", codes -> {
+            List.of("Q_1", "QX1").forEach(code -> codes.add(new HashMap<>(Map.of("code", code, "meaning", "for folders", "retired", false))));
+            return codes;
+        });
+        setFields(mirela, add).must(204);
+        long site = mirela.folder("Work in progress / Dunmarrow Works");
+        mirela.post("/api/folders/" + site + "/folders", Map.of("name", "Has a code", "values", Map.of("type", "QX1"))).must(201);
+        setFields(mirela, codes("type", codes -> codes.stream().filter(c -> !c.get("code").toString().contains("Q_1")).toList())).must(204);
+        assertThat(setFields(mirela, codes("type", codes -> codes.stream().filter(c -> !c.get("code").toString().contains("QX1")).toList()))
+                .must(409).sentence()).isEqualTo("The code “QX1” of “Document type” is used by folder “Has a code”. Retire it instead.");
+    }
+
     @Test
     void aCodeInUseIsRetiredInsteadOfVanishing(App app) {
         Client mirela = app.as("Mirela Draganova");

@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 
 /** Runs the measurements named, or all, prints each figure with its floor and writes them to a file. */
 public final class Bench {
@@ -44,7 +45,7 @@ public final class Bench {
         System.out.println(Measure.header());
         for (String name : wanted) {
             System.err.println(name + " ...");
-            for (Measure measure : parts.get(name).measure()) {
+            for (Measure measure : Objects.requireNonNull(parts.get(name)).measure()) {
                 System.out.println(measure.row());
                 found.add(measure);
             }

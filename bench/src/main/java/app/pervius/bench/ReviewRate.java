@@ -10,6 +10,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Random;
 import java.util.stream.Collectors;
 import javax.sql.DataSource;
@@ -99,21 +100,26 @@ final class ReviewRate implements Bench.Part {
         }
 
         int waiting(long person) {
-            return jdbc.queryForObject("select count(*) from review_seat where person_id = ? and open = true", Integer.class, person);
+            return Objects.requireNonNull(jdbc.queryForObject("select count(*) from review_seat where person_id = ? and open = true",
+                    Integer.class, person));
         }
 
         /** Gives one of those for whom reviews wait. */
         long fill() {
             long project = site.project();
             long template = site.send(site.controller(), site.drawings(), "review", 1);
-            long author = jdbc.queryForObject("select author_id from submission where id = ?", Long.class, template);
-            long firm = jdbc.queryForObject("select author_firm_id from submission where id = ?", Long.class, template);
-            long reviewer = jdbc.queryForObject("select min(id) from role where controls = false and decides = true and project_id = ?",
-                    Long.class, project);
-            long decider = jdbc.queryForObject("select id from person where address = 'decider0@dec.example'", Long.class);
-            long deciders = jdbc.queryForObject("select firm_id from person where id = ?", Long.class, decider);
+            long author = Objects.requireNonNull(jdbc.queryForObject("select author_id from submission where id = ?", Long.class,
+                    template));
+            long firm = Objects.requireNonNull(jdbc.queryForObject("select author_firm_id from submission where id = ?", Long.class,
+                    template));
+            long reviewer = Objects.requireNonNull(jdbc.queryForObject(
+                    "select min(id) from role where controls = false and decides = true and project_id = ?",
+                    Long.class, project));
+            long decider = Objects.requireNonNull(jdbc.queryForObject("select id from person where address = 'decider0@dec.example'",
+                    Long.class));
+            long deciders = Objects.requireNonNull(jdbc.queryForObject("select firm_id from person where id = ?", Long.class, decider));
             List<Long> people = new ArrayList<>(List.of(decider));
-            long id = jdbc.queryForObject("select next value for ids", Long.class) + 100_000_000L;
+            long id = Objects.requireNonNull(jdbc.queryForObject("select next value for ids", Long.class)) + 100_000_000L;
             for (int i = 1; i < PEOPLE; i++) {
                 jdbc.update("insert into person (id, project_id, firm_id, name, address, address_key, job, gone, active, created_at, "
                         + "version) values (?, ?, ?, ?, ?, ?, '', false, true, current_timestamp, 0)",
@@ -121,8 +127,9 @@ final class ReviewRate implements Bench.Part {
                 jdbc.update("insert into role_holder (role_id, person_id) values (?, ?)", reviewer, id);
                 people.add(id);
             }
-            Object[] file = jdbc.queryForObject("select id, hash, size from folder_file order by id fetch first 1 rows only",
-                    (r, n) -> new Object[] {r.getLong(1), r.getString(2), r.getLong(3)});
+            Object[] file = Objects.requireNonNull(jdbc.queryForObject(
+                    "select id, hash, size from folder_file order by id fetch first 1 rows only",
+                    (r, n) -> new Object[] {r.getLong(1), r.getString(2), r.getLong(3)}));
             long first = id + 1;
             submissions(first, project, author, firm);
             passages(first + reviews, first, project, author, firm, file);

@@ -18,6 +18,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.zip.ZipEntry;
@@ -112,7 +113,8 @@ final class SameRows {
         }
         int rows = inserts.values().stream().mapToInt(List::size).sum() + updates.values().stream().mapToInt(List::size).sum();
         Table passage = inserts.keySet().stream().filter(t -> t.name().equalsIgnoreCase("passage")).findFirst().orElseThrow();
-        List<Object[]> passages = inserts.get(passage).isEmpty() ? updates.get(passage) : inserts.get(passage);
+        List<Object[]> passages = Objects.requireNonNull((Objects.requireNonNull(inserts.get(passage)).isEmpty() ? updates : inserts)
+                .get(passage));
         System.err.printf("    floor: %d rows in %d commits, %d of them forced%n", rows, commits, forced);
         double perCommit = (double) rows / commits;
         WritesInFlight writes = new WritesInFlight();
@@ -122,7 +124,7 @@ final class SameRows {
         for (Map.Entry<Table, List<Object[]>> each : inserts.entrySet()) {
             boolean later = each.getKey() != passage && station.begun;
             station.writeAll(each.getKey(), each.getKey().insert(), each.getValue(), false, later);
-            station.begun |= each.getKey() == passage || !updates.get(passage).isEmpty();
+            station.begun |= each.getKey() == passage || !Objects.requireNonNull(updates.get(passage)).isEmpty();
         }
         for (Map.Entry<Table, List<Object[]>> each : updates.entrySet()) {
             station.writeAll(each.getKey(), each.getKey().update(), each.getValue(), true, true);

@@ -12,6 +12,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.stream.IntStream;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
@@ -95,7 +96,7 @@ final class Site {
             System.setOut(before);
         }
         String text = said.toString(StandardCharsets.UTF_8);
-        String address = "http://127.0.0.1:" + ((WebServerApplicationContext) context).getWebServer().getPort();
+        String address = "http://127.0.0.1:" + Objects.requireNonNull(((WebServerApplicationContext) context).getWebServer()).getPort();
         return new Here(context, data, setUp(address, text.replaceFirst("(?s).*code=(\\S+).*", "$1")));
     }
 

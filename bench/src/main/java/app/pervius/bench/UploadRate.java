@@ -98,6 +98,7 @@ final class UploadRate implements Bench.Part {
         return BodyPublishers.ofByteArray(bytes);
     }
 
+    @SuppressWarnings("deprecation")
     private static Tomcat bare(Path kept) throws LifecycleException {
         Tomcat tomcat = new Tomcat();
         tomcat.setBaseDir(kept.toString());

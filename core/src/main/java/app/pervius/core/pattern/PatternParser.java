@@ -118,7 +118,7 @@ final class PatternParser {
         }
         Integer fewest = m.group("fewest") == null ? null : Integer.valueOf(m.group("fewest"));
         Integer most = m.group("most") == null ? fewest : Integer.valueOf(m.group("most"));
-        if (fewest != null && (fewest < 1 || most < fewest)) {
+        if (fewest != null && most != null && (fewest < 1 || most < fewest)) {
             fault(opened, "a width is at least 1, and the second number not below the first");
             return Optional.empty();
         }

@@ -1,6 +1,7 @@
 package app.pervius.server.access;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.authentication.AbstractAuthenticationToken;
 
 /** The session's proof that somebody has signed in with an account. */
@@ -34,7 +35,7 @@ final class SignedIn extends AbstractAuthenticationToken {
     }
 
     @Override
-    public boolean equals(Object other) {
+    public boolean equals(@Nullable Object other) {
         return other instanceof SignedIn same && same.account == account && same.secondStep == secondStep;
     }
 

@@ -87,7 +87,11 @@ class SparseSessions<S extends Session> implements SessionRepository<SparseSessi
 
         @Override
         public void setAttribute(String name, @Nullable Object value) {
-            kept.setAttribute(name, value);
+            if (value == null) {
+                kept.removeAttribute(name);
+            } else {
+                kept.setAttribute(name, value);
+            }
         }
 
         @Override

@@ -4,6 +4,7 @@ import app.pervius.server.store.Outside;
 import app.pervius.server.http.Problem;
 import jakarta.annotation.PreDestroy;
 import java.util.Collection;
+import java.util.Objects;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutionException;
@@ -33,14 +34,14 @@ public class Passwords {
     private final ThreadPoolExecutor workers = new ThreadPoolExecutor(AT_ONCE, AT_ONCE, 0, TimeUnit.SECONDS,
             new ArrayBlockingQueue<>(MOST_WAITING),
             Thread.ofPlatform().daemon().priority(Thread.MIN_PRIORITY).name("password-", 1).factory());
-    private final String nobodys = encoder.encode("nobody has this password");
+    private final String nobodys = Objects.requireNonNull(encoder.encode("nobody has this password"));
 
     /** The hash of a password that is good enough; refused with the reason otherwise. */
     public String hash(String password, Collection<String> ownWords) {
         PasswordRules.judge(password, ownWords).refusal().ifPresent(why -> {
             throw Problem.invalid("password", why);
         });
-        return inTurn(() -> encoder.encode(password));
+        return inTurn(() -> Objects.requireNonNull(encoder.encode(password)));
     }
 
     /** Whether a password is the one of a hash; one is checked even if there is none, so that the time taken tells nothing. */

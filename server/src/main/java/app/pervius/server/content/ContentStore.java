@@ -14,6 +14,7 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.Arrays;
 import java.util.HexFormat;
+import java.util.Objects;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -136,10 +137,11 @@ public class ContentStore {
         if (Files.exists(target)) {
             return;
         }
-        boolean newDirectory = !Files.isDirectory(target.getParent());
-        Files.createDirectories(target.getParent());
+        Path directory = Objects.requireNonNull(target.getParent());
+        boolean newDirectory = !Files.isDirectory(directory);
+        Files.createDirectories(directory);
         Files.move(temporary, target, StandardCopyOption.ATOMIC_MOVE);
-        force(target.getParent());
+        force(directory);
         if (newDirectory) {
             force(root);
         }

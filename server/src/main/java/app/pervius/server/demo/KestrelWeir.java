@@ -123,7 +123,7 @@ class KestrelWeir {
         clock.setTo(now.minus(Duration.ofDays(40)));
         transaction.executeWithoutResult(status -> setUp());
         numbers.tell(new KestrelWeirNumbers.Cast(projectId, KestrelWeirNumbers.controller(id("Mirela Draganova"), "Mirela Draganova",
-                firms.get("KWB"), projectId),
+                Objects.requireNonNull(firms.get("KWB")), projectId),
                 Map.copyOf(firms), place("Work in progress"), hydraulicDesign));
         story.tell(new KestrelWeirStory.Cast(Map.copyOf(persons), Map.copyOf(places)), now);
         clock.setToNow();
@@ -242,7 +242,8 @@ class KestrelWeir {
                 Optional.of(TellPlan.of(List.of(new Audience.Author()),
                         List.of(new Audience.Author(), new Audience.Holders(new RoleId(made.controller()))), onIssue)));
         return rules.addInForce(made.project(), new HandlingRule(name, "", standing(place),
-                Which.of(new Condition.HasFormat(formats), new Condition.From(new Parties(Set.of(new FirmId(firms.get(firm))), Set.of(),
+                Which.of(new Condition.HasFormat(formats), new Condition.From(
+                        new Parties(Set.of(new FirmId(Objects.requireNonNull(firms.get(firm)))), Set.of(),
                         Set.of()))), plan), id("Mirela Draganova"));
     }
 
@@ -266,7 +267,7 @@ class KestrelWeir {
         String email = java.text.Normalizer.normalize(name, java.text.Normalizer.Form.NFD).replaceAll("\\p{M}", "").replace("Ł", "L")
                 .replace("ł", "l")
                 .toLowerCase(java.util.Locale.ROOT).replaceAll("[^a-z]+", ".") + "@" + firm.toLowerCase(java.util.Locale.ROOT) + ".example";
-        long id = people.addPerson(project, new People.NewPerson(firms.get(firm), name, email, job));
+        long id = people.addPerson(project, new People.NewPerson(Objects.requireNonNull(firms.get(firm)), name, email, job));
         people.joins(id, book.make(name, email, job.equals("Administrator")));
         persons.put(name, id);
         everybody.add(new Somebody(id, toDo));

@@ -20,6 +20,7 @@ import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.context.annotation.Profile;
@@ -69,8 +70,8 @@ class KestrelWeirNumbers {
     void tell(Cast cast) {
         takeOver(cast);
         LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
-        reserving.reserve(cast.project(), new Reserving.WantedRun(DOCUMENTS, Map.of("discipline", "C", "type", "RP"), 12, cast.firms()
-                .get("ALD"), today.plusDays(90),
+        reserving.reserve(cast.project(), new Reserving.WantedRun(DOCUMENTS, Map.of("discipline", "C", "type", "RP"), 12,
+                Objects.requireNonNull(cast.firms().get("ALD")), today.plusDays(90),
                 "Site investigation reports"), cast.controller());
         take(cast, "ALD", "C", "RP", "Settlement of the left bank, monthly", 6);
         ledger.setNext(cast.project(), DOCUMENTS, "ALD·C·RP", 51, "31 to 50 are with the laboratory, on paper", cast.controller());

@@ -230,8 +230,9 @@ class DocumentController {
         List<Revision> all = seen(revisions.findByDocumentIdOrderById(id), document.projectId, actor);
         Map<Long, Passages.PassageView> byId = passages.passages(all.stream().map(r -> r.passageId).toList()).stream()
                 .collect(Collectors.toMap(Passages.PassageView::id, Function.identity()));
-        List<RevisionView> views = all.reversed().stream().map(r -> view(r, byId.get(r.passageId), actor)).toList();
-        List<DocumentJournalLine> lines = all.stream().flatMap(r -> journal.read(byId.get(r.passageId), actor).stream()
+        List<RevisionView> views = all.reversed().stream().map(r -> view(r, Objects.requireNonNull(byId.get(r.passageId)), actor)).toList();
+        List<DocumentJournalLine> lines = all.stream().flatMap(r -> journal.read(Objects.requireNonNull(byId.get(r.passageId)), actor)
+                .stream()
                 .map(line -> new DocumentJournalLine(r.code, r.passageId, line)))
                 .sorted(Comparator.comparing((DocumentJournalLine l) -> l.line().at()).reversed())
                 .limit(MOST_JOURNAL).toList();
@@ -300,8 +301,9 @@ class DocumentController {
         List<Messages.AboutPassage> told = messages.about(byPassage.keySet(), MOST_JOURNAL);
         Map<Long, People.PersonView> persons = people.persons(told.stream().map(Messages.AboutPassage::person).filter(Objects::nonNull)
                 .toList());
-        return told.stream().map(m -> new DocumentMessage(byPassage.get(m.passage()).code, m.person() == null ? String.valueOf(m.address())
-                : persons.get(m.person()).name(),
+        return told.stream().map(m -> new DocumentMessage(Objects.requireNonNull(byPassage.get(m.passage())).code, m.person() == null
+                ? String.valueOf(m.address())
+                : Objects.requireNonNull(persons.get(m.person())).name(),
                 m.occasion(), m.at(), m.sent())).toList();
     }
 
@@ -313,7 +315,7 @@ class DocumentController {
         Map<Long, People.PersonView> persons = people.persons(last.values().stream().map(Messages.Told::person).filter(Objects::nonNull)
                 .toList());
         return last.values().stream().map(told -> {
-            Revision revision = byPassage.get(told.passage());
+            Revision revision = Objects.requireNonNull(byPassage.get(told.passage()));
             People.PersonView person = told.person() == null ? null : persons.get(told.person());
             return new HolderView(person == null ? String.valueOf(told.address()) : person.name(), person == null ? "" : person.firmCode(),
                     revision.code, told.at(), revision.currentIn != null);

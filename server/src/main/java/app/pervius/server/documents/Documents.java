@@ -20,6 +20,7 @@ import java.time.ZoneOffset;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
@@ -143,7 +144,7 @@ public class Documents {
         List<Revision> all = revisions.findByDocumentIdOrderById(document);
         return all.stream().filter(r -> r.onItsWay).findFirst().map(r -> "its revision " + r.code + " is on its way")
                 .or(() -> all.stream().filter(r -> r.currentIn != null).findFirst()
-                        .map(r -> "its revision " + r.code + " is current in " + r.currentIn.label()));
+                        .map(r -> "its revision " + r.code + " is current in " + Objects.requireNonNull(r.currentIn).label()));
     }
 
     /** A revision of it that is on its way from now on. */

@@ -4,6 +4,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.search.Finder;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.data.domain.Limit;
@@ -32,7 +33,8 @@ class FileFinder implements Finder {
                 .collect(Collectors.toMap(Folders.FolderView::id, Function.identity()));
         List<FolderFile> all = seen.isEmpty() ? List.of() : files.onlyKept(seen.keySet(),
                 app.pervius.core.arrive.FileName.keyOf(text.strip()), Limit.of(COUNTED + 1));
-        return Found.of(all, most, its -> its.stream().map(f -> new Hit(null, null, f.name, "in " + seen.get(f.folderId).path(),
+        return Found.of(all, most, its -> its.stream().map(f -> new Hit(null, null, f.name,
+                "in " + Objects.requireNonNull(seen.get(f.folderId)).path(),
                 "/folders/" + f.folderId)).toList());
     }
 }

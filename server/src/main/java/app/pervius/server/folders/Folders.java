@@ -14,6 +14,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -270,7 +271,8 @@ public class Folders {
         for (int i = 0; i < next.size(); i++) {
             Folder folder = next.get(i);
             String above = folder.parentId == null ? "" : paths.get(folder.parentId);
-            paths.put(folder.id(), folder.parentId == null ? "" : above.isEmpty() ? folder.name : above + " / " + folder.name);
+            paths.put(folder.id(), folder.parentId == null ? "" : above == null || above.isEmpty() ? folder.name
+                    : above + " / " + folder.name);
             all.add(view(folder, paths.get(folder.id())));
             next.addAll(below.getOrDefault(folder.id(), List.of()));
         }
@@ -379,7 +381,7 @@ public class Folders {
         if (folder.parentId == null) {
             return "";
         }
-        String above = path(byId.get(folder.parentId), byId);
+        String above = path(Objects.requireNonNull(byId.get(folder.parentId)), byId);
         return above.isEmpty() ? folder.name : above + " / " + folder.name;
     }
 

@@ -1,6 +1,7 @@
 package app.pervius.server.http;
 
 import java.util.Map;
+import java.util.Objects;
 import org.springframework.http.HttpStatus;
 
 /**
@@ -69,7 +70,7 @@ public class Problem extends RuntimeException {
     }
 
     public String sentence() {
-        return getMessage();
+        return Objects.requireNonNull(getMessage());
     }
 
     Map<String, Object> more() {

@@ -127,7 +127,7 @@ class FolderPageController {
                 .collect(Collectors.toMap(Passages.PassageView::id, Function.identity()));
         Map<Long, People.PersonView> adders = people.persons(found.stream().map(Files.FileView::addedBy).collect(Collectors.toSet()));
         Map<Long, Documents.OfFile> its = documents.ofFiles(found.stream().map(Files.FileView::id).toList());
-        return found.stream().map(f -> new FileRow(f, adders.get(f.addedBy()).name(),
+        return found.stream().map(f -> new FileRow(f, Objects.requireNonNull(adders.get(f.addedBy())).name(),
                 f.passage() == null ? null : byId.get(f.passage()), its.get(f.id()))).toList();
     }
 }

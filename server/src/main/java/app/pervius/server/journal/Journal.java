@@ -2,6 +2,7 @@ package app.pervius.server.journal;
 
 import app.pervius.core.passage.Entry;
 import app.pervius.core.passage.Station;
+import app.pervius.server.store.Sql;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -85,8 +86,9 @@ public class Journal {
         jdbc.sql("""
                 insert into journal_entry (passage_id, seq, at, station, kind, actor_id, actor, account, rule, previous_hash, hash)
                 values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""")
-                .params(entry.passage(), entry.seq(), entry.at().atOffset(ZoneOffset.UTC), entry.station().name(), entry.kind().name(),
-                        entry.actorId(), entry.actor(), entry.account(), entry.rule(), entry.previousHash(), hash).update();
+                .params(Sql.values(entry.passage(), entry.seq(), entry.at().atOffset(ZoneOffset.UTC), entry.station().name(), entry.kind()
+                        .name(),
+                        entry.actorId(), entry.actor(), entry.account(), entry.rule(), entry.previousHash(), hash)).update();
         return new Head(entry.seq(), hash);
     }
 

@@ -5,6 +5,7 @@ import app.pervius.server.access.Actor;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.data.domain.Limit;
@@ -43,7 +44,8 @@ class UnsentController {
     List<UnsentMessage> unsent(@PathVariable long project, Actor actor) {
         actor.mustControl(project);
         return messages.failed(project, Messages.State.WAITING, Limit.of(MOST)).stream()
-                .map(m -> new UnsentMessage(m.id(), m.recipient, m.occasion, m.subject, m.attempts, m.lastError, m.nextAttempt, m.madeAt))
+                .map(m -> new UnsentMessage(m.id(), m.recipient, Objects.requireNonNull(m.occasion), m.subject, m.attempts, m.lastError,
+                        m.nextAttempt, m.madeAt))
                 .toList();
     }
 

@@ -8,6 +8,7 @@ import app.pervius.core.project.FieldKind;
 import app.pervius.server.connections.Connections;
 import app.pervius.server.passages.Waiting;
 import app.pervius.server.store.Json;
+import app.pervius.server.store.Sql;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -124,7 +125,7 @@ class Answers {
 
     private void set(Question question, String state, int attempts, @org.jspecify.annotations.Nullable String answer, Instant next) {
         jdbc.sql("update number_question set state = ?, attempts = ?, answer = ?, next_attempt = ? where id = ?")
-                .params(state, attempts, answer, at(next), question.id()).update();
+                .params(Sql.values(state, attempts, answer, at(next), question.id())).update();
     }
 
     private static java.time.OffsetDateTime at(Instant instant) {

@@ -8,6 +8,7 @@ import app.pervius.core.register.Known;
 import app.pervius.server.documents.Documents;
 import app.pervius.server.people.People;
 import app.pervius.server.store.Ids;
+import app.pervius.server.store.Sql;
 import java.time.InstantSource;
 import java.time.ZoneOffset;
 import java.util.Optional;
@@ -140,10 +141,10 @@ public class LedgerBook {
                     document_id, title, firm_id,
                     person_id, assigned_at, by_rule, reason, reservation_id, came_at)
                 values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""")
-                .params(id, e.projectId, e.number, e.schemeKey, e.schemeEdition, e.combination, e.counterValue, e.state.name(),
+                .params(Sql.values(id, e.projectId, e.number, e.schemeKey, e.schemeEdition, e.combination, e.counterValue, e.state.name(),
                         e.documentId, e.title, e.firmId,
                         e.personId, e.assignedAt.atOffset(ZoneOffset.UTC), e.byRule, e.reason, e.reservationId,
-                        e.cameAt == null ? null : e.cameAt.atOffset(ZoneOffset.UTC)).update();
+                        e.cameAt == null ? null : e.cameAt.atOffset(ZoneOffset.UTC))).update();
         return id;
     }
 
@@ -168,8 +169,8 @@ public class LedgerBook {
         jdbc.sql("""
                 insert into ledger_gap (id, project_id, scheme_key, combination, from_value, to_value, reason, person_id, made_at)
                 values (next value for ids, ?, ?, ?, ?, ?, ?, ?, ?)""")
-                .params(project, counter.scheme(), counter.combination(), from, to, reason, person, clock.instant()
-                        .atOffset(ZoneOffset.UTC)).update();
+                .params(Sql.values(project, counter.scheme(), counter.combination(), from, to, reason, person,
+                        clock.instant().atOffset(ZoneOffset.UTC))).update();
     }
 
     /** The ledger as it stands, for showing what would come; holds nothing and begins no counter. */

@@ -1,6 +1,7 @@
 package app.pervius.server.numbers;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.store.Sql;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.OffsetDateTime;
@@ -41,8 +42,8 @@ class NumberEvents {
         jdbc.sql("""
                 insert into number_event (id, project_id, scheme_key, number, at, actor_id, actor, account)
                 values (next value for ids, ?, ?, ?, ?, ?, ?, ?)""")
-                .params(project, scheme, number, clock.instant().atOffset(ZoneOffset.UTC), person, name,
-                        account.length() > 4000 ? account.substring(0, 3999) + "…" : account).update();
+                .params(Sql.values(project, scheme, number, clock.instant().atOffset(ZoneOffset.UTC), person, name,
+                        account.length() > 4000 ? account.substring(0, 3999) + "…" : account)).update();
     }
 
     /** The newest of a scheme. */

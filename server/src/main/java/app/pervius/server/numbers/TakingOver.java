@@ -21,6 +21,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
@@ -240,7 +241,8 @@ public class TakingOver {
             if (own.length() > 200) {
                 fault(row, "Own reference", "A reference has at most 200 characters.");
             }
-            return faults.size() > before ? Optional.empty() : Optional.of(new Line(number, title, firms.get(firm).id(), revision, own,
+            return faults.size() > before ? Optional.empty() : Optional.of(new Line(number, title, Objects.requireNonNull(firms.get(firm))
+                    .id(), revision, own,
                     values,
                     apart.map(Scheme.Apart::counter).orElse(null), apart.map(Scheme.Apart::value).orElse(null)));
         }

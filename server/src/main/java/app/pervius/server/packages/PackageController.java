@@ -18,6 +18,7 @@ import jakarta.validation.constraints.Size;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -190,7 +191,7 @@ class PackageController {
             }
         });
         return files.named(below.keySet(), text, MOST_FOUND).stream()
-                .map(f -> new FoundFile(f.id(), f.name(), f.folder(), below.get(f.folder()).path())).toList();
+                .map(f -> new FoundFile(f.id(), f.name(), f.folder(), Objects.requireNonNull(below.get(f.folder())).path())).toList();
     }
 
     private PackageView view(WorkPackage row) {

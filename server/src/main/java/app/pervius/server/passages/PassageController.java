@@ -21,6 +21,7 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -173,9 +174,9 @@ class PassageController {
                 .collect(Collectors.toMap(s -> s, submissions::reference));
         Map<Long, StoredPassage> byId = found.stream().collect(Collectors.toMap(StoredPassage::id, p -> p));
         return passages.views(found).stream().map(view -> {
-            People.PersonView author = authors.get(view.author());
-            return new PassageRow(view, author.name(), author.firmCode(), references.get(view.submission()),
-                    WaysOut.open(byId.get(view.id()), actor));
+            People.PersonView author = Objects.requireNonNull(authors.get(view.author()));
+            return new PassageRow(view, author.name(), author.firmCode(), Objects.requireNonNull(references.get(view.submission())),
+                    WaysOut.open(Objects.requireNonNull(byId.get(view.id())), actor));
         }).toList();
     }
 }

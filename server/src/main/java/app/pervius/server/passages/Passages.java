@@ -216,8 +216,7 @@ public class Passages {
 
     @Transactional(readOnly = true)
     public Optional<Reopened> reopened(long id) {
-        return passages.findById(id).filter(p -> p.reopenedBy != null && p.reopenedWhy != null)
-                .map(p -> new Reopened(p.reopenedBy, p.reopenedWhy));
+        return passages.findById(id).flatMap(p -> p.passage().reopened()).map(again -> new Reopened(again.by().value(), again.why()));
     }
 
     /** The edition of the rule sheet a passage was judged by; 0 where no rule has taken it. */

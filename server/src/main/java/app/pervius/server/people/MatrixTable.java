@@ -14,6 +14,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 
@@ -65,7 +66,7 @@ final class MatrixTable {
 
     private static String code(Table.Row row, Map<String, Integer> columns, String column, Optional<Field> field,
             List<Table.TableFault> faults) {
-        String given = row.cells().get(columns.get(column)).strip();
+        String given = row.cells().get(Objects.requireNonNull(columns.get(column))).strip();
         if (given.isEmpty() || given.equalsIgnoreCase(EVERY)) {
             return Matrix.ANY;
         }
@@ -81,7 +82,8 @@ final class MatrixTable {
     private static List<RoleId> roles(Table.Row row, Map<String, Integer> columns, String column, List<People.RoleView> roles,
             List<Table.TableFault> faults) {
         List<RoleId> named = new ArrayList<>();
-        Arrays.stream(row.cells().get(columns.get(column)).split(";")).map(String::strip).filter(n -> !n.isEmpty()).forEach(name ->
+        Arrays.stream(row.cells().get(Objects.requireNonNull(columns.get(column))).split(";")).map(String::strip).filter(n -> !n.isEmpty())
+                .forEach(name ->
                 roles.stream().filter(r -> r.name().toLowerCase(Locale.ROOT).equals(name.toLowerCase(Locale.ROOT))).findFirst()
                         .ifPresentOrElse(
                         role -> named.add(new RoleId(role.id())), () -> faults.add(new Table.TableFault(row.number(), column,

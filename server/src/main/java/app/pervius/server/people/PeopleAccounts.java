@@ -36,7 +36,7 @@ class PeopleAccounts implements Accounts {
 
     @Override
     public Optional<Actor> ofPerson(long person) {
-        return people.findById(person).filter(p -> p.accountId != null).flatMap(p -> actor(p.accountId));
+        return people.findById(person).flatMap(p -> p.accountId == null ? Optional.empty() : actor(p.accountId));
     }
 
     /** The current transaction changes people, roles or who is in a project. */

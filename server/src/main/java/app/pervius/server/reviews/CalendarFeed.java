@@ -11,6 +11,7 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import net.fortuna.ical4j.model.Calendar;
@@ -106,7 +107,7 @@ class CalendarFeed {
         Map<Long, Submissions.Asked> asked = submissions.asked(found.values().stream().map(r -> r.submissionId)
                 .collect(Collectors.toSet()));
         found.values().stream().filter(r -> r.due != null && access.sees(r, actor)).sorted(java.util.Comparator.comparing(Review::id))
-                .forEach(r -> calendar.add(event(r, asked.get(r.submissionId))));
+                .forEach(r -> calendar.add(event(r, Objects.requireNonNull(asked.get(r.submissionId)))));
         return calendar;
     }
 

@@ -8,6 +8,7 @@ import app.pervius.server.people.People;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
@@ -37,8 +38,8 @@ class DeskNarrowing {
         List<Review> left = words.isEmpty() ? waiting : matching(waiting, words, authors, asked);
         return switch (order) {
             case DUE -> left;
-            case FROM -> left.stream().sorted(Comparator.comparing((Review r) -> authors.get(r.authorId).firmCode())
-                    .thenComparing(r -> authors.get(r.authorId).name())).toList();
+            case FROM -> left.stream().sorted(Comparator.comparing((Review r) -> Objects.requireNonNull(authors.get(r.authorId)).firmCode())
+                    .thenComparing(r -> Objects.requireNonNull(authors.get(r.authorId)).name())).toList();
             case NEWEST -> left.stream().sorted(Comparator.comparing((Review r) -> r.submissionId).reversed().thenComparing(Review::id))
                     .toList();
         };
@@ -52,8 +53,9 @@ class DeskNarrowing {
                 .collect(Collectors.toMap(Passages.PassageView::id, p -> p));
         return waiting.stream().filter(r -> {
             Route route = flow.route(r);
-            People.PersonView author = authors.get(r.authorId);
-            String all = SearchWords.plain(String.join(" ", asked.get(r.submissionId).reference(), asked.get(r.submissionId).purpose(),
+            People.PersonView author = Objects.requireNonNull(authors.get(r.authorId));
+            Submissions.Asked said = Objects.requireNonNull(asked.get(r.submissionId));
+            String all = SearchWords.plain(String.join(" ", said.reference(), said.purpose(),
                     author.name(), author.firmCode(), author.firmName(),
                     route.name(), route.steps().get(r.step).name()) + its.getOrDefault(r.id(), List.of()).stream()
                     .map(f -> shown.get(f.passage()))

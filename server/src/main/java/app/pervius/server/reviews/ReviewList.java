@@ -21,6 +21,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -201,7 +202,8 @@ class ReviewList {
         Map<Long, People.PersonView> who = people.persons(sitting.stream().map(Sitting::person).toList());
         Map<Long, List<With>> with = new LinkedHashMap<>();
         sitting.forEach(s -> with.computeIfAbsent(s.review(), k -> new ArrayList<>())
-                .add(new With(who.get(s.person()).name(), answered.getOrDefault(s.review() + "/" + s.person(), 0), s.inHand())));
+                .add(new With(Objects.requireNonNull(who.get(s.person())).name(), answered.getOrDefault(s.review() + "/" + s.person(), 0),
+                        s.inHand())));
         Map<Long, String> first = passages.inWords(counted.values().stream().map(Counted::first).collect(Collectors.toSet()));
         Map<Long, Submissions.Asked> asked = submissions.asked(rows.stream().map(Row::submission).collect(Collectors.toSet()));
         Map<String, Route> byEdition = new HashMap<>();
@@ -210,16 +212,18 @@ class ReviewList {
         Common common = new Common(byEdition, people.persons(rows.stream().map(Row::author).toList()), projects.settings(project)
                 .calendar(), clock.instant());
         return rows.stream().filter(r -> counted.containsKey(r.id()))
-                .map(r -> view(common, r, counted.get(r.id()), ended.getOrDefault(r.id(), List.of()), anyAnswer.getOrDefault(r.id(), 0),
+                .map(r -> view(common, r, Objects.requireNonNull(counted.get(r.id())), ended.getOrDefault(r.id(), List.of()),
+                        anyAnswer.getOrDefault(r.id(), 0),
                 with.getOrDefault(r.id(), List.of()), first, asked)).toList();
     }
 
     private static ReviewRow view(Common common, Row r, Counted c, List<Ended> ended, int answered, List<With> with,
             Map<Long, String> first, Map<Long, Submissions.Asked> asked) {
-        var route = common.routes().get(r.routeKey() + "/" + r.routeEdition());
-        People.PersonView author = common.persons().get(r.author());
+        Route route = Objects.requireNonNull(common.routes().get(r.routeKey() + "/" + r.routeEdition()));
+        People.PersonView author = Objects.requireNonNull(common.persons().get(r.author()));
         String step = r.state().live() ? route.stepName(r.step(), r.state() == Review.State.RELEASING) : "";
-        return new ReviewRow(r.id(), r.family(), r.submission(), asked.get(r.submission()).reference(), first.get(c.first()), c.files(),
+        return new ReviewRow(r.id(), r.family(), r.submission(), Objects.requireNonNull(asked.get(r.submission())).reference(),
+                Objects.requireNonNull(first.get(c.first())), c.files(),
                 c.live(), Math.min(answered, c.live()), author.name(),
                 author.firmCode(), route.name(), c.cycle(), r.step(), route.steps().size(), step, r.state(), with, r.due(),
                 r.due() == null ? null : common.calendar().workingDaysLeft(common.now(), r.due()), ended, r.made(), r.closed(), c.first());
@@ -260,7 +264,7 @@ class ReviewList {
     private static Row row(ResultSet r, int n) throws SQLException {
         return new Row(r.getLong(1), r.getLong(2), r.getLong(3), r.getString(4), r.getInt(5), r.getLong(6), r.getLong(7),
                 Review.State.valueOf(r.getString(8)), r.getInt(9), r.getInt(10),
-                instant(r, 11), instant(r, 12) == null ? Instant.EPOCH : instant(r, 12), instant(r, 13));
+                instant(r, 11), Objects.requireNonNullElse(instant(r, 12), Instant.EPOCH), instant(r, 13));
     }
 
     private static @Nullable Instant instant(ResultSet r, int column) throws SQLException {

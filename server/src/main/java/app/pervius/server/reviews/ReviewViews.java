@@ -22,6 +22,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -145,10 +146,10 @@ class ReviewViews {
         Map<Long, Submissions.Asked> asked = submissions.asked(of.stream().map(r -> r.submissionId).collect(Collectors.toSet()));
         Map<Long, Around> around = new LinkedHashMap<>();
         of.forEach(r -> around.put(r.id(), new Around(its.getOrDefault(r.id(), List.of()), sitting.getOrDefault(r.id(), List.of()),
-                said.getOrDefault(r.id(), List.of()), asked.get(r.submissionId))));
+                said.getOrDefault(r.id(), List.of()), Objects.requireNonNull(asked.get(r.submissionId)))));
         Read read = read(of, around, mostFiles);
         Known known = known(of, around, read, actor);
-        return of.stream().map(r -> view(r, actor, around.get(r.id()), read, known)).toList();
+        return of.stream().map(r -> view(r, actor, Objects.requireNonNull(around.get(r.id())), read, known)).toList();
     }
 
     /** Reads the files of the first review, and of as many more as keep below {@code mostFiles}, with everything ever said of them. */
@@ -157,7 +158,8 @@ class ReviewViews {
         Set<Long> with = new HashSet<>();
         int count = 0;
         for (Review review : of) {
-            List<ReviewFiles.InReview> shown = review.state.live() ? around.get(review.id()).live() : around.get(review.id()).files();
+            Around its = Objects.requireNonNull(around.get(review.id()));
+            List<ReviewFiles.InReview> shown = review.state.live() ? its.live() : its.files();
             count += shown.size();
             if (with.isEmpty() || count <= mostFiles) {
                 with.add(review.id());
@@ -187,7 +189,7 @@ class ReviewViews {
             if (review.senderId != null) {
                 persons.add(review.senderId);
             }
-            around.get(review.id()).seats().forEach(s -> {
+            Objects.requireNonNull(around.get(review.id())).seats().forEach(s -> {
                 persons.add(s.personId);
                 if (s.passedBy != null) {
                     persons.add(s.passedBy);
@@ -207,11 +209,11 @@ class ReviewViews {
     }
 
     private ReviewView view(Review review, Actor actor, Around around, Read read, Known known) {
-        Route route = known.routes().get(review.id());
+        Route route = Objects.requireNonNull(known.routes().get(review.id()));
         Step step = route.steps().get(review.step);
-        InProject project = known.projects().get(review.projectId);
+        InProject project = Objects.requireNonNull(known.projects().get(review.projectId));
         Projects.Settings settings = project.settings();
-        People.PersonView author = known.persons().get(review.authorId);
+        People.PersonView author = Objects.requireNonNull(known.persons().get(review.authorId));
         Submissions.Asked asked = around.asked();
         Acting acting = Seats.acting(review, route, actor, project.standsInFor());
         List<Long> from = review.state.live() ? around.seats().stream().map(s -> s.personId)
@@ -228,7 +230,7 @@ class ReviewViews {
                 around.seats().stream().map(s -> view(project, board, s, known)).toList(), needed(step, around.seats()), step.drawing(),
                 route.filesGoAlone(), review.due,
                 review.due == null ? null : settings.calendar().workingDaysLeft(known.now(), review.due), review.senderId == null ? null
-                : known.persons().get(review.senderId).name(), review.message,
+                : Objects.requireNonNull(known.persons().get(review.senderId)).name(), review.message,
                 review.state.live() ? board.files().size() : around.files().size(), undecided, Deciding.mayDraw(board, acting),
                 fresh && (actor.controls(review.projectId) || actor.is(review.senderId)), fresh
                 && Arranging.mayTakeBack(review, actor), its);
@@ -240,13 +242,13 @@ class ReviewViews {
     }
 
     private static SeatView view(InProject project, Board board, ReviewSeat seat, Known known) {
-        People.PersonView person = known.persons().get(seat.personId);
+        People.PersonView person = Objects.requireNonNull(known.persons().get(seat.personId));
         Long deputy = project.away().get(seat.personId);
         int answered = (int) board.files().stream().filter(f -> board.answersTo(f.passage()).stream()
                 .anyMatch(a -> a.seat().filter(p -> p.value() == seat.personId).isPresent())).count();
         return new SeatView(person.id(), person.name(), person.firmCode(), seat.leads, seat.takenAt, seat.passedBy == null ? null
-                : known.persons().get(seat.passedBy).name(), seat.note,
-                deputy == null ? null : known.persons().get(deputy).name(), answered);
+                : Objects.requireNonNull(known.persons().get(seat.passedBy)).name(), seat.note,
+                deputy == null ? null : Objects.requireNonNull(known.persons().get(deputy)).name(), answered);
     }
 
     private List<ReviewedFile> files(Review review, Board board, Around around, List<Long> from, Read read, Known known) {
@@ -261,15 +263,16 @@ class ReviewViews {
             List<AnswerView> before = all.stream().filter(a -> a.reviewId != review.id() || a.turn != review.turn).map(a -> view(a, known))
                     .toList();
             AnswerView mine = now.stream().filter(a -> a.seat() != null && own.contains(a.seat())).findFirst().orElse(null);
-            return new ReviewedFile(p, now, mine, over ? null : board.decision(new PassageId(p.id())).orElse(null), its.get(p.id()).ending()
+            return new ReviewedFile(p, now, mine, over ? null : board.decision(new PassageId(p.id())).orElse(null),
+                    Objects.requireNonNull(its.get(p.id())).ending()
                     .map(Ending::code).orElse(null), before);
         }).toList();
     }
 
     private static AnswerView view(ReviewAnswer a, Known known) {
-        String person = a.personId == null ? "nobody" : known.persons().get(a.personId).name();
-        String said = a.personId == null || a.seatId == null || a.seatId.equals(a.personId) ? person : person + " for " + known.persons()
-                .get(a.seatId).name();
+        String person = a.personId == null ? "nobody" : Objects.requireNonNull(known.persons().get(a.personId)).name();
+        String said = a.personId == null || a.seatId == null || a.seatId.equals(a.personId) ? person
+                : person + " for " + Objects.requireNonNull(known.persons().get(a.seatId)).name();
         return new AnswerView(a.id(), a.turn, a.step, a.stepName, a.seatId, a.personId, said, a.code, a.comment, a.givenAt, a.drawn,
                 a.drawnText);
     }

@@ -100,7 +100,7 @@ class Turnaround {
                     (select max(s.role_id) from review_seat s where s.review_id = c.review_id and s.turn = c.turn and s.person_id =
                         c.person_id)
                 from review_closing c join review r on r.id = c.review_id
-                where r.project_id = :project and c.closed_at >= :since and """ + ReviewList.Whose.CONDITION + """
+                where r.project_id = :project and c.closed_at >= :since and\s""" + ReviewList.Whose.CONDITION + """
                  order by c.id desc fetch first 20000 rows only""")
                 .param("project", project).param("since", since.atOffset(ZoneOffset.UTC)).param("firms", whose.firms())
                 .param("notFirm", whose.notOfFirm())
@@ -131,7 +131,7 @@ class Turnaround {
         Map<Long, int[]> byPerson = new HashMap<>();
         jdbc.sql("""
                 select s.person_id, s.due, (select count(*) from review_passage x where x.review_id = s.review_id and x.over_at is null)
-                from review_seat s join review r on r.id = s.review_id where r.project_id = :project and s.open = true and """ +
+                from review_seat s join review r on r.id = s.review_id where r.project_id = :project and s.open = true and\s""" +
                     ReviewList.Whose.CONDITION)
                 .param("project", project).param("firms", whose.firms()).param("notFirm", whose.notOfFirm()).query(row -> {
                     int[] counts = byPerson.computeIfAbsent(row.getLong(1), k -> new int[4]);
@@ -151,7 +151,7 @@ class Turnaround {
         jdbc.sql("""
                 select r.route_key, r.route_edition, r.step, (select count(*) from review_passage x where x.review_id = r.id and
                     x.over_at is null)
-                from review r where r.project_id = :project and r.state = 'OPEN' and """ + ReviewList.Whose.CONDITION)
+                from review r where r.project_id = :project and r.state = 'OPEN' and\s""" + ReviewList.Whose.CONDITION)
                 .param("project", project).param("firms", whose.firms()).param("notFirm", whose.notOfFirm()).query(row -> {
                     var route = routes.edition(project, row.getString(1), row.getInt(2));
                     int files = row.getInt(4);

@@ -56,8 +56,7 @@ final class Naming {
 
     private static String name(Map<Long, String> names, long id) {
         String name = names.get(id);
-        boolean alone = name != null && !name.startsWith("#") && names.values().stream().filter(name::equals).count() == 1;
-        return alone ? name : "#" + id;
+        return name != null && !name.startsWith("#") && names.values().stream().filter(name::equals).count() == 1 ? name : "#" + id;
     }
 
     private static Optional<Long> id(Map<Long, String> names, String name) {

@@ -168,13 +168,16 @@ public class RuleDesk {
         Map<Long, SheetEdition.Line> before = now.says().lines().stream().collect(Collectors.toMap(SheetEdition.Line::rule, line -> line));
         Map<Long, Rule> all = new HashMap<>(book.rules(now));
         all.putAll(drafts);
-        refuseFaulty(project, new RuleSheet(0, ofProject, order.stream().filter(id -> drafts.containsKey(id) || before.get(id).on())
-                .map(id -> new RuleSheet.Row(id, 0, all.get(id))).toList()), drafts.keySet(), chosen.project() != null);
+        refuseFaulty(project, new RuleSheet(0, ofProject, order.stream()
+                .filter(id -> drafts.containsKey(id) || Objects.requireNonNull(before.get(id)).on())
+                .map(id -> new RuleSheet.Row(id, 0, Objects.requireNonNull(all.get(id)))).toList()), drafts.keySet(),
+                chosen.project() != null);
         List<SheetEdition.Line> lines = order.stream().map(id -> drafts.containsKey(id)
                 ? new SheetEdition.Line(id, book.keep(id, drafts.get(id), actor.person(project)), !before.containsKey(id) || before.get(id)
                         .on()) : before.get(id)).toList();
         drafts.keySet().forEach(id -> rules.findById(id).orElseThrow().draft = null);
-        List<String> what = new ArrayList<>(order.stream().filter(drafts::containsKey).map(id -> "“" + drafts.get(id).name() + "”")
+        List<String> what = new ArrayList<>(order.stream().filter(drafts::containsKey)
+                .map(id -> "“" + Objects.requireNonNull(drafts.get(id)).name() + "”")
                 .toList());
         if (chosen.order()) {
             what.add("the order");
@@ -328,13 +331,13 @@ public class RuleDesk {
         for (SheetEdition.Line line : then.says().lines()) {
             boolean same = Objects.equals(editionsNow.get(line.rule()), line.edition());
             lines.add(same ? line : new SheetEdition.Line(line.rule(),
-                    book.keep(line.rule(), rulesThen.get(line.rule()), actor.person(project)), line.on()));
+                    book.keep(line.rule(), Objects.requireNonNull(rulesThen.get(line.rule())), actor.person(project)), line.on()));
             rules.findById(line.rule()).orElseThrow().removed = false;
         }
         Map<Long, Rule> rulesNow = book.rules(now);
         rulesNow.keySet().stream().filter(id -> !rulesThen.containsKey(id)).map(id -> rules.findById(id).orElseThrow())
                 .filter(row -> row.draft == null)
-                .forEach(row -> write(row, rulesNow.get(row.id()), actor.person(project)));
+                .forEach(row -> write(row, Objects.requireNonNull(rulesNow.get(row.id())), actor.person(project)));
         positions(project, then.says().lines().stream().map(SheetEdition.Line::rule).toList());
         return edition(project, new SheetEdition.Says(then.says().project(), lines), actor.person(project), "back to edition " + edition);
     }

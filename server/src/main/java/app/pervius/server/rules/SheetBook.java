@@ -8,6 +8,7 @@ import java.time.InstantSource;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -45,7 +46,7 @@ class SheetBook {
     RuleSheet sheet(State state) {
         Map<Long, Rule> rules = rules(state);
         return new RuleSheet(state.edition(), state.says().project(), state.says().lines().stream().filter(SheetEdition.Line::on)
-                .map(line -> new RuleSheet.Row(line.rule(), line.edition(), rules.get(line.rule()))).toList());
+                .map(line -> new RuleSheet.Row(line.rule(), line.edition(), Objects.requireNonNull(rules.get(line.rule())))).toList());
     }
 
     /** All rules of a state, by their ids. */
@@ -54,7 +55,7 @@ class SheetBook {
         state.says().lines().forEach(line -> wanted.put(line.rule(), line.edition()));
         Map<Long, Rule> found = new HashMap<>();
         if (!wanted.isEmpty()) {
-            editions.findByRuleIdIn(wanted.keySet()).stream().filter(e -> wanted.get(e.ruleId) == e.edition)
+            editions.findByRuleIdIn(wanted.keySet()).stream().filter(e -> Objects.equals(wanted.get(e.ruleId), e.edition))
                     .forEach(e -> found.put(e.ruleId, e.rule()));
         }
         return found;

@@ -68,7 +68,7 @@ class SheetDifference {
         Map<String, List<String>> before = new LinkedHashMap<>(then.byColumn());
         now.byColumn().forEach((column, after) -> {
             if (!after.equals(before.get(column))) {
-                found.add(new Difference(name, column, asProject(before.get(column)), asProject(after)));
+                found.add(new Difference(name, column, asProject(Objects.requireNonNull(before.get(column))), asProject(after)));
             }
         });
     }

@@ -19,6 +19,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -61,7 +62,7 @@ class SheetFindings {
     Found of(long project, RuleSheet sheet) {
         Map<Long, List<RuleFinding.Finding>> found = new LinkedHashMap<>();
         sheet.rows().forEach(row -> found.put(row.ruleId(), new ArrayList<>(alone(project, row.rule(), sheet.project()))));
-        SheetCheck.of(facts(project, sheet)).forEach(f -> found.get(f.rule()).add(new RuleFinding.Finding(f.error(),
+        SheetCheck.of(facts(project, sheet)).forEach(f -> Objects.requireNonNull(found.get(f.rule())).add(new RuleFinding.Finding(f.error(),
                 f.kind() == SheetFinding.Kind.LOOP ? "issue" : "which", f.sentence(), f.mend())));
         return new Found(found);
     }

@@ -3,6 +3,7 @@ package app.pervius.server.rules;
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.store.Ids;
+import app.pervius.server.store.Sql;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -45,9 +46,9 @@ public class WatchRuns {
         told.forEach((rule, many) ->
                 jdbc.sql("insert into watch_run (id, project_id, rule_id, submission_id, passage_id, folder_id, what, occasion, told, "
                 + "at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)")
-                .params(ids.next(), passage.project(), rule, passage.submission(), passage.id() == 0 ? null : passage.id(),
+                .params(Sql.values(ids.next(), passage.project(), rule, passage.submission(), passage.id() == 0 ? null : passage.id(),
                         passage.folder(), what, occasion.name(), many,
-                        clock.instant().atOffset(ZoneOffset.UTC)).update());
+                        clock.instant().atOffset(ZoneOffset.UTC))).update());
     }
 
     /** For each watching rule of a project how often it spoke since a moment. */

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** An index of words, a row for each word of each thing: the things that have all words that are sought, or words beginning so. */
@@ -36,7 +37,7 @@ public final class WordIndex {
         }
         Map<String, Object> all = new HashMap<>(parameters);
         StringBuilder sql = new StringBuilder(select);
-        for (String word : words(parameters.get("project"), sought)) {
+        for (String word : words(Objects.requireNonNull(parameters.get("project")), sought)) {
             int n = all.size();
             all.put("from" + n, word);
             all.put("upTo" + n, word + Character.MAX_VALUE);

@@ -12,6 +12,7 @@ import app.pervius.server.people.People;
 import app.pervius.server.people.PeopleDesk;
 import app.pervius.server.projects.Projects;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -75,17 +76,17 @@ public class Invitations {
         if (view.joined()) {
             throw Problem.conflict("joined-already", view.name() + " is in the project already and can sign in.");
         }
-        return Optional.ofNullable(transaction.execute(status -> {
+        return Objects.requireNonNull(transaction.execute(status -> {
             String place = "/invitation/" + links.invite(person);
             if (!messages.mailed()) {
-                return address + place;
+                return Optional.of(address + place);
             }
             Projects.Settings settings = projects.settings(project);
             messages.sendToAccount(view.email(), "[" + settings.code() + "] You are invited to " + settings.name(),
                     "Dear " + view.name() + ",\n\n" + inviter
                     + " invites you to the project " + settings.name()
                     + ". Set a password within 7 days, or sign in with the account you have, and you are in:\n\n", place);
-            return null;
+            return Optional.<String>empty();
         }));
     }
 

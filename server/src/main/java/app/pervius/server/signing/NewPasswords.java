@@ -9,6 +9,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.beans.factory.annotation.Value;
@@ -65,14 +66,14 @@ public class NewPasswords {
     /** Sends a link for a new password, or gives it where there is no mail. */
     public Optional<String> send(long account, String why) {
         AccountBook.AccountView view = accounts.account(account);
-        return Optional.ofNullable(transaction.execute(status -> {
+        return Objects.requireNonNull(transaction.execute(status -> {
             String place = "/new-password/" + links.forPassword(account);
             if (!messages.mailed()) {
-                return address + place;
+                return Optional.of(address + place);
             }
             messages.sendToAccount(view.email(), "A new password for Pervius",
                     "Dear " + view.name() + ",\n\n" + why + "\n\nSet a new password within an hour:\n\n", place);
-            return null;
+            return Optional.<String>empty();
         }));
     }
 

@@ -14,6 +14,7 @@ import java.io.IOException;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -78,7 +79,8 @@ class ProviderEntrance implements Entrance, SignOut {
         OAuth2AuthenticationToken token = (OAuth2AuthenticationToken) authentication;
         String key = token.getAuthorizedClientRegistrationId();
         AccountBook.AccountView account = token.getPrincipal() instanceof OidcUser user
-                ? providers.account(user.getIssuer().toString(), user.getSubject(), user.getEmail(),
+                ? providers.account(Objects.requireNonNull(user.getIssuer()).toString(), Objects.requireNonNull(user.getSubject()),
+                user.getEmail(),
                 Boolean.TRUE.equals(user.getEmailVerified())).filter(a -> actors.actor(a.id()).isPresent()).orElse(null) : null;
         if (account == null || !(token.getPrincipal() instanceof OidcUser user)) {
             sessions.end(request);

@@ -10,6 +10,7 @@ import java.time.InstantSource;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import org.jspecify.annotations.Nullable;
@@ -109,8 +110,8 @@ public class Providers implements ClientRegistrationRepository {
     @Transactional(readOnly = true)
     String look(String issuer) {
         try {
-            return ClientRegistrations.fromOidcIssuerLocation(checked(issuer.strip())).clientId("look").build().getProviderDetails()
-                    .getAuthorizationUri();
+            return Objects.requireNonNull(ClientRegistrations.fromOidcIssuerLocation(checked(issuer.strip())).clientId("look").build()
+                    .getProviderDetails().getAuthorizationUri());
         } catch (IllegalArgumentException | IllegalStateException e) {
             throw Problem.invalid("issuer", "There is no provider of OpenID Connect at this address, or it cannot be reached: "
                     + shortened(e.getMessage()));

@@ -33,6 +33,8 @@ public class Secrets {
     private final SecretKeySpec signing;
     private final BytesEncryptor encryptor;
 
+    /** What is encrypted so has to be read for as long as it is kept, whatever takes this encryptor's place. */
+    @SuppressWarnings("deprecation")
     Secrets(DataDirectory data) {
         byte[] key = key(data.path().resolve("secret.key"));
         this.signing = new SecretKeySpec(key, "HmacSHA256");

@@ -11,6 +11,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import org.apache.commons.csv.CSVException;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
@@ -35,7 +36,7 @@ final class CsvReader {
             }
             return rows.all();
         } catch (java.io.UncheckedIOException e) {
-            throw refusal(e.getCause());
+            throw refusal(Objects.requireNonNull(e.getCause()));
         } catch (IOException e) {
             throw refusal(e);
         }

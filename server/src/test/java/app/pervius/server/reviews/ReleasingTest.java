@@ -71,6 +71,7 @@ class ReleasingTest {
     }
 
     @Test
+    @SuppressWarnings("try")
     void theAuthorsFirmReadsNothingBeforeTheReleaseAndThenWhatTheLeadMadeOfIt(App app) throws Exception {
         Desks desks = new Desks(app);
         Map<String, Object> form = form("With a lead", List.of(step("Look", "REVIEW",

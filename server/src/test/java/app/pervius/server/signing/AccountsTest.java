@@ -254,6 +254,7 @@ class AccountsTest {
     }
 
     @Test
+    @SuppressWarnings("try")
     void liveNewsEndWithTheSessionAndWithTheRightToHearThem() throws Exception {
         Somebody leaver = somebody("FNK");
         Client first = in(leaver);

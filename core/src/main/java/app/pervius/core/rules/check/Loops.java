@@ -12,6 +12,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 
@@ -61,7 +62,7 @@ final class Loops {
         Deque<Long> next = new ArrayDeque<>(List.of(home.ruleId()));
         while (!next.isEmpty()) {
             long at = next.remove();
-            for (Step step : steps.get(at)) {
+            for (Step step : Objects.requireNonNull(steps.get(at))) {
                 List<Step> way = new ArrayList<>(ways.get(at));
                 way.add(step);
                 if (step.to().ruleId() == home.ruleId()) {
@@ -103,7 +104,8 @@ final class Loops {
             if (!(row.rule() instanceof HandlingRule)) {
                 continue;
             }
-            List<Box> takes = reach.get(row.ruleId()).boxes().stream().flatMap(box -> box.and(there.get()).stream()).toList();
+            List<Box> takes = Objects.requireNonNull(reach.get(row.ruleId())).boxes().stream().flatMap(box -> box.and(there.get()).stream())
+                    .toList();
             if (takes.isEmpty()) {
                 continue;
             }

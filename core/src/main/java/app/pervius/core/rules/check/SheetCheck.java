@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 
@@ -62,7 +63,7 @@ public final class SheetCheck {
     }
 
     private Reach reach(RuleSheet.Row row) {
-        return reach.get(row.ruleId());
+        return Objects.requireNonNull(reach.get(row.ruleId()));
     }
 
     private boolean neverReached(RuleSheet.Row row, Reach its, List<RuleSheet.Row> rivals) {

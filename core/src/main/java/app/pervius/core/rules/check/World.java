@@ -24,6 +24,7 @@ import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Predicate;
@@ -134,7 +135,7 @@ final class World {
 
     /** The values of a field that can be told apart; {@link #UNKNOWN} and {@link #OTHER} among them. */
     List<String> valuesOf(String field) {
-        return fieldValues.get(field);
+        return Objects.requireNonNull(fieldValues.get(field));
     }
 
     BitSet folders(Where where) {

@@ -117,7 +117,8 @@ class PassageStep {
 
         @Override
         public void moved(PassageFacts before, Outcome<?> outcome, Move.Moved move, PassageFacts after) {
-            moving.make(row, move, Moving.By.pervius(carried.run()), after);
+            Moving.By pervius = Moving.By.pervius(carried.run());
+            moving.make(row, move, pervius, after);
         }
     }
 }

@@ -218,12 +218,9 @@ public class RuleWords {
         Map<String, List<DecisionCode>> same = new LinkedHashMap<>();
         for (DecisionCode code : projects.settings(project).decisionCodes()) {
             Target target = plan.byCode().get(code.digit());
-            String follows = switch (target) {
-                case null -> "nothing yet";
-                case Target.AsProject asProject -> Issuing.asProject(code).map(place -> "placed in " + Targets.phrase(place, names))
-                        .orElse("back to the author");
-                default -> Targets.KINDS.phrase(target, names);
-            };
+            String follows = target == null ? "nothing yet" : target instanceof Target.AsProject
+                    ? Issuing.asProject(code).map(place -> "placed in " + Targets.phrase(place, names)).orElse("back to the author")
+                    : Targets.KINDS.phrase(target, names);
             same.computeIfAbsent(follows, k -> new ArrayList<>()).add(code);
         }
         same.forEach((follows, codes) -> said.add(codes.stream().map(c -> c.digit() + " " + c.name())

@@ -3953,6 +3953,11 @@ export interface components {
                 [key: string]: string;
             };
         };
+        OccasionView: {
+            /** @enum {string} */
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED";
+            word: string;
+        };
         OfFile: {
             /** Format: int64 */
             document: number;
@@ -4784,6 +4789,7 @@ export interface components {
             conditions: components["schemas"]["KindView"][];
             /** Format: int32 */
             deepest: number;
+            occasions: components["schemas"]["OccasionView"][];
             targets: components["schemas"]["KindView"][];
         };
         RulePlace: {

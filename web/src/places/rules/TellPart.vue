@@ -9,7 +9,8 @@ import { things, type Audience, type Choices, type Described, type Telling } fro
 const tell = defineModel<Schemas['TellForm']>({ required: true })
 const props = defineProps<{ choices: Choices }>()
 const session = useSession()
-const OCCASIONS: { occasion: Telling['occasion']; word: string }[] = [{ occasion: 'ARRIVED', word: 'On arrival' }, { occasion: 'STOPPED', word: 'When stopped' }, { occasion: 'RETURNED', word: 'On return' }, { occasion: 'ISSUED', word: 'On issue' }]
+const occasions = computed(() => props.choices.kinds.occasions)
+const wordOf = (occasion: Telling['occasion']) => occasions.value.find((o) => o.occasion === occasion)?.word ?? ''
 const FIELDS = ['number', 'revision', 'title', 'status', 'decision', 'name', 'author', 'firm', 'folder', 'submission', 'purpose', 'reason']
 
 /** Audiences as single values of a list: "AUTHOR", "ROLE 12", "ADDRESS a@b". */
@@ -42,9 +43,9 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
 <template>
   <div class="tell">
     <div v-for="(t, i) in tell.tellings" :key="i" class="telling">
-      <span class="row"><select class="text" :value="t.occasion" aria-label="When" @change="patch(i, { occasion: text($event) as Telling['occasion'] })"><option v-for="o in OCCASIONS" :key="o.occasion" :value="o.occasion">{{ o.word }}</option></select>
-        <button class="act bare" type="button" :aria-label="`Leave out: ${OCCASIONS.find((o) => o.occasion === t.occasion)?.word}`" @click="tell = { tellings: tell.tellings.filter((_, k) => k !== i) }">Leave out</button></span>
-      <MultiSelect :model-value="t.whom.map(value)" :options="options(t)" option-label="word" option-value="value" placeholder="nobody" filter :aria-label="`Who is told ${OCCASIONS.find((o) => o.occasion === t.occasion)?.word.toLowerCase()}`" @update:model-value="(v: string[]) => patch(i, { whom: v.map(audience) })" />
+      <span class="row"><select class="text" :value="t.occasion" aria-label="When" @change="patch(i, { occasion: text($event) as Telling['occasion'] })"><option v-for="o in occasions" :key="o.occasion" :value="o.occasion">{{ o.word }}</option></select>
+        <button class="act bare" type="button" :aria-label="`Leave out: ${wordOf(t.occasion)}`" @click="tell = { tellings: tell.tellings.filter((_, k) => k !== i) }">Leave out</button></span>
+      <MultiSelect :model-value="t.whom.map(value)" :options="options(t)" option-label="word" option-value="value" placeholder="nobody" filter :aria-label="`Who is told ${wordOf(t.occasion).toLowerCase()}`" @update:model-value="(v: string[]) => patch(i, { whom: v.map(audience) })" />
       <input v-if="addressed" class="text" type="email" :maxlength="addressed.parts[0]?.most" placeholder="and an address outside, Enter" aria-label="An address outside the project" @keydown.enter.prevent="addAddress(i, $event)" @change="addAddress(i, $event)">
       <textarea class="text" rows="2" maxlength="500" :value="t.text" placeholder="the usual words" aria-label="Text, with merge fields" @input="patch(i, { text: text($event) })" />
     </div>

@@ -24,7 +24,8 @@ import java.util.Optional;
 /** Things of several kinds in the OpenAPI description: one of their kinds, told apart by {@code kind}, each with its parts. */
 final class DescribedSchemas {
 
-    private static final Map<String, Kinds<?>> ALL = Map.of("RuleCondition", Conditions.KINDS, "Audience", Audiences.KINDS, "Target", Targets.KINDS);
+    private static final Map<String, Kinds<?>> ALL = Map.of("RuleCondition", Conditions.KINDS, "Audience", Audiences.KINDS, "Target",
+            Targets.KINDS);
 
     private DescribedSchemas() {
     }

@@ -29,7 +29,8 @@ class SqlWallsTest {
     private static final Pattern MAPPED = Pattern.compile("@Table\\(name = \"([a-z_]+)\"|class (\\w+)");
 
     /** Joins that would otherwise be a question for each of many files or reviews. */
-    private static final Set<String> JOINED = Set.of("documents.Documents folder_file", "documents.Documents passage", "reviews.ReviewList passage");
+    private static final Set<String> JOINED = Set.of("documents.Documents folder_file", "documents.Documents passage",
+            "reviews.ReviewList passage");
     /** Words of a sentence that are also the name of a table. */
     private static final Set<String> PROSE = Set.of("intake.PlacedFiles rule");
 
@@ -41,7 +42,8 @@ class SqlWallsTest {
 
     private static Set<String> tables() throws IOException {
         Set<String> tables = new TreeSet<>();
-        try (Stream<Path> migrations = Files.list(Path.of("src/main/resources/db/migration")); Stream<Path> inJava = Files.list(SERVER.resolve("store"))) {
+        try (Stream<Path> migrations = Files.list(Path.of("src/main/resources/db/migration")); Stream<Path> inJava =
+                Files.list(SERVER.resolve("store"))) {
             for (Path file : Stream.concat(migrations, inJava).toList()) {
                 MADE.matcher(Files.readString(file)).results().forEach(made -> tables.add(made.group(1)));
             }

@@ -42,7 +42,8 @@ public final class Targets {
         }
         place.sets().forEach((field, value) -> said.append("; ").append(field).append(" becomes ").append(value));
         if (!place.copies().isEmpty()) {
-            said.append("; copies go to ").append(place.copies().stream().map(into -> phrase(into, names)).collect(Collectors.joining(" and ")));
+            said.append("; copies go to ").append(place.copies().stream().map(into -> phrase(into, names))
+                    .collect(Collectors.joining(" and ")));
         }
         return said.toString();
     }

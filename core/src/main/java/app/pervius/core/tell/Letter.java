@@ -36,34 +36,10 @@ public record Letter(String subject, String text) {
         String body = lines.stream().map(Letter::paragraph).collect(Collectors.joining("\n\n"));
         String sender = heading.rules().isEmpty() ? "Sent by Pervius."
                 : "Sent by rule " + heading.rules().stream().map(r -> "“" + r + "”").collect(Collectors.joining(", ")) + ".";
-        return new Letter(subject, "Dear " + heading.recipient() + ",\n\n" + opening(heading, heading.files()) + "\n\n" + body
+        return new Letter(subject, "Dear " + heading.recipient() + ",\n\n" + heading.occasion()
+                .opening(heading.submission(), heading.files()) + "\n\n" + body
                 + (heading.files() > lines.size() ? "\n\n  and " + (heading.files() - lines.size()) + " more." : "")
                 + "\n\nAll of it: " + heading.openAll() + "\n\n" + sender + "\n");
-    }
-
-    private static String opening(Heading heading, int count) {
-        String files = count == 1 ? "one file" : count + " files";
-        return switch (heading.occasion()) {
-            case ARRIVED -> "submission " + heading.submission() + " has arrived with " + files + ":";
-            case TO_DECIDE -> files + " of submission " + heading.submission() + (count == 1 ? " waits" : " wait") + " for your decision:";
-            case TO_DECIDE_AGAIN -> "the decision on " + files + " of submission " + heading.submission() + " was reopened; "
-                    + (count == 1 ? "it waits" : "they wait") + " for yours anew:";
-            case PASSED_ON -> files + " of submission " + heading.submission() + (count == 1 ? " was" : " were")
-                    + " passed on to you for your decision:";
-            case TAKEN_BACK -> files + " of submission " + heading.submission() + (count == 1 ? " was" : " were")
-                    + " taken back; there is nothing to decide any more:";
-            case REARRANGED -> files + " of submission " + heading.submission() + (count == 1 ? " is" : " are")
-                    + " decided in another review from now on:";
-            case TO_RELEASE -> files + " of submission " + heading.submission() + (count == 1 ? " is" : " are")
-                    + " decided. Draw the comments together and release them to the author:";
-            case REMINDED -> files + " of submission " + heading.submission() + (count == 1 ? " waits" : " wait")
-                    + " for your decision still:";
-            case ESCALATED -> "nobody has decided on " + files + " of submission " + heading.submission() + " in time:";
-            case REOPENED -> "a decision you were told of is open again, for " + files + " of submission " + heading.submission() + ":";
-            case RETURNED -> files + " of submission " + heading.submission() + (count == 1 ? " goes" : " go") + " back to the author:";
-            case ISSUED -> files + " of submission " + heading.submission() + (count == 1 ? " has" : " have") + " been issued:";
-            case STOPPED -> files + " of submission " + heading.submission() + " cannot go on:";
-        };
     }
 
     private static String paragraph(Line line) {

@@ -1,31 +1,70 @@
 package app.pervius.core.tell;
 
-/** What a message is about. */
+import java.util.Optional;
+import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What a message is about. An occasion is described here and nowhere else: how a subject names it, how a letter opens, whether rules may
+ * speak on it and what they call it then, and whether somebody is asked to decide.
+ */
 public enum Occasion {
-    ARRIVED("arrived"),
-    TO_DECIDE("waiting for your decision"),
+    ARRIVED("arrived", "submission {submission} has arrived with {files}:", "On arrival", false),
+    TO_DECIDE("waiting for your decision", "{files} of submission {submission} [waits|wait] for your decision:", null, true),
     /** A decision was reopened, and it is asked for anew. */
-    TO_DECIDE_AGAIN("open again, waiting for your decision"),
-    PASSED_ON("passed on to you for your decision"),
-    TO_RELEASE("waiting for your release"),
-    REMINDED("still waiting for your decision"),
-    ESCALATED("late"),
-    REOPENED("decision withdrawn, open again"),
+    TO_DECIDE_AGAIN("open again, waiting for your decision",
+            "the decision on {files} of submission {submission} was reopened; [it waits|they wait] for yours anew:", null, true),
+    PASSED_ON("passed on to you for your decision",
+            "{files} of submission {submission} [was|were] passed on to you for your decision:", null, true),
+    TO_RELEASE("waiting for your release",
+            "{files} of submission {submission} [is|are] decided. Draw the comments together and release them to the author:", null, true),
+    REMINDED("still waiting for your decision", "{files} of submission {submission} [waits|wait] for your decision still:", null, true),
+    ESCALATED("late", "nobody has decided on {files} of submission {submission} in time:", null, false),
+    REOPENED("decision withdrawn, open again", "a decision you were told of is open again, for {files} of submission {submission}:", null,
+            false),
     /** Whoever sent it took it back before anybody decided. */
-    TAKEN_BACK("taken back, nothing to decide"),
+    TAKEN_BACK("taken back, nothing to decide",
+            "{files} of submission {submission} [was|were] taken back; there is nothing to decide any more:", null, false),
     /** Files were split off a review or joined with it. */
-    REARRANGED("to be decided in another review"),
-    RETURNED("back to the author"),
-    ISSUED("issued"),
-    STOPPED("stopped");
+    REARRANGED("to be decided in another review",
+            "{files} of submission {submission} [is|are] decided in another review from now on:", null, true),
+    RETURNED("back to the author", "{files} of submission {submission} [goes|go] back to the author:", "On return", false),
+    ISSUED("issued", "{files} of submission {submission} [has|have] been issued:", "On issue", false),
+    STOPPED("stopped", "{files} of submission {submission} cannot go on:", "When stopped", false);
+
+    private static final Pattern ONE_OR_MANY = Pattern.compile("\\[([^|\\]]*)\\|([^\\]]*)\\]");
 
     private final String label;
+    private final String opening;
+    private final Optional<String> onRule;
+    private final boolean asksToDecide;
 
-    Occasion(String label) {
+    Occasion(String label, String opening, @Nullable String onRule, boolean asksToDecide) {
         this.label = label;
+        this.opening = opening;
+        this.onRule = Optional.ofNullable(onRule);
+        this.asksToDecide = asksToDecide;
     }
 
+    /** As a subject names it, behind how many files it is about. */
     public String label() {
         return label;
+    }
+
+    /** What rules call the occasion, at the beginning of a sentence; empty where they cannot speak on it. */
+    public Optional<String> onRule() {
+        return onRule;
+    }
+
+    /** Whether whoever is told has something to decide: links lead to where it is decided then. */
+    public boolean asksToDecide() {
+        return asksToDecide;
+    }
+
+    /** How a letter about so many files of a submission opens. */
+    String opening(String submission, int files) {
+        return ONE_OR_MANY.matcher(opening).replaceAll(files == 1 ? "$1" : "$2")
+                .replace("{files}", files == 1 ? "one file" : files + " files")
+                .replace("{submission}", submission);
     }
 }

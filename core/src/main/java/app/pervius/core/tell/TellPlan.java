@@ -1,5 +1,6 @@
 package app.pervius.core.tell;
 
+import java.util.Arrays;
 import java.util.List;
 
 /** Whom a rule tells on which occasion. Deciders are told of their step, and of a stop controllers and, unless
@@ -9,7 +10,8 @@ public record TellPlan(List<Telling> tellings) {
     public static final TellPlan NOBODY = new TellPlan(List.of());
 
     /** The occasions a rule may speak on. */
-    public static final List<Occasion> OCCASIONS = List.of(Occasion.ARRIVED, Occasion.RETURNED, Occasion.ISSUED, Occasion.STOPPED);
+    public static final List<Occasion> OCCASIONS = Arrays.stream(Occasion.values())
+            .filter(occasion -> occasion.onRule().isPresent()).toList();
 
     public TellPlan {
         tellings = List.copyOf(tellings);

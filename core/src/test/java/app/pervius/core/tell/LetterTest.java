@@ -13,6 +13,18 @@ class LetterTest {
     }
 
     @Test
+    void everyOccasionOpensForOneFileAndForMany() {
+        for (Occasion occasion : Occasion.values()) {
+            assertThat(occasion.opening("S-0007", 1)).as(occasion.name()).contains("one file", "submission S-0007").endsWith(":")
+                    .doesNotContain("[", "{", "|");
+            assertThat(occasion.opening("S-0007", 3)).as(occasion.name()).contains("3 files", "submission S-0007").endsWith(":");
+        }
+        assertThat(Occasion.TO_DECIDE.opening("S-0007", 1)).isEqualTo("one file of submission S-0007 waits for your decision:");
+        assertThat(Occasion.TO_DECIDE.opening("S-0007", 2)).isEqualTo("2 files of submission S-0007 wait for your decision:");
+        assertThat(TellPlan.OCCASIONS).containsExactly(Occasion.ARRIVED, Occasion.RETURNED, Occasion.ISSUED, Occasion.STOPPED);
+    }
+
+    @Test
     void oneFileIsNamedInTheSubject() {
         Letter letter = Letter.write(heading(Occasion.TO_DECIDE, 1),
                 List.of(new Letter.Line("KWR-ALD-C-DR-0001 P01 Plan", "Plan.pdf", "http://pervius.example/read/1")));

@@ -86,14 +86,17 @@ class IssueWork implements StationWork<IssueEffect> {
     public Follow follow(PassageFacts passage, List<IssueEffect> effects, Books books) {
         List<Change> changes = new ArrayList<>();
         List<Notice> notices = new ArrayList<>();
+        // Read once, and only where it is passed on.
+        boolean passedOn = effects.stream().anyMatch(e -> e instanceof IssueEffect.MakeCurrent || e instanceof IssueEffect.ReturnToAuthor);
+        List<Reviewed.Said> its = passedOn ? books.reviewed(passage).said() : List.of();
         for (IssueEffect effect : effects) {
             switch (effect) {
                 case IssueEffect.SetFields(FieldValues values) -> changes.add(new Change.Valued(passage.values().with(values)));
                 case IssueEffect.MakeCurrent(var state, Spot spot, String code) -> {
                     changes.add(new Change.Ended(End.ISSUED, Optional.of(code)));
                     notices.add(notice(Occasion.ISSUED, (code.isEmpty() ? "Filed" : "Status " + code) + ", in " + path(spot)
-                            + said(passage, books),
-                            Map.of("status", code, "reason", reason(passage, books))));
+                            + said(passage, its),
+                            Map.of("status", code, "reason", reason(passage, its))));
                 }
                 case IssueEffect.Filed(Spot spot) -> {
                     changes.add(new Change.Ended(End.ISSUED, Optional.empty()));
@@ -103,8 +106,8 @@ class IssueWork implements StationWork<IssueEffect> {
                     changes.add(new Change.Ended(End.RETURNED, Optional.empty()));
                     notices.add(notice(Occasion.RETURNED, (back.mustComeAgain()
                             ? "The next revision is expected; send it with the number in its name."
-                            : "No further revision is expected. One that comes all the same is taken as the next.") + said(passage, books),
-                            Map.of("reason", reason(passage, books))));
+                            : "No further revision is expected. One that comes all the same is taken as the next.") + said(passage, its),
+                            Map.of("reason", reason(passage, its))));
                 }
                 case IssueEffect.Archive archive -> { }
                 case IssueEffect.Replace replace -> { }
@@ -188,9 +191,9 @@ class IssueWork implements StationWork<IssueEffect> {
         return id;
     }
 
-    private String said(PassageFacts passage, Books books) {
+    private String said(PassageFacts passage, List<Reviewed.Said> its) {
         List<DecisionCode> codes = projects.settings(passage.project()).decisionCodes();
-        return books.reviewed(passage).said().stream().map(s -> "\n" + s.stepName() + ", " + s.person() + ": " + s.code() + ", "
+        return its.stream().map(s -> "\n" + s.stepName() + ", " + s.person() + ": " + s.code() + ", "
                 + DecisionCode.of(s.code(), codes).name()
                 + (s.comment().isEmpty() ? "" : ": " + s.comment())).collect(Collectors.joining());
     }
@@ -198,8 +201,8 @@ class IssueWork implements StationWork<IssueEffect> {
     /**
      * Why it was decided so: what those who decided said, as the author reads it; where nobody said anything, what the decision is called.
      */
-    private String reason(PassageFacts passage, Books books) {
-        String comments = books.reviewed(passage).said().stream().map(Reviewed.Said::comment).filter(c -> !c.isBlank())
+    private String reason(PassageFacts passage, List<Reviewed.Said> its) {
+        String comments = its.stream().map(Reviewed.Said::comment).filter(c -> !c.isBlank())
                 .collect(Collectors.joining("; "));
         return !comments.isEmpty() ? comments : passage.decision()
                 .map(d -> DecisionCode.of(d.code(), projects.settings(passage.project()).decisionCodes()).name()).orElse("");

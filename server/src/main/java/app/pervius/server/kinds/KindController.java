@@ -6,6 +6,8 @@ import app.pervius.core.kind.Part;
 import app.pervius.core.kind.Thing;
 import app.pervius.core.rules.Conditions;
 import app.pervius.core.tell.Audiences;
+import app.pervius.core.tell.Occasion;
+import app.pervius.core.tell.TellPlan;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -55,15 +57,20 @@ class KindController {
     }
 
     /**
-     * All kinds of conditions, audiences and targets, in the order in which they are offered.
+     * All kinds of conditions, audiences and targets, and the occasions rules speak on, in the order in which they are offered.
      *
      * @param deepest how deep groups of conditions may stand in groups
      */
-    record RuleKinds(List<KindView> conditions, int deepest, List<KindView> audiences, List<KindView> targets) {
+    record RuleKinds(List<KindView> conditions, int deepest, List<KindView> audiences, List<KindView> targets,
+            List<OccasionView> occasions) {
+    }
+
+    /** An occasion a rule may speak on, with what rules call it. */
+    record OccasionView(Occasion occasion, String word) {
     }
 
     private static final RuleKinds ALL = new RuleKinds(views(Conditions.KINDS), Conditions.KINDS.deepest(), views(Audiences.KINDS),
-            views(Targets.KINDS));
+            views(Targets.KINDS), TellPlan.OCCASIONS.stream().map(o -> new OccasionView(o, o.onRule().orElseThrow())).toList());
 
     @GetMapping("/api/rule-kinds")
     RuleKinds all() {

@@ -54,8 +54,10 @@ public record PlaceForm(@NotNull @Valid IntoForm into, @NotNull @Size(max = 20) 
     PlaceForm fitting() {
         boolean whole = into != null && status != null && manner != null && whenTaken != null && sets != null && copies != null;
         if (!whole || !into.fits() || status.length() > 20 || sets.size() > 50 || copies.size() > 20
-                || !sets.stream().allMatch(set -> set != null && set.fits()) || !copies.stream().allMatch(copy -> copy != null && copy.fits())) {
-            throw new Misfit("issue", "A place takes a folder with a path and a name of at most 500 characters, a status code, what happens to taken "
+                || !sets.stream().allMatch(set -> set != null && set.fits()) || !copies.stream()
+                .allMatch(copy -> copy != null && copy.fits())) {
+            throw new Misfit("issue",
+                    "A place takes a folder with a path and a name of at most 500 characters, a status code, what happens to taken "
                     + "names, at most 50 fields and 20 copies.");
         }
         return this;

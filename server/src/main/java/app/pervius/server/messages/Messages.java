@@ -9,13 +9,11 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -39,10 +37,6 @@ public class Messages {
 
     /** The most lines a message lists; beyond them it says how many more there are. */
     private static final int MOST_LINES = 100;
-
-    /** Occasions on which somebody has something to decide: their links lead to where it is decided. */
-    private static final Set<Occasion> FOR_DECIDERS = EnumSet.of(Occasion.TO_DECIDE, Occasion.TO_DECIDE_AGAIN, Occasion.PASSED_ON,
-            Occasion.REARRANGED, Occasion.TO_RELEASE, Occasion.REMINDED);
 
     /** Where a message is. */
     public enum State { WAITING, SENT }
@@ -258,7 +252,7 @@ public class Messages {
         List<Letter.Line> lines = byPassage.values().stream().limit(MOST_LINES)
                 .map(its -> new Letter.Line(its.getFirst().what, details(its), link(its.getFirst()))).toList();
         List<String> rules = group.stream().map(n -> n.rule).filter(r -> !r.isEmpty()).distinct().toList();
-        String all = address + (FOR_DECIDERS.contains(first.occasion) ? "/desk" : "/passages?submission=" + first.submissionId);
+        String all = address + (first.occasion.asksToDecide() ? "/desk" : "/passages?submission=" + first.submissionId);
         Letter letter = Letter.write(new Letter.Heading(first.occasion, projects.settings(first.projectId).code(), reference,
                 name, all, rules, byPassage.size()), lines);
         Message message = new Message();
@@ -288,6 +282,6 @@ public class Messages {
     }
 
     private String link(Notice notice) {
-        return address + (FOR_DECIDERS.contains(notice.occasion) ? "/read/" : "/passages/") + notice.passageId;
+        return address + (notice.occasion.asksToDecide() ? "/read/" : "/passages/") + notice.passageId;
     }
 }

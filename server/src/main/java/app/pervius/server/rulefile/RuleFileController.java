@@ -5,6 +5,7 @@ import app.pervius.core.issue.Targets;
 import app.pervius.core.rules.Conditions;
 import app.pervius.core.rules.RuleSheet;
 import app.pervius.core.tell.Audiences;
+import app.pervius.core.tell.TellPlan;
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.people.People;
@@ -20,6 +21,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.Map;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
@@ -123,6 +125,7 @@ class RuleFileController {
         ObjectNode definitions = (ObjectNode) schema.get("$defs");
         definitions.set("condition", json.valueToTree(KindsInFile.schema(Conditions.KINDS, "#/$defs/condition")));
         definitions.set("target", json.valueToTree(KindsInFile.schema(Targets.KINDS, "#/$defs/target")));
+        definitions.set("occasion", json.valueToTree(Map.of("enum", TellPlan.OCCASIONS.stream().map(Words::of).toList())));
         definitions.set("audience", json.valueToTree(KindsInFile.schema(Audiences.KINDS, "#/$defs/audience")));
         return ResponseEntity.ok().contentType(MediaType.parseMediaType("application/schema+json")).body(schema);
     }

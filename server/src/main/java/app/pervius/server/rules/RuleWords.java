@@ -212,7 +212,8 @@ public class RuleWords {
         Names names = names(project);
         List<String> said = new ArrayList<>();
         if (!reviewed) {
-            said.add(plan.atOnce().map(place -> "Filed in " + Targets.phrase(place, names) + ".").orElse("It does not say where it is filed."));
+            said.add(plan.atOnce().map(place -> "Filed in " + Targets.phrase(place, names) + ".")
+                    .orElse("It does not say where it is filed."));
             return said;
         }
         Map<String, List<DecisionCode>> same = new LinkedHashMap<>();
@@ -230,13 +231,10 @@ public class RuleWords {
 
     private List<String> tell(long project, List<Telling> tellings) {
         Names names = names(project);
-        return tellings.stream().filter(t -> !t.whom().isEmpty() || t.occasion() == Occasion.STOPPED).map(t -> switch (t.occasion()) {
-            case ARRIVED -> "On arrival";
-            case RETURNED -> "On return";
-            case ISSUED -> "On issue";
-            case STOPPED -> "When stopped";
-            default -> t.occasion().label();
-        } + " tells " + (t.whom().isEmpty() ? "nobody but document control" : t.whom().stream().map(a -> Audiences.KINDS.phrase(a, names))
+        return tellings.stream().filter(t -> !t.whom().isEmpty() || t.occasion() == Occasion.STOPPED)
+                .map(t -> t.occasion().onRule().orElse(t.occasion().label())
+                + " tells " + (t.whom().isEmpty() ? "nobody but document control" : t.whom().stream()
+                        .map(a -> Audiences.KINDS.phrase(a, names))
                 .collect(Collectors.joining(", "))) + (t.text().isEmpty() ? "." : ": “" + t.text() + "”")).toList();
     }
 }

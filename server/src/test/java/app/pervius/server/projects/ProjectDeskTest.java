@@ -58,7 +58,8 @@ class ProjectDeskTest {
     void aCodeThatOnlyAFolderHasIsInUseTooAndNoOtherLikeIt(App app) {
         Client mirela = app.as("Mirela Draganova");
         UnaryOperator<List<Map<String, Object>>> add = codes("type", codes -> {
-            List.of("Q_1", "QX1").forEach(code -> codes.add(new HashMap<>(Map.of("code", code, "meaning", "for folders", "retired", false))));
+            List.of("Q_1", "QX1").forEach(code -> codes.add(new HashMap<>(Map.of("code", code, "meaning", "for folders", "retired",
+                    false))));
             return codes;
         });
         setFields(mirela, add).must(204);

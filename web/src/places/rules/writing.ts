@@ -13,10 +13,23 @@ const copy = <T>(form: T) => JSON.parse(JSON.stringify(form)) as T
 /** Where the writing of a person in a project is kept, by what is written. */
 export const writingKey = (person: number, project: number, what: string) => `writing/${person}/${project}/${what}`
 
+/** What was written before targets were of one kind each: flags beside a place become a target, all else stays. */
+export function broughtOver(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(broughtOver).filter((one) => one !== undefined)
+  if (value === null || typeof value !== 'object') return value
+  if ('asProject' in value && 'code' in value) {
+    const old = value as { code: number; asProject: boolean; back?: boolean; place?: unknown }
+    const target = old.asProject ? { kind: 'PROJECT' } : old.back ? { kind: 'BACK' } : old.place ? { kind: 'PLACE', place: old.place } : undefined
+    return target && { code: old.code, target }
+  }
+  return Object.fromEntries(Object.entries(value).map(([name, one]) => [name, broughtOver(one)]))
+}
+
 function read<T>(key: string): Kept<T> | undefined {
   try {
     const kept = JSON.parse(texts.get(key) ?? localStorage.getItem(key) ?? 'null') as Kept<T> | null
-    return kept && typeof kept.base === 'string' && kept.form ? kept : undefined
+    if (!kept || typeof kept.base !== 'string' || !kept.form) return undefined
+    return { form: broughtOver(kept.form) as T, base: JSON.stringify(broughtOver(JSON.parse(kept.base))) }
   } catch {
     return undefined
   }

@@ -1,7 +1,5 @@
 package app.pervius.server.intake;
 
-import app.pervius.core.passage.Entry;
-import app.pervius.core.arrive.ArrivalEvent;
 import app.pervius.core.arrive.Bundle;
 import app.pervius.core.arrive.FileName;
 import app.pervius.core.project.FieldValues;
@@ -11,16 +9,12 @@ import app.pervius.server.journal.Journal;
 import app.pervius.server.live.Live;
 import app.pervius.server.numbers.Counters;
 import app.pervius.server.passages.Engine;
-import app.pervius.server.passages.PassageFacts;
-import app.pervius.server.passages.Moves;
-import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import app.pervius.server.store.Json;
 import java.time.InstantSource;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
@@ -38,32 +32,26 @@ class FilesThere {
     /**
      * How the files begin their passages.
      *
-     * @param cameFrom the passage they were on before
-     * @param byHandOn the key of the route they are sent on by hand
      * @param note what is written on each passage first; empty for nothing
      */
-    record Manner(ArrivalEvent event, Optional<Long> cameFrom, Optional<String> byHandOn, Journal.Actor by, String note) {
+    record Manner(Door.Manner how, Journal.Actor by, String note) {
     }
 
     private final SubmissionRepository submissions;
     private final SubmissionFileRepository submitted;
-    private final Files files;
-    private final Passages passages;
-    private final Moves moves;
+    private final Door door;
     private final People people;
     private final Counters counters;
     private final Engine engine;
     private final Live live;
     private final InstantSource clock;
 
-    FilesThere(SubmissionRepository submissions, SubmissionFileRepository submitted, Files files, Passages passages, Moves moves,
+    FilesThere(SubmissionRepository submissions, SubmissionFileRepository submitted, Door door,
             People people, Counters counters, Engine engine, Live live,
             InstantSource clock) {
         this.submissions = submissions;
         this.submitted = submitted;
-        this.files = files;
-        this.passages = passages;
-        this.moves = moves;
+        this.door = door;
         this.people = people;
         this.counters = counters;
         this.engine = engine;
@@ -99,15 +87,8 @@ class FilesThere {
         Submission row = submissions.findById(submission).orElseThrow();
         List<Long> begun = new ArrayList<>();
         for (Bundle<Files.FileView> bundle : Bundle.together(its, f -> new FileName(f.name()))) {
-            List<PassageFacts.File> bundled = bundle.files().stream()
-                    .map(f -> new PassageFacts.File(f.id(), f.name(), f.hash(), f.size(), f.mediaType())).toList();
-            long passage = passages.open(new Passages.Opening(folder.project(), submission, folder.id(), row.authorId, row.authorFirmId,
-                    row.uploaderId, manner.event(), manner.cameFrom(),
-                    bundle.base(), KeptSubmissions.given(row), bundled, manner.byHandOn()));
-            bundled.forEach(file -> files.belongsTo(file.folderFile(), passage));
-            if (!manner.note().isEmpty()) {
-                moves.note(passage, Entry.Kind.NOTED, manner.by(), manner.note());
-            }
+            long passage = door.begin(row, bundle.base(), bundle.files(), manner.how(), manner.by(), manner.note().isEmpty() ? List.of()
+                    : List.of(manner.note()));
             begun.add(passage);
         }
         engine.wake(submission);

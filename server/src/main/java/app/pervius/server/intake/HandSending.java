@@ -103,7 +103,8 @@ public class HandSending {
                 sending.answerDue(), fields.check(folder.project(), sending.given())));
         reviews.sentByHand(submission, actor.person(folder.project()), sending.message().strip(),
                 new WatcherBook.Watched(sending.persons(), sending.addresses()));
-        there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.SENT_BY_HAND, Optional.empty(), Optional.of(route.key()),
+        there.begin(submission, folder, its, new FilesThere.Manner(new Door.Manner(ArrivalEvent.SENT_BY_HAND, Optional.empty(),
+                Optional.of(route.key())),
                 Journal.by(actor, folder.project()),
                 "Sent by hand on route “" + route.name() + "”" + (sending.message().isBlank() ? "." : ": " + sending.message().strip())));
         return submission;
@@ -150,7 +151,7 @@ public class HandSending {
         return Bundle.together(its.stream().filter(f -> look(f).hindrance() == null).toList(), f -> new FileName(f.name())).stream()
                 .map(bundle -> {
             List<PassageFacts.File> files = bundle.files().stream()
-                    .map(f -> new PassageFacts.File(f.id(), f.name(), f.hash(), f.size(), f.mediaType())).toList();
+                    .map(Door::file).toList();
             PassageFacts.Origin origin = new PassageFacts.Origin(folder.project(), 0, folder.id(), author, people.person(author).firmId(),
                     actor.person(folder.project()),
                     ArrivalEvent.SENT_BY_HAND, Optional.empty(), files.getFirst().name());

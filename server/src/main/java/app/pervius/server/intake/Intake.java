@@ -1,7 +1,5 @@
 package app.pervius.server.intake;
 
-import app.pervius.core.passage.Entry;
-import app.pervius.core.arrive.ArrivalEvent;
 import app.pervius.core.arrive.Bundle;
 import app.pervius.core.arrive.FileName;
 import app.pervius.core.project.FieldValues;
@@ -15,8 +13,6 @@ import app.pervius.server.journal.Journal;
 import app.pervius.server.live.Live;
 import app.pervius.server.numbers.Counters;
 import app.pervius.server.passages.Engine;
-import app.pervius.server.passages.PassageFacts;
-import app.pervius.server.passages.Moves;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import app.pervius.server.render.TitleBlocks;
@@ -71,7 +67,7 @@ public class Intake {
     private final People people;
     private final Rules rules;
     private final Passages passages;
-    private final Moves moves;
+    private final Door door;
     private final KeptOnly watched;
     private final TitleBlocks titleBlocks;
     private final Engine engine;
@@ -84,7 +80,7 @@ public class Intake {
 
     Intake(SubmissionRepository submissions, SubmissionFileRepository announced, Quota quota, Folders folders, Files files,
             ContentStore store,
-            MediaTypes types, People people, Rules rules, Passages passages, Moves moves, KeptOnly watched, TitleBlocks titleBlocks,
+            MediaTypes types, People people, Rules rules, Passages passages, Door door, KeptOnly watched, TitleBlocks titleBlocks,
             Engine engine, Counters counters, Live live, InstantSource clock,
             TransactionTemplate transaction, @Value("${pervius.upload.largest-bytes}") long largest,
             @Value("${pervius.submission.quiet}") Duration quiet) {
@@ -98,7 +94,7 @@ public class Intake {
         this.people = people;
         this.rules = rules;
         this.passages = passages;
-        this.moves = moves;
+        this.door = door;
         this.watched = watched;
         this.titleBlocks = titleBlocks;
         this.engine = engine;
@@ -283,19 +279,10 @@ public class Intake {
     }
 
     private void open(Submission submission, Bundle<SubmissionFile> bundle, Map<Long, Files.FileView> kept) {
-        List<PassageFacts.File> its = bundle.files().stream().map(f -> Objects.requireNonNull(kept.get(f.folderFileId)))
-                .map(file -> new PassageFacts.File(file.id(), file.name(), file.hash(), file.size(), file.mediaType())).toList();
-        long passage = passages.open(new Passages.Opening(submission.projectId, submission.id(), submission.folderId, submission.authorId,
-                submission.authorFirmId, submission.uploaderId, event(bundle, kept), Optional.empty(), bundle.base(),
-                KeptSubmissions.given(submission), its, Optional.empty()));
-        its.forEach(file -> files.belongsTo(file.folderFile(), passage));
-        bundle.files().stream().filter(file -> file.remark != null)
-                .forEach(file -> moves.note(passage, Entry.Kind.NOTED, Journal.Actor.PERVIUS, "“" + file.name + "”: " + file.remark));
-    }
-
-    private static ArrivalEvent event(Bundle<SubmissionFile> bundle, Map<Long, Files.FileView> kept) {
-        return bundle.files().stream().anyMatch(f -> Objects.requireNonNull(kept.get(f.folderFileId)).version() > 1)
-                ? ArrivalEvent.NEW_VERSION : ArrivalEvent.NEW_FILE;
+        List<Files.FileView> its = bundle.files().stream().map(f -> Objects.requireNonNull(kept.get(f.folderFileId))).toList();
+        List<String> remarks = bundle.files().stream().filter(file -> file.remark != null)
+                .map(file -> "“" + file.name + "”: " + file.remark).toList();
+        door.begin(submission, bundle.base(), its, Door.Manner.handedIn(its), Journal.Actor.PERVIUS, remarks);
     }
 
     private static void refuse(SubmissionFile file, String reason) {

@@ -101,6 +101,6 @@ class KeptOnly {
                 submission.uploaderId, its.stream().anyMatch(f -> f.version() > 1) ? ArrivalEvent.NEW_VERSION : ArrivalEvent.NEW_FILE,
                 Optional.empty(), its.getFirst().name());
         return PassageFacts.arriving(0, origin, bundle.base(), KeptSubmissions.given(submission), Orders.NONE, its.stream()
-                .map(f -> new PassageFacts.File(f.id(), f.name(), f.hash(), f.size(), f.mediaType())).toList(), "kept");
+                .map(Door::file).toList(), "kept");
     }
 }

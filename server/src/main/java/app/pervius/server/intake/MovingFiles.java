@@ -78,8 +78,8 @@ class MovingFiles {
         String note = (how == How.MOVE ? "Moved" : "Copied") + " into " + into.path() + ".";
         long submission = there.submit(into, its, new FilesThere.Occasion(author, actor.person(into.project()), how == How.MOVE
                 ? "moved here" : "copied here", null, FieldValues.NONE));
-        there.begin(submission, into, its, new FilesThere.Manner(how == How.MOVE ? ArrivalEvent.MOVED_IN : ArrivalEvent.COPIED_IN,
-                Optional.empty(), Optional.empty(),
+        there.begin(submission, into, its, new FilesThere.Manner(new Door.Manner(
+                how == How.MOVE ? ArrivalEvent.MOVED_IN : ArrivalEvent.COPIED_IN, Optional.empty(), Optional.empty()),
                 Journal.by(actor, into.project()), note));
     }
 

@@ -71,7 +71,8 @@ class PlacedFiles {
         }
         long submission = there.submit(folder, its, new FilesThere.Occasion(passage.author(), passage.author(),
                 "placed by " + passage.ruleInWords(), null, FieldValues.NONE));
-        there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.PLACED, Optional.of(passage.id()), Optional.empty(),
+        there.begin(submission, folder, its, new FilesThere.Manner(new Door.Manner(ArrivalEvent.PLACED, Optional.of(passage.id()),
+                Optional.empty()),
                 Journal.Actor.PERVIUS,
                 "Placed in " + folder.path() + " by " + passage.ruleInWords() + "."));
     }

@@ -67,7 +67,8 @@ class RunningThrough {
             Folders.FolderView folder = folders.folder(its.getFirst().folder());
             long submission = there.submit(folder, its, new FilesThere.Occasion(author(project, its.getFirst().addedBy(), actor),
                     actor.person(project), "lay there when a rule was put in force", null, FieldValues.NONE));
-            there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.NEW_FILE, Optional.empty(), Optional.empty(),
+            there.begin(submission, folder, its, new FilesThere.Manner(new Door.Manner(ArrivalEvent.NEW_FILE, Optional.empty(),
+                    Optional.empty()),
                     Journal.by(actor, project),
                     "It lay there already and goes through the rules in force."));
         });
@@ -98,7 +99,8 @@ class RunningThrough {
         Folders.FolderView folder = folders.folder(passage.folder());
         long submission = there.submit(folder, its, new FilesThere.Occasion(author(passage.project(), passage.author(), actor),
                 actor.person(passage.project()), "run again: " + passage.inWords(), null, FieldValues.NONE));
-        return there.begin(submission, folder, its, new FilesThere.Manner(ArrivalEvent.NEW_FILE, Optional.of(id), Optional.empty(),
+        return there.begin(submission, folder, its, new FilesThere.Manner(new Door.Manner(ArrivalEvent.NEW_FILE, Optional.of(id),
+                Optional.empty()),
                 Journal.by(actor, passage.project()),
                 "Run again under the rules now in force.")).getFirst();
     }

@@ -118,10 +118,11 @@ class CrashTest {
         Client me = author();
         try {
             for (int round = 0; round < 200; round++) {
-                List<String> names = IntStream.range(0, files).mapToObj(i -> "Load %d.pdf".formatted(i)).map(name -> thread + " " + name)
-                        .toList();
-                int number = round;
-                List<byte[]> contents = names.stream().map(name -> Client.content(name + number)).toList();
+                // Names of their own: a name that came before would be that document's next revision, and is stopped while the first is on
+                // its way.
+                String which = thread + " " + round;
+                List<String> names = IntStream.range(0, files).mapToObj(i -> which + " Load " + i + ".pdf").toList();
+                List<byte[]> contents = names.stream().map(Client::content).toList();
                 long id = me.post("/api/folders/" + folder + "/submissions", Map.of("purpose", "", "files", IntStream.range(0, files)
                         .mapToObj(i -> Map.of("name", names.get(i), "size", contents.get(i).length)).toList())).must(201).body().get("id")
                         .asLong();

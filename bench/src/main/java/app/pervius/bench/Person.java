@@ -12,6 +12,7 @@ import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.util.stream.Stream;
 import java.util.Map;
+import java.util.concurrent.locks.LockSupport;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -27,13 +28,26 @@ final class Person {
     private final CookieManager cookies = new CookieManager();
     private final HttpClient http = HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).cookieHandler(cookies).build();
 
+    private static final int MOST_PUT_OFF = 10;
+
     Person(String address) {
         this.address = address;
     }
 
     Person signIn(String email) {
-        post("/api/session", Map.of("email", email, "password", Site.PASSWORD));
-        return this;
+        // Several who are one account sign in at the same moment, which counts as trying until the first is through: whoever is put off
+        // tries again.
+        for (int put = 1; ; put++) {
+            try {
+                post("/api/session", Map.of("email", email, "password", Site.PASSWORD));
+                return this;
+            } catch (IllegalStateException refused) {
+                if (put == MOST_PUT_OFF || !String.valueOf(refused.getMessage()).contains("answered 429")) {
+                    throw refused;
+                }
+                LockSupport.parkNanos(1_100_000_000L);
+            }
+        }
     }
 
     JsonNode get(String path) {

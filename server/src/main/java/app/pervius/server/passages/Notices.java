@@ -5,6 +5,7 @@ import app.pervius.core.passage.Notice.Whom;
 import app.pervius.server.messages.Messages;
 import app.pervius.server.people.People;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Objects;
@@ -31,14 +32,14 @@ public class Notices {
     /** @param by whoever does it and need not be told; absent where that is nobody */
     void tell(PassageFacts passage, Notice notice, @Nullable Long by) {
         List<Long> told = new ArrayList<>(direct(passage, notice).stream().filter(person -> !Objects.equals(person, by)).toList());
-        boolean watched = notice.whom().contains(Whom.WATCHERS);
-        if (watched) {
-            told.removeAll(watchers.persons(passage.id()));
-        }
-        messages.tell(told, notice.occasion(), about(passage), notice.text());
-        if (watched) {
-            told.addAll(watchers.persons(passage.id()));
+        if (notice.whom().contains(Whom.WATCHERS)) {
+            Collection<Long> watching = watchers.persons(passage.id());
+            told.removeAll(watching);
+            messages.tell(told, notice.occasion(), about(passage), notice.text());
+            told.addAll(watching);
             watchers.tell(passage, notice);
+        } else {
+            messages.tell(told, notice.occasion(), about(passage), notice.text());
         }
         if (notice.whom().contains(Whom.NAMED_BY_RULES)) {
             voices.speak(passage, notice.occasion(), notice.known(), notice.text(), told);

@@ -13,8 +13,6 @@ import app.pervius.core.passage.WayOut;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.rules.Handling;
 import app.pervius.server.http.Problem;
-import app.pervius.server.journal.Journal;
-import app.pervius.server.live.Live;
 import app.pervius.server.store.Json;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -28,7 +26,6 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
-import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -93,20 +90,13 @@ public class Passages {
     private final PassageRepository passages;
     private final PassageFileRepository files;
     private final Words words;
-    private final Journal journal;
-    private final Live live;
     private final InstantSource clock;
-    private final ApplicationEventPublisher events;
 
-    Passages(PassageRepository passages, PassageFileRepository files, Words words, Journal journal, Live live,
-            InstantSource clock, ApplicationEventPublisher events) {
+    Passages(PassageRepository passages, PassageFileRepository files, Words words, InstantSource clock) {
         this.passages = passages;
         this.files = files;
         this.words = words;
-        this.journal = journal;
-        this.live = live;
         this.clock = clock;
-        this.events = events;
     }
 
     /** Opens a passage at Arrive; the engine takes it on once woken. */

@@ -1,9 +1,12 @@
 package app.pervius.server;
 
+import app.pervius.server.due.Due;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.function.Predicate;
+import java.util.function.Supplier;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.ParameterContext;
 import org.junit.jupiter.api.extension.ParameterResolver;
@@ -32,6 +35,19 @@ public final class Running implements ParameterResolver {
             return new Client(address()).demo(name);
         }
 
+        /** Everything that is looked after by the clock is, once, before this returns. */
+        public void look() {
+            bean(Due.class).lookNow();
+        }
+
+        /** What is read once it is as wanted, with everything looked after before each reading. */
+        public <T> T until(Supplier<T> reading, Predicate<T> wanted) {
+            return Client.until(() -> {
+                look();
+                return reading.get();
+            }, wanted);
+        }
+
         public Client nobody() {
             return new Client(address());
         }
@@ -57,6 +73,8 @@ public final class Running implements ParameterResolver {
                 "spring.profiles.active", profile, "springdoc.api-docs.path", "/api/openapi-of-the-code",
                 "springdoc.default-produces-media-type", "application/json",
                 "springdoc.default-consumes-media-type", "application/json", "pervius.calls.per-minute", 1_000_000));
+        // What happens by the clock happens when a test says so.
+        settings.put("pervius.clockwork", false);
         settings.putAll(more);
         // As arguments, because those win over what the application itself has set.
         return new App(new SpringApplication(Pervius.class).run(settings.entrySet().stream()

@@ -30,7 +30,10 @@ public enum Occasion {
             "{files} of submission {submission} [is|are] decided in another review from now on:", null, true),
     RETURNED("back to the author", "{files} of submission {submission} [goes|go] back to the author:", "On return", false),
     ISSUED("issued", "{files} of submission {submission} [has|have] been issued:", "On issue", false),
-    STOPPED("stopped", "{files} of submission {submission} cannot go on:", "When stopped", false);
+    STOPPED("stopped", "{files} of submission {submission} cannot go on:", "When stopped", false),
+    /** Somebody is asked into a project; about no file, as the next one. */
+    INVITED("invited", "", null, false),
+    NEW_PASSWORD("a new password", "", null, false);
 
     private static final Pattern ONE_OR_MANY = Pattern.compile("\\[([^|\\]]*)\\|([^\\]]*)\\]");
 

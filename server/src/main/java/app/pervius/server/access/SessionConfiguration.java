@@ -1,14 +1,13 @@
 package app.pervius.server.access;
 
+import app.pervius.server.due.Look;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.concurrent.TimeUnit;
 import javax.sql.DataSource;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.jdbc.core.JdbcTemplate;
-import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.session.config.annotation.web.http.EnableSpringHttpSession;
 import org.springframework.session.jdbc.JdbcIndexedSessionRepository;
 import org.springframework.transaction.PlatformTransactionManager;
@@ -21,7 +20,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 class SessionConfiguration {
 
     /** The bare store; a repository to look sessions up by account, and to end them. */
-    static class Store {
+    static class Store implements Look {
         final JdbcIndexedSessionRepository sessions;
         final Duration idle;
         final Duration longest;
@@ -32,8 +31,19 @@ class SessionConfiguration {
             this.longest = longest;
         }
 
-        @Scheduled(fixedDelay = 5, timeUnit = TimeUnit.MINUTES)
-        void forgetThoseThatAreOver() {
+        @Override
+        public String key() {
+            return "sessions";
+        }
+
+        @Override
+        public Duration every() {
+            return Duration.ofMinutes(5);
+        }
+
+        /** Forgets those that are over. */
+        @Override
+        public void look() {
             sessions.cleanUpExpiredSessions();
         }
 

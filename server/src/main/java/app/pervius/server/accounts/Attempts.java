@@ -1,14 +1,13 @@
 package app.pervius.server.accounts;
 
+import app.pervius.server.due.Look;
 import app.pervius.server.http.Problem;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
-import java.util.concurrent.TimeUnit;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -18,7 +17,7 @@ import org.springframework.transaction.support.TransactionTemplate;
  * there already do not wait at all.
  */
 @Component
-class Attempts {
+class Attempts implements Look {
 
     /** After how many tries a wait begins, and how long it can become. */
     private enum By {
@@ -86,8 +85,18 @@ class Attempts {
         return waiting(By.ACCOUNT, account);
     }
 
-    @Scheduled(fixedDelay = 1, timeUnit = TimeUnit.HOURS)
-    void forgetOld() {
+    @Override
+    public String key() {
+        return "sign-in-failures";
+    }
+
+    @Override
+    public Duration every() {
+        return Duration.ofHours(1);
+    }
+
+    @Override
+    public void look() {
         jdbc.sql("delete from sign_in_failure where last_at < ?").param(clock.instant().minus(FORGOTTEN).atOffset(ZoneOffset.UTC)).update();
     }
 

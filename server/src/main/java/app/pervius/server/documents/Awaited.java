@@ -1,16 +1,16 @@
 package app.pervius.server.documents;
 
+import app.pervius.server.due.Look;
 import app.pervius.server.passages.Waiting;
-import java.util.concurrent.TimeUnit;
+import java.time.Duration;
 import org.springframework.context.event.EventListener;
-import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Passages that wait for an earlier revision of their document go on when it has ended. */
 @Component
 @Transactional
-class Awaited {
+class Awaited implements Look {
 
     private final RevisionRepository revisions;
     private final Waiting waiting;
@@ -25,9 +25,19 @@ class Awaited {
         ifFree(end.document());
     }
 
+    @Override
+    public String key() {
+        return "awaited-revisions";
+    }
+
+    @Override
+    public Duration every() {
+        return Duration.ofSeconds(15);
+    }
+
     /** What began to wait in the very moment the other ended. */
-    @Scheduled(fixedDelay = 3, timeUnit = TimeUnit.SECONDS)
-    void pickUpWhatWasLeft() {
+    @Override
+    public void look() {
         waiting.documents().forEach(this::ifFree);
     }
 

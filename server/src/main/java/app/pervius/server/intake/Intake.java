@@ -6,6 +6,7 @@ import app.pervius.core.project.FieldValues;
 import app.pervius.server.access.Actor;
 import app.pervius.server.content.ContentStore;
 import app.pervius.server.content.MediaTypes;
+import app.pervius.server.due.Look;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.http.Problem;
@@ -34,7 +35,6 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.data.domain.Limit;
-import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -43,7 +43,7 @@ import org.springframework.transaction.support.TransactionTemplate;
  * what is on the disk is answered as received; what is wrong with one file holds up no other.
  */
 @Service
-public class Intake {
+public class Intake implements Look {
 
     private static final int MOST_FILES = 10_000;
     private static final int QUIET_AT_A_TIME = 100;
@@ -189,8 +189,18 @@ public class Intake {
         });
     }
 
-    @Scheduled(fixedDelay = 15_000)
-    void closeQuietOnes() {
+    @Override
+    public String key() {
+        return "quiet-submissions";
+    }
+
+    @Override
+    public Duration every() {
+        return Duration.ofSeconds(15);
+    }
+
+    @Override
+    public void look() {
         submissions.quietSince(clock.instant().minus(quiet), Limit.of(QUIET_AT_A_TIME)).forEach(this::close);
     }
 

@@ -3,12 +3,17 @@ package app.pervius.server.intake;
 import app.pervius.core.project.FieldValues;
 import app.pervius.server.messages.Settled;
 import app.pervius.server.passages.Submissions;
+import app.pervius.server.store.Instance;
 import app.pervius.server.store.Json;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.stream.Collectors;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
@@ -22,10 +27,17 @@ class KeptSubmissions implements Submissions, Settled {
 
     private static final int MOST_PICKED_UP = 1000;
 
-    private final SubmissionRepository submissions;
+    /** How long a submission is in somebody's hand unless it is kept; longer than the longest look at one file takes. */
+    private static final Duration LEASE = Duration.ofMinutes(2);
 
-    KeptSubmissions(SubmissionRepository submissions) {
+    private final SubmissionRepository submissions;
+    private final Instance instance;
+    private final InstantSource clock;
+
+    KeptSubmissions(SubmissionRepository submissions, Instance instance, InstantSource clock) {
         this.submissions = submissions;
+        this.instance = instance;
+        this.clock = clock;
     }
 
     /** The values given with a submission. */
@@ -34,9 +46,20 @@ class KeptSubmissions implements Submissions, Settled {
     }
 
     @Override
-    public int beginRun(long submission) {
-        submissions.beginRun(submission);
-        return submissions.runs(submission);
+    public OptionalInt take(long submission) {
+        Instant now = clock.instant();
+        return submissions.take(submission, instance.name(), now, now.plus(LEASE)) == 0 ? OptionalInt.empty()
+                : OptionalInt.of(submissions.runs(submission));
+    }
+
+    @Override
+    public boolean keep(long submission) {
+        return submissions.keep(submission, instance.name(), clock.instant().plus(LEASE)) == 1;
+    }
+
+    @Override
+    public void letGo() {
+        submissions.letGo(instance.name());
     }
 
     @Override
@@ -54,12 +77,16 @@ class KeptSubmissions implements Submissions, Settled {
 
     @Override
     public Optional<String> settled(long submission) {
-        return submissions.settled(submission);
+        return submissions.settledReference(submission);
     }
 
     @Override
     public void unsettled(long submission, boolean unsettled) {
-        submissions.setUnsettled(submission, unsettled);
+        if (unsettled) {
+            submissions.unsettled(submission);
+        } else {
+            submissions.settled(submission);
+        }
     }
 
     @Override

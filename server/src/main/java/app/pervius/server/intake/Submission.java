@@ -28,6 +28,9 @@ class Submission extends Row {
     int runs;
     /** Whether something for the whole submission is still to be done. */
     boolean unsettled;
+    /** The process that has it in hand, and how long nobody else may take it. */
+    @Nullable String leasedBy;
+    @Nullable Instant leasedUntil;
     @Version
     int version;
 }

@@ -25,13 +25,28 @@ interface SubmissionRepository extends JpaRepository<Submission, Long> {
     @Query("select s.id from Submission s where s.unsettled = true order by s.unsettled, s.id")
     List<Long> unsettled(Limit limit);
 
+    /** Of several processes that want it one gets it. */
     @Modifying
-    @Query("update Submission s set s.runs = s.runs + 1 where s.id = :id")
-    void beginRun(long id);
+    @Query("""
+            update Submission s set s.runs = s.runs + 1, s.leasedBy = :by, s.leasedUntil = :until where s.id = :id
+            and (s.leasedBy is null or s.leasedBy = :by or s.leasedUntil < :now)""")
+    int take(long id, String by, Instant now, Instant until);
 
     @Modifying
-    @Query("update Submission s set s.unsettled = :unsettled where s.id = :id and s.unsettled <> :unsettled")
-    void setUnsettled(long id, boolean unsettled);
+    @Query("update Submission s set s.leasedUntil = :until where s.id = :id and s.leasedBy = :by")
+    int keep(long id, String by, Instant until);
+
+    @Modifying
+    @Query("update Submission s set s.leasedBy = null, s.leasedUntil = null where s.leasedBy = :by")
+    void letGo(String by);
+
+    @Modifying
+    @Query("update Submission s set s.unsettled = true where s.id = :id and s.unsettled = false")
+    void unsettled(long id);
+
+    @Modifying
+    @Query("update Submission s set s.unsettled = false, s.leasedBy = null, s.leasedUntil = null where s.id = :id")
+    void settled(long id);
 
     @Modifying
     @Query("update Submission s set s.lastActivity = :now where s.id = :id")
@@ -66,5 +81,5 @@ interface SubmissionRepository extends JpaRepository<Submission, Long> {
 
     /** The reference of a submission, unless it has to be settled. */
     @Query("select s.reference from Submission s where s.id = :id and s.unsettled = false")
-    Optional<String> settled(long id);
+    Optional<String> settledReference(long id);
 }

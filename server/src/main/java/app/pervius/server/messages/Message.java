@@ -9,25 +9,22 @@ import jakarta.persistence.Version;
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
 
-/** A message to one person about one occasion, waiting in the outbox or sent. */
+/** A message to one person about one occasion, waiting to go out or sent. */
 @Entity
 class Message extends Row {
-    /** The project; absent for what is about an account. */
+    /** The project; absent for what is about an account alone. */
     @Nullable Long projectId;
     String messageKey = "";
     /** Nobody where it goes to an address outside the project. */
     @Nullable Long personId;
     String recipient = "";
     @Enumerated(EnumType.STRING)
-    @Nullable Occasion occasion;
+    Occasion occasion = Occasion.ARRIVED;
     String subject = "";
-    /** Encrypted where it is about an account. */
+    /** Encrypted where it is secret. */
     String text = "";
-    @Enumerated(EnumType.STRING)
-    Messages.State state = Messages.State.WAITING;
-    int attempts;
-    Instant nextAttempt = Instant.EPOCH;
-    @Nullable String lastError;
+    /** Its text lets somebody in, and is kept only until it has gone. */
+    boolean secret;
     Instant madeAt = Instant.EPOCH;
     @Nullable Instant sentAt;
     @Version

@@ -2,6 +2,9 @@ package app.pervius.server.messages;
 
 import app.pervius.server.check.Examination;
 import app.pervius.server.check.Findings;
+import app.pervius.server.outbound.Outbound;
+import java.util.Set;
+import java.util.stream.Stream;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -10,9 +13,11 @@ import org.springframework.stereotype.Component;
 class MessageExamination implements Examination {
 
     private final JdbcClient jdbc;
+    private final Outbound outbound;
 
-    MessageExamination(JdbcClient jdbc) {
+    MessageExamination(JdbcClient jdbc, Outbound outbound) {
         this.jdbc = jdbc;
+        this.outbound = outbound;
     }
 
     @Override
@@ -23,7 +28,9 @@ class MessageExamination implements Examination {
     @Override
     public void examine(Findings findings) {
         findings.lookedAt(jdbc.sql("select count(*) from message").query(Long.class).single());
-        jdbc.sql("select id from message where (state = 'SENT') = (sent_at is null)").query(Long.class).list()
+        Set<Long> waiting = outbound.waiting(Postman.KEY);
+        Set<Long> unsent = Set.copyOf(jdbc.sql("select id from message where sent_at is null").query(Long.class).list());
+        Stream.concat(unsent.stream().filter(id -> !waiting.contains(id)), waiting.stream().filter(id -> !unsent.contains(id))).sorted()
                 .forEach(id -> findings.add("Message " + id + " is neither sent nor waiting."));
         // A message about submissions is named after one; others, such as about a package, were never gathered from notices.
         jdbc.sql("select id from message m where substring(m.message_key, 1, 1) between '0' and '9' and not exists (select 1 from "

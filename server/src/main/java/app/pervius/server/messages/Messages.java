@@ -2,6 +2,7 @@ package app.pervius.server.messages;
 
 import app.pervius.core.tell.Letter;
 import app.pervius.core.tell.Occasion;
+import app.pervius.server.outbound.Outbound;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.store.Secrets;
@@ -19,7 +20,6 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.beans.factory.annotation.Value;
-import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.data.domain.Limit;
 import org.springframework.mail.javamail.JavaMailSender;
 import org.springframework.stereotype.Service;
@@ -30,20 +30,13 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
 
 /**
  * Who is told what. Whoever has something to tell leaves notices in its own transaction. The notices for one person about one
- * occasion become one message in the outbox: at the end of that transaction, or once the submission has settled where it still moves.
+ * occasion become one message that goes out: at the end of that transaction, or once the submission has settled where it still moves.
  */
 @Service
 public class Messages {
 
     /** The most lines a message lists; beyond them it says how many more there are. */
     private static final int MOST_LINES = 100;
-
-    /** Where a message is. */
-    public enum State { WAITING, SENT }
-
-    /** The outbox has something new. */
-    record OutboxFilled() {
-    }
 
     /**
      * A passage, as far as a message speaks of it.
@@ -62,21 +55,21 @@ public class Messages {
     private final People people;
     private final Projects projects;
     private final InstantSource clock;
-    private final ApplicationEventPublisher events;
+    private final Outbound outbound;
     private final ObjectProvider<JavaMailSender> mail;
     private final Secrets secrets;
     private final Settled submissions;
     private final String address;
 
     Messages(NoticeRepository notices, MessageRepository messages, People people, Projects projects, InstantSource clock,
-            ApplicationEventPublisher events, ObjectProvider<JavaMailSender> mail, Secrets secrets, Settled submissions,
+            Outbound outbound, ObjectProvider<JavaMailSender> mail, Secrets secrets, Settled submissions,
             @Value("${pervius.address}") String address) {
         this.notices = notices;
         this.messages = messages;
         this.people = people;
         this.projects = projects;
         this.clock = clock;
-        this.events = events;
+        this.outbound = outbound;
         this.mail = mail;
         this.secrets = secrets;
         this.submissions = submissions;
@@ -89,13 +82,16 @@ public class Messages {
     }
 
     /**
-     * Sends a message about an account, which is of no project; its text is kept encrypted, and only until it has gone, since its link is
-     * secret.
+     * Sends a message about an account; its text is kept encrypted, and only until it has gone, since its link is secret.
+     *
+     * @param project whose controllers see if it cannot be sent; absent where it is about the account alone
      */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void sendToAccount(String recipient, String subject, String text, String place) {
-        put(null, null, recipient, null, "account " + UUID.randomUUID(), subject, secrets.encrypt(text + address + place + "\n"), "");
-        events.publishEvent(new OutboxFilled());
+    public void sendToAccount(@Nullable Long project, String recipient, Occasion occasion, String subject, String text, String place) {
+        Message message = message(project, null, recipient, occasion, occasion + " " + UUID.randomUUID(), subject,
+                secrets.encrypt(text + address + place + "\n"));
+        message.secret = true;
+        put(message);
     }
 
     /** Runs {@code work} on a submission that gathers its notices itself once it has settled. */
@@ -164,7 +160,7 @@ public class Messages {
         }
     }
 
-    /** Makes messages of all notices of a submission that have none yet, and puts them into the outbox; for whoever settles submissions. */
+    /** Makes messages of all notices of a submission that have none yet, and puts them on their way; for whoever settles submissions. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void gather(long submission, String reference) {
         Map<String, List<Notice>> groups = new LinkedHashMap<>();
@@ -174,12 +170,9 @@ public class Messages {
         }
         Gathering.merge(groups);
         groups.forEach((key, group) -> {
-            Message message = messages.save(write(key, group, reference));
+            Message message = put(write(key, group, reference));
             group.forEach(notice -> notice.messageId = message.id());
         });
-        if (!groups.isEmpty()) {
-            events.publishEvent(new OutboxFilled());
-        }
     }
 
     /**
@@ -189,21 +182,20 @@ public class Messages {
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public void send(long project, Collection<Long> persons, Occasion occasion, String key, String subject, String text, String place) {
-        new LinkedHashSet<>(persons).forEach(id -> put(project, id, people.person(id).email(), occasion, key + "/" + id, subject, text,
-                place));
-        events.publishEvent(new OutboxFilled());
+        new LinkedHashSet<>(persons).forEach(id -> put(message(project, id, people.person(id).email(), occasion, key + "/" + id, subject,
+                text + address + place + "\n")));
     }
 
     /** The same to people who are known by their address only. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void sendOutside(long project, Collection<String> addresses, Occasion occasion, String key, String subject, String text,
             String place) {
-        new LinkedHashSet<>(addresses).forEach(at -> put(project, null, at, occasion, key + "/" + at, subject, text, place));
-        events.publishEvent(new OutboxFilled());
+        new LinkedHashSet<>(addresses).forEach(at -> put(message(project, null, at, occasion, key + "/" + at, subject,
+                text + address + place + "\n")));
     }
 
-    private void put(@Nullable Long project, @Nullable Long person, String recipient, @Nullable Occasion occasion, String key,
-            String subject, String text, String place) {
+    private Message message(@Nullable Long project, @Nullable Long person, String recipient, Occasion occasion, String key,
+            String subject, String text) {
         Message message = new Message();
         message.projectId = project;
         message.messageKey = key;
@@ -211,10 +203,15 @@ public class Messages {
         message.recipient = recipient;
         message.occasion = occasion;
         message.subject = subject.replaceAll("\\p{Cntrl}+", " ");
-        message.text = occasion == null ? text : text + address + place + "\n";
+        message.text = text;
         message.madeAt = clock.instant();
-        message.nextAttempt = clock.instant();
+        return message;
+    }
+
+    private Message put(Message message) {
         messages.save(message);
+        outbound.put(Postman.KEY, String.valueOf(message.id()), message.id(), message.projectId);
+        return message;
     }
 
     /** Somebody who was told of a decision; known by a person or by an address. */
@@ -255,18 +252,10 @@ public class Messages {
         String all = address + (first.occasion.asksToDecide() ? "/desk" : "/passages?submission=" + first.submissionId);
         Letter letter = Letter.write(new Letter.Heading(first.occasion, projects.settings(first.projectId).code(), reference,
                 name, all, rules, byPassage.size()), lines);
-        Message message = new Message();
-        message.projectId = first.projectId;
         // Every notice is in one message only, so its first notice makes a message unlike any other.
-        message.messageKey = first.submissionId + "/" + (key.length() > 200 ? "" : key + "/") + first.id();
-        message.personId = first.personId;
-        message.recipient = first.personId == null ? String.valueOf(first.address) : people.person(first.personId).email();
-        message.occasion = first.occasion;
-        message.subject = letter.subject();
-        message.text = letter.text();
-        message.madeAt = clock.instant();
-        message.nextAttempt = clock.instant();
-        return message;
+        String unlike = first.submissionId + "/" + (key.length() > 200 ? "" : key + "/") + first.id();
+        return message(first.projectId, first.personId, first.personId == null ? String.valueOf(first.address)
+                : people.person(first.personId).email(), first.occasion, unlike, letter.subject(), letter.text());
     }
 
     /** What is said of one passage, each thing once. */

@@ -1,10 +1,12 @@
 package app.pervius.server.messages;
 
-import app.pervius.server.store.Outside;
+import app.pervius.server.outbound.Channel;
+import app.pervius.server.outbound.Outcome;
+import app.pervius.server.outbound.Parcel;
+import app.pervius.server.outbound.Patience;
 import app.pervius.server.store.CrashPoint;
-import app.pervius.server.store.Durable;
+import app.pervius.server.store.Outside;
 import app.pervius.server.store.Secrets;
-import jakarta.annotation.PreDestroy;
 import jakarta.mail.Message.RecipientType;
 import jakarta.mail.MessagingException;
 import jakarta.mail.internet.InternetAddress;
@@ -13,120 +15,99 @@ import java.io.UnsupportedEncodingException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.InstantSource;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.Semaphore;
-import java.util.concurrent.TimeUnit;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
+import java.util.Objects;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.beans.factory.annotation.Value;
-import org.springframework.boot.context.event.ApplicationReadyEvent;
-import org.springframework.context.event.EventListener;
-import org.springframework.core.annotation.Order;
-import org.springframework.data.domain.Limit;
 import org.springframework.mail.MailException;
 import org.springframework.mail.MailSendException;
 import org.springframework.mail.javamail.JavaMailSender;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.event.TransactionalEventListener;
-import org.springframework.transaction.support.TransactionTemplate;
 
-/**
- * Works off the outbox: several messages over one connection, again and again until each is sent. A mail server that is
- * down holds up nothing but the mail.
- */
+/** Mail: several messages over one connection, again and again until each is sent. */
 @Component
-class Postman {
+class Postman implements Channel {
 
-    private static final Logger LOG = LoggerFactory.getLogger(Postman.class);
+    static final String KEY = "mail";
     private static final int BATCH = 50;
-    private static final Duration LOOK_AGAIN = Duration.ofSeconds(5);
-    private static final Duration LONGEST_WAIT = Duration.ofMinutes(5);
+    private static final Patience PATIENCE = new Patience(Duration.ofSeconds(10), Duration.ofMinutes(5), 0);
 
     private final MessageRepository messages;
     private final ObjectProvider<JavaMailSender> mail;
-    private final TransactionTemplate transaction;
-    private final Durable durable;
     private final InstantSource clock;
     private final Secrets secrets;
     private final String from;
-    private final Semaphore signal = new Semaphore(0);
-    private volatile boolean stopping;
 
-    Postman(MessageRepository messages, ObjectProvider<JavaMailSender> mail, TransactionTemplate transaction, Durable durable,
-            InstantSource clock, Secrets secrets, @Value("${pervius.mail.from}") String from) {
+    Postman(MessageRepository messages, ObjectProvider<JavaMailSender> mail, InstantSource clock, Secrets secrets,
+            @Value("${pervius.mail.from}") String from) {
         this.messages = messages;
         this.mail = mail;
-        this.transaction = transaction;
-        this.durable = durable;
         this.clock = clock;
         this.secrets = secrets;
         this.from = from;
     }
 
-    @EventListener(ApplicationReadyEvent.class)
-    @Order(10)
-    void start() {
-        Thread.ofPlatform().daemon().name("postman").start(this::work);
+    @Override
+    public String key() {
+        return KEY;
     }
 
-    @TransactionalEventListener(Messages.OutboxFilled.class)
-    void somethingToSend() {
-        signal.release();
+    @Override
+    public int together() {
+        return BATCH;
     }
 
-    @PreDestroy
-    void stop() {
-        stopping = true;
-        signal.release();
+    @Override
+    public int sideBySide() {
+        return 1;
     }
 
-    private void work() {
-        while (!stopping) {
+    @Override
+    public Patience patience() {
+        return PATIENCE;
+    }
+
+    @Override
+    public boolean open() {
+        return mail.getIfAvailable() != null;
+    }
+
+    @Override
+    public Map<Long, Outcome> send(List<Parcel> parcels) {
+        JavaMailSender sender = mail.getObject();
+        Map<Long, Message> found = messages.findAllById(parcels.stream().map(Parcel::subject).toList()).stream()
+                .collect(Collectors.toMap(Message::id, Function.identity()));
+        Map<Long, Outcome> outcomes = new HashMap<>();
+        Map<MimeMessage, Parcel> letters = new LinkedHashMap<>();
+        for (Parcel parcel : parcels) {
             try {
-                signal.tryAcquire(LOOK_AGAIN.toMillis(), TimeUnit.MILLISECONDS);
-                signal.drainPermits();
-                while (!stopping && sendBatch()) {
-                    LOG.debug("a full batch was sent; looking for more");
-                }
-            } catch (InterruptedException e) {
-                return;
-            } catch (RuntimeException e) {
-                LOG.warn("sending messages failed; trying again in {}", LOOK_AGAIN, e);
-            }
-        }
-    }
-
-    /** Sends what is due, up to a batch; true if there may be more. */
-    boolean sendBatch() {
-        JavaMailSender sender = mail.getIfAvailable();
-        if (sender == null) {
-            return false;
-        }
-        List<Message> due = messages.due(Messages.State.WAITING, clock.instant(), clock.instant().plus(LONGEST_WAIT), Limit.of(BATCH));
-        if (due.isEmpty()) {
-            return false;
-        }
-        // What a message tells must be on the disk before anybody is told.
-        durable.await();
-        Map<MimeMessage, Message> letters = new LinkedHashMap<>();
-        for (Message message : due) {
-            try {
-                letters.put(letter(sender, message), message);
+                letters.put(letter(sender, parcel.key(), Objects.requireNonNull(found.get(parcel.subject()))), parcel);
             } catch (MessagingException | UnsupportedEncodingException e) {
-                note(message.id(), e);
+                outcomes.put(parcel.id(), new Outcome.Failed(reason(e)));
             }
         }
         CrashPoint.MAIL_BEFORE.reached();
         Map<Object, Exception> failed = send(sender, letters);
         CrashPoint.MAIL_HANDED_OVER.reached();
-        letters.forEach((letter, message) -> note(message.id(), failed.get(letter)));
-        return failed.isEmpty() && letters.size() == BATCH;
+        letters.forEach((letter, parcel) -> outcomes.put(parcel.id(), failed.containsKey(letter)
+                ? new Outcome.Failed(reason(Objects.requireNonNull(failed.get(letter)))) : new Outcome.Over(() -> sent(parcel.subject()))));
+        return outcomes;
     }
 
-    private static Map<Object, Exception> send(JavaMailSender sender, Map<MimeMessage, Message> letters) {
+    private void sent(long id) {
+        Message message = messages.findById(id).orElseThrow();
+        message.sentAt = clock.instant();
+        if (message.secret) {
+            message.text = "";
+        }
+    }
+
+    private static Map<Object, Exception> send(JavaMailSender sender, Map<MimeMessage, Parcel> letters) {
         Outside.world("sends mail");
         try {
             sender.send(letters.keySet().toArray(MimeMessage[]::new));
@@ -144,27 +125,6 @@ class Postman {
         }
     }
 
-    private void note(long id, @org.jspecify.annotations.Nullable Exception failure) {
-        transaction.executeWithoutResult(status -> {
-            Message message = messages.findById(id).orElseThrow();
-            message.attempts++;
-            if (failure == null) {
-                message.state = Messages.State.SENT;
-                message.sentAt = clock.instant();
-                message.lastError = null;
-                if (message.occasion == null) {
-                    message.text = "";
-                }
-            } else {
-                Duration wait = Duration.ofSeconds(5L << Math.min(message.attempts, 8));
-                message.nextAttempt = clock.instant().plus(wait.compareTo(LONGEST_WAIT) > 0 ? LONGEST_WAIT : wait);
-                String error = reason(failure);
-                message.lastError = error.substring(0, Math.min(error.length(), 2000));
-                LOG.info("message {} to {} could not be sent; trying again at {}: {}", id, message.recipient, message.nextAttempt, error);
-            }
-        });
-    }
-
     /** What the mail server itself said lies innermost. */
     private static String reason(Exception failure) {
         Exception innermost = failure;
@@ -174,12 +134,12 @@ class Postman {
         return String.valueOf(innermost.getMessage()).strip();
     }
 
-    private MimeMessage letter(JavaMailSender sender, Message message) throws MessagingException, UnsupportedEncodingException {
-        MimeMessage letter = new StableId(sender.createMimeMessage().getSession(), "<" + message.id() + "@pervius>");
+    private MimeMessage letter(JavaMailSender sender, String key, Message message) throws MessagingException, UnsupportedEncodingException {
+        MimeMessage letter = new StableId(sender.createMimeMessage().getSession(), "<" + key + "@pervius>");
         letter.setFrom(new InternetAddress(from, "Pervius", StandardCharsets.UTF_8.name()));
         letter.setRecipient(RecipientType.TO, new InternetAddress(message.recipient));
         letter.setSubject(message.subject, StandardCharsets.UTF_8.name());
-        letter.setText(message.occasion == null ? secrets.decrypt(message.text) : message.text, StandardCharsets.UTF_8.name());
+        letter.setText(message.secret ? secrets.decrypt(message.text) : message.text, StandardCharsets.UTF_8.name());
         letter.setSentDate(java.util.Date.from(message.madeAt));
         return letter;
     }

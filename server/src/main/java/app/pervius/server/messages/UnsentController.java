@@ -2,15 +2,15 @@ package app.pervius.server.messages;
 
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.access.Actor;
+import app.pervius.server.outbound.Outbound;
 import java.time.Instant;
-import java.time.InstantSource;
 import java.util.List;
-import java.util.Objects;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
-import org.springframework.context.ApplicationEventPublisher;
-import org.springframework.data.domain.Limit;
 import org.springframework.http.HttpStatus;
-import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -26,13 +26,11 @@ class UnsentController {
     private static final int MOST = 100;
 
     private final MessageRepository messages;
-    private final InstantSource clock;
-    private final ApplicationEventPublisher events;
+    private final Outbound outbound;
 
-    UnsentController(MessageRepository messages, InstantSource clock, ApplicationEventPublisher events) {
+    UnsentController(MessageRepository messages, Outbound outbound) {
         this.messages = messages;
-        this.clock = clock;
-        this.events = events;
+        this.outbound = outbound;
     }
 
     /** A message that failed at least once; it is tried again by itself. */
@@ -43,19 +41,18 @@ class UnsentController {
     @GetMapping
     List<UnsentMessage> unsent(@PathVariable long project, Actor actor) {
         actor.mustControl(project);
-        return messages.failed(project, Messages.State.WAITING, Limit.of(MOST)).stream()
-                .map(m -> new UnsentMessage(m.id(), m.recipient, Objects.requireNonNull(m.occasion), m.subject, m.attempts, m.lastError,
-                        m.nextAttempt, m.madeAt))
-                .toList();
+        List<Outbound.Held> held = outbound.held(Postman.KEY, project, MOST);
+        Map<Long, Message> said = messages.findAllById(held.stream().map(Outbound.Held::subject).toList()).stream()
+                .collect(Collectors.toMap(Message::id, Function.identity()));
+        return held.stream().flatMap(h -> Optional.ofNullable(said.get(h.subject())).stream().map(m -> new UnsentMessage(m.id(),
+                m.recipient, m.occasion, m.subject, h.tries(), h.lastWords(), h.nextTry(), m.madeAt))).toList();
     }
 
     /** Has all of them tried again at once. */
     @PostMapping("/tries")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    @Transactional
     public void tryAgain(@PathVariable long project, Actor actor) {
         actor.mustControl(project);
-        messages.failed(project, Messages.State.WAITING, Limit.of(MOST)).forEach(m -> m.nextAttempt = clock.instant());
-        events.publishEvent(new Messages.OutboxFilled());
+        outbound.tryAgain(Postman.KEY, project);
     }
 }

@@ -3,6 +3,7 @@ package app.pervius.server.numbers;
 import app.pervius.core.number.CounterKey;
 import app.pervius.core.number.Drawing;
 import app.pervius.core.number.Ledger;
+import app.pervius.server.store.Turns;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
@@ -24,17 +25,21 @@ public class Counters {
 
     private static final Logger LOG = LoggerFactory.getLogger(Counters.class);
 
+    /** Which row a counter is. */
+    private record Which(long project, CounterKey key) {
+    }
+
     /** A counter's row, locked. */
     private record Held(long value, long step, int givenBack) {
     }
 
     private final JdbcClient jdbc;
-    private final CounterQueue queue;
+    private final Turns turns;
     private final TransactionTemplate apart;
 
-    Counters(JdbcClient jdbc, CounterQueue queue, PlatformTransactionManager transactions) {
+    Counters(JdbcClient jdbc, Turns turns, PlatformTransactionManager transactions) {
         this.jdbc = jdbc;
-        this.queue = queue;
+        this.turns = turns;
         this.apart = new TransactionTemplate(transactions);
         this.apart.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
     }
@@ -58,7 +63,7 @@ public class Counters {
         Map<String, Long> found = new TreeMap<>();
         jdbc.sql("select combination, next_value from counter where project_id = ? and scheme_key = ? and next_value >= ? order by "
                 + "combination")
-                .params(project, scheme, value).query((row, n) -> found.put(row.getString(1), row.getLong(2))).list();
+                .params(project, scheme, value).query((row, n) -> found.put(row.getString("combination"), row.getLong("next_value"))).list();
         return found;
     }
 
@@ -93,7 +98,7 @@ public class Counters {
     }
 
     private Held held(long project, CounterKey key, long first, long step) {
-        queue.enter(project, key);
+        turns.take(new Which(project, key));
         return locked(project, key).orElseGet(() -> {
             begin(project, key, first, step);
             return locked(project, key).orElseThrow();
@@ -107,7 +112,8 @@ public class Counters {
     private Optional<Held> read(String how, long project, CounterKey key) {
         return jdbc.sql("select next_value, step, given_back from counter where project_id = ? and scheme_key = ? and combination = "
                 + "?" + how)
-                .params(project, key.scheme(), key.combination()).query((row, n) -> new Held(row.getLong(1), row.getLong(2), row.getInt(3)))
+                .params(project, key.scheme(), key.combination()).query((row, n) -> new Held(row.getLong("next_value"), row.getLong("step"),
+                        row.getInt("given_back")))
                 .optional();
     }
 
@@ -116,7 +122,8 @@ public class Counters {
                 select number, counter_value from ledger_entry where project_id = ? and scheme_key = ? and combination = ? and state =
                     'GIVEN_BACK'
                 order by project_id, scheme_key, combination, counter_value fetch first 1 rows only""")
-                .params(project, key.scheme(), key.combination()).query((row, n) -> new Ledger.GivenBack(row.getString(1), row.getLong(2)))
+                .params(project, key.scheme(), key.combination()).query((row, n) -> new Ledger.GivenBack(row.getString("number"),
+                        row.getLong("counter_value")))
                 .optional();
     }
 

@@ -7,11 +7,13 @@ import app.pervius.core.number.NumberState;
 import app.pervius.core.number.Scheme;
 import app.pervius.core.project.FieldValues;
 import app.pervius.server.access.Actor;
+import app.pervius.server.due.Look;
 import app.pervius.server.http.Problem;
 import app.pervius.server.live.Live;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import java.time.Duration;
 import java.time.InstantSource;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -19,18 +21,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.data.domain.Limit;
-import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Runs of numbers kept for an originator; what was never seen when the day is over is given back. */
 @Service
 @Transactional
-public class Reserving {
+public class Reserving implements Look {
 
     private static final Logger LOG = LoggerFactory.getLogger(Reserving.class);
     private static final int AT_ONCE = 20;
@@ -147,9 +147,19 @@ public class Reserving {
         events.write(reservation.projectId, reservation.schemeKey, null, actor, "Ended the reservation " + account);
     }
 
+    @Override
+    public String key() {
+        return "reservations";
+    }
+
+    @Override
+    public Duration every() {
+        return Duration.ofSeconds(20);
+    }
+
     /** Ends one each time, so that its transaction is short and holds one counter. */
-    @Scheduled(initialDelay = 1, fixedDelay = 20, timeUnit = TimeUnit.SECONDS)
-    void endWhatIsOver() {
+    @Override
+    public void look() {
         LocalDate latest = LocalDate.ofInstant(clock.instant(), java.time.ZoneOffset.ofHours(14));
         reservations.over(latest, Limit.of(AT_ONCE)).stream().filter(r -> r.untilDay.isBefore(today(r.projectId))).findFirst()
                 .ifPresent(reservation -> {

@@ -1,13 +1,17 @@
 package app.pervius.server.passages;
 
+import app.pervius.server.due.Due;
+import app.pervius.server.due.Look;
 import app.pervius.server.messages.Messages;
 import jakarta.annotation.PreDestroy;
+import java.time.Duration;
+import java.time.InstantSource;
 import java.util.List;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.LinkedBlockingQueue;
-import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
@@ -15,7 +19,6 @@ import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.core.annotation.Order;
-import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
@@ -23,15 +26,20 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /**
  * Takes passages from station to station. A submission is in one worker's hand at a time, so its revisions are numbered in
- * the order they came and what is told of them is told together; several submissions go on side by side. Woken after each
- * commit that gives it something to do; a slow look picks up what a crash left.
+ * the order they came and what is told of them is told together; several submissions go on side by side. Of several processes
+ * one has it in hand, by a lease on its row. Woken after each commit that gives it something to do; a slow look picks up what
+ * a crash left.
  */
 @Component
-public class Engine {
+public class Engine implements Look {
 
     private static final Logger LOG = LoggerFactory.getLogger(Engine.class);
     private static final int TRIES = 3;
     private static final long STOP = -1;
+    /** Well before the lease of a submission is over. */
+    private static final Duration KEPT_AFTER = Duration.ofSeconds(20);
+    private static final Duration AGAIN_AFTER_A_FAULT = Duration.ofSeconds(3);
+    private static final String KEY = "passages";
 
     private final BlockingQueue<Long> toRun = new LinkedBlockingQueue<>();
     private final Set<Long> queued = ConcurrentHashMap.newKeySet();
@@ -44,22 +52,27 @@ public class Engine {
     private final Messages messages;
     private final TransactionTemplate transaction;
     private final ApplicationEventPublisher events;
+    private final Due due;
+    private final InstantSource clock;
     private final int workers;
 
     Engine(PassageRepository passages, PassageStep step, Submissions submissions, Messages messages, TransactionTemplate transaction,
-            ApplicationEventPublisher events, @Value("${pervius.engine.workers:4}") int workers) {
+            ApplicationEventPublisher events, Due due, InstantSource clock, @Value("${pervius.engine.workers:4}") int workers) {
         this.passages = passages;
         this.step = step;
         this.submissions = submissions;
         this.messages = messages;
         this.transaction = transaction;
         this.events = events;
+        this.due = due;
+        this.clock = clock;
         this.workers = workers;
     }
 
     @EventListener(ApplicationReadyEvent.class)
     @Order(10)
     void start() {
+        submissions.letGo();
         for (int i = 1; i <= workers; i++) {
             Thread.ofPlatform().daemon().name("engine-" + i).start(this::work);
         }
@@ -87,8 +100,19 @@ public class Engine {
         }
     }
 
-    @Scheduled(fixedDelay = 3, timeUnit = TimeUnit.SECONDS)
-    void pickUpWhatWasLeft() {
+    @Override
+    public String key() {
+        return KEY;
+    }
+
+    @Override
+    public Duration every() {
+        return Duration.ofSeconds(15);
+    }
+
+    /** Picks up what a crash or a fault has left. */
+    @Override
+    public void look() {
         passages.submissionsWith(Passages.State.RUNNING).forEach(this::enqueue);
         submissions.unsettled().forEach(this::enqueue);
     }
@@ -112,6 +136,7 @@ public class Engine {
                 return;
             } catch (RuntimeException e) {
                 LOG.warn("a submission could not be carried on; it is picked up again", e);
+                due.by(KEY, clock.instant().plus(AGAIN_AFTER_A_FAULT));
             }
         }
     }
@@ -127,21 +152,33 @@ public class Engine {
         }
         boolean settled = false;
         try {
-            int run = submissions.beginRun(submission);
-            List<PassageStep.Carried> next = step.next(submission, run, 0);
-            while (!next.isEmpty()) {
-                for (PassageStep.Carried carried : next) {
-                    Messages.gatheredLater(() -> carry(carried));
-                }
-                next = step.next(submission, run, next.getLast().passage());
-            }
-            settled = settle(submission);
+            OptionalInt run = submissions.take(submission);
+            settled = run.isEmpty() || runThrough(submission, run.getAsInt());
         } finally {
             inHand.remove(submission);
         }
         if (cameMeanwhile.remove(submission) || !settled) {
             enqueue(submission);
         }
+    }
+
+    /** True once it has settled, or if another process has taken it over. */
+    private boolean runThrough(long submission, int run) {
+        long kept = System.nanoTime();
+        List<PassageStep.Carried> next = step.next(submission, run, 0);
+        while (!next.isEmpty()) {
+            for (PassageStep.Carried carried : next) {
+                if (System.nanoTime() - kept > KEPT_AFTER.toNanos()) {
+                    if (!submissions.keep(submission)) {
+                        return true;
+                    }
+                    kept = System.nanoTime();
+                }
+                Messages.gatheredLater(() -> carry(carried));
+            }
+            next = step.next(submission, run, next.getLast().passage());
+        }
+        return settle(submission);
     }
 
     private void carry(PassageStep.Carried carried) {

@@ -83,8 +83,11 @@ class PassageStep {
         StoredPassage row = passages.findById(carried.passage()).orElseThrow();
         StopReason reason = new StopReason(StopReason.Code.FAULT, "Pervius failed here several times: " + fault.getClass()
                 .getSimpleName() + ": " + fault.getMessage());
-        moving.make(row, row.passage().stops(reason, List.of(WayOut.TRY_AGAIN, WayOut.SEND_BACK, WayOut.TAKE_OUT), clock.instant()).made(),
-                Moving.By.pervius(carried.run()));
+        Move stopped = row.passage().stops(reason, List.of(WayOut.TRY_AGAIN, WayOut.SEND_BACK, WayOut.TAKE_OUT), clock.instant());
+        // One that was taken out or sent back meanwhile needs no stop.
+        if (stopped instanceof Move.Moved moved) {
+            moving.make(row, moved, Moving.By.pervius(carried.run()));
+        }
     }
 
     private PassageFacts facts(StoredPassage row, Carried carried) {

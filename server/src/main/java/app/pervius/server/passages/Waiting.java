@@ -5,20 +5,20 @@ import app.pervius.core.passage.Passage;
 import app.pervius.core.passage.State;
 import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.WayOut;
+import app.pervius.server.due.Look;
 import app.pervius.server.journal.Journal;
+import java.time.Duration;
 import java.time.InstantSource;
 import java.util.List;
-import java.util.concurrent.TimeUnit;
 import java.util.function.Function;
 import org.springframework.data.domain.Limit;
-import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Ends the wait of passages that wait for something other than people: it has come, it never will, or its time is over. */
 @Service
 @Transactional
-public class Waiting {
+public class Waiting implements Look {
 
     /** How many are ended together. */
     private static final int AT_ONCE = 100;
@@ -66,9 +66,19 @@ public class Waiting {
         move(passage, its -> stops(its, reason, waysOut), row -> new Moving.By(Journal.Actor.PERVIUS, run, by));
     }
 
+    @Override
+    public String key() {
+        return "waits";
+    }
+
+    @Override
+    public Duration every() {
+        return Duration.ofSeconds(20);
+    }
+
     /** Those that wait longer than they should do what was said of that, some at a time. */
-    @Scheduled(fixedDelay = 3, timeUnit = TimeUnit.SECONDS)
-    public void timeIsOver() {
+    @Override
+    public void look() {
         passages.waitedTooLong(Passages.State.WAITING, clock.instant(), Limit.of(AT_ONCE))
                 .forEach(id -> move(id, its -> its.timeIsOver(clock.instant()), row -> Moving.By.pervius("time over " + row.version)));
     }

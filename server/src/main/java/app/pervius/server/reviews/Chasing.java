@@ -4,10 +4,12 @@ import app.pervius.core.review.Chase;
 import app.pervius.core.review.Route;
 import app.pervius.core.review.Step;
 import app.pervius.core.tell.Occasion;
+import app.pervius.server.due.Look;
 import app.pervius.server.messages.Messages;
 import app.pervius.server.passages.Submissions;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.ZoneOffset;
@@ -17,14 +19,12 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.data.domain.Limit;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -33,7 +33,7 @@ import org.springframework.transaction.support.TransactionTemplate;
  * crashes.
  */
 @Component
-class Chasing {
+class Chasing implements Look {
 
     private static final Logger LOG = LoggerFactory.getLogger(Chasing.class);
     private static final int AT_A_TIME = 100;
@@ -64,9 +64,19 @@ class Chasing {
         this.clock = clock;
     }
 
+    @Override
+    public String key() {
+        return "late-reviews";
+    }
+
+    @Override
+    public Duration every() {
+        return Duration.ofSeconds(20);
+    }
+
     /** Does what is due for every review; one that cannot be looked after is left for the next time and holds up no other. */
-    @Scheduled(fixedDelayString = "${pervius.reviews.chase-seconds:20}", timeUnit = TimeUnit.SECONDS)
-    void look() {
+    @Override
+    public void look() {
         for (Review due : reviews.toChase(Review.State.OPEN, clock.instant(), Limit.of(AT_A_TIME))) {
             try {
                 transaction.executeWithoutResult(status -> reviews.locked(due.id()).ifPresent(this::chase));

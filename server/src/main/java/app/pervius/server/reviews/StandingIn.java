@@ -3,25 +3,25 @@ package app.pervius.server.reviews;
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.access.Accounts;
 import app.pervius.server.access.Actor;
+import app.pervius.server.due.Look;
 import app.pervius.server.messages.Messages;
 import app.pervius.server.passages.Submissions;
 import app.pervius.server.people.Deputies;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
-import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
-import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /** Tells who stands in for somebody what waits already when the absence begins; what comes later is told as it comes. */
 @Component
-class StandingIn {
+class StandingIn implements Look {
 
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM", Locale.ENGLISH);
     private static final int MOST_LINES = 100;
@@ -54,8 +54,18 @@ class StandingIn {
         this.transaction = transaction;
     }
 
-    @Scheduled(fixedDelayString = "${pervius.reviews.chase-seconds:20}", timeUnit = TimeUnit.SECONDS)
-    void look() {
+    @Override
+    public String key() {
+        return "deputies";
+    }
+
+    @Override
+    public Duration every() {
+        return Duration.ofSeconds(20);
+    }
+
+    @Override
+    public void look() {
         deputies.begunUntold().forEach(away -> transaction.executeWithoutResult(status -> tell(away)));
     }
 

@@ -1,5 +1,6 @@
 package app.pervius.server.signing;
 
+import app.pervius.core.tell.Occasion;
 import app.pervius.server.access.Accounts;
 import app.pervius.server.access.Actor;
 import app.pervius.server.accounts.AccountBook;
@@ -82,7 +83,7 @@ public class Invitations {
                 return Optional.of(address + place);
             }
             Projects.Settings settings = projects.settings(project);
-            messages.sendToAccount(view.email(), "[" + settings.code() + "] You are invited to " + settings.name(),
+            messages.sendToAccount(project, view.email(), Occasion.INVITED, "[" + settings.code() + "] You are invited to " + settings.name(),
                     "Dear " + view.name() + ",\n\n" + inviter
                     + " invites you to the project " + settings.name()
                     + ". Set a password within 7 days, or sign in with the account you have, and you are in:\n\n", place);

@@ -1,5 +1,6 @@
 package app.pervius.server.signing;
 
+import app.pervius.core.tell.Occasion;
 import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.accounts.Links;
 import app.pervius.server.accounts.OwnWords;
@@ -71,7 +72,7 @@ public class NewPasswords {
             if (!messages.mailed()) {
                 return Optional.of(address + place);
             }
-            messages.sendToAccount(view.email(), "A new password for Pervius",
+            messages.sendToAccount(null, view.email(), Occasion.NEW_PASSWORD, "A new password for Pervius",
                     "Dear " + view.name() + ",\n\n" + why + "\n\nSet a new password within an hour:\n\n", place);
             return Optional.<String>empty();
         }));

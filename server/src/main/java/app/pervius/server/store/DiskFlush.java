@@ -2,6 +2,8 @@ package app.pervius.server.store;
 
 import java.sql.Connection;
 import java.sql.SQLException;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.locks.Condition;
 import java.util.concurrent.locks.ReentrantLock;
@@ -13,7 +15,6 @@ import org.h2.mvstore.MVStore;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.scheduling.annotation.Scheduled;
 
 /**
  * The only one who writes the database's file (H2's own writer is off, its {@code WRITE_DELAY} set to days), and only while no transaction
@@ -31,6 +32,10 @@ public class DiskFlush {
     private static final int FILL_RATE = 60;
     private static final int TIDIED_AT_ONCE_BYTES = 1 << 20;
 
+    private static final long EVERY_MILLIS = 50;
+    private static final int ROUNDS_TO_TIDY = 20;
+
+    private final CountDownLatch stopping = new CountDownLatch(1);
     private final DataSource dataSource;
     private final WritesInFlight writes;
     private final ReentrantLock lock = new ReentrantLock();
@@ -46,6 +51,29 @@ public class DiskFlush {
     public DiskFlush(DataSource dataSource, WritesInFlight writes) {
         this.dataSource = dataSource;
         this.writes = writes;
+    }
+
+    /** Begins to write what nobody waits for. */
+    void start() {
+        Thread.ofPlatform().daemon().name("disk-flush").start(this::work);
+    }
+
+    /** Ends that; what waits is written by whoever waits. */
+    void stop() {
+        stopping.countDown();
+    }
+
+    private void work() {
+        try {
+            for (int round = 0; !stopping.await(EVERY_MILLIS, TimeUnit.MILLISECONDS); round++) {
+                writeWhatIsLeft();
+                if (round % ROUNDS_TO_TIDY == 0) {
+                    tidy();
+                }
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
     }
 
     /** Returns once every transaction that had ended before the call is on the disk. Not within a transaction. */
@@ -77,7 +105,6 @@ public class DiskFlush {
     }
 
     /** Writes what nobody has waited for, when it is time. */
-    @Scheduled(fixedRate = 50)
     public void writeWhatIsLeft() {
         if (writes.ended() == durable) {
             return;
@@ -92,7 +119,6 @@ public class DiskFlush {
     }
 
     /** Moves what little lives in old parts of the file into new ones; the next flush writes it and frees the old. */
-    @Scheduled(fixedRate = 1000)
     public void tidy() {
         if (writes.ended() == tidiedUpTo) {
             return;

@@ -34,16 +34,35 @@ class StoreConfiguration {
     }
 
     @Bean
-    DiskFlush diskFlush(DataSource dataSource, WritesInFlight writes) {
-        return new DiskFlush(dataSource, writes);
+    Instance instance(@Value("${pervius.instance}") String name) {
+        return new Instance(name);
+    }
+
+    /** Writes by itself unless the data directory is only looked at. */
+    @Bean(destroyMethod = "stop")
+    DiskFlush diskFlush(DataSource dataSource, WritesInFlight writes, @Value("${pervius.working}") boolean working) {
+        DiskFlush flush = new DiskFlush(dataSource, writes);
+        if (working) {
+            flush.start();
+        }
+        return flush;
     }
 
     /** By what the database is: H2 needs its file to be forced. */
     @Bean
     Durable durable(DataSource dataSource, WritesInFlight writes, DiskFlush flush) throws SQLException {
+        return h2(dataSource) ? new H2Durable(writes, flush) : new CommitIsDurable();
+    }
+
+    /** By what the database is: H2 has whoever finds a row locked ask again and again. */
+    @Bean
+    Turns turns(DataSource dataSource) throws SQLException {
+        return h2(dataSource) ? new TurnsHere() : Turns.BY_THE_DATABASE;
+    }
+
+    private static boolean h2(DataSource dataSource) throws SQLException {
         try (Connection connection = dataSource.getConnection()) {
-            boolean h2 = connection.getMetaData().getDatabaseProductName().equals("H2");
-            return h2 ? new H2Durable(writes, flush) : new CommitIsDurable();
+            return connection.getMetaData().getDatabaseProductName().equals("H2");
         }
     }
 

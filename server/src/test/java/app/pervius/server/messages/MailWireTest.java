@@ -5,7 +5,8 @@ import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
-import app.pervius.server.store.Durable;
+import app.pervius.server.outbound.Outcome;
+import app.pervius.server.outbound.Parcel;
 import app.pervius.server.store.Secrets;
 import java.io.BufferedReader;
 import java.io.IOException;
@@ -20,18 +21,19 @@ import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.mail.javamail.JavaMailSender;
 import org.springframework.mail.javamail.JavaMailSenderImpl;
-import org.springframework.transaction.PlatformTransactionManager;
-import org.springframework.transaction.support.TransactionTemplate;
 
-/** The outbox against a mail server on the wire (RFC 5321) that does not do what it should. */
+/** Mail against a mail server on the wire (RFC 5321) that does not do what it should. */
 class MailWireTest {
 
     private enum Manners { ACCEPTS, DROPS_AFTER_DATA, SAYS_NOTHING, REFUSES_THE_RECIPIENT }
@@ -41,6 +43,8 @@ class MailWireTest {
     private final Message first = message(41, "tomasz@kwb.example");
     private final Message second = message(42, "agnes@kwb.example");
     private final List<String> idsReceived = Collections.synchronizedList(new ArrayList<>());
+    /** What was said last of those that could not be sent. */
+    private final Map<Long, String> said = new HashMap<>();
     private ServerSocket server;
     private volatile Manners manners = Manners.ACCEPTS;
     private Postman postman;
@@ -54,13 +58,23 @@ class MailWireTest {
         sender.setPort(server.getLocalPort());
         sender.getJavaMailProperties().setProperty("mail.smtp.timeout", "400");
         sender.getJavaMailProperties().setProperty("mail.smtp.connectiontimeout", "400");
-        when(mail.getIfAvailable()).thenReturn(sender);
+                when(mail.getObject()).thenReturn(sender);
         when(messages.findById(41L)).thenReturn(Optional.of(first));
         when(messages.findById(42L)).thenReturn(Optional.of(second));
-        when(messages.due(any(), any(), any(), any())).thenAnswer(call -> java.util.stream.Stream.of(first, second)
-                .filter(m -> m.state == Messages.State.WAITING).toList());
-        postman = new Postman(messages, mail, new TransactionTemplate(mock(PlatformTransactionManager.class)), mock(Durable.class),
-                Instant::now, mock(Secrets.class), "pervius@kwb.example");
+        when(messages.findAllById(any())).thenReturn(List.of(first, second));
+        postman = new Postman(messages, mail, Instant::now, mock(Secrets.class), "pervius@kwb.example");
+    }
+
+    /** Hands over what is not sent yet, as the outbox does, and keeps what is said of each. */
+    private void send() {
+        said.clear();
+        postman.send(Stream.of(first, second).filter(m -> m.sentAt == null)
+                .map(m -> new Parcel(m.id(), String.valueOf(m.id()), m.id(), 0)).toList()).forEach((id, outcome) -> {
+            switch (outcome) {
+                case Outcome.Over over -> over.keep().run();
+                case Outcome.Failed(String words) -> said.put(id, words);
+            }
+        });
     }
 
     @AfterEach
@@ -77,7 +91,6 @@ class MailWireTest {
         } catch (ReflectiveOperationException e) {
             throw new IllegalStateException(e);
         }
-        message.occasion = app.pervius.core.tell.Occasion.ARRIVED;
         message.recipient = recipient;
         message.subject = "[KWR] one file arrived";
         message.text = "Dear all";
@@ -87,23 +100,23 @@ class MailWireTest {
 
     @Test
     void whatIsAcceptedIsSentOnce() {
-        postman.sendBatch();
-        assertThat(first.state).isEqualTo(Messages.State.SENT);
-        assertThat(second.state).isEqualTo(Messages.State.SENT);
-        postman.sendBatch();
+        send();
+        assertThat(first.sentAt).isNotNull();
+        assertThat(second.sentAt).isNotNull();
+        send();
         assertThat(idsReceived).containsExactly("<41@pervius>", "<42@pervius>");
     }
 
     @Test
     void aConnectionDroppedAfterTheDataIsTriedAgainUnderTheSameId() {
         manners = Manners.DROPS_AFTER_DATA;
-        postman.sendBatch();
-        assertThat(first.state).isEqualTo(Messages.State.WAITING);
-        assertThat(first.lastError).isNotBlank();
+        send();
+        assertThat(first.sentAt).isNull();
+        assertThat(said.get(41L)).isNotBlank();
         manners = Manners.ACCEPTS;
-        postman.sendBatch();
-        assertThat(first.state).isEqualTo(Messages.State.SENT);
-        assertThat(second.state).isEqualTo(Messages.State.SENT);
+        send();
+        assertThat(first.sentAt).isNotNull();
+        assertThat(second.sentAt).isNotNull();
         assertThat(idsReceived).as("a mailbox knows the second copy by its id").filteredOn("<41@pervius>"::equals).hasSize(2);
     }
 
@@ -111,31 +124,31 @@ class MailWireTest {
     void aServerThatSaysNothingHoldsTheMailUpOnlyForAWhile() {
         manners = Manners.SAYS_NOTHING;
         long begin = System.nanoTime();
-        postman.sendBatch();
+        send();
         assertThat((System.nanoTime() - begin) / 1e9).as("seconds").isLessThan(10);
-        assertThat(first.state).isEqualTo(Messages.State.WAITING);
-        assertThat(first.lastError).isNotBlank();
+        assertThat(first.sentAt).isNull();
+        assertThat(said.get(41L)).isNotBlank();
         manners = Manners.ACCEPTS;
-        postman.sendBatch();
-        assertThat(second.state).isEqualTo(Messages.State.SENT);
+        send();
+        assertThat(second.sentAt).isNotNull();
     }
 
     @Test
     void oneRecipientTheServerRefusesHoldsUpNoOther() {
         manners = Manners.REFUSES_THE_RECIPIENT;
-        postman.sendBatch();
-        assertThat(first.state).isEqualTo(Messages.State.WAITING);
-        assertThat(first.lastError).contains("550");
-        assertThat(second.state).isEqualTo(Messages.State.SENT);
+        send();
+        assertThat(first.sentAt).isNull();
+        assertThat(said.get(41L)).contains("550");
+        assertThat(second.sentAt).isNotNull();
     }
 
     @Test
     void anAddressNobodyCanWriteToHoldsUpNoOther() {
         first.recipient = "two,words@kwb.example";
-        postman.sendBatch();
-        assertThat(first.state).isEqualTo(Messages.State.WAITING);
-        assertThat(first.lastError).isNotBlank();
-        assertThat(second.state).isEqualTo(Messages.State.SENT);
+        send();
+        assertThat(first.sentAt).isNull();
+        assertThat(said.get(41L)).isNotBlank();
+        assertThat(second.sentAt).isNotNull();
     }
 
     private void serve() {

@@ -3,18 +3,20 @@ package app.pervius.server.messages;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.Mockito.doThrow;
-import static org.mockito.Mockito.inOrder;
 import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.times;
+import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
-import app.pervius.server.store.Durable;
+import app.pervius.server.outbound.Outcome;
+import app.pervius.server.outbound.Parcel;
 import app.pervius.server.store.Secrets;
 import jakarta.mail.Session;
 import jakarta.mail.internet.MimeMessage;
 import java.lang.reflect.Field;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Properties;
 import org.junit.jupiter.api.BeforeEach;
@@ -23,20 +25,19 @@ import org.mockito.ArgumentCaptor;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.mail.MailSendException;
 import org.springframework.mail.javamail.JavaMailSender;
-import org.springframework.transaction.PlatformTransactionManager;
-import org.springframework.transaction.support.TransactionTemplate;
 
-/** The outbox when the mail server does not do what it should. */
+/** Mail when the mail server does not do what it should. */
 class PostmanTest {
 
     private static final Instant NOW = Instant.parse("2026-05-14T08:00:00Z");
+    private static final Parcel PARCEL = new Parcel(7, "42", 42, 0);
 
     private final MessageRepository messages = mock();
     private final JavaMailSender sender = mock();
     private final ObjectProvider<JavaMailSender> mail = mock();
-    private final Durable flush = mock();
+    private final Secrets secrets = mock();
     private final Message message = new Message();
-    private Postman postman;
+    private final Postman postman = new Postman(messages, mail, () -> NOW, secrets, "pervius@kwb.example");
 
     @BeforeEach
     void aMessageWaits() throws ReflectiveOperationException {
@@ -47,49 +48,55 @@ class PostmanTest {
         message.subject = "[KWR] one file arrived";
         message.text = "Dear Tomasz Łęgowicz";
         message.madeAt = NOW;
-        message.occasion = app.pervius.core.tell.Occasion.ARRIVED;
-        when(messages.due(any(), any(), any(), any())).thenReturn(List.of(message));
+        when(messages.findAllById(any())).thenReturn(List.of(message));
         when(messages.findById(42L)).thenReturn(Optional.of(message));
         when(mail.getIfAvailable()).thenReturn(sender);
+        when(mail.getObject()).thenReturn(sender);
         when(sender.createMimeMessage()).thenAnswer(call -> new MimeMessage(Session.getInstance(new Properties())));
-        postman = new Postman(messages, mail, new TransactionTemplate(mock(PlatformTransactionManager.class)), flush, () -> NOW,
-                mock(Secrets.class), "pervius@kwb.example");
+    }
+
+    private Outcome send() {
+        Map<Long, Outcome> outcomes = postman.send(List.of(PARCEL));
+        assertThat(outcomes).containsOnlyKeys(7L);
+        return outcomes.get(7L);
     }
 
     @Test
-    void aMailServerThatRefusesCostsNothingButTime() {
+    void aMailServerThatRefusesSaysWhy() {
         doThrow(new MailSendException("connection refused")).when(sender).send(any(MimeMessage[].class));
-        postman.sendBatch();
-        assertThat(message.state).isEqualTo(Messages.State.WAITING);
-        assertThat(message.lastError).contains("connection refused");
-        assertThat(message.nextAttempt).isEqualTo(NOW.plusSeconds(10));
+        assertThat(send()).isEqualTo(new Outcome.Failed("connection refused"));
+        assertThat(message.sentAt).isNull();
     }
 
     @Test
-    void theWaitGrowsButNeverBeyondFiveMinutes() {
-        doThrow(new MailSendException("still down")).when(sender).send(any(MimeMessage[].class));
-        for (int i = 0; i < 20; i++) {
-            postman.sendBatch();
-        }
-        assertThat(message.nextAttempt).isEqualTo(NOW.plus(Duration.ofMinutes(5)));
-    }
-
-    @Test
-    void itIsSentOnceTheServerIsBack() {
-        doThrow(new MailSendException("down")).doNothing().when(sender).send(any(MimeMessage[].class));
-        postman.sendBatch();
-        postman.sendBatch();
-        assertThat(message.state).isEqualTo(Messages.State.SENT);
+    void whatIsSentIsSaidOnceItIsKept() {
+        Outcome.Over over = (Outcome.Over) send();
+        assertThat(message.sentAt).isNull();
+        over.keep().run();
         assertThat(message.sentAt).isEqualTo(NOW);
-        assertThat(message.lastError).isNull();
+        assertThat(message.text).isEqualTo("Dear Tomasz Łęgowicz");
+    }
+
+    @Test
+    void aSecretIsReadForTheLetterAndForgottenOnceItHasGone() throws Exception {
+        message.secret = true;
+        message.text = "sealed";
+        when(secrets.decrypt("sealed")).thenReturn("the link");
+        Outcome.Over over = (Outcome.Over) send();
+        ArgumentCaptor<MimeMessage[]> sent = ArgumentCaptor.forClass(MimeMessage[].class);
+        verify(sender).send(sent.capture());
+        assertThat(sent.getValue()[0].getContent()).isEqualTo("the link");
+        assertThat(message.text).isEqualTo("sealed");
+        over.keep().run();
+        assertThat(message.text).isEmpty();
     }
 
     @Test
     void handedOverAgainAfterACrashItCarriesTheSameId() throws Exception {
-        postman.sendBatch();
-        postman.sendBatch();
+        send();
+        send();
         ArgumentCaptor<MimeMessage[]> sent = ArgumentCaptor.forClass(MimeMessage[].class);
-        org.mockito.Mockito.verify(sender, org.mockito.Mockito.times(2)).send(sent.capture());
+        verify(sender, times(2)).send(sent.capture());
         for (MimeMessage[] letters : sent.getAllValues()) {
             letters[0].saveChanges();
             assertThat(letters[0].getMessageID()).isEqualTo("<42@pervius>");
@@ -97,18 +104,9 @@ class PostmanTest {
     }
 
     @Test
-    void whatItTellsIsOnTheDiskBeforeAnybodyIsTold() {
-        postman.sendBatch();
-        var order = inOrder(flush, sender);
-        order.verify(flush).await();
-        order.verify(sender).send(any(MimeMessage[].class));
-    }
-
-    @Test
-    void withoutAMailServerMessagesWait() {
+    void withoutAMailServerTheChannelIsClosed() {
+        assertThat(postman.open()).isTrue();
         when(mail.getIfAvailable()).thenReturn(null);
-        assertThat(postman.sendBatch()).isFalse();
-        assertThat(message.state).isEqualTo(Messages.State.WAITING);
-        assertThat(message.attempts).isZero();
+        assertThat(postman.open()).isFalse();
     }
 }

@@ -3,38 +3,42 @@ package app.pervius.server.numbers;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.pervius.server.Client;
+import app.pervius.server.MovableClock;
 import app.pervius.server.Running;
 import app.pervius.server.RuleForms;
 import app.pervius.server.Running.App;
 import app.pervius.server.simulators.PlantRegister;
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import tools.jackson.databind.JsonNode;
 
 /** Numbers that need another system's answer: whatever that system does, no counter waits and nothing is lost. */
-@ExtendWith(Running.class)
 class AnswersTest {
 
     private static PlantRegister register;
+    private static App app;
+    private static Duration ahead = Duration.ZERO;
 
     @BeforeAll
     static void start() throws Exception {
         register = PlantRegister.start();
+        app = Running.start("demo", Map.of("pervius.test.clock", "answers"));
     }
 
     @AfterAll
     static void stop() {
+        app.close();
         register.close();
     }
 
     /** A folder whose rule numbers by a scheme that asks a register of this manner. */
-    private static String folder(App app, PlantRegister.Manner manner) {
+    private static String folder(PlantRegister.Manner manner) {
         Client mirela = app.as("Mirela Draganova");
         String name = "Plant " + manner.name().toLowerCase(java.util.Locale.ROOT);
         String key = "plant-" + manner.name().toLowerCase(java.util.Locale.ROOT);
@@ -55,8 +59,8 @@ class AnswersTest {
     }
 
     @Test
-    void theAnswerBecomesAPartOfTheNumber(App app) {
-        String folder = folder(app, PlantRegister.Manner.HONEST);
+    void theAnswerBecomesAPartOfTheNumber() {
+        String folder = folder(PlantRegister.Manner.HONEST);
         Client site = app.as("Marisol Quintavalle");
         List<JsonNode> passages = site.settled(site.submit(folder, "Pump one.pdf", "Pump two.pdf"));
         assertThat(passages).extracting(p -> p.get("number").asString()).containsExactlyInAnyOrder("PL-HO-PUMP-001", "PL-HO-PUMP-002");
@@ -69,10 +73,14 @@ class AnswersTest {
     @ParameterizedTest
     @CsvSource({"FAILING,answered with status 503.", "LYING,has no “value” of 1 to 40 characters without slashes.",
             "ENDLESS,is longer than 64 KB."})
-    void aSystemThatFailsOrLiesStopsThePassageWithWhatItSaid(PlantRegister.Manner manner, String said, App app) {
-        String folder = folder(app, manner);
+    void aSystemThatFailsOrLiesStopsThePassageWithWhatItSaid(PlantRegister.Manner manner, String said) {
+        String folder = folder(manner);
         Client site = app.as("Marisol Quintavalle");
-        JsonNode passage = site.settled(site.submit(folder, "Pump three.pdf")).getFirst();
+        long submission = site.submit(folder, "Pump three.pdf");
+        JsonNode passage = app.until(() -> {
+            MovableClock.set("answers", ahead = ahead.plusMinutes(1));
+            return site.get("/api/projects/" + site.project() + "/passages?which=ALL&submission=" + submission).must(200).body().get("items");
+        }, items -> items.size() == 1 && items.get(0).get("passage").has("stop")).get(0).get("passage");
         assertThat(passage.get("stop").get("code").asString()).isEqualTo("NO_ANSWER");
         assertThat(passage.get("stop").get("reason").asString()).startsWith("The number needs “Plant item” from “Plant ").endsWith(said);
         app.bean(app.pervius.server.connections.Connections.class).set("Plant " + manner.name().toLowerCase(java.util.Locale.ROOT),
@@ -86,8 +94,8 @@ class AnswersTest {
 
     /** While one system is slow, others' numbers, of the same scheme too, are drawn. */
     @Test
-    void aSlowSystemHoldsUpNobodyElse(App app) {
-        String folder = folder(app, PlantRegister.Manner.SLOW);
+    void aSlowSystemHoldsUpNobodyElse() {
+        String folder = folder(PlantRegister.Manner.SLOW);
         Client site = app.as("Marisol Quintavalle");
         long slow = site.submit(folder, "Pump four.pdf");
         Client.until(() -> site.get("/api/projects/" + site.project() + "/passages?which=ALL&submission=" + slow).must(200).body()

@@ -166,7 +166,7 @@ class NumbersTest {
                 "until", LocalDate.now().plusDays(1).toString(), "reason", "Soon over")).must(201).body().get("id").asLong();
         app.bean(JdbcClient.class).sql("update reservation set until_day = ? where id = ?").params(LocalDate.now().minusDays(2), id)
                 .update();
-        app.bean(Reserving.class).endWhatIsOver();
+        app.bean(Reserving.class).look();
         assertThat(reservation(mirela, id).get("ended")).isNotNull();
         assertThat(line(mirela, "expires", "EX-FNK-002").get("state").asString()).isEqualTo("GIVEN_BACK");
         mustBeWhole(app);

@@ -8,6 +8,7 @@ import app.pervius.server.content.ContentStore;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.store.DataDirectory;
 import app.pervius.server.store.DiskFlush;
+import app.pervius.server.store.TurnsHere;
 import app.pervius.server.store.WritesInFlight;
 import com.zaxxer.hikari.HikariDataSource;
 import java.io.ByteArrayInputStream;
@@ -51,7 +52,7 @@ final class SlimLine {
         jdbc = JdbcClient.create(database);
         JdbcTransactionManager transactions = new JdbcTransactionManager(database);
         transaction = new TransactionTemplate(transactions);
-        counters = new Counters(jdbc, new CounterQueue(), transactions);
+        counters = new Counters(jdbc, new TurnsHere(), transactions);
         journal = new Journal(jdbc, Clock.systemUTC());
         flush = new DiskFlush(database, writes);
         store = new ContentStore(new DataDirectory(data));

@@ -6,17 +6,12 @@ import static app.pervius.server.reviews.Desks.step;
 import static app.pervius.server.reviews.Desks.who;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.pervius.server.Client;
 import app.pervius.server.MovableClock;
-import app.pervius.server.Pervius;
 import app.pervius.server.Running;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
-import org.springframework.boot.SpringApplication;
 import tools.jackson.databind.JsonNode;
 
 /** Time passes, and nobody answers: people are reminded, then those above, and in the end silence counts as the route says; each once. */
@@ -24,12 +19,7 @@ class ChasingTest {
 
     @Test
     void aLateStepIsChasedAndInTheEndSilenceCounts() throws Exception {
-        Path data = Files.createTempDirectory("pervius-chasing");
-        SpringApplication application = new SpringApplication(Pervius.class);
-        application.setDefaultProperties(Map.of("pervius.data", data.toString(), "server.address", "127.0.0.1", "server.port", 0,
-                "spring.profiles.active", "demo",
-                "pervius.reviews.chase-seconds", 1, "pervius.test.clock", "chasing"));
-        try (Running.App app = new Running.App(application.run(), data)) {
+        try (Running.App app = Running.start("demo", Map.of("pervius.test.clock", "chasing"))) {
             Desks desks = new Desks(app);
             Map<String, Object> look = step("Look", "REVIEW", List.of(who("PERSON", desks.person("Henrike Solvangen"))));
             look.putAll(Map.of("remindBefore", 1, "remindAfter", 1, "escalateAfter", 2, "escalateTo",
@@ -41,18 +31,18 @@ class ChasingTest {
             assertThat(mails(desks.mirela, "henrike", "waits for your decision still")).isEmpty();
             List<JsonNode> both = remindedLate(desks);
             MovableClock.set("chasing", Duration.ofDays(30));
-            Client.until(() -> mails(desks.mirela, "tomasz", "nobody has decided on one file"), m -> m.size() == 1);
-            JsonNode review = Client.until(() -> desks.mirela.reviewOf(passage), r -> r.get("stepName").asString().equals("Approval"));
+            app.until(() -> mails(desks.mirela, "tomasz", "nobody has decided on one file"), m -> m.size() == 1);
+            JsonNode review = app.until(() -> desks.mirela.reviewOf(passage), r -> r.get("stepName").asString().equals("Approval"));
             assertThat(review.get("files").get(0).get("before").get(0).get("person").asString()).isEqualTo("nobody");
-            Client.until(() -> reminders(desks, "Nobody looks.pdf"), m -> m.size() == 2);
+            app.until(() -> reminders(desks, "Nobody looks.pdf"), m -> m.size() == 2);
             assertThat(desks.mirela.get("/api/passages/" + passage.get("id").asLong()).must(200).raw().body())
                     .contains("Look closed: 1, accepted (nobody: 1, accepted: Nobody answered in time.)");
-            Client.until(() -> reminders(desks, "Parted.pdf"), m -> m.size() == 1);
+            app.until(() -> reminders(desks, "Parted.pdf"), m -> m.size() == 1);
             JsonNode parted = both.getLast();
             desks.mirela.post("/api/reviews/" + desks.mirela.reviewOf(parted).get("id").asLong() + "/splits",
                     Map.of("turn", 0, "passages", List.of(parted.get("id").asLong()))).must(200);
             MovableClock.set("chasing", Duration.ofDays(120));
-            Client.until(() -> mails(desks.mirela, "tomasz", "Reminded").size() + mails(desks.mirela, "tomasz", "Parted").size(),
+            app.until(() -> mails(desks.mirela, "tomasz", "Reminded").size() + mails(desks.mirela, "tomasz", "Parted").size(),
                     n -> n >= 2);
             assertThat(reminders(desks, "Reminded.pdf")).as("reminders, of which there is one for a step, split or not").hasSize(1);
             assertThat(reminders(desks, "Parted.pdf")).hasSize(1);

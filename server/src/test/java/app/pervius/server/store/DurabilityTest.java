@@ -19,6 +19,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import com.zaxxer.hikari.HikariDataSource;
 import java.nio.file.Path;
 import java.sql.Connection;
+import java.sql.SQLException;
 import java.sql.DriverManager;
 import java.sql.ResultSet;
 import java.util.ArrayList;
@@ -165,6 +166,32 @@ class DurabilityTest {
                 open.rollback();
             }
         }
+    }
+
+    /** What a library writes by itself is a transaction until it gives the connection back; what it reads is none. */
+    @Test
+    void whatALibraryWritesByItselfCountsAsATransaction() throws Exception {
+        Durable durable = org.mockito.Mockito.mock(Durable.class);
+        try (HikariDataSource database = new HikariDataSource()) {
+            database.setJdbcUrl("jdbc:h2:mem:library");
+            DurableConnections connections = new DurableConnections(database, durable);
+            var order = org.mockito.Mockito.inOrder(durable);
+            try (Connection connection = connections.getConnection()) {
+                connection.prepareStatement("select 1").executeQuery().close();
+                connection.prepareStatement("create table kept (id int)").execute();
+                connection.prepareStatement("insert into kept values (1)").execute();
+                order.verify(durable).begin();
+                org.mockito.Mockito.verify(durable, org.mockito.Mockito.never()).end();
+            }
+            order.verify(durable).end();
+            assertThatThrownBy(() -> {
+                try (Connection connection = connections.getConnection()) {
+                    connection.prepareStatement("insert into nothing values (1)");
+                }
+            }).isInstanceOf(SQLException.class);
+        }
+        org.mockito.Mockito.verify(durable, org.mockito.Mockito.times(2)).begin();
+        org.mockito.Mockito.verify(durable, org.mockito.Mockito.times(2)).end();
     }
 
     private static void written(Durable durable, Runnable work) {

@@ -1,0 +1,37 @@
+package app.pervius.server.outbound;
+
+import java.util.List;
+import java.util.Map;
+
+/** One way out of the house, such as mail. The feature that has the words of what goes out implements it. */
+public interface Channel {
+
+    /** Its name, as it stands in the rows of what goes out. */
+    String key();
+
+    /** How many are handed over together; 1 where each is handed over by itself. */
+    int together();
+
+    /** How many are on their way side by side, so that another side that is slow does not hold up the others. */
+    int sideBySide();
+
+    Patience patience();
+
+    /** Whether anything can go out at all; while it cannot, what waits is not tried. */
+    default boolean open() {
+        return true;
+    }
+
+    /**
+     * Hands over, within no transaction; what the parcels tell of is on the disk. A process that is killed meanwhile hands the same over
+     * again.
+     *
+     * @return what became of each, by its id
+     */
+    Map<Long, Outcome> send(List<Parcel> parcels);
+
+    /** Patience is at its end: what follows, in the transaction that ends the parcel. Never called where it never ends. */
+    default void givenUp(Parcel parcel, int tries, String lastWords) {
+        throw new IllegalStateException(key() + " never gives up");
+    }
+}

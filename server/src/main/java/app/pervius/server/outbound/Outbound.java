@@ -1,0 +1,157 @@
+package app.pervius.server.outbound;
+
+import app.pervius.server.store.Ids;
+import app.pervius.server.store.Instance;
+import app.pervius.server.store.Sql;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What waits to go out. A row is there until the other side has it or its channel has given up; its channel's feature keeps the rest. */
+@Service
+@Transactional
+public class Outbound {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Outbound.class);
+    /** How long somebody who has leased parcels may take; afterwards they are taken to be nobody's. */
+    private static final Duration LEASE = Duration.ofMinutes(10);
+    private static final int LONGEST_WORDS = 2000;
+
+    /** Something was put on a channel. */
+    record Filled(String channel) {
+    }
+
+    /** Something that could not be handed over yet; it is tried again by itself. */
+    public record Held(long subject, int tries, @Nullable String lastWords, Instant nextTry) {
+    }
+
+    private final JdbcClient jdbc;
+    private final Ids ids;
+    private final Instance instance;
+    private final InstantSource clock;
+    private final ApplicationEventPublisher events;
+
+    Outbound(JdbcClient jdbc, Ids ids, Instance instance, InstantSource clock, ApplicationEventPublisher events) {
+        this.jdbc = jdbc;
+        this.ids = ids;
+        this.instance = instance;
+        this.clock = clock;
+        this.events = events;
+    }
+
+    /**
+     * Puts something on its way in the transaction of what it follows from.
+     *
+     * @param key one that nothing else on the channel has
+     * @param project whose it is; nobody's where it is about an account
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void put(String channel, String key, long subject, @Nullable Long project) {
+        Instant now = clock.instant();
+        jdbc.sql("""
+                insert into outbound (id, channel, item_key, subject_id, project_id, tries, next_try, put_at)
+                values (?, ?, ?, ?, ?, 0, ?, ?)""")
+                .params(Sql.values(ids.next(), channel, key, subject, project, at(now), at(now))).update();
+        events.publishEvent(new Filled(channel));
+    }
+
+    /** Takes something back that has not gone out; nothing happens if it has. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void takeBack(String channel, String key) {
+        jdbc.sql("delete from outbound where channel = ? and item_key = ?").params(channel, key).update();
+    }
+
+    /** What of a project was tried in vain, the longest tried last. */
+    @Transactional(readOnly = true)
+    public List<Held> held(String channel, long project, int most) {
+        return jdbc.sql("""
+                select subject_id, tries, last_words, next_try from outbound where project_id = ? and channel = ? and tries > 0
+                order by project_id, channel, tries, id fetch first ? rows only""").params(project, channel, most)
+                .query((row, n) -> new Held(row.getLong("subject_id"), row.getInt("tries"), row.getString("last_words"),
+                        row.getObject("next_try", OffsetDateTime.class).toInstant())).list();
+    }
+
+    /** Has all that of a project tried again at once. */
+    public void tryAgain(String channel, long project) {
+        jdbc.sql("update outbound set next_try = ? where project_id = ? and channel = ? and tries > 0")
+                .params(at(clock.instant()), project, channel).update();
+        events.publishEvent(new Filled(channel));
+    }
+
+    /** The subjects of all that waits on a channel. */
+    @Transactional(readOnly = true)
+    public Set<Long> waiting(String channel) {
+        return Set.copyOf(jdbc.sql("select subject_id from outbound where channel = ?").param(channel).query(Long.class).list());
+    }
+
+    /** Gives up what a former life of this process had in hand. */
+    void letGo() {
+        jdbc.sql("update outbound set leased_by = null, leased_until = null where leased_by = ?").param(instance.name()).update();
+    }
+
+    /**
+     * Takes what is due in hand, up to so many. Due is also what is to be tried later than the longest wait allows, which only a clock that
+     * was set back can have left.
+     */
+    List<Parcel> lease(Channel channel) {
+        Instant now = clock.instant();
+        List<Parcel> due = jdbc.sql("""
+                select id, item_key, subject_id, tries from outbound where channel = ? and (next_try <= ? or next_try > ?)
+                    and (leased_until is null or leased_until < ?)
+                order by channel, next_try, id fetch first ? rows only for update skip locked""")
+                .params(channel.key(), at(now), at(now.plus(channel.patience().longest())), at(now), channel.together())
+                .query((row, n) -> new Parcel(row.getLong("id"), row.getString("item_key"), row.getLong("subject_id"),
+                        row.getInt("tries"))).list();
+        due.forEach(parcel -> jdbc.sql("update outbound set leased_by = ?, leased_until = ? where id = ?")
+                .params(instance.name(), at(now.plus(LEASE)), parcel.id()).update());
+        return due;
+    }
+
+    /** Ends a parcel as its outcome says; gives when it is tried again, if it is. */
+    Optional<Instant> settle(Channel channel, Parcel parcel, Outcome outcome) {
+        switch (outcome) {
+            case Outcome.Over over -> {
+                if (end(parcel)) {
+                    over.keep().run();
+                }
+                return Optional.empty();
+            }
+            case Outcome.Failed(String words) -> {
+                int tries = parcel.tries() + 1;
+                if (channel.patience().over(tries)) {
+                    if (end(parcel)) {
+                        channel.givenUp(parcel, tries, words);
+                    }
+                    return Optional.empty();
+                }
+                Instant next = clock.instant().plus(channel.patience().after(tries));
+                jdbc.sql("update outbound set tries = ?, next_try = ?, last_words = ?, leased_by = null, leased_until = null where id = ?")
+                        .params(tries, at(next), words.substring(0, Math.min(words.length(), LONGEST_WORDS)), parcel.id()).update();
+                LOG.info("{} {} could not be handed over; trying again at {}: {}", channel.key(), parcel.key(), next, words);
+                return Optional.of(next);
+            }
+        }
+    }
+
+    /** Whether it was still there: what was taken back meanwhile has no consequences. */
+    private boolean end(Parcel parcel) {
+        return jdbc.sql("delete from outbound where id = ?").param(parcel.id()).update() == 1;
+    }
+
+    private static OffsetDateTime at(Instant instant) {
+        return instant.atOffset(ZoneOffset.UTC);
+    }
+}

@@ -1,0 +1,13 @@
+package app.pervius.server.store;
+
+/**
+ * How those who want one row wait for each other before they ask the database for it. It makes nothing right that the locked row does not.
+ */
+public interface Turns {
+
+    /** The database itself has them wait in turn. */
+    Turns BY_THE_DATABASE = row -> { };
+
+    /** Waits for one's turn at something, which lasts until the current transaction has ended; who waits too long goes on. */
+    void take(Object row);
+}

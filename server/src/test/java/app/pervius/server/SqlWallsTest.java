@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -87,5 +88,16 @@ class SqlWallsTest {
         });
         across.removeAll(PROSE);
         assertThat(across).isEqualTo(new TreeSet<>(JOINED));
+    }
+
+    /** A column that is added or moved in a statement must not change what the others are read as. */
+    @Test
+    void columnsAreReadByName() throws IOException {
+        Pattern byPosition = Pattern.compile("\\b(?:row|r|result|found)\\.get[A-Z]\\w*\\(\\d|List<Object\\[\\]>");
+        List<String> found = new ArrayList<>();
+        for (Path file : sources()) {
+            byPosition.matcher(Files.readString(file)).results().forEach(m -> found.add(file.getFileName() + ": " + m.group()));
+        }
+        assertThat(found).isEmpty();
     }
 }

@@ -54,6 +54,11 @@ public enum Occasion {
         return label;
     }
 
+    /** Whether messages on it speak of files; those on others have words of their own. */
+    public boolean aboutFiles() {
+        return !opening.isEmpty();
+    }
+
     /** What rules call the occasion, at the beginning of a sentence; empty where they cannot speak on it. */
     public Optional<String> onRule() {
         return onRule;

@@ -123,7 +123,8 @@ class Attempts implements Look {
 
     private Failures failures(By by, String what) {
         return jdbc.sql("select failures, last_at from sign_in_failure where failure_key = ?").param(key(by, what))
-                .query((row, n) -> new Failures(row.getDouble(1), row.getObject(2, OffsetDateTime.class).toInstant())).optional()
+                .query((row, n) -> new Failures(row.getDouble("failures"), row.getObject("last_at", OffsetDateTime.class).toInstant()))
+                .optional()
                 .orElse(new Failures(0, clock.instant()));
     }
 

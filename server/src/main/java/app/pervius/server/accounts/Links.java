@@ -68,7 +68,7 @@ public class Links {
     @Transactional(readOnly = true)
     public Optional<Instant> invitedUntil(long person) {
         return jdbc.sql("select until_at from account_link where person_id = ?").param(person)
-                .query((row, n) -> row.getObject(1, OffsetDateTime.class).toInstant()).optional()
+                .query((row, n) -> row.getObject("until_at", OffsetDateTime.class).toInstant()).optional()
                 .filter(until -> until.isAfter(clock.instant()));
     }
 

@@ -115,12 +115,13 @@ public class Documents {
         java.util.Map<Long, OfFile> found = new java.util.HashMap<>();
         if (!files.isEmpty()) {
             jdbc.sql("""
-                    select f.id, d.id, d.number, r.code, d.title, r.status_code from folder_file f
+                    select f.id file_id, d.id document_id, d.number, r.code, d.title, r.status_code from folder_file f
                     left join revision r on r.id = coalesce(f.revision_id, (select max(x.id) from revision x where x.passage_id =
                         f.passage_id))
                     join document d on d.id = coalesce(r.document_id, f.document_id) where f.id in (:files)""").param("files", files)
-                    .query(row -> { found.put(row.getLong(1), new OfFile(row.getLong(2), row.getString(3), row.getString(4),
-                            row.getString(5), row.getString(6))); });
+                    .query(row -> { found.put(row.getLong("file_id"), new OfFile(row.getLong("document_id"), row.getString("number"),
+                            row.getString("code"),
+                            row.getString("title"), row.getString("status_code"))); });
         }
         return found;
     }

@@ -29,7 +29,8 @@ class ContentExamination implements Examination {
 
     @Override
     public void examine(Findings findings) {
-        for (Blob blob : jdbc.sql("select hash, size from blob").query((row, n) -> new Blob(row.getString(1), row.getLong(2))).list()) {
+        for (Blob blob : jdbc.sql("select hash, size from blob").query((row, n) -> new Blob(row.getString("hash"), row.getLong("size")))
+                .list()) {
             findings.lookedAt(1);
             try {
                 if (!store.holds(blob.hash(), blob.size())) {
@@ -43,7 +44,7 @@ class ContentExamination implements Examination {
         }
         jdbc.sql("select id, name from folder_file f where present = true and exists (select 1 from folder_file g where g.folder_id = "
                 + "f.folder_id "
-                + "and g.name_key = f.name_key and g.present = true and g.id > f.id)").query((row, n) -> row.getString(2)).list()
+                + "and g.name_key = f.name_key and g.present = true and g.id > f.id)").query((row, n) -> row.getString("name")).list()
                 .forEach(name -> findings.add("A folder holds two present versions of " + name + "."));
     }
 }

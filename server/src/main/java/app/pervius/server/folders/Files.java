@@ -157,7 +157,8 @@ public class Files {
                 select f.name, f.folder_id, f.passage_id from folder_file f join folder d on d.id = f.folder_id
                 where f.hash = ? and d.project_id = ? and (d.firm_id is null or d.firm_id = ?) order by f.hash, f.id fetch first 1 rows
                     only""")
-                .params(hash, project, firm).query((row, n) -> new Known(row.getString(1), row.getLong(2), row.getObject(3, Long.class)))
+                .params(hash, project, firm).query((row, n) -> new Known(row.getString("name"), row.getLong("folder_id"),
+                        row.getObject("passage_id", Long.class)))
                 .optional();
     }
 

@@ -8,7 +8,6 @@ import app.pervius.server.store.Json;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
-import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
@@ -72,7 +71,8 @@ class KeptSubmissions implements Submissions, Settled {
     @Transactional(readOnly = true)
     public Map<Long, Asked> asked(Collection<Long> wanted) {
         return wanted.isEmpty() ? Map.of() : submissions.asked(wanted).stream()
-                .collect(Collectors.toMap(s -> (Long) s[0], s -> new Asked((String) s[1], (String) s[2], (LocalDate) s[3])));
+                .collect(Collectors.toMap(SubmissionRepository.Asked::getSubmission,
+                        s -> new Asked(s.getReference(), s.getPurpose(), s.getAnswerDue())));
     }
 
     @Override

@@ -31,15 +31,16 @@ class Quota {
     /** Refuses what would be more than is left. */
     void mustHaveRoom(long uploader, long firm, List<Intake.Announced> more) {
         long bytes = more.stream().mapToLong(Intake.Announced::size).sum();
-        check(files.awaited(SubmissionFile.State.EXPECTED, uploader, NOBODY).getFirst(), more.size(), bytes, personFiles, personBytes,
+        check(files.awaited(SubmissionFile.State.EXPECTED, uploader, NOBODY), more.size(), bytes, personFiles, personBytes,
                 "you have");
-        check(files.awaited(SubmissionFile.State.EXPECTED, NOBODY, firm).getFirst(), more.size(), bytes, firmFiles, firmBytes,
+        check(files.awaited(SubmissionFile.State.EXPECTED, NOBODY, firm), more.size(), bytes, firmFiles, firmBytes,
                 "your firm has");
     }
 
-    private static void check(Object[] awaited, long files, long bytes, long mostFiles, long mostBytes, String who) {
-        long filesThen = ((Number) awaited[0]).longValue() + files;
-        long bytesThen = ((Number) awaited[1]).longValue() + bytes;
+    private static void check(SubmissionFileRepository.Awaited awaited, long files, long bytes, long mostFiles, long mostBytes,
+            String who) {
+        long filesThen = awaited.getFiles() + files;
+        long bytesThen = awaited.getBytes() + bytes;
         if (filesThen > mostFiles || bytesThen > mostBytes) {
             throw Problem.conflict("quota", "With this " + who + " announced " + filesThen + " files of " + bytesThen / GIB
                     + " GB that have not come yet; at a time that may be " + mostFiles

@@ -21,6 +21,8 @@ import java.time.InstantSource;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -146,24 +148,20 @@ class SubmissionController {
         Instant midnight = clock.instant().atZone(projects.settings(project).zone()).toLocalDate()
                 .atStartOfDay(projects.settings(project).zone()).toInstant();
         List<Submission> today = submissions.since(project, midnight, actor.seenFirms(project), Limit.of(MOST_ARRIVED));
-        Map<Long, Counted> counted = counted(today);
+        Map<Long, SubmissionFileRepository.Counted> counted = counted(today);
         return today.stream().map(s -> {
             People.PersonView author = people.person(s.authorId);
-            Counted its = counted.getOrDefault(s.id(), new Counted(0, 0));
+            Optional<SubmissionFileRepository.Counted> its = Optional.ofNullable(counted.get(s.id()));
             return new ArrivedView(s.id(), s.reference, s.purpose, author.name(), author.firmCode(), people.person(s.uploaderId).name(),
                     folders.folder(s.folderId).path(),
-                    its.files(), its.refused(), s.open, s.openedAt);
+                    its.map(SubmissionFileRepository.Counted::getFiles).orElse(0),
+                    its.map(SubmissionFileRepository.Counted::getRefused).orElse(0), s.open, s.openedAt);
         }).toList();
     }
 
-    /** How many files a submission has, and how many of them were refused. */
-    private record Counted(int files, int refused) {
-    }
-
-    private Map<Long, Counted> counted(List<Submission> of) {
+    private Map<Long, SubmissionFileRepository.Counted> counted(List<Submission> of) {
         return of.isEmpty() ? Map.of() : files.counted(of.stream().map(Submission::id).toList(), SubmissionFile.State.REFUSED).stream()
-                .collect(Collectors.toMap(row -> (Long) row[0], row -> new Counted(((Number) row[1]).intValue(), ((Number) row[2])
-                        .intValue())));
+                .collect(Collectors.toMap(SubmissionFileRepository.Counted::getSubmission, Function.identity()));
     }
 
     private void mine(long id, Actor actor) {

@@ -2,6 +2,7 @@ package app.pervius.server.intake;
 
 import jakarta.persistence.LockModeType;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
@@ -13,6 +14,17 @@ import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 interface SubmissionRepository extends JpaRepository<Submission, Long> {
+    /** What was handed in for what, and by when an answer is asked for. */
+    interface Asked {
+        long getSubmission();
+
+        String getReference();
+
+        String getPurpose();
+
+        @Nullable LocalDate getAnswerDue();
+    }
+
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("from Submission s where s.id = :id")
     Optional<Submission> locked(long id);
@@ -75,9 +87,9 @@ interface SubmissionRepository extends JpaRepository<Submission, Long> {
             and (locate(:text, lower(s.reference)) > 0 or locate(:text, lower(s.purpose)) > 0) order by s.projectId desc, s.id desc""")
     List<Long> found(long project, Collection<Long> firms, String text, Limit limit);
 
-    /** For each submission its id, reference, purpose, and the date an answer is asked for. */
-    @Query("select s.id, s.reference, s.purpose, s.answerDue from Submission s where s.id in :ids")
-    List<Object[]> asked(Collection<Long> ids);
+    @Query("select s.id as submission, s.reference as reference, s.purpose as purpose, s.answerDue as answerDue from Submission s "
+            + "where s.id in :ids")
+    List<Asked> asked(Collection<Long> ids);
 
     /** The reference of a submission, unless it has to be settled. */
     @Query("select s.reference from Submission s where s.id = :id and s.unsettled = false")

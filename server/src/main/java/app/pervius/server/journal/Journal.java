@@ -115,9 +115,11 @@ public class Journal {
         return jdbc.sql("""
                 select passage_id, seq, at, station, kind, actor_id, actor, account, rule, previous_hash, hash
                 from journal_entry where passage_id = ? order by passage_id, seq""").param(passage)
-                .query((row, n) -> new Link(row.getLong(1), row.getInt(2), row.getObject(3, OffsetDateTime.class).toInstant(),
-                        Station.valueOf(row.getString(4)), Entry.Kind.valueOf(row.getString(5)), row.getObject(6, Long.class),
-                        row.getString(7),
-                        row.getString(8), row.getString(9), row.getString(10), row.getString(11))).list();
+                .query((row, n) -> new Link(row.getLong("passage_id"), row.getInt("seq"), row.getObject("at", OffsetDateTime.class)
+                        .toInstant(),
+                        Station.valueOf(row.getString("station")), Entry.Kind.valueOf(row.getString("kind")),
+                        row.getObject("actor_id", Long.class),
+                        row.getString("actor"),
+                        row.getString("account"), row.getString("rule"), row.getString("previous_hash"), row.getString("hash"))).list();
     }
 }

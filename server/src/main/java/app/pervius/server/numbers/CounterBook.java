@@ -70,10 +70,10 @@ class CounterBook {
 
     List<CounterView> of(long project, Scheme scheme) {
         Map<String, Long> pace = jdbc.sql("""
-                select combination, count(*) from ledger_entry where project_id = ? and scheme_key = ? and assigned_at >= ?
+                select combination, count(*) numbers from ledger_entry where project_id = ? and scheme_key = ? and assigned_at >= ?
                 and state in ('ASSIGNED', 'TAKEN', 'RESERVED', 'VOIDED') group by combination""")
                 .params(project, scheme.key(), clock.instant().minus(PACE_OVER).atOffset(ZoneOffset.UTC))
-                .query((row, n) -> Map.entry(row.getString(1), row.getLong(2))).list().stream()
+                .query((row, n) -> Map.entry(row.getString("combination"), row.getLong("numbers"))).list().stream()
                 .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
         Fields fields = projects.settings(project).fields();
         return counters.findByProjectIdAndSchemeKeyOrderByCombination(project, scheme.key(), Limit.of(MOST_COUNTERS)).stream()
@@ -128,19 +128,20 @@ class CounterBook {
     /** Every value of a counter up to its next, in stretches of one fate. */
     Strip strip(long project, Scheme scheme, CounterView counter) {
         List<Stretch> stretches = new ArrayList<>(jdbc.sql("""
-                select min(v), max(v), state, count(*), min(reason) from (
+                select min(v) first_value, max(v) last_value, state, count(*) numbers, min(reason) reason from (
                     select counter_value v, state, reason, counter_value / ? - row_number() over (partition by state, reason order by
                         counter_value) g
                     from ledger_entry where project_id = ? and scheme_key = ? and combination = ? and counter_value is not null) e
                 group by state, reason, g order by 1 fetch first ? rows only""")
                 .params(counter.step(), project, scheme.key(), counter.combination(), MOST_STRETCHES)
-                .query((row, n) -> new Stretch(row.getLong(1), row.getLong(2), row.getString(3), row.getLong(4), said(row.getString(5))))
+                .query((row, n) -> new Stretch(row.getLong("first_value"), row.getLong("last_value"), row.getString("state"),
+                        row.getLong("numbers"), said(row.getString("reason"))))
                 .list());
         jdbc.sql("select from_value, to_value, reason from ledger_gap where project_id = ? and scheme_key = ? and combination = ? order "
                 + "by from_value")
                 .params(project, scheme.key(), counter.combination())
-                .query((row, n) -> new Stretch(row.getLong(1), row.getLong(2), "GAP",
-                        (row.getLong(2) - row.getLong(1)) / counter.step() + 1, row.getString(3))).list()
+                .query((row, n) -> new Stretch(row.getLong("from_value"), row.getLong("to_value"), "GAP",
+                        (row.getLong("to_value") - row.getLong("from_value")) / counter.step() + 1, row.getString("reason"))).list()
                 .forEach(stretches::add);
         stretches.sort(Comparator.comparingLong(Stretch::from));
         return new Strip(counter, List.copyOf(stretches));

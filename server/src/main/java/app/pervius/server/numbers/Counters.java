@@ -63,7 +63,8 @@ public class Counters {
         Map<String, Long> found = new TreeMap<>();
         jdbc.sql("select combination, next_value from counter where project_id = ? and scheme_key = ? and next_value >= ? order by "
                 + "combination")
-                .params(project, scheme, value).query((row, n) -> found.put(row.getString("combination"), row.getLong("next_value"))).list();
+                .params(project, scheme, value).query((row, n) -> found.put(row.getString("combination"), row.getLong("next_value")))
+                .list();
         return found;
     }
 

@@ -146,7 +146,7 @@ public class LedgerDesk {
     private LedgerEntry held(long project, String number) {
         jdbc.sql("select scheme_key, combination from ledger_entry where project_id = ? and number = ? and counter_value is not null")
                 .params(project, number)
-                .query((row, n) -> new CounterKey(row.getString(1), row.getString(2))).optional()
+                .query((row, n) -> new CounterKey(row.getString("scheme_key"), row.getString("combination"))).optional()
                 .ifPresent(counter -> counters.next(project, counter, 0, 1));
         jdbc.sql("select id from ledger_entry where project_id = ? and number = ? for update").params(project, number).query(Long.class)
                 .optional()

@@ -46,8 +46,9 @@ class LedgerExamination implements Examination {
         jdbc.sql("""
                 select c.project_id, c.scheme_key, c.combination, c.first_value, c.step, c.next_value, c.given_back from counter c
                 where exists (select 1 from scheme_edition s where s.project_id = c.project_id and s.scheme_key = c.scheme_key)""")
-                .query((row, n) -> new Line(row.getLong(1), row.getString(2), row.getString(3), row.getLong(4), row.getLong(5),
-                        row.getLong(6), row.getLong(7))).list()
+                .query((row, n) -> new Line(row.getLong("project_id"), row.getString("scheme_key"), row.getString("combination"),
+                        row.getLong("first_value"), row.getLong("step"),
+                        row.getLong("next_value"), row.getLong("given_back"))).list()
                 .forEach(line -> examine(line, findings));
     }
 

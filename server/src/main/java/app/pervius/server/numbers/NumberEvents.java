@@ -51,7 +51,7 @@ class NumberEvents {
         return jdbc.sql("""
                 select at, actor, number, account from number_event where project_id = ? and scheme_key = ?
                 order by project_id desc, scheme_key desc, id desc fetch first ? rows only""").params(project, scheme, SHOWN)
-                .query((row, n) -> new NumberEventLine(row.getObject(1, OffsetDateTime.class).toInstant(), row.getString(2),
-                        row.getString(3), row.getString(4))).list();
+                .query((row, n) -> new NumberEventLine(row.getObject("at", OffsetDateTime.class).toInstant(), row.getString("actor"),
+                        row.getString("number"), row.getString("account"))).list();
     }
 }

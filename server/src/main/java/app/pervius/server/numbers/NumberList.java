@@ -22,10 +22,12 @@ class NumberList {
 
     List<ListView> all(long project) {
         return jdbc.sql("""
-                select l.list_key, l.name, count(v.id), count(v.id) - count(v.used_by) from number_list l
+                select l.list_key, l.name, count(v.id) numbers, count(v.id) - count(v.used_by) free
+                from number_list l
                 left join number_list_value v on v.list_id = l.id where l.project_id = ? group by l.id, l.list_key, l.name order by
                     l.list_key""")
-                .param(project).query((row, n) -> new ListView(row.getString(1), row.getString(2), row.getInt(3), row.getInt(4))).list();
+                .param(project).query((row, n) -> new ListView(row.getString("list_key"), row.getString("name"), row.getInt("numbers"),
+                        row.getInt("free"))).list();
     }
 
     /** The next free value; the list is held until the transaction ends, so that no other gets the same. */

@@ -215,7 +215,7 @@ public class Packages {
         }
         Map<String, RollOut.Made> made = new LinkedHashMap<>();
         jdbc.sql("select plan_key, folder_id, made_as from made_folder where package_id = ? order by folder_id").param(row.id())
-                .query((r, n) -> new Kept(r.getString(1), r.getLong(2), r.getString(3))).list()
+                .query((r, n) -> new Kept(r.getString("plan_key"), r.getLong("folder_id"), r.getString("made_as"))).list()
                 .forEach(kept -> folders.find(kept.folder()).ifPresent(folder ->
                         made.put(kept.key(), new RollOut.Made(kept.folder(), folder.name(), kept.madeAs(),
                                 standing(row.projectId, kept.folder())))));

@@ -27,7 +27,8 @@ class PassageExamination implements Examination {
     @Override
     public void examine(Findings findings) {
         jdbc.sql("select id, journal_seq, journal_hash from passage order by id")
-                .query((row, n) -> Map.entry(row.getLong(1), new Journal.Head(row.getInt(2), row.getString(3)))).list().forEach(passage -> {
+                .query((row, n) -> Map.entry(row.getLong("id"), new Journal.Head(row.getInt("journal_seq"), row.getString("journal_hash"))))
+                .list().forEach(passage -> {
             findings.lookedAt(1);
             if (!journal.whole(passage.getKey(), passage.getValue())) {
                 findings.add("The journal of passage " + passage.getKey() + " is not whole.");

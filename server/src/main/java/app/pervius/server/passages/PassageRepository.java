@@ -10,13 +10,39 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 interface PassageRepository extends JpaRepository<StoredPassage, Long> {
-    /** The id of each passage with that of its author's firm. */
-    @Query("select p.id, p.authorFirmId from Passage p where p.id in :ids")
-    List<Object[]> authorFirms(Collection<Long> ids);
+    /** A passage with its author's firm. */
+    interface Firm {
+        long getPassage();
 
-    /** For each passage its id, number, revision, title and the name it came under. */
-    @Query("select p.id, p.number, p.revision, p.title, p.originalName from Passage p where p.id in :ids")
-    List<Object[]> titles(Collection<Long> ids);
+        long getFirm();
+    }
+
+    /** What a passage is called by; number and revision are absent while it has none. */
+    interface Title {
+        long getPassage();
+
+        @Nullable String getNumber();
+
+        @Nullable String getRevision();
+
+        String getTitle();
+
+        String getOriginalName();
+    }
+
+    /** How many passages a rule took. */
+    interface Taken {
+        long getRule();
+
+        long getPassages();
+    }
+
+    @Query("select p.id as passage, p.authorFirmId as firm from Passage p where p.id in :ids")
+    List<Firm> authorFirms(Collection<Long> ids);
+
+    @Query("select p.id as passage, p.number as number, p.revision as revision, p.title as title, p.originalName as originalName "
+            + "from Passage p where p.id in :ids")
+    List<Title> titles(Collection<Long> ids);
 
     @Query("select p.id from Passage p where p.submissionId = :submission and p.state = :state and p.id > :after "
             + "order by p.submissionId, p.state, p.id")
@@ -53,9 +79,9 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
 
     List<StoredPassage> findBySubmissionIdOrderById(long submission, Limit limit);
 
-    @Query("select p.ruleId, count(p) from Passage p where p.projectId = :project and p.ruleId is not null and p.since >= :since group "
-            + "by p.ruleId")
-    List<Object[]> countByRule(long project, Instant since);
+    @Query("select p.ruleId as rule, count(p) as passages from Passage p where p.projectId = :project and p.ruleId is not null "
+            + "and p.since >= :since group by p.ruleId")
+    List<Taken> countByRule(long project, Instant since);
 
     List<StoredPassage> findByDocumentIdOrderByIdDesc(long document);
 

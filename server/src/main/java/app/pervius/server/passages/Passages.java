@@ -140,8 +140,8 @@ public class Passages {
     @Transactional(readOnly = true)
     public Map<Long, String> inWords(Collection<Long> ids) {
         return ids.isEmpty() ? Map.of() : passages.titles(ids).stream()
-                .collect(Collectors.toMap(p -> (Long) p[0], p -> PassageFacts.inWords((String) p[1], (String) p[2], (String) p[3],
-                        (String) p[4])));
+                .collect(Collectors.toMap(PassageRepository.Title::getPassage, p -> PassageFacts.inWords(p.getNumber(), p.getRevision(),
+                        p.getTitle(), p.getOriginalName())));
     }
 
     @Transactional(readOnly = true)
@@ -187,7 +187,8 @@ public class Passages {
     /** For each rule, how many passages it took that have moved since a moment. */
     @Transactional(readOnly = true)
     public Map<Long, Long> takenByRule(long project, Instant since) {
-        return passages.countByRule(project, since).stream().collect(Collectors.toMap(row -> (Long) row[0], row -> (Long) row[1]));
+        return passages.countByRule(project, since).stream()
+                .collect(Collectors.toMap(PassageRepository.Taken::getRule, PassageRepository.Taken::getPassages));
     }
 
     /** A revision as a review looks at it. */
@@ -251,7 +252,7 @@ public class Passages {
     @Transactional(readOnly = true)
     public Map<Long, Long> authorFirms(Collection<Long> ids) {
         return ids.isEmpty() ? Map.of() : passages.authorFirms(ids).stream()
-                .collect(Collectors.toMap(row -> (Long) row[0], row -> (Long) row[1]));
+                .collect(Collectors.toMap(PassageRepository.Firm::getPassage, PassageRepository.Firm::getFirm));
     }
 
     PassageView view(StoredPassage p) {

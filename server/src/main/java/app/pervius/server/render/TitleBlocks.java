@@ -103,11 +103,11 @@ public class TitleBlocks {
     }
 
     private Optional<TitleBlock> kept(String hash) {
-        return jdbc.sql("select kind, said from title_block where hash = ?").param(hash).query((row, n) -> switch (row.getString(1)) {
-            case "TEXT" -> (TitleBlock) new TitleBlock.Text(row.getString(2));
+        return jdbc.sql("select kind, said from title_block where hash = ?").param(hash).query((row, n) -> switch (row.getString("kind")) {
+            case "TEXT" -> (TitleBlock) new TitleBlock.Text(row.getString("said"));
             case "NO_TEXT" -> new TitleBlock.NoText();
-            case "CANNOT_OPEN" -> new TitleBlock.CannotOpen(row.getString(2));
-            default -> new TitleBlock.Unreadable(row.getString(2));
+            case "CANNOT_OPEN" -> new TitleBlock.CannotOpen(row.getString("said"));
+            default -> new TitleBlock.Unreadable(row.getString("said"));
         }).optional();
     }
 

@@ -84,12 +84,12 @@ class ReviewFiles {
     }
 
     private static InReview row(java.sql.ResultSet row, int n) throws java.sql.SQLException {
-        Integer code = row.getObject(4, Integer.class);
-        boolean toAuthor = row.getBoolean(5);
-        OffsetDateTime over = row.getObject(6, OffsetDateTime.class);
-        return new InReview(row.getLong(1), row.getLong(2), read(row.getString(3)), Optional.ofNullable(code)
+        Integer code = row.getObject("ending_code", Integer.class);
+        boolean toAuthor = row.getBoolean("to_author");
+        OffsetDateTime over = row.getObject("over_at", OffsetDateTime.class);
+        return new InReview(row.getLong("review_id"), row.getLong("passage_id"), read(row.getString("left_out")), Optional.ofNullable(code)
                 .map(c -> new Ending(c, toAuthor)),
-                over == null ? null : over.toInstant(), row.getBoolean(7));
+                over == null ? null : over.toInstant(), row.getBoolean("passed_on"));
     }
 
     private static String write(Set<Integer> steps) {

@@ -177,28 +177,30 @@ class ReviewList {
         Set<Long> ids = rows.stream().map(Row::id).collect(Collectors.toSet());
         Map<Long, Counted> counted = new HashMap<>();
         jdbc.sql("""
-                select x.review_id, count(*), count(case when x.over_at is null then 1 end), min(x.passage_id), max(p.cycle)
+                select x.review_id, count(*) files, count(case when x.over_at is null then 1 end) live, min(x.passage_id) first_passage,
+                    max(p.cycle) cycle
                 from review_passage x join passage p on p.id = x.passage_id where x.review_id in (:ids) group by
                     x.review_id""").param("ids", ids)
-                .query(r -> { counted.put(r.getLong(1), new Counted(r.getInt(2), r.getInt(3), r.getLong(4), r.getInt(5))); });
+                .query(r -> { counted.put(r.getLong("review_id"), new Counted(r.getInt("files"), r.getInt("live"),
+                        r.getLong("first_passage"), r.getInt("cycle"))); });
         Map<Long, List<Ended>> ended = new HashMap<>();
-        jdbc.sql("select review_id, ending_code, count(*) from review_passage where review_id in (:ids) and ending_code is not null "
+        jdbc.sql("select review_id, ending_code, count(*) files from review_passage where review_id in (:ids) and ending_code is not null "
                 + "group by review_id, ending_code order by review_id, ending_code")
-                .param("ids", ids).query(r -> { ended.computeIfAbsent(r.getLong(1), k -> new ArrayList<>())
-                        .add(new Ended(r.getInt(2), r.getInt(3))); });
+                .param("ids", ids).query(r -> { ended.computeIfAbsent(r.getLong("review_id"), k -> new ArrayList<>())
+                        .add(new Ended(r.getInt("ending_code"), r.getInt("files"))); });
         Map<String, Integer> answered = new HashMap<>();
         Map<Long, Integer> anyAnswer = new HashMap<>();
         jdbc.sql("""
-                select a.review_id, a.seat_id, count(*) from review_answer a join review r on r.id = a.review_id and r.turn = a.turn
+                select a.review_id, a.seat_id, count(*) answers from review_answer a join review r on r.id = a.review_id and r.turn = a.turn
                 where a.review_id in (:ids) group by a.review_id, a.seat_id""").param("ids", ids).query(r -> {
-                    answered.put(r.getLong(1) + "/" + r.getLong(2), r.getInt(3));
-                    anyAnswer.merge(r.getLong(1), r.getInt(3), Math::max);
+                    answered.put(r.getLong("review_id") + "/" + r.getLong("seat_id"), r.getInt("answers"));
+                    anyAnswer.merge(r.getLong("review_id"), r.getInt("answers"), Math::max);
                 });
         List<Sitting> sitting = jdbc.sql("""
-                select s.review_id, s.person_id, s.taken_at is not null from review_seat s join review r on r.id = s.review_id and r.turn
-                    = s.turn
+                select s.review_id, s.person_id, s.taken_at is not null taken from review_seat s
+                join review r on r.id = s.review_id and r.turn = s.turn
                 where s.review_id in (:ids) and s.open = true order by s.review_id, s.id""").param("ids", ids).query((r, n) -> new
-                    Sitting(r.getLong(1), r.getLong(2), r.getBoolean(3))).list();
+                    Sitting(r.getLong("review_id"), r.getLong("person_id"), r.getBoolean("taken"))).list();
         Map<Long, People.PersonView> who = people.persons(sitting.stream().map(Sitting::person).toList());
         Map<Long, List<With>> with = new LinkedHashMap<>();
         sitting.forEach(s -> with.computeIfAbsent(s.review(), k -> new ArrayList<>())
@@ -262,12 +264,13 @@ class ReviewList {
     }
 
     private static Row row(ResultSet r, int n) throws SQLException {
-        return new Row(r.getLong(1), r.getLong(2), r.getLong(3), r.getString(4), r.getInt(5), r.getLong(6), r.getLong(7),
-                Review.State.valueOf(r.getString(8)), r.getInt(9), r.getInt(10),
-                instant(r, 11), Objects.requireNonNullElse(instant(r, 12), Instant.EPOCH), instant(r, 13));
+        return new Row(r.getLong("id"), r.getLong("family_id"), r.getLong("submission_id"), r.getString("route_key"),
+                r.getInt("route_edition"), r.getLong("author_id"), r.getLong("author_firm_id"), Review.State.valueOf(r.getString("state")),
+                r.getInt("step"), r.getInt("turn"), instant(r, "due"), Objects.requireNonNullElse(instant(r, "made_at"), Instant.EPOCH),
+                instant(r, "closed_at"));
     }
 
-    private static @Nullable Instant instant(ResultSet r, int column) throws SQLException {
+    private static @Nullable Instant instant(ResultSet r, String column) throws SQLException {
         OffsetDateTime at = r.getObject(column, OffsetDateTime.class);
         return at == null ? null : at.toInstant();
     }

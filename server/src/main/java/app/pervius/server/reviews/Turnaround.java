@@ -93,21 +93,22 @@ class Turnaround {
     private List<Closed> closed(long project, Instant since, ReviewList.Whose whose) {
         return jdbc.sql("""
                 select r.route_key, r.route_edition, c.step, c.closed_at, c.person_id, (select min(s.due) from review_seat s where
-                    s.review_id = c.review_id and s.turn = c.turn),
-                    (select min(x.passage_id) from review_passage x where x.review_id = c.review_id),
+                    s.review_id = c.review_id and s.turn = c.turn) due,
+                    (select min(x.passage_id) from review_passage x where x.review_id = c.review_id) first_passage,
                     coalesce((select max(d.closed_at) from review_closing d where d.review_id = c.review_id and d.turn < c.turn),
-                        r.made_at),
+                        r.made_at) begun,
                     (select max(s.role_id) from review_seat s where s.review_id = c.review_id and s.turn = c.turn and s.person_id =
-                        c.person_id)
+                        c.person_id) role_id
                 from review_closing c join review r on r.id = c.review_id
                 where r.project_id = :project and c.closed_at >= :since and\s""" + ReviewList.Whose.CONDITION + """
                  order by c.id desc fetch first 20000 rows only""")
                 .param("project", project).param("since", since.atOffset(ZoneOffset.UTC)).param("firms", whose.firms())
                 .param("notFirm", whose.notOfFirm())
-                .query((row, n) -> new Closed(row.getString(1), row.getInt(2), row.getInt(3), at(row.getObject(8, OffsetDateTime.class)),
-                        row.getObject(6, OffsetDateTime.class) == null ? null
-                        : at(row.getObject(6, OffsetDateTime.class)), at(row.getObject(4, OffsetDateTime.class)),
-                        row.getObject(5, Long.class), row.getLong(7), row.getObject(9, Long.class))).list();
+                .query((row, n) -> new Closed(row.getString("route_key"), row.getInt("route_edition"), row.getInt("step"),
+                        at(row.getObject("begun", OffsetDateTime.class)),
+                        row.getObject("due", OffsetDateTime.class) == null ? null
+                        : at(row.getObject("due", OffsetDateTime.class)), at(row.getObject("closed_at", OffsetDateTime.class)),
+                        row.getObject("person_id", Long.class), row.getLong("first_passage"), row.getObject("role_id", Long.class))).list();
     }
 
     private Step step(long project, Closed closed) {
@@ -131,14 +132,15 @@ class Turnaround {
         Map<Long, int[]> byPerson = new HashMap<>();
         jdbc.sql("""
                 select s.person_id, s.due, (select count(*) from review_passage x where x.review_id = s.review_id and x.over_at is null)
+                    files
                 from review_seat s join review r on r.id = s.review_id where r.project_id = :project and s.open = true and\s""" +
                     ReviewList.Whose.CONDITION)
                 .param("project", project).param("firms", whose.firms()).param("notFirm", whose.notOfFirm()).query(row -> {
-                    int[] counts = byPerson.computeIfAbsent(row.getLong(1), k -> new int[4]);
-                    OffsetDateTime due = row.getObject(2, OffsetDateTime.class);
-                    counts[0] += row.getInt(3);
-                    counts[1] += due != null && at(due).isBefore(now) ? row.getInt(3) : 0;
-                    counts[2] += due != null && !at(due).isBefore(now) && at(due).isBefore(week) ? row.getInt(3) : 0;
+                    int[] counts = byPerson.computeIfAbsent(row.getLong("person_id"), k -> new int[4]);
+                    OffsetDateTime due = row.getObject("due", OffsetDateTime.class);
+                    counts[0] += row.getInt("files");
+                    counts[1] += due != null && at(due).isBefore(now) ? row.getInt("files") : 0;
+                    counts[2] += due != null && !at(due).isBefore(now) && at(due).isBefore(week) ? row.getInt("files") : 0;
                 });
         coming(project, whose, byPerson);
         return byPerson.entrySet().stream().map(e -> new Load(people.person(e.getKey()).name(), people.person(e.getKey()).firmCode(),
@@ -150,12 +152,12 @@ class Turnaround {
     private void coming(long project, ReviewList.Whose whose, Map<Long, int[]> byPerson) {
         jdbc.sql("""
                 select r.route_key, r.route_edition, r.step, (select count(*) from review_passage x where x.review_id = r.id and
-                    x.over_at is null)
+                    x.over_at is null) files
                 from review r where r.project_id = :project and r.state = 'OPEN' and\s""" + ReviewList.Whose.CONDITION)
                 .param("project", project).param("firms", whose.firms()).param("notFirm", whose.notOfFirm()).query(row -> {
-                    var route = routes.edition(project, row.getString(1), row.getInt(2));
-                    int files = row.getInt(4);
-                    route.steps().subList(row.getInt(3) + 1, route.steps().size()).stream().flatMap(s -> s.who().stream())
+                    var route = routes.edition(project, row.getString("route_key"), row.getInt("route_edition"));
+                    int files = row.getInt("files");
+                    route.steps().subList(row.getInt("step") + 1, route.steps().size()).stream().flatMap(s -> s.who().stream())
                             .filter(app.pervius.core.review.Who.InRole.class::isInstance)
                             .flatMap(w -> people.holders(((app.pervius.core.review.Who.InRole) w).role()).stream())
                             .map(h -> h.person().value()).distinct().forEach(p -> byPerson.computeIfAbsent(p, k -> new int[4])[3] += files);

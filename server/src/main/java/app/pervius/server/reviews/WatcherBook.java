@@ -38,9 +38,9 @@ public class WatcherBook {
 
     Optional<Sending> sentWith(long submission) {
         return jdbc.sql("select sender_id, message, persons, addresses from sending where submission_id = ?").param(submission)
-                .query((row, n) -> new Sending(row.getLong(1), row.getString(2),
-                        new Watched(Json.read(row.getString(3), new TypeReference<List<Long>>() { }),
-                        Json.read(row.getString(4), new TypeReference<List<String>>() { })))).optional();
+                .query((row, n) -> new Sending(row.getLong("sender_id"), row.getString("message"),
+                        new Watched(Json.read(row.getString("persons"), new TypeReference<List<Long>>() { }),
+                        Json.read(row.getString("addresses"), new TypeReference<List<String>>() { })))).optional();
     }
 
     Watched of(long family) {

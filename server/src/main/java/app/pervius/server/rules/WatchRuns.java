@@ -54,9 +54,9 @@ public class WatchRuns {
     /** For each watching rule of a project how often it spoke since a moment. */
     Map<Long, Long> since(long project, Instant since) {
         Map<Long, Long> counts = new HashMap<>();
-        jdbc.sql("select rule_id, count(*) from watch_run where project_id = ? and at >= ? group by rule_id")
+        jdbc.sql("select rule_id, count(*) runs from watch_run where project_id = ? and at >= ? group by rule_id")
                 .params(project, since.atOffset(ZoneOffset.UTC))
-                .query(row -> { counts.put(row.getLong(1), row.getLong(2)); });
+                .query(row -> { counts.put(row.getLong("rule_id"), row.getLong("runs")); });
         return counts;
     }
 
@@ -68,8 +68,9 @@ public class WatchRuns {
     }
 
     private static Run run(ResultSet row, int n) throws SQLException {
-        return new Run(row.getLong(1), row.getLong(2), row.getObject(3, Long.class), row.getLong(4), row.getString(5),
-                Occasion.valueOf(row.getString(6)), row.getInt(7),
-                row.getObject(8, OffsetDateTime.class).toInstant());
+        return new Run(row.getLong("id"), row.getLong("submission_id"), row.getObject("passage_id", Long.class), row.getLong("folder_id"),
+                row.getString("what"),
+                Occasion.valueOf(row.getString("occasion")), row.getInt("told"),
+                row.getObject("at", OffsetDateTime.class).toInstant());
     }
 }

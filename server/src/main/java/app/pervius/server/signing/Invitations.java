@@ -83,7 +83,8 @@ public class Invitations {
                 return Optional.of(address + place);
             }
             Projects.Settings settings = projects.settings(project);
-            messages.sendToAccount(project, view.email(), Occasion.INVITED, "[" + settings.code() + "] You are invited to " + settings.name(),
+            messages.sendToAccount(project, view.email(), Occasion.INVITED,
+                    "[" + settings.code() + "] You are invited to " + settings.name(),
                     "Dear " + view.name() + ",\n\n" + inviter
                     + " invites you to the project " + settings.name()
                     + ". Set a password within 7 days, or sign in with the account you have, and you are in:\n\n", place);

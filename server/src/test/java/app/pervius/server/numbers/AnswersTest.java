@@ -79,7 +79,8 @@ class AnswersTest {
         long submission = site.submit(folder, "Pump three.pdf");
         JsonNode passage = app.until(() -> {
             MovableClock.set("answers", ahead = ahead.plusMinutes(1));
-            return site.get("/api/projects/" + site.project() + "/passages?which=ALL&submission=" + submission).must(200).body().get("items");
+            return site.get("/api/projects/" + site.project() + "/passages?which=ALL&submission=" + submission).must(200).body()
+                    .get("items");
         }, items -> items.size() == 1 && items.get(0).get("passage").has("stop")).get(0).get("passage");
         assertThat(passage.get("stop").get("code").asString()).isEqualTo("NO_ANSWER");
         assertThat(passage.get("stop").get("reason").asString()).startsWith("The number needs “Plant item” from “Plant ").endsWith(said);

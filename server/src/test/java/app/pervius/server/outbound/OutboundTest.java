@@ -110,7 +110,8 @@ class OutboundTest {
         jdbc.sql("create table project (id bigint primary key)").update();
         jdbc.sql("insert into project values (1), (2)").update();
         String table = Files.readString(MIGRATION);
-        jdbc.sql(table.substring(table.indexOf("create table outbound"), table.indexOf(";", table.indexOf("create table outbound")))).update();
+        jdbc.sql(table.substring(table.indexOf("create table outbound"), table.indexOf(";", table.indexOf("create table outbound"))))
+                .update();
         transaction = new TransactionTemplate(new DataSourceTransactionManager(database));
         outbound = outbound("one");
         carrier = new Carrier(outbound, List.of(mail, question), durable, due, transaction);

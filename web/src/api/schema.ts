@@ -3130,7 +3130,14 @@ export interface components {
             changes: boolean;
             sentence: string;
         };
-        ChecksForm: {
+        CheckView: {
+            hint: string;
+            key: string;
+            options: components["schemas"]["WordView"][];
+            usual: string;
+            with: string;
+        };
+        Checks: {
             /** @enum {string} */
             nameMisfit: "STOP" | "RETURN" | "GO_ON";
             /** @enum {string} */
@@ -3287,7 +3294,7 @@ export interface components {
             /** Format: date-time */
             at: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED";
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "INVITED" | "NEW_PASSWORD";
             person: string;
             revision: string;
             /** Format: date-time */
@@ -3686,7 +3693,7 @@ export interface components {
         };
         IdentifyForm: {
             asks: string[];
-            checks: components["schemas"]["ChecksForm"];
+            checks: components["schemas"]["Checks"];
             namePatterns: string[];
             sequence?: string;
         };
@@ -3769,14 +3776,6 @@ export interface components {
         ListTaken: {
             /** Format: int32 */
             added: number;
-            /** Format: int32 */
-            values: number;
-        };
-        ListView: {
-            /** Format: int32 */
-            free: number;
-            key: string;
-            name: string;
             /** Format: int32 */
             values: number;
         };
@@ -3946,6 +3945,27 @@ export interface components {
         NumberPreview: {
             number: string;
         };
+        NumberSource: components["schemas"]["NumberSourceList"] | components["schemas"]["NumberSourceAsked"];
+        NumberSourceAsked: {
+            from: string;
+            key: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ASKED";
+            label: string;
+        };
+        NumberSourceList: {
+            from: string;
+            key: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "LIST";
+            label: string;
+        };
         NumberingEntry: {
             files: number[];
             scheme: string;
@@ -3955,7 +3975,7 @@ export interface components {
         };
         OccasionView: {
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED";
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "INVITED" | "NEW_PASSWORD";
             word: string;
         };
         OfFile: {
@@ -4082,7 +4102,7 @@ export interface components {
             open: boolean;
             options: components["schemas"]["WordView"][];
             /** @enum {string} */
-            shape: "WORDS" | "PATTERN" | "ADDRESS" | "SIZE" | "SOME" | "ONE" | "FIELD" | "FIELD_VALUES" | "GROUP" | "PLACE";
+            shape: "WORDS" | "PATTERN" | "ADDRESS" | "TEXT" | "SIZE" | "SOME" | "ONE" | "FIELD" | "FIELD_VALUES" | "GROUP" | "PLACE";
             /** @enum {string} */
             thing?: "FIRM" | "ROLE" | "PERSON" | "FOLDER";
             word: string;
@@ -4786,6 +4806,7 @@ export interface components {
         };
         RuleKinds: {
             audiences: components["schemas"]["KindView"][];
+            checks: components["schemas"]["CheckView"][];
             conditions: components["schemas"]["KindView"][];
             /** Format: int32 */
             deepest: number;
@@ -4838,7 +4859,7 @@ export interface components {
             /** @enum {string} */
             of: "DOCUMENTS" | "PACKAGES" | "TRANSMITTALS" | "CHANGES";
             pattern: string;
-            sources: components["schemas"]["SourceEntry"][];
+            sources: components["schemas"]["NumberSource"][];
             /** Format: int64 */
             start: number;
             /** Format: int64 */
@@ -5034,16 +5055,15 @@ export interface components {
             /** @enum {string} */
             kind: "WAIT" | "COUNTS" | "SKIP";
         };
-        SourceEntry: {
+        SourceChoice: {
             from: string;
-            key: string;
-            /** @enum {string} */
-            kind: "LIST" | "ASKED";
-            label: string;
+            word: string;
         };
-        SourcesView: {
-            connections: string[];
-            lists: components["schemas"]["ListView"][];
+        SourceKind: {
+            choices: components["schemas"]["SourceChoice"][];
+            kind: string;
+            otherwise: string;
+            word: string;
         };
         SplitEntry: {
             passages: number[];
@@ -5206,7 +5226,7 @@ export interface components {
         };
         TellingForm: {
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED";
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "INVITED" | "NEW_PASSWORD";
             text: string;
             whom: components["schemas"]["Audience"][];
         };
@@ -5244,7 +5264,7 @@ export interface components {
         };
         ToldView: {
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED";
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "INVITED" | "NEW_PASSWORD";
             rules?: string;
             text?: string;
             who: string;
@@ -5364,7 +5384,7 @@ export interface components {
             /** Format: date-time */
             nextAttempt: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED";
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "INVITED" | "NEW_PASSWORD";
             recipient: string;
             subject: string;
         };
@@ -5381,7 +5401,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED";
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "INVITED" | "NEW_PASSWORD";
             /** Format: int64 */
             passage?: number;
             reference: string;
@@ -7935,7 +7955,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SourcesView"];
+                    "application/json": components["schemas"]["SourceKind"][];
                 };
             };
         };

@@ -41,9 +41,14 @@ function insert(what: string) {
   form.pattern += what
 }
 
-function addSource(kind: 'LIST' | 'ASKED') {
-  const from = kind === 'LIST' ? sources.value.value?.lists[0]?.key : sources.value.value?.connections[0]
-  form.sources.push({ key: kind === 'LIST' ? 'plate' : 'plant', label: kind === 'LIST' ? 'Plate' : 'Plant item', kind, from: from ?? '' })
+type Source = Schemas['NumberSource']
+const kindOf = (source: Source) => sources.value.value?.find((k) => k.kind === source.kind)
+
+/** Adds a part under a name that no other has. */
+function addSource(kind: Schemas['SourceKind']) {
+  let key = 'part'
+  for (let n = 2; form.sources.some((s) => s.key === key); n++) key = `part${n}`
+  form.sources.push({ kind: kind.kind, key, label: '', from: kind.choices[0]?.from ?? '' } as Source)
 }
 
 const newList = reactive({ key: '', name: '' })
@@ -92,16 +97,14 @@ async function putInForce() {
       <div v-for="(s, i) in form.sources" :key="i" class="row">
         <label class="field"><span>Called in the pattern</span><input v-model="s.key" class="text mono" required maxlength="60" pattern="[a-z][a-z0-9_]*"></label>
         <label class="field"><span>Name</span><input v-model="s.label" class="text" required maxlength="200"></label>
-        <label class="field"><span>{{ s.kind === 'LIST' ? 'Next value of the list' : 'Asked over the connection' }}</span>
+        <label class="field"><span class="first-capital">{{ kindOf(s)?.word }}</span>
           <select v-model="s.from" class="text" required>
-            <template v-if="s.kind === 'LIST'"><option v-for="l in sources.value.value?.lists" :key="l.key" :value="l.key">{{ l.name }}: {{ l.free }} of {{ l.values }} free</option></template>
-            <template v-else><option v-for="c in sources.value.value?.connections" :key="c" :value="c">{{ c }}</option></template>
+            <option v-for="c in kindOf(s)?.choices" :key="c.from" :value="c.from">{{ c.word }}</option>
           </select></label>
         <button class="act" type="button" @click="form.sources.splice(i, 1)">Leave it out</button>
       </div>
       <div class="row">
-        <button class="act" type="button" :disabled="!sources.value.value?.lists.length" @click="addSource('LIST')">From a list</button>
-        <button class="act" type="button" :disabled="!sources.value.value?.connections.length" :title="sources.value.value?.connections.length ? '' : 'An administrator sets up connections, under Project'" @click="addSource('ASKED')">From another system's answer</button>
+        <button v-for="k in sources.value.value" :key="k.kind" class="act" type="button" :disabled="!k.choices.length" :title="k.choices.length ? '' : k.otherwise" :data-test="`add-${k.kind}`" @click="addSource(k)">Add {{ k.word }}</button>
         <span class="quiet">Upload a list</span><input v-model="newList.key" class="text short mono" placeholder="pump-plates" aria-label="What the list is called" pattern="[a-z][a-z0-9\-]*">
         <input v-model="newList.name" class="text short" placeholder="Pump plates" aria-label="Name of the list">
         <label class="act" :class="{ off: !newList.key }">Choose its file<input type="file" class="hidden-text" accept=".csv,.xlsx" :disabled="!newList.key" @change="upload"></label>
@@ -125,6 +128,7 @@ async function putInForce() {
 .editor { display: grid; gap: 9px; padding: 12px; border-color: var(--main); }
 .line { display: flex; gap: 10px; align-items: end; flex-wrap: wrap; }
 .big { font-size: 15px; } .parts { flex-wrap: wrap; gap: 3px; } .sample { min-height: 60px; overflow-x: auto; }
+.first-capital { display: block; } .first-capital::first-letter { text-transform: uppercase; }
 .few { max-width: 110px; } .tick { display: flex; gap: 6px; align-items: center; padding-bottom: 5px; }
 .faults { display: grid; gap: 2px; }
 fieldset { border: 1px solid var(--line); padding: 6px 10px; display: grid; gap: 6px; min-width: 0; } legend { font-size: 12px; color: var(--ink-2); }

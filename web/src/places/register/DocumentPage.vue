@@ -38,7 +38,7 @@ const MOST_REVISIONS = 12
 const said = useLoaded(async () => Promise.all((doc.value?.revisions ?? []).slice(0, MOST_REVISIONS).map(async (r) => ({
   code: r.code, answers: await data(api.GET('/api/passages/{passage}/answers', { params: { path: { passage: r.passage.id } } })) }))))
 watch(sheet.value, () => void said.load())
-const OCCASIONS: Record<Schemas['DocumentMessage']['occasion'], string> = { ARRIVED: 'it arrived', TO_DECIDE: 'to decide', TO_DECIDE_AGAIN: 'to decide anew', PASSED_ON: 'passed on', TAKEN_BACK: 'it was taken back', REARRANGED: 'decided in another review', TO_RELEASE: 'to release', REMINDED: 'a reminder', ESCALATED: 'it is late', REOPENED: 'its decision was reopened', RETURNED: 'it came back', ISSUED: 'it was issued', STOPPED: 'it was stopped' }
+const OCCASIONS: Record<Schemas['DocumentMessage']['occasion'], string> = { ARRIVED: 'it arrived', TO_DECIDE: 'to decide', TO_DECIDE_AGAIN: 'to decide anew', PASSED_ON: 'passed on', TAKEN_BACK: 'it was taken back', REARRANGED: 'decided in another review', TO_RELEASE: 'to release', REMINDED: 'a reminder', ESCALATED: 'it is late', REOPENED: 'its decision was reopened', RETURNED: 'it came back', ISSUED: 'it was issued', STOPPED: 'it was stopped', INVITED: 'an invitation', NEW_PASSWORD: 'a new password' }
 
 const wanted = computed(() => (route.params.revision ? String(route.params.revision) : undefined))
 const shown = computed(() => doc.value?.revisions.find((r) => r.code === wanted.value))

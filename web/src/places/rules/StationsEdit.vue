@@ -18,7 +18,7 @@ const reviewed = computed(() => !!whole.value.review?.route)
 const route = computed(() => props.choices.routes.find((r) => r.key === whole.value.review?.route))
 
 function turn(key: Station, own: boolean) {
-  patch(own ? ownWord(key, props.project) : { [key]: undefined })
+  patch(own ? ownWord(key, props.project, props.choices.kinds) : { [key]: undefined })
 }
 </script>
 

@@ -77,9 +77,9 @@ export function emptyPlace(folder: number, status: string): Place {
 }
 
 /** What a station begins with once a rule says something of it itself: what the project says, or else what is usual. */
-export function ownWord(station: Station, project: Stations): Stations {
+export function ownWord(station: Station, project: Stations, kinds: Pick<Choices['kinds'], 'checks'>): Stations {
   const usual: Required<Stations> = {
-    identify: { namePatterns: [], asks: [], checks: { unknownNumber: 'STOP', wrongOriginator: 'STOP', outOfSequence: 'STOP', onItsWay: 'STOP', nameMisfit: 'STOP', titleBlock: 'NOT_COMPARED', sameName: 'NEXT_REVISION', unreadable: 'NOTE' } },
+    identify: { namePatterns: [], asks: [], checks: Object.fromEntries(kinds.checks.map((c) => [c.key, c.usual])) as Schemas['Checks'] },
     number: {}, review: {}, issue: { byCode: [1, 2, 3, 4].map((code) => ({ code, target: { kind: 'PROJECT' as const } })) },
     tell: { tellings: [] },
   }

@@ -4,6 +4,7 @@ import app.pervius.core.issue.Targets;
 import app.pervius.core.kind.Kind;
 import app.pervius.core.kind.Kinds;
 import app.pervius.core.kind.Part;
+import app.pervius.core.number.Sources;
 import app.pervius.core.rules.Conditions;
 import app.pervius.core.tell.Audiences;
 import app.pervius.server.kinds.PlaceForm;
@@ -25,7 +26,7 @@ import java.util.Optional;
 final class DescribedSchemas {
 
     private static final Map<String, Kinds<?>> ALL = Map.of("RuleCondition", Conditions.KINDS, "Audience", Audiences.KINDS, "Target",
-            Targets.KINDS);
+            Targets.KINDS, "NumberSource", Sources.KINDS);
 
     private DescribedSchemas() {
     }

@@ -44,7 +44,22 @@ public record Checks(Then unknownNumber, Then wrongOriginator, Then outOfSequenc
         GO_ON
     }
 
+    /** Says what is done about each check. */
+    public interface Said {
+        <E extends Enum<E>> E of(Check<E> check);
+    }
+
     /** What does not fit is stopped; title blocks are not compared; the same name is the same document. */
-    public static final Checks USUAL = new Checks(Then.STOP, Then.STOP, Then.STOP, Then.STOP, Then.STOP, TitleBlock.NOT_COMPARED,
-            SameName.NEXT_REVISION, Unreadable.NOTE);
+    public static final Checks USUAL = of(new Said() {
+        @Override
+        public <E extends Enum<E>> E of(Check<E> check) {
+            return check.usual();
+        }
+    });
+
+    public static Checks of(Said said) {
+        return new Checks(said.of(Check.UNKNOWN_NUMBER), said.of(Check.WRONG_ORIGINATOR), said.of(Check.OUT_OF_SEQUENCE),
+                said.of(Check.ON_ITS_WAY), said.of(Check.NAME_MISFIT), said.of(Check.TITLE_BLOCK), said.of(Check.SAME_NAME),
+                said.of(Check.UNREADABLE));
+    }
 }

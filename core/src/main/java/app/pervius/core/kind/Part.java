@@ -33,7 +33,7 @@ public sealed interface Part {
     }
 
     /** What a text is. */
-    enum Use { PATTERN, ADDRESS }
+    enum Use { PATTERN, ADDRESS, KEY, NAME }
 
     /** A text. */
     record Text(String key, String inFile, String word, int most, Use use) implements Part {

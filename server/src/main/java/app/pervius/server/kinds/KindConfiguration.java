@@ -2,6 +2,7 @@ package app.pervius.server.kinds;
 
 import app.pervius.core.issue.Targets;
 import app.pervius.core.kind.Kinds;
+import app.pervius.core.number.Sources;
 import app.pervius.core.rules.Conditions;
 import app.pervius.core.tell.Audiences;
 import org.springframework.context.annotation.Bean;
@@ -19,6 +20,7 @@ class KindConfiguration {
         add(module, Conditions.KINDS);
         add(module, Audiences.KINDS);
         add(module, Targets.KINDS);
+        add(module, Sources.KINDS);
         return module;
     }
 

@@ -1,5 +1,6 @@
 package app.pervius.server.kinds;
 
+import app.pervius.core.identify.Check;
 import app.pervius.core.issue.Targets;
 import app.pervius.core.kind.Kinds;
 import app.pervius.core.kind.Part;
@@ -18,7 +19,7 @@ import org.springframework.web.bind.annotation.RestController;
 class KindController {
 
     /** What a part looks like. */
-    enum Shape { WORDS, PATTERN, ADDRESS, SIZE, SOME, ONE, FIELD, FIELD_VALUES, GROUP, PLACE }
+    enum Shape { WORDS, PATTERN, ADDRESS, TEXT, SIZE, SOME, ONE, FIELD, FIELD_VALUES, GROUP, PLACE }
 
     /** A word that can be chosen. */
     record WordView(String name, String label) {
@@ -39,8 +40,11 @@ class KindController {
             return switch (part) {
                 case Part.Words words -> new PartView(part.key(), part.word(), Shape.WORDS, words.options().stream()
                         .map(w -> new WordView(w.name(), w.label())).toList(), null, null, false);
-                case Part.Text text -> new PartView(part.key(), part.word(), text.use() == Part.Use.PATTERN ? Shape.PATTERN : Shape.ADDRESS,
-                        List.of(), text.most(), null, false);
+                case Part.Text text -> new PartView(part.key(), part.word(), switch (text.use()) {
+                    case PATTERN -> Shape.PATTERN;
+                    case ADDRESS -> Shape.ADDRESS;
+                    case KEY, NAME -> Shape.TEXT;
+                }, List.of(), text.most(), null, false);
                 case Part.Size size -> new PartView(part.key(), part.word(), Shape.SIZE, List.of(), null, null, size.open());
                 case Part.Some some -> new PartView(part.key(), part.word(), Shape.SOME, List.of(), null, some.thing(), false);
                 case Part.One one -> new PartView(part.key(), part.word(), Shape.ONE, List.of(), null, one.thing(), false);
@@ -57,12 +61,28 @@ class KindController {
     }
 
     /**
-     * All kinds of conditions, audiences and targets, and the occasions rules speak on, in the order in which they are offered.
+     * All kinds of conditions, audiences and targets, the occasions rules speak on and what may speak against an
+     * arrival, in the order in which they are offered.
      *
      * @param deepest how deep groups of conditions may stand in groups
      */
     record RuleKinds(List<KindView> conditions, int deepest, List<KindView> audiences, List<KindView> targets,
-            List<OccasionView> occasions) {
+            List<OccasionView> occasions, List<CheckView> checks) {
+    }
+
+    /**
+     * Something that may speak against an arrival.
+     *
+     * @param with the files it is about, behind “a file with”
+     * @param hint what else people should know of it; may be empty
+     * @param usual the name of what is done unless a rule says otherwise
+     * @param options what can be done, behind the files it is about
+     */
+    record CheckView(String key, String with, String hint, String usual, List<WordView> options) {
+        static CheckView of(Check<?> check) {
+            return new CheckView(check.key(), check.with(), check.hint(), check.usual().name(), check.options().stream()
+                    .map(o -> new WordView(o.value().name(), o.choice())).toList());
+        }
     }
 
     /** An occasion a rule may speak on, with what rules call it. */
@@ -70,7 +90,8 @@ class KindController {
     }
 
     private static final RuleKinds ALL = new RuleKinds(views(Conditions.KINDS), Conditions.KINDS.deepest(), views(Audiences.KINDS),
-            views(Targets.KINDS), TellPlan.OCCASIONS.stream().map(o -> new OccasionView(o, o.onRule().orElseThrow())).toList());
+            views(Targets.KINDS), TellPlan.OCCASIONS.stream().map(o -> new OccasionView(o, o.onRule().orElseThrow())).toList(),
+            Check.ALL.stream().<CheckView>map(CheckView::of).toList());
 
     @GetMapping("/api/rule-kinds")
     RuleKinds all() {

@@ -1,6 +1,7 @@
 package app.pervius.server.numbers;
 
 import app.pervius.core.number.Scheme;
+import app.pervius.core.number.Sources;
 import app.pervius.core.number.SchemeCheck;
 import app.pervius.server.access.Actor;
 import app.pervius.server.connections.Connections;
@@ -85,8 +86,18 @@ class SchemeController {
     record SchemeEntry(int after, @Valid @NotNull SchemeForm scheme) {
     }
 
-    /** What schemes can take values from. */
-    record SourcesView(List<NumberList.ListView> lists, List<String> connections) {
+    /** Something a part from elsewhere can come from, with what people choose it by. */
+    record SourceChoice(String from, String word) {
+    }
+
+    /**
+     * A kind of part from elsewhere.
+     *
+     * @param word what people choose the kind by
+     * @param choices what a part of it can come from; of none there can be no part of it
+     * @param otherwise how there come to be more
+     */
+    record SourceKind(String kind, String word, List<SourceChoice> choices, String otherwise) {
     }
 
     /** How many values of a list were new. */
@@ -127,9 +138,15 @@ class SchemeController {
     }
 
     @GetMapping("/number-sources")
-    SourcesView sources(@PathVariable long project, Actor actor) {
+    List<SourceKind> sources(@PathVariable long project, Actor actor) {
         actor.mustControl(project);
-        return new SourcesView(lists.all(project), connections.names());
+        return Sources.KINDS.all().stream().map(kind -> switch (kind.key()) {
+            case "LIST" -> new SourceKind(kind.key(), kind.word(), lists.all(project).stream().map(list -> new SourceChoice(list.key(),
+                    list.name() + ": " + list.free() + " of " + list.values() + " free")).toList(), "Upload a list first");
+            case "ASKED" -> new SourceKind(kind.key(), kind.word(), connections.names().stream().map(name -> new SourceChoice(name, name))
+                    .toList(), "An administrator sets up connections, under Project");
+            default -> throw new IllegalStateException("nobody knows what a " + kind.key() + " can come from");
+        }).toList();
     }
 
     /** Adds the values in the first column of a CSV or XLSX to a list, making the list if there is none. */

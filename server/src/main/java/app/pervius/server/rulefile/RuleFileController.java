@@ -1,6 +1,7 @@
 package app.pervius.server.rulefile;
 
 import app.pervius.core.rules.Rule;
+import app.pervius.core.identify.Check;
 import app.pervius.core.issue.Targets;
 import app.pervius.core.rules.Conditions;
 import app.pervius.core.rules.RuleSheet;
@@ -123,6 +124,9 @@ class RuleFileController {
     ResponseEntity<JsonNode> schema() throws IOException {
         ObjectNode schema = (ObjectNode) json.readTree(new ClassPathResource("rule-sheet.schema.json").getContentAsByteArray());
         ObjectNode definitions = (ObjectNode) schema.get("$defs");
+        ObjectNode identify = (ObjectNode) definitions.get("stations").get("properties").get("identify").get("properties");
+        Check.ALL.forEach(check -> identify.putObject(check.inFile()).putPOJO("enum", check.options().stream()
+                .map(option -> Words.of(option.value())).toList()));
         definitions.set("condition", json.valueToTree(KindsInFile.schema(Conditions.KINDS, "#/$defs/condition")));
         definitions.set("target", json.valueToTree(KindsInFile.schema(Targets.KINDS, "#/$defs/target")));
         definitions.set("occasion", json.valueToTree(Map.of("enum", TellPlan.OCCASIONS.stream().map(Words::of).toList())));

@@ -1,12 +1,12 @@
 package app.pervius.server.rulefile;
 
+import app.pervius.core.identify.Check;
 import app.pervius.core.identify.Checks;
 import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Target;
 import app.pervius.core.issue.Targets;
 import app.pervius.core.number.NumberPlan;
-import app.pervius.core.passage.Unreadable;
 import app.pervius.core.review.ReviewPlan;
 import app.pervius.core.rules.Condition;
 import app.pervius.core.rules.Conditions;
@@ -217,19 +217,15 @@ final class RuleFileReader {
     private static IdentifyPlan identify(FilePart part) {
         List<String> names = part.find("names").map(p -> p.list("“names”", n -> n.text("A name pattern", PATTERN))).orElse(List.of());
         List<String> asks = part.find("asks").map(p -> p.list("“asks”", n -> n.text("The key of a field", 60))).orElse(List.of());
-        Checks.TitleBlock titleBlock = part.find("title-block").flatMap(p -> p.word("“title-block”", Checks.TitleBlock.class))
-                .orElse(Checks.TitleBlock.NOT_COMPARED);
-        Checks checks = new Checks(then(part, "unknown-number"), then(part, "wrong-originator"), then(part, "out-of-sequence"),
-                then(part, "on-its-way"), then(part, "name-misfit"), titleBlock,
-                part.find("same-name").flatMap(p -> p.word("“same-name”", Checks.SameName.class)).orElse(Checks.SameName.NEXT_REVISION),
-                part.find("unreadable").flatMap(p -> p.word("“unreadable”", Unreadable.class)).orElse(Unreadable.NOTE));
+        Checks checks = Checks.of(new Checks.Said() {
+            @Override
+            public <E extends Enum<E>> E of(Check<E> check) {
+                return part.find(check.inFile()).flatMap(p -> p.word("“" + check.inFile() + "”", check.type())).orElse(check.usual());
+            }
+        });
         Optional<String> sequence = part.find("sequence").flatMap(p -> p.text("The key of a revision sequence", 60));
         part.nothingElse();
         return new IdentifyPlan(names, asks, checks, sequence);
-    }
-
-    private static Checks.Then then(FilePart part, String key) {
-        return part.find(key).flatMap(p -> p.word("“" + key + "”", Checks.Then.class)).orElse(Checks.Then.STOP);
     }
 
     private IssuePlan issue(FilePart part) {

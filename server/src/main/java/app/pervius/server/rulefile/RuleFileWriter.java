@@ -1,6 +1,6 @@
 package app.pervius.server.rulefile;
 
-import app.pervius.core.identify.Checks;
+import app.pervius.core.identify.Check;
 import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Target;
@@ -97,15 +97,7 @@ final class RuleFileWriter {
         Map<String, Object> says = new LinkedHashMap<>();
         says.put("names", plan.namePatterns());
         says.put("asks", plan.asks());
-        Checks checks = plan.checks();
-        says.put("unknown-number", Words.of(checks.unknownNumber()));
-        says.put("wrong-originator", Words.of(checks.wrongOriginator()));
-        says.put("out-of-sequence", Words.of(checks.outOfSequence()));
-        says.put("on-its-way", Words.of(checks.onItsWay()));
-        says.put("name-misfit", Words.of(checks.nameMisfit()));
-        says.put("title-block", Words.of(checks.titleBlock()));
-        says.put("same-name", Words.of(checks.sameName()));
-        says.put("unreadable", Words.of(checks.unreadable()));
+        Check.ALL.forEach(check -> says.put(check.inFile(), Words.of(check.of().apply(plan.checks()))));
         plan.sequence().ifPresent(key -> says.put("sequence", key));
         return says;
     }

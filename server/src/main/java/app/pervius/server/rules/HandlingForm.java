@@ -3,7 +3,6 @@ package app.pervius.server.rules;
 import app.pervius.core.identify.Checks;
 import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.number.NumberPlan;
-import app.pervius.core.passage.Unreadable;
 import app.pervius.core.review.ReviewPlan;
 import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.Plan;
@@ -27,29 +26,14 @@ record HandlingForm(@Nullable @Valid IdentifyForm identify, @Nullable @Valid Num
      */
     record IdentifyForm(@NotNull @Size(max = 20) List<@NotNull @Size(max = 500) String> namePatterns,
             @NotNull @Size(max = 50) List<@NotNull @Size(max = 60) String> asks,
-            @NotNull @Valid ChecksForm checks, @Nullable @Size(max = 60) String sequence) {
+            @NotNull Checks checks, @Nullable @Size(max = 60) String sequence) {
         IdentifyPlan plan() {
             return new IdentifyPlan(namePatterns.stream().map(String::strip).filter(p -> !p.isEmpty()).toList(), asks.stream().distinct()
-                    .toList(), checks.checks(), given(sequence));
+                    .toList(), checks, given(sequence));
         }
 
         static IdentifyForm of(IdentifyPlan plan) {
-            return new IdentifyForm(plan.namePatterns(), plan.asks(), ChecksForm.of(plan.checks()), plan.sequence().orElse(null));
-        }
-    }
-
-    /** What becomes of arrivals that do not fit. */
-    record ChecksForm(Checks.@NotNull Then unknownNumber, Checks.@NotNull Then wrongOriginator, Checks.@NotNull Then outOfSequence,
-            Checks.@NotNull Then onItsWay,
-            Checks.@NotNull Then nameMisfit, Checks.@NotNull TitleBlock titleBlock, Checks.@NotNull SameName sameName,
-            @NotNull Unreadable unreadable) {
-        Checks checks() {
-            return new Checks(unknownNumber, wrongOriginator, outOfSequence, onItsWay, nameMisfit, titleBlock, sameName, unreadable);
-        }
-
-        static ChecksForm of(Checks c) {
-            return new ChecksForm(c.unknownNumber(), c.wrongOriginator(), c.outOfSequence(), c.onItsWay(), c.nameMisfit(), c.titleBlock(),
-                    c.sameName(), c.unreadable());
+            return new IdentifyForm(plan.namePatterns(), plan.asks(), plan.checks(), plan.sequence().orElse(null));
         }
     }
 

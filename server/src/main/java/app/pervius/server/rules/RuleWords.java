@@ -1,6 +1,6 @@
 package app.pervius.server.rules;
 
-import app.pervius.core.identify.Checks;
+import app.pervius.core.identify.Check;
 import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Issuing;
@@ -173,39 +173,10 @@ public class RuleWords {
             Fields fields = projects.settings(project).fields();
             said.add("Asks for " + plan.asks().stream().map(fields::label).collect(Collectors.joining(", ")) + ".");
         }
-        Checks checks = plan.checks();
-        goesOn(checks.unknownNumber(), "a number nobody was given", "is taken as a new document", said);
-        goesOn(checks.wrongOriginator(), "another firm's number", "is taken all the same", said);
-        goesOn(checks.outOfSequence(), "a revision that leaves codes out", "is taken as its name says", said);
-        goesOn(checks.onItsWay(), "a number whose earlier revision is still on its way", "waits for that to end", said);
-        goesOn(checks.nameMisfit(), "a name no pattern reads", "is taken with the whole name as its title", said);
-        switch (checks.titleBlock()) {
-            case NOT_COMPARED -> { }
-            case NOTE -> said.add("Compares the title block and notes what differs.");
-            case STOP -> said.add("A file whose title block says otherwise is stopped.");
-            case RETURN -> said.add("A file whose title block says otherwise goes back to its author.");
-        }
-        switch (checks.sameName()) {
-            case NEXT_REVISION -> { }
-            case NEW_DOCUMENT -> said.add("A file handed in again under its name is a new document.");
-            case ASK -> said.add("A file handed in again under its name is stopped, so that somebody says what it is.");
-        }
-        switch (checks.unreadable()) {
-            case NOTE -> { }
-            case STOP -> said.add("A PDF that cannot be opened is stopped.");
-            case RETURN -> said.add("A PDF that cannot be opened goes back to its author.");
-        }
+        Check.ALL.stream().map(check -> check.said(plan.checks())).filter(sentence -> !sentence.isEmpty()).forEach(said::add);
         plan.sequence().ifPresent(key -> said.add("Its revisions are " + sequences.inForce(project).find(key).map(s -> s.name())
                 .orElse("of a sequence that is gone") + "."));
         return said;
-    }
-
-    private static void goesOn(Checks.Then then, String what, String goingOn, List<String> said) {
-        switch (then) {
-            case STOP -> { }
-            case RETURN -> said.add("A file with " + what + " goes back to its author.");
-            case GO_ON -> said.add("A file with " + what + " " + goingOn + ".");
-        }
     }
 
     private List<String> issue(long project, IssuePlan plan, boolean reviewed) {

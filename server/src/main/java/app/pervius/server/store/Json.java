@@ -3,6 +3,7 @@ package app.pervius.server.store;
 import app.pervius.core.issue.Target;
 import app.pervius.core.issue.Targets;
 import app.pervius.core.number.Source;
+import app.pervius.core.number.Sources;
 import app.pervius.core.passage.Wait;
 import app.pervius.core.project.FieldKind;
 import app.pervius.core.register.RevisionSequence;
@@ -34,7 +35,8 @@ public final class Json {
             .registerSubtypes(names(Targets.KINDS))
             .addMixIn(Audience.class, Described.class)
             .registerSubtypes(names(Audiences.KINDS))
-            .addMixIn(Source.class, Sources.class)
+            .addMixIn(Source.class, Described.class)
+            .registerSubtypes(names(Sources.KINDS))
             .addMixIn(RevisionSequence.Form.class, Forms.class)
             .addMixIn(Who.class, Whos.class)
             .addMixIn(Needs.class, NeedsKinds.class)
@@ -64,13 +66,6 @@ public final class Json {
         @JsonSubTypes.Type(value = FieldKind.Date.class, name = "date"),
         @JsonSubTypes.Type(value = FieldKind.Text.class, name = "text")})
     private interface FieldKinds {
-    }
-
-    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
-    @JsonSubTypes({
-        @JsonSubTypes.Type(value = Source.FromList.class, name = "list"),
-        @JsonSubTypes.Type(value = Source.Asked.class, name = "asked")})
-    private interface Sources {
     }
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")

@@ -12,7 +12,11 @@ const route = useRoute()
 const session = useSession()
 /** No place stands without somebody before it: who signs out, or is signed out, leaves none behind that asks for a project. */
 const nobody = computed(() => !session.me && !route.meta.open)
-watch(() => !session.secondStepMissing && session.me?.account, (account) => account && listen(), { immediate: true })
+watch(
+  () => !session.secondStepMissing && session.me?.account,
+  (account) => account && listen(),
+  { immediate: true },
+)
 </script>
 
 <template>
@@ -25,7 +29,14 @@ watch(() => !session.secondStepMissing && session.me?.account, (account) => acco
       <main>
         <RouterView v-if="route.meta.ofNoProject" />
         <RouterView v-else-if="session.project" :key="session.project.id" />
-        <p v-else class="empty"><strong>You are in no project.</strong>{{ session.me?.administrator ? 'You administer this installation: make a project under Installation, or have a document controller invite you.' : 'A document controller invites you; then load this page again.' }}</p>
+        <p v-else class="empty">
+          <strong>You are in no project.</strong
+          >{{
+            session.me?.administrator
+              ? 'You administer this installation: make a project under Installation, or have a document controller invite you.'
+              : 'A document controller invites you; then load this page again.'
+          }}
+        </p>
       </main>
     </div>
   </div>
@@ -34,12 +45,37 @@ watch(() => !session.secondStepMissing && session.me?.account, (account) => acco
 </template>
 
 <style scoped>
-.whole { height: 100%; overflow: auto; }
-.house { display: grid; grid-template-columns: var(--spine) minmax(0, 1fr); grid-template-rows: minmax(0, 1fr); height: 100%; }
-.stage { display: grid; grid-template-rows: auto minmax(0, 1fr); min-width: 0; height: 100%; }
-main { overflow: auto; padding: 12px 16px 20px; --stick: -12px; --foot: -20px; }
+.whole {
+  height: 100%;
+  overflow: auto;
+}
+.house {
+  display: grid;
+  grid-template-columns: var(--spine) minmax(0, 1fr);
+  grid-template-rows: minmax(0, 1fr);
+  height: 100%;
+}
+.stage {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  min-width: 0;
+  height: 100%;
+}
+main {
+  overflow: auto;
+  padding: 12px 16px 20px;
+  --stick: -12px;
+  --foot: -20px;
+}
 @media (max-width: 700px) {
-  .house { grid-template-columns: 1fr; grid-template-rows: auto minmax(0, 1fr); }
-  main { padding: 8px; --stick: -8px; --foot: -8px; }
+  .house {
+    grid-template-columns: 1fr;
+    grid-template-rows: auto minmax(0, 1fr);
+  }
+  main {
+    padding: 8px;
+    --stick: -8px;
+    --foot: -8px;
+  }
 }
 </style>

@@ -4,7 +4,13 @@ const KEY = 'last-use'
 let lastTouch = Date.now()
 
 for (const event of ['pointerdown', 'keydown', 'wheel', 'touchstart']) {
-  globalThis.addEventListener?.(event, () => { lastTouch = Date.now() }, { capture: true, passive: true })
+  globalThis.addEventListener?.(
+    event,
+    () => {
+      lastTouch = Date.now()
+    },
+    { capture: true, passive: true },
+  )
 }
 
 export function attended(now = Date.now()): boolean {

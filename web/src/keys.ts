@@ -16,7 +16,9 @@ export function activeKeys(): readonly Key[] {
 
 function typing(target: EventTarget | null): boolean {
   const element = target as HTMLElement | null
-  return !!element?.closest('input:not([type=checkbox]):not([type=radio]), textarea, select, [contenteditable], [role=combobox], [role=listbox]')
+  return !!element?.closest(
+    'input:not([type=checkbox]):not([type=radio]), textarea, select, [contenteditable], [role=combobox], [role=listbox]',
+  )
 }
 
 function heard(event: KeyboardEvent) {
@@ -34,5 +36,12 @@ addEventListener('keydown', heard)
 /** Puts keys in force while the component is on the screen. Not while somebody types in a field. */
 export function useKeys(keys: Key[]) {
   active.push(...keys)
-  onScopeDispose(() => keys.forEach((k) => active.splice(active.findIndex((a) => a.key === k.key && a.does === k.does), 1)))
+  onScopeDispose(() =>
+    keys.forEach((k) =>
+      active.splice(
+        active.findIndex((a) => a.key === k.key && a.does === k.does),
+        1,
+      ),
+    ),
+  )
 }

@@ -6,12 +6,15 @@ import { usePaged } from './load'
 function pages(lines: string[]) {
   const asked: (string | undefined)[] = []
   let lost = false
-  const paged = usePaged(async (after?: string) => {
-    asked.push(after)
-    if (lost) throw new Problem(0, 'connection', 'The connection is lost.')
-    const from = Number(after ?? 0)
-    return { items: lines.slice(from, from + 2), next: from + 2 < lines.length ? String(from + 2) : undefined, kind: 'answer' }
-  }, (answer) => answer)
+  const paged = usePaged(
+    async (after?: string) => {
+      asked.push(after)
+      if (lost) throw new Problem(0, 'connection', 'The connection is lost.')
+      const from = Number(after ?? 0)
+      return { items: lines.slice(from, from + 2), next: from + 2 < lines.length ? String(from + 2) : undefined, kind: 'answer' }
+    },
+    (answer) => answer,
+  )
   return { paged, asked, lose: (yes: boolean) => (lost = yes) }
 }
 

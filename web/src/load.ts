@@ -1,5 +1,6 @@
 import { computed, ref, shallowRef, type Ref } from 'vue'
 import { Problem } from './api/client'
+import { must } from './parts/must'
 
 /** Something shown that is asked from the server: what is there, whether it is being asked, and what went wrong. */
 export interface Loaded<T> {
@@ -62,7 +63,7 @@ export function usePaged<P, T>(ask: (after?: string) => Promise<P>, page: (answe
     for (let next = mark(answers); answers.length < wanted && next; next = mark(answers)) answers.push(await ask(next))
     return answers
   })
-  const mark = (answers: P[]) => page(answers.at(-1)!).next
+  const mark = (answers: P[]) => page(must(answers.at(-1))).next
   function asking(count: number, behind: P[]) {
     wanted = count
     known = behind

@@ -14,7 +14,10 @@ export function passkeyAddress(host: string | undefined): string | undefined {
 
 export async function makePasskey(options: Record<string, unknown>): Promise<Record<string, unknown>> {
   const publicKey = PublicKeyCredential.parseCreationOptionsFromJSON(options as unknown as PublicKeyCredentialCreationOptionsJSON)
-  return asked(navigator.credentials.create({ publicKey }), 'No passkey was made: it was called off, or this device has one for Pervius already.')
+  return asked(
+    navigator.credentials.create({ publicKey }),
+    'No passkey was made: it was called off, or this device has one for Pervius already.',
+  )
 }
 
 export async function provePasskey(options: Record<string, unknown>): Promise<Record<string, unknown>> {

@@ -24,17 +24,25 @@ export const useSession = defineStore('session', () => {
   let asked = false
 
   const project = computed(() => projects.value.find((p) => p.id === chosen.value) ?? projects.value[0])
-  watch(() => project.value?.workingDays, (days) => days && countWorkingDaysBy(days), { immediate: true })
+  watch(
+    () => project.value?.workingDays,
+    (days) => days && countWorkingDaysBy(days),
+    { immediate: true },
+  )
   const membership = computed(() => (project.value ? me.value?.memberships[String(project.value.id)] : undefined))
   const controls = computed(() => membership.value?.controls ?? false)
   /** Whether the person reviews what others send. */
-  const reviews = computed(() => controls.value || Boolean(membership.value?.decides && (membership.value.seesAll || membership.value.seesFirms.length)))
+  const reviews = computed(
+    () => controls.value || Boolean(membership.value?.decides && (membership.value.seesAll || membership.value.seesFirms.length)),
+  )
   const seesAll = computed(() => controls.value || (membership.value?.seesAll ?? false))
 
   watch([project, me], async () => {
     keeps.value = false
     if (!project.value || !me.value || controls.value || secondStepMissing.value) return
-    const kept = await data(api.GET('/api/projects/{project}/kept-folders', { params: { path: { project: project.value.id } } })).catch(() => [])
+    const kept = await data(api.GET('/api/projects/{project}/kept-folders', { params: { path: { project: project.value.id } } })).catch(
+      () => [],
+    )
     keeps.value = kept.length > 0
   })
 
@@ -93,7 +101,9 @@ export const useSession = defineStore('session', () => {
   async function signOut() {
     const account = me.value?.account
     const { next } = await data(api.DELETE('/api/session'))
-    Object.keys(localStorage).filter((key) => KEPT.some((kind) => `${key}/`.startsWith(`${kind}/${account}/`))).forEach((key) => localStorage.removeItem(key))
+    Object.keys(localStorage)
+      .filter((key) => KEPT.some((kind) => `${key}/`.startsWith(`${kind}/${account}/`)))
+      .forEach((key) => localStorage.removeItem(key))
     me.value = undefined
     ends.value = undefined
     over.value = false
@@ -107,5 +117,25 @@ export const useSession = defineStore('session', () => {
     localStorage.setItem('project', String(id))
   }
 
-  return { me, projects, project, membership, entrance, controls, seesAll, reviews, keeps, ends, secondStepMissing, over, isMe, know, begin, goOn, again, signOut, choose }
+  return {
+    me,
+    projects,
+    project,
+    membership,
+    entrance,
+    controls,
+    seesAll,
+    reviews,
+    keeps,
+    ends,
+    secondStepMissing,
+    over,
+    isMe,
+    know,
+    begin,
+    goOn,
+    again,
+    signOut,
+    choose,
+  }
 })

@@ -16,7 +16,12 @@ export type WayOut = PassageRow['waysOut'][number]
 
 /** A call that was refused or failed: the server's own sentence, or what is known when it could not be asked. */
 export class Problem extends Error {
-  constructor(readonly status: number, readonly type: string, sentence: string, readonly field?: string) {
+  constructor(
+    readonly status: number,
+    readonly type: string,
+    sentence: string,
+    readonly field?: string,
+  ) {
     super(sentence)
   }
 }

@@ -16,11 +16,28 @@ function set(key: string, event: Event) {
 <template>
   <label v-for="field in fields" :key="field.key" class="field">
     <span>{{ field.label }}</span>
-    <select v-if="field.kind === 'CODES'" class="text" :value="values[field.key] ?? ''" :required="!optional" :data-test="`field-${field.key}`" @change="set(field.key, $event)">
+    <select
+      v-if="field.kind === 'CODES'"
+      class="text"
+      :value="values[field.key] ?? ''"
+      :required="!optional"
+      :data-test="`field-${field.key}`"
+      @change="set(field.key, $event)"
+    >
       <option value="">{{ optional ? 'as it is' : 'choose one' }}</option>
-      <option v-for="code in field.codes.filter((c) => !c.retired)" :key="code.code" :value="code.code">{{ code.code }} {{ code.meaning }}</option>
+      <option v-for="code in field.codes.filter((c) => !c.retired)" :key="code.code" :value="code.code">
+        {{ code.code }} {{ code.meaning }}
+      </option>
     </select>
-    <input v-else class="text" :type="field.kind === 'DATE' ? 'date' : 'text'" :value="values[field.key] ?? ''" :required="!optional" :maxlength="field.greatestWidth"
-      :data-test="`field-${field.key}`" @input="set(field.key, $event)">
+    <input
+      v-else
+      class="text"
+      :type="field.kind === 'DATE' ? 'date' : 'text'"
+      :value="values[field.key] ?? ''"
+      :required="!optional"
+      :maxlength="field.greatestWidth"
+      :data-test="`field-${field.key}`"
+      @input="set(field.key, $event)"
+    />
   </label>
 </template>

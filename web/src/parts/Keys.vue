@@ -11,14 +11,34 @@ useKeys([
 
 <template>
   <aside v-if="shown" class="panel" role="region" aria-label="Keys of this screen">
-    <header><h2 class="grow">Keys of this screen</h2><button class="act bare" type="button" @click="shown = false">Put away</button></header>
+    <header>
+      <h2 class="grow">Keys of this screen</h2>
+      <button class="act bare" type="button" @click="shown = false">Put away</button>
+    </header>
     <dl>
-      <template v-for="(key, i) in activeKeys()" :key="i"><dt><span class="key">{{ key.key }}</span></dt><dd>{{ key.says }}</dd></template>
+      <template v-for="(key, i) in activeKeys()" :key="i"
+        ><dt>
+          <span class="key">{{ key.key }}</span>
+        </dt>
+        <dd>{{ key.says }}</dd></template
+      >
     </dl>
   </aside>
 </template>
 
 <style scoped>
-aside { position: fixed; right: 16px; bottom: 16px; width: 330px; z-index: 40; box-shadow: 0 6px 24px #0004; }
-dl { display: grid; grid-template-columns: 86px 1fr; gap: 4px 8px; padding: 10px; }
+aside {
+  position: fixed;
+  right: 16px;
+  bottom: 16px;
+  width: 330px;
+  z-index: 40;
+  box-shadow: 0 6px 24px #0004;
+}
+dl {
+  display: grid;
+  grid-template-columns: 86px 1fr;
+  gap: 4px 8px;
+  padding: 10px;
+}
 </style>

@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { proof, problemOf, Problem, type Schemas } from '../api/client'
 import { useAct } from '../act'
 import Trouble from './Trouble.vue'
+import { vEscape } from './escape'
 
 /** A list, CSV or XLSX, that is looked at first and taken only when nothing is wrong with it. */
 const props = defineProps<{ path: string; columns: string; what: string; summary: (answer: never) => string }>()
@@ -13,8 +14,13 @@ const done = ref('')
 const { busy, problem, act } = useAct()
 
 async function send(look: boolean) {
-  const answer = await fetch(`${props.path}look=${look}`, { method: 'POST', body: file.value, headers: { 'Content-Type': 'application/octet-stream', ...proof() } })
-    .catch(() => { throw new Problem(0, 'no-connection', 'The server cannot be reached. Nothing was taken; try again in a moment.') })
+  const answer = await fetch(`${props.path}look=${look}`, {
+    method: 'POST',
+    body: file.value,
+    headers: { 'Content-Type': 'application/octet-stream', ...proof() },
+  }).catch(() => {
+    throw new Problem(0, 'no-connection', 'The server cannot be reached. Nothing was taken; try again in a moment.')
+  })
   const body = (await answer.json()) as unknown
   if (!answer.ok) throw problemOf(answer.status, body)
   return body as { faults: Schemas['TableFault'][] }
@@ -26,22 +32,31 @@ function pick(event: Event) {
   input.value = ''
   looked.value = undefined
   done.value = ''
-  if (file.value) void act(async () => { looked.value = await send(true) })
+  if (file.value)
+    void act(async () => {
+      looked.value = await send(true)
+    })
 }
 
-const take = () => act(async () => {
-  const answer = await send(false)
-  done.value = props.summary(answer as never)
-  looked.value = undefined
-  emit('taken')
-})
+const take = () =>
+  act(async () => {
+    const answer = await send(false)
+    done.value = props.summary(answer as never)
+    looked.value = undefined
+    emit('taken')
+  })
 </script>
 
 <template>
-  <div class="panel list" role="group" :aria-label="what" @keydown.esc="emit('cancel')">
-    <p>{{ what }}. CSV (UTF-8) or XLSX; the first row names the columns: <span class="mono">{{ columns }}</span>. It is looked at first; nothing is taken while anything is wrong with it.</p>
+  <div v-escape="() => emit('cancel')" class="panel list" role="group" :aria-label="what">
+    <p>
+      {{ what }}. CSV (UTF-8) or XLSX; the first row names the columns: <span class="mono">{{ columns }}</span>. It is looked at first;
+      nothing is taken while anything is wrong with it.
+    </p>
     <div class="row">
-      <label class="act first">Choose the list<input type="file" class="hidden-text" accept=".csv,.xlsx,text/csv" data-test="list" @change="pick"></label>
+      <label class="act first"
+        >Choose the list<input type="file" class="hidden-text" accept=".csv,.xlsx,text/csv" data-test="list" @change="pick"
+      /></label>
       <span v-if="file" class="mono">{{ file.name }}</span>
       <span v-if="busy" role="status">{{ looked ? 'Taking it …' : 'Looking at it …' }}</span>
       <button class="act end" type="button" @click="emit('cancel')">Close</button>
@@ -50,18 +65,49 @@ const take = () => act(async () => {
     <p v-if="done" class="note good" role="status">{{ done }}</p>
     <template v-if="looked">
       <template v-if="looked.faults.length">
-        <p class="note bad" role="alert">Nothing was taken: {{ looked.faults.length === 1 ? 'one thing is' : `${looked.faults.length} things are` }} wrong with it. Put it right in the file and choose it again.</p>
-        <table class="dense"><thead><tr><th>Row</th><th>Column</th><th>What is wrong</th></tr></thead>
-          <tbody><tr v-for="(f, i) in looked.faults" :key="i"><td class="mono">{{ f.row }}</td><td>{{ f.column }}</td><td>{{ f.sentence }}</td></tr></tbody></table>
+        <p class="note bad" role="alert">
+          Nothing was taken: {{ looked.faults.length === 1 ? 'one thing is' : `${looked.faults.length} things are` }} wrong with it. Put it
+          right in the file and choose it again.
+        </p>
+        <table class="dense">
+          <thead>
+            <tr>
+              <th>Row</th>
+              <th>Column</th>
+              <th>What is wrong</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(f, i) in looked.faults" :key="i">
+              <td class="mono">{{ f.row }}</td>
+              <td>{{ f.column }}</td>
+              <td>{{ f.sentence }}</td>
+            </tr>
+          </tbody>
+        </table>
       </template>
-      <div v-else class="row"><span>{{ summary(looked as never) }} Nothing is wrong with it.</span><button class="act first" type="button" :disabled="busy" data-test="take-list" @click="take">Take it over</button></div>
+      <div v-else class="row">
+        <span>{{ summary(looked as never) }} Nothing is wrong with it.</span
+        ><button class="act first" type="button" :disabled="busy" data-test="take-list" @click="take">Take it over</button>
+      </div>
     </template>
   </div>
 </template>
 
 <style scoped>
-.list { display: grid; gap: 8px; padding: 10px; }
-.end { margin-left: auto; }
-label.act { cursor: pointer; }
-label.act:focus-within { outline: 2px solid var(--focus); outline-offset: 1px; }
+.list {
+  display: grid;
+  gap: 8px;
+  padding: 10px;
+}
+.end {
+  margin-left: auto;
+}
+label.act {
+  cursor: pointer;
+}
+label.act:focus-within {
+  outline: 2px solid var(--focus);
+  outline-offset: 1px;
+}
 </style>

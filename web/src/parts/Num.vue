@@ -14,14 +14,28 @@ async function copy() {
 
 <template>
   <span class="mono num">
-    <button v-if="number" type="button" :title="copied ? 'Copied' : 'Copy the number'" @click.stop.prevent="copy">{{ copied ? 'copied'.padEnd(number.length, ' ') : number }}</button>
+    <button v-if="number" type="button" :title="copied ? 'Copied' : 'Copy the number'" @click.stop.prevent="copy">
+      {{ copied ? 'copied'.padEnd(number.length, ' ') : number }}
+    </button>
     <span v-else class="quiet">no number yet</span>
     <span v-if="revision" class="rev">{{ revision }}</span>
   </span>
 </template>
 
 <style scoped>
-button { border: 0; background: none; padding: 0; cursor: copy; font: inherit; white-space: pre; }
-button:hover { text-decoration: underline dotted; }
-.rev { margin-left: 7px; color: var(--ink-2); }
+button {
+  border: 0;
+  background: none;
+  padding: 0;
+  cursor: copy;
+  font: inherit;
+  white-space: pre;
+}
+button:hover {
+  text-decoration: underline dotted;
+}
+.rev {
+  margin-left: 7px;
+  color: var(--ink-2);
+}
 </style>

@@ -34,6 +34,27 @@ watch(offered, (now) => {
 </script>
 
 <template>
-  <div class="field"><span id="also">Also told, in the project</span><MultiSelect v-model="persons" :options="offered" option-label="name" option-value="id" placeholder="nobody else" filter :max-selected-labels="3" aria-labelledby="also" /></div>
-  <label class="field grow"><span>and outside, by e-mail address</span><input ref="field" v-model="typed" class="text" placeholder="panel@harbour-board.example" maxlength="4000" @input="read"><small v-if="wrong.length" class="error">“{{ wrong[0] }}” is no e-mail address</small><small v-else-if="addresses.length">{{ addresses.length }} {{ addresses.length === 1 ? 'address' : 'addresses' }}; they watch, they do not decide</small></label>
+  <div class="field">
+    <span id="also">Also told, in the project</span
+    ><MultiSelect
+      v-model="persons"
+      :options="offered"
+      option-label="name"
+      option-value="id"
+      placeholder="nobody else"
+      filter
+      :max-selected-labels="3"
+      aria-labelledby="also"
+    />
+  </div>
+  <label class="field grow"
+    ><span>and outside, by e-mail address</span
+    ><input ref="field" v-model="typed" class="text" placeholder="panel@harbour-board.example" maxlength="4000" @input="read" /><small
+      v-if="wrong.length"
+      class="error"
+      >“{{ wrong[0] }}” is no e-mail address</small
+    ><small v-else-if="addresses.length"
+      >{{ addresses.length }} {{ addresses.length === 1 ? 'address' : 'addresses' }}; they watch, they do not decide</small
+    ></label
+  >
 </template>

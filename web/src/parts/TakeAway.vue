@@ -11,9 +11,17 @@ const of = computed(() => (format: 'XLSX' | 'CSV') => {
 </script>
 
 <template>
-  <span class="row away"><a class="act" :href="of('XLSX')" download :aria-label="`${what} as XLSX`">XLSX</a><a class="act" :href="of('CSV')" download :aria-label="`${what} as CSV`">CSV</a></span>
+  <span class="row away"
+    ><a class="act" :href="of('XLSX')" download :aria-label="`${what} as XLSX`">XLSX</a
+    ><a class="act" :href="of('CSV')" download :aria-label="`${what} as CSV`">CSV</a></span
+  >
 </template>
 
 <style scoped>
-.away { gap: 0; } .away .act + .act { margin-left: -1px; }
+.away {
+  gap: 0;
+}
+.away .act + .act {
+  margin-left: -1px;
+}
 </style>

@@ -38,11 +38,28 @@ const list = (values?: string[]) => (values?.length ? values.join(', ') : 'says 
     <header><h2>Title block</h2></header>
     <div class="window"><canvas ref="canvas" role="img" aria-label="The lower right corner of the first page" /></div>
     <table>
-      <thead><tr><th /><th>Number</th><th>Rev.</th></tr></thead>
+      <thead>
+        <tr>
+          <th />
+          <th>Number</th>
+          <th>Rev.</th>
+        </tr>
+      </thead>
       <tbody>
-        <tr><th>name</th><td class="mono clip" :title="passage.originalName" colspan="2">{{ passage.originalName }}</td></tr>
-        <tr><th>register</th><td class="mono">{{ passage.number ?? 'none yet' }}</td><td class="mono">{{ passage.revision ?? '' }}</td></tr>
-        <tr :class="{ error: block.value.value?.differences.length }"><th>block</th><td class="mono">{{ list(block.value.value?.numbers) }}</td><td class="mono">{{ block.value.value?.revisions.join(', ') }}</td></tr>
+        <tr>
+          <th>name</th>
+          <td class="mono clip" :title="passage.originalName" colspan="2">{{ passage.originalName }}</td>
+        </tr>
+        <tr>
+          <th>register</th>
+          <td class="mono">{{ passage.number ?? 'none yet' }}</td>
+          <td class="mono">{{ passage.revision ?? '' }}</td>
+        </tr>
+        <tr :class="{ error: block.value.value?.differences.length }">
+          <th>block</th>
+          <td class="mono">{{ list(block.value.value?.numbers) }}</td>
+          <td class="mono">{{ block.value.value?.revisions.join(', ') }}</td>
+        </tr>
       </tbody>
     </table>
     <p v-if="block.value.value?.remark" class="quiet">{{ block.value.value.remark }}</p>
@@ -52,6 +69,45 @@ const list = (values?: string[]) => (values?.length ? values.join(', ') : 'says 
 </template>
 
 <style scoped>
-.window { height: 132px; overflow: hidden; position: relative; border-bottom: 1px solid var(--line); background: white; } canvas { position: absolute; right: 0; bottom: 0; }
-table { width: 100%; table-layout: fixed; font-size: 12px; border-collapse: collapse; margin: 4px 0; } th { text-align: left; font-weight: normal; color: var(--quiet); padding: 1px 10px; } th:first-child { width: 66px; } td { font-size: 11px; } td { overflow: hidden; text-overflow: ellipsis; } td:last-child:not([colspan]) { width: 44px; } p { padding: 0 10px 6px; }
+.window {
+  height: 132px;
+  overflow: hidden;
+  position: relative;
+  border-bottom: 1px solid var(--line);
+  background: white;
+}
+canvas {
+  position: absolute;
+  right: 0;
+  bottom: 0;
+}
+table {
+  width: 100%;
+  table-layout: fixed;
+  font-size: 12px;
+  border-collapse: collapse;
+  margin: 4px 0;
+}
+th {
+  text-align: left;
+  font-weight: normal;
+  color: var(--quiet);
+  padding: 1px 10px;
+}
+th:first-child {
+  width: 66px;
+}
+td {
+  font-size: 11px;
+}
+td {
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+td:last-child:not([colspan]) {
+  width: 44px;
+}
+p {
+  padding: 0 10px 6px;
+}
 </style>

@@ -5,8 +5,22 @@ import { marks, whereInWords } from './strip'
 import StationStrip from './StationStrip.vue'
 
 const passage = (over: Partial<Passage>): Passage => ({
-  id: 1, project: 1, submission: 1, folder: 1, author: 1, authorFirm: 1, originalName: 'a.pdf', title: 'a', cycle: 1, station: 'REVIEW', state: 'WAITING',
-  heldBy: '', since: '2026-05-14T08:00:00Z', files: [], version: 0, ...over,
+  id: 1,
+  project: 1,
+  submission: 1,
+  folder: 1,
+  author: 1,
+  authorFirm: 1,
+  originalName: 'a.pdf',
+  title: 'a',
+  cycle: 1,
+  station: 'REVIEW',
+  state: 'WAITING',
+  heldBy: '',
+  since: '2026-05-14T08:00:00Z',
+  files: [],
+  version: 0,
+  ...over,
 })
 
 describe('the station strip', () => {
@@ -27,7 +41,9 @@ describe('the station strip', () => {
     expect(whereInWords(passage({ ended: 'SENT_BACK' }), now)).toBe('Sent back')
   })
   it('tells it to a screen reader and tells states apart by shape', () => {
-    const stopped = mount(StationStrip, { props: { passage: passage({ state: 'STOPPED', station: 'IDENTIFY', since: new Date().toISOString() }) } })
+    const stopped = mount(StationStrip, {
+      props: { passage: passage({ state: 'STOPPED', station: 'IDENTIFY', since: new Date().toISOString() }) },
+    })
     expect(stopped.find('svg').attributes('aria-label')).toBe('Stopped at Identify, just now')
     expect(stopped.findAll('rect.passed')).toHaveLength(1)
     expect(stopped.findAll('.stopped path')).toHaveLength(1)

@@ -6,7 +6,12 @@ export type Station = (typeof STATIONS)[number]
 export type Mark = 'passed' | 'here' | 'waiting' | 'stopped' | 'ahead' | 'ended'
 
 const WORDS: Record<Station, string> = {
-  ARRIVE: 'Arrive', IDENTIFY: 'Identify', NUMBER: 'Number', PREPARE: 'Prepare', REVIEW: 'Review', ISSUE: 'Issue',
+  ARRIVE: 'Arrive',
+  IDENTIFY: 'Identify',
+  NUMBER: 'Number',
+  PREPARE: 'Prepare',
+  REVIEW: 'Review',
+  ISSUE: 'Issue',
 }
 
 export function stationWord(station: Station): string {

@@ -2,7 +2,12 @@ import { describe, expect, it } from 'vitest'
 import { bad, names, outcome, type Tried } from './trying'
 
 const tried = (halts: NonNullable<Tried['tried']>['halts'], more = {}): Tried => ({
-  name: 'a.pdf', files: 1, from: '', folder: '', remarks: [], differences: [],
+  name: 'a.pdf',
+  files: 1,
+  from: '',
+  folder: '',
+  remarks: [],
+  differences: [],
   tried: { intake: true, passedOver: [], watching: [], halts, title: '', fields: [], steps: [], ends: [], told: [], ...more },
 })
 

@@ -32,17 +32,22 @@ export function useTrying() {
     faulty.value = []
     sheet.value = undefined
     try {
-      await readLines<Line>(url, body, (line) => {
-        if (mine !== abort) return
-        done.value = line.done
-        of.value = line.of
-        if (line.faulty) faulty.value = line.faulty
-        sheet.value = line.sheet ?? sheet.value
-        if (line.arrival) {
-          found.push(line.arrival)
-          if (found.length < 50 || found.length % 200 === 0) arrivals.value = [...found]
-        }
-      }, mine.signal)
+      await readLines<Line>(
+        url,
+        body,
+        (line) => {
+          if (mine !== abort) return
+          done.value = line.done
+          of.value = line.of
+          if (line.faulty) faulty.value = line.faulty
+          sheet.value = line.sheet ?? sheet.value
+          if (line.arrival) {
+            found.push(line.arrival)
+            if (found.length < 50 || found.length % 200 === 0) arrivals.value = [...found]
+          }
+        },
+        mine.signal,
+      )
     } catch (e) {
       if (mine === abort) problem.value = asProblem(e)
     }
@@ -78,13 +83,21 @@ async function read(file: File): Promise<Schemas['ComingFile']> {
   // Without a secure connection a browser has no digests; then it is not said beforehand.
   const whole = file.size <= LARGEST_HASHED && globalThis.crypto?.subtle ? await file.arrayBuffer() : undefined
   const bytes = new Uint8Array(whole ? whole.slice(0, HEAD) : await file.slice(0, HEAD).arrayBuffer())
-  const hash = whole && [...new Uint8Array(await crypto.subtle.digest('SHA-256', whole))].map((b) => b.toString(16).padStart(2, '0')).join('')
+  const hash =
+    whole && [...new Uint8Array(await crypto.subtle.digest('SHA-256', whole))].map((b) => b.toString(16).padStart(2, '0')).join('')
   return { name: file.name, size: file.size, head: btoa(String.fromCharCode(...bytes)), hash }
 }
 
 /** Names typed or pasted, one a line, without doubles. */
 export function names(text: string): Schemas['ComingFile'][] {
-  return [...new Set(text.split(/\r?\n/).map((n) => n.trim()).filter(Boolean))].map((name) => ({ name, size: 1 }))
+  return [
+    ...new Set(
+      text
+        .split(/\r?\n/)
+        .map((n) => n.trim())
+        .filter(Boolean),
+    ),
+  ].map((name) => ({ name, size: 1 }))
 }
 
 /** Where a tried arrival ends up, in a few words. */

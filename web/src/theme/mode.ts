@@ -3,7 +3,8 @@ import { ref } from 'vue'
 export type Mode = 'light' | 'dark'
 
 const stored = localStorage.getItem('theme')
-const wanted: Mode = stored === 'dark' || stored === 'light' ? stored : matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light'
+const wanted: Mode =
+  stored === 'dark' || stored === 'light' ? stored : matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light'
 
 /** Whether the screens are light or dark; kept in this browser. */
 export const mode = ref<Mode>(wanted)

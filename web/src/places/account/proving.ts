@@ -47,5 +47,15 @@ export function useProving(): Proving {
     waiting = undefined
   }
 
-  return { ...acting, asking, password, type: (text) => { password.value = text }, prove, go: () => (waiting ? prove(waiting) : Promise.resolve(false)), drop }
+  return {
+    ...acting,
+    asking,
+    password,
+    type: (text) => {
+      password.value = text
+    },
+    prove,
+    go: () => (waiting ? prove(waiting) : Promise.resolve(false)),
+    drop,
+  }
 }

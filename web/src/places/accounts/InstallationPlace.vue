@@ -7,7 +7,11 @@ import ProvidersSheet from './ProvidersSheet.vue'
 import SecondStepSheet from './SecondStepSheet.vue'
 
 /** What administrators look after: accounts, how one signs in, projects. */
-const PARTS = [{ key: 'accounts', word: 'Accounts' }, { key: 'sign-in', word: 'How one signs in' }, { key: 'projects', word: 'New project' }] as const
+const PARTS = [
+  { key: 'accounts', word: 'Accounts' },
+  { key: 'sign-in', word: 'How one signs in' },
+  { key: 'projects', word: 'New project' },
+] as const
 const route = useRoute()
 const router = useRouter()
 const part = computed(() => PARTS.find((p) => p.key === route.query.part)?.key ?? 'accounts')
@@ -15,8 +19,21 @@ const part = computed(() => PARTS.find((p) => p.key === route.query.part)?.key ?
 
 <template>
   <div class="place">
-    <header><h1>Installation</h1>
-      <nav aria-label="Parts"><button v-for="p in PARTS" :key="p.key" type="button" class="act bare" :aria-pressed="part === p.key" @click="router.replace({ query: { part: p.key } })">{{ p.word }}</button></nav></header>
+    <header>
+      <h1>Installation</h1>
+      <nav aria-label="Parts">
+        <button
+          v-for="p in PARTS"
+          :key="p.key"
+          type="button"
+          class="act bare"
+          :aria-pressed="part === p.key"
+          @click="router.replace({ query: { part: p.key } })"
+        >
+          {{ p.word }}
+        </button>
+      </nav>
+    </header>
     <AccountsSheet v-if="part === 'accounts'" />
     <template v-else-if="part === 'sign-in'"><SecondStepSheet /><ProvidersSheet /></template>
     <NewProject v-else />
@@ -24,6 +41,30 @@ const part = computed(() => PARTS.find((p) => p.key === route.query.part)?.key ?
 </template>
 
 <style scoped>
-.place { display: grid; grid-template-columns: minmax(0, 1fr); gap: 14px; max-width: 1300px; align-content: start; }
-header { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; } nav { display: flex; gap: 4px; } nav button { border-radius: 0; color: var(--ink-2); } nav button[aria-pressed='true'] { border-bottom: 2px solid var(--main); color: var(--ink); font-weight: 600; }
+.place {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 14px;
+  max-width: 1300px;
+  align-content: start;
+}
+header {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+nav {
+  display: flex;
+  gap: 4px;
+}
+nav button {
+  border-radius: 0;
+  color: var(--ink-2);
+}
+nav button[aria-pressed='true'] {
+  border-bottom: 2px solid var(--main);
+  color: var(--ink);
+  font-weight: 600;
+}
 </style>

@@ -13,14 +13,16 @@ const copied = ref(false)
 const { busy, problem, act } = useAct(() => void link.load())
 onMounted(link.load)
 
-const make = () => act(async () => {
-  address.value = (await data(api.POST('/api/desk/calendar-link'))).address
-  copied.value = false
-})
-const withdraw = () => act(async () => {
-  await data(api.DELETE('/api/desk/calendar-link'))
-  address.value = ''
-})
+const make = () =>
+  act(async () => {
+    address.value = (await data(api.POST('/api/desk/calendar-link'))).address
+    copied.value = false
+  })
+const withdraw = () =>
+  act(async () => {
+    await data(api.DELETE('/api/desk/calendar-link'))
+    address.value = ''
+  })
 
 async function copy() {
   await navigator.clipboard.writeText(address.value)
@@ -31,16 +33,41 @@ async function copy() {
 <template>
   <details class="calendar">
     <summary>My due dates in a calendar</summary>
-    <p>A calendar program that reads iCalendar links shows your due dates with their references; no titles, no comments. Whoever has the link can read them, so it is secret and can be withdrawn.</p>
-    <p v-if="address" class="row"><code class="mono clip">{{ address }}</code><button class="act" type="button" @click="copy">{{ copied ? 'Copied' : 'Copy' }}</button><span class="quiet">It is shown this once.</span></p>
+    <p>
+      A calendar program that reads iCalendar links shows your due dates with their references; no titles, no comments. Whoever has the link
+      can read them, so it is secret and can be withdrawn.
+    </p>
+    <p v-if="address" class="row">
+      <code class="mono clip">{{ address }}</code><button class="act" type="button" @click="copy">{{ copied ? 'Copied' : 'Copy' }}</button
+      ><span class="quiet">It is shown this once.</span>
+    </p>
     <p class="row">
-      <button class="act" type="button" :disabled="busy" @click="make">{{ link.value.value?.since ? 'Make another link; the old one leads nowhere then' : 'Make a link' }}</button>
-      <template v-if="link.value.value?.since"><button class="act" type="button" :disabled="busy" @click="withdraw">Withdraw it</button><span class="quiet">made {{ moment(link.value.value.since) }}</span></template>
+      <button class="act" type="button" :disabled="busy" @click="make">
+        {{ link.value.value?.since ? 'Make another link; the old one leads nowhere then' : 'Make a link' }}
+      </button>
+      <template v-if="link.value.value?.since"
+        ><button class="act" type="button" :disabled="busy" @click="withdraw">Withdraw it</button
+        ><span class="quiet">made {{ moment(link.value.value.since) }}</span></template
+      >
     </p>
     <Trouble :problem="problem ?? link.problem.value" />
   </details>
 </template>
 
 <style scoped>
-.calendar { color: var(--ink-2); } summary { cursor: pointer; } p { margin-top: 6px; max-width: 110ch; } code { max-width: 620px; background: var(--shade); padding: 2px 6px; }
+.calendar {
+  color: var(--ink-2);
+}
+summary {
+  cursor: pointer;
+}
+p {
+  margin-top: 6px;
+  max-width: 110ch;
+}
+code {
+  max-width: 620px;
+  background: var(--shade);
+  padding: 2px 6px;
+}
 </style>

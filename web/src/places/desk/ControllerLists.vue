@@ -13,7 +13,9 @@ import LateList from './LateList.vue'
 const emit = defineEmits<{ some: [many: number] }>()
 const session = useSession()
 const path = computed(() => ({ params: { path: { project: session.project?.id ?? 0 } } }))
-const late = useLoaded(() => data(api.GET('/api/projects/{project}/reviews', { params: { ...path.value.params, query: { which: 'LATE' } } })))
+const late = useLoaded(() =>
+  data(api.GET('/api/projects/{project}/reviews', { params: { ...path.value.params, query: { which: 'LATE' } } })),
+)
 const unsent = useLoaded(() => data(api.GET('/api/projects/{project}/messages-unsent', path.value)))
 const today = useLoaded(() => data(api.GET('/api/projects/{project}/arrived-today', path.value)))
 const { busy, problem, act } = useAct(() => void unsent.load())
@@ -33,30 +35,87 @@ const SHOWN = 10
   <section v-if="late.value.value?.items.length">
     <h1>Late, and with whom</h1>
     <LateList :rows="late.value.value.items" />
-    <p v-if="late.value.value.next" class="quiet">These are the 100 that are late the longest; <RouterLink to="/reviews?which=LATE">see all</RouterLink>.</p>
+    <p v-if="late.value.value.next" class="quiet">
+      These are the 100 that are late the longest; <RouterLink to="/reviews?which=LATE">see all</RouterLink>.
+    </p>
   </section>
   <section v-if="unsent.value.value?.length">
     <h1>{{ count(unsent.value.value.length, 'message') }} could not be sent yet</h1>
-    <div class="narrowly"><table class="dense">
-      <thead><tr><th>To</th><th>What</th><th>Why not</th><th>Tried</th></tr></thead>
-      <tbody><tr v-for="m in unsent.value.value.slice(0, SHOWN)" :key="m.id"><td>{{ m.recipient }}</td><td class="clip" :title="m.subject">{{ m.subject }}</td><td class="error clip" :title="m.lastError">{{ m.lastError }}</td><td class="nowrap">{{ count(m.attempts, 'time') }}, again {{ moment(m.nextAttempt) }}</td></tr></tbody>
-    </table></div>
-    <p class="row"><button class="act" type="button" :disabled="busy" @click="tryAgain">Try all of them now</button> <span class="quiet">Each is tried again by itself until it is sent; nothing is lost.</span></p>
+    <div class="narrowly">
+      <table class="dense">
+        <thead>
+          <tr>
+            <th>To</th>
+            <th>What</th>
+            <th>Why not</th>
+            <th>Tried</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="m in unsent.value.value.slice(0, SHOWN)" :key="m.id">
+            <td>{{ m.recipient }}</td>
+            <td class="clip" :title="m.subject">{{ m.subject }}</td>
+            <td class="error clip" :title="m.lastError">{{ m.lastError }}</td>
+            <td class="nowrap">{{ count(m.attempts, 'time') }}, again {{ moment(m.nextAttempt) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <p class="row">
+      <button class="act" type="button" :disabled="busy" @click="tryAgain">Try all of them now</button>
+      <span class="quiet">Each is tried again by itself until it is sent; nothing is lost.</span>
+    </p>
   </section>
   <section v-if="today.value.value?.length">
     <h1>Arrived today</h1>
-    <div class="narrowly"><table class="dense">
-      <thead><tr><th>Submission</th><th>From</th><th>Handed in by</th><th>Purpose</th><th>Into</th><th>Files</th><th>When</th></tr></thead>
-      <tbody><tr v-for="s in today.value.value.slice(0, SHOWN)" :key="s.id">
-        <td class="mono"><RouterLink :to="`/passages?submission=${s.id}`">{{ s.reference }}</RouterLink></td><td>{{ s.author }}, <span class="mono">{{ s.authorFirm }}</span></td><td>{{ s.uploader === s.author ? '' : s.uploader }}</td>
-        <td class="clip" :title="s.purpose">{{ s.purpose }}</td><td class="clip" :title="s.folderPath">{{ s.folderPath }}</td><td>{{ s.files }}<span v-if="s.refused" class="error">, {{ s.refused }} refused</span></td>
-        <td class="nowrap" :title="exact(s.openedAt)">{{ s.open ? 'coming in' : since(s.openedAt) }}</td>
-      </tr></tbody>
-    </table></div>
-    <p v-if="today.value.value.length > SHOWN" class="quiet">and {{ today.value.value.length - SHOWN }} more; <RouterLink to="/passages">see all on the way</RouterLink>.</p>
+    <div class="narrowly">
+      <table class="dense">
+        <thead>
+          <tr>
+            <th>Submission</th>
+            <th>From</th>
+            <th>Handed in by</th>
+            <th>Purpose</th>
+            <th>Into</th>
+            <th>Files</th>
+            <th>When</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="s in today.value.value.slice(0, SHOWN)" :key="s.id">
+            <td class="mono">
+              <RouterLink :to="`/passages?submission=${s.id}`">{{ s.reference }}</RouterLink>
+            </td>
+            <td>
+              {{ s.author }}, <span class="mono">{{ s.authorFirm }}</span>
+            </td>
+            <td>{{ s.uploader === s.author ? '' : s.uploader }}</td>
+            <td class="clip" :title="s.purpose">{{ s.purpose }}</td>
+            <td class="clip" :title="s.folderPath">{{ s.folderPath }}</td>
+            <td>
+              {{ s.files }}<span v-if="s.refused" class="error">, {{ s.refused }} refused</span>
+            </td>
+            <td class="nowrap" :title="exact(s.openedAt)">{{ s.open ? 'coming in' : since(s.openedAt) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <p v-if="today.value.value.length > SHOWN" class="quiet">
+      and {{ today.value.value.length - SHOWN }} more; <RouterLink to="/passages">see all on the way</RouterLink>.
+    </p>
   </section>
 </template>
 
 <style scoped>
-section { display: grid; grid-template-columns: minmax(0, 1fr); gap: 8px; } .clip { max-width: 300px; } .nowrap { white-space: nowrap; }
+section {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 8px;
+}
+.clip {
+  max-width: 300px;
+}
+.nowrap {
+  white-space: nowrap;
+}
 </style>

@@ -58,7 +58,14 @@ if (linked) stand.value = { review: linked, passage: 0 }
 const here = computed(() => waiting.value.find((r) => r.id === stand.value.review)?.id ?? waiting.value[0]?.id)
 /** What came too late, and who was first. */
 const lost = ref<string[]>([])
-const { busy, problem: notTaken, takeBackLast } = useDeciding(() => undefined, () => void reviews.load())
+const {
+  busy,
+  problem: notTaken,
+  takeBackLast,
+} = useDeciding(
+  () => undefined,
+  () => void reviews.load(),
+)
 
 function turn(by: number) {
   const at = waiting.value.findIndex((r) => r.id === here.value)
@@ -74,7 +81,9 @@ const backAgain = computed(() => {
   const codes = session.project?.decisionCodes ?? []
   const last = rows(back).filter((r) => codes.find((c) => c.digit === r.passage.decision)?.mustComeAgain === false)
   const some = last.length < rows(back).length ? 'The next revision is recognised by the number in its name.' : ''
-  return last.length ? `${some} Of ${last.length === rows(back).length ? 'these' : `those with ${[...new Set(last.map((r) => r.passage.decision))].join(', ')}`} no further revision is expected; one that comes all the same is taken as the next.`.trim() : some
+  if (!last.length) return some
+  const which = last.length === rows(back).length ? 'these' : `those with ${[...new Set(last.map((r) => r.passage.decision))].join(', ')}`
+  return `${some} Of ${which} no further revision is expected; one that comes all the same is taken as the next.`.trim()
 })
 
 function load() {
@@ -90,8 +99,15 @@ const waiting = computed(() => reviews.value.value ?? [])
 const files = computed(() => waiting.value.reduce((n, r) => n + r.fileCount, 0))
 const rows = (loaded: typeof stopped) => loaded.value.value?.items ?? []
 const asked = computed(() => reviews.value.value !== undefined)
-const nothing = computed(() => asked.value && waiting.value.length === 0 && rows(stopped).length === 0 && more.value === 0
-  && rows(back).length === 0 && rows(onTheWay).length === 0)
+const nothing = computed(
+  () =>
+    asked.value &&
+    waiting.value.length === 0 &&
+    rows(stopped).length === 0 &&
+    more.value === 0 &&
+    rows(back).length === 0 &&
+    rows(onTheWay).length === 0,
+)
 </script>
 
 <template>
@@ -104,7 +120,9 @@ const nothing = computed(() => asked.value && waiting.value.length === 0 && rows
 
     <div v-if="lost.length" class="panel left" role="alert">
       <strong>Somebody was quicker.</strong>
-      <ul><li v-for="line in lost" :key="line">{{ line }}</li></ul>
+      <ul>
+        <li v-for="line in lost" :key="line">{{ line }}</li>
+      </ul>
       <button type="button" class="act" @click="lost = []">I have read this</button>
     </div>
 
@@ -115,14 +133,40 @@ const nothing = computed(() => asked.value && waiting.value.length === 0 && rows
     </section>
 
     <section v-if="waiting.length || text.trim()">
-      <div class="row wrap"><h1>{{ count(files, 'file waits', 'files wait') }} for your decision<template v-if="text.trim()">, as narrowed down</template></h1>
+      <div class="row wrap">
+        <h1>{{ count(files, 'file waits', 'files wait') }} for your decision<template v-if="text.trim()">, as narrowed down</template></h1>
         <template v-if="waiting.length >= CROWDED || text.trim() || order !== 'DUE'">
-          <input v-model="text" class="text narrow" type="search" placeholder="number, title, submission, firm, route" aria-label="Narrow the reviews down" data-test="desk-text">
-          <select v-model="order" class="text order" aria-label="In which order"><option value="DUE">most urgent first</option><option value="FROM">by who sent it</option><option value="NEWEST">newest first</option></select>
-        </template></div>
-      <p v-if="!waiting.length && !reviews.loading.value" class="empty"><strong>Nothing that waits for you is like that.</strong><button class="act" type="button" @click="text = ''">Show all of it</button></p>
-      <ReviewSlip v-for="review in waiting" :key="`${review.id}/${review.turn}/${review.id === here}`" :review="review" :keys="review.id === here" @changed="reviews.load" @closed="(id) => (closed = [id, ...closed.filter((c) => c !== id)])" @lost="(why) => lost.push(why)" />
-      <p v-if="waiting.length >= MOST" class="quiet">These are the {{ MOST }} most urgent reviews; the others follow as these are closed.</p>
+          <input
+            v-model="text"
+            class="text narrow"
+            type="search"
+            placeholder="number, title, submission, firm, route"
+            aria-label="Narrow the reviews down"
+            data-test="desk-text"
+          />
+          <select v-model="order" class="text order" aria-label="In which order">
+            <option value="DUE">most urgent first</option>
+            <option value="FROM">by who sent it</option>
+            <option value="NEWEST">newest first</option>
+          </select>
+        </template>
+      </div>
+      <p v-if="!waiting.length && !reviews.loading.value" class="empty">
+        <strong>Nothing that waits for you is like that.</strong
+        ><button class="act" type="button" @click="text = ''">Show all of it</button>
+      </p>
+      <ReviewSlip
+        v-for="review in waiting"
+        :key="`${review.id}/${review.turn}/${review.id === here}`"
+        :review="review"
+        :keys="review.id === here"
+        @changed="reviews.load"
+        @closed="(id) => (closed = [id, ...closed.filter((c) => c !== id)])"
+        @lost="(why) => lost.push(why)"
+      />
+      <p v-if="waiting.length >= MOST" class="quiet">
+        These are the {{ MOST }} most urgent reviews; the others follow as these are closed.
+      </p>
       <Trouble :problem="notTaken" />
       <LastDecided :take-back="takeBackLast" :busy="busy" />
     </section>
@@ -131,17 +175,32 @@ const nothing = computed(() => asked.value && waiting.value.length === 0 && rows
       <h1>{{ count(rows(stopped).length, 'passage is', 'passages are') }} stopped</h1>
       <div v-if="left.length" class="panel left" role="alert">
         <strong>{{ count(left.length, 'was', 'were') }} left as it is; the others go on.</strong>
-        <ul><li v-for="line in left" :key="line">{{ line }}</li></ul>
+        <ul>
+          <li v-for="line in left" :key="line">{{ line }}</li>
+        </ul>
         <button type="button" class="act" @click="left = []">I have read this</button>
       </div>
-      <StoppedList :rows="rows(stopped)" @taken="(lines) => { left = lines; stopped.load() }" />
-      <p v-if="stopped.value.value?.next" class="quiet">These are the newest 100; <RouterLink to="/passages?which=STOPPED">see all</RouterLink>.</p>
+      <StoppedList
+        :rows="rows(stopped)"
+        @taken="
+          (lines) => {
+            left = lines
+            stopped.load()
+          }
+        "
+      />
+      <p v-if="stopped.value.value?.next" class="quiet">
+        These are the newest 100; <RouterLink to="/passages?which=STOPPED">see all</RouterLink>.
+      </p>
     </section>
 
     <ControllerLists v-if="session.controls" :key="project" @some="(many) => (more = many)" />
 
     <section v-if="originator">
-      <p><RouterLink class="act" to="/numbers?take">Take a number</RouterLink> <span class="quiet">before you draw; send the drawing with it in its name.</span></p>
+      <p>
+        <RouterLink class="act" to="/numbers?take">Take a number</RouterLink>
+        <span class="quiet">before you draw; send the drawing with it in its name.</span>
+      </p>
       <TakenList />
     </section>
 
@@ -154,14 +213,45 @@ const nothing = computed(() => asked.value && waiting.value.length === 0 && rows
 
     <div v-if="nothing" class="empty">
       <strong>Nothing waits for you.</strong>
-      <template v-if="session.seesAll">What needs your decision, and what is stopped, appears here by itself. <RouterLink to="/passages">See everything on its way</RouterLink>.</template>
-      <template v-else>Drop files into your folder and see here where they are. <RouterLink to="/folders">Go to Folders</RouterLink>, or <RouterLink to="/numbers?take">take a number</RouterLink> before you draw.</template>
+      <template v-if="session.seesAll"
+        >What needs your decision, and what is stopped, appears here by itself.
+        <RouterLink to="/passages">See everything on its way</RouterLink>.</template
+      >
+      <template v-else
+        >Drop files into your folder and see here where they are. <RouterLink to="/folders">Go to Folders</RouterLink>, or
+        <RouterLink to="/numbers?take">take a number</RouterLink> before you draw.</template
+      >
     </div>
   </div>
 </template>
 
 <style scoped>
-.desk { display: grid; grid-template-columns: minmax(0, 1fr); gap: 20px; max-width: 1500px; }
-section { display: grid; grid-template-columns: minmax(0, 1fr); gap: 8px; } .wrap { flex-wrap: wrap; } .narrow { max-width: 300px; margin-left: auto; } .order { width: auto; }
-.left { display: grid; gap: 6px; justify-items: start; padding: 7px 10px 9px; border-left: 3px solid var(--stop); }
+.desk {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 20px;
+  max-width: 1500px;
+}
+section {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 8px;
+}
+.wrap {
+  flex-wrap: wrap;
+}
+.narrow {
+  max-width: 300px;
+  margin-left: auto;
+}
+.order {
+  width: auto;
+}
+.left {
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+  padding: 7px 10px 9px;
+  border-left: 3px solid var(--stop);
+}
 </style>

@@ -10,11 +10,25 @@ defineProps<{ takeBack: Deciding['takeBackLast']; busy: boolean }>()
 <template>
   <div v-if="lastDecided" class="last" role="status">
     <span class="key">{{ lastDecided.code }}</span>
-    <span class="clip"><strong>{{ lastDecided.name }}</strong>, given to {{ lastDecided.passages.length > 1 ? count(lastDecided.passages.length, 'file') : lastDecided.what }}</span>
+    <span class="clip"
+      ><strong>{{ lastDecided.name }}</strong
+      >, given to {{ lastDecided.passages.length > 1 ? count(lastDecided.passages.length, 'file') : lastDecided.what }}</span
+    >
     <button class="act bare" type="button" :disabled="busy" @click="takeBack"><span class="key">u</span> Take it back</button>
   </div>
 </template>
 
 <style scoped>
-.last { position: sticky; bottom: var(--foot, 0px); z-index: 3; display: flex; gap: 10px; align-items: center; min-width: 0; padding: 3px 10px; background: var(--done-soft); border: 1px solid var(--done); }
+.last {
+  position: sticky;
+  bottom: var(--foot, 0px);
+  z-index: 3;
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-width: 0;
+  padding: 3px 10px;
+  background: var(--done-soft);
+  border: 1px solid var(--done);
+}
 </style>

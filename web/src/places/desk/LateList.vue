@@ -22,17 +22,59 @@ async function nudge(id: number) {
 
 <template>
   <Trouble :problem="problem" />
-  <div class="narrowly"><table class="dense">
-    <thead><tr><th>What</th><th>Submission</th><th>Step</th><th>With</th><th>Due</th><th><span class="hidden-text">Nudge</span></th></tr></thead>
-    <tbody><tr v-for="r in rows" :key="r.id">
-      <td class="what clip" :title="r.what"><RouterLink class="plain" :to="`/passages/${r.firstPassage}`">{{ r.what }}</RouterLink><span v-if="r.live > 1" class="quiet"> and {{ count(r.live - 1, 'more file', 'more files') }}</span></td>
-      <td class="mono">{{ r.submissionReference }}</td><td>{{ r.stepName }}</td>
-      <td class="clip with" :title="r.with.map((w) => w.person).join(', ')">{{ r.with.map((w) => w.person).join(', ') }}</td><td class="nowrap"><Due :at="r.due" /></td>
-      <td class="act-cell"><span v-if="nudged.has(r.id)" class="quiet" role="status">reminded</span><button v-else class="act" type="button" :disabled="busy" :aria-label="`Remind ${r.with.map((w) => w.person).join(', ')} of ${r.submissionReference}`" @click="nudge(r.id)">Remind</button></td>
-    </tr></tbody>
-  </table></div>
+  <div class="narrowly">
+    <table class="dense">
+      <thead>
+        <tr>
+          <th>What</th>
+          <th>Submission</th>
+          <th>Step</th>
+          <th>With</th>
+          <th>Due</th>
+          <th><span class="hidden-text">Nudge</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="r in rows" :key="r.id">
+          <td class="what clip" :title="r.what">
+            <RouterLink class="plain" :to="`/passages/${r.firstPassage}`">{{ r.what }}</RouterLink><span v-if="r.live > 1" class="quiet">
+              and {{ count(r.live - 1, 'more file', 'more files') }}</span
+            >
+          </td>
+          <td class="mono">{{ r.submissionReference }}</td>
+          <td>{{ r.stepName }}</td>
+          <td class="clip with" :title="r.with.map((w) => w.person).join(', ')">{{ r.with.map((w) => w.person).join(', ') }}</td>
+          <td class="nowrap"><Due :at="r.due" /></td>
+          <td class="act-cell">
+            <span v-if="nudged.has(r.id)" class="quiet" role="status">reminded</span
+            ><button
+              v-else
+              class="act"
+              type="button"
+              :disabled="busy"
+              :aria-label="`Remind ${r.with.map((w) => w.person).join(', ')} of ${r.submissionReference}`"
+              @click="nudge(r.id)"
+            >
+              Remind
+            </button>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
 </template>
 
 <style scoped>
-.what { max-width: 340px; } .with { max-width: 220px; } .nowrap { white-space: nowrap; } .act-cell { text-align: right; }
+.what {
+  max-width: 340px;
+}
+.with {
+  max-width: 220px;
+}
+.nowrap {
+  white-space: nowrap;
+}
+.act-cell {
+  text-align: right;
+}
 </style>

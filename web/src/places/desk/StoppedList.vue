@@ -22,7 +22,9 @@ const chosen = computed(() => props.rows.filter((row) => marked.value.has(row.pa
 
 function mark(ids: number[], on: boolean) {
   const next = new Set(marked.value)
-  for (const id of ids) if (on) next.add(id); else next.delete(id)
+  for (const id of ids)
+    if (on) next.add(id)
+    else next.delete(id)
   marked.value = next
 }
 </script>
@@ -38,48 +40,128 @@ function mark(ids: number[], on: boolean) {
     </div>
     <ul>
       <template v-for="{ key, rows: its } in shown" :key="key">
-      <li v-if="its.length > 1" class="panel many">
-        <div class="what"><StationStrip :passage="its[0]!.passage" /><strong>{{ its.length }} stopped alike</strong>
-          <span class="quiet clip">at {{ stationWord(its[0]!.passage.station) }}: {{ its.slice(0, NAMES).map((r) => r.passage.originalName).join(', ') }}{{ its.length > NAMES ? ` and ${its.length - NAMES} more` : '' }}</span>
-          <button type="button" class="act when" :aria-label="`Show one by one: the ${its.length} stopped alike`" @click="unfolded = new Set([...unfolded, key])">Show one by one</button></div>
-        <p class="reason">{{ its[0]!.passage.stop?.reason }} <span class="quiet">(the first of them)</span></p>
-        <WaysOut :rows="its" @taken="$emit('taken', $event)" />
-      </li>
-      <li v-for="row in its.length > 1 ? [] : its" :key="row.passage.id" class="panel" :class="{ on: marked.has(row.passage.id) }">
-        <div class="what">
-          <input type="checkbox" :checked="marked.has(row.passage.id)" :aria-label="`Choose ${row.passage.originalName}`"
-            @change="mark([row.passage.id], !marked.has(row.passage.id))">
-          <StationStrip :passage="row.passage" />
-          <strong class="clip"><RouterLink class="plain" :to="`/passages/${row.passage.id}`">{{ row.passage.originalName }}</RouterLink></strong>
-          <Num v-if="row.passage.number" :number="row.passage.number" :revision="row.passage.revision" />
-          <span class="quiet clip">{{ row.author }}, {{ row.authorFirm }} · {{ row.submissionReference }} · at {{ stationWord(row.passage.station) }}</span>
-          <span class="quiet when" :title="exact(row.passage.since)">{{ since(row.passage.since) }}</span>
-        </div>
-        <p class="reason">{{ row.passage.stop?.reason }}</p>
-        <div v-if="!marked.has(row.passage.id)" class="ways">
-          <WaysOut :rows="[row]" @taken="$emit('taken', $event)" />
-          <button v-if="alike(rows, row).length > 1" type="button" class="act bare all" @click="mark(alike(rows, row), true)">
-            Choose all {{ alike(rows, row).length }} stopped like this</button>
-        </div>
-      </li>
+        <li v-if="its.length > 1" class="panel many">
+          <div class="what">
+            <StationStrip :passage="its[0]!.passage" /><strong>{{ its.length }} stopped alike</strong>
+            <span class="quiet clip"
+              >at {{ stationWord(its[0]!.passage.station) }}:
+              {{
+                its
+                  .slice(0, NAMES)
+                  .map((r) => r.passage.originalName)
+                  .join(', ')
+              }}{{ its.length > NAMES ? ` and ${its.length - NAMES} more` : '' }}</span
+            >
+            <button
+              type="button"
+              class="act when"
+              :aria-label="`Show one by one: the ${its.length} stopped alike`"
+              @click="unfolded = new Set([...unfolded, key])"
+            >
+              Show one by one
+            </button>
+          </div>
+          <p class="reason">{{ its[0]!.passage.stop?.reason }} <span class="quiet">(the first of them)</span></p>
+          <WaysOut :rows="its" @taken="$emit('taken', $event)" />
+        </li>
+        <li v-for="row in its.length > 1 ? [] : its" :key="row.passage.id" class="panel" :class="{ on: marked.has(row.passage.id) }">
+          <div class="what">
+            <input
+              type="checkbox"
+              :checked="marked.has(row.passage.id)"
+              :aria-label="`Choose ${row.passage.originalName}`"
+              @change="mark([row.passage.id], !marked.has(row.passage.id))"
+            />
+            <StationStrip :passage="row.passage" />
+            <strong class="clip"
+              ><RouterLink class="plain" :to="`/passages/${row.passage.id}`">{{ row.passage.originalName }}</RouterLink></strong
+            >
+            <Num v-if="row.passage.number" :number="row.passage.number" :revision="row.passage.revision" />
+            <span class="quiet clip"
+              >{{ row.author }}, {{ row.authorFirm }} · {{ row.submissionReference }} · at {{ stationWord(row.passage.station) }}</span
+            >
+            <span class="quiet when" :title="exact(row.passage.since)">{{ since(row.passage.since) }}</span>
+          </div>
+          <p class="reason">{{ row.passage.stop?.reason }}</p>
+          <div v-if="!marked.has(row.passage.id)" class="ways">
+            <WaysOut :rows="[row]" @taken="$emit('taken', $event)" />
+            <button v-if="alike(rows, row).length > 1" type="button" class="act bare all" @click="mark(alike(rows, row), true)">
+              Choose all {{ alike(rows, row).length }} stopped like this
+            </button>
+          </div>
+        </li>
       </template>
     </ul>
   </div>
 </template>
 
 <style scoped>
-.list, ul { display: grid; grid-template-columns: minmax(0, 1fr); gap: 6px; } .many { border-left-color: var(--stop); }
-.together { position: sticky; top: var(--stick); z-index: 2; padding: 7px 10px 9px; display: grid; gap: 5px; border-left: 3px solid var(--main); }
-li { padding: 7px 10px 9px; border-left: 3px solid var(--stop); display: grid; gap: 5px; }
-li.on { border-left-color: var(--main); background: var(--shade); }
-.what { display: flex; gap: 10px; align-items: center; min-width: 0; }
-input { accent-color: var(--main); }
-.what strong { max-width: 40%; }
-.when { margin-left: auto; white-space: nowrap; }
-.reason { max-width: 120ch; }
-.ways { display: flex; align-items: start; gap: 8px; flex-wrap: wrap; }
-.ways > :first-child { min-width: 0; flex: 1 1 420px; }
-.all { margin-left: auto; white-space: nowrap; }
-.plain { color: inherit; text-decoration: none; }
-.plain:hover { text-decoration: underline; }
+.list,
+ul {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 6px;
+}
+.many {
+  border-left-color: var(--stop);
+}
+.together {
+  position: sticky;
+  top: var(--stick);
+  z-index: 2;
+  padding: 7px 10px 9px;
+  display: grid;
+  gap: 5px;
+  border-left: 3px solid var(--main);
+}
+li {
+  padding: 7px 10px 9px;
+  border-left: 3px solid var(--stop);
+  display: grid;
+  gap: 5px;
+}
+li.on {
+  border-left-color: var(--main);
+  background: var(--shade);
+}
+.what {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-width: 0;
+}
+input {
+  accent-color: var(--main);
+}
+.what strong {
+  max-width: 40%;
+}
+.when {
+  margin-left: auto;
+  white-space: nowrap;
+}
+.reason {
+  max-width: 120ch;
+}
+.ways {
+  display: flex;
+  align-items: start;
+  gap: 8px;
+  flex-wrap: wrap;
+}
+.ways > :first-child {
+  min-width: 0;
+  flex: 1 1 420px;
+}
+.all {
+  margin-left: auto;
+  white-space: nowrap;
+}
+.plain {
+  color: inherit;
+  text-decoration: none;
+}
+.plain:hover {
+  text-decoration: underline;
+}
 </style>

@@ -5,8 +5,13 @@ import { alike, cards } from './alike'
 const row = (id: number, station: string, code: string) => ({ passage: { id, station, stop: { code } } }) as PassageRow
 
 describe('what is stopped alike', () => {
-  const rows = [row(1, 'IDENTIFY', 'NAME_DOES_NOT_FIT'), row(2, 'ARRIVE', 'NO_RULE'), row(3, 'IDENTIFY', 'NAME_DOES_NOT_FIT'),
-    row(4, 'NUMBER', 'FIELD_MISSING'), row(5, 'IDENTIFY', 'UNKNOWN_NUMBER')]
+  const rows = [
+    row(1, 'IDENTIFY', 'NAME_DOES_NOT_FIT'),
+    row(2, 'ARRIVE', 'NO_RULE'),
+    row(3, 'IDENTIFY', 'NAME_DOES_NOT_FIT'),
+    row(4, 'NUMBER', 'FIELD_MISSING'),
+    row(5, 'IDENTIFY', 'UNKNOWN_NUMBER'),
+  ]
 
   it('has the same kind of reason at the same station', () => {
     expect(alike(rows, rows[0]!)).toEqual([1, 3])
@@ -18,7 +23,12 @@ describe('what is stopped alike', () => {
 })
 
 describe('many that are stopped alike', () => {
-  const rows = [row(1, 'IDENTIFY', 'NAME_DOES_NOT_FIT'), row(2, 'ARRIVE', 'NO_RULE'), row(3, 'IDENTIFY', 'NAME_DOES_NOT_FIT'), row(4, 'IDENTIFY', 'NAME_DOES_NOT_FIT')]
+  const rows = [
+    row(1, 'IDENTIFY', 'NAME_DOES_NOT_FIT'),
+    row(2, 'ARRIVE', 'NO_RULE'),
+    row(3, 'IDENTIFY', 'NAME_DOES_NOT_FIT'),
+    row(4, 'IDENTIFY', 'NAME_DOES_NOT_FIT'),
+  ]
 
   it('are one card where the first of them stands, until it is unfolded', () => {
     expect(cards(rows, new Set(), 3).map((c) => c.rows.map((r) => r.passage.id))).toEqual([[1, 3, 4], [2]])

@@ -4,6 +4,7 @@ import { asProblem } from '../../load'
 import { useSession } from '../../session'
 import { draftOf, dropDraft, keepDraft } from './drafts'
 import { forgetDecided, lastDecided, noteDecided } from './lastDecided'
+import { must } from '../../parts/must'
 
 export interface Deciding {
   problem: Ref<Problem | undefined>
@@ -36,7 +37,12 @@ export interface Deciding {
  * @param only the one file it is about, where it is about one
  * @param file a file in words, for saying where a decision went
  */
-export function useDeciding(review: () => Review | undefined, changed: () => void, only?: () => number, file?: (id: number) => string): Deciding {
+export function useDeciding(
+  review: () => Review | undefined,
+  changed: () => void,
+  only?: () => number,
+  file?: (id: number) => string,
+): Deciding {
   const session = useSession()
   const problem = ref<Problem>()
   const busy = ref(false)
@@ -45,12 +51,16 @@ export function useDeciding(review: () => Review | undefined, changed: () => voi
   const codes = () => session.projects.find((p) => p.id === review()?.project)?.decisionCodes ?? []
   const me = () => session.me?.account ?? 0
 
-  watch(() => review()?.id, (id) => {
-    const kept = id === undefined ? undefined : draftOf(me(), id)
-    if (!kept?.comment.trim() || asking.value || (only && !kept.passages.includes(only()))) return
-    asking.value = { code: kept.code, passages: kept.passages }
-    comment.value = kept.comment
-  }, { immediate: true })
+  watch(
+    () => review()?.id,
+    (id) => {
+      const kept = id === undefined ? undefined : draftOf(me(), id)
+      if (!kept?.comment.trim() || asking.value || (only && !kept.passages.includes(only()))) return
+      asking.value = { code: kept.code, passages: kept.passages }
+      comment.value = kept.comment
+    },
+    { immediate: true },
+  )
   watch([asking, comment], () => {
     const at = review()
     if (at && asking.value && comment.value.trim()) keepDraft(me(), at.id, { ...asking.value, comment: comment.value })
@@ -75,15 +85,27 @@ export function useDeciding(review: () => Review | undefined, changed: () => voi
     const at = review()
     if (!at) return
     const overrule = problem.value?.type === 'answered-by-another'
-    const done = await carryOut(() => data(api.PUT('/api/reviews/{id}/decisions', {
-      params: { path: { id: at.id } }, body: { turn: at.turn, passages, code, comment: said, overrule },
-    })))
+    const done = await carryOut(() =>
+      data(
+        api.PUT('/api/reviews/{id}/decisions', {
+          params: { path: { id: at.id } },
+          body: { turn: at.turn, passages, code, comment: said, overrule },
+        }),
+      ),
+    )
     if (done) {
       dropDraft(me(), at.id)
       asking.value = undefined
       comment.value = ''
       forgetDecided(at.id, passages)
-      noteDecided({ review: at.id, turn: at.turn, passages, code, name: codes().find((c) => c.digit === code)?.name ?? '', what: file?.(passages[0]!) ?? '' })
+      noteDecided({
+        review: at.id,
+        turn: at.turn,
+        passages,
+        code,
+        name: codes().find((c) => c.digit === code)?.name ?? '',
+        what: file?.(must(passages[0])) ?? '',
+      })
     }
   }
 
@@ -107,7 +129,12 @@ export function useDeciding(review: () => Review | undefined, changed: () => voi
   }
 
   async function withdraw(id: number, turn: number, passages: number[]) {
-    if (await carryOut(() => data(api.POST('/api/reviews/{id}/decisions/withdrawals', { params: { path: { id } }, body: { turn, passages } })))) forgetDecided(id, passages)
+    if (
+      await carryOut(() =>
+        data(api.POST('/api/reviews/{id}/decisions/withdrawals', { params: { path: { id } }, body: { turn, passages } })),
+      )
+    )
+      forgetDecided(id, passages)
     else if (problem.value?.type === 'step-is-over') forgetDecided(id)
   }
 
@@ -123,16 +150,17 @@ export function useDeciding(review: () => Review | undefined, changed: () => voi
 
   const takeBack = (marked: number[]) => (lastDecided.value ? takeBackLast() : unsay(marked))
 
-
   async function leave(call: (at: Review) => Promise<unknown>) {
     const at = review()
-    const left = !!at && await carryOut(() => call(at))
+    const left = !!at && (await carryOut(() => call(at)))
     if (left) forgetDecided(at.id)
     return left
   }
 
-  const close = () => leave((at) => data(api.POST('/api/reviews/{id}/closings', { params: { path: { id: at.id } }, body: { turn: at.turn } })))
-  const release = () => leave((at) => data(api.POST('/api/reviews/{id}/releases', { params: { path: { id: at.id } }, body: { turn: at.turn } })))
+  const close = () =>
+    leave((at) => data(api.POST('/api/reviews/{id}/closings', { params: { path: { id: at.id } }, body: { turn: at.turn } })))
+  const release = () =>
+    leave((at) => data(api.POST('/api/reviews/{id}/releases', { params: { path: { id: at.id } }, body: { turn: at.turn } })))
 
   return { problem, busy, asking, comment, codes, give, say, unsay, takeBack, takeBackLast, close, release, carryOut }
 }

@@ -1,4 +1,4 @@
-/** What somebody was typing, kept in this browser until it is sent: a lost connection, an expired session or a closed tab loses none of it. */
+/** What somebody was typing, kept in this browser until it is sent: a lost connection, an expired session or a closed tab loses nothing. */
 export interface Draft {
   code: number
   passages: number[]
@@ -27,9 +27,11 @@ export function dropDraft(person: number, review: number) {
 /** Everything a person has been typing, by review. */
 export function draftsOf(person: number): { review: number; draft: Draft }[] {
   const mine = `draft/${person}/`
-  return Object.keys(localStorage).filter((k) => k.startsWith(mine)).flatMap((k) => {
-    const review = Number(k.slice(mine.length))
-    const draft = draftOf(person, review)
-    return draft?.comment.trim() ? [{ review, draft }] : []
-  })
+  return Object.keys(localStorage)
+    .filter((k) => k.startsWith(mine))
+    .flatMap((k) => {
+      const review = Number(k.slice(mine.length))
+      const draft = draftOf(person, review)
+      return draft?.comment.trim() ? [{ review, draft }] : []
+    })
 }

@@ -1,7 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { forgetDecided, lastDecided, noteDecided } from './lastDecided'
 
-const given = (review: number, passages: number[], code = 1) => ({ review, turn: 0, passages, code, name: 'accepted', what: `file ${passages}` })
+const given = (review: number, passages: number[], code = 1) => ({
+  review,
+  turn: 0,
+  passages,
+  code,
+  name: 'accepted',
+  what: `file ${passages}`,
+})
 
 describe('what was decided last', () => {
   it('is the newest first, whichever review it was in, and what is taken back is gone', () => {

@@ -43,10 +43,14 @@ async function look() {
   const files = await Promise.all(kept.value.map(coming))
   await preview.run(`/api/folders/${props.folder.id}/previews`, { files, author: author.value, given: given.value })
 }
-watch([author, given, kept], () => {
-  clearTimeout(pause)
-  pause = setTimeout(() => void look(), 300)
-}, { deep: true })
+watch(
+  [author, given, kept],
+  () => {
+    clearTimeout(pause)
+    pause = setTimeout(() => void look(), 300)
+  },
+  { deep: true },
+)
 onBeforeUnmount(() => {
   clearTimeout(pause)
   preview.stop()
@@ -69,18 +73,36 @@ function leaveOut(name: string) {
 /** What has come of the files so far, once the submission is closed. */
 const passages = useLoaded(async () => {
   const submission = sending.value?.drop.receipt?.id
-  return submission ? data(api.GET('/api/projects/{project}/passages', { params: { path: { project: props.folder.project }, query: { which: 'ALL', submission } } })) : undefined
+  return submission
+    ? data(
+        api.GET('/api/projects/{project}/passages', {
+          params: { path: { project: props.folder.project }, query: { which: 'ALL', submission } },
+        }),
+      )
+    : undefined
 })
-const remarks = useRemarks(() => props.folder.project, () => passages.value.value?.items.map((row) => row.passage.id) ?? [])
+const remarks = useRemarks(
+  () => props.folder.project,
+  () => passages.value.value?.items.map((row) => row.passage.id) ?? [],
+)
 const follow = () => passages.load().then(remarks.load)
 whenChanged(['PASSAGE', 'REVIEW'], () => void follow())
 const drop = computed(() => sending.value?.drop)
 const total = computed(() => kept.value.reduce((n, f) => n + f.size, 0))
-const authors = computed(() => people.value.value?.people.filter((p) => props.folder.firm === undefined || p.firmId === props.folder.firm) ?? [])
+const authors = computed(
+  () => people.value.value?.people.filter((p) => props.folder.firm === undefined || p.firmId === props.folder.firm) ?? [],
+)
 
 async function send() {
   otherwiseNow.value = ''
-  const mine = sendFiles(kept.value, { folder: props.folder.id, purpose: purpose.value, author: author.value, answerDue: answerDue.value, given: given.value, sheet: preview.sheet.value })
+  const mine = sendFiles(kept.value, {
+    folder: props.folder.id,
+    purpose: purpose.value,
+    author: author.value,
+    answerDue: answerDue.value,
+    given: given.value,
+    sheet: preview.sheet.value,
+  })
   sending.value = mine
   await mine.done
   if (mine.drop.problem?.type === 'rules-changed') {
@@ -104,11 +126,19 @@ async function again() {
   <section class="panel" aria-label="Sending files">
     <template v-if="!drop">
       <form @submit.prevent="send">
-        <p class="lead"><strong>{{ count(kept.length, 'file') }}</strong>, {{ size(total) }}, as one submission</p>
-        <label class="field grow"><span>Purpose (may stay empty)</span><input ref="first" v-model="purpose" class="text" maxlength="400"></label>
-        <label class="field"><span>Answer due by</span><input v-model="answerDue" class="text" type="date"></label>
-        <label v-if="session.controls" class="field"><span>On behalf of</span>
-          <select v-model="author" class="text"><option :value="undefined">myself</option><option v-for="p in authors" :key="p.id" :value="p.id">{{ p.name }}, {{ p.firmCode }}</option></select>
+        <p class="lead">
+          <strong>{{ count(kept.length, 'file') }}</strong>, {{ size(total) }}, as one submission
+        </p>
+        <label class="field grow"
+          ><span>Purpose (may stay empty)</span><input ref="first" v-model="purpose" class="text" maxlength="400"
+        /></label>
+        <label class="field"><span>Answer due by</span><input v-model="answerDue" class="text" type="date" /></label>
+        <label v-if="session.controls" class="field"
+          ><span>On behalf of</span>
+          <select v-model="author" class="text">
+            <option :value="undefined">myself</option>
+            <option v-for="p in authors" :key="p.id" :value="p.id">{{ p.name }}, {{ p.firmCode }}</option>
+          </select>
         </label>
         <FieldInputs v-model="given" :keys="asked" optional />
         <button class="act first" type="submit" title="or press s">Send</button>
@@ -120,17 +150,59 @@ async function again() {
         <template v-if="preview.running.value">{{ preview.done.value }} of {{ preview.of.value || kept.length }} looked at …</template>
         <template v-else-if="!intake && !told.length">No rule takes files here: they will be kept, and nobody will be told.</template>
         <template v-else-if="!intake">No rule takes files here: they will be kept, and {{ told.join(', ') }} will be told.</template>
-        <template v-else-if="preview.arrivals.value.length">What will come of {{ kept.length === 1 ? 'it' : 'them' }}: {{ count(preview.arrivals.value.length - halted, 'revision will go', 'revisions will go') }} on<template v-if="halted">, <span class="error">{{ halted }} will be stopped or go back</span></template>. <span class="quiet">Nothing is sent yet. Numbers are shown, not promised.</span></template>
+        <template v-else-if="preview.arrivals.value.length"
+          >What will come of {{ kept.length === 1 ? 'it' : 'them' }}:
+          {{ count(preview.arrivals.value.length - halted, 'revision will go', 'revisions will go') }} on<template v-if="halted"
+            >, <span class="error">{{ halted }} will be stopped or go back</span></template
+          >. <span class="quiet">Nothing is sent yet. Numbers are shown, not promised.</span></template
+        >
       </p>
-      <div v-if="preview.arrivals.value.length" class="scroll"><TriedList :arrivals="preview.arrivals.value" leavable @leave="leaveOut" /></div>
+      <div v-if="preview.arrivals.value.length" class="scroll">
+        <TriedList :arrivals="preview.arrivals.value" leavable @leave="leaveOut" />
+      </div>
     </template>
-    <DropReceipt v-else :drop="drop" :foretold="preview.arrivals.value" :passages="passages.value.value?.items ?? []" :more="!!passages.value.value?.next" :remarks="remarks.of" @again="again" @done="emit('done')" />
+    <DropReceipt
+      v-else
+      :drop="drop"
+      :foretold="preview.arrivals.value"
+      :passages="passages.value.value?.items ?? []"
+      :more="!!passages.value.value?.next"
+      :remarks="remarks.of"
+      @again="again"
+      @done="emit('done')"
+    />
   </section>
 </template>
 
 <style scoped>
-form { display: flex; gap: 10px; align-items: end; padding: 10px; flex-wrap: wrap; border-bottom: 1px solid var(--line); }
-.grow { flex: 1 1 220px; }
-.lead { padding: 6px 10px; display: flex; gap: 8px; align-items: center; } form .lead { padding: 0 0 5px; display: block; }
-.scroll { max-height: 44vh; overflow: auto; --stick: 0px; } .preview { padding-top: 2px; display: block; }
+form {
+  display: flex;
+  gap: 10px;
+  align-items: end;
+  padding: 10px;
+  flex-wrap: wrap;
+  border-bottom: 1px solid var(--line);
+}
+.grow {
+  flex: 1 1 220px;
+}
+.lead {
+  padding: 6px 10px;
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+form .lead {
+  padding: 0 0 5px;
+  display: block;
+}
+.scroll {
+  max-height: 44vh;
+  overflow: auto;
+  --stick: 0px;
+}
+.preview {
+  padding-top: 2px;
+  display: block;
+}
 </style>

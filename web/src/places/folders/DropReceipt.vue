@@ -10,7 +10,13 @@ import { inWords, progress, worthShowing } from './progress'
 import type { Drop, Sending } from './upload'
 
 /** A drop on its way and its receipt: how far it is, what became of each file, and what came out otherwise than foretold. */
-const props = defineProps<{ drop: Drop; foretold: Tried[]; passages: PassageRow[]; more: boolean; remarks: (passage: number) => string[] }>()
+const props = defineProps<{
+  drop: Drop
+  foretold: Tried[]
+  passages: PassageRow[]
+  more: boolean
+  remarks: (passage: number) => string[]
+}>()
 defineEmits<{ again: []; done: [] }>()
 
 /** Larger drops are folded: an overall bar, and the files with which something is wrong. */
@@ -25,26 +31,47 @@ const passageOf = (name: string) => byName.value.get(name)
 const remarkOf = (file: Sending) => props.drop.receipt?.files[place.value.get(file) ?? -1]?.remark
 const stopped = computed(() => props.passages.filter((row) => row.passage.state === 'STOPPED').length)
 /** Numbers that came out otherwise than shown before. */
-const otherwise = computed(() => props.foretold.flatMap((t) => {
-  const real = passageOf(t.name)?.number
-  return real && t.tried?.number && real !== t.tried.number ? [`${t.name}: ${real} instead of ${t.tried.number}`] : []
-}))
+const otherwise = computed(() =>
+  props.foretold.flatMap((t) => {
+    const real = passageOf(t.name)?.number
+    return real && t.tried?.number && real !== t.tried.number ? [`${t.name}: ${real} instead of ${t.tried.number}`] : []
+  }),
+)
 const STATE = { waiting: 'waits', sending: 'being sent', received: 'received', refused: 'refused', failed: 'not sent' }
 const share = (f: Sending) => (f.size ? Math.round((f.sent / f.size) * 100) : 0)
 </script>
 
 <template>
   <p class="lead" role="status">
-    <span v-if="drop.state === 'closed' && drop.receipt"><strong>Received as <span class="mono">{{ drop.receipt.reference }}</span></strong>: {{ count(whole.received, 'file') }} of {{ drop.files.length }}.
+    <span v-if="drop.state === 'closed' && drop.receipt"
+      ><strong
+        >Received as <span class="mono">{{ drop.receipt.reference }}</span></strong
+      >: {{ count(whole.received, 'file') }} of {{ drop.files.length }}.
       <span v-if="stopped" class="error">{{ count(stopped, 'revision is', 'revisions are') }} stopped.</span>
-      <RouterLink v-if="more" :to="`/passages?which=ALL&submission=${drop.receipt.id}`">See all of them</RouterLink></span>
-    <template v-else-if="drop.state === 'sending'">{{ whole.received }} of {{ count(drop.files.length, 'file') }} received<template v-if="whole.left">, {{ inWords(whole.left) }}</template> …</template>
-    <template v-else-if="drop.state === 'unfinished'">The connection broke. {{ count(whole.received, 'file') }} received; send the rest when you are connected again.</template>
+      <RouterLink v-if="more" :to="`/passages?which=ALL&submission=${drop.receipt.id}`">See all of them</RouterLink></span
+    >
+    <template v-else-if="drop.state === 'sending'"
+      >{{ whole.received }} of {{ count(drop.files.length, 'file') }} received<template v-if="whole.left"
+        >, {{ inWords(whole.left) }}</template
+      >
+      …</template
+    >
+    <template v-else-if="drop.state === 'unfinished'"
+      >The connection broke. {{ count(whole.received, 'file') }} received; send the rest when you are connected again.</template
+    >
     <span class="grow" />
-    <button v-if="drop.state === 'unfinished' || drop.state === 'failed'" class="act first" type="button" @click="$emit('again')">Send the rest</button>
+    <button v-if="drop.state === 'unfinished' || drop.state === 'failed'" class="act first" type="button" @click="$emit('again')">
+      Send the rest
+    </button>
     <button v-if="drop.state !== 'sending'" class="act" type="button" @click="$emit('done')">Put away</button>
   </p>
-  <progress v-if="drop.state === 'sending' && drop.files.length > 1" class="whole" :value="whole.share" max="1" :aria-label="`All files, ${Math.round(whole.share * 100)} percent`" />
+  <progress
+    v-if="drop.state === 'sending' && drop.files.length > 1"
+    class="whole"
+    :value="whole.share"
+    max="1"
+    :aria-label="`All files, ${Math.round(whole.share * 100)} percent`"
+  />
   <Trouble :problem="drop.problem" />
   <p v-if="otherwise.length" class="note">Somebody took numbers in the meantime: {{ otherwise.join('; ') }}.</p>
   <ul class="names">
@@ -56,20 +83,68 @@ const share = (f: Sending) => (f.size ? Math.round((f.sent / f.size) * 100) : 0)
       <template v-if="passageOf(file.name)">
         <Num v-if="passageOf(file.name)?.number" :number="passageOf(file.name)?.number" :revision="passageOf(file.name)?.revision" />
         <StationStrip :passage="passageOf(file.name)!" />
-        <RouterLink v-if="passageOf(file.name)?.stop" class="reason clip" :to="`/passages/${passageOf(file.name)?.id}`">{{ passageOf(file.name)?.stop?.reason }}</RouterLink>
-        <RouterLink v-for="r in remarks(passageOf(file.name)!.id)" :key="r" class="remark clip" :title="r" :to="`/passages/${passageOf(file.name)?.id}`">{{ r }}</RouterLink>
+        <RouterLink v-if="passageOf(file.name)?.stop" class="reason clip" :to="`/passages/${passageOf(file.name)?.id}`">{{
+          passageOf(file.name)?.stop?.reason
+        }}</RouterLink>
+        <RouterLink
+          v-for="r in remarks(passageOf(file.name)!.id)"
+          :key="r"
+          class="remark clip"
+          :title="r"
+          :to="`/passages/${passageOf(file.name)?.id}`"
+          >{{ r }}</RouterLink
+        >
       </template>
       <span v-if="remarkOf(file)" class="quiet">{{ remarkOf(file) }}</span>
     </li>
   </ul>
-  <p v-if="shown.length < drop.files.length" class="pad"><button class="act bare" type="button" @click="unfolded = true">Show all {{ drop.files.length.toLocaleString('en') }} files</button></p>
+  <p v-if="shown.length < drop.files.length" class="pad">
+    <button class="act bare" type="button" @click="unfolded = true">Show all {{ drop.files.length.toLocaleString('en') }} files</button>
+  </p>
 </template>
 
 <style scoped>
-.lead { padding: 6px 10px; display: flex; gap: 8px; align-items: center; } .whole { width: calc(100% - 20px); margin: 0 10px; height: 8px; accent-color: var(--main); }
-.names { max-height: 220px; overflow: auto; padding: 4px 10px 8px; }
-.names li { display: flex; gap: 10px; align-items: center; min-height: 23px; }
-.names li > .clip:first-child { flex: 0 0 250px; }
-.names :deep(.strip) { flex: none; } .pad { padding: 0 10px 6px; }
-.received .state { color: var(--done); } .refused .state, .failed .state, .reason { color: var(--stop); } .remark { color: var(--attention); }
+.lead {
+  padding: 6px 10px;
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.whole {
+  width: calc(100% - 20px);
+  margin: 0 10px;
+  height: 8px;
+  accent-color: var(--main);
+}
+.names {
+  max-height: 220px;
+  overflow: auto;
+  padding: 4px 10px 8px;
+}
+.names li {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 23px;
+}
+.names li > .clip:first-child {
+  flex: 0 0 250px;
+}
+.names :deep(.strip) {
+  flex: none;
+}
+.pad {
+  padding: 0 10px 6px;
+}
+.received .state {
+  color: var(--done);
+}
+.refused .state,
+.failed .state,
+.reason {
+  color: var(--stop);
+}
+.remark {
+  color: var(--attention);
+}
 </style>

@@ -24,7 +24,17 @@ const props = defineProps<{ id: number; folders: Folder[]; inPlace?: boolean }>(
 const emit = defineEmits<{ changed: []; made: [folder: number] }>()
 const session = useSession()
 const router = useRouter()
-const { first: here, rows: files, hasMore, problem, load, more } = usePaged((after) => data(api.GET('/api/folders/{id}', { params: { path: { id: props.id }, query: { after } } })), (answer) => answer.files)
+const {
+  first: here,
+  rows: files,
+  hasMore,
+  problem,
+  load,
+  more,
+} = usePaged(
+  (after) => data(api.GET('/api/folders/{id}', { params: { path: { id: props.id }, query: { after } } })),
+  (answer) => answer.files,
+)
 const over = ref(false)
 const dropped = shallowRef<File[]>([])
 /** Each drop has a panel of its own, also the second one of the same name. */
@@ -78,74 +88,189 @@ function take(files: File[]) {
 </script>
 
 <template>
-  <section class="page" :class="{ over }" @dragover.prevent="over = here?.mayDrop ?? false" @dragleave.self="over = false"
-    @drop.prevent="here?.mayDrop && drop($event)">
+  <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- a button does the same by keyboard -->
+  <section
+    class="page"
+    :class="{ over }"
+    @dragover.prevent="over = here?.mayDrop ?? false"
+    @dragleave.self="over = false"
+    @drop.prevent="here?.mayDrop && drop($event)"
+  >
     <Trouble :problem="problem" :again="load" />
     <template v-if="here">
       <header>
         <h1 class="clip">{{ here.folder.path || here.folder.name }}</h1>
         <span class="grow" />
-        <button v-if="session.controls" class="act" type="button" :aria-expanded="changing" @click="changing = !changing">Change folder</button>
+        <button v-if="session.controls" class="act" type="button" :aria-expanded="changing" @click="changing = !changing">
+          Change folder
+        </button>
         <button v-if="session.controls" class="act" type="button" :aria-expanded="opening" @click="opening = !opening">Who sees it</button>
         <button v-if="session.controls" class="act" type="button" @click="making = !making">New folder</button>
-        <button v-if="here.mayDrop && files.length" class="act" type="button" :aria-expanded="numbering" @click="numbering = !numbering">Number files</button>
-        <button v-if="files.length && here.maySend" class="act" type="button" :aria-expanded="sending" data-test="send-by-hand" @click="sending = !sending">Send on a route</button>
-        <button v-if="files.length" class="act" type="button" :aria-expanded="moving" data-test="move-files" @click="moving = !moving">Move or copy</button>
-        <label v-if="here.mayDrop" class="act first">Choose files to send<input type="file" multiple class="hidden-text" data-test="files" @change="pick"></label>
+        <button v-if="here.mayDrop && files.length" class="act" type="button" :aria-expanded="numbering" @click="numbering = !numbering">
+          Number files
+        </button>
+        <button
+          v-if="files.length && here.maySend"
+          class="act"
+          type="button"
+          :aria-expanded="sending"
+          data-test="send-by-hand"
+          @click="sending = !sending"
+        >
+          Send on a route
+        </button>
+        <button v-if="files.length" class="act" type="button" :aria-expanded="moving" data-test="move-files" @click="moving = !moving">
+          Move or copy
+        </button>
+        <label v-if="here.mayDrop" class="act first"
+          >Choose files to send<input type="file" multiple class="hidden-text" data-test="files" @change="pick"
+        /></label>
       </header>
-      <ChangeFolder v-if="changing" :key="here.folder.version" :folder="here.folder" :folders="folders"
-        @changed="(load(), emit('changed'))" @deleted="goTo(here.folder.parent ?? 0)" @cancel="changing = false" />
-      <FolderAccess v-if="opening" :key="`access ${here.folder.version}`" :folder="here.folder" @changed="(load(), emit('changed'))" @cancel="opening = false" />
+      <ChangeFolder
+        v-if="changing"
+        :key="here.folder.version"
+        :folder="here.folder"
+        :folders="folders"
+        @changed="(load(), emit('changed'))"
+        @deleted="goTo(here.folder.parent ?? 0)"
+        @cancel="changing = false"
+      />
+      <FolderAccess
+        v-if="opening"
+        :key="`access ${here.folder.version}`"
+        :folder="here.folder"
+        @changed="(load(), emit('changed'))"
+        @cancel="opening = false"
+      />
       <NewFolder v-if="making" :parent="here.folder" @made="goTo" @cancel="making = false" />
 
       <NumberFiles v-if="numbering" :folder="id" @done="load" @cancel="numbering = false" />
 
       <RulesHere v-if="ruling" :key="id" :folder="here.folder" @cancel="ruling = false" />
 
-      <MoveFiles v-if="moving" :folder="here.folder" :files="files" :folders="folders" @done="((moving = false), load())" @cancel="moving = false" />
+      <MoveFiles
+        v-if="moving"
+        :folder="here.folder"
+        :files="files"
+        :folders="folders"
+        @done="((moving = false), load())"
+        @cancel="moving = false"
+      />
 
       <SendFiles v-if="sending" :folder="id" :files="files" @sent="((sending = false), load())" @cancel="sending = false" />
 
       <div v-if="here.rules.length" class="here">
-        <h2>What happens here <button v-if="session.controls" class="act bare" type="button" :aria-expanded="ruling" @click="ruling = !ruling">other rules here too</button></h2>
+        <h2>
+          What happens here
+          <button v-if="session.controls" class="act bare" type="button" :aria-expanded="ruling" @click="ruling = !ruling">
+            other rules here too
+          </button>
+        </h2>
         <div v-for="rule in here.rules" :key="rule.id">
-          <h3>{{ rule.name }} <span class="quiet">edition {{ rule.edition }}</span> <RouterLink v-if="session.controls" class="quiet runs" :to="{ path: '/passages', query: { which: 'ALL', rule: rule.id, folder: id } }">its runs here</RouterLink></h3>
+          <h3>
+            {{ rule.name }} <span class="quiet">edition {{ rule.edition }}</span>
+            <RouterLink
+              v-if="session.controls"
+              class="quiet runs"
+              :to="{ path: '/passages', query: { which: 'ALL', rule: rule.id, folder: id } }"
+              >its runs here</RouterLink
+            >
+          </h3>
           <p>{{ rule.sentences.join(' ') }}</p>
         </div>
-        <p class="quiet">{{ intake ? 'Anything else is stopped, for the document controller.' : 'No rule takes files here: they are kept, and only told of.' }}</p>
+        <p class="quiet">
+          {{
+            intake ? 'Anything else is stopped, for the document controller.' : 'No rule takes files here: they are kept, and only told of.'
+          }}
+        </p>
       </div>
-      <p v-else class="quiet">No rule stands on this folder: files put here are kept, and nothing else happens. <button v-if="session.controls" class="act bare" type="button" :aria-expanded="ruling" @click="ruling = !ruling">Have rules stand here</button></p>
+      <p v-else class="quiet">
+        No rule stands on this folder: files put here are kept, and nothing else happens.
+        <button v-if="session.controls" class="act bare" type="button" :aria-expanded="ruling" @click="ruling = !ruling">
+          Have rules stand here
+        </button>
+      </p>
 
-      <DropPanel v-if="dropped.length" :key="drops" :folder="here.folder" :files="dropped" :asks="here.asks" :intake="intake" @done="dropped = []" @changed="load" />
+      <DropPanel
+        v-if="dropped.length"
+        :key="drops"
+        :folder="here.folder"
+        :files="dropped"
+        :asks="here.asks"
+        :intake="intake"
+        @done="dropped = []"
+        @changed="load"
+      />
       <p v-else-if="here.mayDrop" class="target">Drag files onto this page: one drop is one submission.</p>
-      <p v-if="here.handIn && !here.mayDrop" class="note">You may not hand in here. {{ here.handIn.who.length ? `Who may: ${here.handIn.who.join(', ')}, and document control.` : 'Only document control may.' }} It is changed by {{ here.handIn.ask.join(' or ') || 'document control' }}.</p>
-      <p v-else-if="here.handIn && session.controls && intake && !here.handIn.who.length" class="note">Rules take files here, but nobody except document control may hand in.
-        <button class="act" type="button" @click="opening = true">Say who may hand in here</button></p>
+      <p v-if="here.handIn && !here.mayDrop" class="note">
+        You may not hand in here.
+        {{ here.handIn.who.length ? `Who may: ${here.handIn.who.join(', ')}, and document control.` : 'Only document control may.' }} It is
+        changed by {{ here.handIn.ask.join(' or ') || 'document control' }}.
+      </p>
+      <p v-else-if="here.handIn && session.controls && intake && !here.handIn.who.length" class="note">
+        Rules take files here, but nobody except document control may hand in.
+        <button class="act" type="button" @click="opening = true">Say who may hand in here</button>
+      </p>
 
       <div class="scroll">
         <table v-if="files.length" class="dense">
-          <thead><tr><th>File</th><th>Number</th><th v-if="numbered">Title</th><th v-if="numbered">Status</th><th>Where</th><th>With</th><th class="put">Put here</th></tr></thead>
+          <thead>
+            <tr>
+              <th>File</th>
+              <th>Number</th>
+              <th v-if="numbered">Title</th>
+              <th v-if="numbered">Status</th>
+              <th>Where</th>
+              <th>With</th>
+              <th class="put">Put here</th>
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="row in files" :key="row.file.id">
-              <td class="name" :title="`${row.file.name}, ${size(row.file.size)}, put here ${exact(row.file.addedAt)}, ${row.addedBy}`"><a class="plain" :href="`/api/files/${row.file.id}/content`" target="_blank" rel="noopener">{{ row.file.name }}</a>
-                <span v-if="row.file.version > 1" class="quiet"> version {{ row.file.version }}</span></td>
-              <td><Num v-if="row.document" :number="row.document.number" :revision="row.document.revision" /><Num v-else-if="row.passage?.number" :number="row.passage.number" :revision="row.passage.revision" /></td>
-              <td v-if="numbered" class="title clip" :title="row.document?.title"><RouterLink v-if="row.document" class="plain" :to="`/documents/${row.document.document}`">{{ row.document.title }}</RouterLink></td>
+              <td class="name" :title="`${row.file.name}, ${size(row.file.size)}, put here ${exact(row.file.addedAt)}, ${row.addedBy}`">
+                <a class="plain" :href="`/api/files/${row.file.id}/content`" target="_blank" rel="noopener">{{ row.file.name }}</a>
+                <span v-if="row.file.version > 1" class="quiet"> version {{ row.file.version }}</span>
+              </td>
+              <td>
+                <Num v-if="row.document" :number="row.document.number" :revision="row.document.revision" /><Num
+                  v-else-if="row.passage?.number"
+                  :number="row.passage.number"
+                  :revision="row.passage.revision"
+                />
+              </td>
+              <td v-if="numbered" class="title clip" :title="row.document?.title">
+                <RouterLink v-if="row.document" class="plain" :to="`/documents/${row.document.document}`">{{
+                  row.document.title
+                }}</RouterLink>
+              </td>
               <td v-if="numbered" class="mono">{{ row.document?.status }}</td>
-              <td><RouterLink v-if="row.passage" class="plain" :to="`/passages/${row.passage.id}`"><StationStrip :passage="row.passage" words /></RouterLink></td>
+              <td>
+                <RouterLink v-if="row.passage" class="plain" :to="`/passages/${row.passage.id}`"
+                  ><StationStrip :passage="row.passage" words
+                /></RouterLink>
+              </td>
               <td class="with" :title="row.passage?.heldBy">{{ row.passage?.heldBy }}</td>
               <td class="nowrap put" :title="`${exact(row.file.addedAt)}, ${row.addedBy}`">{{ day(row.file.addedAt) }}</td>
             </tr>
           </tbody>
         </table>
-        <p v-else class="empty"><strong>This folder is empty.</strong>
-          <template v-if="here.mayDrop">Files you drop here appear {{ intake ? 'with their number and where they are on their way' : 'in a list' }}.</template>
+        <p v-else class="empty">
+          <strong>This folder is empty.</strong>
+          <template v-if="here.mayDrop"
+            >Files you drop here appear {{ intake ? 'with their number and where they are on their way' : 'in a list' }}.</template
+          >
           <template v-else>What is placed here appears by itself.</template>
         </p>
         <button v-if="hasMore" class="act" type="button" @click="more">Show more files</button>
         <section v-if="traces.length" class="traces quiet" aria-label="What left this folder">
-          <p v-for="(t, i) in traces" :key="i">{{ t.name }} went to <RouterLink v-if="t.folder" :to="`/folders/${t.folder}`">{{ t.path }}</RouterLink><template v-else>a folder you do not see</template>, <span :title="exact(t.at)">{{ day(t.at) }}</span>, {{ t.by }}</p>
-          <button v-if="!allTraces && here.traces.length > 3" class="act bare" type="button" @click="allTraces = true">{{ here.traces.length - 3 }} more left this folder</button>
+          <p v-for="(t, i) in traces" :key="i">
+            {{ t.name }} went to <RouterLink v-if="t.folder" :to="`/folders/${t.folder}`">{{ t.path }}</RouterLink><template v-else
+              >a folder you do not see</template
+            >, <span :title="exact(t.at)">{{ day(t.at) }}</span>, {{ t.by }}
+          </p>
+          <button v-if="!allTraces && here.traces.length > 3" class="act bare" type="button" @click="allTraces = true">
+            {{ here.traces.length - 3 }} more left this folder
+          </button>
         </section>
       </div>
     </template>
@@ -154,18 +279,97 @@ function take(files: File[]) {
 </template>
 
 <style scoped>
-.page { display: flex; flex-direction: column; gap: 8px; min-width: 0; height: 100%; padding: 2px; }
-.page.over { outline: 3px dashed var(--main); outline-offset: -2px; background: var(--main-soft); }
-header { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; } h1 { flex: 1 1 max-content; max-width: 100%; } header .grow { flex: 0; }
-.here { padding: 7px 12px; background: var(--sheet); border: 1px solid var(--line); border-left: 3px solid var(--main); display: grid; gap: 3px; }
-.here p { max-width: 130ch; }
-.target { border: 1px dashed var(--line-strong); padding: 5px 12px; color: var(--ink-2); }
-.scroll { --stick: 0px; overflow: auto; flex: 1; min-height: 200px; }
-.name { max-width: 225px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.title { max-width: 220px; } .with { max-width: 118px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.page {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  min-width: 0;
+  height: 100%;
+  padding: 2px;
+}
+.page.over {
+  outline: 3px dashed var(--main);
+  outline-offset: -2px;
+  background: var(--main-soft);
+}
+header {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+h1 {
+  flex: 1 1 max-content;
+  max-width: 100%;
+}
+header .grow {
+  flex: 0;
+}
+.here {
+  padding: 7px 12px;
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  border-left: 3px solid var(--main);
+  display: grid;
+  gap: 3px;
+}
+.here p {
+  max-width: 130ch;
+}
+.target {
+  border: 1px dashed var(--line-strong);
+  padding: 5px 12px;
+  color: var(--ink-2);
+}
+.scroll {
+  --stick: 0px;
+  overflow: auto;
+  flex: 1;
+  min-height: 200px;
+}
+.name {
+  max-width: 225px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.title {
+  max-width: 220px;
+}
+.with {
+  max-width: 118px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
 /* In a window of 1280, so that all of a line is seen. */
-@media (max-width: 1439px) { .name { max-width: 150px; } .title { max-width: 128px; } .with { max-width: 92px; } .put { display: none; } }
-.nowrap { white-space: nowrap; } .traces { padding: 6px 8px; font-size: 12.5px; overflow-wrap: anywhere; }
-label.act { cursor: pointer; }
-label.act:focus-within { outline: 2px solid var(--focus); outline-offset: 1px; }
+@media (max-width: 1439px) {
+  .name {
+    max-width: 150px;
+  }
+  .title {
+    max-width: 128px;
+  }
+  .with {
+    max-width: 92px;
+  }
+  .put {
+    display: none;
+  }
+}
+.nowrap {
+  white-space: nowrap;
+}
+.traces {
+  padding: 6px 8px;
+  font-size: 12.5px;
+  overflow-wrap: anywhere;
+}
+label.act {
+  cursor: pointer;
+}
+label.act:focus-within {
+  outline: 2px solid var(--focus);
+  outline-offset: 1px;
+}
 </style>

@@ -16,7 +16,9 @@ export function progress(drop: Drop, since: number, now: number): Progress {
   const sent = drop.files.reduce((n, f) => n + (f.state === 'refused' ? f.size : f.sent), 0)
   const seconds = (now - since) / 1000
   return {
-    received: drop.files.filter((f) => f.state === 'received').length, files: drop.files.length, share: whole ? sent / whole : 1,
+    received: drop.files.filter((f) => f.state === 'received').length,
+    files: drop.files.length,
+    share: whole ? sent / whole : 1,
     left: sent > 0 && seconds > 1 && sent < whole ? ((whole - sent) / sent) * seconds : undefined,
   }
 }
@@ -28,5 +30,7 @@ export function inWords(left: number): string {
 
 /** The files of a large drop that somebody should see: those being sent, and those with which something is wrong; all of a small one. */
 export function worthShowing(files: Sending[], most: number): Sending[] {
-  return files.length <= most ? files : files.filter((f) => f.state === 'sending' || f.state === 'refused' || f.state === 'failed').slice(0, most)
+  return files.length <= most
+    ? files
+    : files.filter((f) => f.state === 'sending' || f.state === 'refused' || f.state === 'failed').slice(0, most)
 }

@@ -24,7 +24,8 @@ export function stateWord(state: Folder['state']): string {
 const STATES = Object.keys(STATE_WORDS)
 const ORDER = new Intl.Collator('en', { numeric: true, sensitivity: 'base' })
 /** Folders in the order of the work, those of one state by their names as people count them: 2 before 15. */
-const inOrder = (a: Branch, b: Branch) => STATES.indexOf(a.folder.state) - STATES.indexOf(b.folder.state) || ORDER.compare(a.folder.name, b.folder.name)
+const inOrder = (a: Branch, b: Branch) =>
+  STATES.indexOf(a.folder.state) - STATES.indexOf(b.folder.state) || ORDER.compare(a.folder.name, b.folder.name)
 
 /** Puts folders, given parents first, into their tree; those whose parent may not be seen stand at the top. */
 export function grow(folders: readonly Folder[]): Branch[] {

@@ -19,11 +19,20 @@ function answering(statuses: number[]) {
 }
 
 function server(refusals: (string | undefined)[]) {
-  const files = refusals.map((refusal, position) => ({ position, name: `f${position}`, size: 1, state: refusal ? 'REFUSED' : 'EXPECTED', refusal }))
+  const files = refusals.map((refusal, position) => ({
+    position,
+    name: `f${position}`,
+    size: 1,
+    state: refusal ? 'REFUSED' : 'EXPECTED',
+    refusal,
+  }))
   const calls: string[] = []
   vi.stubGlobal('fetch', async (request: Request) => {
     calls.push(new URL(request.url).pathname)
-    return new Response(JSON.stringify({ id: 9, reference: 'S-0001', files }), { status: 200, headers: { 'Content-Type': 'application/json' } })
+    return new Response(JSON.stringify({ id: 9, reference: 'S-0001', files }), {
+      status: 200,
+      headers: { 'Content-Type': 'application/json' },
+    })
   })
   return calls
 }

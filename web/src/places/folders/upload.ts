@@ -1,6 +1,7 @@
 import { reactive } from 'vue'
 import { api, proof, data, Problem, problemOf, type Schemas } from '../../api/client'
 import { asProblem } from '../../load'
+import { must } from '../../parts/must'
 
 /** A file of a drop, and how far it is. */
 export interface Sending {
@@ -42,10 +43,19 @@ export function sendFiles(files: File[], entry: DropEntry): { drop: Drop; done: 
   let submission: Schemas['Receipt'] | undefined
 
   async function begin() {
-    submission = await data(api.POST('/api/folders/{folder}/submissions', {
-      params: { path: { folder: entry.folder } },
-      body: { purpose: entry.purpose, author: entry.author, answerDue: entry.answerDue || undefined, given: entry.given, sheet: entry.sheet, files: files.map((f) => ({ name: f.name, size: f.size })) },
-    }))
+    submission = await data(
+      api.POST('/api/folders/{folder}/submissions', {
+        params: { path: { folder: entry.folder } },
+        body: {
+          purpose: entry.purpose,
+          author: entry.author,
+          answerDue: entry.answerDue || undefined,
+          given: entry.given,
+          sheet: entry.sheet,
+          files: files.map((f) => ({ name: f.name, size: f.size })),
+        },
+      }),
+    )
     submission.files.forEach((f) => {
       const own = drop.files[f.position]
       if (own && f.state === 'REFUSED') Object.assign(own, { state: 'refused', reason: f.refusal ?? '' })
@@ -57,15 +67,18 @@ export function sendFiles(files: File[], entry: DropEntry): { drop: Drop; done: 
     drop.problem = undefined
     try {
       if (!submission) await begin()
-      const queue = drop.files.map((_, i) => i).filter((i) => ['waiting', 'failed'].includes(drop.files[i]!.state))
-      await Promise.all(Array.from({ length: AT_ONCE }, async () => {
-        for (let i = queue.shift(); i !== undefined; i = queue.shift()) await sendOne(submission!.id, i, files[i]!, drop.files[i]!)
-      }))
+      const queue = drop.files.map((_, i) => i).filter((i) => ['waiting', 'failed'].includes(must(drop.files[i]).state))
+      await Promise.all(
+        Array.from({ length: AT_ONCE }, async () => {
+          for (let i = queue.shift(); i !== undefined; i = queue.shift())
+            await sendOne(must(submission).id, i, must(files[i]), must(drop.files[i]))
+        }),
+      )
       if (drop.files.some((f) => f.state === 'failed')) {
         drop.state = 'unfinished'
         return
       }
-      drop.receipt = await data(api.POST('/api/submissions/{id}/closing', { params: { path: { id: submission!.id } } }))
+      drop.receipt = await data(api.POST('/api/submissions/{id}/closing', { params: { path: { id: must(submission).id } } }))
       drop.state = 'closed'
     } catch (e) {
       drop.problem = asProblem(e)

@@ -29,44 +29,61 @@ onMounted(async () => {
   await Promise.all([invited.load(), session.know().catch(() => undefined)])
 })
 
-const accept = () => act(async () => {
-  const { actor } = await data(api.POST('/api/entrance/invitations/{secret}', { ...path, body: { password: password.value } }))
-  if (!actor) {
-    await router.push({ path: '/sign-in', query: { provider: 'second-step' } })
-    return
-  }
-  await session.begin()
-  await router.push('/desk')
-})
+const accept = () =>
+  act(async () => {
+    const { actor } = await data(api.POST('/api/entrance/invitations/{secret}', { ...path, body: { password: password.value } }))
+    if (!actor) {
+      await router.push({ path: '/sign-in', query: { provider: 'second-step' } })
+      return
+    }
+    await session.begin()
+    await router.push('/desk')
+  })
 
-const join = () => act(async () => {
-  await data(api.POST('/api/invitations/{secret}/acceptance', path))
-  await session.begin()
-  const joined = session.projects.find((p) => p.name === invited.value.value?.project)
-  if (joined) session.choose(joined.id)
-  await router.push('/desk')
-})
+const join = () =>
+  act(async () => {
+    await data(api.POST('/api/invitations/{secret}/acceptance', path))
+    await session.begin()
+    const joined = session.projects.find((p) => p.name === invited.value.value?.project)
+    if (joined) session.choose(joined.id)
+    await router.push('/desk')
+  })
 </script>
 
 <template>
   <main class="door">
     <h1>Pervius</h1>
     <p v-if="invited.loading.value" class="quiet" role="status">Looking for your invitation …</p>
-    <template v-if="invited.problem.value"><Trouble :problem="invited.problem.value" /><p>If you have an account already, <RouterLink to="/sign-in">sign in</RouterLink>; else ask your document controller for another invitation.</p></template>
+    <template v-if="invited.problem.value"
+      ><Trouble :problem="invited.problem.value" />
+      <p>
+        If you have an account already, <RouterLink to="/sign-in">sign in</RouterLink>; else ask your document controller for another
+        invitation.
+      </p></template
+    >
     <section v-if="invited.value.value" class="panel">
-      <p>You are invited to <strong>{{ invited.value.value.project }}</strong> as {{ invited.value.value.name }} of {{ invited.value.value.firm }}, {{ invited.value.value.email }}. The link leads nowhere once you have accepted.</p>
+      <p>
+        You are invited to <strong>{{ invited.value.value.project }}</strong> as {{ invited.value.value.name }} of
+        {{ invited.value.value.firm }}, {{ invited.value.value.email }}. The link leads nowhere once you have accepted.
+      </p>
       <template v-if="me">
-        <p>You are signed in as <strong>{{ me.name }}</strong>.</p>
+        <p>
+          You are signed in as <strong>{{ me.name }}</strong>.
+        </p>
         <Trouble :problem="problem" />
-        <div class="row"><button class="act first" type="button" :disabled="busy" @click="join">Join as {{ me.name }}</button><button class="act" type="button" :disabled="busy" @click="session.signOut">I am somebody else</button></div>
+        <div class="row">
+          <button class="act first" type="button" :disabled="busy" @click="join">Join as {{ me.name }}</button
+          ><button class="act" type="button" :disabled="busy" @click="session.signOut">I am somebody else</button>
+        </div>
       </template>
       <template v-else>
-        <fieldset class="ways"><legend class="hidden-text">How you get in</legend>
-          <label class="row"><input v-model="way" type="radio" value="new"> I am new here and set a password</label>
-          <label class="row"><input v-model="way" type="radio" value="there"> I have an account in this Pervius</label>
+        <fieldset class="ways">
+          <legend class="hidden-text">How you get in</legend>
+          <label class="row"><input v-model="way" type="radio" value="new" /> I am new here and set a password</label>
+          <label class="row"><input v-model="way" type="radio" value="there" /> I have an account in this Pervius</label>
         </fieldset>
         <form v-if="way === 'new'" @submit.prevent="accept">
-          <input type="hidden" autocomplete="username" :value="invited.value.value.email">
+          <input type="hidden" autocomplete="username" :value="invited.value.value.email" />
           <PasswordField v-model="password" label="Password" :judge="judge" autofocus />
           <Trouble :problem="problem" />
           <button class="act first" type="submit" :disabled="busy">{{ busy ? 'Setting it …' : 'Set the password and go on' }}</button>
@@ -78,5 +95,30 @@ const join = () => act(async () => {
 </template>
 
 <style scoped>
-.door { max-width: 520px; margin: 10vh auto; padding: 0 20px; display: grid; gap: 14px; } section, form { display: grid; gap: 12px; justify-items: start; } section { padding: 14px; } .ways { border: 0; padding: 0; margin: 0; display: grid; gap: 4px; } form { width: 100%; }
+.door {
+  max-width: 520px;
+  margin: 10vh auto;
+  padding: 0 20px;
+  display: grid;
+  gap: 14px;
+}
+section,
+form {
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+}
+section {
+  padding: 14px;
+}
+.ways {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  display: grid;
+  gap: 4px;
+}
+form {
+  width: 100%;
+}
 </style>

@@ -6,8 +6,11 @@ export interface Part {
 
 /** Splits a text at its addresses; only those of this installation become links, as paths. */
 export function linked(text: string): Part[] {
-  return text.split(/(https?:\/\/\S+)/).filter((part) => part !== '').map((part) => {
-    const path = /^https?:\/\/(?:127\.0\.0\.1|localhost)(?::\d+)?(\/\S*)$/.exec(part)?.[1]
-    return path ? { text: part, href: path } : { text: part }
-  })
+  return text
+    .split(/(https?:\/\/\S+)/)
+    .filter((part) => part !== '')
+    .map((part) => {
+      const path = /^https?:\/\/(?:127\.0\.0\.1|localhost)(?::\d+)?(\/\S*)$/.exec(part)?.[1]
+      return path ? { text: part, href: path } : { text: part }
+    })
 }

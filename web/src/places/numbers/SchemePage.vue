@@ -18,7 +18,14 @@ const open = ref<string>()
 const taking = ref(false)
 const beginning = ref(false)
 const find = ref('')
-watch(() => props.scheme.key, () => { open.value = undefined; taking.value = false; beginning.value = false })
+watch(
+  () => props.scheme.key,
+  () => {
+    open.value = undefined
+    taking.value = false
+    beginning.value = false
+  },
+)
 const SHOWN = 12
 const all = ref(false)
 const wanted = computed(() => props.scheme.counters.filter((c) => c.combination.toLowerCase().includes(find.value.trim().toLowerCase())))
@@ -35,34 +42,116 @@ const percent = (n: number) => (n > 0 && n < 1 ? 'under 1 %' : `${Math.round(n)}
     <section class="panel head">
       <div class="grow sample"><NumberSample :pieces="scheme.sample" :of="scheme.form.name" /></div>
       <div class="side">
-        <p><strong>Edition {{ scheme.edition }}</strong> <span class="quiet">for {{ scheme.form.of.toLowerCase() }}</span></p>
+        <p>
+          <strong>Edition {{ scheme.edition }}</strong> <span class="quiet">for {{ scheme.form.of.toLowerCase() }}</span>
+        </p>
         <p class="mono wrap">{{ scheme.form.pattern }}</p>
-        <p class="quiet">A counter for each {{ scheme.form.countsPer.map((k) => session.project?.fields.find((f) => f.key === k)?.label ?? k).join(', ').toLowerCase() || 'scheme' }}{{ scheme.form.yearly ? ' and year' : '' }}.</p>
+        <p class="quiet">
+          A counter for each
+          {{
+            scheme.form.countsPer
+              .map((k) => session.project?.fields.find((f) => f.key === k)?.label ?? k)
+              .join(', ')
+              .toLowerCase() || 'scheme'
+          }}{{ scheme.form.yearly ? ' and year' : '' }}.
+        </p>
         <div v-if="session.controls" class="row">
           <button class="act" type="button" data-test="edit-scheme" @click="emit('edit')">Change the scheme</button>
-          <button v-if="scheme.form.of === 'DOCUMENTS'" class="act" type="button" :aria-expanded="taking" @click="taking = !taking">Take over a list</button>
+          <button v-if="scheme.form.of === 'DOCUMENTS'" class="act" type="button" :aria-expanded="taking" @click="taking = !taking">
+            Take over a list
+          </button>
         </div>
       </div>
     </section>
-    <ListUpload v-if="taking" :path="`/api/projects/${session.project!.id}/schemes/${scheme.key}/taken-over?`" columns="Number, Title, Originator, Revision, Own reference"
-      what="Numbers that were given before Pervius" :summary="(a: Schemas['TakenOver']) => `${a.rows} numbers, ${a.known} of them taken over before.`" @taken="emit('changed')" @cancel="taking = false" />
+    <ListUpload
+      v-if="taking"
+      :path="`/api/projects/${session.project!.id}/schemes/${scheme.key}/taken-over?`"
+      columns="Number, Title, Originator, Revision, Own reference"
+      what="Numbers that were given before Pervius"
+      :summary="(a: Schemas['TakenOver']) => `${a.rows} numbers, ${a.known} of them taken over before.`"
+      @taken="emit('changed')"
+      @cancel="taking = false"
+    />
 
     <section class="panel">
-      <header><h2>Counters</h2><span class="quiet grow">What comes next is shown, not promised.</span>
-        <button v-if="session.controls && scheme.sample.length" class="act" type="button" :aria-expanded="beginning" data-test="begin-counter" @click="beginning = !beginning">Where a counter begins</button>
-        <input v-if="scheme.counters.length > SHOWN" v-model="find" class="text find" type="search" placeholder="Find a counter" aria-label="Find a counter"></header>
-      <BeginCounter v-if="beginning" :scheme="scheme" :firms="firms" @changed="((beginning = false), emit('changed'))" @cancel="beginning = false" />
+      <header>
+        <h2>Counters</h2>
+        <span class="quiet grow">What comes next is shown, not promised.</span>
+        <button
+          v-if="session.controls && scheme.sample.length"
+          class="act"
+          type="button"
+          :aria-expanded="beginning"
+          data-test="begin-counter"
+          @click="beginning = !beginning"
+        >
+          Where a counter begins
+        </button>
+        <input
+          v-if="scheme.counters.length > SHOWN"
+          v-model="find"
+          class="text find"
+          type="search"
+          placeholder="Find a counter"
+          aria-label="Find a counter"
+        />
+      </header>
+      <BeginCounter
+        v-if="beginning"
+        :scheme="scheme"
+        :firms="firms"
+        @changed="((beginning = false), emit('changed'))"
+        @cancel="beginning = false"
+      />
       <table v-if="scheme.counters.length" class="dense">
-        <thead><tr><th>Counter</th><th>Next</th><th>Given</th><th class="full">How full</th><th>In 90 days</th><th>Full at that pace</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Counter</th>
+            <th>Next</th>
+            <th>Given</th>
+            <th class="full">How full</th>
+            <th>In 90 days</th>
+            <th>Full at that pace</th>
+          </tr>
+        </thead>
         <tbody>
           <template v-for="c in counters" :key="c.combination">
             <tr :class="{ at: open === c.combination }">
-              <td><button v-if="session.controls" class="act bare mono" type="button" :aria-expanded="open === c.combination" @click="open = open === c.combination ? undefined : c.combination">{{ c.combination || 'all' }}</button><span v-else class="mono">{{ c.combination || 'all' }}</span></td>
-              <td class="mono">{{ c.next }}<span v-if="c.givenBack" class="quiet" :title="`${c.givenBack} given back, used first`"> +{{ c.givenBack }}</span></td><td>{{ c.given }}</td>
-              <td><span class="bar" role="img" :aria-label="percent(share(c))"><i :style="{ width: `${share(c)}%` }" /></span> <span class="quiet">{{ percent(share(c)) }} of {{ c.room }}</span></td>
-              <td>{{ c.pace }}</td><td :class="{ attention: soon(c) }">{{ c.runsOut ? (soon(c) ? day(c.runsOut) : far(c) ? `not in ${YEARS} years` : `in ${new Date(c.runsOut).getFullYear()}`) : 'nothing lately' }}</td>
+              <td>
+                <button
+                  v-if="session.controls"
+                  class="act bare mono"
+                  type="button"
+                  :aria-expanded="open === c.combination"
+                  @click="open = open === c.combination ? undefined : c.combination"
+                >
+                  {{ c.combination || 'all' }}</button><span v-else class="mono">{{ c.combination || 'all' }}</span>
+              </td>
+              <td class="mono">
+                {{ c.next
+                }}<span v-if="c.givenBack" class="quiet" :title="`${c.givenBack} given back, used first`"> +{{ c.givenBack }}</span>
+              </td>
+              <td>{{ c.given }}</td>
+              <td>
+                <span class="bar" role="img" :aria-label="percent(share(c))"><i :style="{ width: `${share(c)}%` }" /></span>
+                <span class="quiet">{{ percent(share(c)) }} of {{ c.room }}</span>
+              </td>
+              <td>{{ c.pace }}</td>
+              <td :class="{ attention: soon(c) }">
+                {{
+                  c.runsOut
+                    ? soon(c)
+                      ? day(c.runsOut)
+                      : far(c)
+                        ? `not in ${YEARS} years`
+                        : `in ${new Date(c.runsOut).getFullYear()}`
+                    : 'nothing lately'
+                }}
+              </td>
             </tr>
-            <tr v-if="open === c.combination" class="under"><td colspan="6"><CounterStrip :scheme="scheme.key" :counter="c" @changed="emit('changed')" /></td></tr>
+            <tr v-if="open === c.combination" class="under">
+              <td colspan="6"><CounterStrip :scheme="scheme.key" :counter="c" @changed="emit('changed')" /></td>
+            </tr>
           </template>
         </tbody>
       </table>
@@ -76,10 +165,62 @@ const percent = (n: number) => (n > 0 && n < 1 ? 'under 1 %' : `${Math.round(n)}
 </template>
 
 <style scoped>
-.page { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; min-width: 0; } .panel { overflow-x: auto; }
-.head { display: flex; gap: 16px; padding: 12px 14px; align-items: flex-start; } .sample { overflow-x: auto; min-width: 0; }
-.side { display: grid; gap: 6px; max-width: 360px; } .wrap { white-space: normal; overflow-wrap: anywhere; }
-.full { min-width: 240px; }
-.bar { display: inline-block; width: 120px; height: 9px; border: 1px solid var(--line-strong); vertical-align: -1px; background: var(--sheet); } .bar i { display: block; height: 100%; background: var(--main); }
-.attention { color: var(--attention); font-weight: 600; } .under td { padding: 8px 10px; background: var(--paper); } .more { margin: 8px; } .find { max-width: 180px; }
+.page {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 10px;
+  min-width: 0;
+}
+.panel {
+  overflow-x: auto;
+}
+.head {
+  display: flex;
+  gap: 16px;
+  padding: 12px 14px;
+  align-items: flex-start;
+}
+.sample {
+  overflow-x: auto;
+  min-width: 0;
+}
+.side {
+  display: grid;
+  gap: 6px;
+  max-width: 360px;
+}
+.wrap {
+  white-space: normal;
+  overflow-wrap: anywhere;
+}
+.full {
+  min-width: 240px;
+}
+.bar {
+  display: inline-block;
+  width: 120px;
+  height: 9px;
+  border: 1px solid var(--line-strong);
+  vertical-align: -1px;
+  background: var(--sheet);
+}
+.bar i {
+  display: block;
+  height: 100%;
+  background: var(--main);
+}
+.attention {
+  color: var(--attention);
+  font-weight: 600;
+}
+.under td {
+  padding: 8px 10px;
+  background: var(--paper);
+}
+.more {
+  margin: 8px;
+}
+.find {
+  max-width: 180px;
+}
 </style>

@@ -2,11 +2,19 @@ import { describe, expect, it } from 'vitest'
 import { CHAR, layOut } from './sample'
 
 describe('a sample number drawn out', () => {
-  const pieces = [{ text: 'KWR', label: 'Project', optional: false }, { text: '-', optional: false }, { text: '0001', label: 'counter', width: '4', optional: false }]
+  const pieces = [
+    { text: 'KWR', label: 'Project', optional: false },
+    { text: '-', optional: false },
+    { text: '0001', label: 'counter', width: '4', optional: false },
+  ]
 
   it('stands piece beside piece', () => {
     const { drawn } = layOut(pieces)
-    expect(drawn.map((p) => [p.x, p.end])).toEqual([[0, 3 * CHAR], [3 * CHAR, 4 * CHAR], [4 * CHAR, 8 * CHAR]])
+    expect(drawn.map((p) => [p.x, p.end])).toEqual([
+      [0, 3 * CHAR],
+      [3 * CHAR, 4 * CHAR],
+      [4 * CHAR, 8 * CHAR],
+    ])
   })
 
   it('has the leftmost label lowest and none for fixed text', () => {

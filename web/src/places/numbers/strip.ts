@@ -8,8 +8,13 @@ export interface Stretch {
 }
 
 export const FATES: { state: string; word: string }[] = [
-  { state: 'ASSIGNED', word: 'assigned' }, { state: 'TAKEN', word: 'taken, not come' }, { state: 'RESERVED', word: 'reserved' },
-  { state: 'TAKEN_OVER', word: 'taken over' }, { state: 'GIVEN_BACK', word: 'given back' }, { state: 'VOIDED', word: 'voided' }, { state: 'GAP', word: 'left out' },
+  { state: 'ASSIGNED', word: 'assigned' },
+  { state: 'TAKEN', word: 'taken, not come' },
+  { state: 'RESERVED', word: 'reserved' },
+  { state: 'TAKEN_OVER', word: 'taken over' },
+  { state: 'GIVEN_BACK', word: 'given back' },
+  { state: 'VOIDED', word: 'voided' },
+  { state: 'GAP', word: 'left out' },
 ]
 
 export const fate = (state: string) => FATES.find((f) => f.state === state)?.word ?? state.toLowerCase()

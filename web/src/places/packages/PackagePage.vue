@@ -10,24 +10,36 @@ import { useSession } from '../../session'
 import FolderPage from '../folders/FolderPage.vue'
 import FolderTree from '../folders/FolderTree.vue'
 import { grow } from '../folders/tree'
+import { must } from '../../parts/must'
 
 const session = useSession()
 const route = useRoute()
 const id = computed(() => Number(route.params.id))
 const one = useLoaded(() => data(api.GET('/api/packages/{id}', { params: { path: { id: id.value } } })))
-const folders = useLoaded(() => data(api.GET('/api/projects/{project}/folders', { params: { path: { project: session.project!.id } } })))
+const folders = useLoaded(() =>
+  data(api.GET('/api/projects/{project}/folders', { params: { path: { project: must(session.project).id } } })),
+)
 const { busy, problem, act } = useAct(load)
 const at = ref<number>()
 const closed = ref(new Set<number>())
 const text = ref('')
-const found = useLoaded(() => data(api.GET('/api/folders/{id}/found', { params: { path: { id: one.value.value!.folder! }, query: { text: text.value.trim() } } })))
+const found = useLoaded(() =>
+  data(
+    api.GET('/api/folders/{id}/found', {
+      params: { path: { id: must(must(one.value.value).folder) }, query: { text: text.value.trim() } },
+    }),
+  ),
+)
 
 function load() {
   void one.load()
   void folders.load()
 }
 onMounted(load)
-watch(id, () => { at.value = undefined; load() })
+watch(id, () => {
+  at.value = undefined
+  load()
+})
 whenChanged(['FOLDER'], load, 500)
 let pause: ReturnType<typeof setTimeout> | undefined
 watch(text, () => {
@@ -39,7 +51,11 @@ const pack = computed(() => one.value.value)
 /** Its own folder and those below it. */
 const own = computed(() => {
   const top = folders.value.value?.find((f) => f.id === pack.value?.folder)
-  return top ? folders.value.value!.filter((f) => f.path === top.path || f.path.startsWith(`${top.path} / `)).map((f) => (f.id === top.id ? { ...f, parent: undefined } : f)) : []
+  return top
+    ? must(folders.value.value)
+        .filter((f) => f.path === top.path || f.path.startsWith(`${top.path} / `))
+        .map((f) => (f.id === top.id ? { ...f, parent: undefined } : f))
+    : []
 })
 const shown = computed(() => at.value ?? pack.value?.folder)
 const parent = computed(() => {
@@ -52,25 +68,61 @@ const again = () => act(() => data(api.POST('/api/packages/{id}/folders', { para
 <template>
   <div v-if="pack" class="package">
     <header>
-      <h1><span class="mono">{{ pack.code }}</span> {{ pack.title }}</h1>
-      <span v-if="pack.firm">{{ pack.firm }}</span><span class="quiet"><template v-if="parent">under {{ parent }}, </template>from {{ pack.template }}{{ pack.edition ? ` edition ${pack.edition}` : '' }}</span>
-      <span v-if="pack.behind" class="attention">The template is newer; <RouterLink to="/packages">see what would change</RouterLink>.</span>
+      <h1>
+        <span class="mono">{{ pack.code }}</span> {{ pack.title }}
+      </h1>
+      <span v-if="pack.firm">{{ pack.firm }}</span><span class="quiet"
+        ><template v-if="parent">under {{ parent }}, </template>from {{ pack.template
+        }}{{ pack.edition ? ` edition ${pack.edition}` : '' }}</span
+      >
+      <span v-if="pack.behind" class="attention"
+        >The template is newer; <RouterLink to="/packages">see what would change</RouterLink>.</span
+      >
       <span class="grow" />
-      <input v-if="pack.folder" v-model="text" class="text find" type="search" placeholder="Find a file in it" aria-label="Find a file in the package">
+      <input
+        v-if="pack.folder"
+        v-model="text"
+        class="text find"
+        type="search"
+        placeholder="Find a file in it"
+        aria-label="Find a file in the package"
+      />
     </header>
     <Trouble :problem="problem ?? one.problem.value" />
     <div v-if="pack.failed" class="note bad">
       <p><strong>Its folders could not be made; none was.</strong> {{ pack.failed }}</p>
-      <button v-if="session.controls" class="act" type="button" :disabled="busy" @click="again">{{ busy ? 'Trying …' : 'Try again' }}</button>
+      <button v-if="session.controls" class="act" type="button" :disabled="busy" @click="again">
+        {{ busy ? 'Trying …' : 'Try again' }}
+      </button>
     </div>
     <div v-if="text.trim() && found.value.value" class="panel">
-      <table v-if="found.value.value.length" class="dense"><tbody><tr v-for="f in found.value.value" :key="f.id"><td><a class="plain" :href="`/api/files/${f.id}/content`" target="_blank" rel="noopener">{{ f.name }}</a></td>
-        <td><button class="act bare" type="button" @click="(at = f.folder, text = '')">{{ f.path }}</button></td></tr></tbody></table>
+      <table v-if="found.value.value.length" class="dense">
+        <tbody>
+          <tr v-for="f in found.value.value" :key="f.id">
+            <td>
+              <a class="plain" :href="`/api/files/${f.id}/content`" target="_blank" rel="noopener">{{ f.name }}</a>
+            </td>
+            <td>
+              <button class="act bare" type="button" @click="((at = f.folder), (text = ''))">{{ f.path }}</button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
       <p v-else class="quiet pad">No file in this package has “{{ text }}” in its name.</p>
     </div>
     <div v-if="pack.folder" class="folders">
-      <section class="panel side" aria-label="Folders of the package"><FolderTree :top="grow(own)" :at="shown" :closed="closed" @open="(f) => (at = f)" @close="(now) => (closed = now)" /></section>
-      <FolderPage v-if="shown" :id="shown" :key="shown" :folders="folders.value.value ?? []" in-place @made="(f) => ((at = f), load())" @changed="load" />
+      <section class="panel side" aria-label="Folders of the package">
+        <FolderTree :top="grow(own)" :at="shown" :closed="closed" @open="(f) => (at = f)" @close="(now) => (closed = now)" />
+      </section>
+      <FolderPage
+        v-if="shown"
+        :id="shown"
+        :key="shown"
+        :folders="folders.value.value ?? []"
+        in-place
+        @made="(f) => ((at = f), load())"
+        @changed="load"
+      />
     </div>
   </div>
   <Trouble v-else-if="one.problem.value" :problem="one.problem.value" :again="load" />
@@ -78,6 +130,36 @@ const again = () => act(() => data(api.POST('/api/packages/{id}/folders', { para
 </template>
 
 <style scoped>
-.package { display: flex; flex-direction: column; gap: 10px; height: 100%; } header { display: flex; gap: 12px; align-items: baseline; flex-wrap: wrap; } .find { max-width: 240px; }
-.folders { display: grid; grid-template-columns: 230px minmax(0, 1fr); gap: 12px; flex: 1; min-height: 0; } .side { overflow: auto; padding: 6px 0; } .attention { color: var(--attention); } .pad { padding: 8px 10px; }
+.package {
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  height: 100%;
+}
+header {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+  flex-wrap: wrap;
+}
+.find {
+  max-width: 240px;
+}
+.folders {
+  display: grid;
+  grid-template-columns: 230px minmax(0, 1fr);
+  gap: 12px;
+  flex: 1;
+  min-height: 0;
+}
+.side {
+  overflow: auto;
+  padding: 6px 0;
+}
+.attention {
+  color: var(--attention);
+}
+.pad {
+  padding: 8px 10px;
+}
 </style>

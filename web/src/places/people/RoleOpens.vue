@@ -11,8 +11,13 @@ defineProps<{ opened: Schemas['Opened'][]; called: string }>()
     <strong>{{ called }} opens more than before:</strong>
     <ul>
       <li v-for="o in opened.slice(0, 12)" :key="o.person">
-        <template v-if="o.firms.length"><strong>{{ o.person }}</strong> ({{ o.firm }}) would see what {{ o.firms.join(', ') }} {{ o.firms.length === 1 ? 'has' : 'have' }}: {{ count(o.folders, 'folder') }} with {{ count(o.files, 'file') }}.</template>
-        <template v-else><strong>{{ o.person }}</strong> ({{ o.firm }}):</template>
+        <template v-if="o.firms.length"
+          ><strong>{{ o.person }}</strong> ({{ o.firm }}) would see what {{ o.firms.join(', ') }}
+          {{ o.firms.length === 1 ? 'has' : 'have' }}: {{ count(o.folders, 'folder') }} with {{ count(o.files, 'file') }}.</template
+        >
+        <template v-else
+          ><strong>{{ o.person }}</strong> ({{ o.firm }}):</template
+        >
         <template v-if="o.may.length"> May also {{ o.may.join('; ') }}.</template>
       </li>
       <li v-if="opened.length > 12" class="quiet">and {{ opened.length - 12 }} more people</li>
@@ -21,5 +26,11 @@ defineProps<{ opened: Schemas['Opened'][]; called: string }>()
 </template>
 
 <style scoped>
-ul { list-style: disc; padding-left: 18px; display: grid; gap: 2px; margin-top: 4px; }
+ul {
+  list-style: disc;
+  padding-left: 18px;
+  display: grid;
+  gap: 2px;
+  margin-top: 4px;
+}
 </style>

@@ -2,14 +2,19 @@ import { describe, expect, it } from 'vitest'
 import { LEAST, rightsInWords } from './rights'
 
 describe('what a role lets do', () => {
-  const firms = [{ id: 1, name: 'Fennick Hydraulics' }, { id: 2, name: 'Aldermoor Civils' }]
+  const firms = [
+    { id: 1, name: 'Fennick Hydraulics' },
+    { id: 2, name: 'Aldermoor Civils' },
+  ]
 
   it('begins with the least', () => {
     expect(rightsInWords(LEAST, firms)).toBe('see the own firm’s folders')
   })
 
   it('names the firms whose work is opened', () => {
-    expect(rightsInWords({ ...LEAST, seesFirms: [2], decides: true }, firms)).toBe('see the own firm’s folders and those of Aldermoor Civils; decide where a route says so')
+    expect(rightsInWords({ ...LEAST, seesFirms: [2], decides: true }, firms)).toBe(
+      'see the own firm’s folders and those of Aldermoor Civils; decide where a route says so',
+    )
   })
 
   it('is everything for who controls', () => {

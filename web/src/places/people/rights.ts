@@ -8,7 +8,15 @@ export const LEAST: Rights = { controls: false, seesAll: false, seesFirms: [], h
 /** What a role lets do, in a few words. */
 export function rightsInWords(may: Rights, firms: { id: number; name: string }[]): string {
   if (may.controls) return 'look after documents, rules and people; see and do all else'
-  const sees = may.seesAll ? 'see every firm’s folders'
-    : may.seesFirms.length ? `see the own firm’s folders and those of ${firms.filter((f) => may.seesFirms.includes(f.id)).map((f) => f.name).join(', ')}` : 'see the own firm’s folders'
-  return [sees, may.handsIn && 'hand in', may.sendsByHand && 'send by hand', may.decides && 'decide where a route says so'].filter(Boolean).join('; ')
+  const sees = may.seesAll
+    ? 'see every firm’s folders'
+    : may.seesFirms.length
+      ? `see the own firm’s folders and those of ${firms
+          .filter((f) => may.seesFirms.includes(f.id))
+          .map((f) => f.name)
+          .join(', ')}`
+      : 'see the own firm’s folders'
+  return [sees, may.handsIn && 'hand in', may.sendsByHand && 'send by hand', may.decides && 'decide where a route says so']
+    .filter(Boolean)
+    .join('; ')
 }

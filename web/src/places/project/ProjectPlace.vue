@@ -10,16 +10,29 @@ import StatusCodes from './StatusCodes.vue'
 import WorkingDaysSheet from './WorkingDaysSheet.vue'
 
 const session = useSession()
-const parts = [{ key: 'fields', word: 'Fields and codes' }, { key: 'status', word: 'Status codes' }, { key: 'revisions', word: 'Revision sequences' }, { key: 'decisions', word: 'Decision codes' }, { key: 'days', word: 'Working days' }, { key: 'sign-in', word: 'Sign-in' },
-  ...(session.me?.administrator ? [{ key: 'connections', word: 'Connections' }] : [])] as const
+const parts = [
+  { key: 'fields', word: 'Fields and codes' },
+  { key: 'status', word: 'Status codes' },
+  { key: 'revisions', word: 'Revision sequences' },
+  { key: 'decisions', word: 'Decision codes' },
+  { key: 'days', word: 'Working days' },
+  { key: 'sign-in', word: 'Sign-in' },
+  ...(session.me?.administrator ? [{ key: 'connections', word: 'Connections' }] : []),
+] as const
 const at = ref<string>('fields')
 </script>
 
 <template>
   <div class="place">
     <header>
-      <h1>Project</h1><span class="mono">{{ session.project?.code }}</span> <span>{{ session.project?.name }}</span> <span class="quiet">{{ session.project?.zone }}</span>
-      <nav aria-label="Settings"><button v-for="p in parts" :key="p.key" type="button" class="act bare" :aria-pressed="at === p.key" @click="at = p.key">{{ p.word }}</button></nav>
+      <h1>Project</h1>
+      <span class="mono">{{ session.project?.code }}</span> <span>{{ session.project?.name }}</span>
+      <span class="quiet">{{ session.project?.zone }}</span>
+      <nav aria-label="Settings">
+        <button v-for="p in parts" :key="p.key" type="button" class="act bare" :aria-pressed="at === p.key" @click="at = p.key">
+          {{ p.word }}
+        </button>
+      </nav>
     </header>
     <FieldsSheet v-if="at === 'fields'" :key="session.project?.version" />
     <StatusCodes v-else-if="at === 'status'" :key="session.project?.version" />
@@ -32,7 +45,29 @@ const at = ref<string>('fields')
 </template>
 
 <style scoped>
-.place { display: grid; gap: 12px; align-content: start; max-width: 1300px; }
-header { display: flex; gap: 12px; align-items: baseline; } nav { margin-left: auto; display: flex; gap: 4px; }
-nav button { border-radius: 0; color: var(--ink-2); } nav button[aria-pressed='true'] { border-bottom: 2px solid var(--main); color: var(--ink); font-weight: 600; }
+.place {
+  display: grid;
+  gap: 12px;
+  align-content: start;
+  max-width: 1300px;
+}
+header {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+}
+nav {
+  margin-left: auto;
+  display: flex;
+  gap: 4px;
+}
+nav button {
+  border-radius: 0;
+  color: var(--ink-2);
+}
+nav button[aria-pressed='true'] {
+  border-bottom: 2px solid var(--main);
+  color: var(--ink);
+  font-weight: 600;
+}
 </style>

@@ -29,7 +29,14 @@ const answers = useLoaded(() => data(api.GET('/api/passages/{passage}/answers', 
 /** What was asked when the document came the time before, beside what has come. */
 const before = useLoaded(async () => {
   const earlier = sheet.value.value?.cycles.find((c) => c.cycle === (passage.value?.cycle ?? 0) - 1)
-  return earlier && { revision: earlier.revision, said: (await data(api.GET('/api/passages/{passage}/answers', { params: { path: { passage: earlier.id } } }))).filter((a) => a.comment) }
+  return (
+    earlier && {
+      revision: earlier.revision,
+      said: (await data(api.GET('/api/passages/{passage}/answers', { params: { path: { passage: earlier.id } } }))).filter(
+        (a) => a.comment,
+      ),
+    }
+  )
 })
 const zoom = ref(1)
 
@@ -48,8 +55,12 @@ whenChanged(['REVIEW', 'PASSAGE'], load)
 /** Only ever the file of this address: while the next one is being asked for, no key decides on the one before. */
 const passage = computed(() => (sheet.value.value?.row.passage.id === id.value ? sheet.value.value.row.passage : undefined))
 const ownReview = computed(() => (review.value.value?.files?.some((f) => f.passage.id === id.value) ? review.value.value : undefined))
-watch(passage, (now, was) => { if (now && now.id !== was?.id) void before.load() })
-watch(ownReview, (now) => { if (now?.mine) stand.value = { review: now.id, passage: id.value } })
+watch(passage, (now, was) => {
+  if (now && now.id !== was?.id) void before.load()
+})
+watch(ownReview, (now) => {
+  if (now?.mine) stand.value = { review: now.id, passage: id.value }
+})
 const file = computed(() => passage.value?.files[passage.value.readFile ?? 0])
 const siblings = computed(() => ownReview.value?.files?.map((f) => f.passage.id) ?? [])
 const place = computed(() => siblings.value.indexOf(id.value))
@@ -83,21 +94,53 @@ useKeys([
         <RouterLink class="act bare" :to="`/passages/${passage.id}`">Passage</RouterLink>
       </template>
       <span class="grow" />
-      <span class="row"><button class="act" type="button" aria-label="Smaller" @click="smaller">−</button><span class="mono">{{ Math.round(zoom * 100) }}%</span><button class="act" type="button" aria-label="Larger" @click="larger">+</button><button class="act" type="button" @click="zoom = 1">Fit</button></span>
-      <span v-if="siblings.length > 1" class="row"><button class="act" type="button" :disabled="place <= 0" @click="go(-1)">Before</button>
-        <span class="mono">{{ place + 1 }}/{{ siblings.length }}</span><button class="act" type="button" :disabled="place >= siblings.length - 1" @click="go(1)">Next</button></span>
+      <span class="row"
+        ><button class="act" type="button" aria-label="Smaller" @click="smaller">−</button
+        ><span class="mono">{{ Math.round(zoom * 100) }}%</span
+        ><button class="act" type="button" aria-label="Larger" @click="larger">+</button
+        ><button class="act" type="button" @click="zoom = 1">Fit</button></span
+      >
+      <span v-if="siblings.length > 1" class="row"
+        ><button class="act" type="button" :disabled="place <= 0" @click="go(-1)">Before</button>
+        <span class="mono">{{ place + 1 }}/{{ siblings.length }}</span
+        ><button class="act" type="button" :disabled="place >= siblings.length - 1" @click="go(1)">Next</button></span
+      >
       <a v-if="file" class="act" :href="`/api/files/${file.folderFile}/content?download=true`">Download</a>
       <SignOut />
     </header>
     <Trouble :problem="sheet.problem.value ?? review.problem.value" :again="load" />
     <Sheet v-if="file" :key="file.folderFile" :file="file" :zoom="zoom" />
     <p v-else-if="!sheet.problem.value" class="quiet pad" role="status">Opening …</p>
-    <TitleBlock v-if="passage && sheet.value.value" :row="sheet.value.value.row" :key="id" :review="ownReview" :answers="answers.value.value ?? []" :before="before.value.value" @changed="load" />
+    <TitleBlock
+      v-if="passage && sheet.value.value"
+      :key="id"
+      :row="sheet.value.value.row"
+      :review="ownReview"
+      :answers="answers.value.value ?? []"
+      :before="before.value.value"
+      @changed="load"
+    />
   </div>
 </template>
 
 <style scoped>
-.room { position: relative; display: flex; flex-direction: column; height: 100%; background: var(--shade); }
-header { display: flex; align-items: center; gap: 12px; padding: 5px 10px; background: var(--sheet); border-bottom: 1px solid var(--line-strong); flex-wrap: wrap; }
-.pad { padding: 20px; }
+.room {
+  position: relative;
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+  background: var(--shade);
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding: 5px 10px;
+  background: var(--sheet);
+  border-bottom: 1px solid var(--line-strong);
+  flex-wrap: wrap;
+}
+.pad {
+  padding: 20px;
+}
 </style>

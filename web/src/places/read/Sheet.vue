@@ -68,22 +68,66 @@ useKeys([
       <canvas ref="canvas" role="img" :aria-label="`Page ${page} of ${file.name}`" />
       <p v-if="!pdf && !trouble" class="quiet" role="status">Opening {{ file.name }}, {{ size(file.size) }} …</p>
     </div>
-    <div v-else-if="file.mediaType === 'image/png' || file.mediaType === 'image/jpeg'" class="stage"><img :src="url" :alt="file.name" :style="{ width: `${zoom * 100}%` }"></div>
+    <div v-else-if="file.mediaType === 'image/png' || file.mediaType === 'image/jpeg'" class="stage">
+      <img :src="url" :alt="file.name" :style="{ width: `${zoom * 100}%` }" />
+    </div>
     <pre v-else-if="text !== undefined" class="stage">{{ text }}</pre>
-    <div v-else-if="!file.mediaType.startsWith('text/')" class="empty"><strong>{{ file.name }} is read with its own program.</strong>Download it, then decide here.</div>
+    <div v-else-if="!file.mediaType.startsWith('text/')" class="empty">
+      <strong>{{ file.name }} is read with its own program.</strong>Download it, then decide here.
+    </div>
     <nav v-if="pdf && pdf.pages > 1" aria-label="Pages">
-      <button v-for="n in Math.min(pdf.pages, 200)" :key="n" type="button" :aria-current="n === page" @click="page = n"><canvas ref="thumbs" width="90" height="60" /><span>{{ n }}</span></button>
+      <button v-for="n in Math.min(pdf.pages, 200)" :key="n" type="button" :aria-current="n === page" @click="page = n">
+        <canvas ref="thumbs" width="90" height="60" /><span>{{ n }}</span>
+      </button>
     </nav>
   </div>
 </template>
 
 <style scoped>
-.sheet { display: grid; grid-template-rows: minmax(0, 1fr) auto; min-height: 0; flex: 1; }
-.stage { overflow: auto; display: grid; place-items: safe center; padding: 12px 360px 12px 12px; min-height: 0; }
-@media (max-width: 900px) { .stage { padding: 8px; } }
-pre.stage { background: var(--sheet); display: block; font: 13px/1.5 var(--mono); margin: 0; }
-canvas { background: #fff; box-shadow: 0 1px 6px #0003; }
-nav { display: flex; gap: 6px; overflow-x: auto; padding: 6px 360px 6px 10px; background: var(--sheet); border-top: 1px solid var(--line); }
-nav button { border: 2px solid transparent; background: none; cursor: pointer; display: grid; justify-items: center; }
-nav button[aria-current='true'] { border-color: var(--main); }
+.sheet {
+  display: grid;
+  grid-template-rows: minmax(0, 1fr) auto;
+  min-height: 0;
+  flex: 1;
+}
+.stage {
+  overflow: auto;
+  display: grid;
+  place-items: safe center;
+  padding: 12px 360px 12px 12px;
+  min-height: 0;
+}
+@media (max-width: 900px) {
+  .stage {
+    padding: 8px;
+  }
+}
+pre.stage {
+  background: var(--sheet);
+  display: block;
+  font: 13px/1.5 var(--mono);
+  margin: 0;
+}
+canvas {
+  background: #fff;
+  box-shadow: 0 1px 6px #0003;
+}
+nav {
+  display: flex;
+  gap: 6px;
+  overflow-x: auto;
+  padding: 6px 360px 6px 10px;
+  background: var(--sheet);
+  border-top: 1px solid var(--line);
+}
+nav button {
+  border: 2px solid transparent;
+  background: none;
+  cursor: pointer;
+  display: grid;
+  justify-items: center;
+}
+nav button[aria-current='true'] {
+  border-color: var(--main);
+}
 </style>

@@ -12,17 +12,29 @@ import { useSession } from '../../session'
 import { useDeciding } from '../desk/decide'
 import LastDecided from '../desk/LastDecided.vue'
 
-const props = defineProps<{ row: PassageRow; review?: Review; answers: Schemas['Said'][]; before?: { revision?: string; said: Schemas['Said'][] } }>()
+const props = defineProps<{
+  row: PassageRow
+  review?: Review
+  answers: Schemas['Said'][]
+  before?: { revision?: string; said: Schemas['Said'][] }
+}>()
 const emit = defineEmits<{ changed: [] }>()
 const session = useSession()
 const router = useRouter()
-const deciding = useDeciding(() => props.review, () => emit('changed'), () => props.row.passage.id,
-  () => [passage.value.number, passage.value.revision, passage.value.title].filter(Boolean).join(' '))
+const deciding = useDeciding(
+  () => props.review,
+  () => emit('changed'),
+  () => props.row.passage.id,
+  () => [passage.value.number, passage.value.revision, passage.value.title].filter(Boolean).join(' '),
+)
 const { problem, busy, asking, comment, give, say, unsay, takeBack, takeBackLast } = deciding
 const field = useTemplateRef<HTMLTextAreaElement>('field')
 
 const passage = computed(() => props.row.passage)
-const remarks = useRemarks(() => passage.value.project, () => [passage.value.id])
+const remarks = useRemarks(
+  () => passage.value.project,
+  () => [passage.value.id],
+)
 void remarks.load()
 const mine = computed(() => props.review?.mine ?? false)
 const codes = computed(() => session.project?.decisionCodes ?? [])
@@ -30,7 +42,9 @@ const live = computed(() => props.review?.state === 'OPEN' || props.review?.stat
 const file = computed(() => props.review?.files?.find((f) => f.passage.id === passage.value.id))
 const answer = computed(() => (live.value ? file.value?.mine : undefined))
 /** What was said before, and by others in this step, as far as one may know it. */
-const earlier = computed(() => (live.value && file.value ? [...file.value.before, ...file.value.answers.filter((a) => a.id !== file.value?.mine?.id)] : props.answers))
+const earlier = computed(() =>
+  live.value && file.value ? [...file.value.before, ...file.value.answers.filter((a) => a.id !== file.value?.mine?.id)] : props.answers,
+)
 const undecided = computed(() => props.review?.undecided ?? 0)
 const mayClose = computed(() => undecided.value === 0 || (!!props.review?.filesGoAlone && undecided.value < props.review.fileCount))
 
@@ -46,57 +60,199 @@ async function close() {
 }
 
 useKeys([
-  ...[1, 2, 3, 4].map((code) => ({ key: String(code), says: `Decide: ${codes.value.find((c) => c.digit === code)?.name ?? code}`, does: () => { if (mine.value && props.review?.state === 'OPEN') void give([passage.value.id], code) } })),
+  ...[1, 2, 3, 4].map((code) => ({
+    key: String(code),
+    says: `Decide: ${codes.value.find((c) => c.digit === code)?.name ?? code}`,
+    does: () => {
+      if (mine.value && props.review?.state === 'OPEN') void give([passage.value.id], code)
+    },
+  })),
   { key: 'u', says: 'Take back what was decided last', does: () => void takeBack(answer.value ? [passage.value.id] : []) },
-  { key: 'c', says: 'Close the step', does: () => { if (mine.value && props.review?.state === 'OPEN' && mayClose.value) void close() } },
+  {
+    key: 'c',
+    says: 'Close the step',
+    does: () => {
+      if (mine.value && props.review?.state === 'OPEN' && mayClose.value) void close()
+    },
+  },
 ])
 </script>
 
 <template>
   <section class="block" aria-label="Title block">
-    <div class="line two"><span class="cell"><small>Number</small><span class="mono">{{ passage.number ?? 'none yet' }}</span></span><span class="cell"><small>Revision</small><span class="mono">{{ passage.revision ?? '' }}</span></span></div>
-    <div class="line two"><span class="cell"><small>From</small>{{ row.author }}, {{ row.authorFirm }}</span><span class="cell"><small>Cycle</small>{{ passage.cycle }}</span></div>
-    <div v-if="remarks.of(passage.id).length" class="line cell said differs" role="note"><small>The sheet says otherwise</small><p v-for="r in remarks.of(passage.id)" :key="r">{{ r }}</p></div>
-    <div v-if="passage.cycle > 1 && before?.said.length" class="line cell said"><small>Asked of {{ before.revision }}</small>
-      <p v-for="(a, i) in before.said" :key="i"><span class="key">{{ a.code }}</span> {{ a.person }}: {{ a.comment }}</p></div>
-    <div v-if="earlier.length" class="line cell said"><small>Said before</small>
-      <p v-for="(a, i) in earlier" :key="i"><span class="key">{{ a.code }}</span> {{ a.person }}<template v-if="a.comment">: {{ a.comment }}</template></p></div>
-    <div v-if="review?.state === 'RELEASING' && mine" class="line cell"><small>{{ review.stepName }}, <Due :at="review.due" /></small><RouterLink class="act first" :to="`/desk?review=${review.id}`">Draw the comments together on the Desk</RouterLink></div>
+    <div class="line two">
+      <span class="cell"
+        ><small>Number</small><span class="mono">{{ passage.number ?? 'none yet' }}</span></span
+      ><span class="cell"
+        ><small>Revision</small><span class="mono">{{ passage.revision ?? '' }}</span></span
+      >
+    </div>
+    <div class="line two">
+      <span class="cell"><small>From</small>{{ row.author }}, {{ row.authorFirm }}</span
+      ><span class="cell"><small>Cycle</small>{{ passage.cycle }}</span>
+    </div>
+    <div v-if="remarks.of(passage.id).length" class="line cell said differs" role="note">
+      <small>The sheet says otherwise</small>
+      <p v-for="r in remarks.of(passage.id)" :key="r">{{ r }}</p>
+    </div>
+    <div v-if="passage.cycle > 1 && before?.said.length" class="line cell said">
+      <small>Asked of {{ before.revision }}</small>
+      <p v-for="(a, i) in before.said" :key="i">
+        <span class="key">{{ a.code }}</span> {{ a.person }}: {{ a.comment }}
+      </p>
+    </div>
+    <div v-if="earlier.length" class="line cell said">
+      <small>Said before</small>
+      <p v-for="(a, i) in earlier" :key="i">
+        <span class="key">{{ a.code }}</span> {{ a.person }}<template v-if="a.comment">: {{ a.comment }}</template>
+      </p>
+    </div>
+    <div v-if="review?.state === 'RELEASING' && mine" class="line cell">
+      <small>{{ review.stepName }}, <Due :at="review.due" /></small
+      ><RouterLink class="act first" :to="`/desk?review=${review.id}`">Draw the comments together on the Desk</RouterLink>
+    </div>
     <div v-else-if="review?.state === 'OPEN' && mine" class="line cell">
       <small>{{ review.stepName }}, <Due :at="review.due" /></small>
       <div class="codes" role="group" aria-label="Decision">
-        <button v-for="c in codes" :key="c.digit" type="button" :class="{ given: answer?.code === c.digit }" :aria-pressed="answer?.code === c.digit" :disabled="busy" @click="give([passage.id], c.digit)"><span class="key">{{ c.digit }}</span> {{ c.name }}</button>
+        <button
+          v-for="c in codes"
+          :key="c.digit"
+          type="button"
+          :class="{ given: answer?.code === c.digit }"
+          :aria-pressed="answer?.code === c.digit"
+          :disabled="busy"
+          @click="give([passage.id], c.digit)"
+        >
+          <span class="key">{{ c.digit }}</span> {{ c.name }}
+        </button>
       </div>
       <button v-if="answer && !asking" class="act bare" type="button" :disabled="busy" @click="unsay([passage.id])">Take it back</button>
       <p v-if="answer?.comment && !asking" class="comment">{{ answer.comment }}</p>
       <form v-if="asking" @submit.prevent="say()">
-        <label class="field"><span>What is to be done</span><textarea ref="field" v-model="comment" class="text" required maxlength="20000" @keydown.enter.ctrl.prevent="say()" @keydown.esc="asking = undefined" /></label>
-        <span class="row"><button class="act first" type="submit" :disabled="busy || !comment.trim()">Give {{ asking.code }}</button><button class="act" type="button" @click="asking = undefined">Not now</button></span>
+        <label class="field"
+          ><span>What is to be done</span
+          ><textarea
+            ref="field"
+            v-model="comment"
+            class="text"
+            required
+            maxlength="20000"
+            @keydown.enter.ctrl.prevent="say()"
+            @keydown.esc="asking = undefined"
+          />
+        </label>
+        <span class="row"
+          ><button class="act first" type="submit" :disabled="busy || !comment.trim()">Give {{ asking.code }}</button
+          ><button class="act" type="button" @click="asking = undefined">Not now</button></span
+        >
       </form>
-      <span class="row end"><span class="quiet grow">{{ undecided ? `${count(undecided, 'file')} of ${review.fileCount} without a decision` : 'Every file has a decision' }}</span>
-        <button class="act" :class="{ first: mayClose }" type="button" title="Cannot be taken back: what follows begins, and its people are told" :disabled="busy || !mayClose" @click="close">Close the step</button></span>
+      <span class="row end"
+        ><span class="quiet grow">{{
+          undecided ? `${count(undecided, 'file')} of ${review.fileCount} without a decision` : 'Every file has a decision'
+        }}</span>
+        <button
+          class="act"
+          :class="{ first: mayClose }"
+          type="button"
+          title="Cannot be taken back: what follows begins, and its people are told"
+          :disabled="busy || !mayClose"
+          @click="close"
+        >
+          Close the step
+        </button></span
+      >
     </div>
-    <div v-else class="line cell"><small>Where</small>{{ whereInWords(passage) }}<template v-if="passage.heldBy">, with {{ passage.heldBy }}</template></div>
+    <div v-else class="line cell">
+      <small>Where</small>{{ whereInWords(passage) }}<template v-if="passage.heldBy">, with {{ passage.heldBy }}</template>
+    </div>
     <Trouble :problem="problem" />
     <LastDecided :take-back="takeBackLast" :busy="busy" />
   </section>
 </template>
 
 <style scoped>
-.block { position: absolute; right: 12px; bottom: 12px; width: 336px; background: var(--sheet); border: 2px solid var(--ink); max-height: calc(100% - 70px); overflow: auto; }
-.line { border-bottom: 1px solid var(--ink); }
-.line:last-child { border-bottom: 0; }
-.two { display: grid; grid-template-columns: 1fr 84px; }
-.two .cell + .cell { border-left: 1px solid var(--ink); }
-.cell { padding: 3px 8px 5px; min-width: 0; overflow: hidden; text-overflow: ellipsis; }
-small { display: block; font-size: 10.5px; color: var(--quiet); }
-.differs { background: var(--attention-soft); }
-.codes { display: grid; grid-template-columns: 1fr 1fr; margin: 4px 0 6px; }
-.codes button { border: 1px solid var(--line-strong); background: var(--sheet); padding: 4px 6px; text-align: left; cursor: pointer; margin: 0 -1px -1px 0; }
-.codes button:hover:not(:disabled) { background: var(--shade); }
-.codes button.given { background: var(--main); color: var(--main-ink); border-color: var(--main); }
-.said p, .comment { overflow-wrap: anywhere; } .said { max-height: 160px; overflow: auto; }
-form { display: grid; gap: 6px; margin-bottom: 6px; }
-.end { margin-top: 6px; }
-@media (max-width: 700px) { .block { left: 8px; right: 8px; width: auto; position: static; margin: 0 8px 8px; max-height: 50vh; } }
+.block {
+  position: absolute;
+  right: 12px;
+  bottom: 12px;
+  width: 336px;
+  background: var(--sheet);
+  border: 2px solid var(--ink);
+  max-height: calc(100% - 70px);
+  overflow: auto;
+}
+.line {
+  border-bottom: 1px solid var(--ink);
+}
+.line:last-child {
+  border-bottom: 0;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 84px;
+}
+.two .cell + .cell {
+  border-left: 1px solid var(--ink);
+}
+.cell {
+  padding: 3px 8px 5px;
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+small {
+  display: block;
+  font-size: 10.5px;
+  color: var(--quiet);
+}
+.differs {
+  background: var(--attention-soft);
+}
+.codes {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  margin: 4px 0 6px;
+}
+.codes button {
+  border: 1px solid var(--line-strong);
+  background: var(--sheet);
+  padding: 4px 6px;
+  text-align: left;
+  cursor: pointer;
+  margin: 0 -1px -1px 0;
+}
+.codes button:hover:not(:disabled) {
+  background: var(--shade);
+}
+.codes button.given {
+  background: var(--main);
+  color: var(--main-ink);
+  border-color: var(--main);
+}
+.said p,
+.comment {
+  overflow-wrap: anywhere;
+}
+.said {
+  max-height: 160px;
+  overflow: auto;
+}
+form {
+  display: grid;
+  gap: 6px;
+  margin-bottom: 6px;
+}
+.end {
+  margin-top: 6px;
+}
+@media (max-width: 700px) {
+  .block {
+    left: 8px;
+    right: 8px;
+    width: auto;
+    position: static;
+    margin: 0 8px 8px;
+    max-height: 50vh;
+  }
+}
 </style>

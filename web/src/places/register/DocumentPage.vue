@@ -11,15 +11,24 @@ import { stationWord } from '../../parts/strip'
 import Trouble from '../../parts/Trouble.vue'
 import { day, exact, moment } from '../../say'
 import { useSession } from '../../session'
+import { vEscape } from '../../parts/escape'
+import { must } from '../../parts/must'
 
 const route = useRoute()
 const session = useSession()
 /** By id, or by project and number as links that last name it, perhaps with a revision. */
-const ask = () => (route.params.id
-  ? data(api.GET('/api/documents/{id}', { params: { path: { id: Number(route.params.id) } } }))
-  : data(api.GET('/api/documents/by-number', { params: { query: { project: String(route.params.project), number: String(route.params.number) } } })))
+const ask = () =>
+  route.params.id
+    ? data(api.GET('/api/documents/{id}', { params: { path: { id: Number(route.params.id) } } }))
+    : data(
+        api.GET('/api/documents/by-number', {
+          params: { query: { project: String(route.params.project), number: String(route.params.number) } },
+        }),
+      )
 const sheet = useLoaded(ask)
-const sequences = useLoaded(() => data(api.GET('/api/projects/{project}/revision-sequences', { params: { path: { project: session.project!.id } } })))
+const sequences = useLoaded(() =>
+  data(api.GET('/api/projects/{project}/revision-sequences', { params: { path: { project: must(session.project).id } } })),
+)
 const { busy, problem, act } = useAct(() => void sheet.load())
 const changing = ref(false)
 const form = reactive({ title: '', ownReference: '', sequence: '' })
@@ -29,24 +38,53 @@ onMounted(() => {
   void sheet.load()
   void sequences.load()
 })
-watch(() => route.fullPath, () => void sheet.load())
+watch(
+  () => route.fullPath,
+  () => void sheet.load(),
+)
 whenChanged(['NUMBERS', 'PASSAGE', 'REVIEW'], sheet.load, 500)
 
 const doc = computed(() => sheet.value.value)
 /** What reviewers have said of each revision, the newest first, as far as one may know it. */
 const MOST_REVISIONS = 12
-const said = useLoaded(async () => Promise.all((doc.value?.revisions ?? []).slice(0, MOST_REVISIONS).map(async (r) => ({
-  code: r.code, answers: await data(api.GET('/api/passages/{passage}/answers', { params: { path: { passage: r.passage.id } } })) }))))
+const said = useLoaded(async () =>
+  Promise.all(
+    (doc.value?.revisions ?? []).slice(0, MOST_REVISIONS).map(async (r) => ({
+      code: r.code,
+      answers: await data(api.GET('/api/passages/{passage}/answers', { params: { path: { passage: r.passage.id } } })),
+    })),
+  ),
+)
 watch(sheet.value, () => void said.load())
-const OCCASIONS: Record<Schemas['DocumentMessage']['occasion'], string> = { ARRIVED: 'it arrived', TO_DECIDE: 'to decide', TO_DECIDE_AGAIN: 'to decide anew', PASSED_ON: 'passed on', TAKEN_BACK: 'it was taken back', REARRANGED: 'decided in another review', TO_RELEASE: 'to release', REMINDED: 'a reminder', ESCALATED: 'it is late', REOPENED: 'its decision was reopened', RETURNED: 'it came back', ISSUED: 'it was issued', STOPPED: 'it was stopped', INVITED: 'an invitation', NEW_PASSWORD: 'a new password' }
+const OCCASIONS: Record<Schemas['DocumentMessage']['occasion'], string> = {
+  ARRIVED: 'it arrived',
+  TO_DECIDE: 'to decide',
+  TO_DECIDE_AGAIN: 'to decide anew',
+  PASSED_ON: 'passed on',
+  TAKEN_BACK: 'it was taken back',
+  REARRANGED: 'decided in another review',
+  TO_RELEASE: 'to release',
+  REMINDED: 'a reminder',
+  ESCALATED: 'it is late',
+  REOPENED: 'its decision was reopened',
+  RETURNED: 'it came back',
+  ISSUED: 'it was issued',
+  STOPPED: 'it was stopped',
+  INVITED: 'an invitation',
+  NEW_PASSWORD: 'a new password',
+}
 
 const wanted = computed(() => (route.params.revision ? String(route.params.revision) : undefined))
 const shown = computed(() => doc.value?.revisions.find((r) => r.code === wanted.value))
 const newer = computed(() => (shown.value && !shown.value.currentIn ? doc.value?.row.current[0] : undefined))
 const label = (key: string) => session.project?.fields.find((f) => f.key === key)?.label ?? key
-const meaning = (key: string, code: string) => session.project?.fields.find((f) => f.key === key)?.codes.find((c) => c.code === code)?.meaning ?? ''
+const meaning = (key: string, code: string) =>
+  session.project?.fields.find((f) => f.key === key)?.codes.find((c) => c.code === code)?.meaning ?? ''
 const decision = (r: Schemas['RevisionView']) => session.project?.decisionCodes.find((d) => d.digit === r.decision)
-const link = (revision?: string) => `${location.origin}/documents/${session.project!.code}/${encodeURIComponent(doc.value!.row.number)}${revision ? `/${revision}` : ''}`
+const link = (revision?: string) => {
+  const document = `${location.origin}/documents/${must(session.project).code}/${encodeURIComponent(must(doc.value).row.number)}`
+  return revision ? `${document}/${revision}` : document
+}
 
 function fate(r: Schemas['RevisionView']): string {
   if (r.withdrawn) return 'withdrawn before anybody decided'
@@ -62,13 +100,28 @@ async function copy(revision?: string) {
 }
 
 function change() {
-  Object.assign(form, { title: doc.value!.row.title, ownReference: doc.value!.row.ownReference, sequence: doc.value!.sequence ?? '' })
+  Object.assign(form, {
+    title: must(doc.value).row.title,
+    ownReference: must(doc.value).row.ownReference,
+    sequence: must(doc.value).sequence ?? '',
+  })
   changing.value = true
 }
 
 async function save() {
-  const done = await act(() => data(api.PUT('/api/documents/{id}', { params: { path: { id: doc.value!.row.id } },
-    body: { title: form.title, ownReference: form.ownReference, sequence: form.sequence || undefined, version: doc.value!.version } })))
+  const done = await act(() =>
+    data(
+      api.PUT('/api/documents/{id}', {
+        params: { path: { id: must(doc.value).row.id } },
+        body: {
+          title: form.title,
+          ownReference: form.ownReference,
+          sequence: form.sequence || undefined,
+          version: must(doc.value).version,
+        },
+      }),
+    ),
+  )
   if (done) changing.value = false
 }
 </script>
@@ -76,21 +129,42 @@ async function save() {
 <template>
   <div v-if="doc" class="sheet">
     <header>
-      <h1><Num :number="doc.row.number" :revision="wanted" /> <span>{{ doc.row.title }}</span></h1>
-      <span v-if="doc.row.current.length === 0" class="quiet">{{ doc.row.latest ? 'no revision is current' : 'nothing has come for it yet' }}</span>
-      <span v-for="c in doc.row.current" :key="c.state" class="current"><strong class="mono">{{ c.revision }} {{ c.status }}</strong> current in {{ c.where }}</span>
+      <h1>
+        <Num :number="doc.row.number" :revision="wanted" /> <span>{{ doc.row.title }}</span>
+      </h1>
+      <span v-if="doc.row.current.length === 0" class="quiet">{{
+        doc.row.latest ? 'no revision is current' : 'nothing has come for it yet'
+      }}</span>
+      <span v-for="c in doc.row.current" :key="c.state" class="current"
+        ><strong class="mono">{{ c.revision }} {{ c.status }}</strong> current in {{ c.where }}</span
+      >
       <span class="grow" />
-      <button class="act" type="button" title="A link that always leads to what is current" @click="copy()">{{ copied === 'current' ? 'Copied' : 'Copy link' }}</button>
-      <button v-if="doc.mayChange" class="act" type="button" :aria-expanded="changing" @click="changing ? (changing = false) : change()">Change</button>
+      <button class="act" type="button" title="A link that always leads to what is current" @click="copy()">
+        {{ copied === 'current' ? 'Copied' : 'Copy link' }}
+      </button>
+      <button v-if="doc.mayChange" class="act" type="button" :aria-expanded="changing" @click="changing ? (changing = false) : change()">
+        Change
+      </button>
     </header>
     <Trouble :problem="problem ?? sheet.problem.value" />
     <p v-if="doc.row.voided" class="note bad">Its number was voided and will never be used again: {{ doc.row.voided }}</p>
-    <p v-if="newer" class="note">This link leads to {{ wanted }}, which is {{ fate(shown!) }}. Current is <RouterLink :to="`/documents/${session.project!.code}/${doc.row.number}/${newer.revision}`">{{ newer.revision }}</RouterLink>.</p>
+    <p v-if="newer" class="note">
+      This link leads to {{ wanted }}, which is {{ fate(shown!) }}. Current is
+      <RouterLink :to="`/documents/${session.project!.code}/${doc.row.number}/${newer.revision}`">{{ newer.revision }}</RouterLink>.
+    </p>
     <p v-else-if="wanted && !shown" class="note bad">{{ doc.row.number }} has no revision {{ wanted }}.</p>
-    <form v-if="changing" class="panel change" @submit.prevent="save" @keydown.esc="changing = false">
-      <label class="field grow"><span>Title</span><input v-model="form.title" class="text" required maxlength="400" autofocus></label>
-      <label class="field"><span>The originator's own reference</span><input v-model="form.ownReference" class="text" maxlength="200"></label>
-      <label v-if="session.controls" class="field"><span>Its next revision is</span><select v-model="form.sequence" class="text"><option value="">in the sequence it is in</option><option v-for="s in sequences.value.value?.sequences" :key="s.key" :value="s.key">{{ s.name }}</option></select></label>
+    <form v-if="changing" v-escape="() => (changing = false)" class="panel change" @submit.prevent="save">
+      <label class="field grow"><span>Title</span><input v-model="form.title" class="text" required maxlength="400" autofocus /></label>
+      <label class="field"
+        ><span>The originator's own reference</span><input v-model="form.ownReference" class="text" maxlength="200"
+      /></label>
+      <label v-if="session.controls" class="field"
+        ><span>Its next revision is</span
+        ><select v-model="form.sequence" class="text">
+          <option value="">in the sequence it is in</option>
+          <option v-for="s in sequences.value.value?.sequences" :key="s.key" :value="s.key">{{ s.name }}</option>
+        </select></label
+      >
       <button class="act first" type="submit" :disabled="busy">Save</button>
     </form>
 
@@ -98,61 +172,154 @@ async function save() {
       <section class="panel">
         <header><h2>Revisions</h2></header>
         <table v-if="doc.revisions.length" class="dense">
-          <thead><tr><th>Revision</th><th>What became of it</th><th>Decided</th><th>Status</th><th>Files, and where they lie</th><th /></tr></thead>
+          <thead>
+            <tr>
+              <th>Revision</th>
+              <th>What became of it</th>
+              <th>Decided</th>
+              <th>Status</th>
+              <th>Files, and where they lie</th>
+              <th />
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="r in doc.revisions" :key="r.passage.id" :class="{ at: r === shown, gone: !r.currentIn && !r.onItsWay }">
-              <td><RouterLink class="plain mono" :to="`/documents/${session.project!.code}/${doc.row.number}/${r.code}`">{{ r.code }}</RouterLink><div class="quiet">cycle {{ r.cycle }}</div></td>
-              <td><strong v-if="r.currentIn">{{ fate(r) }}</strong><template v-else>{{ fate(r) }}</template>
-                <div><RouterLink class="plain" :to="`/passages/${r.passage.id}`"><StationStrip :passage="r.passage" /></RouterLink></div></td>
-              <td>{{ decision(r) ? `${decision(r)!.digit} ${decision(r)!.name}` : '' }}<div v-if="r.issuedAt" class="quiet" :title="exact(r.issuedAt)">{{ day(r.issuedAt) }}</div></td>
+              <td>
+                <RouterLink class="plain mono" :to="`/documents/${session.project!.code}/${doc.row.number}/${r.code}`">{{
+                  r.code
+                }}</RouterLink>
+                <div class="quiet">cycle {{ r.cycle }}</div>
+              </td>
+              <td>
+                <strong v-if="r.currentIn">{{ fate(r) }}</strong><template v-else>{{ fate(r) }}</template>
+                <div>
+                  <RouterLink class="plain" :to="`/passages/${r.passage.id}`"><StationStrip :passage="r.passage" /></RouterLink>
+                </div>
+              </td>
+              <td>
+                {{ decision(r) ? `${decision(r)!.digit} ${decision(r)!.name}` : '' }}
+                <div v-if="r.issuedAt" class="quiet" :title="exact(r.issuedAt)">{{ day(r.issuedAt) }}</div>
+              </td>
               <td class="mono">{{ r.status }}</td>
-              <td class="files"><div v-for="f in r.files" :key="f.id" class="clip" :title="f.name"><a :href="`/api/files/${f.id}/content`" target="_blank" rel="noopener" class="plain">{{ f.name }}</a>
-                <RouterLink v-if="f.folder" class="quiet" :to="`/folders/${f.folder}`">{{ f.where }}</RouterLink><span v-else class="quiet">{{ f.where }}</span></div></td>
-              <td class="nowrap"><RouterLink v-if="r.passage.readFile !== undefined" class="act" :to="`/read/${r.passage.id}`">Read</RouterLink>
-                <button class="act bare" type="button" title="A link that stays with this revision" @click="copy(r.code)">{{ copied === r.code ? 'Copied' : 'Link' }}</button></td>
+              <td class="files">
+                <div v-for="f in r.files" :key="f.id" class="clip" :title="f.name">
+                  <a :href="`/api/files/${f.id}/content`" target="_blank" rel="noopener" class="plain">{{ f.name }}</a>
+                  <RouterLink v-if="f.folder" class="quiet" :to="`/folders/${f.folder}`">{{ f.where }}</RouterLink><span
+                    v-else
+                    class="quiet"
+                    >{{ f.where }}</span
+                  >
+                </div>
+              </td>
+              <td class="nowrap">
+                <RouterLink v-if="r.passage.readFile !== undefined" class="act" :to="`/read/${r.passage.id}`">Read</RouterLink>
+                <button class="act bare" type="button" title="A link that stays with this revision" @click="copy(r.code)">
+                  {{ copied === r.code ? 'Copied' : 'Link' }}
+                </button>
+              </td>
             </tr>
           </tbody>
         </table>
-        <p v-else class="empty"><strong>Nothing has come for it yet.</strong>Send the file with {{ doc.row.number }} in its name; it becomes the first revision.</p>
-        <p v-if="doc.revisionBefore" class="quiet pad">Before Pervius it had come as far as <span class="mono">{{ doc.revisionBefore }}</span>.</p>
+        <p v-else class="empty">
+          <strong>Nothing has come for it yet.</strong>Send the file with {{ doc.row.number }} in its name; it becomes the first revision.
+        </p>
+        <p v-if="doc.revisionBefore" class="quiet pad">
+          Before Pervius it had come as far as <span class="mono">{{ doc.revisionBefore }}</span>.
+        </p>
       </section>
 
       <div class="side">
         <section class="panel">
           <header><h2>What it is</h2></header>
           <dl>
-            <dt>Originator</dt><dd><span class="mono">{{ doc.row.originator }}</span> {{ doc.originatorName }}</dd>
-            <template v-if="doc.row.ownReference"><dt>Own reference</dt><dd>{{ doc.row.ownReference }}</dd></template>
-            <template v-for="(value, key) in doc.row.values" :key="key"><template v-if="key !== 'project' && key !== 'originator' && key !== 'title'"><dt>{{ label(String(key)) }}</dt><dd><span class="mono">{{ value }}</span> {{ meaning(String(key), value) }}</dd></template></template>
-            <template v-if="doc.sequence"><dt>Next revision</dt><dd>{{ sequences.value.value?.sequences.find((s) => s.key === doc!.sequence)?.name }}</dd></template>
-            <template v-if="doc.formerNames.length"><dt>Files were called</dt><dd>{{ doc.formerNames.join(', ') }}</dd></template>
+            <dt>Originator</dt>
+            <dd>
+              <span class="mono">{{ doc.row.originator }}</span> {{ doc.originatorName }}
+            </dd>
+            <template v-if="doc.row.ownReference"
+              ><dt>Own reference</dt>
+              <dd>{{ doc.row.ownReference }}</dd></template
+            >
+            <template v-for="(value, key) in doc.row.values" :key="key"
+              ><template v-if="key !== 'project' && key !== 'originator' && key !== 'title'"
+                ><dt>{{ label(String(key)) }}</dt>
+                <dd>
+                  <span class="mono">{{ value }}</span> {{ meaning(String(key), value) }}
+                </dd></template
+              ></template
+            >
+            <template v-if="doc.sequence"
+              ><dt>Next revision</dt>
+              <dd>{{ sequences.value.value?.sequences.find((s) => s.key === doc!.sequence)?.name }}</dd></template
+            >
+            <template v-if="doc.formerNames.length"
+              ><dt>Files were called</dt>
+              <dd>{{ doc.formerNames.join(', ') }}</dd></template
+            >
           </dl>
         </section>
         <section v-if="doc.holders.length" class="panel">
           <header><h2>Who holds which revision</h2></header>
-          <ul class="holders"><li v-for="h in doc.holders" :key="h.person" :class="{ old: !h.current }"><strong class="mono">{{ h.revision }}</strong> {{ h.person }} <span class="quiet">{{ h.firm }}, told {{ day(h.at) }}</span><span v-if="!h.current" class="attention"> not current</span></li></ul>
+          <ul class="holders">
+            <li v-for="h in doc.holders" :key="h.person" :class="{ old: !h.current }">
+              <strong class="mono">{{ h.revision }}</strong> {{ h.person }} <span class="quiet">{{ h.firm }}, told {{ day(h.at) }}</span
+              ><span v-if="!h.current" class="attention"> not current</span>
+            </li>
+          </ul>
         </section>
       </div>
     </div>
 
     <section v-if="said.value.value?.some((r) => r.answers.length)" class="panel">
       <header><h2>Decisions and comments</h2></header>
-      <table class="dense"><tbody>
-        <template v-for="r in said.value.value" :key="r.code"><tr v-for="(a, i) in r.answers" :key="i">
-          <td class="mono">{{ r.code }}</td><td class="nowrap">{{ a.stepName }}</td><td class="nowrap">{{ a.person }}</td><td class="nowrap"><span class="key">{{ a.code }}</span> {{ session.project?.decisionCodes.find((d) => d.digit === a.code)?.name }}</td><td>{{ a.comment }}</td><td class="nowrap quiet" :title="exact(a.at)">{{ moment(a.at) }}</td></tr></template>
-      </tbody></table>
+      <table class="dense">
+        <tbody>
+          <template v-for="r in said.value.value" :key="r.code"
+            ><tr v-for="(a, i) in r.answers" :key="i">
+              <td class="mono">{{ r.code }}</td>
+              <td class="nowrap">{{ a.stepName }}</td>
+              <td class="nowrap">{{ a.person }}</td>
+              <td class="nowrap">
+                <span class="key">{{ a.code }}</span> {{ session.project?.decisionCodes.find((d) => d.digit === a.code)?.name }}
+              </td>
+              <td>{{ a.comment }}</td>
+              <td class="nowrap quiet" :title="exact(a.at)">{{ moment(a.at) }}</td>
+            </tr></template
+          >
+        </tbody>
+      </table>
     </section>
 
     <section class="panel">
       <header><h2>What happened</h2></header>
-      <table class="dense"><tbody>
-        <tr v-for="(l, i) in doc.journal" :key="i"><td class="nowrap quiet" :title="exact(l.line.at)">{{ moment(l.line.at) }}</td><td class="mono">{{ l.revision }}</td><td>{{ stationWord(l.line.station) }}</td><td class="nowrap">{{ l.line.actor }}</td><td>{{ l.line.account }}</td></tr>
-      </tbody></table>
+      <table class="dense">
+        <tbody>
+          <tr v-for="(l, i) in doc.journal" :key="i">
+            <td class="nowrap quiet" :title="exact(l.line.at)">{{ moment(l.line.at) }}</td>
+            <td class="mono">{{ l.revision }}</td>
+            <td>{{ stationWord(l.line.station) }}</td>
+            <td class="nowrap">{{ l.line.actor }}</td>
+            <td>{{ l.line.account }}</td>
+          </tr>
+        </tbody>
+      </table>
       <p v-if="doc.journal.length === 0" class="quiet pad">Nothing yet.</p>
     </section>
     <details v-if="doc.messages.length" class="panel">
-      <summary class="pad"><strong>Messages</strong> <span class="quiet">{{ doc.messages.length }} about it</span></summary>
-      <table class="dense"><tbody><tr v-for="(m, i) in doc.messages" :key="i"><td class="nowrap quiet" :title="exact(m.at)">{{ moment(m.at) }}</td><td class="mono">{{ m.revision }}</td><td>{{ m.person }}</td><td>{{ OCCASIONS[m.occasion] }}</td><td>{{ m.sent ? 'sent' : 'waits to be sent' }}</td></tr></tbody></table>
+      <summary class="pad">
+        <strong>Messages</strong> <span class="quiet">{{ doc.messages.length }} about it</span>
+      </summary>
+      <table class="dense">
+        <tbody>
+          <tr v-for="(m, i) in doc.messages" :key="i">
+            <td class="nowrap quiet" :title="exact(m.at)">{{ moment(m.at) }}</td>
+            <td class="mono">{{ m.revision }}</td>
+            <td>{{ m.person }}</td>
+            <td>{{ OCCASIONS[m.occasion] }}</td>
+            <td>{{ m.sent ? 'sent' : 'waits to be sent' }}</td>
+          </tr>
+        </tbody>
+      </table>
     </details>
   </div>
   <Trouble v-else-if="sheet.problem.value" :problem="sheet.problem.value" :again="sheet.load" />
@@ -160,13 +327,83 @@ async function save() {
 </template>
 
 <style scoped>
-.sheet { display: grid; gap: 10px; align-content: start; }
-.sheet > header { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; } h1 { display: flex; gap: 12px; align-items: baseline; } h1 :deep(.num) { font-size: 16px; }
-.current { padding: 1px 8px; border-left: 3px solid var(--done); background: var(--done-soft); }
-.change { display: flex; gap: 10px; padding: 10px; align-items: end; flex-wrap: wrap; }
-.columns { display: grid; grid-template-columns: minmax(0, 1fr) 300px; gap: 10px; align-items: start; } .side { display: grid; gap: 10px; }
-.files { max-width: 330px; } .files a + a { margin-left: 8px; } .nowrap { white-space: nowrap; } .gone { color: var(--ink-2); } .pad { padding: 8px 10px; }
-dl { display: grid; grid-template-columns: auto 1fr; gap: 3px 10px; padding: 8px 10px; } dt { color: var(--quiet); }
-.holders { padding: 8px 10px; display: grid; gap: 3px; } .attention { color: var(--attention); font-weight: 600; }
-@media (max-width: 1100px) { .columns { grid-template-columns: 1fr; } }
+.sheet {
+  display: grid;
+  gap: 10px;
+  align-content: start;
+}
+.sheet > header {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+h1 {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+}
+h1 :deep(.num) {
+  font-size: 16px;
+}
+.current {
+  padding: 1px 8px;
+  border-left: 3px solid var(--done);
+  background: var(--done-soft);
+}
+.change {
+  display: flex;
+  gap: 10px;
+  padding: 10px;
+  align-items: end;
+  flex-wrap: wrap;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 300px;
+  gap: 10px;
+  align-items: start;
+}
+.side {
+  display: grid;
+  gap: 10px;
+}
+.files {
+  max-width: 330px;
+}
+.files a + a {
+  margin-left: 8px;
+}
+.nowrap {
+  white-space: nowrap;
+}
+.gone {
+  color: var(--ink-2);
+}
+.pad {
+  padding: 8px 10px;
+}
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 3px 10px;
+  padding: 8px 10px;
+}
+dt {
+  color: var(--quiet);
+}
+.holders {
+  padding: 8px 10px;
+  display: grid;
+  gap: 3px;
+}
+.attention {
+  color: var(--attention);
+  font-weight: 600;
+}
+@media (max-width: 1100px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

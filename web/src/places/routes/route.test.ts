@@ -2,7 +2,17 @@ import { describe, expect, it } from 'vitest'
 import { keyFor, moveStep, newStep, whoOf, whoValue, withoutStep } from './route'
 
 describe('a route that is being edited', () => {
-  const steps = () => [newStep('A'), newStep('B'), { ...newStep('C', 'APPROVAL'), leads: [{ code: 3, kind: 'TO_STEP' as const, step: 1 }, { code: 4, kind: 'BACK' as const, step: 0 }] }]
+  const steps = () => [
+    newStep('A'),
+    newStep('B'),
+    {
+      ...newStep('C', 'APPROVAL'),
+      leads: [
+        { code: 3, kind: 'TO_STEP' as const, step: 1 },
+        { code: 4, kind: 'BACK' as const, step: 0 },
+      ],
+    },
+  ]
 
   it('takes what codes lead to along when a step is moved', () => {
     const moved = moveStep(steps(), 1, 0)
@@ -20,7 +30,12 @@ describe('a route that is being edited', () => {
   })
 
   it('says whom it means as one value and back', () => {
-    for (const who of [{ kind: 'ROLE' as const, id: 12 }, { kind: 'MATRIX' as const, duty: 'REVIEWS' as const }, { kind: 'FIELD' as const, field: 'checker' }]) expect(whoOf(whoValue(who))).toEqual(who)
+    for (const who of [
+      { kind: 'ROLE' as const, id: 12 },
+      { kind: 'MATRIX' as const, duty: 'REVIEWS' as const },
+      { kind: 'FIELD' as const, field: 'checker' },
+    ])
+      expect(whoOf(whoValue(who))).toEqual(who)
   })
 
   it('has a key of its own made of its name', () => {

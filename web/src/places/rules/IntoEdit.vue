@@ -5,6 +5,7 @@ import { useLoaded } from '../../load'
 import Trouble from '../../parts/Trouble.vue'
 import { useSession } from '../../session'
 import { USUAL_NAME } from './choices'
+import { must } from '../../parts/must'
 
 /** The path below a folder and the name that files get there, as patterns, with what they give for the documents that came last. */
 const into = defineModel<Schemas['IntoForm']>({ required: true })
@@ -13,27 +14,91 @@ const session = useSession()
 const text = (event: Event) => (event.target as HTMLInputElement).value
 const withPath = ref(into.value.path !== '')
 const said = computed(() => into.value.path.trim() !== '' || into.value.name !== USUAL_NAME)
-const tried = useLoaded(() => data(api.POST('/api/projects/{project}/patterns/place-trials', { params: { path: { project: session.project!.id } }, body: { path: into.value.path, name: into.value.name, status: props.status } })))
+const tried = useLoaded(() =>
+  data(
+    api.POST('/api/projects/{project}/patterns/place-trials', {
+      params: { path: { project: must(session.project).id } },
+      body: { path: into.value.path, name: into.value.name, status: props.status },
+    }),
+  ),
+)
 const PAUSE = 250
 let pause: ReturnType<typeof setTimeout> | undefined
-watch([() => into.value.path, () => into.value.name, () => props.status], () => {
-  clearTimeout(pause)
-  if (said.value) pause = setTimeout(() => void tried.load(), PAUSE)
-}, { immediate: true })
+watch(
+  [() => into.value.path, () => into.value.name, () => props.status],
+  () => {
+    clearTimeout(pause)
+    if (said.value) pause = setTimeout(() => void tried.load(), PAUSE)
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
   <div class="into">
     <button v-if="!withPath" class="act bare" type="button" @click="withPath = true">into a folder below it, by fields</button>
-    <label v-else class="field"><span>Into a folder below it</span><input :value="into.path" class="text mono" maxlength="500" placeholder="{discipline}/{type}" :aria-label="`Path below the folder for ${label}`" @input="into = { ...into, path: text($event) }"></label>
+    <label v-else class="field"
+      ><span>Into a folder below it</span
+      ><input
+        :value="into.path"
+        class="text mono"
+        maxlength="500"
+        placeholder="{discipline}/{type}"
+        :aria-label="`Path below the folder for ${label}`"
+        @input="into = { ...into, path: text($event) }"
+    /></label>
     <p v-for="f in tried.value.value?.pathFaults" :key="f.message" class="error">At character {{ f.position + 1 }}: {{ f.message }}.</p>
-    <label class="field"><span>Files are called</span><input :value="into.name" class="text mono" maxlength="500" :placeholder="USUAL_NAME" :aria-label="`Name of files placed for ${label}`" @input="into = { ...into, name: text($event) }"></label>
+    <label class="field"
+      ><span>Files are called</span
+      ><input
+        :value="into.name"
+        class="text mono"
+        maxlength="500"
+        :placeholder="USUAL_NAME"
+        :aria-label="`Name of files placed for ${label}`"
+        @input="into = { ...into, name: text($event) }"
+    /></label>
     <p v-for="f in tried.value.value?.nameFaults" :key="f.message" class="error">At character {{ f.position + 1 }}: {{ f.message }}.</p>
     <Trouble :problem="tried.problem.value" :again="tried.load" />
-    <ul v-if="said" :aria-label="`What it comes to for ${label}`"><li v-for="m in tried.value.value?.made" :key="m.document"><span v-if="m.reason" class="attention"><span class="mono">{{ m.document }}</span>: {{ m.reason }}</span><template v-else>{{ [folder, ...m.folders].join(' / ') }} / <strong class="mono">{{ m.name }}</strong></template></li></ul>
+    <ul v-if="said" :aria-label="`What it comes to for ${label}`">
+      <li v-for="m in tried.value.value?.made" :key="m.document">
+        <span v-if="m.reason" class="attention"
+          ><span class="mono">{{ m.document }}</span
+          >: {{ m.reason }}</span
+        ><template v-else
+          >{{ [folder, ...m.folders].join(' / ') }} / <strong class="mono">{{ m.name }}</strong></template
+        >
+      </li>
+    </ul>
   </div>
 </template>
 
 <style scoped>
-.into { display: grid; grid-template-columns: minmax(0, 1fr); gap: 3px; min-width: 0; } strong { white-space: normal; overflow-wrap: anywhere; } .into button { justify-self: start; } ul { font-size: 12px; display: grid; gap: 2px; overflow-wrap: anywhere; min-height: 4.2em; align-content: start; } .attention { color: var(--attention); } .error { font-size: 12px; }
+.into {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 3px;
+  min-width: 0;
+}
+strong {
+  white-space: normal;
+  overflow-wrap: anywhere;
+}
+.into button {
+  justify-self: start;
+}
+ul {
+  font-size: 12px;
+  display: grid;
+  gap: 2px;
+  overflow-wrap: anywhere;
+  min-height: 4.2em;
+  align-content: start;
+}
+.attention {
+  color: var(--attention);
+}
+.error {
+  font-size: 12px;
+}
 </style>

@@ -13,36 +13,127 @@ const patch = (change: Partial<Place>) => (place.value = { ...place.value, ...ch
 const folder = computed(() => props.choices.folders.find((f) => f.id === place.value.into.folder))
 const guarded = computed(() => folder.value?.state === 'SHARED' || folder.value?.state === 'PUBLISHED')
 /** The status codes that go with the state of the folder; the one that is set stays to be seen. */
-const fitting = computed(() => (session.project?.statusCodes ?? []).filter((s) => s.states.length === 0 || !folder.value || s.states.includes(folder.value.state) || s.code === place.value.status))
+const fitting = computed(() =>
+  (session.project?.statusCodes ?? []).filter(
+    (s) => s.states.length === 0 || !folder.value || s.states.includes(folder.value.state) || s.code === place.value.status,
+  ),
+)
 const targets = computed(() => props.choices.folders.filter((f) => f.state !== 'ARCHIVE'))
 const folderPath = (id: number) => props.choices.folders.find((f) => f.id === id)?.path ?? 'a folder that is gone'
-const copy = (i: number, change: Partial<Place['into']>) => patch({ copies: place.value.copies.map((c, k) => (k === i ? { ...c, ...change } : c)) })
-const set = (i: number, change: Partial<Place['sets'][number]>) => patch({ sets: place.value.sets.map((s, k) => (k === i ? { ...s, ...change } : s)) })
-const more = computed(() => place.value.manner !== 'COPY' || place.value.whenTaken !== 'STOP' || place.value.sets.length > 0 || place.value.copies.length > 0)
+const copy = (i: number, change: Partial<Place['into']>) =>
+  patch({ copies: place.value.copies.map((c, k) => (k === i ? { ...c, ...change } : c)) })
+const set = (i: number, change: Partial<Place['sets'][number]>) =>
+  patch({ sets: place.value.sets.map((s, k) => (k === i ? { ...s, ...change } : s)) })
+const more = computed(
+  () => place.value.manner !== 'COPY' || place.value.whenTaken !== 'STOP' || place.value.sets.length > 0 || place.value.copies.length > 0,
+)
 </script>
 
 <template>
   <div class="place">
-    <select class="text" :value="place.status" :aria-label="`Status code for ${label}`" :data-test="`status-${label}`" @change="patch({ status: text($event) })">
-      <option value="">no status code</option><option v-for="s in fitting" :key="s.code" :value="s.code">{{ s.code }} {{ s.meaning }}</option>
+    <select
+      class="text"
+      :value="place.status"
+      :aria-label="`Status code for ${label}`"
+      :data-test="`status-${label}`"
+      @change="patch({ status: text($event) })"
+    >
+      <option value="">no status code</option>
+      <option v-for="s in fitting" :key="s.code" :value="s.code">{{ s.code }} {{ s.meaning }}</option>
     </select>
-    <IntoEdit :model-value="place.into" :label="label" :folder="folderPath(place.into.folder)" :status="place.status" @update:model-value="(into) => patch({ into })" />
+    <IntoEdit
+      :model-value="place.into"
+      :label="label"
+      :folder="folderPath(place.into.folder)"
+      :status="place.status"
+      @update:model-value="(into) => patch({ into })"
+    />
     <details :open="more">
       <summary>taken names, copies, fields</summary>
-      <label class="field"><span>Files are</span><select class="text" :value="place.manner" @change="patch({ manner: text($event) as Place['manner'] })"><option value="COPY">copied; what came in stays</option><option value="MOVE">moved; what came in leaves a trace</option></select></label>
-      <label class="field"><span>A name that is taken</span><select class="text" :value="place.whenTaken" @change="patch({ whenTaken: text($event) as Place['whenTaken'] })">
-        <option value="STOP">stops it</option><option value="KEEP_BOTH">is kept beside it</option><option value="NEXT_VERSION" :disabled="guarded">gets a next version</option><option value="REPLACE" :disabled="guarded">goes to the archive</option></select>
-        <small v-if="guarded">In Shared and Published folders nothing is replaced.</small></label>
-      <div v-for="(s, i) in place.sets" :key="i" class="row"><select class="text" :value="s.field" aria-label="Field that is set" @change="set(i, { field: text($event) })"><option v-for="f in session.project?.fields" :key="f.key" :value="f.key">{{ f.label }}</option></select>
-        <input class="text" :value="s.value" maxlength="200" aria-label="Its value" @input="set(i, { value: text($event) })"><button class="act bare" type="button" :aria-label="`Leave out: ${s.field}`" @click="patch({ sets: place.sets.filter((_, k) => k !== i) })">Leave out</button></div>
-      <div v-for="(c, i) in place.copies" :key="`c${i}`" class="copy"><select class="text" :value="c.folder" aria-label="Copied to" @change="copy(i, { folder: Number(text($event)) })"><option v-for="f in targets" :key="f.id" :value="f.id">{{ f.path }}</option></select>
-        <IntoEdit :model-value="c" :label="`copy ${i + 1} for ${label}`" :folder="folderPath(c.folder)" :status="place.status" @update:model-value="(into) => copy(i, into)" /><button class="act bare" type="button" @click="patch({ copies: place.copies.filter((_, k) => k !== i) })">Leave the copy out</button></div>
-      <span class="row"><button class="act bare" type="button" @click="patch({ sets: [...place.sets, { field: session.project?.fields[0]?.key ?? '', value: '' }] })">Set a field</button>
-        <button class="act bare" type="button" @click="patch({ copies: [...place.copies, { folder: place.into.folder, path: '', name: USUAL_NAME }] })">Copy elsewhere too</button></span>
+      <label class="field"
+        ><span>Files are</span
+        ><select class="text" :value="place.manner" @change="patch({ manner: text($event) as Place['manner'] })">
+          <option value="COPY">copied; what came in stays</option>
+          <option value="MOVE">moved; what came in leaves a trace</option>
+        </select></label
+      >
+      <label class="field"
+        ><span>A name that is taken</span
+        ><select class="text" :value="place.whenTaken" @change="patch({ whenTaken: text($event) as Place['whenTaken'] })">
+          <option value="STOP">stops it</option>
+          <option value="KEEP_BOTH">is kept beside it</option>
+          <option value="NEXT_VERSION" :disabled="guarded">gets a next version</option>
+          <option value="REPLACE" :disabled="guarded">goes to the archive</option>
+        </select>
+        <small v-if="guarded">In Shared and Published folders nothing is replaced.</small></label
+      >
+      <div v-for="(s, i) in place.sets" :key="i" class="row">
+        <select class="text" :value="s.field" aria-label="Field that is set" @change="set(i, { field: text($event) })">
+          <option v-for="f in session.project?.fields" :key="f.key" :value="f.key">{{ f.label }}</option>
+        </select>
+        <input class="text" :value="s.value" maxlength="200" aria-label="Its value" @input="set(i, { value: text($event) })" /><button
+          class="act bare"
+          type="button"
+          :aria-label="`Leave out: ${s.field}`"
+          @click="patch({ sets: place.sets.filter((_, k) => k !== i) })"
+        >
+          Leave out
+        </button>
+      </div>
+      <div v-for="(c, i) in place.copies" :key="`c${i}`" class="copy">
+        <select class="text" :value="c.folder" aria-label="Copied to" @change="copy(i, { folder: Number(text($event)) })">
+          <option v-for="f in targets" :key="f.id" :value="f.id">{{ f.path }}</option>
+        </select>
+        <IntoEdit
+          :model-value="c"
+          :label="`copy ${i + 1} for ${label}`"
+          :folder="folderPath(c.folder)"
+          :status="place.status"
+          @update:model-value="(into) => copy(i, into)"
+        /><button class="act bare" type="button" @click="patch({ copies: place.copies.filter((_, k) => k !== i) })">
+          Leave the copy out
+        </button>
+      </div>
+      <span class="row"
+        ><button
+          class="act bare"
+          type="button"
+          @click="patch({ sets: [...place.sets, { field: session.project?.fields[0]?.key ?? '', value: '' }] })"
+        >
+          Set a field
+        </button>
+        <button
+          class="act bare"
+          type="button"
+          @click="patch({ copies: [...place.copies, { folder: place.into.folder, path: '', name: USUAL_NAME }] })"
+        >
+          Copy elsewhere too
+        </button></span
+      >
     </details>
   </div>
 </template>
 
 <style scoped>
-.place { margin-left: 18px; display: grid; gap: 4px; min-width: 0; } details { display: grid; gap: 5px; } summary { cursor: pointer; color: var(--main); font-size: 12px; } .copy { display: grid; gap: 3px; border-left: 2px solid var(--line); padding-left: 6px; }
+.place {
+  margin-left: 18px;
+  display: grid;
+  gap: 4px;
+  min-width: 0;
+}
+details {
+  display: grid;
+  gap: 5px;
+}
+summary {
+  cursor: pointer;
+  color: var(--main);
+  font-size: 12px;
+}
+.copy {
+  display: grid;
+  gap: 3px;
+  border-left: 2px solid var(--line);
+  padding-left: 6px;
+}
 </style>

@@ -3,11 +3,12 @@ import { computed } from 'vue'
 import type { Rule } from '../../api/client'
 import { moment } from '../../say'
 import { COLUMNS, type Column } from './columns'
+import { must } from '../../parts/must'
 
 /** One rule on the sheet: what it says column by column, in sentences made from the rule itself. */
 const props = defineProps<{ rule: Rule; at: boolean; column: Column; open: boolean; chosen: boolean; busy: boolean; tight: boolean }>()
 const emit = defineEmits<{ point: [column: Column]; open: [column?: Column]; choose: []; turn: []; runs: [] }>()
-const form = computed(() => props.rule.draft ?? props.rule.inForce!)
+const form = computed(() => props.rule.draft ?? must(props.rule.inForce))
 const watching = computed(() => form.value.kind === 'WATCHING')
 const cells = computed(() => COLUMNS.map((c) => ({ ...c, lines: c.key === 'where' ? [] : props.rule.words[c.key] })))
 const force = computed(() => (props.rule.editionInForce === 0 ? 'never' : props.rule.on ? 'on' : 'off'))
@@ -17,34 +18,170 @@ const said = (key: Column) => key === 'tell' || !watching.value
 <template>
   <tr :class="{ off: !rule.on, at, tight }" :aria-selected="at" @click="emit('point', column)" @dblclick="emit('open')">
     <td class="force">
-      <label v-if="rule.draft" class="tick"><input type="checkbox" :checked="chosen" :aria-label="`Put “${form.name}” in force`" @change="emit('choose')" @click.stop></label>
-      <button type="button" class="switch" role="switch" :aria-checked="force === 'on'" :aria-label="`${form.name}: ${force}`" :disabled="busy || rule.editionInForce === 0" @click.stop="emit('turn')">
-        {{ force }}</button>
+      <label v-if="rule.draft" class="tick"
+        ><input type="checkbox" :checked="chosen" :aria-label="`Put “${form.name}” in force`" @change="emit('choose')" @click.stop
+      /></label>
+      <button
+        type="button"
+        class="switch"
+        role="switch"
+        :aria-checked="force === 'on'"
+        :aria-label="`${form.name}: ${force}`"
+        :disabled="busy || rule.editionInForce === 0"
+        @click.stop="emit('turn')"
+      >
+        {{ force }}
+      </button>
       <span v-if="rule.editionInForce" class="quiet edition">ed. {{ rule.editionInForce }}</span>
     </td>
     <td class="rule">
-      <button type="button" class="act bare name" :aria-expanded="open" @click.stop="emit('open')">{{ form.name || 'without a name' }}</button>
-      <template v-if="watching"><span class="quiet">watches</span>
-        <button v-if="rule.editionInForce" type="button" class="act bare told" :title="`What ${form.name} told of`" @click.stop="emit('runs')">told of {{ rule.fitted }} in 30 days</button></template>
-      <RouterLink v-else-if="rule.editionInForce" class="quiet" :to="{ path: '/passages', query: { which: 'ALL', rule: rule.id } }" @click.stop>took {{ rule.fitted }} in 30 days</RouterLink>
+      <button type="button" class="act bare name" :aria-expanded="open" @click.stop="emit('open')">
+        {{ form.name || 'without a name' }}
+      </button>
+      <template v-if="watching"
+        ><span class="quiet">watches</span>
+        <button
+          v-if="rule.editionInForce"
+          type="button"
+          class="act bare told"
+          :title="`What ${form.name} told of`"
+          @click.stop="emit('runs')"
+        >
+          told of {{ rule.fitted }} in 30 days
+        </button></template
+      >
+      <RouterLink
+        v-else-if="rule.editionInForce"
+        class="quiet"
+        :to="{ path: '/passages', query: { which: 'ALL', rule: rule.id } }"
+        @click.stop
+        >took {{ rule.fitted }} in 30 days</RouterLink
+      >
       <span v-if="rule.drafted" class="draft">draft by {{ rule.drafted.by }}, {{ moment(rule.drafted.at) }}</span>
       <span v-if="form.description && !tight" class="quiet clip" :title="form.description">{{ form.description }}</span>
     </td>
-    <td class="left-end" data-is="Where and which" :class="{ cursor: at && ['where', 'which'].includes(column) }" @click.stop="emit('point', 'which')" @dblclick.stop="emit('open', 'which')"><div class="cell" :title="rule.words.where">{{ rule.words.where }}<div v-for="line in rule.words.which" :key="line" class="quiet">{{ line }}</div></div></td>
-    <td v-for="c in cells.slice(2)" :key="c.key" :data-is="c.word" :class="{ cursor: at && column === c.key }" @click.stop="emit('point', c.key)" @dblclick.stop="emit('open', c.key)">
+    <td
+      class="left-end"
+      data-is="Where and which"
+      :class="{ cursor: at && ['where', 'which'].includes(column) }"
+      @click.stop="emit('point', 'which')"
+      @dblclick.stop="emit('open', 'which')"
+    >
+      <div class="cell" :title="rule.words.where">
+        {{ rule.words.where }}
+        <div v-for="line in rule.words.which" :key="line" class="quiet">{{ line }}</div>
+      </div>
+    </td>
+    <td
+      v-for="c in cells.slice(2)"
+      :key="c.key"
+      :data-is="c.word"
+      :class="{ cursor: at && column === c.key }"
+      @click.stop="emit('point', c.key)"
+      @dblclick.stop="emit('open', c.key)"
+    >
       <span v-if="!said(c.key)" class="quiet">–</span><span v-else-if="c.lines.length === 0" class="quiet">as project</span>
-      <div v-else class="cell" :title="c.lines.join('\n')"><div v-for="line in c.lines" :key="line">{{ line }}</div></div>
+      <div v-else class="cell" :title="c.lines.join('\n')">
+        <div v-for="line in c.lines" :key="line">{{ line }}</div>
+      </div>
     </td>
   </tr>
 </template>
 
 <style scoped>
-td { vertical-align: top; padding: 4px 7px; border: 1px solid var(--line); font-size: 12.5px; overflow-wrap: anywhere; }
-.tight td { font-size: 12px; padding: 2px 6px; } .tight .edition { display: inline; } .cell { display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 4; overflow: hidden; line-height: 1.4; } .tight .cell { -webkit-line-clamp: 1; } .at .cell { display: block; }
-.left-end { border-right: 4px double var(--line-strong); } .at > td:first-child { box-shadow: inset 3px 0 0 var(--main); } .cursor { outline: 2px solid var(--main); outline-offset: -2px; } .off td { color: var(--quiet); }
-.force { white-space: nowrap; } .edition { display: block; } .tick { margin-right: 4px; }
-.switch { border: 1px solid var(--line-strong); background: var(--sheet); min-width: 42px; cursor: pointer; border-radius: 2px; }
-.switch[aria-checked='true']:not(:disabled) { background: var(--done-soft); border-color: var(--done); color: var(--done); font-weight: 600; }
-.rule { min-width: 130px; } .rule > span, .rule > a { display: block; } .name { font-weight: 600; white-space: normal; text-align: left; padding: 0; min-height: 0; } .draft { color: var(--attention); } .told { padding: 0; min-height: 0; font-size: 12px; } .rule .clip { max-width: 170px; }
-@media (max-width: 700px) { .left-end { border-right-width: 0; } .cell { display: block; } }
+td {
+  vertical-align: top;
+  padding: 4px 7px;
+  border: 1px solid var(--line);
+  font-size: 12.5px;
+  overflow-wrap: anywhere;
+}
+.tight td {
+  font-size: 12px;
+  padding: 2px 6px;
+}
+.tight .edition {
+  display: inline;
+}
+.cell {
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 4;
+  overflow: hidden;
+  line-height: 1.4;
+}
+.tight .cell {
+  -webkit-line-clamp: 1;
+}
+.at .cell {
+  display: block;
+}
+.left-end {
+  border-right: 4px double var(--line-strong);
+}
+.at > td:first-child {
+  box-shadow: inset 3px 0 0 var(--main);
+}
+.cursor {
+  outline: 2px solid var(--main);
+  outline-offset: -2px;
+}
+.off td {
+  color: var(--quiet);
+}
+.force {
+  white-space: nowrap;
+}
+.edition {
+  display: block;
+}
+.tick {
+  margin-right: 4px;
+}
+.switch {
+  border: 1px solid var(--line-strong);
+  background: var(--sheet);
+  min-width: 42px;
+  cursor: pointer;
+  border-radius: 2px;
+}
+.switch[aria-checked='true']:not(:disabled) {
+  background: var(--done-soft);
+  border-color: var(--done);
+  color: var(--done);
+  font-weight: 600;
+}
+.rule {
+  min-width: 130px;
+}
+.rule > span,
+.rule > a {
+  display: block;
+}
+.name {
+  font-weight: 600;
+  white-space: normal;
+  text-align: left;
+  padding: 0;
+  min-height: 0;
+}
+.draft {
+  color: var(--attention);
+}
+.told {
+  padding: 0;
+  min-height: 0;
+  font-size: 12px;
+}
+.rule .clip {
+  max-width: 170px;
+}
+@media (max-width: 700px) {
+  .left-end {
+    border-right-width: 0;
+  }
+  .cell {
+    display: block;
+  }
+}
 </style>

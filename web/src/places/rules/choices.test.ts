@@ -10,7 +10,10 @@ describe('what a rule begins with', () => {
   })
 
   it("takes over the project's word when a station is no longer left to it, as a copy of its own", () => {
-    const project = { number: { scheme: 'documents' }, tell: { tellings: [{ occasion: 'ISSUED' as const, whom: [{ kind: 'AUTHOR' as const }], text: '' }] } }
+    const project = {
+      number: { scheme: 'documents' },
+      tell: { tellings: [{ occasion: 'ISSUED' as const, whom: [{ kind: 'AUTHOR' as const }], text: '' }] },
+    }
     const own = ownWord('tell', project, kinds)
     expect(own).toEqual({ tell: project.tell })
     own.tell!.tellings[0]!.text = 'changed'
@@ -21,7 +24,10 @@ describe('what a rule begins with', () => {
 
   it('begins a condition with what its parts begin with', () => {
     const part = (key: string, shape: Part['shape'], open = false) => ({ key, word: key, shape, options: [], open })
-    expect(emptyCondition({ key: 'SIZE', word: 'size', parts: [part('least', 'SIZE'), part('most', 'SIZE', true)] })).toEqual({ kind: 'SIZE', least: 0 })
+    expect(emptyCondition({ key: 'SIZE', word: 'size', parts: [part('least', 'SIZE'), part('most', 'SIZE', true)] })).toEqual({
+      kind: 'SIZE',
+      least: 0,
+    })
     expect(emptyCondition({ key: 'ANY', word: 'any', parts: [part('conditions', 'GROUP')] })).toEqual({ kind: 'ANY', conditions: [] })
     expect(emptyCondition({ key: 'NAME', word: 'name', parts: [part('pattern', 'PATTERN')] })).toEqual({ kind: 'NAME', pattern: '' })
   })

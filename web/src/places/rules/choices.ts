@@ -17,9 +17,12 @@ export interface Choices {
 export async function askChoices(project: number, own = false): Promise<Choices> {
   const params = { params: { path: { project } } }
   const [folders, schemes, routes, people, sequences, kinds] = await Promise.all([
-    data(api.GET('/api/projects/{project}/folders', params)), data(api.GET('/api/projects/{project}/schemes', params)),
-    data(api.GET('/api/projects/{project}/routes', params)), data(api.GET('/api/projects/{project}/people', params)),
-    data(api.GET('/api/projects/{project}/revision-sequences', params)), data(api.GET('/api/rule-kinds')),
+    data(api.GET('/api/projects/{project}/folders', params)),
+    data(api.GET('/api/projects/{project}/schemes', params)),
+    data(api.GET('/api/projects/{project}/routes', params)),
+    data(api.GET('/api/projects/{project}/people', params)),
+    data(api.GET('/api/projects/{project}/revision-sequences', params)),
+    data(api.GET('/api/rule-kinds')),
   ])
   const kept = own ? new Set(await data(api.GET('/api/projects/{project}/kept-folders', params))) : undefined
   return { kept, folders, schemes: schemes.filter((s) => s.form.of === 'DOCUMENTS'), routes, people, sequences: sequences.sequences, kinds }
@@ -41,7 +44,14 @@ export const USUAL_NAME = '{number}_{revision}_{status}'
 
 /** A handling rule that leaves every station to the project, or a watching rule that tells nobody yet. */
 export function emptyRule(kind: Rule['kind'] = 'HANDLING'): Rule {
-  return { kind, name: '', description: '', places: [], conditions: [], stations: kind === 'WATCHING' ? { tell: { tellings: [{ occasion: 'ARRIVED', whom: [], text: '' }] } } : {} }
+  return {
+    kind,
+    name: '',
+    description: '',
+    places: [],
+    conditions: [],
+    stations: kind === 'WATCHING' ? { tell: { tellings: [{ occasion: 'ARRIVED', whom: [], text: '' }] } } : {},
+  }
 }
 
 /** A thing of one of several kinds as its parts see it: each value under the key of its part. */
@@ -51,11 +61,16 @@ export type Described = { kind: string } & Record<string, unknown>
 function beginning(part: Part): unknown {
   switch (part.shape) {
     case 'PATTERN':
-    case 'ADDRESS': return ''
-    case 'FIELD': return 'type'
-    case 'SIZE': return part.open ? undefined : 0
-    case 'ONE': return undefined
-    default: return []
+    case 'ADDRESS':
+      return ''
+    case 'FIELD':
+      return 'type'
+    case 'SIZE':
+      return part.open ? undefined : 0
+    case 'ONE':
+      return undefined
+    default:
+      return []
   }
 }
 
@@ -80,7 +95,9 @@ export function emptyPlace(folder: number, status: string): Place {
 export function ownWord(station: Station, project: Stations, kinds: Pick<Choices['kinds'], 'checks'>): Stations {
   const usual: Required<Stations> = {
     identify: { namePatterns: [], asks: [], checks: Object.fromEntries(kinds.checks.map((c) => [c.key, c.usual])) as Schemas['Checks'] },
-    number: {}, review: {}, issue: { byCode: [1, 2, 3, 4].map((code) => ({ code, target: { kind: 'PROJECT' as const } })) },
+    number: {},
+    review: {},
+    issue: { byCode: [1, 2, 3, 4].map((code) => ({ code, target: { kind: 'PROJECT' as const } })) },
     tell: { tellings: [] },
   }
   return { [station]: structuredClone(JSON.parse(JSON.stringify(project[station] ?? usual[station]))) as Stations }

@@ -14,8 +14,20 @@ class Kept {
   rules: Rule[] = []
 
   rule(id: number, name: string, draft?: string): Rule {
-    const form = (called: string) => ({ kind: 'HANDLING', name: called, description: '', places: [], conditions: [], stations: {} }) as RuleForm
-    return { id, on: true, editionInForce: 1, inForce: form(name), draft: draft ? form(draft) : undefined, drafted: draft ? { by: MIRELA, at: '' } : undefined, words: {}, findings: [], fitted: 0, version: 1 } as unknown as Rule
+    const form = (called: string) =>
+      ({ kind: 'HANDLING', name: called, description: '', places: [], conditions: [], stations: {} }) as RuleForm
+    return {
+      id,
+      on: true,
+      editionInForce: 1,
+      inForce: form(name),
+      draft: draft ? form(draft) : undefined,
+      drafted: draft ? { by: MIRELA, at: '' } : undefined,
+      words: {},
+      findings: [],
+      fitted: 0,
+      version: 1,
+    } as unknown as Rule
   }
 
   answer(how: string, url: string, path: Call['path'], body: Call['body']): unknown {
@@ -32,23 +44,43 @@ class Kept {
     } else if (url.endsWith('/order')) {
       this.rules = body.ids!.map((id) => this.rules.find((r) => r.id === id)!)
     } else if (how === 'POST' && url.endsWith('/rules')) {
-      const added = { ...this.rule(Math.max(...this.rules.map((r) => r.id)) + 1, '', body.rule!.name), inForce: undefined, editionInForce: 0 } as unknown as Rule
+      const added = {
+        ...this.rule(Math.max(...this.rules.map((r) => r.id)) + 1, '', body.rule!.name),
+        inForce: undefined,
+        editionInForce: 0,
+      } as unknown as Rule
       const behind = this.rules.findIndex((r) => r.id === body.behind)
       this.rules.splice(behind < 0 ? this.rules.length : behind + 1, 0, added)
       return { id: added.id }
     } else if (how === 'DELETE' && its) {
       this.rules = this.rules.filter((r) => r !== its)
     }
-    return JSON.parse(JSON.stringify({ edition: this.edition, reordered: false, rules: this.rules, project: { version: 3, inForce: {}, words: {} } }))
+    return JSON.parse(
+      JSON.stringify({ edition: this.edition, reordered: false, rules: this.rules, project: { version: 3, inForce: {}, words: {} } }),
+    )
   }
 }
 
 let kept: Kept
-vi.mock('../../session', () => ({ useSession: () => ({ project: { id: 1 }, me: { name: 'Mirela Draganova', person: 7 }, controls: true }) }))
+vi.mock('../../session', () => ({
+  useSession: () => ({ project: { id: 1 }, me: { name: 'Mirela Draganova', person: 7 }, controls: true }),
+}))
 vi.mock('../../api/client', () => {
-  const call = (how: string) => async (url: string, options: { params: { path: Call['path'] }; body?: Call['body'] }) => kept.answer(how, url, options.params.path, options.body ?? {})
-  return { api: { GET: call('GET'), PUT: call('PUT'), POST: call('POST'), DELETE: call('DELETE') }, data: (answer: unknown) => answer,
-    Problem: class extends Error { constructor(readonly status: number, readonly type: string, sentence: string) { super(sentence) } } }
+  const call = (how: string) => async (url: string, options: { params: { path: Call['path'] }; body?: Call['body'] }) =>
+    kept.answer(how, url, options.params.path, options.body ?? {})
+  return {
+    api: { GET: call('GET'), PUT: call('PUT'), POST: call('POST'), DELETE: call('DELETE') },
+    data: (answer: unknown) => answer,
+    Problem: class extends Error {
+      constructor(
+        readonly status: number,
+        readonly type: string,
+        sentence: string,
+      ) {
+        super(sentence)
+      }
+    },
+  }
 })
 
 const names = () => kept.rules.map((r) => r.draft?.name ?? r.inForce?.name)
@@ -90,7 +122,10 @@ describe('what is done to the sheet', () => {
     Object.assign(kept.rules[0]!, { draft: form('Drawings only'), drafted: { by: 'Aoife Ní Raghnaill', at: '' } })
     await deeds.sheet.load()
     await deeds.undo()
-    expect([names()[0], deeds.problem.value?.message]).toEqual(['Drawings only', 'Not taken back: Aoife Ní Raghnaill changed it in the meantime.'])
+    expect([names()[0], deeds.problem.value?.message]).toEqual([
+      'Drawings only',
+      'Not taken back: Aoife Ní Raghnaill changed it in the meantime.',
+    ])
     expect(deeds.last.value).toBe('draft of “All drawings”')
   })
 
@@ -100,7 +135,11 @@ describe('what is done to the sheet', () => {
     expect(await deeds.save(form('All drawings'), deeds.row(1))).toBeUndefined()
     await deeds.turn(deeds.row(1))
     await deeds.move(deeds.row(1), 1)
-    expect([deeds.last.value, deeds.problem.value?.message, names()]).toEqual([undefined, 'The sheet was changed.', ['Drawings', 'Reports', 'Letters']])
+    expect([deeds.last.value, deeds.problem.value?.message, names()]).toEqual([
+      undefined,
+      'The sheet was changed.',
+      ['Drawings', 'Reports', 'Letters'],
+    ])
   })
 
   it('writes a rule that was never in force again where it stood, and one that was by going back', async () => {
@@ -112,7 +151,11 @@ describe('what is done to the sheet', () => {
     expect(names()).toEqual(['Only drafted', 'Reports', 'Letters'])
     await deeds.remove(deeds.row(2))
     await deeds.undo()
-    expect(kept.calls.at(-1)).toMatchObject({ url: '/api/projects/{project}/sheet-editions/{edition}/return', path: { edition: 5 }, body: { seen: 6 } })
+    expect(kept.calls.at(-1)).toMatchObject({
+      url: '/api/projects/{project}/sheet-editions/{edition}/return',
+      path: { edition: 5 },
+      body: { seen: 6 },
+    })
   })
 
   it('moves rules, not past the ends, and back', async () => {

@@ -2,8 +2,20 @@ import { describe, expect, it } from 'vitest'
 import { guess, pieces, written } from './pieces'
 
 const FIELDS = [
-  { key: 'type', label: 'Document type', kind: 'CODES' as const, greatestWidth: 3, codes: [{ code: 'DR', meaning: 'drawing', retired: false }] },
-  { key: 'discipline', label: 'Discipline', kind: 'CODES' as const, greatestWidth: 3, codes: [{ code: 'H', meaning: 'hydraulics', retired: false }] },
+  {
+    key: 'type',
+    label: 'Document type',
+    kind: 'CODES' as const,
+    greatestWidth: 3,
+    codes: [{ code: 'DR', meaning: 'drawing', retired: false }],
+  },
+  {
+    key: 'discipline',
+    label: 'Discipline',
+    kind: 'CODES' as const,
+    greatestWidth: 3,
+    codes: [{ code: 'H', meaning: 'hydraulics', retired: false }],
+  },
 ]
 
 describe('a pattern from a real name', () => {
@@ -18,6 +30,8 @@ describe('a pattern from a real name', () => {
 
   it('reads over what is said to be, and takes brackets for themselves', () => {
     const parts = pieces('[a]-x_Note')
-    expect(written(parts, [{ as: 'itself' }, { as: 'itself' }, { as: 'over' }, { as: 'itself' }, { as: 'field', key: 'title' }])).toBe('\\[a\\]-{*}_{title}')
+    expect(written(parts, [{ as: 'itself' }, { as: 'itself' }, { as: 'over' }, { as: 'itself' }, { as: 'field', key: 'title' }])).toBe(
+      '\\[a\\]-{*}_{title}',
+    )
   })
 })

@@ -15,7 +15,10 @@ export type Meaning = { as: 'itself' } | { as: 'over' } | { as: 'field'; key: st
 export function pieces(name: string): Piece[] {
   const dot = name.lastIndexOf('.')
   const base = dot > 0 ? name.slice(0, dot) : name
-  return base.split(/([-_]+)/).filter((text) => text !== '').map((text) => ({ text, between: /^[-_]+$/.test(text) }))
+  return base
+    .split(/([-_]+)/)
+    .filter((text) => text !== '')
+    .map((text) => ({ text, between: /^[-_]+$/.test(text) }))
 }
 
 /** What each piece most likely means: a code is its field's, what is left at the end is the title. Each field once. */
@@ -35,9 +38,11 @@ export function guess(parts: Piece[], fields: Field[]): Meaning[] {
 
 /** The pattern in which the pieces mean that. */
 export function written(parts: Piece[], meanings: Meaning[]): string {
-  return parts.map((part, i) => {
-    const meaning = meanings[i] ?? { as: 'itself' }
-    if (meaning.as === 'field') return `{${meaning.key}}`
-    return meaning.as === 'over' ? '{*}' : part.text.replace(/[{}[\]\\]/g, '\\$&')
-  }).join('')
+  return parts
+    .map((part, i) => {
+      const meaning = meanings[i] ?? { as: 'itself' }
+      if (meaning.as === 'field') return `{${meaning.key}}`
+      return meaning.as === 'over' ? '{*}' : part.text.replace(/[{}[\]\\]/g, '\\$&')
+    })
+    .join('')
 }

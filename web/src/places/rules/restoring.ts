@@ -14,7 +14,7 @@ export interface Restoring {
 
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 
-/** What has to be done so that what `who` has drafted since is as it was `before`; what others wrote in between stays, and rules taken off stay off. */
+/** What has to be done so that what `who` has drafted since is as it was `before`; what others wrote and rules taken off stay so. */
 export function restoring(before: Sheet, now: Sheet, who: string): Restoring {
   const was = new Map(before.rules.map((r) => [r.id, r]))
   const mine = now.rules.filter((r) => !r.drafted || r.drafted.by === who)

@@ -3,7 +3,10 @@ import { effectScope, ref } from 'vue'
 import { emptyStore } from '../../emptyStore'
 import { broughtOver, forgetWriting, keepWriting, useWriting, writingKey, writings } from './writing'
 
-interface Form { name: string; lines: string[] }
+interface Form {
+  name: string
+  lines: string[]
+}
 const KEY = writingKey(7, 1, 'rule 12')
 const begin = (there: () => Form, key = KEY) => {
   const scope = effectScope()
@@ -71,8 +74,31 @@ describe('what is being written', () => {
 
   it('brings over what was written before a target was of one kind', () => {
     const place = { into: { folder: 7, path: '', name: '{number}' }, status: 'A1' }
-    const old = { name: 'Drawings', stations: { issue: { byCode: [{ code: 1, asProject: false, back: false, place }, { code: 2, asProject: true, back: false }, { code: 3, asProject: false, back: true }, { code: 4, asProject: false, back: false }] } } }
-    const now = { name: 'Drawings', stations: { issue: { byCode: [{ code: 1, target: { kind: 'PLACE', place } }, { code: 2, target: { kind: 'PROJECT' } }, { code: 3, target: { kind: 'BACK' } }] } } }
+    const old = {
+      name: 'Drawings',
+      stations: {
+        issue: {
+          byCode: [
+            { code: 1, asProject: false, back: false, place },
+            { code: 2, asProject: true, back: false },
+            { code: 3, asProject: false, back: true },
+            { code: 4, asProject: false, back: false },
+          ],
+        },
+      },
+    }
+    const now = {
+      name: 'Drawings',
+      stations: {
+        issue: {
+          byCode: [
+            { code: 1, target: { kind: 'PLACE', place } },
+            { code: 2, target: { kind: 'PROJECT' } },
+            { code: 3, target: { kind: 'BACK' } },
+          ],
+        },
+      },
+    }
     expect(broughtOver(old)).toEqual(now)
     expect(broughtOver(now)).toEqual(now)
   })

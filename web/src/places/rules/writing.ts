@@ -19,7 +19,13 @@ export function broughtOver(value: unknown): unknown {
   if (value === null || typeof value !== 'object') return value
   if ('asProject' in value && 'code' in value) {
     const old = value as { code: number; asProject: boolean; back?: boolean; place?: unknown }
-    const target = old.asProject ? { kind: 'PROJECT' } : old.back ? { kind: 'BACK' } : old.place ? { kind: 'PLACE', place: old.place } : undefined
+    const target = old.asProject
+      ? { kind: 'PROJECT' }
+      : old.back
+        ? { kind: 'BACK' }
+        : old.place
+          ? { kind: 'PLACE', place: old.place }
+          : undefined
     return target && { code: old.code, target }
   }
   return Object.fromEntries(Object.entries(value).map(([name, one]) => [name, broughtOver(one)]))
@@ -54,7 +60,8 @@ export function keepWriting<T>(key: string, form: T, there: T) {
 /** Everything a person was writing in a project, by what it is. */
 export function writings<T>(person: number, project: number): { what: string; form: T }[] {
   const mine = writingKey(person, project, '')
-  return [...new Set([...texts.keys(), ...Object.keys(localStorage)])].filter((key) => key.startsWith(mine))
+  return [...new Set([...texts.keys(), ...Object.keys(localStorage)])]
+    .filter((key) => key.startsWith(mine))
     .flatMap((key) => {
       const kept = read<T>(key)
       return kept ? [{ what: key.slice(mine.length), form: kept.form }] : []
@@ -73,10 +80,14 @@ export function useWriting<T>(key: string, there: () => T) {
   /** Whether what is there is not what the writing began with. */
   const changedMeanwhile = computed(() => JSON.stringify(there()) !== base.value && JSON.stringify(there()) !== JSON.stringify(form.value))
 
-  const end = watch(form, (now) => {
-    if (JSON.stringify(now) === base.value) forgetWriting(key)
-    else keep(key, { form: now, base: base.value })
-  }, { deep: true, flush: 'sync' })
+  const end = watch(
+    form,
+    (now) => {
+      if (JSON.stringify(now) === base.value) forgetWriting(key)
+      else keep(key, { form: now, base: base.value })
+    },
+    { deep: true, flush: 'sync' },
+  )
   onScopeDispose(end)
 
   function takeTheirs() {

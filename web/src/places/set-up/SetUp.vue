@@ -14,10 +14,21 @@ const here = Intl.DateTimeFormat().resolvedOptions().timeZone
 const zones = [...new Set(['UTC', here, ...Intl.supportedValuesOf('timeZone')])]
 const entry = reactive({
   code: typeof route.query.code === 'string' ? route.query.code : '',
-  name: '', email: '', password: '', firmCode: '', firmName: '', projectCode: '', projectName: '',
+  name: '',
+  email: '',
+  password: '',
+  firmCode: '',
+  firmName: '',
+  projectCode: '',
+  projectName: '',
   zone: here,
 })
-const judge = (typed: string) => data(api.POST('/api/entrance/strength', { body: { password: typed, words: [entry.name, entry.email, entry.projectCode, entry.projectName, entry.firmName] } }))
+const judge = (typed: string) =>
+  data(
+    api.POST('/api/entrance/strength', {
+      body: { password: typed, words: [entry.name, entry.email, entry.projectCode, entry.projectName, entry.firmName] },
+    }),
+  )
 const problem = ref<Problem>()
 const busy = ref(false)
 
@@ -38,25 +49,66 @@ async function setUp() {
 <template>
   <main class="door">
     <h1>Set up Pervius</h1>
-    <p class="quiet">Nothing is here yet. You become the administrator and the document controller of the first project; after this you add its firms and people.</p>
+    <p class="quiet">
+      Nothing is here yet. You become the administrator and the document controller of the first project; after this you add its firms and
+      people.
+    </p>
     <form @submit.prevent="setUp">
-      <fieldset class="panel"><legend>You</legend>
-        <label class="field"><span>Your name</span><input v-model="entry.name" class="text" required maxlength="200" autocomplete="name"></label>
-        <label class="field"><span>E-mail address</span><input v-model="entry.email" class="text" type="email" required maxlength="254" autocomplete="username"></label>
+      <fieldset class="panel">
+        <legend>You</legend>
+        <label class="field"
+          ><span>Your name</span><input v-model="entry.name" class="text" required maxlength="200" autocomplete="name"
+        /></label>
+        <label class="field"
+          ><span>E-mail address</span
+          ><input v-model="entry.email" class="text" type="email" required maxlength="254" autocomplete="username"
+        /></label>
         <PasswordField v-model="entry.password" label="Password" :judge="judge" />
-        <label class="field"><span>Code from the console</span><input v-model="entry.code" class="text mono" required><small>it shows that you started this installation</small></label>
+        <label class="field"
+          ><span>Code from the console</span><input v-model="entry.code" class="text mono" required /><small
+            >it shows that you started this installation</small
+          ></label
+        >
       </fieldset>
-      <fieldset class="panel"><legend>Your firm</legend>
-        <label class="field"><span>Code</span><input v-model="entry.firmCode" class="text mono" required pattern="[A-Za-z0-9]{2,10}" title="2 to 10 letters and digits"><small>stands in numbers, such as KWB</small></label>
-        <label class="field"><span>Name</span><input v-model="entry.firmName" class="text" required maxlength="200"></label>
+      <fieldset class="panel">
+        <legend>Your firm</legend>
+        <label class="field"
+          ><span>Code</span
+          ><input
+            v-model="entry.firmCode"
+            class="text mono"
+            required
+            pattern="[A-Za-z0-9]{2,10}"
+            title="2 to 10 letters and digits"
+          /><small>stands in numbers, such as KWB</small></label
+        >
+        <label class="field"><span>Name</span><input v-model="entry.firmName" class="text" required maxlength="200" /></label>
       </fieldset>
-      <fieldset class="panel"><legend>The first project</legend>
-        <label class="field"><span>Code</span><input v-model="entry.projectCode" class="text mono" required pattern="[A-Za-z0-9]{2,10}" title="2 to 10 letters and digits"><small>stands in numbers, such as KWR</small></label>
-        <label class="field"><span>Name</span><input v-model="entry.projectName" class="text" required maxlength="200"></label>
-        <label class="field"><span>Time zone</span><select v-model="entry.zone" class="text"><option v-for="z in zones" :key="z">{{ z }}</option></select></label>
+      <fieldset class="panel">
+        <legend>The first project</legend>
+        <label class="field"
+          ><span>Code</span
+          ><input
+            v-model="entry.projectCode"
+            class="text mono"
+            required
+            pattern="[A-Za-z0-9]{2,10}"
+            title="2 to 10 letters and digits"
+          /><small>stands in numbers, such as KWR</small></label
+        >
+        <label class="field"><span>Name</span><input v-model="entry.projectName" class="text" required maxlength="200" /></label>
+        <label class="field"
+          ><span>Time zone</span
+          ><select v-model="entry.zone" class="text">
+            <option v-for="z in zones" :key="z">{{ z }}</option>
+          </select></label
+        >
       </fieldset>
-      <p class="quiet">The project begins with the folders Work in progress, Shared, Published and Archive, a number scheme
-        <span class="mono">{{ entry.projectCode || 'KWR' }}-{{ entry.firmCode || 'KWB' }}-C-DR-0001</span>, and a route of a review and an approval.</p>
+      <p class="quiet">
+        The project begins with the folders Work in progress, Shared, Published and Archive, a number scheme
+        <span class="mono">{{ entry.projectCode || 'KWR' }}-{{ entry.firmCode || 'KWB' }}-C-DR-0001</span>, and a route of a review and an
+        approval.
+      </p>
       <Trouble :problem="problem" />
       <button class="act first" type="submit" :disabled="busy">{{ busy ? 'Setting up …' : 'Set up' }}</button>
     </form>
@@ -64,8 +116,28 @@ async function setUp() {
 </template>
 
 <style scoped>
-.door { max-width: 820px; margin: 4vh auto; padding: 0 20px; display: grid; gap: 14px; }
-form { display: grid; gap: 14px; justify-items: start; }
-fieldset { display: grid; grid-template-columns: repeat(auto-fit, minmax(200px, 1fr)); gap: 12px; padding: 12px; width: 100%; margin: 0; }
-legend { font-weight: 600; padding: 0 6px; }
+.door {
+  max-width: 820px;
+  margin: 4vh auto;
+  padding: 0 20px;
+  display: grid;
+  gap: 14px;
+}
+form {
+  display: grid;
+  gap: 14px;
+  justify-items: start;
+}
+fieldset {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
+  gap: 12px;
+  padding: 12px;
+  width: 100%;
+  margin: 0;
+}
+legend {
+  font-weight: 600;
+  padding: 0 6px;
+}
 </style>

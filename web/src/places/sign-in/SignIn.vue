@@ -16,7 +16,8 @@ const entrance = useLoaded(() => data(api.GET('/api/entrance')))
 const demoPeople = useLoaded(() => data(api.GET('/api/entrance/demo')))
 /** What became of signing in through a provider, where one comes back from one. */
 const PROVIDER: Record<string, string> = {
-  unknown: 'The provider has said who you are, but nobody here has an account with that address. Ask your document controller to invite you.',
+  unknown:
+    'The provider has said who you are, but nobody here has an account with that address. Ask your document controller to invite you.',
   failed: 'Signing in through the provider did not work out. Try again, or sign in another way.',
 }
 const came = PROVIDER[String(route.query.provider)]
@@ -29,7 +30,8 @@ onMounted(async () => {
 
 async function isIn() {
   await session.begin()
-  const to = typeof route.query.to === 'string' && route.query.to.startsWith('/') && !route.query.to.startsWith('//') ? route.query.to : '/desk'
+  const to =
+    typeof route.query.to === 'string' && route.query.to.startsWith('/') && !route.query.to.startsWith('//') ? route.query.to : '/desk'
   void router.push(to)
 }
 
@@ -61,13 +63,18 @@ async function be(person: number) {
       </svg>
     </section>
     <section v-if="entrance.value.value?.demo" class="panel people">
-      <header><h2>Be somebody on Kestrel Weir</h2><span class="quiet">one click signs you in; open a second browser for a second person</span></header>
+      <header>
+        <h2>Be somebody on Kestrel Weir</h2>
+        <span class="quiet">one click signs you in; open a second browser for a second person</span>
+      </header>
       <Trouble :problem="demoPeople.problem.value ?? problem" :again="demoPeople.load" />
       <p v-if="demoPeople.loading.value" class="empty">Asking who takes part …</p>
       <table class="dense">
         <tbody>
           <tr v-for="p in demoPeople.value.value" :key="p.id">
-            <td><button class="act bare" type="button" :disabled="busy" @click="be(p.id)">{{ p.name }}</button></td>
+            <td>
+              <button class="act bare" type="button" :disabled="busy" @click="be(p.id)">{{ p.name }}</button>
+            </td>
             <td>{{ p.job }}</td>
             <td class="quiet">{{ p.firm }}</td>
             <td>{{ p.toDo }}</td>
@@ -76,7 +83,9 @@ async function be(person: number) {
       </table>
     </section>
     <section v-if="entrance.value.value" class="panel">
-      <header><h2>{{ entrance.value.value.demo ? 'Or sign in as on a real project' : 'Sign in' }}</h2></header>
+      <header>
+        <h2>{{ entrance.value.value.demo ? 'Or sign in as on a real project' : 'Sign in' }}</h2>
+      </header>
       <p v-if="came" class="note bad" role="alert">{{ came }}</p>
       <SignInForm :entrance="entrance.value.value" :second-step="route.query.provider === 'second-step'" @in="isIn" />
     </section>
@@ -85,14 +94,56 @@ async function be(person: number) {
 </template>
 
 <style scoped>
-.door { max-width: 900px; margin: 5vh auto; padding: 0 20px; display: grid; gap: 22px; }
-.intro { display: grid; grid-template-columns: 1fr 360px; column-gap: 30px; align-items: center; }
-.intro h1 { font-size: 30px; font-stretch: 112%; letter-spacing: 0.02em; grid-column: 1; }
-.intro p { font-size: 15px; color: var(--ink-2); max-width: 46ch; grid-column: 1; }
-svg { grid-column: 2; grid-row: 1 / span 2; }
-svg line { stroke: var(--line-strong); stroke-width: 2; }
-svg rect { fill: var(--done); }
-svg rect.last { fill: var(--main); }
-svg text { font: 12px var(--sans); fill: var(--ink-2); }
-@media (max-width: 700px) { .intro { grid-template-columns: 1fr; } svg { grid-column: 1; grid-row: auto; } }
+.door {
+  max-width: 900px;
+  margin: 5vh auto;
+  padding: 0 20px;
+  display: grid;
+  gap: 22px;
+}
+.intro {
+  display: grid;
+  grid-template-columns: 1fr 360px;
+  column-gap: 30px;
+  align-items: center;
+}
+.intro h1 {
+  font-size: 30px;
+  font-stretch: 112%;
+  letter-spacing: 0.02em;
+  grid-column: 1;
+}
+.intro p {
+  font-size: 15px;
+  color: var(--ink-2);
+  max-width: 46ch;
+  grid-column: 1;
+}
+svg {
+  grid-column: 2;
+  grid-row: 1 / span 2;
+}
+svg line {
+  stroke: var(--line-strong);
+  stroke-width: 2;
+}
+svg rect {
+  fill: var(--done);
+}
+svg rect.last {
+  fill: var(--main);
+}
+svg text {
+  font: 12px var(--sans);
+  fill: var(--ink-2);
+}
+@media (max-width: 700px) {
+  .intro {
+    grid-template-columns: 1fr;
+  }
+  svg {
+    grid-column: 1;
+    grid-row: auto;
+  }
+}
 </style>

@@ -24,7 +24,7 @@ final class Constraints {
                 if (!found.next()) {
                     throw new SQLException("the table " + table + " has no unique constraint with " + column);
                 }
-                name = found.getString(1);
+                name = found.getString("constraint_name");
             }
         }
         try (var statement = connection.createStatement()) {

@@ -24,7 +24,7 @@ final class Definitions {
                 + " is not null");
                 ResultSet found = select.executeQuery()) {
             while (found.next()) {
-                rows.add(new Row(found.getLong(1), found.getString(2)));
+                rows.add(new Row(found.getLong("id"), found.getString(column)));
             }
         }
         try (PreparedStatement update = connection.prepareStatement("update " + table + " set " + column + " = ? where id = ?")) {

@@ -50,7 +50,7 @@ class WaitingTest {
                 List.of(WayOut.TRY_AGAIN, WayOut.TAKE_OUT));
         waits(app, patient, new Wait.Limit(Instant.now().plusSeconds(3600), stop));
         waits(app, late, new Wait.Limit(Instant.now().minusSeconds(1), stop));
-        JsonNode stopped = Client.until(() -> shown(site, late), p -> p.get("state").asString().equals("STOPPED"));
+        JsonNode stopped = app.until(() -> shown(site, late), p -> p.get("state").asString().equals("STOPPED"));
         assertThat(stopped.get("stop").get("reason").asString()).isEqualTo("Its companion never came.");
         assertThat(stopped.get("stop").get("waysOut").valueStream().map(JsonNode::asString)).containsExactly("TRY_AGAIN", "TAKE_OUT");
         assertThat(stopped.get("heldBy").asString()).isEqualTo("document control");

@@ -2,6 +2,7 @@ package app.pervius.core.calendar;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.pervius.core.Rounds;
 import java.time.DayOfWeek;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -70,7 +71,7 @@ class WorkingCalendarTest {
     void dueIsAlwaysThatManyWorkingDaysAway() {
         Random random = new Random(3);
         List<String> zones = List.of("Europe/Dublin", "Pacific/Auckland", "America/St_Johns", "Asia/Kolkata", "UTC");
-        for (int round = 0; round < 3000; round++) {
+        for (int round = 0; round < Rounds.of(3000); round++) {
             ZoneId zone = ZoneId.of(zones.get(random.nextInt(zones.size())));
             Set<DayOfWeek> off = random.nextBoolean() ? Set.of(DayOfWeek.FRIDAY) : Set.of(DayOfWeek.SATURDAY, DayOfWeek.SUNDAY);
             Set<LocalDate> holidays = random.ints(20, 0, 700).mapToObj(LocalDate.of(2026, 1, 1)::plusDays).collect(Collectors.toSet());

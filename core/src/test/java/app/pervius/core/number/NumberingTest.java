@@ -4,6 +4,7 @@ import static app.pervius.core.KestrelWeir.FIELDS;
 import static app.pervius.core.KestrelWeir.HYDRAULIC_DRAWING;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.pervius.core.Rounds;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.Wait;
@@ -237,7 +238,7 @@ class NumberingTest {
         Scratch ledger = new Scratch();
         Random random = new Random(11);
         Map<CounterKey, Long> last = new HashMap<>();
-        for (int i = 0; i < 5000; i++) {
+        for (int i = 0; i < Rounds.of(5000); i++) {
             FieldValues values = HYDRAULIC_DRAWING.with("type", random.nextBoolean() ? "DR" : "CA")
                     .with("discipline", random.nextBoolean() ? "H" : "C");
             Drawing assign = assigned(decide(values, ledger));

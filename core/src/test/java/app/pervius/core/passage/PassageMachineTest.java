@@ -2,6 +2,7 @@ package app.pervius.core.passage;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.pervius.core.Rounds;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.PersonId;
 import java.time.Duration;
@@ -23,7 +24,7 @@ import org.junit.jupiter.api.Test;
 class PassageMachineTest {
 
     private static final Instant NOON = Instant.parse("2026-03-02T12:00:00Z");
-    private static final int PASSAGES = 4_000;
+    private static final int PASSAGES = Rounds.of(4_000);
     private static final int EVENTS = 40;
 
     private enum Kind { RUNNING, WAITING, STOPPED, DONE }

@@ -3,6 +3,7 @@ package app.pervius.core.pattern;
 import static app.pervius.core.KestrelWeir.FIELDS;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.pervius.core.Rounds;
 import app.pervius.core.project.Code;
 import app.pervius.core.project.Field;
 import app.pervius.core.project.FieldKind;
@@ -231,7 +232,7 @@ class PatternTest {
     void garbageIsRefusedWithASentenceNeverWithAFailure() {
         Random random = new Random(7);
         String alphabet = "{}[]\\:.*-_aZ0é 12";
-        for (int round = 0; round < 20_000; round++) {
+        for (int round = 0; round < Rounds.of(20_000); round++) {
             StringBuilder garbage = new StringBuilder();
             for (int i = random.nextInt(30); i >= 0; i--) {
                 garbage.append(alphabet.charAt(random.nextInt(alphabet.length())));

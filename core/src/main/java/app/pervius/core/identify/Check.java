@@ -37,7 +37,8 @@ public record Check<E extends Enum<E>>(String key, String inFile, String with, S
     public static final Check<Checks.Then> OUT_OF_SEQUENCE = then("outOfSequence", "out-of-sequence",
             "a revision that leaves codes out", Checks::outOfSequence, "is what its name says", "is taken as its name says");
     public static final Check<Checks.Then> ON_ITS_WAY = then("onItsWay", "on-its-way",
-            "a number whose earlier revision is still on its way", Checks::onItsWay, "waits for that, then goes on", "waits for that to end");
+            "a number whose earlier revision is still on its way", Checks::onItsWay, "waits for that, then goes on",
+            "waits for that to end");
     public static final Check<Checks.Then> NAME_MISFIT = then("nameMisfit", "name-misfit", "a name no pattern reads",
             Checks::nameMisfit, "has the whole name as its title", "is taken with the whole name as its title");
     public static final Check<Checks.TitleBlock> TITLE_BLOCK = new Check<>("titleBlock", "title-block",

@@ -187,7 +187,7 @@ class PatternTest {
     void readAfterWriteGivesTheSameValues() {
         Random random = new Random(20260514);
         int readBack = 0;
-        for (int round = 0; round < 3000; round++) {
+        for (int round = 0; round < Rounds.of(3000); round++) {
             Generated made = Generated.by(random);
             Pattern pattern = Pattern.sound(made.text(), made.fields());
             if (pattern.ambiguity().isPresent()) {
@@ -207,7 +207,7 @@ class PatternTest {
     void whatIsReadBackOtherwiseWasFoundToBeAmbiguous() {
         Random random = new Random(20261125);
         int otherwise = 0;
-        for (int round = 0; round < 3000; round++) {
+        for (int round = 0; round < Rounds.of(3000); round++) {
             Generated made = Generated.by(random);
             Pattern pattern = Pattern.sound(made.text(), made.fields());
             if (pattern.write(made.values()) instanceof Writing.Written(String name)

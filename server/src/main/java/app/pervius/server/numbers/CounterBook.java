@@ -128,14 +128,14 @@ class CounterBook {
     /** Every value of a counter up to its next, in stretches of one fate. */
     Strip strip(long project, Scheme scheme, CounterView counter) {
         List<Stretch> stretches = new ArrayList<>(jdbc.sql("""
-                select min(v) lowest, max(v) highest, state, count(*) numbers, min(reason) reason from (
+                select min(v) lowest, max(v) highest, state, count(*) numbers, min(reason) why from (
                     select counter_value v, state, reason, counter_value / ? - row_number() over (partition by state, reason order by
                         counter_value) g
                     from ledger_entry where project_id = ? and scheme_key = ? and combination = ? and counter_value is not null) e
                 group by state, reason, g order by 1 fetch first ? rows only""")
                 .params(counter.step(), project, scheme.key(), counter.combination(), MOST_STRETCHES)
                 .query((row, n) -> new Stretch(row.getLong("lowest"), row.getLong("highest"), row.getString("state"),
-                        row.getLong("numbers"), said(row.getString("reason"))))
+                        row.getLong("numbers"), said(row.getString("why"))))
                 .list());
         jdbc.sql("select from_value, to_value, reason from ledger_gap where project_id = ? and scheme_key = ? and combination = ? order "
                 + "by from_value")

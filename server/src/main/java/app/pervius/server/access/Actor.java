@@ -1,6 +1,6 @@
 package app.pervius.server.access;
 
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -57,7 +57,7 @@ public record Actor(long account, String name, boolean administrator, Map<Long, 
     public Membership in(long project) {
         Membership membership = memberships.get(project);
         if (membership == null) {
-            throw Problem.notFound("project");
+            throw Refused.notFound("project");
         }
         return membership;
     }
@@ -90,14 +90,14 @@ public record Actor(long account, String name, boolean administrator, Map<Long, 
     /** Refuses unless the person controls the project. */
     public void mustControl(long project) {
         if (!in(project).controls()) {
-            throw Problem.forbidden("Only a document controller of the project may do this.");
+            throw Refused.forbidden("Only a document controller of the project may do this.");
         }
     }
 
     /** Refuses unless the account administers the installation. */
     public void mustAdminister() {
         if (!administrator) {
-            throw Problem.forbidden("Only an administrator may do this.");
+            throw Refused.forbidden("Only an administrator may do this.");
         }
     }
 

@@ -1,6 +1,6 @@
 package app.pervius.server.access;
 
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.core.MethodParameter;
@@ -39,12 +39,12 @@ class ActorArgument implements HandlerMethodArgumentResolver, WebMvcConfigurer {
             @Nullable WebDataBinderFactory binders) {
         if (SecurityContextHolder.getContext().getAuthentication() instanceof SignedIn signedIn) {
             Actor actor = accounts.actor(signedIn.getPrincipal()).orElseThrow(() ->
-                    Problem.unauthorized("Nobody signs in with this account any more."));
+                    Refused.unauthorized("Nobody signs in with this account any more."));
             if (!signedIn.secondStep() && !parameter.hasParameterAnnotation(FirstStepIsEnough.class) && secondStep.required(actor)) {
-                throw Problem.secondStepNeeded();
+                throw Refused.secondStepNeeded();
             }
             return actor;
         }
-        throw Problem.unauthorized("Sign in first.");
+        throw Refused.unauthorized("Sign in first.");
     }
 }

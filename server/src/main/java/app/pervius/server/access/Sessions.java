@@ -1,6 +1,6 @@
 package app.pervius.server.access;
 
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Secrets;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -61,7 +61,7 @@ public class Sessions {
      * @param secondStep whether a second step has been proved too
      */
     public Actor begin(long account, boolean secondStep, HttpServletRequest request, HttpServletResponse response) {
-        Actor actor = accounts.actor(account).orElseThrow(() -> Problem.unauthorized(
+        Actor actor = accounts.actor(account).orElseThrow(() -> Refused.unauthorized(
                 "Nobody signs in with this account any more: it was closed, or belongs to no project now. Ask your document controller."));
         end(request);
         HttpSession session = request.getSession(true);
@@ -147,7 +147,7 @@ public class Sessions {
     /** Ends a session of an account by its handle. */
     public void end(long account, String handle) {
         if (!endThose(account, s -> handle(s.getId()).equals(handle))) {
-            throw Problem.notFound("session");
+            throw Refused.notFound("session");
         }
     }
 

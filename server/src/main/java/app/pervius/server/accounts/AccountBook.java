@@ -1,6 +1,6 @@
 package app.pervius.server.accounts;
 
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Remembered;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -57,7 +57,7 @@ public class AccountBook {
 
     @Transactional(readOnly = true)
     public AccountView account(long id) {
-        return find(id).orElseThrow(() -> Problem.notFound("account"));
+        return find(id).orElseThrow(() -> Refused.notFound("account"));
     }
 
     @Transactional(readOnly = true)
@@ -145,7 +145,7 @@ public class AccountBook {
     private void mustKeepAnAdministrator(Account account) {
         accounts.saveAndFlush(account);
         if (accounts.countByAdministratorTrueAndClosedFalse() == 0) {
-            throw Problem.conflict("last-administrator",
+            throw Refused.conflict("last-administrator",
                     "Somebody has to administer the installation: make somebody else administrator first.");
         }
     }
@@ -153,7 +153,7 @@ public class AccountBook {
     /** The account, which the current transaction changes. */
     Account changing(long id) {
         remembered.changed();
-        return accounts.findById(id).orElseThrow(() -> Problem.notFound("account"));
+        return accounts.findById(id).orElseThrow(() -> Refused.notFound("account"));
     }
 
     static AccountView view(Account a) {

@@ -1,7 +1,7 @@
 package app.pervius.server.accounts;
 
 import app.pervius.server.due.Look;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -103,7 +103,7 @@ class Attempts implements Look {
     private void refuseWhileWaiting(By by, String what) {
         long seconds = waiting(by, what).toSeconds();
         if (seconds > 0) {
-            throw Problem.tooMany("Too many failed attempts. Try again in " + seconds + (seconds == 1 ? " second" : " seconds")
+            throw Refused.tooMany("Too many failed attempts. Try again in " + seconds + (seconds == 1 ? " second" : " seconds")
                     + ", sign in with a passkey, or let yourself in under My account where you are signed in already.", seconds);
         }
     }

@@ -1,6 +1,6 @@
 package app.pervius.server.accounts;
 
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Secrets;
 import com.eatthepath.otp.TimeBasedOneTimePasswordGenerator;
 import com.google.zxing.BarcodeFormat;
@@ -74,7 +74,7 @@ class Codes {
 
     /** Codes made of a secret are asked for from now on, if this is one; gives fresh recovery codes, which are told this once. */
     List<String> begin(long id, String secret, String code) {
-        long step = step(secret, code, 0).orElseThrow(() -> Problem.invalid("code",
+        long step = step(secret, code, 0).orElseThrow(() -> Refused.invalid("code",
                 "This code does not come from that secret. Look whether the clock of your device is right, and type the code it shows "
                 + "now."));
         Account account = book.changing(id);

@@ -1,7 +1,7 @@
 package app.pervius.server.accounts;
 
 import app.pervius.server.access.Sessions;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
@@ -55,7 +55,7 @@ public class HalfOpen {
                 && clock.millis() - since < LASTS.toMillis() ? Optional.of(account) : Optional.empty();
     }
 
-    static Problem over() {
-        return Problem.conflict("begin-again", "This took too long. Begin to sign in again.");
+    static Refused over() {
+        return Refused.conflict("begin-again", "This took too long. Begin to sign in again.");
     }
 }

@@ -1,6 +1,6 @@
 package app.pervius.server.accounts;
 
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Ids;
 import app.pervius.server.store.Secrets;
 import java.time.Duration;
@@ -84,8 +84,8 @@ public class Links {
     }
 
     /** What is said where a link is good no longer. */
-    public static Problem over() {
-        return Problem.conflict("link-over",
+    public static Refused over() {
+        return Refused.conflict("link-over",
                 "This link is no longer good: it was used, replaced by a newer one, or is too old. Ask for another one.");
     }
 

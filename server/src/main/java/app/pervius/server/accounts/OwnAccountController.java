@@ -3,7 +3,7 @@ package app.pervius.server.accounts;
 import app.pervius.server.access.Actor;
 import app.pervius.server.access.FirstStepIsEnough;
 import app.pervius.server.access.Sessions;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
@@ -123,7 +123,7 @@ class OwnAccountController {
     PasskeyToMake passkeyToMake(@Valid @RequestBody Proved entry, @FirstStepIsEnough Actor actor, HttpServletRequest request) {
         proof.must(actor, entry.password(), false, request);
         if (passkeys.host().isEmpty()) {
-            throw Problem.conflict("no-passkeys", "Passkeys need Pervius to be reached by a name, not by a number.");
+            throw Refused.conflict("no-passkeys", "Passkeys need Pervius to be reached by a name, not by a number.");
         }
         PublicKeyCredentialCreationOptions options = passkeys.toMake(actor.account());
         request.getSession().setAttribute(PASSKEY_TO_MAKE, options);
@@ -136,7 +136,7 @@ class OwnAccountController {
             HttpServletResponse response) {
         HttpSession session = request.getSession();
         if (!(session.getAttribute(PASSKEY_TO_MAKE) instanceof PublicKeyCredentialCreationOptions asked)) {
-            throw Problem.conflict("begin-again", "This took too long. Begin to add the passkey again.");
+            throw Refused.conflict("begin-again", "This took too long. Begin to add the passkey again.");
         }
         session.removeAttribute(PASSKEY_TO_MAKE);
         passkeys.keep(asked, entry.credential(), entry.name().strip());
@@ -164,7 +164,7 @@ class OwnAccountController {
     RecoveryCodes beginCodes(@Valid @RequestBody CodesEntry entry, @FirstStepIsEnough Actor actor, HttpServletRequest request,
             HttpServletResponse response) {
         if (!Objects.equals(request.getSession().getAttribute("codes to begin"), entry.secret())) {
-            throw Problem.conflict("begin-again", "This took too long. Begin to set up the codes again.");
+            throw Refused.conflict("begin-again", "This took too long. Begin to set up the codes again.");
         }
         RecoveryCodes fresh = new RecoveryCodes(codes.begin(actor.account(), entry.secret(), entry.code().strip()));
         request.getSession().removeAttribute("codes to begin");

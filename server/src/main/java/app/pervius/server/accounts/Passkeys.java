@@ -1,6 +1,6 @@
 package app.pervius.server.accounts;
 
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Secrets;
 import java.net.URI;
 import java.nio.ByteBuffer;
@@ -91,7 +91,7 @@ class Passkeys {
     /** What a browser is asked to make a passkey of. */
     PublicKeyCredentialCreationOptions toMake(long account) {
         if (of(account).size() >= MOST) {
-            throw Problem.conflict("too-many-passkeys", "An account has at most " + MOST + " passkeys. Withdraw one first.");
+            throw Refused.conflict("too-many-passkeys", "An account has at most " + MOST + " passkeys. Withdraw one first.");
         }
         return operations.createPublicKeyCredentialCreationOptions(
                 new ImmutablePublicKeyCredentialCreationOptionsRequest(signedIn(account)));
@@ -103,14 +103,14 @@ class Passkeys {
             PublicKeyCredential<AuthenticatorAttestationResponse> credential = json.convertValue(made, new TypeReference<>() { });
             operations.registerCredential(new ImmutableRelyingPartyRegistrationRequest(asked, new RelyingPartyPublicKey(credential, name)));
         } catch (RuntimeException e) {
-            throw Problem.invalid("credential", "This passkey could not be checked, so it was not kept. Try again.");
+            throw Refused.invalid("credential", "This passkey could not be checked, so it was not kept. Try again.");
         }
     }
 
     void withdraw(long account, String id) {
         Bytes wanted = credentials.findByUserId(users.handle(account)).stream().map(CredentialRecord::getCredentialId)
                 .filter(c -> c.toBase64UrlString().equals(id)).findFirst()
-                .orElseThrow(() -> Problem.notFound("passkey"));
+                .orElseThrow(() -> Refused.notFound("passkey"));
         credentials.delete(wanted);
     }
 

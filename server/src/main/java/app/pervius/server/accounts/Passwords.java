@@ -1,7 +1,7 @@
 package app.pervius.server.accounts;
 
 import app.pervius.server.store.Outside;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import jakarta.annotation.PreDestroy;
 import java.util.Collection;
 import java.util.Objects;
@@ -39,7 +39,7 @@ public class Passwords {
     /** The hash of a password that is good enough; refused with the reason otherwise. */
     public String hash(String password, Collection<String> ownWords) {
         PasswordRules.judge(password, ownWords).refusal().ifPresent(why -> {
-            throw Problem.invalid("password", why);
+            throw Refused.invalid("password", why);
         });
         return inTurn(() -> Objects.requireNonNull(encoder.encode(password)));
     }
@@ -74,7 +74,7 @@ public class Passwords {
         workers.shutdown();
     }
 
-    private static Problem crowded() {
-        return Problem.tooMany("Many people are signing in at this moment. Try again in a few seconds.", 3);
+    private static Refused crowded() {
+        return Refused.tooMany("Many people are signing in at this moment. Try again in a few seconds.", 3);
     }
 }

@@ -1,7 +1,7 @@
 package app.pervius.server.accounts;
 
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Duration;
 import java.time.Instant;
@@ -36,16 +36,16 @@ class Proof {
             return;
         }
         if (hash == null) {
-            throw Problem.conflict("sign-in-again", "Sign out and in again first: this needs a sign-in of the last " + FRESH.toMinutes()
+            throw Refused.conflict("sign-in-again", "Sign out and in again first: this needs a sign-in of the last " + FRESH.toMinutes()
                     + " minutes.");
         }
         if (password == null || password.isEmpty()) {
-            throw Problem.conflict("password-again", "Type your present password to go on.");
+            throw Refused.conflict("password-again", "Type your present password to go on.");
         }
         String session = "session " + request.getSession().getId();
         attempts.begin(session, request.getRemoteAddr());
         if (!passwords.matches(password, hash)) {
-            throw Problem.invalid("current", "This is not your present password.");
+            throw Refused.invalid("current", "This is not your present password.");
         }
         attempts.succeeded(session, request.getRemoteAddr());
     }

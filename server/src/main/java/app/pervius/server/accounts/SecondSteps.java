@@ -2,7 +2,7 @@ package app.pervius.server.accounts;
 
 import app.pervius.server.access.Actor;
 import app.pervius.server.access.SecondStep;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.projects.SecondStepFor;
 import app.pervius.server.store.Remembered;
@@ -97,7 +97,7 @@ public class SecondSteps implements SecondStep {
     void mayLose(Actor actor, Way way) {
         Set<Way> has = of(actor.account());
         if (required(actor) && has.equals(Set.of(way)) && (way == Way.CODE || passkeys.of(actor.account()).size() == 1)) {
-            throw Problem.conflict("second-step-asked",
+            throw Refused.conflict("second-step-asked",
                     "A second step is asked of you, and this is your only one. Set up another one first.");
         }
     }

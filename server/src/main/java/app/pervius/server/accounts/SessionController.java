@@ -3,7 +3,7 @@ package app.pervius.server.accounts;
 import app.pervius.server.access.Actor;
 import app.pervius.server.access.FirstStepIsEnough;
 import app.pervius.server.access.Sessions;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
@@ -101,7 +101,7 @@ class SessionController {
         String hash = account.flatMap(a -> accounts.passwordHash(a.id())).orElse(null);
         if (!passwords.matches(credentials.password(), hash)) {
             log.failed(credentials.email(), "password", request.getRemoteAddr());
-            throw Problem.unauthorized("This address and password do not belong together.");
+            throw Refused.unauthorized("This address and password do not belong together.");
         }
         log.succeeded(account.orElseThrow().id(), "password", request.getRemoteAddr());
         attempts.succeeded(credentials.email(), request.getRemoteAddr());
@@ -123,7 +123,7 @@ class SessionController {
         attempts.begin("code " + account, request.getRemoteAddr());
         if (!codes.take(account, entry.code())) {
             log.failed("account " + account, "code", request.getRemoteAddr());
-            throw Problem.invalid("code",
+            throw Refused.invalid("code",
                     "This code is not right, or was used already. Type the one your device shows now, or a recovery code.");
         }
         attempts.succeeded("code " + account, request.getRemoteAddr());
@@ -135,7 +135,7 @@ class SessionController {
     @PostMapping("/passkey/question")
     PasskeyQuestion passkeyQuestion(HttpServletRequest request, HttpServletResponse response) {
         if (passkeys.host().isEmpty()) {
-            throw Problem.conflict("no-passkeys", "Passkeys need Pervius to be reached by a name, not by a number.");
+            throw Refused.conflict("no-passkeys", "Passkeys need Pervius to be reached by a name, not by a number.");
         }
         PublicKeyCredentialRequestOptions options = passkeys.toProve(halfOpen.account(request).orElse(null));
         request.getSession(true).setAttribute(PASSKEY_ASKED, options);
@@ -152,7 +152,7 @@ class SessionController {
         session.removeAttribute(PASSKEY_ASKED);
         Optional<Long> half = halfOpen.account(request);
         long account = passkeys.proved(asked, proof.credential()).filter(a -> half.isEmpty() || half.get().equals(a))
-                .orElseThrow(() -> Problem.unauthorized("This passkey does not open an account here. It may have been withdrawn."));
+                .orElseThrow(() -> Refused.unauthorized("This passkey does not open an account here. It may have been withdrawn."));
         log.succeeded(account, "passkey", request.getRemoteAddr());
         return new SignInStep(sessions.begin(account, true, request, response), Set.of());
     }

@@ -1,7 +1,7 @@
 package app.pervius.server.connections;
 
 import app.pervius.server.store.Outside;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Json;
 import java.io.IOException;
 import java.io.InputStream;
@@ -76,7 +76,7 @@ public class Connections {
                 throw new IllegalArgumentException(address);
             }
         } catch (IllegalArgumentException e) {
-            throw Problem.invalid("address",
+            throw Refused.invalid("address",
                     "“" + address + "” is not an address such as https://host/path, without a name or password in it.");
         }
         Connection connection = connections.findByName(name).orElseGet(Connection::new);
@@ -90,7 +90,7 @@ public class Connections {
 
     @Transactional
     void remove(String name) {
-        connections.delete(connections.findByName(name).orElseThrow(() -> Problem.notFound("connection")));
+        connections.delete(connections.findByName(name).orElseThrow(() -> Refused.notFound("connection")));
     }
 
     /** Asks; takes no longer than {@link #TIME_LIMIT} and must not be called with anything locked. */

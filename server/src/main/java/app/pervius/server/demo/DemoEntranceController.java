@@ -3,7 +3,7 @@ package app.pervius.server.demo;
 import app.pervius.server.access.Accounts;
 import app.pervius.server.access.Actor;
 import app.pervius.server.access.Sessions;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.people.People;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -51,9 +51,9 @@ class DemoEntranceController {
     @PostMapping
     Actor be(@RequestBody Choice choice, HttpServletRequest request, HttpServletResponse response) {
         if (demo.people().stream().noneMatch(p -> p.id() == choice.person())) {
-            throw Problem.notFound("demo person");
+            throw Refused.notFound("demo person");
         }
-        return sessions.begin(accounts.ofPerson(choice.person()).orElseThrow(() -> Problem.notFound("demo person")).account(), true,
+        return sessions.begin(accounts.ofPerson(choice.person()).orElseThrow(() -> Refused.notFound("demo person")).account(), true,
                 request, response);
     }
 }

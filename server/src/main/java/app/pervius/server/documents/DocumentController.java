@@ -8,7 +8,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.http.Page;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.live.Live;
 import app.pervius.server.messages.Messages;
@@ -220,7 +220,7 @@ class DocumentController {
     @GetMapping("/api/documents/by-number")
     DocumentSheet byNumber(@RequestParam String project, @RequestParam String number, Actor actor) {
         long id = projects.all(actor.memberships().keySet()).stream().filter(p -> p.code().equals(project)).findFirst()
-                .flatMap(p -> documents.findByProjectIdAndNumber(p.id(), number)).orElseThrow(() -> Problem.notFound("document")).id();
+                .flatMap(p -> documents.findByProjectIdAndNumber(p.id(), number)).orElseThrow(() -> Refused.notFound("document")).id();
         return document(id, actor);
     }
 
@@ -252,17 +252,17 @@ class DocumentController {
         Document document = visible(id, actor);
         boolean controls = actor.controls(document.projectId);
         if (!controls && actor.firm(document.projectId) != document.originatorId) {
-            throw Problem.forbidden("Only the originator and document controllers may change this.");
+            throw Refused.forbidden("Only the originator and document controllers may change this.");
         }
         if (document.version != entry.version()) {
-            throw Problem.conflict("changed-meanwhile",
+            throw Refused.conflict("changed-meanwhile",
                     "Somebody else has changed this document in the meantime. Look at it as it is now.");
         }
         @Nullable String sequence = entry.sequence() == null || entry.sequence().isBlank() ? null : entry.sequence();
         if (!java.util.Objects.equals(sequence, document.sequenceKey)) {
             actor.mustControl(document.projectId);
             if (sequence != null && sequences.inForce(document.projectId).find(sequence).isEmpty()) {
-                throw Problem.invalid("sequence", "The project has no revision sequence “" + sequence + "”.");
+                throw Refused.invalid("sequence", "The project has no revision sequence “" + sequence + "”.");
             }
             document.sequenceKey = sequence;
         }
@@ -344,6 +344,6 @@ class DocumentController {
 
     private Document visible(long id, Actor actor) {
         return documents.findById(id).filter(d -> actor.maySee(d.projectId, d.originatorId))
-                .orElseThrow(() -> Problem.notFound("document"));
+                .orElseThrow(() -> Refused.notFound("document"));
     }
 }

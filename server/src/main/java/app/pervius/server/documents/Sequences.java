@@ -1,7 +1,7 @@
 package app.pervius.server.documents;
 
 import app.pervius.core.register.RevisionSequences;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Json;
 import app.pervius.server.store.Remembered;
 import java.time.InstantSource;
@@ -41,20 +41,20 @@ public class Sequences {
     /** Puts sequences in force after {@code expected}; refused when documents have codes none of them knows. */
     int putInForce(long project, RevisionSequences wanted, int expected, long by) {
         if (!wanted.faults().isEmpty()) {
-            throw Problem.invalid("sequences", String.join(" ", wanted.faults()));
+            throw Refused.invalid("sequences", String.join(" ", wanted.faults()));
         }
         List<String> orphans = jdbc.sql("""
                 select distinct r.code from revision r join document d on d.id = r.document_id where d.project_id = ? order by r.code""")
                 .param(project).query(String.class).list().stream().filter(code -> wanted.read(code).isEmpty()).toList();
         if (!orphans.isEmpty()) {
-            throw Problem.conflict("codes-in-use", "Documents have the revisions "
+            throw Refused.conflict("codes-in-use", "Documents have the revisions "
                     + String.join(", ", orphans.subList(0, Math.min(10, orphans.size())))
                     + ", which would belong to no sequence. Keep the sequences they are of.");
         }
         Optional<SequencesEdition> before = editions.findByProjectIdAndInForceTrue(project);
         int newest = before.map(e -> e.edition).orElse(0);
         if (newest != expected) {
-            throw Problem.conflict("changed-meanwhile", "Edition " + newest
+            throw Refused.conflict("changed-meanwhile", "Edition " + newest
                     + " of the sequences was put in force in the meantime. Look at it first.");
         }
         remembered.changed();

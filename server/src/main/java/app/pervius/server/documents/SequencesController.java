@@ -3,7 +3,7 @@ package app.pervius.server.documents;
 import app.pervius.core.register.RevisionSequence;
 import app.pervius.core.register.RevisionSequences;
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.live.Live;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -52,7 +52,7 @@ class SequencesController {
                 return new RevisionSequence(key, name.strip(), kind == SequenceKind.LETTERS ? new RevisionSequence.Form.Letters(leftOut)
                         : new RevisionSequence.Form.Counted(prefix, width, first), subSteps);
             } catch (IllegalArgumentException e) {
-                throw Problem.invalid("sequences",
+                throw Refused.invalid("sequences",
                         "“" + name + "”: a prefix is up to 3 capital letters, the width 1 to 3 digits, the first count 0 or 1, and left "
                         + "out are capital letters.");
             }

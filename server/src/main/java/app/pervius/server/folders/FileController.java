@@ -3,7 +3,7 @@ package app.pervius.server.folders;
 import app.pervius.server.access.Actor;
 import app.pervius.server.content.ContentStore;
 import app.pervius.server.content.MediaTypes;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
 import io.swagger.v3.oas.annotations.responses.ApiResponse;
@@ -41,7 +41,7 @@ class FileController {
     ResponseEntity<Resource> content(@PathVariable long id, @RequestParam(defaultValue = "false") boolean download, Actor actor) {
         Files.FileView file = files.file(id);
         // A file one may not see is answered as one that is not there.
-        folders.find(file.folder()).filter(folder -> folders.maySee(actor, folder)).orElseThrow(() -> Problem.notFound("file"));
+        folders.find(file.folder()).filter(folder -> folders.maySee(actor, folder)).orElseThrow(() -> Refused.notFound("file"));
         boolean inline = types.shown(file.mediaType()) && !download;
         ContentDisposition disposition = (inline ? ContentDisposition.inline() : ContentDisposition.attachment())
                 .filename(file.name(), StandardCharsets.UTF_8).build();

@@ -1,7 +1,7 @@
 package app.pervius.server.folders;
 
 import app.pervius.core.arrive.FileName;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.ZoneOffset;
@@ -168,7 +168,7 @@ public class Files {
 
     @Transactional(readOnly = true)
     public FileView file(long id) {
-        return files.findById(id).map(Files::view).orElseThrow(() -> Problem.notFound("file"));
+        return files.findById(id).map(Files::view).orElseThrow(() -> Refused.notFound("file"));
     }
 
     @Transactional(readOnly = true)
@@ -238,7 +238,7 @@ public class Files {
 
     /** Gives a file another name because its document got a number; the old one is kept. */
     public void rename(long file, String name, long document, long by) {
-        FolderFile row = files.findById(file).orElseThrow(() -> Problem.notFound("file"));
+        FolderFile row = files.findById(file).orElseThrow(() -> Refused.notFound("file"));
         jdbc.sql("insert into former_name (id, folder_file_id, name, person_id, at) values (next value for ids, ?, ?, ?, ?)")
                 .params(file, row.name, by, clock.instant().atOffset(ZoneOffset.UTC)).update();
         row.name = name;

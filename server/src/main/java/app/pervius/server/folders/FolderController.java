@@ -2,7 +2,7 @@ package app.pervius.server.folders;
 
 import app.pervius.core.project.InformationState;
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.live.Live;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -145,12 +145,12 @@ class FolderController {
         entry.grants().forEach(g -> {
             if ((g.role() == null) == (g.firm() == null) || g.role() != null && !grantees.isRole(folder.project(), g.role())
                     || g.firm() != null && !grantees.isFirm(folder.project(), g.firm())) {
-                throw Problem.invalid("grants", "A folder is opened to a role of this project or to a firm.");
+                throw Refused.invalid("grants", "A folder is opened to a role of this project or to a firm.");
             }
         });
         List<Long> kept = entry.keepers() == null ? keepers.of(id).stream().toList() : entry.keepers();
         kept.stream().filter(person -> !grantees.isMember(folder.project(), person)).findFirst().ifPresent(person -> {
-            throw Problem.invalid("keepers", "Somebody who is to look after the folder is not in this project.");
+            throw Refused.invalid("keepers", "Somebody who is to look after the folder is not in this project.");
         });
         folders.open(id, entry.restricted(), entry.grants().stream().map(g -> new FolderAccess.Grant(id, g.role(), g.firm(), g.mayDrop()))
                 .distinct().toList(), entry.version());

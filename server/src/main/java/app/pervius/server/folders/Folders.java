@@ -5,7 +5,7 @@ import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.FolderId;
 import app.pervius.core.project.InformationState;
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Json;
 import app.pervius.server.store.Remembered;
 import java.util.Collection;
@@ -74,13 +74,13 @@ public class Folders {
     }
 
     public long make(NewFolder wanted) {
-        Folder parent = folders.findById(wanted.parent()).orElseThrow(() -> Problem.notFound("folder"));
+        Folder parent = folders.findById(wanted.parent()).orElseThrow(() -> Refused.notFound("folder"));
         String name = switch (FileName.check(wanted.name())) {
             case FileName.Checked.Fine(FileName fine) -> fine.text();
-            case FileName.Checked.Refused refused -> throw Problem.invalid("name", refused.ofFolder());
+            case FileName.Checked.Refused refused -> throw Refused.invalid("name", refused.ofFolder());
         };
         if (folders.existsByParentIdAndNameKey(parent.id(), FileName.keyOf(name))) {
-            throw Problem.conflict("name-taken", "A folder “" + name + "” lies in “" + parent.name + "” already.");
+            throw Refused.conflict("name-taken", "A folder “" + name + "” lies in “" + parent.name + "” already.");
         }
         changed();
         Folder folder = new Folder();
@@ -102,7 +102,7 @@ public class Folders {
                 folder.name = fine.text();
                 folder.nameKey = FileName.keyOf(fine.text());
             }
-            case FileName.Checked.Refused refused -> throw Problem.invalid("name", refused.ofFolder());
+            case FileName.Checked.Refused refused -> throw Refused.invalid("name", refused.ofFolder());
         }
         folders.saveAndFlush(folder);
     }
@@ -139,16 +139,16 @@ public class Folders {
         changed();
         folders.lockedRoot(folder.projectId);
         List<FolderView> way = up(parent).filter(w -> w.getFirst().project() == folder.projectId)
-                .orElseThrow(() -> Problem.notFound("folder"));
+                .orElseThrow(() -> Refused.notFound("folder"));
         FolderView target = way.getFirst();
         if (folder.parentId == null) {
-            throw Problem.conflict("root", "The project's own folder stays at the top.");
+            throw Refused.conflict("root", "The project's own folder stays at the top.");
         }
         if (way.stream().anyMatch(f -> f.id() == id)) {
-            throw Problem.conflict("into-itself", "“" + folder.name + "” cannot be moved into itself or into a folder below it.");
+            throw Refused.conflict("into-itself", "“" + folder.name + "” cannot be moved into itself or into a folder below it.");
         }
         if (target.firm() != null && !target.firm().equals(folder.firmId)) {
-            throw Problem.conflict("other-people", "“" + target.name() + "” belongs to a firm, and “" + folder.name
+            throw Refused.conflict("other-people", "“" + target.name() + "” belongs to a firm, and “" + folder.name
                     + "” does not belong to the same: moved there, other people would see it. Make a folder there and send its files "
                             + "again.");
         }
@@ -156,11 +156,11 @@ public class Folders {
                 access.holding(up(java.util.Objects.requireNonNull(folder.parentId)).orElseThrow())))
                 || way.stream().anyMatch(FolderView::restricted) != up(folder.parentId).orElseThrow().stream()
                 .anyMatch(FolderView::restricted)) {
-            throw Problem.conflict("other-people", "Other people may see “" + target.name()
+            throw Refused.conflict("other-people", "Other people may see “" + target.name()
                     + "” than the folder it lies in now. Open it to the same people first, or make a folder there.");
         }
         if (way.size() > 1 && target.state() != folder.state) {
-            throw Problem.conflict("other-state", "“" + target.name() + "” holds what is " + target.state().name().toLowerCase(Locale.ROOT)
+            throw Refused.conflict("other-state", "“" + target.name() + "” holds what is " + target.state().name().toLowerCase(Locale.ROOT)
                     .replace('_', ' ') + ", “"
                     + folder.name + "” does not. A folder keeps its state; files change theirs by being issued.");
         }
@@ -177,12 +177,12 @@ public class Folders {
         Folder folder = unchanged(id, version);
         List<String> needs = needs(folder);
         if (!needs.isEmpty()) {
-            throw Problem.conflict("needed", "“" + folder.name + "” cannot be deleted. " + String.join(" ", needs)
+            throw Refused.conflict("needed", "“" + folder.name + "” cannot be deleted. " + String.join(" ", needs)
                     + String.join(" ", missing(folder)));
         }
         List<String> missing = missing(folder);
         if (!missing.isEmpty() && !allTheSame) {
-            throw Problem.conflict("would-be-missed", String.join(" ", missing)
+            throw Refused.conflict("would-be-missed", String.join(" ", missing)
                     + " Deleted all the same, that is said there until it is put right.");
         }
         changed();
@@ -216,9 +216,9 @@ public class Folders {
     }
 
     private Folder unchanged(long id, int version) {
-        Folder folder = folders.findById(id).orElseThrow(() -> Problem.notFound("folder"));
+        Folder folder = folders.findById(id).orElseThrow(() -> Refused.notFound("folder"));
         if (folder.version != version) {
-            throw Problem.conflict("changed-meanwhile", "Somebody else has changed this folder in the meantime; it is called “"
+            throw Refused.conflict("changed-meanwhile", "Somebody else has changed this folder in the meantime; it is called “"
                     + folder.name + "” now.");
         }
         return folder;
@@ -231,7 +231,7 @@ public class Folders {
 
     @Transactional(readOnly = true)
     public FolderView folder(long id) {
-        return find(id).orElseThrow(() -> Problem.notFound("folder"));
+        return find(id).orElseThrow(() -> Refused.notFound("folder"));
     }
 
     /** The folder, if {@code actor} may see it. */
@@ -239,7 +239,7 @@ public class Folders {
     public FolderView visible(long id, Actor actor) {
         FolderView folder = folder(id);
         if (!maySee(actor, folder)) {
-            throw Problem.notFound("folder");
+            throw Refused.notFound("folder");
         }
         return folder;
     }
@@ -349,7 +349,7 @@ public class Folders {
     /** The folder and those above it, with what is said of each. */
     @Transactional(readOnly = true)
     List<FolderView> way(long id) {
-        return up(id).orElseThrow(() -> Problem.notFound("folder"));
+        return up(id).orElseThrow(() -> Refused.notFound("folder"));
     }
 
     private static List<FolderView> way(FolderView folder, Map<Long, FolderView> views) {

@@ -1,5 +1,6 @@
 package app.pervius.server.http;
 
+import app.pervius.server.refused.Refused;
 import java.util.List;
 import java.util.function.Function;
 import java.util.function.ToLongFunction;
@@ -30,7 +31,7 @@ public record Page<T>(List<T> items, @Nullable String next) {
         try {
             return Long.parseLong(cursor);
         } catch (NumberFormatException e) {
-            throw Problem.invalid("after", "“" + cursor + "” is not a place in this list.");
+            throw Refused.invalid("after", "“" + cursor + "” is not a place in this list.");
         }
     }
 }

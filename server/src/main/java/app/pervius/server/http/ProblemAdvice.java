@@ -1,5 +1,6 @@
 package app.pervius.server.http;
 
+import app.pervius.server.refused.Refused;
 import java.io.IOException;
 import java.net.URI;
 import java.nio.file.FileSystemException;
@@ -23,17 +24,30 @@ import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
 
-/** Turns every failure into Problem Details; a person never sees a stack trace. */
+/** Turns every failure into Refused Details; a person never sees a stack trace. */
 @RestControllerAdvice
 class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
 
     @ExceptionHandler
-    ResponseEntity<ProblemDetail> problem(Problem problem) {
-        ProblemDetail detail = detail(problem.status(), problem.type(), problem.sentence());
-        problem.more().forEach(detail::setProperty);
-        return ResponseEntity.status(problem.status()).body(detail);
+    ResponseEntity<ProblemDetail> refused(Refused refused) {
+        HttpStatus status = status(refused.why());
+        ProblemDetail detail = detail(status, refused.type(), refused.sentence());
+        refused.more().forEach(detail::setProperty);
+        return ResponseEntity.status(status).body(detail);
+    }
+
+    private static HttpStatus status(Refused.Why why) {
+        return switch (why) {
+            case INVALID -> HttpStatus.BAD_REQUEST;
+            case NOT_SIGNED_IN -> HttpStatus.UNAUTHORIZED;
+            case FORBIDDEN -> HttpStatus.FORBIDDEN;
+            case NOT_FOUND -> HttpStatus.NOT_FOUND;
+            case CONFLICT -> HttpStatus.CONFLICT;
+            case TOO_LARGE -> HttpStatus.CONTENT_TOO_LARGE;
+            case TOO_MANY -> HttpStatus.TOO_MANY_REQUESTS;
+        };
     }
 
     @ExceptionHandler
@@ -71,10 +85,8 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         }
         for (Throwable cause = unreadable; cause != null; cause = cause.getCause()) {
             if (cause instanceof Misfit misfit) {
-                Problem problem = Problem.invalid(misfit.field(), String.valueOf(misfit.getMessage()));
-                ProblemDetail detail = detail(problem.status(), problem.type(), problem.sentence());
-                problem.more().forEach(detail::setProperty);
-                return ResponseEntity.status(problem.status()).body(detail);
+                ResponseEntity<ProblemDetail> answer = refused(Refused.invalid(misfit.field(), String.valueOf(misfit.getMessage())));
+                return ResponseEntity.status(answer.getStatusCode()).body(answer.getBody());
             }
         }
         return ResponseEntity.badRequest().body(detail(HttpStatus.BAD_REQUEST, "unreadable",

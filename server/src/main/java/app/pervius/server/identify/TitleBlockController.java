@@ -2,7 +2,7 @@ package app.pervius.server.identify;
 
 import app.pervius.core.identify.TitleBlock;
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.render.TitleBlocks;
 import jakarta.validation.constraints.Size;
@@ -59,7 +59,7 @@ class TitleBlockController {
     TitleBlockView titleBlock(@PathVariable long id, Actor actor) {
         Passages.PassageView passage = passages.passage(id);
         if (!actor.maySee(passage.project(), passage.authorFirm())) {
-            throw Problem.notFound("passage");
+            throw Refused.notFound("passage");
         }
         return passage.files().stream().filter(f -> f.mediaType().equals("application/pdf")).findFirst().map(file -> {
             var patterns = remarks.patterns(passage.project());

@@ -2,7 +2,7 @@ package app.pervius.server.intake;
 
 import app.pervius.core.project.Field;
 import app.pervius.core.project.FieldValues;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.projects.Projects;
 import java.util.HashMap;
 import java.util.Map;
@@ -24,9 +24,9 @@ public class GivenFields {
         Map<String, String> values = new HashMap<>();
         (given == null ? Map.<String, String>of() : given).forEach((key, value) -> {
             Field field = projects.settings(project).fields().find(key)
-                    .orElseThrow(() -> Problem.invalid(key, "The project has no field “" + key + "”."));
+                    .orElseThrow(() -> Refused.invalid(key, "The project has no field “" + key + "”."));
             if (!value.isBlank() && !field.takes(value)) {
-                throw Problem.invalid(key, "“" + field.label() + "” takes " + field.expectation() + ", not “" + value + "”.");
+                throw Refused.invalid(key, "“" + field.label() + "” takes " + field.expectation() + ", not “" + value + "”.");
             }
             if (!value.isBlank()) {
                 values.put(key, value);

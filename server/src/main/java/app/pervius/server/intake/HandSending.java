@@ -10,7 +10,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.documents.Documents;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
@@ -72,7 +72,7 @@ public class HandSending {
     List<SendingFile> look(long folder, List<Long> wanted, Actor actor) {
         Folders.FolderView its = folders.visible(folder, actor);
         if (!routes.maySend(its.project(), actor)) {
-            throw Problem.forbidden("No route lets you send files by hand.");
+            throw Refused.forbidden("No route lets you send files by hand.");
         }
         return chosen(its, wanted).stream().map(this::look).toList();
     }
@@ -81,22 +81,22 @@ public class HandSending {
     public long send(long folderId, Sending sending, Actor actor) {
         Folders.FolderView folder = folders.visible(folderId, actor);
         Route route = routes.inForce(folder.project(), sending.route())
-                .orElseThrow(() -> Problem.invalid("route", "Choose a route that is in force."));
+                .orElseThrow(() -> Refused.invalid("route", "Choose a route that is in force."));
         if (!Routes.maySend(folder.project(), route, actor)) {
-            throw Problem.forbidden("On “" + route.name()
+            throw Refused.forbidden("On “" + route.name()
                     + "” only document controllers and those whom a role or the route lets may send.");
         }
         List<Files.FileView> its = chosen(folder, sending.files());
         its.stream().map(this::look).filter(f -> f.hindrance() != null).findFirst().ifPresent(f -> {
-            throw Problem.conflict("cannot-be-sent", "“" + f.name() + "”: " + f.hindrance());
+            throw Refused.conflict("cannot-be-sent", "“" + f.name() + "”: " + f.hindrance());
         });
         long author = author(folder, its, sending.author(), actor);
         long firm = people.person(author).firmId();
         sending.persons().stream().filter(p -> !people.isMember(folder.project(), p)).findFirst().ifPresent(p -> {
-            throw Problem.invalid("persons", "Somebody who is to be told is not in this project.");
+            throw Refused.invalid("persons", "Somebody who is to be told is not in this project.");
         });
         sending.persons().stream().filter(p -> !people.maySee(folder.project(), p, firm)).findFirst().ifPresent(p -> {
-            throw Problem.invalid("persons", people.person(p).name() + " may not see what " + people.firm(firm)
+            throw Refused.invalid("persons", people.person(p).name() + " may not see what " + people.firm(firm)
                     .name() + " sends, so cannot be told of it.");
         });
         long submission = there.submit(folder, its, new FilesThere.Occasion(author, actor.person(folder.project()), sending.purpose(),
@@ -112,14 +112,14 @@ public class HandSending {
 
     private List<Files.FileView> chosen(Folders.FolderView folder, List<Long> wanted) {
         if (wanted.isEmpty() || wanted.size() > MOST_FILES) {
-            throw Problem.invalid("files", "Choose 1 to " + MOST_FILES + " files.");
+            throw Refused.invalid("files", "Choose 1 to " + MOST_FILES + " files.");
         }
         Map<Long, Files.FileView> found = files.files(wanted);
         List<Files.FileView> its = new ArrayList<>();
         for (long id : wanted.stream().distinct().toList()) {
             Files.FileView file = found.get(id);
             if (file == null || file.folder() != folder.id() || !file.present()) {
-                throw Problem.conflict("files-gone", "A file that was chosen lies in this folder no more. Look at it as it is now.");
+                throw Refused.conflict("files-gone", "A file that was chosen lies in this folder no more. Look at it as it is now.");
             }
             its.add(file);
         }
@@ -140,9 +140,9 @@ public class HandSending {
     public List<PassageFacts> sendable(long folderId, Sending sending, Actor actor) {
         Folders.FolderView folder = folders.visible(folderId, actor);
         Route route = routes.inForce(folder.project(), sending.route())
-                .orElseThrow(() -> Problem.invalid("route", "Choose a route that is in force."));
+                .orElseThrow(() -> Refused.invalid("route", "Choose a route that is in force."));
         if (!Routes.maySend(folder.project(), route, actor)) {
-            throw Problem.forbidden("On “" + route.name()
+            throw Refused.forbidden("On “" + route.name()
                     + "” only document controllers and those whom a role or the route lets may send.");
         }
         List<Files.FileView> its = chosen(folder, sending.files());
@@ -166,7 +166,7 @@ public class HandSending {
             actor.mustControl(folder.project());
         }
         if (!people.isMember(folder.project(), author)) {
-            throw Problem.invalid("author", "The author is not in this project.");
+            throw Refused.invalid("author", "The author is not in this project.");
         }
         return author;
     }

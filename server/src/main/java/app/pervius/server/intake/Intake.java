@@ -9,7 +9,7 @@ import app.pervius.server.content.MediaTypes;
 import app.pervius.server.due.Look;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.live.Live;
 import app.pervius.server.numbers.Counters;
@@ -109,7 +109,7 @@ public class Intake implements Look {
     /** Begins a submission; files that cannot be taken are refused in it, with the reason, before a byte is sent. */
     public long begin(Beginning beginning) {
         if (beginning.files().isEmpty() || beginning.files().size() > MOST_FILES) {
-            throw Problem.invalid("files", "A submission has 1 to " + MOST_FILES + " files.");
+            throw Refused.invalid("files", "A submission has 1 to " + MOST_FILES + " files.");
         }
         return Objects.requireNonNull(transaction.execute(status -> {
             Folders.FolderView folder = folders.folder(beginning.folder());
@@ -146,11 +146,11 @@ public class Intake implements Look {
         try {
             kept = store.keep(bytes, Math.min(largest, Math.max(expected.size, 1)));
         } catch (ContentStore.TooLarge e) {
-            throw Problem.conflict("size-differs", "“" + expected.name + "” has more bytes than the " + expected.size
+            throw Refused.conflict("size-differs", "“" + expected.name + "” has more bytes than the " + expected.size
                     + " announced. Send it again.");
         }
         if (kept.size() != expected.size) {
-            throw Problem.conflict("size-differs", "Only " + kept.size() + " of " + expected.size + " bytes of “" + expected.name
+            throw Refused.conflict("size-differs", "Only " + kept.size() + " of " + expected.size + " bytes of “" + expected.name
                     + "” arrived. Send it again; nothing else is held up.");
         }
         CrashPoint.FILE_STORED.reached();
@@ -163,7 +163,7 @@ public class Intake implements Look {
     /** Closes a submission: every revision in it begins its passage. Closing twice does nothing the second time. */
     public void close(long id) {
         transaction.executeWithoutResult(status -> {
-            Submission submission = submissions.locked(id).orElseThrow(() -> Problem.notFound("submission"));
+            Submission submission = submissions.locked(id).orElseThrow(() -> Refused.notFound("submission"));
             if (!submission.open) {
                 return;
             }
@@ -237,21 +237,21 @@ public class Intake implements Look {
     private void mustBeTheSame(SubmissionFile received, InputStream bytes) throws IOException {
         Files.FileView there = files.file(Objects.requireNonNull(received.folderFileId));
         if (!ContentStore.hash(bytes, there.size()).equals(Optional.of(there.hash()))) {
-            throw Problem.conflict("received-already", "“" + received.name
+            throw Refused.conflict("received-already", "“" + received.name
                     + "” was received before with other content. Hand the new one in by itself.");
         }
     }
 
     private SubmissionFile expected(long submission, int position, Actor uploader) {
         Submission its = submissions.findById(submission).filter(s -> uploader.is(s.uploaderId))
-                .orElseThrow(() -> Problem.notFound("submission"));
+                .orElseThrow(() -> Refused.notFound("submission"));
         SubmissionFile file = announced.findBySubmissionIdAndPosition(submission, position)
-                .orElseThrow(() -> Problem.notFound("file of this submission"));
+                .orElseThrow(() -> Refused.notFound("file of this submission"));
         if (file.state == SubmissionFile.State.REFUSED) {
-            throw Problem.conflict("refused", String.valueOf(file.refusal));
+            throw Refused.conflict("refused", String.valueOf(file.refusal));
         }
         if (!its.open && file.state == SubmissionFile.State.EXPECTED) {
-            throw Problem.conflict("closed", "The submission was closed before “" + file.name + "” arrived.");
+            throw Refused.conflict("closed", "The submission was closed before “" + file.name + "” arrived.");
         }
         if (staleActivity(its)) {
             transaction.executeWithoutResult(status -> submissions.active(submission, clock.instant()));
@@ -268,7 +268,7 @@ public class Intake implements Look {
         Submission submission = submissions.locked(id).orElseThrow();
         SubmissionFile file = announced.findBySubmissionIdAndPosition(id, position).orElseThrow();
         if (!submission.open) {
-            throw Problem.conflict("closed", "The submission was closed before “" + file.name + "” arrived.");
+            throw Refused.conflict("closed", "The submission was closed before “" + file.name + "” arrived.");
         }
         if (file.state == SubmissionFile.State.RECEIVED) {
             return;

@@ -6,7 +6,7 @@ import app.pervius.core.arrive.FileName;
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.live.Live;
 import app.pervius.server.passages.Passages;
@@ -53,7 +53,7 @@ class MovingFiles {
     int carryOut(long folder, List<Long> wanted, How how, Actor actor) {
         Folders.FolderView into = folders.visible(folder, actor);
         if (!folders.mayDrop(actor, into)) {
-            throw Problem.forbidden("You may not put files into “" + into.path() + "”.");
+            throw Refused.forbidden("You may not put files into “" + into.path() + "”.");
         }
         List<Files.FileView> from = wanted.stream().distinct().map(files::file).toList();
         from.forEach(file -> check(file, into, how, actor));
@@ -85,21 +85,21 @@ class MovingFiles {
 
     private void check(Files.FileView file, Folders.FolderView into, How how, Actor actor) {
         Folders.FolderView from = folders.find(file.folder()).filter(folder -> folders.maySee(actor, folder))
-                .orElseThrow(() -> Problem.notFound("file"));
+                .orElseThrow(() -> Refused.notFound("file"));
         if (from.project() != into.project()) {
-            throw Problem.notFound("file");
+            throw Refused.notFound("file");
         }
         if (!file.present()) {
-            throw Problem.conflict("files-gone", "“" + file.name() + "” lies in this folder no more. Look at it as it is now.");
+            throw Refused.conflict("files-gone", "“" + file.name() + "” lies in this folder no more. Look at it as it is now.");
         }
         if (from.id() == into.id()) {
-            throw Problem.invalid("folder", "“" + file.name() + "” lies in “" + into.path() + "” already.");
+            throw Refused.invalid("folder", "“" + file.name() + "” lies in “" + into.path() + "” already.");
         }
         if (how == How.MOVE && !folders.mayDrop(actor, from)) {
-            throw Problem.forbidden("You may not take files out of “" + from.path() + "”; copy them instead.");
+            throw Refused.forbidden("You may not take files out of “" + from.path() + "”; copy them instead.");
         }
         if (how == How.MOVE && file.passage() != null && passages.passage(file.passage()).state() != Passages.State.DONE) {
-            throw Problem.conflict("on-its-way", "“" + file.name()
+            throw Refused.conflict("on-its-way", "“" + file.name()
                     + "” is on its way and stays where it is until that has ended; copy it instead.");
         }
     }

@@ -1,6 +1,6 @@
 package app.pervius.server.intake;
 
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import java.util.List;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
@@ -42,7 +42,7 @@ class Quota {
         long filesThen = awaited.getFiles() + files;
         long bytesThen = awaited.getBytes() + bytes;
         if (filesThen > mostFiles || bytesThen > mostBytes) {
-            throw Problem.conflict("quota", "With this " + who + " announced " + filesThen + " files of " + bytesThen / GIB
+            throw Refused.conflict("quota", "With this " + who + " announced " + filesThen + " files of " + bytesThen / GIB
                     + " GB that have not come yet; at a time that may be " + mostFiles
                     + " files and " + mostBytes / GIB + " GB. Finish or close what is open, or hand in less at a time.");
         }

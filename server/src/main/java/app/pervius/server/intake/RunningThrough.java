@@ -8,7 +8,7 @@ import app.pervius.core.rules.RuleSheet;
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
@@ -51,7 +51,7 @@ class RunningThrough {
     List<Files.FileView> lying(long project, long rule) {
         HandlingRule its = rules.sheet(project).rows().stream().filter(row -> row.ruleId() == rule).map(RuleSheet.Row::rule)
                 .filter(HandlingRule.class::isInstance)
-                .map(HandlingRule.class::cast).findFirst().orElseThrow(() -> Problem.notFound("rule in force"));
+                .map(HandlingRule.class::cast).findFirst().orElseThrow(() -> Refused.notFound("rule in force"));
         List<Long> standing = folders.all(project).stream().map(Folders.FolderView::id).filter(id -> its.where().covers(folders.pathUp(id)))
                 .toList();
         return files.neverOnAPassage(standing, MOST_FILES);
@@ -79,22 +79,22 @@ class RunningThrough {
     long runAgain(long id, Actor actor) {
         Passages.PassageView passage = passages.passage(id);
         if (!actor.maySee(passage.project(), passage.authorFirm())) {
-            throw Problem.notFound("passage");
+            throw Refused.notFound("passage");
         }
         actor.mustControl(passage.project());
         if (passage.state() != Passages.State.DONE) {
-            throw Problem.conflict("on-its-way", "It is still on its way: take one of its ways out instead.");
+            throw Refused.conflict("on-its-way", "It is still on its way: take one of its ways out instead.");
         }
         if (passage.decision() != null || passage.ended() == End.ISSUED) {
-            throw Problem.conflict("decided", "It has been decided or filed. Send its files on a route by hand, or reopen the decision.");
+            throw Refused.conflict("decided", "It has been decided or filed. Send its files on a route by hand, or reopen the decision.");
         }
         List<Files.FileView> its = passage.files().stream().map(f -> files.file(f.folderFile())).filter(Files.FileView::present).toList();
         if (its.size() < passage.files().size()) {
-            throw Problem.conflict("files-gone", "Not all of its files lie in the folder any more.");
+            throw Refused.conflict("files-gone", "Not all of its files lie in the folder any more.");
         }
         its.stream().filter(f -> f.passage() != null && f.passage() != id && passages.passage(f.passage()).state() != Passages.State.DONE)
                 .findFirst().ifPresent(f -> {
-            throw Problem.conflict("on-its-way", "“" + f.name() + "” has gone through again already.");
+            throw Refused.conflict("on-its-way", "“" + f.name() + "” has gone through again already.");
         });
         Folders.FolderView folder = folders.folder(passage.folder());
         long submission = there.submit(folder, its, new FilesThere.Occasion(author(passage.project(), passage.author(), actor),

@@ -2,7 +2,7 @@ package app.pervius.server.intake;
 
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Folders;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.rules.Rules;
@@ -95,17 +95,17 @@ class SubmissionController {
             Actor actor) {
         Folders.FolderView into = folders.visible(folder, actor);
         if (!folders.mayDrop(actor, into)) {
-            throw Problem.forbidden("You may not put files into “" + into.path() + "”.");
+            throw Refused.forbidden("You may not put files into “" + into.path() + "”.");
         }
         if (entry.sheet() != null && entry.sheet() != rules.sheet(into.project()).edition()) {
-            throw Problem.conflict("rules-changed",
+            throw Refused.conflict("rules-changed",
                     "The rules have changed since you looked at what will come of these files. Nothing was sent; look again, then send.");
         }
         long author = entry.author() == null ? actor.person(into.project()) : entry.author();
         if (author != actor.person(into.project())) {
             actor.mustControl(into.project());
             if (people.membersOf(into.project()).stream().noneMatch(p -> p.id() == author)) {
-                throw Problem.invalid("author", "The author is not in this project.");
+                throw Refused.invalid("author", "The author is not in this project.");
             }
         }
         return receipt(intake.begin(new Intake.Beginning(folder, author, actor.person(into.project()), entry.purpose(), entry.answerDue(),
@@ -130,9 +130,9 @@ class SubmissionController {
 
     @GetMapping("/api/submissions/{id}")
     Receipt submission(@PathVariable long id, Actor actor) {
-        Submission submission = submissions.findById(id).orElseThrow(() -> Problem.notFound("submission"));
+        Submission submission = submissions.findById(id).orElseThrow(() -> Refused.notFound("submission"));
         if (!actor.maySee(submission.projectId, submission.authorFirmId)) {
-            throw Problem.notFound("submission");
+            throw Refused.notFound("submission");
         }
         return receipt(id);
     }
@@ -165,9 +165,9 @@ class SubmissionController {
     }
 
     private void mine(long id, Actor actor) {
-        Submission submission = submissions.findById(id).orElseThrow(() -> Problem.notFound("submission"));
+        Submission submission = submissions.findById(id).orElseThrow(() -> Refused.notFound("submission"));
         if (!actor.is(submission.uploaderId)) {
-            throw Problem.notFound("submission");
+            throw Refused.notFound("submission");
         }
     }
 

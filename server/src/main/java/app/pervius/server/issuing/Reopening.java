@@ -6,7 +6,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.documents.Documents;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.live.Live;
 import app.pervius.server.messages.Messages;
@@ -57,19 +57,19 @@ class Reopening {
     void reopen(long id, String reason, Actor actor) {
         Passages.PassageView passage = passages.passage(id);
         if (!actor.maySee(passage.project(), passage.authorFirm())) {
-            throw Problem.notFound("passage");
+            throw Refused.notFound("passage");
         }
         actor.mustControl(passage.project());
         if (reason.isBlank()) {
-            throw Problem.invalid("reason", "Say why; all who were told of the decision read it.");
+            throw Refused.invalid("reason", "Say why; all who were told of the decision read it.");
         }
         if (passage.state() != Passages.State.DONE || passage.decision() == null) {
-            throw Problem.conflict("not-decided", "There is no decision that could be reopened.");
+            throw Refused.conflict("not-decided", "There is no decision that could be reopened.");
         }
-        Documents.Standing standing = documents.standing(id).orElseThrow(() -> Problem.conflict("not-decided",
+        Documents.Standing standing = documents.standing(id).orElseThrow(() -> Refused.conflict("not-decided",
                 "There is no revision that could be reopened."));
         standing.later().ifPresent(later -> {
-            throw Problem.conflict("later-revision", "Revision " + later + " has come since; decide on that one.");
+            throw Refused.conflict("later-revision", "Revision " + later + " has come since; decide on that one.");
         });
         standing.currentFolder().ifPresent(folder -> withdraw(passage, standing.revision(), folder, actor));
         tell(passage, reason, actor);
@@ -80,7 +80,7 @@ class Reopening {
     }
 
     private void withdraw(Passages.PassageView passage, long revision, long folder, Actor actor) {
-        long archive = projects.settings(passage.project()).archive().orElseThrow(() -> Problem.conflict("no-archive",
+        long archive = projects.settings(passage.project()).archive().orElseThrow(() -> Refused.conflict("no-archive",
                 "The issued files would have to go to the archive, and the project has no archive folder.")).value();
         String named = passage.number() == null ? null : passage.number() + "_" + passage.revision() + "_withdrawn";
         files.withdraw(revision, folder, archive, named, actor.person(passage.project()));

@@ -5,7 +5,7 @@ import app.pervius.core.number.Scheme;
 import app.pervius.server.access.Actor;
 import app.pervius.server.documents.Documents;
 import app.pervius.server.http.Page;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.tables.Columns;
@@ -129,9 +129,9 @@ class LedgerController {
     CounterBook.Strip strip(@PathVariable long project, @PathVariable String scheme, @RequestParam @Size(max = 400) String combination,
             Actor actor) {
         actor.mustControl(project);
-        Scheme of = schemes.inForce(project, scheme).orElseThrow(() -> Problem.notFound("scheme"));
+        Scheme of = schemes.inForce(project, scheme).orElseThrow(() -> Refused.notFound("scheme"));
         return counters.strip(project, of, counters.of(project, of).stream().filter(c -> c.combination().equals(combination)).findFirst()
-                .orElseThrow(() -> Problem.notFound("counter")));
+                .orElseThrow(() -> Refused.notFound("counter")));
     }
 
     /** What people did to numbers of a scheme, newest first. */

@@ -8,7 +8,7 @@ import app.pervius.core.pattern.Piece;
 import app.pervius.core.project.Fields;
 import app.pervius.server.access.Actor;
 import app.pervius.server.documents.Documents;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.live.Live;
 import app.pervius.server.projects.Projects;
 import java.util.Arrays;
@@ -51,10 +51,10 @@ public class LedgerDesk {
     public void giveUp(long project, String number, String reason, Actor actor) {
         LedgerEntry entry = held(project, number);
         if (!actor.controls(project) && (entry.firmId == null || entry.firmId != actor.firm(project))) {
-            throw Problem.notFound("number");
+            throw Refused.notFound("number");
         }
         if (entry.state != NumberState.TAKEN) {
-            throw Problem.conflict("not-taken", "Only a number that was taken and that nothing has come for can be given up; " + number
+            throw Refused.conflict("not-taken", "Only a number that was taken and that nothing has come for can be given up; " + number
                     + " is "
                     + entry.state.label() + ".");
         }
@@ -66,11 +66,11 @@ public class LedgerDesk {
         actor.mustControl(project);
         LedgerEntry entry = held(project, number);
         if (entry.state == NumberState.VOIDED) {
-            throw Problem.conflict("voided-already", number + " was voided before: " + entry.reason);
+            throw Refused.conflict("voided-already", number + " was voided before: " + entry.reason);
         }
         if (entry.documentId != null) {
             documents.needed(entry.documentId).ifPresent(why -> {
-                throw Problem.conflict("number-in-use", number + " cannot be voided: " + why + ".");
+                throw Refused.conflict("number-in-use", number + " cannot be voided: " + why + ".");
             });
         }
         if (entry.state == NumberState.GIVEN_BACK) {
@@ -93,21 +93,21 @@ public class LedgerDesk {
     /** Sets what a counter gives next, only upwards; what is left out is explained by the reason. */
     public void setNext(long project, String key, String combination, long next, String reason, Actor actor) {
         actor.mustControl(project);
-        Scheme scheme = schemes.inForce(project, key).filter(Scheme::counts).orElseThrow(() -> Problem.notFound("scheme"));
+        Scheme scheme = schemes.inForce(project, key).filter(Scheme::counts).orElseThrow(() -> Refused.notFound("scheme"));
         CounterKey counter = new CounterKey(key, combination);
         mustBePossible(project, scheme, combination);
         Ledger.Next now = counters.next(project, counter, scheme.start(), scheme.step());
         if (next <= now.value()) {
-            throw Problem.invalid("next", "The counter gives " + now.value()
+            throw Refused.invalid("next", "The counter gives " + now.value()
                     + " next and can only be set higher: what is below stands in the ledger.");
         }
         if ((next - now.value()) % now.step() != 0) {
-            throw Problem.invalid("next", "The counter goes in steps of " + now.step() + " from " + now.value() + "; " + next
+            throw Refused.invalid("next", "The counter goes in steps of " + now.step() + " from " + now.value() + "; " + next
                     + " is not one of them.");
         }
         int widest = widest(scheme, projects.settings(project).fields());
         if (Long.toString(next).length() > widest) {
-            throw Problem.invalid("next", next + " has more digits than the " + widest + " the scheme has room for.");
+            throw Refused.invalid("next", next + " has more digits than the " + widest + " the scheme has room for.");
         }
         counters.moveTo(project, counter, next);
         book.gap(project, counter, now.value(), next - now.step(), reason.strip(), actor.person(project));
@@ -128,7 +128,7 @@ public class LedgerDesk {
         }
         fits &= !scheme.yearly() || !fits || parts.getLast().matches("20\\d\\d");
         if (!fits) {
-            throw Problem.invalid("combination", "“" + combination + "” is no counter of this scheme; it counts per "
+            throw Refused.invalid("combination", "“" + combination + "” is no counter of this scheme; it counts per "
                     + String.join(", ", scheme.countsPer().stream().map(fields::label).toList()) + (scheme.yearly() ? " and year" : "")
                     + ".");
         }
@@ -150,7 +150,7 @@ public class LedgerDesk {
                 .ifPresent(counter -> counters.next(project, counter, 0, 1));
         jdbc.sql("select id from ledger_entry where project_id = ? and number = ? for update").params(project, number).query(Long.class)
                 .optional()
-                .orElseThrow(() -> Problem.notFound("number"));
+                .orElseThrow(() -> Refused.notFound("number"));
         return Objects.requireNonNull(entries.findByProjectIdAndNumber(project, number).orElseThrow());
     }
 }

@@ -15,7 +15,7 @@ import app.pervius.server.documents.Documents;
 import app.pervius.server.documents.Sequences;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.live.Live;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
@@ -149,7 +149,7 @@ class NumberExisting {
     private Folders.FolderView mayNumber(WantedFiles wanted, Actor actor) {
         Folders.FolderView folder = folders.visible(wanted.folder(), actor);
         if (!folders.mayDrop(actor, folder)) {
-            throw Problem.forbidden("Files are numbered in folders of work in progress, by those who may put files there.");
+            throw Refused.forbidden("Files are numbered in folders of work in progress, by those who may put files there.");
         }
         return folder;
     }
@@ -160,7 +160,7 @@ class NumberExisting {
         all.stream().filter(f -> wanted.files().isEmpty() || wanted.files().contains(f.id()))
                 .forEach(f -> byBase.computeIfAbsent(new FileName(f.name()).base(), k -> new ArrayList<>()).add(f));
         if (byBase.size() > MOST) {
-            throw Problem.invalid("files", "At most " + MOST + " documents are numbered at one go; choose some of the files.");
+            throw Refused.invalid("files", "At most " + MOST + " documents are numbered at one go; choose some of the files.");
         }
         return byBase;
     }
@@ -178,7 +178,7 @@ class NumberExisting {
             return new Group(its, null, null, onItsWay.get());
         }
         Scheme scheme = schemes.inForce(folder.project(), wanted.scheme()).filter(s -> s.of() == Scheme.Of.DOCUMENTS)
-                .orElseThrow(() -> Problem.notFound("scheme"));
+                .orElseThrow(() -> Refused.notFound("scheme"));
         Drawn drawn = Numbering.draw(scheme, values(wanted, folder, firm), project.fields(), ledger,
                 LocalDate.ofInstant(clock.instant(), project.zone()));
         return drawn instanceof Drawn.Number(Drawing drawing) ? nameFree(folder, its, drawing)

@@ -1,6 +1,6 @@
 package app.pervius.server.numbers;
 
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -78,7 +78,7 @@ class NumberList {
 
     private long make(long project, String key, String name) {
         if (!key.matches("[a-z][a-z0-9-]{0,59}")) {
-            throw Problem.invalid("key", "A list is called by lower-case letters, digits and hyphens, such as pump-tags.");
+            throw Refused.invalid("key", "A list is called by lower-case letters, digits and hyphens, such as pump-tags.");
         }
         jdbc.sql("insert into number_list (id, project_id, list_key, name, version) values (next value for ids, ?, ?, ?, 0)")
                 .params(project, key, name).update();

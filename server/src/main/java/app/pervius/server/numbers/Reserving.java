@@ -8,7 +8,7 @@ import app.pervius.core.number.Scheme;
 import app.pervius.core.project.FieldValues;
 import app.pervius.server.access.Actor;
 import app.pervius.server.due.Look;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.live.Live;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
@@ -72,13 +72,13 @@ public class Reserving implements Look {
     /** Keeps a run of numbers without a gap; gives the reservation. */
     public long reserve(long project, WantedRun wanted, Actor actor) {
         actor.mustControl(project);
-        Scheme scheme = schemes.inForce(project, wanted.scheme()).orElseThrow(() -> Problem.notFound("scheme"));
+        Scheme scheme = schemes.inForce(project, wanted.scheme()).orElseThrow(() -> Refused.notFound("scheme"));
         if (!scheme.counts() || !scheme.sources().isEmpty()) {
-            throw Problem.invalid("scheme", "Ranges are reserved of schemes whose numbers come from a counter alone; “" + scheme.name()
+            throw Refused.invalid("scheme", "Ranges are reserved of schemes whose numbers come from a counter alone; “" + scheme.name()
                     + "” takes parts from elsewhere.");
         }
         if (wanted.until().isBefore(today(project))) {
-            throw Problem.invalid("until", "A reservation lasts until today or later.");
+            throw Refused.invalid("until", "A reservation lasts until today or later.");
         }
         FieldValues values = taking.values(project, people.firm(project, wanted.firm()), wanted.values());
         Reservation reservation = new Reservation();
@@ -138,10 +138,10 @@ public class Reserving implements Look {
 
     /** Ends a reservation before its day. */
     void end(long id, int version, Actor actor) {
-        Reservation reservation = reservations.findById(id).orElseThrow(() -> Problem.notFound("reservation"));
+        Reservation reservation = reservations.findById(id).orElseThrow(() -> Refused.notFound("reservation"));
         actor.mustControl(reservation.projectId);
         if (reservation.version != version || reservation.endedAt != null) {
-            throw Problem.conflict("changed-meanwhile", "This reservation was changed or has ended in the meantime.");
+            throw Refused.conflict("changed-meanwhile", "This reservation was changed or has ended in the meantime.");
         }
         String account = giveBack(reservation);
         events.write(reservation.projectId, reservation.schemeKey, null, actor, "Ended the reservation " + account);
@@ -196,9 +196,9 @@ public class Reserving implements Look {
 
     @Transactional(readOnly = true)
     Reservation visible(long id, Actor actor) {
-        Reservation reservation = reservations.findById(id).orElseThrow(() -> Problem.notFound("reservation"));
+        Reservation reservation = reservations.findById(id).orElseThrow(() -> Refused.notFound("reservation"));
         if (!actor.maySee(reservation.projectId, reservation.firmId)) {
-            throw Problem.notFound("reservation");
+            throw Refused.notFound("reservation");
         }
         return reservation;
     }

@@ -5,7 +5,7 @@ import app.pervius.core.number.Sources;
 import app.pervius.core.number.SchemeCheck;
 import app.pervius.server.access.Actor;
 import app.pervius.server.connections.Connections;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.live.Live;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
@@ -159,7 +159,7 @@ class SchemeController {
         for (Table.Row row : table.rows()) {
             String value = row.cells().getFirst();
             if (value.isEmpty() || value.length() > Scheme.WIDEST_SOURCE || value.indexOf('/') >= 0 || value.indexOf('\\') >= 0) {
-                throw Problem.invalid("file", "Row " + row.number() + ", column 1: “" + value + "” is no value of 1 to "
+                throw Refused.invalid("file", "Row " + row.number() + ", column 1: “" + value + "” is no value of 1 to "
                         + Scheme.WIDEST_SOURCE + " characters without slashes. Nothing was taken.");
             }
         }

@@ -4,7 +4,7 @@ import app.pervius.core.number.Scheme;
 import app.pervius.core.number.SchemeCheck;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.project.Fields;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.store.Json;
 import app.pervius.server.store.Remembered;
@@ -67,12 +67,12 @@ public class Schemes {
      */
     public Scheme putInForce(long project, Scheme wanted, int expected, @Nullable Long by) {
         faults(project, wanted).stream().findFirst().ifPresent(fault -> {
-            throw Problem.invalid(fault.place(), fault.sentence());
+            throw Refused.invalid(fault.place(), fault.sentence());
         });
         Optional<SchemeEdition> before = schemes.findByProjectIdAndSchemeKeyAndInForceTrue(project, wanted.key());
         int newest = before.map(e -> e.edition).orElse(0);
         if (newest != expected) {
-            throw Problem.conflict("changed-meanwhile", expected == 0 ? "There is a scheme of that name already."
+            throw Refused.conflict("changed-meanwhile", expected == 0 ? "There is a scheme of that name already."
                     : "Edition " + newest + " of this scheme was put in force in the meantime. Look at it before you put yours over it.");
         }
         remembered.changed();

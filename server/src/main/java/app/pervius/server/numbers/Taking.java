@@ -12,7 +12,7 @@ import app.pervius.core.project.Fields;
 import app.pervius.server.access.Actor;
 import app.pervius.server.connections.Connections;
 import app.pervius.server.documents.Documents;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.live.Live;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
@@ -66,7 +66,7 @@ public class Taking {
 
     /** Takes numbers for the caller's firm, or for another if the caller controls the project; all of them, or none. */
     public List<Taken> take(long project, Wanted wanted, Actor actor) {
-        Scheme scheme = schemes.inForce(project, wanted.scheme()).orElseThrow(() -> Problem.notFound("scheme"));
+        Scheme scheme = schemes.inForce(project, wanted.scheme()).orElseThrow(() -> Refused.notFound("scheme"));
         People.FirmView firm = firm(project, wanted.firm(), actor);
         FieldValues values = values(project, firm, wanted.values());
         FieldValues asked = ask(scheme, values);
@@ -100,7 +100,7 @@ public class Taking {
 
     /** What the next number would be; shown, not promised, and nothing is held for it. */
     String preview(long project, Wanted wanted, Actor actor) {
-        Scheme scheme = schemes.inForce(project, wanted.scheme()).orElseThrow(() -> Problem.notFound("scheme"));
+        Scheme scheme = schemes.inForce(project, wanted.scheme()).orElseThrow(() -> Refused.notFound("scheme"));
         FieldValues values = values(project, firm(project, wanted.firm(), actor), wanted.values());
         return draw(scheme, values, project, book.looking(project)).number();
     }
@@ -111,13 +111,13 @@ public class Taking {
         Drawn drawn = Numbering.draw(scheme, values, settings.fields(), ledger, LocalDate.ofInstant(clock.instant(), settings.zone()));
         return switch (drawn) {
             case Drawn.Number(Drawing drawing) -> drawing;
-            case Drawn.Missing missing -> throw Problem.invalid(missing.fields().iterator().next(),
+            case Drawn.Missing missing -> throw Refused.invalid(missing.fields().iterator().next(),
                     drawn.inWords(scheme, settings.fields()));
-            case Drawn.Unfit unfit -> throw Problem.invalid(unfit.field(), drawn.inWords(scheme, settings.fields()));
-            case Drawn.Full full -> throw Problem.conflict("counter-full", drawn.inWords(scheme, settings.fields()));
-            case Drawn.ListUsedUp used -> throw Problem.conflict("list-used-up", drawn.inWords(scheme, settings.fields()));
-            case Drawn.Unanswered unanswered -> throw Problem.conflict("not-answered", drawn.inWords(scheme, settings.fields()));
-            case Drawn.Crowded crowded -> throw Problem.conflict("counter-crowded", drawn.inWords(scheme, settings.fields()));
+            case Drawn.Unfit unfit -> throw Refused.invalid(unfit.field(), drawn.inWords(scheme, settings.fields()));
+            case Drawn.Full full -> throw Refused.conflict("counter-full", drawn.inWords(scheme, settings.fields()));
+            case Drawn.ListUsedUp used -> throw Refused.conflict("list-used-up", drawn.inWords(scheme, settings.fields()));
+            case Drawn.Unanswered unanswered -> throw Refused.conflict("not-answered", drawn.inWords(scheme, settings.fields()));
+            case Drawn.Crowded crowded -> throw Refused.conflict("counter-crowded", drawn.inWords(scheme, settings.fields()));
         };
     }
 
@@ -129,8 +129,8 @@ public class Taking {
                 answers = answers.with(asked.key(), switch (connections.ask(asked.connection(), "take-" + UUID.randomUUID(),
                         Map.of("asked", asked.key(), "about", about.byKey()))) {
                     case Connections.Reply.Said(Map<String, Object> answer) -> Answers.value(answer).orElseThrow(() ->
-                            Problem.conflict("not-answered", Answers.unusable(asked.connection())));
-                    case Connections.Reply.Failed(String reason) -> throw Problem.conflict("not-answered",
+                            Refused.conflict("not-answered", Answers.unusable(asked.connection())));
+                    case Connections.Reply.Failed(String reason) -> throw Refused.conflict("not-answered",
                             reason + " No number was taken.");
                 });
             }
@@ -141,7 +141,7 @@ public class Taking {
     People.FirmView firm(long project, @Nullable Long wanted, Actor actor) {
         actor.in(project);
         if (wanted != null && wanted != actor.firm(project) && !actor.controls(project)) {
-            throw Problem.forbidden("Numbers are taken for one's own firm; a document controller takes them for others.");
+            throw Refused.forbidden("Numbers are taken for one's own firm; a document controller takes them for others.");
         }
         return people.firm(project, wanted == null ? actor.firm(project) : wanted);
     }
@@ -151,9 +151,9 @@ public class Taking {
         Projects.Settings settings = projects.settings(project);
         Fields fields = settings.fields();
         said.forEach((key, value) -> {
-            var field = fields.find(key).orElseThrow(() -> Problem.invalid(key, "The project has no field “" + key + "”."));
+            var field = fields.find(key).orElseThrow(() -> Refused.invalid(key, "The project has no field “" + key + "”."));
             if (!value.isBlank() && !field.takes(value)) {
-                throw Problem.invalid(key, "“" + field.label() + "” takes " + field.expectation() + ", not “" + value + "”.");
+                throw Refused.invalid(key, "“" + field.label() + "” takes " + field.expectation() + ", not “" + value + "”.");
             }
         });
         FieldValues own = new FieldValues(Map.of("project", settings.code(), "originator", firm.code()));

@@ -10,7 +10,7 @@ import app.pervius.core.register.RevisionSequences;
 import app.pervius.server.access.Actor;
 import app.pervius.server.documents.Documents;
 import app.pervius.server.documents.Sequences;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.live.Live;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
@@ -92,7 +92,7 @@ public class TakingOver {
     public TakenOver takeOver(long project, String key, Table table, boolean onlyLook, Actor actor) {
         actor.mustControl(project);
         Scheme scheme = schemes.inForce(project, key).filter(s -> s.of() == Scheme.Of.DOCUMENTS)
-                .orElseThrow(() -> Problem.notFound("scheme"));
+                .orElseThrow(() -> Refused.notFound("scheme"));
         List<Table.TableFault> faults = new ArrayList<>();
         List<Line> lines = new ArrayList<>();
         int known = new Check(project, scheme, table, faults).read(lines);

@@ -8,7 +8,7 @@ import app.pervius.core.template.RollOut;
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.people.People;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -133,12 +133,12 @@ class PackageController {
     @GetMapping("/api/projects/{project}/folder-templates/{template}/roll-out")
     List<RollOutView> wouldChange(@PathVariable long project, @PathVariable String template, Actor actor) {
         actor.mustControl(project);
-        FolderTemplate inForce = templates.inForce(project, template).orElseThrow(() -> Problem.notFound("template"));
+        FolderTemplate inForce = templates.inForce(project, template).orElseThrow(() -> Refused.notFound("template"));
         return rows.findByProjectIdAndTemplateKeyOrderByCode(project, template).stream().filter(row -> row.folderId != null).map(row -> {
             try {
                 return new RollOutView(row.id(), row.code, inForce.edition(), packages.wouldChange(row).stream().map(this::inWords)
                         .toList(), null);
-            } catch (Problem fault) {
+            } catch (Refused fault) {
                 return new RollOutView(row.id(), row.code, inForce.edition(), List.of(), fault.sentence());
             }
         }).toList();

@@ -10,7 +10,7 @@ import app.pervius.core.template.RollOut;
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Folders;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.live.Live;
 import app.pervius.server.messages.Messages;
 import app.pervius.server.people.People;
@@ -76,11 +76,11 @@ public class Packages {
         actor.mustControl(project);
         Folders.FolderView parent = folders.visible(wanted.parent(), actor);
         if (parent.project() != project) {
-            throw Problem.notFound("folder");
+            throw Refused.notFound("folder");
         }
         long id = transaction.execute(status -> {
             if (packages.existsByProjectIdAndCode(project, wanted.code())) {
-                throw Problem.invalid("code", "There is a package “" + wanted.code() + "” already.");
+                throw Refused.invalid("code", "There is a package “" + wanted.code() + "” already.");
             }
             WorkPackage row = new WorkPackage();
             row.projectId = project;
@@ -88,7 +88,7 @@ public class Packages {
             row.code = wanted.code();
             row.title = wanted.title();
             row.firmId = wanted.firm() == null ? null : people.firm(project, wanted.firm()).id();
-            row.templateKey = templates.inForce(project, wanted.template()).orElseThrow(() -> Problem.notFound("template")).key();
+            row.templateKey = templates.inForce(project, wanted.template()).orElseThrow(() -> Refused.notFound("template")).key();
             row.parentFolder = wanted.parent();
             row.givenValues = Json.write(wanted.values());
             row.madeBy = actor.person(row.projectId);
@@ -104,7 +104,7 @@ public class Packages {
         WorkPackage row = visible(id, actor);
         actor.mustControl(row.projectId);
         if (row.folderId != null) {
-            throw Problem.conflict("made-already", "Its folders have been made in the meantime.");
+            throw Refused.conflict("made-already", "Its folders have been made in the meantime.");
         }
         makeFolders(id, actor);
     }
@@ -118,7 +118,7 @@ public class Packages {
                     row.failed = null;
                 }
             });
-        } catch (Problem refused) {
+        } catch (Refused refused) {
             failed(id, refused.sentence());
         } catch (org.springframework.dao.DataAccessException failure) {
             failed(id, "The database refused it: " + failure.getMostSpecificCause().getMessage());
@@ -150,7 +150,7 @@ public class Packages {
             WorkPackage row = held(id);
             actor.mustControl(row.projectId);
             if (template(row).edition() != edition || row.folderId == null) {
-                throw Problem.conflict("changed-meanwhile", "The template was changed in the meantime. Look at what would change now.");
+                throw Refused.conflict("changed-meanwhile", "The template was changed in the meantime. Look at what would change now.");
             }
             bringUp(row, actor);
         });
@@ -190,7 +190,7 @@ public class Packages {
         FolderPlan plan = planned.plan();
         long parent = planned.above().map(byKey::get).orElse(row.parentFolder);
         if (plan.owner() == FolderPlan.Owner.FIRM && row.firmId == null) {
-            throw Problem.invalid("firm", "“" + planned.name() + "” is to be the firm's own folder, but the package is for no firm.");
+            throw Refused.invalid("firm", "“" + planned.name() + "” is to be the firm's own folder, but the package is for no firm.");
         }
         InformationState state = plan.state().orElse(null);
         return folders.make(new Folders.NewFolder(parent, planned.name(), state, plan.owner() == FolderPlan.Owner.FIRM ? row.firmId : null,
@@ -205,7 +205,7 @@ public class Packages {
                 .with(new FieldValues(Json.read(row.givenValues, new TypeReference<Map<String, String>>() { })));
         return switch (Planning.plan(template(row), values, project.fields())) {
             case Planning.Plan.Sound(List<Planned> all) -> all;
-            case Planning.Plan.Faulty(List<String> faults) -> throw Problem.invalid("template", String.join(" ", faults));
+            case Planning.Plan.Faulty(List<String> faults) -> throw Refused.invalid("template", String.join(" ", faults));
         };
     }
 
@@ -233,17 +233,17 @@ public class Packages {
     }
 
     WorkPackage visible(long id, Actor actor) {
-        WorkPackage row = packages.findById(id).orElseThrow(() -> Problem.notFound("package"));
+        WorkPackage row = packages.findById(id).orElseThrow(() -> Refused.notFound("package"));
         boolean sees = actor.memberships().containsKey(row.projectId) && (row.firmId == null || actor.maySee(row.projectId, row.firmId));
         if (!sees) {
-            throw Problem.notFound("package");
+            throw Refused.notFound("package");
         }
         return row;
     }
 
     private WorkPackage held(long id) {
         jdbc.sql("select id from work_package where id = ? for update").param(id).query(Long.class).optional()
-                .orElseThrow(() -> Problem.notFound("package"));
+                .orElseThrow(() -> Refused.notFound("package"));
         return packages.findById(id).orElseThrow();
     }
 

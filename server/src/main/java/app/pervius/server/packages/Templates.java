@@ -3,7 +3,7 @@ package app.pervius.server.packages;
 import app.pervius.core.template.FolderPlan;
 import app.pervius.core.template.FolderTemplate;
 import app.pervius.core.template.Planning;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.rules.Rules;
 import app.pervius.server.store.Json;
@@ -52,12 +52,12 @@ public class Templates {
             faults = Stream.concat(faults.stream(), Stream.of("A rule that is to stand on a folder is not in force any more.")).toList();
         }
         if (!faults.isEmpty()) {
-            throw Problem.invalid("template", String.join(" ", faults.subList(0, Math.min(5, faults.size()))));
+            throw Refused.invalid("template", String.join(" ", faults.subList(0, Math.min(5, faults.size()))));
         }
         Optional<TemplateEdition> before = editions.findByProjectIdAndTemplateKeyAndInForceTrue(project, wanted.key());
         int newest = before.map(e -> e.edition).orElse(0);
         if (newest != expected) {
-            throw Problem.conflict("changed-meanwhile", expected == 0 ? "There is a template of that name already."
+            throw Refused.conflict("changed-meanwhile", expected == 0 ? "There is a template of that name already."
                     : "Edition " + newest + " of this template was put in force in the meantime. Look at it before you put yours over it.");
         }
         before.ifPresent(e -> e.inForce = false);

@@ -4,7 +4,7 @@ import app.pervius.core.passage.End;
 import app.pervius.core.passage.WayOut;
 import app.pervius.server.access.Actor;
 import app.pervius.server.http.Page;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
@@ -150,7 +150,7 @@ class PassageController {
     @PostMapping("/api/passages/ways-out")
     List<WaysOut.NotTaken> takeWayOut(@Valid @RequestBody WayOutEntry entry, Actor actor) {
         if (entry.way() == WayOut.PUT_NAME_RIGHT && entry.passages().size() > 1) {
-            throw Problem.invalid("passages", "Names are put right one by one.");
+            throw Refused.invalid("passages", "Names are put right one by one.");
         }
         WaysOut.Taken taken = new WaysOut.Taken(entry.way(), entry.fields(), entry.text(), entry.rule(), entry.route());
         if (entry.passages().size() == 1) {
@@ -161,9 +161,9 @@ class PassageController {
     }
 
     private StoredPassage visible(long id, Actor actor) {
-        StoredPassage passage = rows.findById(id).orElseThrow(() -> Problem.notFound("passage"));
+        StoredPassage passage = rows.findById(id).orElseThrow(() -> Refused.notFound("passage"));
         if (!actor.maySee(passage.projectId, passage.authorFirmId)) {
-            throw Problem.notFound("passage");
+            throw Refused.notFound("passage");
         }
         return passage;
     }

@@ -12,7 +12,7 @@ import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.WayOut;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.rules.Handling;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Json;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -133,7 +133,7 @@ public class Passages {
 
     @Transactional(readOnly = true)
     public PassageView passage(long id) {
-        return passages.findById(id).map(this::view).orElseThrow(() -> Problem.notFound("passage"));
+        return passages.findById(id).map(this::view).orElseThrow(() -> Refused.notFound("passage"));
     }
 
     /** What passages are called: number, revision and title, or the file's name before they have a number. */
@@ -213,7 +213,7 @@ public class Passages {
     /** The edition of the rule sheet a passage was judged by; 0 where no rule has taken it. */
     @Transactional(readOnly = true)
     public int sheetOf(long id) {
-        Integer edition = passages.findById(id).orElseThrow(() -> Problem.notFound("passage")).sheetEdition;
+        Integer edition = passages.findById(id).orElseThrow(() -> Refused.notFound("passage")).sheetEdition;
         return edition == null ? 0 : edition;
     }
 
@@ -242,7 +242,7 @@ public class Passages {
     /** A passage as it arrived: what stations have made of it since is not there. */
     @Transactional(readOnly = true)
     public PassageFacts asArrived(long id) {
-        StoredPassage p = passages.findById(id).orElseThrow(() -> Problem.notFound("passage"));
+        StoredPassage p = passages.findById(id).orElseThrow(() -> Refused.notFound("passage"));
         return PassageFacts.arriving(p.id(), p.origin(), new FileName(p.originalName).base(), StoredPassage.values(p.givenValues),
                 new Orders(Optional.ofNullable(p.chosenRoute), 0, p.byHand, p.overlooked), filesOf(List.of(id)).getOrDefault(id, List.of()),
                 "trial");

@@ -7,7 +7,7 @@ import app.pervius.core.passage.WayTaken;
 import app.pervius.core.project.Field;
 import app.pervius.core.project.FieldValues;
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.projects.Projects;
 import java.time.InstantSource;
@@ -90,7 +90,7 @@ class WaysOut {
         for (Seen seen : all) {
             try {
                 take(seen, taken, actor, together(all));
-            } catch (Problem refused) {
+            } catch (Refused refused) {
                 left.add(new NotTaken(seen.passage(), refused.sentence()));
             }
         }
@@ -105,15 +105,15 @@ class WaysOut {
     /** Refuses before it changes anything. */
     private void take(Seen seen, Taken taken, Actor actor, String together) {
         long id = seen.passage();
-        StoredPassage passage = passages.findById(id).orElseThrow(() -> Problem.notFound("passage"));
+        StoredPassage passage = passages.findById(id).orElseThrow(() -> Refused.notFound("passage"));
         if (!actor.maySee(passage.projectId, passage.authorFirmId)) {
-            throw Problem.notFound("passage");
+            throw Refused.notFound("passage");
         }
         if (passage.state != Passages.State.STOPPED || passage.version != seen.version()) {
-            throw Problem.conflict("no-longer-stopped", "This has been dealt with in the meantime: " + lastEntry(passage, actor));
+            throw Refused.conflict("no-longer-stopped", "This has been dealt with in the meantime: " + lastEntry(passage, actor));
         }
         if (!open(passage, actor).contains(taken.way())) {
-            throw Problem.forbidden("This way out is not open to you for this passage.");
+            throw Refused.forbidden("This way out is not open to you for this passage.");
         }
         WayTaken way = prepared(passage, taken, actor);
         Moving.By by = new Moving.By(Journal.by(actor, passage.projectId), together, null);
@@ -129,18 +129,18 @@ class WaysOut {
             case GIVE_FIELDS -> giveFields(passage.projectId, taken.fields());
             case PUT_NAME_RIGHT -> switch (FileName.check(taken.text())) {
                 case FileName.Checked.Fine(FileName fine) -> new WayTaken.PutNameRight(fine.text());
-                case FileName.Checked.Refused refused -> throw Problem.invalid("text", refused.ofFolder());
+                case FileName.Checked.Refused refused -> throw Refused.invalid("text", refused.ofFolder());
             };
             case CHOOSE_RULE -> new WayTaken.ChooseRule(Optional.ofNullable(taken.rule()).flatMap(id -> rules.chosen(passage.projectId, id))
-                    .orElseThrow(() -> Problem.invalid("rule", "Choose a rule that is in force and switched on.")));
+                    .orElseThrow(() -> Refused.invalid("rule", "Choose a rule that is in force and switched on.")));
             case CHOOSE_ROUTE -> Optional.ofNullable(taken.route())
                     .flatMap(key -> routes.chosen(passage.projectId, key).map(name -> new WayTaken.ChooseRoute(key, name)))
-                    .orElseThrow(() -> Problem.invalid("route", "Choose a route that is in force."));
+                    .orElseThrow(() -> Refused.invalid("route", "Choose a route that is in force."));
             case GO_ON_IN_FORCE -> new WayTaken.GoOnInForce();
             case GO_ON_ALL_THE_SAME -> new WayTaken.GoOnAllTheSame();
             case SEND_BACK -> {
                 if (taken.text().isBlank()) {
-                    throw Problem.invalid("text", "Say to the author why it comes back.");
+                    throw Refused.invalid("text", "Say to the author why it comes back.");
                 }
                 yield new WayTaken.SendBack(taken.text().strip(), actor.in(passage.projectId).name());
             }
@@ -151,13 +151,13 @@ class WaysOut {
     private WayTaken giveFields(long project, Map<String, String> given) {
         var fields = projects.settings(project).fields();
         given.forEach((key, value) -> {
-            Field field = fields.find(key).orElseThrow(() -> Problem.invalid(key, "The project has no field “" + key + "”."));
+            Field field = fields.find(key).orElseThrow(() -> Refused.invalid(key, "The project has no field “" + key + "”."));
             if (!field.takes(value)) {
-                throw Problem.invalid(key, "“" + field.label() + "” takes " + field.expectation() + ", not “" + value + "”.");
+                throw Refused.invalid(key, "“" + field.label() + "” takes " + field.expectation() + ", not “" + value + "”.");
             }
         });
         if (given.isEmpty()) {
-            throw Problem.invalid("fields", "Give a value for at least one field.");
+            throw Refused.invalid("fields", "Give a value for at least one field.");
         }
         return new WayTaken.GiveFields(new FieldValues(given), String.join(", ", given.entrySet().stream()
                 .map(e -> fields.label(e.getKey()) + " = " + e.getValue()).toList()));

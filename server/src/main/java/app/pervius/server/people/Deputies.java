@@ -1,7 +1,7 @@
 package app.pervius.server.people;
 
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.live.Live;
 import app.pervius.server.store.Remembered;
 import java.time.InstantSource;
@@ -104,20 +104,20 @@ public class Deputies {
         Set<Long> members = people.membersOf(project).stream().filter(People.PersonView::active).map(People.PersonView::id)
                 .collect(Collectors.toSet());
         if (!members.contains(wanted.person()) || !members.contains(wanted.deputy())) {
-            throw Problem.invalid("deputy", "Both have to be in this project.");
+            throw Refused.invalid("deputy", "Both have to be in this project.");
         }
         if (wanted.person() == wanted.deputy()) {
-            throw Problem.invalid("deputy", "Nobody stands in for oneself.");
+            throw Refused.invalid("deputy", "Nobody stands in for oneself.");
         }
         if (wanted.to().isBefore(wanted.from()) || wanted.to().isAfter(wanted.from().plusDays(LONGEST))) {
-            throw Problem.invalid("to", "The last day comes after the first, and at most " + LONGEST + " days later.");
+            throw Refused.invalid("to", "The last day comes after the first, and at most " + LONGEST + " days later.");
         }
         if (wanted.to().isBefore(zoned(ZoneOffset.UTC).minusDays(1))) {
-            throw Problem.invalid("to", "That time is over already.");
+            throw Refused.invalid("to", "That time is over already.");
         }
         absences.notOverOf(List.of(wanted.person()), wanted.from()).stream().filter(a -> !a.fromDay.isAfter(wanted.to())).findFirst()
                 .ifPresent(a -> {
-            throw Problem.conflict("away-already", people.person(wanted.person())
+            throw Refused.conflict("away-already", people.person(wanted.person())
                     .name() + " is away from " + a.fromDay + " to " + a.toDay + " already.");
         });
         changed();
@@ -134,11 +134,11 @@ public class Deputies {
 
     /** The person is here after all. */
     public void remove(long project, long id, Actor actor) {
-        Absence absence = absences.findById(id).orElseThrow(() -> Problem.notFound("absence"));
+        Absence absence = absences.findById(id).orElseThrow(() -> Refused.notFound("absence"));
         if (!actor.is(absence.personId)) {
             actor.mustControl(project);
             if (people.membersOf(project).stream().noneMatch(p -> p.id() == absence.personId)) {
-                throw Problem.notFound("absence");
+                throw Refused.notFound("absence");
             }
         }
         changed();

@@ -3,7 +3,7 @@ package app.pervius.server.people;
 import app.pervius.core.project.RoleId;
 import app.pervius.core.review.Matrix;
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.live.Live;
 import app.pervius.server.store.Json;
 import app.pervius.server.store.Remembered;
@@ -62,13 +62,13 @@ public class Matrices {
     public void set(long project, Matrix wanted, int version, Actor actor) {
         actor.mustControl(project);
         if (standing(project).version() != version) {
-            throw Problem.conflict("changed-meanwhile",
+            throw Refused.conflict("changed-meanwhile",
                     "Somebody else has changed the matrix in the meantime. Nothing of yours was saved; look at it as it is now.");
         }
         Set<Long> known = people.roles(project).stream().map(People.RoleView::id).collect(Collectors.toSet());
         if (!wanted.cells().values().stream().flatMap(c -> c.values().stream()).flatMap(List::stream).map(RoleId::value)
                 .allMatch(known::contains)) {
-            throw Problem.invalid("cells", "A role in the matrix does not exist in this project.");
+            throw Refused.invalid("cells", "A role in the matrix does not exist in this project.");
         }
         remembered.changed();
         DistributionMatrix row = matrices.findById(project).orElseGet(DistributionMatrix::new);

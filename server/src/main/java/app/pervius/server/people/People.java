@@ -5,7 +5,7 @@ import app.pervius.core.project.PersonId;
 import app.pervius.core.project.RoleId;
 import app.pervius.core.review.Holder;
 import app.pervius.core.tell.Audience;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Remembered;
 import java.util.Collection;
 import java.util.HashMap;
@@ -52,12 +52,12 @@ public class People {
     }
 
     public PersonView person(long id) {
-        return persons.get(id, () -> people.findById(id).map(People::view).orElseThrow(() -> Problem.notFound("person")));
+        return persons.get(id, () -> people.findById(id).map(People::view).orElseThrow(() -> Refused.notFound("person")));
     }
 
     /** The project a person is of. */
     public long projectOf(long person) {
-        return people.findById(person).orElseThrow(() -> Problem.notFound("person")).projectId;
+        return people.findById(person).orElseThrow(() -> Refused.notFound("person")).projectId;
     }
 
     public Map<Long, PersonView> persons(Collection<Long> ids) {
@@ -69,12 +69,12 @@ public class People {
     }
 
     public FirmView firm(long id) {
-        return firms.findById(id).map(People::view).orElseThrow(() -> Problem.notFound("firm"));
+        return firms.findById(id).map(People::view).orElseThrow(() -> Refused.notFound("firm"));
     }
 
     /** A firm of a project, for an id somebody gave. */
     public FirmView firm(long project, long id) {
-        return firms.findById(id).filter(f -> f.projectId == project).map(People::view).orElseThrow(() -> Problem.notFound("firm"));
+        return firms.findById(id).filter(f -> f.projectId == project).map(People::view).orElseThrow(() -> Refused.notFound("firm"));
     }
 
     public List<FirmView> firms(long project) {

@@ -1,7 +1,7 @@
 package app.pervius.server.people;
 
 import app.pervius.server.accounts.AccountBook;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.live.Live;
 import java.time.InstantSource;
 import java.util.ArrayList;
@@ -51,10 +51,10 @@ public class PeopleDesk {
     public long addFirm(long project, String code, String name) {
         String upper = code.strip().toUpperCase(Locale.ROOT);
         if (!upper.matches("[A-Z0-9]{2,10}")) {
-            throw Problem.invalid("code", "A firm's code has 2 to 10 letters and digits, such as FNK.");
+            throw Refused.invalid("code", "A firm's code has 2 to 10 letters and digits, such as FNK.");
         }
         if (firms.findByProjectIdAndCode(project, upper).isPresent()) {
-            throw Problem.invalid("code", "There is a firm " + upper + " already.");
+            throw Refused.invalid("code", "There is a firm " + upper + " already.");
         }
         Firm firm = new Firm();
         firm.projectId = project;
@@ -67,17 +67,17 @@ public class PeopleDesk {
     public long addPerson(long project, People.NewPerson entered) {
         String email = entered.email().strip();
         if (!email.matches("[^@\\s]+@[^@\\s]+")) {
-            throw Problem.invalid("email", "“" + email + "” is not an e-mail address.");
+            throw Refused.invalid("email", "“" + email + "” is not an e-mail address.");
         }
         Person person = people.findByProjectIdAndAddressKey(project, AccountBook.key(email)).orElseGet(Person::new);
         if (person.projectId != 0 && !person.gone) {
-            throw Problem.invalid("email", "There is a person with the address " + email + " in this project already.");
+            throw Refused.invalid("email", "There is a person with the address " + email + " in this project already.");
         }
         changed(project);
         boolean again = person.gone;
         person.projectId = project;
         person.firm = firms.findById(entered.firmId()).filter(f -> f.projectId == project)
-                .orElseThrow(() -> Problem.invalid("firmId", "There is no such firm."));
+                .orElseThrow(() -> Refused.invalid("firmId", "There is no such firm."));
         person.name = entered.name().strip();
         person.address = email;
         person.addressKey = AccountBook.key(email);
@@ -98,7 +98,7 @@ public class PeopleDesk {
         Person person = person(personId);
         changed(person.projectId);
         if (people.ofAccount(account).stream().anyMatch(p -> p.projectId == person.projectId)) {
-            throw Problem.conflict("joined-already", "This account is in the project already, as somebody else.");
+            throw Refused.conflict("joined-already", "This account is in the project already, as somebody else.");
         }
         person.accountId = account;
         person.active = !accounts.account(account).closed();
@@ -118,7 +118,7 @@ public class PeopleDesk {
     void changeRole(long project, long id, String name, RoleRights may, int version) {
         Role role = role(project, id);
         if (role.version != version) {
-            throw Problem.conflict("changed-meanwhile", "Somebody else has changed “" + role.name
+            throw Refused.conflict("changed-meanwhile", "Somebody else has changed “" + role.name
                     + "” in the meantime. Look at it as it is now.");
         }
         changed(project);
@@ -131,11 +131,11 @@ public class PeopleDesk {
     private void set(Role role, String name, RoleRights may) {
         String stripped = name.strip();
         if (roles.findByProjectIdOrderByName(role.projectId).stream().anyMatch(r -> r != role && r.name.equalsIgnoreCase(stripped))) {
-            throw Problem.invalid("name", "There is a role “" + stripped + "” already.");
+            throw Refused.invalid("name", "There is a role “" + stripped + "” already.");
         }
         if (!firms.findAllById(may.seesFirms()).stream().filter(f -> f.projectId == role.projectId).map(Firm::id).toList()
                 .containsAll(may.seesFirms())) {
-            throw Problem.invalid("seesFirms", "One of these firms does not exist.");
+            throw Refused.invalid("seesFirms", "One of these firms does not exist.");
         }
         role.name = stripped;
         role.controls = may.controls();
@@ -153,11 +153,11 @@ public class PeopleDesk {
     public void setHolders(long project, long roleId, List<Long> holders, int version) {
         Role role = role(project, roleId);
         if (role.version != version) {
-            throw Problem.conflict("changed-meanwhile", "Somebody else has changed who holds “" + role.name + "” in the meantime.");
+            throw Refused.conflict("changed-meanwhile", "Somebody else has changed who holds “" + role.name + "” in the meantime.");
         }
         Set<Long> wanted = new TreeSet<>(holders);
         if (people.findByProjectIdAndGoneFalseAndIdIn(project, wanted).size() != wanted.size()) {
-            throw Problem.invalid("holders", "One of these people is not in this project.");
+            throw Refused.invalid("holders", "One of these people is not in this project.");
         }
         changed(project);
         role.holders.retainAll(wanted);
@@ -182,7 +182,7 @@ public class PeopleDesk {
         Set<Long> controlling = new HashSet<>();
         roles.findByProjectIdOrderByName(project).stream().filter(r -> r.controls).forEach(r -> controlling.addAll(r.holders));
         if (people.findByProjectIdAndGoneFalseAndIdIn(project, controlling).stream().noneMatch(p -> p.active)) {
-            throw Problem.invalid(field, "Somebody has to be document controller of the project.");
+            throw Refused.invalid(field, "Somebody has to be document controller of the project.");
         }
     }
 
@@ -217,7 +217,7 @@ public class PeopleDesk {
         Person person = inProject(project, id);
         List<String> hanging = hangingOn(project, id).stream().map(PersonUse.Hanging::what).toList();
         if (!hanging.isEmpty()) {
-            throw Problem.conflict("hangs-on-person", String.join(" ", hanging));
+            throw Refused.conflict("hangs-on-person", String.join(" ", hanging));
         }
         changed(project);
         for (Role role : roles.findByProjectIdOrderByName(project)) {
@@ -249,15 +249,15 @@ public class PeopleDesk {
 
     /** A person of a project who has not left it. */
     private Person inProject(long project, long id) {
-        return people.findById(id).filter(p -> p.projectId == project && !p.gone).orElseThrow(() -> Problem.notFound("person"));
+        return people.findById(id).filter(p -> p.projectId == project && !p.gone).orElseThrow(() -> Refused.notFound("person"));
     }
 
     private Person person(long id) {
-        return people.findById(id).orElseThrow(() -> Problem.notFound("person"));
+        return people.findById(id).orElseThrow(() -> Refused.notFound("person"));
     }
 
     private Role role(long project, long id) {
-        return roles.findById(id).filter(r -> r.projectId == project).orElseThrow(() -> Problem.notFound("role"));
+        return roles.findById(id).filter(r -> r.projectId == project).orElseThrow(() -> Refused.notFound("role"));
     }
 
     private void changed(long project) {

@@ -3,7 +3,7 @@ package app.pervius.server.projects;
 import app.pervius.core.project.Code;
 import app.pervius.core.project.Field;
 import app.pervius.core.project.FieldKind;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
@@ -26,7 +26,7 @@ record FieldForm(@NotNull @Pattern(regexp = "[a-z][a-z0-9_]{0,39}", message = "i
 
     Field field() {
         if (kind == Kind.CODES && codes.isEmpty()) {
-            throw Problem.invalid("fields", "“" + label + "” needs at least one code.");
+            throw Refused.invalid("fields", "“" + label + "” needs at least one code.");
         }
         return new Field(key, label.strip(), switch (kind) {
             case CODES -> new FieldKind.CodeList(codes.stream().map(c -> new Code(c.code().strip(), c.meaning().strip(), c.retired()))

@@ -1,6 +1,6 @@
 package app.pervius.server.projects;
 
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -31,20 +31,20 @@ final class HolidayReader {
     static List<WorkingDays.Holiday> read(InputStream in) throws IOException {
         byte[] bytes = in.readNBytes(MOST_BYTES + 1);
         if (bytes.length > MOST_BYTES) {
-            throw Problem.invalid("calendar", "A calendar has at most " + MOST_BYTES / 1_000_000 + " MB.");
+            throw Refused.invalid("calendar", "A calendar has at most " + MOST_BYTES / 1_000_000 + " MB.");
         }
         Calendar calendar;
         try {
             calendar = new CalendarBuilder().build(new ByteArrayInputStream(bytes));
         } catch (ParserException e) {
-            throw Problem.invalid("calendar", "This is no iCalendar file: line " + Math.max(1, e.getLineNo()) + " cannot be read.");
+            throw Refused.invalid("calendar", "This is no iCalendar file: line " + Math.max(1, e.getLineNo()) + " cannot be read.");
         } catch (RuntimeException e) {
-            throw Problem.invalid("calendar", "This is no iCalendar file that can be read: " + e.getMessage());
+            throw Refused.invalid("calendar", "This is no iCalendar file that can be read: " + e.getMessage());
         }
         TreeMap<LocalDate, String> days = new TreeMap<>();
         calendar.getComponents(VEvent.VEVENT).forEach(event -> add((VEvent) event, days));
         if (days.isEmpty()) {
-            throw Problem.invalid("calendar", "The calendar has no events that last whole days.");
+            throw Refused.invalid("calendar", "The calendar has no events that last whole days.");
         }
         return days.entrySet().stream().map(e -> new WorkingDays.Holiday(e.getKey(), e.getValue())).toList();
     }
@@ -60,7 +60,7 @@ final class HolidayReader {
         String name = summary.map(Summary::getValue).filter(n -> !n.isBlank()).orElse("holiday");
         for (LocalDate day = first; day.isBefore(after) || day.equals(first); day = day.plusDays(1)) {
             if (days.size() >= MOST_HOLIDAYS) {
-                throw Problem.invalid("calendar", "The calendar has more than " + MOST_HOLIDAYS + " whole days.");
+                throw Refused.invalid("calendar", "The calendar has more than " + MOST_HOLIDAYS + " whole days.");
             }
             days.putIfAbsent(day, name.length() > LONGEST_NAME ? name.substring(0, LONGEST_NAME) : name);
         }

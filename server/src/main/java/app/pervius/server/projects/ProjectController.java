@@ -9,7 +9,7 @@ import app.pervius.core.project.InformationState;
 import app.pervius.core.project.Placing;
 import app.pervius.core.project.StatusCode;
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.tables.TableReader;
 import app.pervius.server.tables.TableWriter;
 import jakarta.servlet.http.HttpServletRequest;
@@ -128,9 +128,9 @@ class ProjectController {
     ResponseEntity<StreamingResponseBody> codes(@PathVariable long project, @PathVariable String field,
             @RequestParam TableWriter.Format format, Actor actor) {
         actor.in(project);
-        Field of = projects.settings(project).fields().find(field).orElseThrow(() -> Problem.notFound("field"));
+        Field of = projects.settings(project).fields().find(field).orElseThrow(() -> Refused.notFound("field"));
         if (!(of.kind() instanceof FieldKind.CodeList(List<Code> codes))) {
-            throw Problem.invalid("field", "“" + of.label() + "” has no list of codes.");
+            throw Refused.invalid("field", "“" + of.label() + "” has no list of codes.");
         }
         return TableWriter.words(format, of.label(), List.of("Code", "Meaning", "Retired"), codes.stream()
                 .map(c -> List.of(c.code(), c.meaning(), c.retired() ? "yes" : "")).toList());
@@ -154,7 +154,7 @@ class ProjectController {
     void askSecondStep(@PathVariable long project, @Valid @RequestBody SecondStepEntry entry, Actor actor) {
         actor.mustControl(project);
         if (entry.whom().contains(SecondStepFor.ADMINISTRATORS)) {
-            throw Problem.invalid("whom", "Of administrators only the installation asks a second step.");
+            throw Refused.invalid("whom", "Of administrators only the installation asks a second step.");
         }
         projects.setSecondStepFor(project, entry.whom(), entry.version());
     }

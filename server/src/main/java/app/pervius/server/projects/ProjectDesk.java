@@ -7,7 +7,7 @@ import app.pervius.core.project.FieldKind;
 import app.pervius.core.project.Fields;
 import app.pervius.core.project.StatusCode;
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.live.Live;
 import app.pervius.server.store.Json;
 import app.pervius.server.tables.Table;
@@ -64,19 +64,19 @@ public class ProjectDesk {
             }
         }));
         if (!reasons.isEmpty()) {
-            throw Problem.conflict("fields-in-use", String.join(" ", reasons.subList(0, Math.min(5, reasons.size()))));
+            throw Refused.conflict("fields-in-use", String.join(" ", reasons.subList(0, Math.min(5, reasons.size()))));
         }
         write(row, next.all());
     }
 
     private static Fields sound(List<Field> wanted) {
         if (wanted.stream().noneMatch(f -> f.key().equals("project")) || wanted.stream().noneMatch(f -> f.key().equals("originator"))) {
-            throw Problem.invalid("fields", "Every project has the fields “project” and “originator”.");
+            throw Refused.invalid("fields", "Every project has the fields “project” and “originator”.");
         }
         Set<String> keys = new HashSet<>();
         for (Field field : wanted) {
             if (!keys.add(field.key()) || Set.of("title", "number", "revision", "status", "counter", "today").contains(field.key())) {
-                throw Problem.invalid("fields", "“" + field.key() + "” is called so already; choose another key.");
+                throw Refused.invalid("fields", "“" + field.key() + "” is called so already; choose another key.");
             }
             if (field.kind() instanceof FieldKind.CodeList(List<Code> codes)) {
                 codes(field, codes);
@@ -88,14 +88,14 @@ public class ProjectDesk {
     private static void codes(Field field, List<Code> codes) {
         Set<String> seen = new HashSet<>();
         if (codes.size() > MOST_CODES) {
-            throw Problem.invalid("fields", "“" + field.label() + "” has more than " + MOST_CODES + " codes.");
+            throw Refused.invalid("fields", "“" + field.label() + "” has more than " + MOST_CODES + " codes.");
         }
         for (Code code : codes) {
             if (!seen.add(code.code())) {
-                throw Problem.invalid("fields", "“" + field.label() + "” has the code “" + code.code() + "” twice.");
+                throw Refused.invalid("fields", "“" + field.label() + "” has the code “" + code.code() + "” twice.");
             }
             wrongWith(field, code.code()).ifPresent(why -> {
-                throw Problem.invalid("fields", "“" + field.label() + "”: " + why);
+                throw Refused.invalid("fields", "“" + field.label() + "”: " + why);
             });
         }
     }
@@ -123,7 +123,7 @@ public class ProjectDesk {
     CodesTaken takeCodes(long project, String key, Table table, boolean onlyLook, Actor actor) {
         actor.mustControl(project);
         Fields fields = settings.settings(project).fields();
-        Field field = fields.find(key).filter(f -> f.kind() instanceof FieldKind.CodeList).orElseThrow(() -> Problem.notFound("code list"));
+        Field field = fields.find(key).filter(f -> f.kind() instanceof FieldKind.CodeList).orElseThrow(() -> Refused.notFound("code list"));
         Map<String, Code> codes = new LinkedHashMap<>();
         ((FieldKind.CodeList) field.kind()).codes().forEach(code -> codes.put(code.code(), code));
         List<Table.TableFault> faults = new ArrayList<>();
@@ -177,14 +177,14 @@ public class ProjectDesk {
         Set<String> codes = new HashSet<>();
         wanted.forEach(code -> {
             if (!codes.add(code.code())) {
-                throw Problem.invalid("statusCodes", "The status code “" + code.code() + "” stands there twice.");
+                throw Refused.invalid("statusCodes", "The status code “" + code.code() + "” stands there twice.");
             }
         });
         for (StatusCode code : settings.settings(project).statusCodes()) {
             List<String> having = codes.contains(code.code()) ? List.of()
                     : uses.stream().flatMap(use -> use.having(project, FIELD_OF_STATUS, code.code()).stream()).toList();
             if (!having.isEmpty()) {
-                throw Problem.conflict("status-in-use", "The status code " + code.code() + " is used by " + String.join(", ", having)
+                throw Refused.conflict("status-in-use", "The status code " + code.code() + " is used by " + String.join(", ", having)
                         + ", so it has to stay.");
             }
         }
@@ -198,16 +198,16 @@ public class ProjectDesk {
     public void setDecisionCodes(long project, List<DecisionCode> wanted, int version, Actor actor) {
         Project row = forChange(project, version, actor);
         if (!wanted.stream().map(DecisionCode::digit).sorted().toList().equals(List.of(1, 2, 3, 4))) {
-            throw Problem.invalid("decisionCodes", "A project has the decision codes 1, 2, 3 and 4, each once.");
+            throw Refused.invalid("decisionCodes", "A project has the decision codes 1, 2, 3 and 4, each once.");
         }
         Set<String> names = new HashSet<>();
         for (DecisionCode code : wanted) {
             if (!names.add(code.name().toLowerCase(java.util.Locale.ROOT))) {
-                throw Problem.invalid("decisionCodes", "Two decision codes are called “" + code.name() + "”.");
+                throw Refused.invalid("decisionCodes", "Two decision codes are called “" + code.name() + "”.");
             }
             code.placing().ifPresent(placing -> {
                 if (settings.settings(project).statusCodes().stream().noneMatch(s -> s.code().equals(placing.statusCode()))) {
-                    throw Problem.invalid("decisionCodes", "“" + code.name() + "”: the project has no status code “" + placing.statusCode()
+                    throw Refused.invalid("decisionCodes", "“" + code.name() + "”: the project has no status code “" + placing.statusCode()
                             + "”.");
                 }
             });
@@ -222,10 +222,10 @@ public class ProjectDesk {
     void setWorkingDays(long project, WorkingDays wanted, int version, Actor actor) {
         Project row = forChange(project, version, actor);
         if (wanted.daysOff().size() == 7) {
-            throw Problem.invalid("daysOff", "At least one week day is a working day.");
+            throw Refused.invalid("daysOff", "At least one week day is a working day.");
         }
         if (!wanted.startOfDay().isBefore(wanted.endOfDay())) {
-            throw Problem.invalid("endOfDay", "The working day has to end after it begins.");
+            throw Refused.invalid("endOfDay", "The working day has to end after it begins.");
         }
         settings.changed();
         row.workingCalendar = Json.write(new WorkingDays(wanted.daysOff(), wanted.startOfDay(), wanted.endOfDay(),
@@ -239,9 +239,9 @@ public class ProjectDesk {
 
     private Project forChange(long project, int version, Actor actor) {
         actor.mustControl(project);
-        Project row = projects.findById(project).orElseThrow(() -> Problem.notFound("project"));
+        Project row = projects.findById(project).orElseThrow(() -> Refused.notFound("project"));
         if (row.version != version) {
-            throw Problem.conflict("changed-meanwhile",
+            throw Refused.conflict("changed-meanwhile",
                     "The project's settings were changed in the meantime. Nothing of yours was saved; look at them as they are now.");
         }
         return row;

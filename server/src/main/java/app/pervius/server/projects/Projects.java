@@ -6,7 +6,7 @@ import app.pervius.core.project.Field;
 import app.pervius.core.project.Fields;
 import app.pervius.core.project.FolderId;
 import app.pervius.core.project.StatusCode;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Json;
 import app.pervius.server.store.Remembered;
 import java.time.DateTimeException;
@@ -50,7 +50,7 @@ public class Projects {
 
     @Transactional(readOnly = true)
     public Settings settings(long project) {
-        return remembered.get(project, () -> projects.findById(project).map(Projects::view).orElseThrow(() -> Problem.notFound("project")));
+        return remembered.get(project, () -> projects.findById(project).map(Projects::view).orElseThrow(() -> Refused.notFound("project")));
     }
 
     @Transactional(readOnly = true)
@@ -62,15 +62,15 @@ public class Projects {
     public long make(String code, String name, String zone, List<Field> fields, List<StatusCode> statusCodes) {
         String upper = code.strip().toUpperCase(Locale.ROOT);
         if (!upper.matches("[A-Z0-9]{2,10}")) {
-            throw Problem.invalid("code", "A project's code has 2 to 10 letters and digits, such as KWR.");
+            throw Refused.invalid("code", "A project's code has 2 to 10 letters and digits, such as KWR.");
         }
         if (projects.existsByCode(upper)) {
-            throw Problem.invalid("code", "There is a project " + upper + " already.");
+            throw Refused.invalid("code", "There is a project " + upper + " already.");
         }
         try {
             ZoneId.of(zone);
         } catch (DateTimeException e) {
-            throw Problem.invalid("zone", "“" + zone + "” is not a time zone.");
+            throw Refused.invalid("zone", "“" + zone + "” is not a time zone.");
         }
         Project project = new Project();
         project.code = upper;
@@ -86,15 +86,15 @@ public class Projects {
     /** Says which folder former revisions go to. */
     public void setArchive(long project, long folder) {
         remembered.changed();
-        projects.findById(project).orElseThrow(() -> Problem.notFound("project")).archiveFolder = folder;
+        projects.findById(project).orElseThrow(() -> Refused.notFound("project")).archiveFolder = folder;
     }
 
     /** Says of whom the project asks a second step of signing in. */
     public void setSecondStepFor(long id, Set<SecondStepFor> whom, int version) {
         remembered.changed();
-        Project project = projects.findById(id).orElseThrow(() -> Problem.notFound("project"));
+        Project project = projects.findById(id).orElseThrow(() -> Refused.notFound("project"));
         if (project.version != version) {
-            throw Problem.conflict("changed-meanwhile", "Somebody else has changed the project in the meantime. Look at it as it is now.");
+            throw Refused.conflict("changed-meanwhile", "Somebody else has changed the project in the meantime. Look at it as it is now.");
         }
         project.secondStepFor = SecondStepFor.write(whom);
         projects.saveAndFlush(project);

@@ -9,7 +9,7 @@ import app.pervius.core.review.Refusal;
 import app.pervius.core.review.Route;
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.messages.Messages;
 import app.pervius.server.passages.Engine;
@@ -91,7 +91,7 @@ class Arranging {
         Review into = review.id() == id ? review : taken;
         Review from = into == review ? taken : review;
         if (into == from || into.submissionId != from.submissionId || into.turn != turn) {
-            throw Problem.conflict("not-alike", "Only reviews of the same submission that are at the same step can be joined.");
+            throw Refused.conflict("not-alike", "Only reviews of the same submission that are at the same step can be joined.");
         }
         Route route = flow.route(into);
         if (flow.board(into, route).join(flow.board(from, route)) instanceof Board.Move.Refused(Refusal why)) {
@@ -108,10 +108,10 @@ class Arranging {
     /** Its sender, the author or a controller takes it back, while nobody has decided; the files stay where they lie. */
     void takeBack(long id, int turn, String reason, Actor actor) {
         Review review = reviews.locked(id).filter(r -> access.sees(r, actor) || mayTakeBack(r, actor))
-                .orElseThrow(() -> Problem.notFound("review"));
+                .orElseThrow(() -> Refused.notFound("review"));
         Route route = flow.route(review);
         if (!mayTakeBack(review, actor)) {
-            throw Problem.forbidden("A review is taken back by who sent it, by the author, or by document control.");
+            throw Refused.forbidden("A review is taken back by who sent it, by the author, or by document control.");
         }
         if (review.turn != turn) {
             throw refusals.problem(review, route, turn, new Refusal.TurnIsOver());
@@ -148,7 +148,7 @@ class Arranging {
         actor.mustControl(review.projectId);
         Route route = flow.route(review);
         if (reason.isBlank()) {
-            throw Problem.invalid("reason", "Say why; it stands on every file.");
+            throw Refused.invalid("reason", "Say why; it stands on every file.");
         }
         if (!review.state.live()) {
             throw refusals.problem(review, route, review.turn, new Refusal.IsOver());
@@ -170,10 +170,10 @@ class Arranging {
     void watch(long id, Set<Long> persons, List<String> addresses, WatcherBook watchers, Actor actor) {
         Review review = access.locked(id, actor);
         persons.stream().filter(p -> !people.isMember(review.projectId, p)).findFirst().ifPresent(p -> {
-            throw Problem.invalid("persons", "Somebody who is to be told is not in this project.");
+            throw Refused.invalid("persons", "Somebody who is to be told is not in this project.");
         });
         persons.stream().filter(p -> !people.maySee(review.projectId, p, review.authorFirmId)).findFirst().ifPresent(p -> {
-            throw Problem.invalid("persons", people.person(p).name() + " may not see what " + people.firm(review.authorFirmId)
+            throw Refused.invalid("persons", people.person(p).name() + " may not see what " + people.firm(review.authorFirmId)
                     .name() + " sends, so cannot be told of it.");
         });
         watchers.add(review.familyId, new WatcherBook.Watched(List.copyOf(persons), addresses));
@@ -191,7 +191,7 @@ class Arranging {
 
     private Review mayArrange(Review review, int turn, Actor actor) {
         if (!actor.controls(review.projectId) && !actor.is(review.senderId)) {
-            throw Problem.forbidden("Files are split off and joined by document control, or by who sent them.");
+            throw Refused.forbidden("Files are split off and joined by document control, or by who sent them.");
         }
         if (turn != Integer.MIN_VALUE && review.turn != turn) {
             throw refusals.problem(review, flow.route(review), turn, new Refusal.TurnIsOver());

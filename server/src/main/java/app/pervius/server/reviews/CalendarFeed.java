@@ -2,7 +2,7 @@ package app.pervius.server.reviews;
 
 import app.pervius.server.access.Accounts;
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.passages.Submissions;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.store.Secrets;
@@ -95,7 +95,7 @@ class CalendarFeed {
     @Transactional(readOnly = true)
     Calendar calendar(String secret) {
         Actor actor = links.findBySecretHash(Secrets.hash(secret)).flatMap(link -> accounts.actor(link.accountId))
-                .orElseThrow(() -> Problem.notFound("calendar"));
+                .orElseThrow(() -> Refused.notFound("calendar"));
         Calendar calendar = new Calendar().withProdId("-//Pervius//Due dates//EN").withDefaults().getFluentTarget();
         calendar.add(new Name("Pervius: due for " + actor.name()));
         // What programs that do not know RFC 7986 go by.

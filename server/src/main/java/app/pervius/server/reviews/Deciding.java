@@ -12,7 +12,7 @@ import app.pervius.core.review.Refusal;
 import app.pervius.core.review.Route;
 import app.pervius.core.review.Seat;
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.live.Live;
 import app.pervius.server.messages.Messages;
@@ -151,12 +151,12 @@ public class Deciding {
         Route route = flow.route(review);
         ReviewAnswer row = answers.findById(answer).filter(a -> flow.board(review, route).files().stream()
                 .anyMatch(f -> f.passage().value() == a.passageId))
-                .orElseThrow(() -> Problem.notFound("comment"));
+                .orElseThrow(() -> Refused.notFound("comment"));
         if (!mayDraw(flow.board(review, route), seats.acting(review, route, actor))) {
-            throw Problem.forbidden("Comments are drawn together by the lead, or by those who close the last step.");
+            throw Refused.forbidden("Comments are drawn together by the lead, or by those who close the last step.");
         }
         if (as == ReviewAnswer.DrawnAs.REWORDED && text.isBlank()) {
-            throw Problem.invalid("text", "Say it in other words, or drop it.");
+            throw Refused.invalid("text", "Say it in other words, or drop it.");
         }
         row.drawn = as;
         row.drawnText = as == ReviewAnswer.DrawnAs.REWORDED ? text.strip() : null;

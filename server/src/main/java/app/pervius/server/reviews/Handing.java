@@ -10,7 +10,7 @@ import app.pervius.core.review.Route;
 import app.pervius.core.review.Seat;
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.messages.Messages;
 import app.pervius.server.passages.Moves;
@@ -108,7 +108,7 @@ class Handing {
         ReviewSeat seat = seat(review, turn, actor);
         seats.mustFit(review, route, to);
         if (rows.findByReviewIdAndTurnAndPersonId(review.id(), review.turn, to).isPresent()) {
-            throw Problem.invalid("to", people.person(to).name() + " sits in this step already.");
+            throw Refused.invalid("to", people.person(to).name() + " sits in this step already.");
         }
         long from = seat.personId;
         hand(review, seat, to, from, note.strip());
@@ -123,7 +123,7 @@ class Handing {
         Review review = access.locked(id, actor);
         ReviewSeat seat = seat(review, turn, actor);
         if (seat.passedBy == null) {
-            throw Problem.conflict("not-passed-on", "Nobody has passed this on to you. You can pass it on to somebody else.");
+            throw Refused.conflict("not-passed-on", "Nobody has passed this on to you. You can pass it on to somebody else.");
         }
         long back = seat.passedBy;
         hand(review, seat, back, null, note.strip());
@@ -137,10 +137,10 @@ class Handing {
     MovedSteps moveAll(long project, long from, long to, String reason, Actor actor) {
         actor.mustControl(project);
         if (reason.isBlank()) {
-            throw Problem.invalid("reason", "Say why; it is written on every file.");
+            throw Refused.invalid("reason", "Say why; it is written on every file.");
         }
         if (from == to || !people.isMember(project, to)) {
-            throw Problem.invalid("to", "Choose somebody else who is in this project.");
+            throw Refused.invalid("to", "Choose somebody else who is in this project.");
         }
         List<NotMoved> notMoved = new ArrayList<>();
         List<String> lines = new ArrayList<>();

@@ -6,7 +6,7 @@ import app.pervius.core.project.PersonId;
 import app.pervius.core.review.Answer;
 import app.pervius.core.review.Refusal;
 import app.pervius.core.review.Route;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
@@ -35,32 +35,32 @@ class Refusals {
     }
 
     /** @param meantTurn the turn the person saw */
-    Problem problem(Review review, Route route, int meantTurn, Refusal why) {
+    Refused problem(Review review, Route route, int meantTurn, Refusal why) {
         return switch (why) {
-            case Refusal.TurnIsOver(), Refusal.IsOver() -> Problem.conflict("step-is-over", whatHappened(review, route, meantTurn));
-            case Refusal.NotYours() -> Problem.forbidden("You are not one of those who decide in this step.");
-            case Refusal.NotInReview(PassageId passage) -> Problem.invalid("passages",
+            case Refusal.TurnIsOver(), Refusal.IsOver() -> Refused.conflict("step-is-over", whatHappened(review, route, meantTurn));
+            case Refusal.NotYours() -> Refused.forbidden("You are not one of those who decide in this step.");
+            case Refusal.NotInReview(PassageId passage) -> Refused.invalid("passages",
                     "A file is not at this step of this review: " + passage.value() + ".");
-            case Refusal.NoSuchCode(int code) -> Problem.invalid("code", "Decision codes are 1 to 4, not " + code + ".");
-            case Refusal.CommentMissing(DecisionCode code) -> Problem.invalid("comment",
+            case Refusal.NoSuchCode(int code) -> Refused.invalid("code", "Decision codes are 1 to 4, not " + code + ".");
+            case Refusal.CommentMissing(DecisionCode code) -> Refused.invalid("comment",
                     "“" + code.digit() + ", " + code.name() + "” needs a comment: the author has to know why.");
-            case Refusal.AnsweredByAnother(PassageId passage, Answer answer) -> Problem.conflict("answered-by-another",
+            case Refusal.AnsweredByAnother(PassageId passage, Answer answer) -> Refused.conflict("answered-by-another",
                     answer.by().map(p -> people.person(p.value()).name())
                     .orElse("Somebody else") + " has given “" + answer.code() + "” for "
                             + passages.passage(passage.value()).inWords() + " in the meantime"
                             + (answer.comment().isEmpty() ? "." : ": " + answer.comment()));
-            case Refusal.Undecided(List<PassageId> undecided, List<PersonId> missing, int needed) -> Problem.conflict("undecided",
+            case Refusal.Undecided(List<PassageId> undecided, List<PersonId> missing, int needed) -> Refused.conflict("undecided",
                     (undecided.size() == 1
                     ? "One file has no decision yet: " : undecided.size() + " files have no decision yet, the first: ")
                     + passages.passage(undecided.getFirst().value()).inWords() + "." + whose(missing, needed));
-            case Refusal.LeadCloses() -> Problem.forbidden("The lead of this step draws the answers together and closes it.");
-            case Refusal.OnlyRelease() -> Problem.conflict("only-release",
+            case Refusal.LeadCloses() -> Refused.forbidden("The lead of this step draws the answers together and closes it.");
+            case Refusal.OnlyRelease() -> Refused.conflict("only-release",
                     "It is decided already; only the release of the comments is open.");
-            case Refusal.NothingToRelease() -> Problem.conflict("nothing-to-release",
+            case Refusal.NothingToRelease() -> Refused.conflict("nothing-to-release",
                     "Nothing of it is decided yet, so there is nothing to release.");
-            case Refusal.HasAnswers() -> Problem.conflict("has-answers", "Somebody has decided on a file of it already.");
-            case Refusal.NothingLeft() -> Problem.invalid("passages", "Choose some of its files, but not all.");
-            case Refusal.NotAlike(String reason) -> Problem.conflict("not-alike", "These reviews cannot be joined: " + reason + ".");
+            case Refusal.HasAnswers() -> Refused.conflict("has-answers", "Somebody has decided on a file of it already.");
+            case Refusal.NothingLeft() -> Refused.invalid("passages", "Choose some of its files, but not all.");
+            case Refusal.NotAlike(String reason) -> Refused.conflict("not-alike", "These reviews cannot be joined: " + reason + ".");
         };
     }
 

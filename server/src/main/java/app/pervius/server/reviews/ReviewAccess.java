@@ -1,7 +1,7 @@
 package app.pervius.server.reviews;
 
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.passages.Passages;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
@@ -29,7 +29,7 @@ class ReviewAccess {
     }
 
     Review mustSee(Optional<Review> found, Actor actor) {
-        return found.filter(r -> sees(r, actor)).orElseThrow(() -> Problem.notFound("review"));
+        return found.filter(r -> sees(r, actor)).orElseThrow(() -> Refused.notFound("review"));
     }
 
     /** The review, held until the end of the transaction. */

@@ -1,7 +1,7 @@
 package app.pervius.server.reviews;
 
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.passages.Passages;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Email;
@@ -166,7 +166,7 @@ class ReviewController {
         return Objects.requireNonNull(reading.execute(status -> {
             Passages.PassageView view = passages.passage(passage);
             if (!actor.maySee(view.project(), view.authorFirm())) {
-                throw Problem.notFound("passage");
+                throw Refused.notFound("passage");
             }
             if (access.readsAsSaid(view, actor)) {
                 return flow.said(passage);
@@ -269,7 +269,7 @@ class ReviewController {
         return Objects.requireNonNull(reading.execute(status -> {
             Passages.PassageView view = passages.passage(passage);
             if (!actor.maySee(view.project(), view.authorFirm())) {
-                throw Problem.notFound("passage");
+                throw Refused.notFound("passage");
             }
             return reviews.ofPassage(passage).filter(r -> arranging.couldTakeBack(r, actor)).map(r -> new TakeBackView(r.id(), r.turn))
                     .orElse(new TakeBackView(null, 0));

@@ -4,7 +4,7 @@ import app.pervius.core.calendar.WorkingCalendar;
 import app.pervius.core.review.Route;
 import app.pervius.server.access.Actor;
 import app.pervius.server.http.Page;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.passages.Submissions;
 import app.pervius.server.people.People;
@@ -253,7 +253,7 @@ class ReviewList {
 
     private static long[] place(String cursor) {
         if (!cursor.matches("-?\\d{1,18}\\.\\d{1,18}")) {
-            throw Problem.invalid("after", "“" + cursor + "” is not a place in this list.");
+            throw Refused.invalid("after", "“" + cursor + "” is not a place in this list.");
         }
         String[] parts = cursor.split("\\.");
         return new long[] {Long.parseLong(parts[0]), Long.parseLong(parts[1])};

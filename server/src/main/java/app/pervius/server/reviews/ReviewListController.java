@@ -3,7 +3,7 @@ package app.pervius.server.reviews;
 import app.pervius.core.project.DecisionCode;
 import app.pervius.server.access.Actor;
 import app.pervius.server.http.Page;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.tables.Columns;
 import app.pervius.server.tables.Lines;
@@ -80,7 +80,7 @@ class ReviewListController {
     private static ReviewList.Whose whose(long project, Actor actor) {
         Actor.Membership membership = actor.in(project);
         if (!membership.controls() && !(membership.decides() && membership.seesOthers())) {
-            throw Problem.forbidden("Reviews are listed for the reviewing side. Where your own files are stands under Passages.");
+            throw Refused.forbidden("Reviews are listed for the reviewing side. Where your own files are stands under Passages.");
         }
         return new ReviewList.Whose(actor.seenFirms(project), membership.controls() ? ReviewList.Whose.NOBODY : membership.firm());
     }

@@ -7,7 +7,7 @@ import app.pervius.core.review.RouteCheck;
 import app.pervius.core.review.Step;
 import app.pervius.core.review.Who;
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.rules.Rules;
@@ -114,14 +114,14 @@ class RouteController {
     void putInForce(@PathVariable long project, @PathVariable String key, @Valid @RequestBody RouteEntry entry, Actor actor) {
         actor.mustControl(project);
         if (!key.matches("[a-z0-9][a-z0-9-]{0,59}")) {
-            throw Problem.invalid("key", "A route's key has small letters, digits and hyphens.");
+            throw Refused.invalid("key", "A route's key has small letters, digits and hyphens.");
         }
         Route route = entry.form().route(key);
         RouteCheck.faults(route, projects.settings(project).decisionCodes()).stream().findFirst().ifPresent(fault -> {
-            throw Problem.invalid("form", fault.step().map(i -> "Step " + (i + 1) + ": ").orElse("") + fault.sentence());
+            throw Refused.invalid("form", fault.step().map(i -> "Step " + (i + 1) + ": ").orElse("") + fault.sentence());
         });
         if (routes.all(project).stream().anyMatch(r -> !r.key().equals(key) && r.name().equalsIgnoreCase(route.name()))) {
-            throw Problem.invalid("name", "Another route is called “" + route.name() + "” too.");
+            throw Refused.invalid("name", "Another route is called “" + route.name() + "” too.");
         }
         mustExist(project, route);
         routes.putInForce(project, route, entry.edition(), actor.person(project));
@@ -134,7 +134,7 @@ class RouteController {
         actor.mustControl(project);
         List<String> using = usedBy(project, key);
         if (!using.isEmpty()) {
-            throw Problem.conflict("route-in-use", "These rules send on it: " + String.join(", ", using)
+            throw Refused.conflict("route-in-use", "These rules send on it: " + String.join(", ", using)
                     + ". Let them name another route first.");
         }
         routes.withdraw(project, key);
@@ -173,14 +173,14 @@ class RouteController {
                 named.add(role);
             }
             if (who instanceof Who.Person(PersonId person) && !people.isMember(project, person.value())) {
-                throw Problem.invalid("who", "A person in it is not in this project.");
+                throw Refused.invalid("who", "A person in it is not in this project.");
             }
         });
         if (!named.stream().map(RoleId::value).allMatch(known::contains)) {
-            throw Problem.invalid("who", "A role in it does not exist in this project.");
+            throw Refused.invalid("who", "A role in it does not exist in this project.");
         }
         if (!route.senderPeople().stream().allMatch(p -> people.isMember(project, p.value()))) {
-            throw Problem.invalid("senderPeople", "A person in it is not in this project.");
+            throw Refused.invalid("senderPeople", "A person in it is not in this project.");
         }
         route.senderFirms().forEach(firm -> people.firm(project, firm.value()));
     }

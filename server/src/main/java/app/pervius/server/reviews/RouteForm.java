@@ -12,7 +12,7 @@ import app.pervius.core.review.Needs;
 import app.pervius.core.review.Route;
 import app.pervius.core.review.Step;
 import app.pervius.core.review.Who;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
@@ -142,7 +142,7 @@ record RouteForm(@NotNull @Size(max = 120) String name, @NotNull @Size(max = 20)
 
     private static <T> T needed(@Nullable T given, String sentence) {
         if (given == null) {
-            throw Problem.invalid("who", sentence);
+            throw Refused.invalid("who", sentence);
         }
         return given;
     }

@@ -2,7 +2,7 @@ package app.pervius.server.reviews;
 
 import app.pervius.core.review.Route;
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.live.Live;
 import app.pervius.server.passages.Choices;
 import app.pervius.server.store.Json;
@@ -96,7 +96,7 @@ public class Routes implements Choices.OfRoutes {
         List<RouteEdition> before = routes.findByProjectIdAndRouteKeyOrderByEditionDesc(project, wanted.key());
         int newest = before.stream().filter(e -> e.inForce).mapToInt(e -> e.edition).findFirst().orElse(0);
         if (newest != expected) {
-            throw Problem.conflict("changed-meanwhile", newest == 0 ? "The route was withdrawn in the meantime."
+            throw Refused.conflict("changed-meanwhile", newest == 0 ? "The route was withdrawn in the meantime."
                     : expected == 0 ? "There is a route of this key already."
                     : "Somebody else has put edition " + newest + " of this route in force in the meantime.");
         }
@@ -117,7 +117,7 @@ public class Routes implements Choices.OfRoutes {
     /** Withdraws a route; reviews that began on it finish on it. */
     void withdraw(long project, String key) {
         remembered.changed();
-        RouteEdition inForce = routes.findByProjectIdAndRouteKeyAndInForceTrue(project, key).orElseThrow(() -> Problem.notFound("route"));
+        RouteEdition inForce = routes.findByProjectIdAndRouteKeyAndInForceTrue(project, key).orElseThrow(() -> Refused.notFound("route"));
         inForce.inForce = false;
         routes.flush();
         live.changed(new Live.Change(project, null, Live.Topic.RULES, project));

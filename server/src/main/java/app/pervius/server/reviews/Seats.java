@@ -12,7 +12,7 @@ import app.pervius.core.review.Seating;
 import app.pervius.core.review.Step;
 import app.pervius.core.review.Who;
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.people.Deputies;
 import app.pervius.server.people.Matrices;
 import app.pervius.server.people.People;
@@ -135,7 +135,7 @@ class Seats {
 
     void mustFit(Review review, Route route, long person) {
         if (!fit(review, route, person)) {
-            throw Problem.invalid("person", people.person(person).name()
+            throw Refused.invalid("person", people.person(person).name()
                     + " cannot decide here: people of the author's own firm, and people whose roles do not let them see or decide on "
                     + "it, may not.");
         }

@@ -3,7 +3,7 @@ package app.pervius.server.rules;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Target;
 import app.pervius.server.kinds.PlaceForm;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -29,7 +29,7 @@ record IssueForm(@NotNull @Size(max = 4) List<@Valid @NotNull Follows> byCode, @
         Map<Integer, Target> targets = new LinkedHashMap<>();
         for (Follows follows : byCode) {
             if (follows.code() < 1 || follows.code() > 4) {
-                throw Problem.invalid("issue", "Decision codes are 1 to 4, not " + follows.code() + ".");
+                throw Refused.invalid("issue", "Decision codes are 1 to 4, not " + follows.code() + ".");
             }
             targets.put(follows.code(), follows.target());
         }

@@ -8,7 +8,7 @@ import app.pervius.core.rules.Rule;
 import app.pervius.core.rules.RuleSheet;
 import app.pervius.core.rules.Where;
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.live.Live;
 import app.pervius.server.people.People;
 import app.pervius.server.store.Json;
@@ -158,11 +158,11 @@ public class RuleDesk {
         chosen.rows().forEach(seen -> {
             RuleRow row = forChange(seen.id(), seen.version(), actor);
             drafts.put(row.id(), row.drafted().orElseThrow(() ->
-                    Problem.conflict("no-draft", "There is no draft to put in force; somebody may have done it already.")));
+                    Refused.conflict("no-draft", "There is no draft to put in force; somebody may have done it already.")));
         });
         Handling ofProject = chosen.project() == null ? now.says().project() : projectChosen(project, chosen.project(), actor);
         if (drafts.isEmpty() && !chosen.order() && chosen.project() == null) {
-            throw Problem.invalid("rows", "Choose what is to be put in force.");
+            throw Refused.invalid("rows", "Choose what is to be put in force.");
         }
         List<Long> order = order(project, now, drafts.keySet(), chosen.order());
         Map<Long, SheetEdition.Line> before = now.says().lines().stream().collect(Collectors.toMap(SheetEdition.Line::rule, line -> line));
@@ -191,7 +191,7 @@ public class RuleDesk {
     private Handling projectChosen(long project, int version, Actor actor) {
         ProjectHandling row = projectDraft(project, version, actor);
         if (row.draft == null) {
-            throw Problem.conflict("no-draft", "There is no draft of what the project says; somebody may have put it in force already.");
+            throw Refused.conflict("no-draft", "There is no draft of what the project says; somebody may have put it in force already.");
         }
         Handling draft = Json.read(row.draft, Handling.class);
         row.draft = null;
@@ -239,15 +239,15 @@ public class RuleDesk {
                 .filter(row -> projectToo || touched.contains(row.ruleId()) || !before.contains(row.ruleId()))
                 .map(row -> "“" + row.rule().name() + "”: " + String.join(" ", errors.get(row.ruleId()))).toList();
         if (!stopping.isEmpty()) {
-            throw Problem.conflict("rule-faulty", "This cannot be put in force: " + String.join(" ", stopping));
+            throw Refused.conflict("rule-faulty", "This cannot be put in force: " + String.join(" ", stopping));
         }
     }
 
     /** Has rules that are in force stand on more folders, as their next editions; drafts beside them get the folders too. */
     public void standAlso(long id, List<Long> also, long by) {
-        RuleRow row = rules.findById(id).filter(r -> !r.removed).orElseThrow(() -> Problem.notFound("rule"));
+        RuleRow row = rules.findById(id).filter(r -> !r.removed).orElseThrow(() -> Refused.notFound("rule"));
         SheetBook.State now = book.now(row.projectId);
-        Rule rule = Optional.ofNullable(book.rules(now).get(id)).orElseThrow(() -> Problem.notFound("rule"));
+        Rule rule = Optional.ofNullable(book.rules(now).get(id)).orElseThrow(() -> Refused.notFound("rule"));
         row.drafted().ifPresent(draft -> row.draft = Json.write(draft.at(more(draft.where(), also))));
         int edition = book.keep(id, rule.at(more(rule.where(), also)), by);
         List<SheetEdition.Line> lines = now.says().lines().stream()
@@ -266,7 +266,7 @@ public class RuleDesk {
         RuleRow row = forChange(id, version, actor);
         SheetBook.State now = book.now(row.projectId);
         String name = String.valueOf(Optional.ofNullable(book.rules(now).get(id)).map(Rule::name)
-                .orElseThrow(() -> Problem.conflict("never-in-force", "The rule has never been in force, so it cannot be switched.")));
+                .orElseThrow(() -> Refused.conflict("never-in-force", "The rule has never been in force, so it cannot be switched.")));
         List<SheetEdition.Line> lines = now.says().lines().stream()
                 .map(line -> line.rule() == id ? new SheetEdition.Line(id, line.edition(), on) : line).toList();
         SheetEdition.Says says = new SheetEdition.Says(now.says().project(), lines);
@@ -295,7 +295,7 @@ public class RuleDesk {
         actor.mustControl(project);
         List<RuleRow> all = rules.findByProjectIdAndRemovedFalseOrderByPositionAscIdAsc(project);
         if (!all.stream().map(RuleRow::id).sorted().toList().equals(ids.stream().sorted().toList())) {
-            throw Problem.conflict("changed-meanwhile", "Rules were added or removed in the meantime; look at the sheet as it is now.");
+            throw Refused.conflict("changed-meanwhile", "Rules were added or removed in the meantime; look at the sheet as it is now.");
         }
         all.forEach(row -> row.position = ids.indexOf(row.id()) + 1);
         tellOthers(project);
@@ -312,11 +312,11 @@ public class RuleDesk {
         SheetBook.State then = book.at(project, edition);
         SheetBook.State now = book.now(project);
         if (now.edition() != seen) {
-            throw Problem.conflict("changed-meanwhile", "The sheet was changed in the meantime: edition " + now.edition()
+            throw Refused.conflict("changed-meanwhile", "The sheet was changed in the meantime: edition " + now.edition()
                     + " is in force. Nothing was done; look at it as it is now.");
         }
         if (then.says().equals(now.says())) {
-            throw Problem.conflict("same-state", "That is what is in force.");
+            throw Refused.conflict("same-state", "That is what is in force.");
         }
         if (edition < now.edition() - 1) {
             Set<SheetEdition.Line> kept = Set.copyOf(now.says().lines());
@@ -370,7 +370,7 @@ public class RuleDesk {
     }
 
     private RuleRow forChange(long id, int version, Actor actor) {
-        RuleRow row = rules.findById(id).filter(r -> !r.removed).orElseThrow(() -> Problem.notFound("rule"));
+        RuleRow row = rules.findById(id).filter(r -> !r.removed).orElseThrow(() -> Refused.notFound("rule"));
         rights.mustReach(row.projectId, actor);
         row.drafted().ifPresent(draft -> rights.must(row.projectId, actor, draft));
         Optional.ofNullable(book.rules(book.now(row.projectId)).get(id)).ifPresent(rule -> rights.must(row.projectId, actor, rule));
@@ -393,8 +393,8 @@ public class RuleDesk {
         return row;
     }
 
-    private Problem changedMeanwhile(String what, @Nullable Long by, String shown) {
-        return Problem.conflict("changed-meanwhile", what + " changed in the meantime, the draft last by "
+    private Refused changedMeanwhile(String what, @Nullable Long by, String shown) {
+        return Refused.conflict("changed-meanwhile", what + " changed in the meantime, the draft last by "
                 + (by == null ? "somebody" : people.person(by).name())
                 + ". Nothing of yours was saved; " + shown + ".");
     }

@@ -4,7 +4,7 @@ import app.pervius.core.rules.Rule;
 import app.pervius.core.rules.Where;
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Keepers;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import org.springframework.stereotype.Component;
 
 /** Who may write rules: controllers all of them, who looks after folders those that stand only there. */
@@ -34,7 +34,7 @@ public class RuleRights {
     void must(long project, Actor actor, Rule rule) {
         mustReach(project, actor);
         if (!may(project, actor, rule)) {
-            throw Problem.forbidden("You keep the rules that stand only on folders you look after; this one stands elsewhere too, or "
+            throw Refused.forbidden("You keep the rules that stand only on folders you look after; this one stands elsewhere too, or "
                     + "nowhere.");
         }
     }

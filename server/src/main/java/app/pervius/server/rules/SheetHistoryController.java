@@ -1,7 +1,7 @@
 package app.pervius.server.rules;
 
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.people.People;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -76,7 +76,7 @@ class SheetHistoryController {
 
     private void must(long project, int edition) {
         if (edition != 0 && editions.findByProjectIdAndEdition(project, edition).isEmpty()) {
-            throw Problem.notFound("edition of the rule sheet");
+            throw Refused.notFound("edition of the rule sheet");
         }
     }
 }

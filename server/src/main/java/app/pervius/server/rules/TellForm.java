@@ -4,7 +4,7 @@ import app.pervius.core.tell.Audience;
 import app.pervius.core.tell.Occasion;
 import app.pervius.core.tell.TellPlan;
 import app.pervius.core.tell.Telling;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -20,7 +20,7 @@ record TellForm(@NotNull @Size(max = 40) List<@Valid @NotNull TellingForm> telli
 
     TellPlan plan() {
         tellings.stream().filter(t -> !TellPlan.OCCASIONS.contains(t.occasion())).findFirst().ifPresent(t -> {
-            throw Problem.invalid("tell",
+            throw Refused.invalid("tell",
                     "A rule tells of what arrived, is stopped, goes back or is issued; deciders are told of their steps without it.");
         });
         return new TellPlan(tellings.stream().map(t -> new Telling(t.occasion(), t.whom(), t.text().strip())).toList());

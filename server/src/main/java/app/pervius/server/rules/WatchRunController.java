@@ -4,7 +4,7 @@ import app.pervius.core.tell.Occasion;
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.http.Page;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.passages.Submissions;
 import java.time.Instant;
 import java.util.Optional;
@@ -44,10 +44,10 @@ class WatchRunController {
     @GetMapping("/api/rules/{id}/watched")
     @Transactional(readOnly = true)
     public Page<WatchedRow> watched(@PathVariable long id, @RequestParam(required = false) @Nullable String after, Actor actor) {
-        RuleRow row = rules.findById(id).orElseThrow(() -> Problem.notFound("rule"));
+        RuleRow row = rules.findById(id).orElseThrow(() -> Refused.notFound("rule"));
         rights.mustReach(row.projectId, actor);
         rights.must(row.projectId, actor, row.drafted().or(() -> Optional.ofNullable(book.rules(book.now(row.projectId)).get(id)))
-                .orElseThrow(() -> Problem.notFound("rule")));
+                .orElseThrow(() -> Refused.notFound("rule")));
         return Page.of(runs.of(id, Page.after(after, Long.MAX_VALUE), Page.SIZE + 1), WatchRuns.Run::id,
                 r -> new WatchedRow(r.id(), submissions.reference(r.submission()), r.passage(),
                 r.folder(), folders.find(r.folder()).map(Folders.FolderView::path).orElse("a folder that is gone"), r.what(), r.occasion(),

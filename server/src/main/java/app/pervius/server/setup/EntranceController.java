@@ -4,7 +4,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.access.Sessions;
 import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.accounts.Passwords;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.accounts.SecondSteps;
 import app.pervius.server.messages.Messages;
 import app.pervius.server.people.PeopleDesk;
@@ -89,11 +89,11 @@ class EntranceController {
     @PostMapping("/set-up")
     Actor setUp(@Valid @RequestBody FirstEntry entry, HttpServletRequest request, HttpServletResponse response) {
         if (!MessageDigest.isEqual(code.getBytes(StandardCharsets.UTF_8), entry.code().getBytes(StandardCharsets.UTF_8))) {
-            throw Problem.invalid("code", "This is not the code on the console of the machine Pervius was started on.");
+            throw Refused.invalid("code", "This is not the code on the console of the machine Pervius was started on.");
         }
         mustBeEmpty();
         if (!entry.email().strip().matches("[^@\\s]+@[^@\\s]+")) {
-            throw Problem.invalid("email", "“" + entry.email() + "” is not an e-mail address.");
+            throw Refused.invalid("email", "“" + entry.email() + "” is not an e-mail address.");
         }
         String hash = passwords.hash(entry.password(), List.of(entry.name(), entry.email(), entry.projectCode(), entry.projectName(),
                 entry.firmName()));
@@ -103,7 +103,7 @@ class EntranceController {
 
     private void mustBeEmpty() {
         if (!accounts.nobodyYet()) {
-            throw Problem.conflict("already-set-up", "This installation has been set up already; sign in.");
+            throw Refused.conflict("already-set-up", "This installation has been set up already; sign in.");
         }
     }
 

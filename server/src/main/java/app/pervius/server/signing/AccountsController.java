@@ -4,7 +4,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.access.Sessions;
 import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.accounts.SecondSteps;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.people.PeopleDesk;
 import app.pervius.server.people.PersonUse;
 import app.pervius.server.projects.Projects;
@@ -90,7 +90,7 @@ class AccountsController {
     void close(@PathVariable long id, Actor actor) {
         actor.mustAdminister();
         if (id == actor.account()) {
-            throw Problem.conflict("own-account", "Nobody closes the own account: another administrator does.");
+            throw Refused.conflict("own-account", "Nobody closes the own account: another administrator does.");
         }
         accounts.close(id);
     }
@@ -114,7 +114,7 @@ class AccountsController {
     Invitations.HandedOver sendPasswordLink(@PathVariable long id, Actor actor) {
         actor.mustAdminister();
         if (accounts.account(id).closed()) {
-            throw Problem.conflict("closed", "This account is closed. Open it first.");
+            throw Refused.conflict("closed", "This account is closed. Open it first.");
         }
         return new Invitations.HandedOver(passwords.send(id, "the administrator sends you a link for a new password in Pervius.")
                 .orElse(null));

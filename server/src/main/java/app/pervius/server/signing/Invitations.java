@@ -7,7 +7,7 @@ import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.accounts.Links;
 import app.pervius.server.accounts.OwnWords;
 import app.pervius.server.accounts.Passwords;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.messages.Messages;
 import app.pervius.server.people.People;
 import app.pervius.server.people.PeopleDesk;
@@ -71,11 +71,11 @@ public class Invitations {
      */
     public Optional<String> invite(long project, long person, String inviter) {
         if (!people.isMember(project, person)) {
-            throw Problem.notFound("person");
+            throw Refused.notFound("person");
         }
         People.PersonView view = people.person(person);
         if (view.joined()) {
-            throw Problem.conflict("joined-already", view.name() + " is in the project already and can sign in.");
+            throw Refused.conflict("joined-already", view.name() + " is in the project already and can sign in.");
         }
         return Objects.requireNonNull(transaction.execute(status -> {
             String place = "/invitation/" + links.invite(person);
@@ -110,7 +110,7 @@ public class Invitations {
         People.PersonView view = people.person(person);
         Optional<AccountBook.AccountView> there = accounts.byEmail(view.email());
         if (there.isPresent() && (there.get().closed() || actors.actor(there.get().id()).isPresent())) {
-            throw Problem.conflict("account-there",
+            throw Refused.conflict("account-there",
                     "There is an account with this address already. Sign in with it to accept the invitation.");
         }
         String hash = passwords.hash(password, ownWords.of(view.name(), view.email(), List.of(people.projectOf(person))));

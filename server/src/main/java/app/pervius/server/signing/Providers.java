@@ -2,7 +2,7 @@ package app.pervius.server.signing;
 
 import app.pervius.server.store.Outside;
 import app.pervius.server.accounts.AccountBook;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Secrets;
 import java.net.URI;
 import java.net.URISyntaxException;
@@ -76,16 +76,16 @@ public class Providers implements ClientRegistrationRepository {
     /** Sets a provider up, or changes it; {@code version} is -1 for a new one. */
     public void set(String key, int version, Wanted wanted) {
         if (!key.matches("[a-z0-9][a-z0-9-]{0,39}")) {
-            throw Problem.invalid("key", "A provider's key has small letters, digits and hyphens.");
+            throw Refused.invalid("key", "A provider's key has small letters, digits and hyphens.");
         }
         Provider provider = providers.findByProviderKey(key).orElseGet(Provider::new);
         boolean fresh = provider.providerKey.isEmpty();
         if (fresh ? version >= 0 : provider.version != version) {
-            throw Problem.conflict("changed-meanwhile",
+            throw Refused.conflict("changed-meanwhile",
                     "Somebody else has changed this provider in the meantime, or it is there already. Look at it as it is now.");
         }
         if (fresh && (wanted.clientSecret() == null || wanted.clientSecret().isBlank())) {
-            throw Problem.invalid("clientSecret", "The provider gives a secret for Pervius; type it here.");
+            throw Refused.invalid("clientSecret", "The provider gives a secret for Pervius; type it here.");
         }
         String issuer = checked(wanted.issuer().strip());
         provider.providerKey = key;
@@ -102,7 +102,7 @@ public class Providers implements ClientRegistrationRepository {
     }
 
     public void remove(String key) {
-        providers.delete(providers.findByProviderKey(key).orElseThrow(() -> Problem.notFound("provider")));
+        providers.delete(providers.findByProviderKey(key).orElseThrow(() -> Refused.notFound("provider")));
         known.remove(key);
     }
 
@@ -113,7 +113,7 @@ public class Providers implements ClientRegistrationRepository {
             return Objects.requireNonNull(ClientRegistrations.fromOidcIssuerLocation(checked(issuer.strip())).clientId("look").build()
                     .getProviderDetails().getAuthorizationUri());
         } catch (IllegalArgumentException | IllegalStateException e) {
-            throw Problem.invalid("issuer", "There is no provider of OpenID Connect at this address, or it cannot be reached: "
+            throw Refused.invalid("issuer", "There is no provider of OpenID Connect at this address, or it cannot be reached: "
                     + shortened(e.getMessage()));
         }
     }
@@ -129,7 +129,7 @@ public class Providers implements ClientRegistrationRepository {
         } catch (URISyntaxException e) {
             // Said below.
         }
-        throw Problem.invalid("issuer", "A provider is reached at an address that begins with https://.");
+        throw Refused.invalid("issuer", "A provider is reached at an address that begins with https://.");
     }
 
     @Override

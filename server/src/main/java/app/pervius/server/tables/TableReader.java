@@ -1,6 +1,6 @@
 package app.pervius.server.tables;
 
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
@@ -92,8 +92,8 @@ public class TableReader {
         return new Table(List.copyOf(head), List.copyOf(body));
     }
 
-    static Problem refused(String sentence) {
-        return Problem.invalid("file", sentence);
+    static Refused refused(String sentence) {
+        return Refused.invalid("file", sentence);
     }
 
     /** Rows as they come, held against the limits. */

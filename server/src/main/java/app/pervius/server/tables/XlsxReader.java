@@ -1,6 +1,6 @@
 package app.pervius.server.tables;
 
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
@@ -54,7 +54,7 @@ final class XlsxReader {
                 xml.parse(new InputSource(sheet));
                 return rows.rows.all();
             }
-        } catch (Problem refused) {
+        } catch (Refused refused) {
             throw refused;
         } catch (OpenXML4JException | OpenXML4JRuntimeException | SAXException | javax.xml.parsers.ParserConfigurationException e) {
             throw TableReader.refused("The file is damaged: it is not a sound XLSX workbook: " + said(e));

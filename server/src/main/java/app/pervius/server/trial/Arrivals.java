@@ -8,7 +8,7 @@ import app.pervius.core.project.FieldValues;
 import app.pervius.server.content.MediaTypes;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.intake.KnownBytes;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
@@ -100,7 +100,7 @@ class Arrivals {
         try {
             return coming.head() == null ? NOTHING : Base64.getDecoder().decode(coming.head());
         } catch (IllegalArgumentException e) {
-            throw Problem.invalid("files", "The first bytes of “" + coming.name() + "” are not written in Base64.");
+            throw Refused.invalid("files", "The first bytes of “" + coming.name() + "” are not written in Base64.");
         }
     }
 }

@@ -2,7 +2,7 @@ package app.pervius.server.trial;
 
 import app.pervius.core.rules.RuleSheet;
 import app.pervius.server.access.Actor;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.rules.SheetStates;
@@ -41,7 +41,7 @@ class ExplanationController {
     Explanation explain(@PathVariable long id, Actor actor) {
         Passages.PassageView passage = passages.passage(id);
         if (!actor.maySee(passage.project(), passage.authorFirm())) {
-            throw Problem.notFound("passage");
+            throw Refused.notFound("passage");
         }
         actor.mustControl(passage.project());
         PassageFacts arrived = passages.asArrived(id);

@@ -11,7 +11,7 @@ import app.pervius.core.trial.Tried;
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.folders.Keepers;
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.identify.TitleBlockRemarks;
 import app.pervius.server.intake.HandSending;
 import app.pervius.server.intake.KeptArrivals;
@@ -186,7 +186,7 @@ class TrialController {
     throws IOException {
         Folders.FolderView into = folders.visible(folder, actor);
         if (!folders.mayDrop(actor, into)) {
-            throw Problem.forbidden("You may not put files into “" + into.path() + "”.");
+            throw Refused.forbidden("You may not put files into “" + into.path() + "”.");
         }
         long author = author(into.project(), entry.author(), actor);
         List<PassageFacts> all = arrivals.of(coming(entry.files()),
@@ -241,11 +241,11 @@ class TrialController {
     private List<Candidate> candidates(long project, TrialEntry entry, Actor actor) {
         if (!entry.files().isEmpty()) {
             if (entry.folder() == null) {
-                throw Problem.invalid("folder", "Say in which folder the files would arrive.");
+                throw Refused.invalid("folder", "Say in which folder the files would arrive.");
             }
             Folders.FolderView into = folders.visible(entry.folder(), actor);
             if (into.project() != project) {
-                throw Problem.notFound("folder");
+                throw Refused.notFound("folder");
             }
             return arrivals.of(coming(entry.files()), new Arrivals.Setting(into, author(project, entry.author(), actor),
                     actor.person(project), FieldValues.NONE)).stream()
@@ -273,7 +273,7 @@ class TrialController {
         if (author != actor.person(project)) {
             actor.mustControl(project);
             if (!people.isMember(project, author)) {
-                throw Problem.invalid("author", "The author is not in this project.");
+                throw Refused.invalid("author", "The author is not in this project.");
             }
         }
         return author;

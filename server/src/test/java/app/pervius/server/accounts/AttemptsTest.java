@@ -3,7 +3,7 @@ package app.pervius.server.accounts;
 import static org.assertj.core.api.Assertions.assertThatCode;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.UUID;
@@ -40,7 +40,7 @@ class AttemptsTest {
         for (int i = 0; i < times; i++) {
             try {
                 attempts.begin(account, "10.0.0." + i);
-            } catch (Problem wait) {
+            } catch (Refused wait) {
                 now = now.plusSeconds(60);
                 attempts.begin(account, "10.0.0." + i);
             }
@@ -52,7 +52,7 @@ class AttemptsTest {
     }
 
     private void mustWait(String account, String address) {
-        assertThatThrownBy(() -> attempts.begin(account, address)).isInstanceOf(Problem.class)
+        assertThatThrownBy(() -> attempts.begin(account, address)).isInstanceOf(Refused.class)
                 .hasMessageStartingWith("Too many failed attempts. Try again in ");
     }
 

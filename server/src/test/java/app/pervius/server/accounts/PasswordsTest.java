@@ -2,7 +2,7 @@ package app.pervius.server.accounts;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CountDownLatch;
@@ -25,7 +25,7 @@ class PasswordsTest {
                     go.await();
                     passwords.matches("whatever it is", null);
                     answered.incrementAndGet();
-                } catch (Problem crowded) {
+                } catch (Refused crowded) {
                     turnedAway.incrementAndGet();
                 } catch (InterruptedException e) {
                     Thread.currentThread().interrupt();

@@ -3,7 +3,7 @@ package app.pervius.server.tables;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.pervius.server.http.Problem;
+import app.pervius.server.refused.Refused;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -39,7 +39,7 @@ class TableReaderTest {
     }
 
     private void refused(byte[] bytes, String sentence) {
-        assertThatThrownBy(() -> read(bytes)).isInstanceOfSatisfying(Problem.class, p -> assertThat(p.sentence()).contains(sentence));
+        assertThatThrownBy(() -> read(bytes)).isInstanceOfSatisfying(Refused.class, p -> assertThat(p.sentence()).contains(sentence));
     }
 
     private static byte[] utf8(String text) {
@@ -161,7 +161,7 @@ class TableReaderTest {
             }
             try {
                 read(garbage);
-            } catch (Problem refused) {
+            } catch (Refused refused) {
                 assertThat(refused.sentence()).isNotBlank();
             } catch (IOException e) {
                 throw new AssertionError(e);

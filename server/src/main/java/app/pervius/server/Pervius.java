@@ -1,6 +1,6 @@
 package app.pervius.server;
 
-import app.pervius.server.check.Check;
+import app.pervius.server.integrity.Integrity;
 import app.pervius.server.signing.LockedOut;
 import app.pervius.server.store.DataDirectory;
 import java.io.IOException;
@@ -170,14 +170,14 @@ public class Pervius {
             if (started != 0) {
                 return started;
             }
-            Check.Report report = application().getBean(Check.class).examine();
+            Integrity.Report report = application().getBean(Integrity.class).examine();
             print(report);
             finish();
             return report.whole() ? 0 : NOT_WHOLE;
         }
 
-        private static void print(Check.Report report) {
-            for (Check.Part part : report.parts()) {
+        private static void print(Integrity.Report report) {
+            for (Integrity.Part part : report.parts()) {
                 System.out.printf("%-28s %9d looked at, %s%n", part.subject(), part.looked(), part.found() == 0 ? "all well"
                         : part.found() + " not as they must be");
                 part.sentences().forEach(sentence -> System.out.println("    " + sentence));

@@ -236,4 +236,75 @@ class IssuingTest {
         decision.code = Optional.of(2);
         assertThat(decision.stopped().code()).isEqualTo(StopReason.Code.DESTINATION_MISSING);
     }
+
+    @Test
+    void whatTheProjectSaysOfACodeIsDoneWhereTheRuleLeavesItToIt() {
+        Decision accepted = new Decision();
+        accepted.plan = IssuePlan.AS_PROJECT;
+        DecisionCode first = DecisionCode.of(1, DecisionCode.AS_SHIPPED);
+        assertThat(Issuing.asProject(first).isPresent()).isEqualTo(first.placing().isPresent());
+        if (first.placing().isEmpty()) {
+            assertThat(accepted.effects()).containsExactly(new IssueEffect.ReturnToAuthor(first.mustComeAgain()));
+        }
+        assertThat(accepted.account()).contains(first.placing().isPresent() ? "Placed in" : "Back to the author");
+    }
+
+    @Test
+    void aPlanKnowsEveryPlaceItLeadsTo() {
+        Target.Place filed = place(OPEN, Target.Manner.COPY, Target.WhenTaken.STOP, Map.of(), List.of(new Target.Into(ARCHIVE, "", "{name}")));
+        Target.Place placed = Target.Place.usual(SHARED, "A1", "");
+        IssuePlan plan = new IssuePlan(Map.of(1, placed, 3, new Target.BackToAuthor()), Optional.of(filed));
+        assertThat(plan.places()).containsExactlyInAnyOrder(placed, filed);
+        assertThat(plan.destinations()).containsExactlyInAnyOrder(placed.into(), filed.into(), filed.copies().getFirst());
+    }
+
+    @Test
+    void patternsOfNamesAndPathsThatCannotBeReadStopIt() {
+        assertThat(new Decision().places(Target.Place.usual(SHARED, "A1", "{nonsense}")).stopped().sentence())
+                .startsWith("No folder can be found for it: “{nonsense}”: ");
+        Target.Place misnamed = new Target.Place(new Target.Into(SHARED, "", "{nonsense}"), "A1", Target.Manner.COPY, Target.WhenTaken.STOP,
+                Map.of(), List.of());
+        assertThat(new Decision().places(misnamed).stopped().sentence()).startsWith("No name can be made for it: “{nonsense}”: ");
+    }
+
+    @Test
+    void whatIsSaidOfAPlacingNamesStatusCopiesAndWhatGaveWay() {
+        Decision decision = new Decision().places(place(SHARED, Target.Manner.COPY, Target.WhenTaken.STOP, Map.of(),
+                List.of(new Target.Into(OPEN, "", "{name}"))));
+        decision.former = Optional.of(FORMER);
+        assertThat(decision.account()).isEqualTo("Placed in “Shared / Hydraulics” as KWR-FNK-H-DR-0001_P02_A1, status A1; copied to “Open”; "
+                + "P01 went to the archive.");
+        Decision plain = new Decision().places(new Target.Place(new Target.Into(SHARED, "", "{number}"), "", Target.Manner.COPY,
+                Target.WhenTaken.STOP, Map.of(), List.of()));
+        assertThat(plain.account()).doesNotContain("status", "copied", "archive");
+    }
+
+    @Test
+    void anEndingThatIsMissingMakesANameWithoutAPoint() {
+        Decision decision = new Decision().places(place(OPEN, Target.Manner.COPY, Target.WhenTaken.STOP, Map.of(), List.of()));
+        decision.files = List.of(new FileName("Weir"));
+        assertThat(names(decision.effects())).containsExactly("KWR-FNK-H-DR-0001_P02_A1");
+    }
+
+    @Test
+    void aNameThatIsTakenAThousandTimesStopsIt() {
+        Decision decision = new Decision().places(place(OPEN, Target.Manner.COPY, Target.WhenTaken.KEEP_BOTH, Map.of(), List.of()));
+        decision.files = List.of(new FileName("Weir.pdf"));
+        decision.taken = (spot, name) -> !name.text().contains("(999)");
+        assertThat(names(decision.effects())).containsExactly("KWR-FNK-H-DR-0001_P02_A1 (999).pdf");
+        decision.taken = (spot, name) -> true;
+        assertThat(decision.stopped().code()).isEqualTo(StopReason.Code.NAME_TAKEN);
+    }
+
+    @Test
+    void aTitleIsShortenedToWhatANameCanHold() {
+        Target.Place titled = new Target.Place(new Target.Into(OPEN, "", "{title}"), "A1", Target.Manner.COPY, Target.WhenTaken.STOP, Map.of(),
+                List.of());
+        Decision decision = new Decision().places(titled);
+        decision.files = List.of(new FileName("Weir.pdf"));
+        decision.title = "w".repeat(200);
+        assertThat(names(decision.effects()).getFirst()).hasSize(204);
+        decision.title = "w".repeat(201);
+        assertThat(names(decision.effects()).getFirst()).hasSize(204);
+    }
 }

@@ -85,4 +85,39 @@ class TemplateTest {
                 .containsExactly(new RollOut.Change.Make(now.getLast()), new RollOut.Change.Stand("in", "In", 7),
                         new RollOut.Change.Stays(6, "Old"));
     }
+
+    @Test
+    void aTemplateAsLargeAsItMayBeIsSound() {
+        FolderPlan deep = plan("leaf", "x", List.of());
+        for (int i = 2; i < Planning.DEEPEST; i++) {
+            deep = plan("d" + i, "x", List.of(), deep);
+        }
+        FolderPlan deepest = plan("top", "x", List.of(), deep);
+        assertThat(Planning.faults(template(deepest), FIELDS)).isEmpty();
+        assertThat(planned(deepest)).hasSize(Planning.DEEPEST);
+        FolderPlan deeper = plan("over", "x", List.of(), deepest);
+        assertThat(Planning.faults(template(deeper), FIELDS)).hasSize(1);
+        assertThat(faults(deeper)).singleElement().asString().contains("12 deep");
+        assertThat(Planning.faults(template(wide(Planning.MOST - 1)), FIELDS)).isEmpty();
+        assertThat(planned(wide(Planning.MOST - 1))).hasSize(Planning.MOST);
+        assertThat(Planning.faults(template(wide(Planning.MOST)), FIELDS)).isNotEmpty();
+        assertThat(faults(wide(Planning.MOST))).isNotEmpty();
+    }
+
+    private static FolderPlan wide(int below) {
+        return plan("root", "x", List.of(), java.util.stream.IntStream.range(0, below).mapToObj(i -> plan("f" + i, "f" + i, List.of()))
+                .toArray(FolderPlan[]::new));
+    }
+
+    @Test
+    void whatIsWrongWithATemplateWhateverTheValuesIsSaid() {
+        FolderPlan twice = plan("root", "{package", List.of(), plan("root", "x", List.of()));
+        assertThat(Planning.faults(new FolderTemplate("design", " ", 1, twice), FIELDS)).satisfiesExactly(
+                name -> assertThat(name).isEqualTo("The template needs a name."),
+                pattern -> assertThat(pattern).startsWith("“{package”, at character "),
+                key -> assertThat(key).isEqualTo("Two folders of the template have the key “root”."));
+        FolderPlan valued = new FolderPlan("root", "x", Optional.empty(), FolderPlan.Owner.AS_ABOVE,
+                Map.of("discipline", "nothing known"), List.of(), List.of());
+        assertThat(Planning.faults(template(valued), FIELDS)).containsExactly("“x”: “nothing known” is no value of “Discipline”.");
+    }
 }

@@ -27,12 +27,12 @@ import app.pervius.core.tell.Telling;
 import app.pervius.server.access.Accounts;
 import app.pervius.server.access.Actor;
 import app.pervius.server.accounts.AccountBook;
-import app.pervius.server.connections.Connections;
 import app.pervius.server.folders.Folders;
+import app.pervius.server.othersystems.OtherSystems;
 import app.pervius.server.people.People;
 import app.pervius.server.people.PeopleDesk;
 import app.pervius.server.people.RoleRights;
-import app.pervius.server.reviews.Routes;
+import app.pervius.server.routes.Routes;
 import app.pervius.server.rules.RuleDesk;
 import app.pervius.server.setup.StandardProject;
 import app.pervius.server.simulators.PlantRegister;
@@ -76,7 +76,7 @@ class KestrelWeir {
     private final Folders folders;
     private final Routes routes;
     private final RuleDesk rules;
-    private final Connections connections;
+    private final OtherSystems connections;
     private final KestrelWeirNumbers numbers;
     private final KestrelWeirReviews reviews;
     private final KestrelWeirStory story;
@@ -92,7 +92,7 @@ class KestrelWeir {
     private long hydraulicDesign;
     private final List<Somebody> everybody = new ArrayList<>();
 
-    KestrelWeir(StandardProject standard, PeopleDesk people, Folders folders, Routes routes, RuleDesk rules, Connections connections,
+    KestrelWeir(StandardProject standard, PeopleDesk people, Folders folders, Routes routes, RuleDesk rules, OtherSystems connections,
             KestrelWeirNumbers numbers,
             KestrelWeirReviews reviews, KestrelWeirStory story, Accounts accounts, AccountBook book,
             DemoClock clock, TransactionTemplate transaction, Environment environment) {

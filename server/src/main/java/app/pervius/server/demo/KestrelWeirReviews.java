@@ -21,7 +21,7 @@ import app.pervius.server.people.Deputies;
 import app.pervius.server.people.Matrices;
 import app.pervius.server.projects.ProjectDesk;
 import app.pervius.server.projects.Projects;
-import app.pervius.server.reviews.Routes;
+import app.pervius.server.routes.Routes;
 import java.time.InstantSource;
 import java.time.LocalDate;
 import java.time.ZoneId;

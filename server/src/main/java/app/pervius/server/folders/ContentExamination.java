@@ -1,8 +1,8 @@
 package app.pervius.server.folders;
 
-import app.pervius.server.check.Examination;
-import app.pervius.server.check.Findings;
 import app.pervius.server.content.ContentStore;
+import app.pervius.server.integrity.Examination;
+import app.pervius.server.integrity.Findings;
 import java.io.IOException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;

@@ -17,7 +17,7 @@ import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import app.pervius.server.reviews.Reviews;
 import app.pervius.server.reviews.WatcherBook;
-import app.pervius.server.reviews.Routes;
+import app.pervius.server.routes.Routes;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;

@@ -1,7 +1,7 @@
 package app.pervius.server.messages;
 
-import app.pervius.server.check.Examination;
-import app.pervius.server.check.Findings;
+import app.pervius.server.integrity.Examination;
+import app.pervius.server.integrity.Findings;
 import app.pervius.server.outbound.Outbound;
 import java.util.Set;
 import java.util.stream.Stream;

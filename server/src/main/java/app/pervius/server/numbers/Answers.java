@@ -5,7 +5,7 @@ import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.WayOut;
 import app.pervius.core.project.Field;
 import app.pervius.core.project.FieldKind;
-import app.pervius.server.connections.Connections;
+import app.pervius.server.othersystems.OtherSystems;
 import app.pervius.server.outbound.Channel;
 import app.pervius.server.outbound.Outcome;
 import app.pervius.server.outbound.Parcel;
@@ -33,10 +33,10 @@ class Answers implements Channel {
     private static final Field ANSWER = new Field("answer", "answer", new FieldKind.Text(), Scheme.WIDEST_SOURCE);
 
     private final Questions questions;
-    private final Connections connections;
+    private final OtherSystems connections;
     private final Waiting waiting;
 
-    Answers(Questions questions, Connections connections, Waiting waiting) {
+    Answers(Questions questions, OtherSystems connections, Waiting waiting) {
         this.questions = questions;
         this.connections = connections;
         this.waiting = waiting;
@@ -69,13 +69,13 @@ class Answers implements Channel {
 
     private Outcome ask(Parcel parcel) {
         Questions.Question question = questions.question(parcel.subject());
-        Connections.Reply reply = connections.ask(question.connection(), parcel.key(), Map.of("asked", question.key(), "about",
+        OtherSystems.Reply reply = connections.ask(question.connection(), parcel.key(), Map.of("asked", question.key(), "about",
                 Json.read(question.about(), Object.class)));
         return switch (reply) {
-            case Connections.Reply.Said(Map<String, Object> answer) -> value(answer)
+            case OtherSystems.Reply.Said(Map<String, Object> answer) -> value(answer)
                     .<Outcome>map(value -> new Outcome.Over(() -> answered(question, value)))
                     .orElseGet(() -> new Outcome.Failed(unusable(question.connection())));
-            case Connections.Reply.Failed(String reason) -> new Outcome.Failed(reason);
+            case OtherSystems.Reply.Failed(String reason) -> new Outcome.Failed(reason);
         };
     }
 

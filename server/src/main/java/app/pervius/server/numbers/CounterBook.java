@@ -93,7 +93,7 @@ class CounterBook {
         Projects.Settings settings = projects.settings(project);
         FieldValues values = new FieldValues(Map.of("project", settings.code(), "originator", originator));
         for (Field field : settings.fields().all()) {
-            String usual = Sample.usual(field);
+            String usual = NumberSample.usual(field);
             values = usual.isEmpty() || values.get(field.key()).isPresent() ? values : values.with(field.key(), usual);
         }
         if (!scheme.counts()) {

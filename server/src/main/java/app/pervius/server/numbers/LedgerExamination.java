@@ -1,7 +1,7 @@
 package app.pervius.server.numbers;
 
-import app.pervius.server.check.Examination;
-import app.pervius.server.check.Findings;
+import app.pervius.server.integrity.Examination;
+import app.pervius.server.integrity.Findings;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 

@@ -13,7 +13,7 @@ import org.springframework.stereotype.Component;
 
 /** Questions to other systems, written in the station's transaction, and what was answered; asked by {@link Answers}. */
 @Component
-class Questions {
+public class Questions {
 
     /** A question about a passage; {@code about} is the JSON of what is known of it. */
     record Question(long id, long passage, String key, String label, String connection, String about) {
@@ -30,7 +30,7 @@ class Questions {
     }
 
     /** What has been answered for a passage so far. */
-    FieldValues to(long passage) {
+    public FieldValues to(long passage) {
         Map<String, String> answers = new LinkedHashMap<>();
         jdbc.sql("select source_key, answer from number_question where passage_id = ? and answer is not null").param(passage)
                 .query((row, n) -> answers.put(row.getString("source_key"), row.getString("answer"))).list();
@@ -38,7 +38,7 @@ class Questions {
     }
 
     /** Writes the question down, to be asked after the transaction; one that was asked before for the same part is no more. */
-    void ask(PassageFacts passage, Source.Asked source, FieldValues about) {
+    public void ask(PassageFacts passage, Source.Asked source, FieldValues about) {
         String key = "passage-" + passage.id() + "-" + source.key();
         jdbc.sql("delete from number_question where passage_id = ? and source_key = ?").params(passage.id(), source.key()).update();
         outbound.takeBack(Answers.KEY, key);

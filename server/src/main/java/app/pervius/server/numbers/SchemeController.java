@@ -4,7 +4,7 @@ import app.pervius.core.number.Scheme;
 import app.pervius.core.number.Sources;
 import app.pervius.core.number.SchemeCheck;
 import app.pervius.server.access.Actor;
-import app.pervius.server.connections.Connections;
+import app.pervius.server.othersystems.OtherSystems;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.live.Live;
 import app.pervius.server.people.People;
@@ -43,7 +43,7 @@ class SchemeController {
     private final Schemes schemes;
     private final CounterBook counters;
     private final NumberList lists;
-    private final Connections connections;
+    private final OtherSystems connections;
     private final Projects projects;
     private final People people;
     private final TableReader tables;
@@ -51,7 +51,7 @@ class SchemeController {
     private final InstantSource clock;
     private final TransactionTemplate transaction;
 
-    SchemeController(Schemes schemes, CounterBook counters, NumberList lists, Connections connections, Projects projects, People people,
+    SchemeController(Schemes schemes, CounterBook counters, NumberList lists, OtherSystems connections, Projects projects, People people,
             TableReader tables,
             Live live, InstantSource clock, TransactionTemplate transaction) {
         this.schemes = schemes;
@@ -71,7 +71,7 @@ class SchemeController {
      *
      * @param needs keys of the project's fields that somebody who takes a number has to say
      */
-    record SchemeView(String key, int edition, SchemeForm form, List<Sample.SamplePiece> sample, List<String> needs,
+    record SchemeView(String key, int edition, SchemeForm form, List<NumberSample.SamplePiece> sample, List<String> needs,
             List<CounterBook.CounterView> counters) {
     }
 
@@ -79,7 +79,7 @@ class SchemeController {
     }
 
     /** What is wrong with a scheme while it is written, and how its numbers would look if nothing is. */
-    record SchemeTried(List<SchemeCheck.Fault> faults, List<Sample.SamplePiece> sample) {
+    record SchemeTried(List<SchemeCheck.Fault> faults, List<NumberSample.SamplePiece> sample) {
     }
 
     /** A scheme to be put in force after the edition it was written on; 0 for a new one. */
@@ -188,10 +188,10 @@ class SchemeController {
                 counters(project, scheme, actor));
     }
 
-    private List<Sample.SamplePiece> sample(long project, Scheme scheme, Actor actor) {
+    private List<NumberSample.SamplePiece> sample(long project, Scheme scheme, Actor actor) {
         var settings = projects.settings(project);
         LocalDate today = LocalDate.ofInstant(clock.instant(), settings.zone());
         CounterBook.NextSample next = counters.sample(project, scheme, people.firm(actor.firm(project)).code(), today);
-        return Sample.of(scheme, settings.fields(), next.values(), today, next.value());
+        return NumberSample.of(scheme, settings.fields(), next.values(), today, next.value());
     }
 }

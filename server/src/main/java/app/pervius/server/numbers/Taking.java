@@ -10,8 +10,8 @@ import app.pervius.core.number.Source;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.Fields;
 import app.pervius.server.access.Actor;
-import app.pervius.server.connections.Connections;
 import app.pervius.server.documents.Documents;
+import app.pervius.server.othersystems.OtherSystems;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.live.Live;
 import app.pervius.server.people.People;
@@ -43,13 +43,13 @@ public class Taking {
     private final Documents documents;
     private final Projects projects;
     private final People people;
-    private final Connections connections;
+    private final OtherSystems connections;
     private final NumberEvents events;
     private final Live live;
     private final InstantSource clock;
     private final TransactionTemplate transaction;
 
-    Taking(Schemes schemes, LedgerBook book, Documents documents, Projects projects, People people, Connections connections,
+    Taking(Schemes schemes, LedgerBook book, Documents documents, Projects projects, People people, OtherSystems connections,
             NumberEvents events,
             Live live, InstantSource clock, TransactionTemplate transaction) {
         this.schemes = schemes;
@@ -128,9 +128,9 @@ public class Taking {
             if (source instanceof Source.Asked asked) {
                 answers = answers.with(asked.key(), switch (connections.ask(asked.connection(), "take-" + UUID.randomUUID(),
                         Map.of("asked", asked.key(), "about", about.byKey()))) {
-                    case Connections.Reply.Said(Map<String, Object> answer) -> Answers.value(answer).orElseThrow(() ->
+                    case OtherSystems.Reply.Said(Map<String, Object> answer) -> Answers.value(answer).orElseThrow(() ->
                             Refused.conflict("not-answered", Answers.unusable(asked.connection())));
-                    case Connections.Reply.Failed(String reason) -> throw Refused.conflict("not-answered",
+                    case OtherSystems.Reply.Failed(String reason) -> throw Refused.conflict("not-answered",
                             reason + " No number was taken.");
                 });
             }

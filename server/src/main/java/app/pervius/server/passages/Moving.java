@@ -32,14 +32,14 @@ class Moving {
         }
     }
 
-    private final Words words;
+    private final PassageWords words;
     private final Journal journal;
     private final Notices notices;
     private final Choices.OfRules rules;
     private final Live live;
     private final ApplicationEventPublisher events;
 
-    Moving(Words words, Journal journal, Notices notices, Choices.OfRules rules, Live live, ApplicationEventPublisher events) {
+    Moving(PassageWords words, Journal journal, Notices notices, Choices.OfRules rules, Live live, ApplicationEventPublisher events) {
         this.words = words;
         this.journal = journal;
         this.notices = notices;

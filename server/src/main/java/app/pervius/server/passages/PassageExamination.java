@@ -1,7 +1,7 @@
 package app.pervius.server.passages;
 
-import app.pervius.server.check.Examination;
-import app.pervius.server.check.Findings;
+import app.pervius.server.integrity.Examination;
+import app.pervius.server.integrity.Findings;
 import app.pervius.server.journal.Journal;
 import java.util.Map;
 import org.springframework.jdbc.core.simple.JdbcClient;

@@ -89,10 +89,10 @@ public class Passages {
 
     private final PassageRepository passages;
     private final PassageFileRepository files;
-    private final Words words;
+    private final PassageWords words;
     private final InstantSource clock;
 
-    Passages(PassageRepository passages, PassageFileRepository files, Words words, InstantSource clock) {
+    Passages(PassageRepository passages, PassageFileRepository files, PassageWords words, InstantSource clock) {
         this.passages = passages;
         this.files = files;
         this.words = words;

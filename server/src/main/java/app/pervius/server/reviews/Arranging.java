@@ -99,7 +99,7 @@ class Arranging {
         }
         note(from, Entry.Kind.AMONG_REVIEWERS, actor, "Joined with the other files.");
         files.move(from.id(), into.id(), files.live(from.id()).stream().map(ReviewFiles.InReview::passage).toList());
-        flow.end(from, Review.State.CLOSED);
+        flow.end(from, ReviewState.CLOSED);
         flow.heldAnew(into, route);
         tellRearranged(into, "joined", "\n" + actor.in(review.projectId)
                 .name() + " has joined this with other files: they are decided together from now on.", actor);
@@ -127,7 +127,7 @@ class Arranging {
             moves.takeBack(file.passage(), Journal.by(actor, review.projectId),
                     "Taken back before anybody decided" + (reason.isBlank() ? "." : ": " + reason.strip()));
         });
-        flow.end(review, Review.State.TAKEN_BACK);
+        flow.end(review, ReviewState.TAKEN_BACK);
         parting.passOn(review, route);
     }
 
@@ -157,7 +157,7 @@ class Arranging {
         flow.tell(review, seats.toTell(review, seats.in(review)), Occasion.STOPPED, "stopped " + review.id(),
                 "\nStopped by " + actor.in(review.projectId).name() + ": " + reason.strip());
         files.over(review.id(), its);
-        flow.end(review, Review.State.STOPPED);
+        flow.end(review, ReviewState.STOPPED);
         its.forEach(passage -> waiting.inVain(passage, "stopped " + review.id(), actor.person(review.projectId),
                 new StopReason(StopReason.Code.REVIEW_STOPPED, actor.in(review.projectId)
                 .name() + " stopped the review: " + reason.strip()),
@@ -182,7 +182,7 @@ class Arranging {
 
     /** Those who decide learn that a review has other files than it had, but not from themselves. */
     private void tellRearranged(Review review, String run, String detail, Actor actor) {
-        if (review.state == Review.State.OPEN) {
+        if (review.state == ReviewState.OPEN) {
             Set<Long> whom = new java.util.HashSet<>(seats.toTell(review, seats.in(review)));
             whom.remove(actor.person(review.projectId));
             flow.tell(review, whom, Occasion.REARRANGED, run + " " + review.id() + " " + review.version, detail);

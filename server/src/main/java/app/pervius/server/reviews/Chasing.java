@@ -77,7 +77,7 @@ class Chasing implements Look {
     /** Does what is due for every review; one that cannot be looked after is left for the next time and holds up no other. */
     @Override
     public void look() {
-        for (Review due : reviews.toChase(Review.State.OPEN, clock.instant(), Limit.of(AT_A_TIME))) {
+        for (Review due : reviews.toChase(ReviewState.OPEN, clock.instant(), Limit.of(AT_A_TIME))) {
             try {
                 transaction.executeWithoutResult(status -> reviews.locked(due.id()).ifPresent(this::chase));
             } catch (RuntimeException e) {
@@ -97,7 +97,7 @@ class Chasing implements Look {
 
     /** What will be sent to whom and when, if nothing happens meanwhile, in that order; nothing for a review that is not at a step. */
     List<Foreseen> foreseen(Review review) {
-        if (review.state != Review.State.OPEN || review.due == null) {
+        if (review.state != ReviewState.OPEN || review.due == null) {
             return List.of();
         }
         Step step = flow.route(review).steps().get(review.step);
@@ -126,7 +126,7 @@ class Chasing implements Look {
     }
 
     private void chase(Review review) {
-        if (review.state != Review.State.OPEN || review.due == null || review.nextChase == null
+        if (review.state != ReviewState.OPEN || review.due == null || review.nextChase == null
                 || review.nextChase.isAfter(clock.instant())) {
             return;
         }
@@ -141,7 +141,7 @@ class Chasing implements Look {
             done.add(next.kind());
             carryOut(review, route, step, next.kind());
         });
-        if (review.state == Review.State.OPEN && review.turn == turn && review.due != null) {
+        if (review.state == ReviewState.OPEN && review.turn == turn && review.due != null) {
             review.nextChase = step.chase().next(review.due, calendar, done).map(Chase.Next::at).orElse(null);
             reviews.save(review);
         }

@@ -256,7 +256,7 @@ class Handing {
             return false;
         }
         int asked = (int) left.stream().filter(s -> !s.leads).count() - (leadGoes ? 1 : 0);
-        return review.state == Review.State.RELEASING || route.steps().get(review.step).needs().of(asked) <= asked;
+        return review.state == ReviewState.RELEASING || route.steps().get(review.step).needs().of(asked) <= asked;
     }
 
     private static ReviewSeat beside(ReviewSeat like, long person) {

@@ -1,30 +1,54 @@
 package app.pervius.server.reviews;
 
+import app.pervius.core.review.Route;
 import app.pervius.server.access.Actor;
 import app.pervius.server.people.Deputies;
 import app.pervius.server.projects.Projects;
+import java.time.Instant;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
 
 /** What waits for one person: in one's own seats, and in those of people one stands in for today. */
 @Component
-class MyDay {
+public class MyDay {
 
     private final SeatRepository seats;
     private final Deputies deputies;
     private final Projects projects;
+    private final ReviewRepository reviews;
+    private final ReviewAccess access;
+    private final Reviews flow;
 
-    MyDay(SeatRepository seats, Deputies deputies, Projects projects) {
+    MyDay(SeatRepository seats, Deputies deputies, Projects projects, ReviewRepository reviews, ReviewAccess access, Reviews flow) {
         this.seats = seats;
         this.deputies = deputies;
         this.projects = projects;
+        this.reviews = reviews;
+        this.access = access;
+        this.flow = flow;
+    }
+
+    /** A step of a review that is due; {@code turn} tells steps of one review apart. */
+    public record Due(long review, int turn, long project, long submission, String step, String route, Instant at) {
+    }
+
+    /** What is due of it, in the order of the reviews. */
+    public List<Due> due(Actor actor, int most) {
+        return reviews.findAllById(waiting(actor, most)).stream().filter(r -> r.due != null && access.sees(r, actor))
+                .sorted(Comparator.comparing(Review::id)).map(r -> {
+            Route route = flow.route(r);
+            return new Due(r.id(), r.turn, r.projectId, r.submissionId, Reviews.stepName(r, route), route.name(),
+                    Objects.requireNonNull(r.due));
+        }).toList();
     }
 
     /** The reviews, each once, the most urgent first; some may be such as the person may not decide on. */
-    List<Long> waiting(Actor actor, int most) {
+    public List<Long> waiting(Actor actor, int most) {
         Set<Long> people = new HashSet<>();
         actor.memberships().keySet().forEach(project -> people.addAll(deputies.standsInFor(actor.person(project), projects.settings(project)
                 .zone())));

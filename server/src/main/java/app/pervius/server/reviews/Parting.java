@@ -92,7 +92,7 @@ class Parting {
             }
         }
         if (!used) {
-            flow.end(review, Review.State.CLOSED);
+            flow.end(review, ReviewState.CLOSED);
         }
         passOn(review, route);
         live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
@@ -102,7 +102,7 @@ class Parting {
         Step next = route.steps().get(step);
         return apart(review, its.stream().map(f -> f.passage().value()).toList(), facts -> Seating.of(route, next, facts), used,
                 (part, seats) -> {
-            part.state = Review.State.OPEN;
+            part.state = ReviewState.OPEN;
             part.turn = turn + 1;
             part.step = step;
             this.seats.seat(part, part.turn, seats, next, false, null);
@@ -113,7 +113,7 @@ class Parting {
     private boolean toRelease(Review review, Route route, boolean used, int turn, List<Long> its) {
         int step = review.step;
         return apart(review, its, facts -> Seating.lead(route, facts), used, (part, seats) -> {
-            part.state = Review.State.RELEASING;
+            part.state = ReviewState.RELEASING;
             part.turn = turn + 1;
             this.seats.seat(part, part.turn, seats, null, false, null);
             flow.begun(part, route);

@@ -12,23 +12,6 @@ import org.jspecify.annotations.Nullable;
 @Entity
 class Review extends Row {
 
-    enum State {
-        /** Passages of the submission may still join. */
-        FORMING,
-        OPEN,
-        /** All is decided; the lead has to draw the comments together and release them. */
-        RELEASING,
-        CLOSED,
-        /** Its sender took it back before anybody decided. */
-        TAKEN_BACK,
-        /** A controller stopped it. */
-        STOPPED;
-
-        boolean live() {
-            return this == FORMING || this == OPEN || this == RELEASING;
-        }
-    }
-
     long projectId;
     long submissionId;
     /** The first review of those it was one with; its own id where it is that. */
@@ -38,7 +21,7 @@ class Review extends Row {
     long authorId;
     long authorFirmId;
     @Enumerated(EnumType.STRING)
-    State state = State.FORMING;
+    ReviewState state = ReviewState.FORMING;
     int step;
     /** Counts the steps begun; what people do names the turn they saw. */
     int turn;

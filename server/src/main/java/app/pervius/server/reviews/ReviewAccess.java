@@ -3,6 +3,7 @@ package app.pervius.server.reviews;
 import app.pervius.server.access.Actor;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.passages.Passages;
+import app.pervius.server.routes.Routes;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 

@@ -4,6 +4,7 @@ import app.pervius.core.project.PersonId;
 import app.pervius.core.review.Route;
 import app.pervius.core.review.Who;
 import app.pervius.server.people.PersonUse;
+import app.pervius.server.routes.Routes;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;

@@ -10,9 +10,9 @@ import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 
 interface ReviewRepository extends JpaRepository<Review, Long> {
-    List<Review> findBySubmissionIdAndRouteKeyAndState(long submission, String route, Review.State state);
+    List<Review> findBySubmissionIdAndRouteKeyAndState(long submission, String route, ReviewState state);
 
-    List<Review> findBySubmissionIdAndState(long submission, Review.State state);
+    List<Review> findBySubmissionIdAndState(long submission, ReviewState state);
 
     List<Review> findByFamilyIdOrderById(long family);
 
@@ -23,7 +23,7 @@ interface ReviewRepository extends JpaRepository<Review, Long> {
     Optional<Review> locked(long id);
 
     @Query("from Review r where r.state = :state and r.nextChase <= :now order by r.state, r.nextChase, r.id")
-    List<Review> toChase(Review.State state, Instant now, Limit limit);
+    List<Review> toChase(ReviewState state, Instant now, Limit limit);
 
     @Query(value = "select r.* from review r join review_passage p on p.review_id = r.id where p.passage_id = :passage order by r.id "
             + "desc fetch first 1 rows only",

@@ -79,7 +79,7 @@ class ReviewViews {
      */
     record ReviewView(long id, long family, long project, long submission, String submissionReference, String purpose,
             @Nullable LocalDate answerDue, String author, String authorFirm,
-            String route, String routeKey, int step, int steps, int turn, String stepName, Step.Kind stepKind, Review.State state,
+            String route, String routeKey, int step, int steps, int turn, String stepName, Step.Kind stepKind, ReviewState state,
             boolean mine, List<Long> from, List<SeatView> seats,
             int needed, Step.Drawing drawing, boolean filesGoAlone, @Nullable Instant due, @Nullable Integer workingDaysLeft,
             @Nullable String sender, String message, int fileCount,
@@ -220,7 +220,7 @@ class ReviewViews {
                 .filter(p -> acting.seats().stream().anyMatch(a -> a.value() == p)).toList() : List.of();
         Board board = Reviews.board(review, route, settings.decisionCodes(), around.live(), around.seats(), around.said());
         List<ReviewedFile> its = read.with().contains(review.id()) ? files(review, board, around, from, read, known) : null;
-        boolean releasing = review.state == Review.State.RELEASING;
+        boolean releasing = review.state == ReviewState.RELEASING;
         int undecided = releasing ? 0 : (int) board.files().stream().filter(f -> board.decision(f.passage()).isEmpty()).count();
         boolean fresh = board.notFresh().isEmpty();
         return new ReviewView(review.id(), review.familyId, review.projectId, review.submissionId, asked.reference(), asked.purpose(),

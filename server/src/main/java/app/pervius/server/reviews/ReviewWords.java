@@ -2,8 +2,10 @@ package app.pervius.server.reviews;
 
 import app.pervius.core.passage.Station;
 import app.pervius.core.rules.Handling;
-import app.pervius.server.rules.FieldFiller;
-import app.pervius.server.rules.StationWords;
+import app.pervius.server.routes.RouteWords;
+import app.pervius.server.routes.Routes;
+import app.pervius.server.rules.arriving.FieldFiller;
+import app.pervius.server.rules.words.StationWords;
 import java.util.List;
 import java.util.Set;
 import org.springframework.stereotype.Component;

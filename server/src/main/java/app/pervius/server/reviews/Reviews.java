@@ -21,6 +21,7 @@ import app.pervius.server.passages.Reviewed;
 import app.pervius.server.passages.SubmissionSettled;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.routes.Routes;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Collection;
@@ -94,7 +95,7 @@ public class Reviews implements Reviewed.Keeper {
     /** The review a passage is or was in last. */
     @Transactional(readOnly = true)
     public Optional<At> at(long passage) {
-        return reviews.ofPassage(passage).map(r -> new At(r.id(), r.turn, r.state == Review.State.OPEN));
+        return reviews.ofPassage(passage).map(r -> new At(r.id(), r.turn, r.state == ReviewState.OPEN));
     }
 
     /** The last step, 0-based, of the route a passage was last reviewed on. */
@@ -128,9 +129,9 @@ public class Reviews implements Reviewed.Keeper {
     }
 
     /** The passage joins the review of its submission on this route with the same people that is still forming, or begins a new one. */
-    void join(PassageFacts passage, ReviewStation.Join join) {
+    public void join(PassageFacts passage, ReviewStation.Join join) {
         String key = Seats.key(join.seats());
-        Review review = reviews.findBySubmissionIdAndRouteKeyAndState(passage.submission(), join.route().key(), Review.State.FORMING)
+        Review review = reviews.findBySubmissionIdAndRouteKeyAndState(passage.submission(), join.route().key(), ReviewState.FORMING)
                 .stream()
                 .filter(r -> r.routeEdition == join.route().edition() && r.step == join.step() && r.seatsKey.equals(key))
                 .findFirst().orElseGet(() -> begin(passage, join, key));
@@ -140,8 +141,8 @@ public class Reviews implements Reviewed.Keeper {
     /** Once no other passage of the submission can still come, its forming reviews begin their first step. */
     @EventListener
     void settled(SubmissionSettled submission) {
-        for (Review review : reviews.findBySubmissionIdAndState(submission.submission(), Review.State.FORMING)) {
-            review.state = Review.State.OPEN;
+        for (Review review : reviews.findBySubmissionIdAndState(submission.submission(), ReviewState.FORMING)) {
+            review.state = ReviewState.OPEN;
             begun(review, route(review));
         }
     }
@@ -178,7 +179,7 @@ public class Reviews implements Reviewed.Keeper {
 
     /** The review's turn begins: its people are told, and the passages say who has them. */
     void begun(Review review, Route route) {
-        boolean releases = review.state == Review.State.RELEASING;
+        boolean releases = review.state == ReviewState.RELEASING;
         Step step = route.steps().get(review.step);
         var calendar = projects.settings(review.projectId).calendar();
         review.stepBegan = clock.instant();
@@ -221,7 +222,7 @@ public class Reviews implements Reviewed.Keeper {
     }
 
     /** All of it is over. */
-    void end(Review review, Review.State how) {
+    void end(Review review, ReviewState how) {
         seats.close(review);
         review.state = how;
         review.closedAt = clock.instant();
@@ -283,12 +284,12 @@ public class Reviews implements Reviewed.Keeper {
 
     /** What the step a review is at is called. */
     static String stepName(Review review, Route route) {
-        return route.stepName(review.step, review.state == Review.State.RELEASING);
+        return route.stepName(review.step, review.state == ReviewState.RELEASING);
     }
 
     private Holder heldBy(Review review, Step step, List<ReviewSeat> sitting) {
         String names = seats.inWords(review, sitting);
-        boolean oneRole = review.state != Review.State.RELEASING && step.who().size() == 1 && step.who().getFirst() instanceof Who.InRole;
+        boolean oneRole = review.state != ReviewState.RELEASING && step.who().size() == 1 && step.who().getFirst() instanceof Who.InRole;
         return new Holder.Seated(oneRole ? people.roleName(((Who.InRole) step.who().getFirst()).role()) + " (" + names + ")" : names);
     }
 }

@@ -32,7 +32,7 @@ import org.springframework.stereotype.Component;
 
 /** Who sits in the steps of reviews, and who may act from which seat. */
 @Component
-class Seats {
+public class Seats {
 
     private final SeatRepository seats;
     private final People people;
@@ -49,7 +49,7 @@ class Seats {
     }
 
     /** What the core works out seats by. */
-    Seating.Facts facts(long project, long author, long authorFirm, FieldValues values) {
+    public Seating.Facts facts(long project, long author, long authorFirm, FieldValues values) {
         return new Seating.Facts(new PersonId(author), new FirmId(authorFirm), values, matrices.of(project),
                 role -> deciding(project, authorFirm, role), people::roleName,
                 name -> named(project, authorFirm, name), person -> people.reviewingSide(project, authorFirm).stream()

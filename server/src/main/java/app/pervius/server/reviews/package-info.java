@@ -1,4 +1,4 @@
-/** Routes, reviews, decisions, and station Review. */
+/** Reviews: who is asked, what they decide, and what follows; late ones are chased. */
 @NullMarked
 package app.pervius.server.reviews;
 

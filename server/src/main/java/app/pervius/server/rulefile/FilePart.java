@@ -118,9 +118,9 @@ final class FilePart {
 
     <E extends Enum<E>> Optional<E> word(String what, Class<E> type) {
         Optional<String> said = text(what, LONGEST_SHOWN);
-        Optional<E> read = said.flatMap(word -> Words.read(type, word));
+        Optional<E> read = said.flatMap(word -> FileWords.read(type, word));
         if (said.isPresent() && read.isEmpty()) {
-            wrong(what + " is one of " + Words.all(type) + ", not “" + shown(said.get()) + "”.");
+            wrong(what + " is one of " + FileWords.all(type) + ", not “" + shown(said.get()) + "”.");
         }
         return read;
     }
@@ -128,9 +128,9 @@ final class FilePart {
     /** One of fixed words; gives the name of its constant. */
     Optional<String> word(String what, List<String> names) {
         Optional<String> said = text(what, LONGEST_SHOWN);
-        Optional<String> read = said.flatMap(word -> names.stream().filter(name -> Words.of(name).equals(word)).findFirst());
+        Optional<String> read = said.flatMap(word -> names.stream().filter(name -> FileWords.of(name).equals(word)).findFirst());
         if (said.isPresent() && read.isEmpty()) {
-            wrong(what + " is one of " + names.stream().map(Words::of)
+            wrong(what + " is one of " + names.stream().map(FileWords::of)
                     .collect(Collectors.joining(", ")) + ", not “" + shown(said.get()) + "”.");
         }
         return read;

@@ -49,7 +49,7 @@ final class KindsInFile<T> {
 
     private Optional<Object> written(Part part, Values values) {
         return switch (part) {
-            case Part.Words words -> Optional.of(values.names(part.key()).stream().map(Words::of).toList());
+            case Part.Words words -> Optional.of(values.names(part.key()).stream().map(FileWords::of).toList());
             case Part.Text text -> Optional.of(values.text(part.key()));
             case Part.FieldKey field -> Optional.of(values.text(part.key()));
             case Part.FieldValues its -> Optional.of(values.names(part.key()));
@@ -125,10 +125,10 @@ final class KindsInFile<T> {
             case Part.FieldKey field -> value.text("The key of a field", Part.LONGEST).map(said -> so.text(part.key(), said));
             case Part.FieldValues its -> Optional.of(so.texts(part.key(), value.list(what, p -> p.text("A value", Part.LONGEST))));
             case Part.Size size -> value.count(what).map(number -> so.number(part.key(), number));
-            case Part.One one -> value.named(Words.of(one.thing()), name -> naming.find(one.thing(), name))
+            case Part.One one -> value.named(FileWords.of(one.thing()), name -> naming.find(one.thing(), name))
                     .map(id -> so.number(part.key(), id));
             case Part.Some some -> Optional.of(so.ids(part.key(), value.list(what,
-                    p -> p.named(Words.of(some.thing()), name -> naming.find(some.thing(), name))), Long::longValue));
+                    p -> p.named(FileWords.of(some.thing()), name -> naming.find(some.thing(), name))), Long::longValue));
             case Part.Placed placed -> places.read(value).map(place -> so.thing(part.key(), place));
             case Part.Group group -> Optional.of(so.group(part.key(), value.list("A group of conditions", p -> read(p, depth + 1))));
         };
@@ -181,7 +181,7 @@ final class KindsInFile<T> {
 
     private static Map<String, Object> schema(Part part, String own) {
         return switch (part) {
-            case Part.Words words -> list(Map.of("enum", words.options().stream().map(word -> Words.of(word.name())).toList()));
+            case Part.Words words -> list(Map.of("enum", words.options().stream().map(word -> FileWords.of(word.name())).toList()));
             case Part.Text text -> Map.of("type", "string", "maxLength", text.most());
             case Part.FieldKey field -> Map.of("type", "string", "description", "The key of a field.");
             case Part.FieldValues its -> list(Map.of("type", List.of("string", "integer")));

@@ -23,8 +23,8 @@ final class PlaceInFile {
     Map<String, Object> write(Target.Place place) {
         Map<String, Object> says = new LinkedHashMap<>(into(place.into()));
         says.put("status", place.statusCode());
-        says.put("files", Words.of(place.manner()));
-        says.put("when-taken", Words.of(place.whenTaken()));
+        says.put("files", FileWords.of(place.manner()));
+        says.put("when-taken", FileWords.of(place.whenTaken()));
         if (!place.sets().isEmpty()) {
             says.put("sets", new TreeMap<>(place.sets()));
         }

@@ -126,10 +126,10 @@ class RuleFileController {
         ObjectNode definitions = (ObjectNode) schema.get("$defs");
         ObjectNode identify = (ObjectNode) definitions.get("stations").get("properties").get("identify").get("properties");
         Check.ALL.forEach(check -> identify.putObject(check.inFile()).putPOJO("enum", check.options().stream()
-                .map(option -> Words.of(option.value())).toList()));
+                .map(option -> FileWords.of(option.value())).toList()));
         definitions.set("condition", json.valueToTree(KindsInFile.schema(Conditions.KINDS, "#/$defs/condition")));
         definitions.set("target", json.valueToTree(KindsInFile.schema(Targets.KINDS, "#/$defs/target")));
-        definitions.set("occasion", json.valueToTree(Map.of("enum", TellPlan.OCCASIONS.stream().map(Words::of).toList())));
+        definitions.set("occasion", json.valueToTree(Map.of("enum", TellPlan.OCCASIONS.stream().map(FileWords::of).toList())));
         definitions.set("audience", json.valueToTree(KindsInFile.schema(Audiences.KINDS, "#/$defs/audience")));
         return ResponseEntity.ok().contentType(MediaType.parseMediaType("application/schema+json")).body(schema);
     }

@@ -97,7 +97,7 @@ final class RuleFileWriter {
         Map<String, Object> says = new LinkedHashMap<>();
         says.put("names", plan.namePatterns());
         says.put("asks", plan.asks());
-        Check.ALL.forEach(check -> says.put(check.inFile(), Words.of(check.of().apply(plan.checks()))));
+        Check.ALL.forEach(check -> says.put(check.inFile(), FileWords.of(check.of().apply(plan.checks()))));
         plan.sequence().ifPresent(key -> says.put("sequence", key));
         return says;
     }
@@ -113,7 +113,7 @@ final class RuleFileWriter {
         List<Map<String, Object>> all = new ArrayList<>();
         for (Telling telling : plan.tellings()) {
             Map<String, Object> one = new LinkedHashMap<>();
-            one.put("when", Words.of(telling.occasion()));
+            one.put("when", FileWords.of(telling.occasion()));
             one.put("whom", telling.whom().stream().map(audiences::write).toList());
             if (!telling.text().isEmpty()) {
                 one.put("text", telling.text());

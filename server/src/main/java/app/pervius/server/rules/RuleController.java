@@ -6,6 +6,8 @@ import app.pervius.core.rules.RuleSheet;
 import app.pervius.server.access.Actor;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
+import app.pervius.server.rules.watching.WatchRuns;
+import app.pervius.server.rules.words.RuleWords;
 import app.pervius.server.store.Json;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;

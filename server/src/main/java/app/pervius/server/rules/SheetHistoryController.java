@@ -3,6 +3,7 @@ package app.pervius.server.rules;
 import app.pervius.server.access.Actor;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.people.People;
+import app.pervius.server.rules.words.SheetDifference;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.time.Instant;

@@ -3,6 +3,7 @@ package app.pervius.server.rules;
 import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.Rule;
 import app.pervius.core.rules.RuleSheet;
+import app.pervius.server.rules.words.SheetDifference;
 import app.pervius.server.store.Json;
 import java.util.ArrayList;
 import java.util.HashMap;

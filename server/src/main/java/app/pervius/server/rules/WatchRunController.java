@@ -6,6 +6,7 @@ import app.pervius.server.folders.Folders;
 import app.pervius.server.http.Page;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.passages.Submissions;
+import app.pervius.server.rules.watching.WatchRuns;
 import java.time.Instant;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;

@@ -1,4 +1,4 @@
-/** The rule sheet: drafts, editions in force, and station Arrive. */
+/** The rule sheet: drafts and editions in force. */
 @NullMarked
 package app.pervius.server.rules;
 

@@ -15,7 +15,7 @@ import app.pervius.server.numbers.Schemes;
 import app.pervius.server.people.PeopleDesk;
 import app.pervius.server.people.RoleRights;
 import app.pervius.server.projects.Projects;
-import app.pervius.server.reviews.Routes;
+import app.pervius.server.routes.Routes;
 import app.pervius.server.rules.RuleDesk;
 import java.util.List;
 import java.util.Map;

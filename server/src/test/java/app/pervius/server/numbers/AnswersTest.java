@@ -42,7 +42,7 @@ class AnswersTest {
         Client mirela = app.as("Mirela Draganova");
         String name = "Plant " + manner.name().toLowerCase(java.util.Locale.ROOT);
         String key = "plant-" + manner.name().toLowerCase(java.util.Locale.ROOT);
-        app.bean(app.pervius.server.connections.Connections.class).set(name, register.address(manner), "secret");
+        app.bean(app.pervius.server.othersystems.OtherSystems.class).set(name, register.address(manner), "secret");
         Map<String, Object> scheme = NumbersTest.scheme(name, "PL-" + manner.name().charAt(0) + manner.name()
                 .charAt(1) + "-{plant}-{counter:3}", List.of());
         scheme.put("sources", List.of(Map.of("key", "plant", "label", "Plant item", "kind", "ASKED", "from", name)));
@@ -84,7 +84,7 @@ class AnswersTest {
         }, items -> items.size() == 1 && items.get(0).get("passage").has("stop")).get(0).get("passage");
         assertThat(passage.get("stop").get("code").asString()).isEqualTo("NO_ANSWER");
         assertThat(passage.get("stop").get("reason").asString()).startsWith("The number needs “Plant item” from “Plant ").endsWith(said);
-        app.bean(app.pervius.server.connections.Connections.class).set("Plant " + manner.name().toLowerCase(java.util.Locale.ROOT),
+        app.bean(app.pervius.server.othersystems.OtherSystems.class).set("Plant " + manner.name().toLowerCase(java.util.Locale.ROOT),
                 register.address(PlantRegister.Manner.HONEST), null);
         app.as("Mirela Draganova").post("/api/passages/ways-out", Map.of("way", "TRY_AGAIN", "fields", Map.of(), "text", "", "passages",
                 List.of(Map.of("passage", passage.get("id").asLong(), "version", passage.get("version").asInt())))).must(200);
@@ -102,7 +102,7 @@ class AnswersTest {
         Client.until(() -> site.get("/api/projects/" + site.project() + "/passages?which=ALL&submission=" + slow).must(200).body()
                 .get("items"),
                 items -> !items.isEmpty() && items.get(0).get("passage").path("waitingFor").asString("").contains("Plant slow"));
-        assertThat(app.bean(app.pervius.server.check.Check.class).examine().parts().stream().flatMap(p -> p.sentences().stream())
+        assertThat(app.bean(app.pervius.server.integrity.Integrity.class).examine().parts().stream().flatMap(p -> p.sentences().stream())
                 .filter(s -> s.startsWith("Passage ") && s.contains("waits"))).as("who waits for a system is looked after").isEmpty();
         Client yusuf = app.as("Yusuf Karaderin");
         assertThat(yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", "Meanwhile.pdf")).getFirst().get("number")

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.pervius.server.Client;
 import app.pervius.server.Running;
 import app.pervius.server.Running.App;
-import app.pervius.server.check.Check;
+import app.pervius.server.integrity.Integrity;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.HashMap;
@@ -55,7 +55,7 @@ class NumbersTest {
     }
 
     private static void mustBeWhole(App app) {
-        assertThat(app.bean(Check.class).examine().parts().stream().filter(p -> p.subject().equals("Numbers"))
+        assertThat(app.bean(Integrity.class).examine().parts().stream().filter(p -> p.subject().equals("Numbers"))
                 .flatMap(p -> p.sentences().stream())).isEmpty();
     }
 

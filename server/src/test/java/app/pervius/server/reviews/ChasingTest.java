@@ -1,11 +1,12 @@
 package app.pervius.server.reviews;
 
-import static app.pervius.server.reviews.Desks.form;
-import static app.pervius.server.reviews.Desks.mails;
-import static app.pervius.server.reviews.Desks.step;
-import static app.pervius.server.reviews.Desks.who;
+import static app.pervius.server.Desks.form;
+import static app.pervius.server.Desks.mails;
+import static app.pervius.server.Desks.step;
+import static app.pervius.server.Desks.who;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.pervius.server.Desks;
 import app.pervius.server.MovableClock;
 import app.pervius.server.Running;
 import java.time.Duration;

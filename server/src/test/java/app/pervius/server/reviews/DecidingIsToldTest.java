@@ -1,15 +1,16 @@
 package app.pervius.server.reviews;
 
-import static app.pervius.server.reviews.Desks.at;
-import static app.pervius.server.reviews.Desks.decideAll;
-import static app.pervius.server.reviews.Desks.ended;
-import static app.pervius.server.reviews.Desks.form;
-import static app.pervius.server.reviews.Desks.mails;
-import static app.pervius.server.reviews.Desks.step;
-import static app.pervius.server.reviews.Desks.who;
+import static app.pervius.server.Desks.at;
+import static app.pervius.server.Desks.decideAll;
+import static app.pervius.server.Desks.ended;
+import static app.pervius.server.Desks.form;
+import static app.pervius.server.Desks.mails;
+import static app.pervius.server.Desks.step;
+import static app.pervius.server.Desks.who;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.pervius.server.Client;
+import app.pervius.server.Desks;
 import app.pervius.server.Running;
 import app.pervius.server.Running.App;
 import java.time.LocalDate;

@@ -3,6 +3,7 @@ package app.pervius.server.reviews;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.pervius.server.Client;
+import app.pervius.server.Desks;
 import app.pervius.server.Running;
 import app.pervius.server.Running.App;
 import java.util.List;

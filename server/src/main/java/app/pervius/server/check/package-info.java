@@ -1,5 +1,0 @@
-/** Proves that an installation is whole; each feature examines what it keeps. Knows no feature. */
-@NullMarked
-package app.pervius.server.check;
-
-import org.jspecify.annotations.NullMarked;

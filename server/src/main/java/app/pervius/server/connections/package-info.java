@@ -1,5 +1,0 @@
-/** Connections to other systems: set up once, tested there, their secrets kept out of sight. */
-@NullMarked
-package app.pervius.server.connections;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,70 @@
+package app.pervius.server.othersystems;
+
+import app.pervius.server.access.Actor;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** OtherSystems to other systems; administrators set them up, since the server itself makes the calls. */
+@RestController
+@RequestMapping("/api/connections")
+class OtherSystemController {
+
+    private final OtherSystems connections;
+
+    OtherSystemController(OtherSystems connections) {
+        this.connections = connections;
+    }
+
+    /** A connection as it is set up; without {@code secret} it keeps the one it has. */
+    record ConnectionEntry(@NotBlank @Size(max = 500) String address, @Nullable @Size(max = 400) String secret) {
+    }
+
+    /** What came of asking: the answer as it was, or why there is none. */
+    record Tested(boolean answered, String said) {
+    }
+
+    @GetMapping
+    List<OtherSystems.ConnectionView> all(Actor actor) {
+        actor.mustAdminister();
+        return connections.all();
+    }
+
+    @PutMapping("/{name}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void set(@PathVariable @Size(min = 1, max = 60) String name, @Valid @RequestBody ConnectionEntry entry, Actor actor) {
+        actor.mustAdminister();
+        connections.set(name.strip(), entry.address().strip(), entry.secret());
+    }
+
+    @DeleteMapping("/{name}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void remove(@PathVariable String name, Actor actor) {
+        actor.mustAdminister();
+        connections.remove(name);
+    }
+
+    /** Asks a question that means nothing, to see whether the system answers. */
+    @PostMapping("/{name}/test")
+    Tested test(@PathVariable String name, Actor actor) {
+        actor.mustAdminister();
+        return switch (connections.ask(name, "test-" + UUID.randomUUID(), Map.of("test", true))) {
+            case OtherSystems.Reply.Said(Map<String, Object> answer) -> new Tested(true, answer.toString());
+            case OtherSystems.Reply.Failed(String reason) -> new Tested(false, reason);
+        };
+    }
+}

@@ -1,8 +1,0 @@
-package app.pervius.server.reviews;
-
-import java.util.Optional;
-import org.springframework.data.jpa.repository.JpaRepository;
-
-interface CalendarLinkRepository extends JpaRepository<CalendarLink, Long> {
-    Optional<CalendarLink> findBySecretHash(String hash);
-}

@@ -1,0 +1,212 @@
+package app.pervius.server.rules.words;
+
+import app.pervius.core.identify.Check;
+import app.pervius.core.identify.IdentifyPlan;
+import app.pervius.core.issue.IssuePlan;
+import app.pervius.core.issue.Issuing;
+import app.pervius.core.issue.Target;
+import app.pervius.core.issue.Targets;
+import app.pervius.core.passage.Station;
+import app.pervius.core.project.DecisionCode;
+import app.pervius.core.project.Fields;
+import app.pervius.core.project.RoleId;
+import app.pervius.core.kind.Names;
+import app.pervius.core.kind.Thing;
+import app.pervius.core.rules.Conditions;
+import app.pervius.core.rules.Handling;
+import app.pervius.core.rules.HandlingRule;
+import app.pervius.core.rules.Plan;
+import app.pervius.core.rules.Rule;
+import app.pervius.core.rules.WatchingRule;
+import app.pervius.core.rules.Where;
+import app.pervius.core.tell.Audiences;
+import app.pervius.core.tell.Occasion;
+import app.pervius.core.tell.Telling;
+import app.pervius.server.documents.Sequences;
+import app.pervius.server.folders.Folders;
+import app.pervius.server.people.People;
+import app.pervius.server.projects.Projects;
+import app.pervius.server.rules.Rules;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/** Rules in sentences, made from the rules themselves: what cells of the sheet, pages of folders and differences say. */
+@Component
+public class RuleWords {
+
+    /**
+     * A rule in sentences, column by column; a station without any is left to the project.
+     *
+     * @param which one sentence for each condition
+     */
+    public record Sentences(String where, List<String> which, List<String> identify, List<String> number, List<String> review,
+            List<String> issue, List<String> tell) {
+
+        /** Everything but where it stands, from left to right. */
+        List<String> all() {
+            List<String> all = new ArrayList<>(which);
+            List.of(identify, number, review, issue, tell).forEach(all::addAll);
+            return all;
+        }
+
+        /** By the column they belong to. */
+        Map<String, List<String>> byColumn() {
+            Map<String, List<String>> columns = new LinkedHashMap<>();
+            columns.put("where", List.of(where));
+            columns.put("which", which);
+            columns.put("identify", identify);
+            columns.put("number", number);
+            columns.put("review", review);
+            columns.put("issue", issue);
+            columns.put("tell", tell);
+            return columns;
+        }
+    }
+
+    private final Folders folders;
+    private final People people;
+    private final Projects projects;
+    private final Sequences sequences;
+    private final Map<Station, StationWords> stations = new EnumMap<>(Station.class);
+
+    RuleWords(Folders folders, People people, Projects projects, Sequences sequences, List<StationWords> stations) {
+        this.folders = folders;
+        this.people = people;
+        this.projects = projects;
+        this.sequences = sequences;
+        stations.forEach(words -> this.stations.put(words.station(), words));
+    }
+
+    /** What a rule itself says; what it leaves to the project is left out. */
+    public Sentences own(long project, Rule rule) {
+        return switch (rule) {
+            case HandlingRule handling -> of(project, rule, handling.plan(), handling.plan().over(Handling.USUAL));
+            case WatchingRule watching -> new Sentences(where(watching.where()), which(project, rule), List.of(), List.of(), List.of(),
+                    List.of(), tell(project, watching.tell().tellings()));
+        };
+    }
+
+    /** What happens under a rule, with the project's word where it leaves a station to it. */
+    public List<String> whole(long project, Rule rule, Handling ofProject) {
+        return switch (rule) {
+            case HandlingRule handling -> {
+                Handling all = handling.plan().over(ofProject);
+                yield of(project, rule, Plan.all(all.identify(), all.number(), all.review(), all.issue(), all.tell()), all).all();
+            }
+            case WatchingRule watching -> {
+                List<String> said = new ArrayList<>(which(project, rule));
+                said.add("Only tells; it takes no file.");
+                said.addAll(tell(project, watching.tell().tellings()));
+                yield said;
+            }
+        };
+    }
+
+    /** What a project says of stations that are left to it. */
+    public Sentences ofProject(long project, Handling handling) {
+        return new Sentences("", List.of(), identify(project, handling.identify()), station(project, Station.NUMBER, handling),
+                station(project, Station.REVIEW, handling),
+                issue(project, handling.issue(), handling.review().route().isPresent()), tell(project, handling.tell().tellings()));
+    }
+
+    private Sentences of(long project, Rule rule, Plan says, Handling handling) {
+        return new Sentences(where(rule.where()), which(project, rule),
+                says.identify().map(plan -> identify(project, plan)).orElse(List.of()),
+                says.number().isPresent() ? station(project, Station.NUMBER, handling) : List.of(),
+                says.review().isPresent() ? station(project, Station.REVIEW, handling) : List.of(),
+                says.issue().map(plan -> issue(project, plan, says.review().map(r -> r.route().isPresent())
+                        .orElse(plan.atOnce().isEmpty()))).orElse(List.of()),
+                says.tell().map(plan -> tell(project, plan.tellings())).orElse(List.of()));
+    }
+
+    private List<String> station(long project, Station station, Handling handling) {
+        return Objects.requireNonNull(stations.get(station)).of(project, handling);
+    }
+
+    private String where(Where where) {
+        return where.places().isEmpty() ? "nowhere yet" : where.places().stream().map(this::place).collect(Collectors.joining("; "));
+    }
+
+    private String place(Where.Standing place) {
+        return folders.find(place.folder().value()).map(f -> f.path().isEmpty() ? f.name() : f.path())
+                .orElse("a folder that is gone") + (place.withBelow() ? " and below" : "");
+    }
+
+    private List<String> which(long project, Rule rule) {
+        Names names = names(project);
+        return rule.which().conditions().isEmpty() ? List.of("Takes every file.")
+                : rule.which().conditions().stream().map(c -> "Takes " + Conditions.KINDS.phrase(c, names) + ".").toList();
+    }
+
+    /** What phrases call things: their names as they are now. */
+    private Names names(long project) {
+        Fields fields = projects.settings(project).fields();
+        return new Names() {
+            @Override
+            public Optional<String> of(Thing thing, long id) {
+                return Optional.of(switch (thing) {
+                    case FIRM -> people.firm(id).name();
+                    case ROLE -> people.roleName(new RoleId(id));
+                    case PERSON -> people.person(id).name();
+                    case FOLDER -> folders.find(id).map(Folders.FolderView::path).orElse("a folder that is gone");
+                });
+            }
+
+            @Override
+            public String field(String key) {
+                return fields.label(key);
+            }
+        };
+    }
+
+    private List<String> identify(long project, IdentifyPlan plan) {
+        List<String> said = new ArrayList<>();
+        said.add(plan.namePatterns().isEmpty() ? "Looks for a number in the name."
+                : "Reads the name as " + String.join(", or else as ", plan.namePatterns()) + ".");
+        if (!plan.asks().isEmpty()) {
+            Fields fields = projects.settings(project).fields();
+            said.add("Asks for " + plan.asks().stream().map(fields::label).collect(Collectors.joining(", ")) + ".");
+        }
+        Check.ALL.stream().map(check -> check.said(plan.checks())).filter(sentence -> !sentence.isEmpty()).forEach(said::add);
+        plan.sequence().ifPresent(key -> said.add("Its revisions are " + sequences.inForce(project).find(key).map(s -> s.name())
+                .orElse("of a sequence that is gone") + "."));
+        return said;
+    }
+
+    private List<String> issue(long project, IssuePlan plan, boolean reviewed) {
+        Names names = names(project);
+        List<String> said = new ArrayList<>();
+        if (!reviewed) {
+            said.add(plan.atOnce().map(place -> "Filed in " + Targets.phrase(place, names) + ".")
+                    .orElse("It does not say where it is filed."));
+            return said;
+        }
+        Map<String, List<DecisionCode>> same = new LinkedHashMap<>();
+        for (DecisionCode code : projects.settings(project).decisionCodes()) {
+            Target target = plan.byCode().get(code.digit());
+            String follows = target == null ? "nothing yet" : target instanceof Target.AsProject
+                    ? Issuing.asProject(code).map(place -> "placed in " + Targets.phrase(place, names)).orElse("back to the author")
+                    : Targets.KINDS.phrase(target, names);
+            same.computeIfAbsent(follows, k -> new ArrayList<>()).add(code);
+        }
+        same.forEach((follows, codes) -> said.add(codes.stream().map(c -> c.digit() + " " + c.name())
+                .collect(Collectors.joining(", ")) + ": " + follows + "."));
+        return said;
+    }
+
+    private List<String> tell(long project, List<Telling> tellings) {
+        Names names = names(project);
+        return tellings.stream().filter(t -> !t.whom().isEmpty() || t.occasion() == Occasion.STOPPED)
+                .map(t -> t.occasion().onRule().orElse(t.occasion().label())
+                + " tells " + (t.whom().isEmpty() ? "nobody but document control" : t.whom().stream()
+                        .map(a -> Audiences.KINDS.phrase(a, names))
+                .collect(Collectors.joining(", "))) + (t.text().isEmpty() ? "." : ": “" + t.text() + "”")).toList();
+    }
+}

@@ -1,0 +1,225 @@
+package app.pervius.server.stations;
+
+import app.pervius.core.passage.End;
+import app.pervius.core.arrive.FileName;
+import app.pervius.core.issue.IssueEffect;
+import app.pervius.core.issue.IssueFacts;
+import app.pervius.core.issue.IssuePlan;
+import app.pervius.core.issue.Issuing;
+import app.pervius.core.issue.Spot;
+import app.pervius.core.issue.Target;
+import app.pervius.core.passage.Change;
+import app.pervius.core.passage.Follow;
+import app.pervius.core.passage.Notice;
+import app.pervius.core.passage.Notice.Whom;
+import app.pervius.core.passage.Outcome;
+import app.pervius.core.passage.Station;
+import app.pervius.core.project.DecisionCode;
+import app.pervius.core.project.FieldValues;
+import app.pervius.core.project.FolderId;
+import app.pervius.core.project.InformationState;
+import app.pervius.core.rules.Handling;
+import app.pervius.core.tell.Occasion;
+import app.pervius.server.documents.Documents;
+import app.pervius.server.folders.Files;
+import app.pervius.server.folders.Folders;
+import app.pervius.server.live.Live;
+import app.pervius.server.passages.Books;
+import app.pervius.server.passages.FilesPlaced;
+import app.pervius.server.passages.PassageFacts;
+import app.pervius.server.passages.StationWork;
+import app.pervius.server.projects.Projects;
+import app.pervius.server.passages.Reviewed;
+import app.pervius.server.store.CrashPoint;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Component;
+
+/** Station Issue: what was current, what becomes current and every file of both change hands in one transaction. */
+@Component
+class IssueWork implements StationWork<IssueEffect> {
+
+    private final Projects projects;
+    private final Folders folders;
+    private final Files files;
+    private final Documents documents;
+    private final ApplicationEventPublisher events;
+    private final Live live;
+
+    IssueWork(Projects projects, Folders folders, Files files, Documents documents, ApplicationEventPublisher events,
+            Live live) {
+        this.projects = projects;
+        this.folders = folders;
+        this.files = files;
+        this.documents = documents;
+        this.events = events;
+        this.live = live;
+    }
+
+    @Override
+    public Station station() {
+        return Station.ISSUE;
+    }
+
+    @Override
+    public Outcome<IssueEffect> decide(PassageFacts passage, Books books) {
+        Projects.Settings project = projects.settings(passage.project());
+        Optional<IssueFacts.Decided> decided = passage.decision().map(d ->
+                new IssueFacts.Decided(DecisionCode.of(d.code(), project.decisionCodes()), d.toAuthor(), d.statusCode()));
+        return Issuing.decide(new IssueFacts(passage.number().map(number -> new IssueFacts.Numbered(number, passage.revision()
+                .orElseThrow())), passage.title(), passage.baseName(),
+                decided, passage.handling().map(Handling::issue).orElse(IssuePlan.AS_PROJECT), passage.files().stream()
+                .map(f -> new FileName(f.name())).toList(),
+                passage.values(), project.fields(), project.statusCodes(), this::destination,
+                state -> passage.document().flatMap(document -> documents.current(document, state))
+                .map(c -> new IssueFacts.Former(c.revision(), c.code())),
+                project.archive().filter(archive -> folders.find(archive.value()).isPresent()),
+                (spot, name) -> taken(passage.document(), spot, name)));
+    }
+
+    @Override
+    public Follow follow(PassageFacts passage, List<IssueEffect> effects, Books books) {
+        List<Change> changes = new ArrayList<>();
+        List<Notice> notices = new ArrayList<>();
+        // Read once, and only where it is passed on.
+        boolean passedOn = effects.stream().anyMatch(e -> e instanceof IssueEffect.MakeCurrent || e instanceof IssueEffect.ReturnToAuthor);
+        List<Reviewed.Said> its = passedOn ? books.reviewed(passage).said() : List.of();
+        for (IssueEffect effect : effects) {
+            switch (effect) {
+                case IssueEffect.SetFields(FieldValues values) -> changes.add(new Change.Valued(passage.values().with(values)));
+                case IssueEffect.MakeCurrent(var state, Spot spot, String code) -> {
+                    changes.add(new Change.Ended(End.ISSUED, Optional.of(code)));
+                    notices.add(notice(Occasion.ISSUED, (code.isEmpty() ? "Filed" : "Status " + code) + ", in " + path(spot)
+                            + said(passage, its),
+                            Map.of("status", code, "reason", reason(passage, its))));
+                }
+                case IssueEffect.Filed(Spot spot) -> {
+                    changes.add(new Change.Ended(End.ISSUED, Optional.empty()));
+                    notices.add(notice(Occasion.ISSUED, "Filed in " + path(spot), Map.of()));
+                }
+                case IssueEffect.ReturnToAuthor back -> {
+                    changes.add(new Change.Ended(End.RETURNED, Optional.empty()));
+                    notices.add(notice(Occasion.RETURNED, (back.mustComeAgain()
+                            ? "The next revision is expected; send it with the number in its name."
+                            : "No further revision is expected. One that comes all the same is taken as the next.") + said(passage, its),
+                            Map.of("reason", reason(passage, its))));
+                }
+                case IssueEffect.Archive archive -> { }
+                case IssueEffect.Replace replace -> { }
+                case IssueEffect.PlaceFile place -> { }
+            }
+        }
+        return new Follow(changes, notices);
+    }
+
+    private static Notice notice(Occasion occasion, String text, Map<String, String> known) {
+        return new Notice(occasion, Set.of(Whom.AUTHOR_WITHOUT_RULE, Whom.NAMED_BY_RULES, Whom.WATCHERS), text, known);
+    }
+
+    @Override
+    public void carryOut(PassageFacts passage, List<IssueEffect> effects) {
+        List<Long> placed = new ArrayList<>();
+        for (IssueEffect effect : effects) {
+            switch (effect) {
+                case IssueEffect.Archive(IssueFacts.Former former, FolderId archive) -> archive(passage, former, archive);
+                case IssueEffect.Replace(Spot spot, String name, FolderId archive) -> replace(passage, spot, name, archive);
+                case IssueEffect.PlaceFile place -> placed.add(place(passage, place));
+                case IssueEffect.SetFields(FieldValues values) -> passage.document()
+                        .ifPresent(document -> documents.setValues(document, values));
+                case IssueEffect.MakeCurrent(var state, Spot spot, String code) -> documents.makeCurrent(documents.revisionOf(passage.id()),
+                        state, ensured(spot), code);
+                case IssueEffect.Filed(Spot spot) -> ensured(spot);
+                case IssueEffect.ReturnToAuthor back -> { }
+            }
+        }
+        if (!placed.isEmpty()) {
+            events.publishEvent(new FilesPlaced(passage, placed));
+        }
+    }
+
+    private long ensured(Spot spot) {
+        return folders.ensure(spot.folder().value(), spot.below());
+    }
+
+    /** The path of a spot, whether its last folders are there already or not. */
+    private String path(Spot spot) {
+        String path = folders.folder(spot.folder().value()).path();
+        for (String name : spot.below()) {
+            path = path.isEmpty() ? name : path + " / " + name;
+        }
+        return path;
+    }
+
+    private void archive(PassageFacts passage, IssueFacts.Former former, FolderId archive) {
+        long from = java.util.Arrays.stream(InformationState.values())
+                .flatMap(state -> documents.current(passage.document().orElseThrow(), state).stream())
+                .filter(c -> c.revision() == former.revision()).findFirst().orElseThrow().folder();
+        InformationState state = folders.folder(from).state();
+        // Extra copies in folders of the same state are no longer current either.
+        files.ofRevision(former.revision()).stream().filter(Files.FileView::present).map(Files.FileView::folder).distinct()
+                .filter(folder -> folder == from || folders.folder(folder).state() == state).forEach(folder -> {
+                    files.move(former.revision(), folder, archive.value(), passage.author());
+                    changed(passage, folder);
+                });
+        documents.retire(former.revision());
+        changed(passage, archive.value());
+    }
+
+    private void replace(PassageFacts passage, Spot spot, String name, FolderId archive) {
+        folders.below(spot.folder().value(), spot.below()).ifPresent(folder -> files.moveAway(folder, new FileName(name), archive.value(),
+                passage.author()));
+        changed(passage, archive.value());
+    }
+
+    private long place(PassageFacts passage, IssueEffect.PlaceFile place) {
+        PassageFacts.File file = passage.files().get(place.file());
+        long folder = ensured(place.spot());
+        long id = files.place(folder, new Files.Content(new FileName(place.name()), file.hash(), file.size(), file.mediaType()),
+                passage.author(),
+                passage.document().map(document -> documents.revisionOf(passage.id())).orElse(null));
+        if (place.manner() == Target.Manner.MOVE) {
+            files.left(file.folderFile(), id);
+            changed(passage, passage.folder());
+        }
+        changed(passage, folder);
+        CrashPoint.HALF_PLACED.reached();
+        return id;
+    }
+
+    private String said(PassageFacts passage, List<Reviewed.Said> its) {
+        List<DecisionCode> codes = projects.settings(passage.project()).decisionCodes();
+        return its.stream().map(s -> "\n" + s.stepName() + ", " + s.person() + ": " + s.code() + ", "
+                + DecisionCode.of(s.code(), codes).name()
+                + (s.comment().isEmpty() ? "" : ": " + s.comment())).collect(Collectors.joining());
+    }
+
+    /**
+     * Why it was decided so: what those who decided said, as the author reads it; where nobody said anything, what the decision is called.
+     */
+    private String reason(PassageFacts passage, List<Reviewed.Said> its) {
+        String comments = its.stream().map(Reviewed.Said::comment).filter(c -> !c.isBlank())
+                .collect(Collectors.joining("; "));
+        return !comments.isEmpty() ? comments : passage.decision()
+                .map(d -> DecisionCode.of(d.code(), projects.settings(passage.project()).decisionCodes()).name()).orElse("");
+    }
+
+    private void changed(PassageFacts passage, long folder) {
+        live.changed(new Live.Change(passage.project(), folders.folder(folder).firm(), Live.Topic.FOLDER, folder));
+    }
+
+    private boolean taken(Optional<Long> document, Spot spot, FileName name) {
+        Long former = folders.find(spot.folder().value()).flatMap(f -> document.flatMap(d -> documents.current(d, f.state())))
+                .map(Documents.Current::revision).orElse(null);
+        return folders.below(spot.folder().value(), spot.below()).filter(folder -> files.taken(folder, name, former)).isPresent();
+    }
+
+    private Optional<IssueFacts.Destination> destination(FolderId folder) {
+        return folders.find(folder.value()).map(f -> new IssueFacts.Destination(folder, f.path(), f.state()));
+    }
+
+}

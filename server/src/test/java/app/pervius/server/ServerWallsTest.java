@@ -8,16 +8,19 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.domain.JavaModifier;
+import com.tngtech.archunit.core.domain.JavaPackage;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
 import jakarta.persistence.Entity;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.springframework.data.repository.Repository;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -31,6 +34,22 @@ class ServerWallsTest {
     @Test
     void featuresHaveNoCycles() {
         slices().matching("app.pervius.server.(*)..").should().beFreeOfCycles().check(SERVER);
+    }
+
+    /** What a feature uses stands in its {@code package-info}, so that a new arrow is seen by whoever draws it and whoever reviews it. */
+    @Test
+    void featuresUseWhatTheySayAndNothingElse() {
+        Map<String, Set<String>> used = new TreeMap<>();
+        Map<String, Set<String>> said = new TreeMap<>();
+        JavaPackage server = SERVER.getPackage("app.pervius.server");
+        for (JavaPackage feature : server.getSubpackages()) {
+            said.put(feature.getRelativeName(), new TreeSet<>(List.of(feature.getAnnotationOfType(Feature.class).uses())));
+            used.put(feature.getRelativeName(), feature.getClassDependenciesFromThisPackageTree().stream()
+                    .map(dependency -> dependency.getTargetClass().getPackageName()).filter(name -> name.startsWith("app.pervius.server."))
+                    .map(name -> name.split("\\.")[3]).filter(name -> !name.equals(feature.getRelativeName()))
+                    .collect(Collectors.toCollection(TreeSet::new)));
+        }
+        assertThat(used).hasSizeGreaterThan(30).isEqualTo(said);
     }
 
     @Test

@@ -9,7 +9,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 class FileFormatTest {
 
     @ParameterizedTest
-    @CsvSource({"weir.pdf,PDF", "weir.DWG,CAD", "weir.ifczip,MODEL", "weir.xlsx,OFFICE", "weir.tiff,IMAGE", "weir.md,TEXT", "weir.zip,PACKAGE",
+    @CsvSource({"weir.pdf,PDF", "weir.DWG,CAD", "weir.ifczip,MODEL", "weir.xlsx,OFFICE", "weir.tiff,IMAGE", "weir.md,TEXT",
+            "weir.zip,PACKAGE",
             "weir.xyz,OTHER", "weir,OTHER"})
     void byItsEnding(String name, FileFormat format) {
         assertThat(FileFormat.of(new FileName(name))).isEqualTo(format);

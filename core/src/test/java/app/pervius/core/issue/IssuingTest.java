@@ -251,7 +251,8 @@ class IssuingTest {
 
     @Test
     void aPlanKnowsEveryPlaceItLeadsTo() {
-        Target.Place filed = place(OPEN, Target.Manner.COPY, Target.WhenTaken.STOP, Map.of(), List.of(new Target.Into(ARCHIVE, "", "{name}")));
+        Target.Place filed = place(OPEN, Target.Manner.COPY, Target.WhenTaken.STOP, Map.of(),
+                List.of(new Target.Into(ARCHIVE, "", "{name}")));
         Target.Place placed = Target.Place.usual(SHARED, "A1", "");
         IssuePlan plan = new IssuePlan(Map.of(1, placed, 3, new Target.BackToAuthor()), Optional.of(filed));
         assertThat(plan.places()).containsExactlyInAnyOrder(placed, filed);
@@ -272,7 +273,8 @@ class IssuingTest {
         Decision decision = new Decision().places(place(SHARED, Target.Manner.COPY, Target.WhenTaken.STOP, Map.of(),
                 List.of(new Target.Into(OPEN, "", "{name}"))));
         decision.former = Optional.of(FORMER);
-        assertThat(decision.account()).isEqualTo("Placed in “Shared / Hydraulics” as KWR-FNK-H-DR-0001_P02_A1, status A1; copied to “Open”; "
+        assertThat(decision.account())
+                .isEqualTo("Placed in “Shared / Hydraulics” as KWR-FNK-H-DR-0001_P02_A1, status A1; copied to “Open”; "
                 + "P01 went to the archive.");
         Decision plain = new Decision().places(new Target.Place(new Target.Into(SHARED, "", "{number}"), "", Target.Manner.COPY,
                 Target.WhenTaken.STOP, Map.of(), List.of()));
@@ -298,7 +300,8 @@ class IssuingTest {
 
     @Test
     void aTitleIsShortenedToWhatANameCanHold() {
-        Target.Place titled = new Target.Place(new Target.Into(OPEN, "", "{title}"), "A1", Target.Manner.COPY, Target.WhenTaken.STOP, Map.of(),
+        Target.Place titled = new Target.Place(new Target.Into(OPEN, "", "{title}"), "A1", Target.Manner.COPY, Target.WhenTaken.STOP,
+                Map.of(),
                 List.of());
         Decision decision = new Decision().places(titled);
         decision.files = List.of(new FileName("Weir.pdf"));

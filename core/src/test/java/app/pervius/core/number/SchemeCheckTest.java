@@ -115,7 +115,8 @@ class SchemeCheckTest {
 
     @Test
     void aNumberOfASchemeThatBeginsAnewEachYearSaysItsYear() {
-        Scheme yearly = new Scheme("changes", "Changes", 1, Scheme.Of.CHANGES, "CH-{today:YY}-{counter:3}", List.of(), true, 1, 1, List.of());
+        Scheme yearly = new Scheme("changes", "Changes", 1, Scheme.Of.CHANGES, "CH-{today:YY}-{counter:3}", List.of(), true, 1, 1,
+                List.of());
         assertThat(yearly.apart("CH-26-017", FIELDS).orElseThrow().counter()).isEqualTo(new CounterKey("changes", "2026"));
         assertThat(yearly.apart("CH-98-017", FIELDS).orElseThrow().counter()).isEqualTo(new CounterKey("changes", "2098"));
     }

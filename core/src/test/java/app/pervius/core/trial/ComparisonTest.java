@@ -21,7 +21,8 @@ class ComparisonTest {
     }
 
     private static Tried tried(boolean intake, String rule, List<Tried.Halt> halts) {
-        return new Tried(intake, Optional.ofNullable(rule), List.of(), List.of(), halts, Optional.of("KWR-0001"), Optional.of("P01"), "Weir",
+        return new Tried(intake, Optional.ofNullable(rule), List.of(), List.of(), halts, Optional.of("KWR-0001"), Optional.of("P01"),
+                "Weir",
                 Map.of("discipline", "H"), Optional.of("Civil"),
                 List.of(new Tried.Step("Review", List.of("Agnes", "Tomasz"), Instant.EPOCH)),
                 Map.of(0, new Tried.End(true, false, "filed"), 1, new Tried.End(true, false, "placed")),

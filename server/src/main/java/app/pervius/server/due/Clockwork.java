@@ -6,7 +6,9 @@ import app.pervius.server.store.Instance;
 import com.github.kagkarlsson.scheduler.Scheduler;
 import com.github.kagkarlsson.scheduler.SchedulerBuilder;
 import com.github.kagkarlsson.scheduler.SchedulerName;
+import com.github.kagkarlsson.scheduler.event.AbstractSchedulerListener;
 import com.github.kagkarlsson.scheduler.exceptions.TaskInstanceException;
+import com.github.kagkarlsson.scheduler.task.ExecutionComplete;
 import com.github.kagkarlsson.scheduler.task.TaskInstanceId;
 import com.github.kagkarlsson.scheduler.task.helper.CustomTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
@@ -76,7 +78,8 @@ class Clockwork {
         });
         Scheduler made = new BySteadyClock(connections, clock).startTasks(due.all().values().stream().map(this::task).toList())
                 .threads(THREADS).schedulerName(new SchedulerName.Fixed(instance.name())).pollingInterval(LOOK_FOR_DUE_ONES)
-                .heartbeatInterval(SIGN_OF_LIFE).shutdownMaxWait(LONGEST_FAREWELL).build();
+                .heartbeatInterval(SIGN_OF_LIFE).shutdownMaxWait(LONGEST_FAREWELL)
+                .addSchedulerListener(new AfterEach()).build();
         scheduler = made;
         made.start();
         looks.keySet().forEach(key -> within(key, Duration.ZERO));
@@ -115,15 +118,32 @@ class Clockwork {
         if (running == null || Objects.requireNonNull(looks.get(key), key).every().compareTo(time) < 0) {
             return;
         }
-        Instant then = clock.now().plus(time.isNegative() ? Duration.ZERO : time);
-        wanted(key).add(then);
+        wanted(key).add(clock.now().plus(time.isNegative() ? Duration.ZERO : time));
+        bringForward(running, key);
+    }
+
+    /** Has the row of a look say when it is wanted first; one that is under way says so itself once it has ended. */
+    private void bringForward(Scheduler running, String key) {
         TaskInstanceId look = TaskInstanceId.of(key, ONLY);
-        try {
-            if (running.getScheduledExecution(look).filter(its -> !its.isPicked() && its.getExecutionTime().isAfter(then)).isPresent()) {
-                running.reschedule(look, then);
+        wanted(key).stream().findFirst().ifPresent(first -> {
+            try {
+                if (running.getScheduledExecution(look).filter(its -> !its.isPicked() && its.getExecutionTime().isAfter(first)).isPresent()) {
+                    running.reschedule(look, first);
+                }
+            } catch (TaskInstanceException e) {
+                LOG.debug("{} is under way", key, e);
             }
-        } catch (TaskInstanceException e) {
-            LOG.debug("{} is under way; it looks again afterwards", key, e);
+        });
+    }
+
+    /** Who wanted a look between the end of one and what that wrote of the next has found it still under way. */
+    private final class AfterEach extends AbstractSchedulerListener {
+        @Override
+        public void onExecutionComplete(ExecutionComplete ended) {
+            Scheduler running = scheduler;
+            if (running != null) {
+                bringForward(running, ended.getExecution().taskInstance.getTaskName());
+            }
         }
     }
 

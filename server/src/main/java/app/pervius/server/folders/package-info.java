@@ -1,5 +1,7 @@
 /** The folder tree and the files in it. */
+@Feature(uses = {"access", "content", "integrity", "live", "refused", "search", "store"})
 @NullMarked
 package app.pervius.server.folders;
 
+import app.pervius.server.Feature;
 import org.jspecify.annotations.NullMarked;

@@ -1,5 +1,7 @@
 /** Everything that happened on a passage, in order, chained by hash. */
+@Feature(uses = {"access", "store"})
 @NullMarked
 package app.pervius.server.journal;
 
+import app.pervius.server.Feature;
 import org.jspecify.annotations.NullMarked;

@@ -1,5 +1,7 @@
 /** Kinds that the core describes, as calls carry them. */
+@Feature(uses = {"http"})
 @NullMarked
 package app.pervius.server.kinds;
 
+import app.pervius.server.Feature;
 import org.jspecify.annotations.NullMarked;

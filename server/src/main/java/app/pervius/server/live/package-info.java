@@ -1,5 +1,7 @@
 /** What is live in the browser: server-sent events. */
+@Feature(uses = {"access"})
 @NullMarked
 package app.pervius.server.live;
 
+import app.pervius.server.Feature;
 import org.jspecify.annotations.NullMarked;

@@ -1,5 +1,7 @@
 /** Firms', contracts' and work packages' places in a project: their folders are made from templates, and follow them. */
+@Feature(uses = {"access", "folders", "live", "messages", "people", "projects", "refused", "rules", "store"})
 @NullMarked
 package app.pervius.server.packages;
 
+import app.pervius.server.Feature;
 import org.jspecify.annotations.NullMarked;

@@ -1,5 +1,8 @@
 /** Passages and the engine that takes them from station to station. */
+@Feature(uses = {"access", "due", "http", "integrity", "journal", "live", "messages", "people", "projects", "refused", "search", "store",
+    "tables"})
 @NullMarked
 package app.pervius.server.passages;
 
+import app.pervius.server.Feature;
 import org.jspecify.annotations.NullMarked;

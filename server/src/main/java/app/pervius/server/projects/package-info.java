@@ -1,5 +1,7 @@
 /** Projects and what they agree on: fields, code lists, decision and status codes. */
+@Feature(uses = {"access", "folders", "live", "refused", "store", "tables"})
 @NullMarked
 package app.pervius.server.projects;
 
+import app.pervius.server.Feature;
 import org.jspecify.annotations.NullMarked;

@@ -1,5 +1,8 @@
 /** The rule sheet: drafts and editions in force. */
+@Feature(uses = {"access", "documents", "folders", "http", "kinds", "live", "messages", "passages", "people", "projects", "refused",
+    "store"})
 @NullMarked
 package app.pervius.server.rules;
 
+import app.pervius.server.Feature;
 import org.jspecify.annotations.NullMarked;

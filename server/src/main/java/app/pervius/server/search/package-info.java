@@ -1,5 +1,7 @@
 /** Finding anything of a project by words: each feature finds what it keeps. */
+@Feature(uses = {"access"})
 @NullMarked
 package app.pervius.server.search;
 
+import app.pervius.server.Feature;
 import org.jspecify.annotations.NullMarked;

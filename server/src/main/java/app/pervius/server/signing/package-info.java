@@ -1,5 +1,7 @@
 /** The ways to an account: invitations, forgotten passwords, providers of sign-in, and what administrators do about accounts. */
+@Feature(uses = {"access", "accounts", "messages", "people", "projects", "refused", "store"})
 @NullMarked
 package app.pervius.server.signing;
 
+import app.pervius.server.Feature;
 import org.jspecify.annotations.NullMarked;

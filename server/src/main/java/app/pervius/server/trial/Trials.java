@@ -27,7 +27,7 @@ import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.StationWork;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
-import app.pervius.server.routes.RouteSketch;
+import app.pervius.server.reviews.RouteSketch;
 import app.pervius.server.rules.arriving.Arriving;
 import app.pervius.server.rules.arriving.Speaking;
 import java.util.ArrayList;

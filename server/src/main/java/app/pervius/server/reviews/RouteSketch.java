@@ -1,4 +1,4 @@
-package app.pervius.server.routes;
+package app.pervius.server.reviews;
 
 import app.pervius.core.passage.Decision;
 import app.pervius.core.project.PersonId;
@@ -10,7 +10,6 @@ import app.pervius.core.trial.Tried;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
-import app.pervius.server.reviews.Seats;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;

@@ -127,9 +127,8 @@ class Clockwork {
         TaskInstanceId look = TaskInstanceId.of(key, ONLY);
         wanted(key).stream().findFirst().ifPresent(first -> {
             try {
-                if (running.getScheduledExecution(look).filter(its -> !its.isPicked() && its.getExecutionTime().isAfter(first)).isPresent()) {
-                    running.reschedule(look, first);
-                }
+                running.getScheduledExecution(look).filter(its -> !its.isPicked() && its.getExecutionTime().isAfter(first))
+                        .ifPresent(its -> running.reschedule(look, first));
             } catch (TaskInstanceException e) {
                 LOG.debug("{} is under way", key, e);
             }

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Schemas } from '../api/client'
 import { day, exact } from '../say'
 import { place, rulerDays } from './ruler'
+import { must } from './must'
 
 /** A route's steps on a ruler of days, with the dates they would be due if it began now; days nobody works are shaded. */
 const props = defineProps<{ steps: Schemas['StepView'][]; at?: number; answerDue?: string }>()
@@ -70,7 +71,7 @@ const short = (d: Date) => {
       </div>
     </div>
     <p v-if="late" class="error">
-      The last step may take until {{ day(to.toISOString()) }}; the answer is asked for by {{ day(answerDue!) }}.
+      The last step may take until {{ day(to.toISOString()) }}; the answer is asked for by {{ day(must(answerDue)) }}.
     </p>
   </div>
 </template>

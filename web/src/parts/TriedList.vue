@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { count, day } from '../say'
 import Num from './Num.vue'
 import { bad, outcome, type Tried } from './trying'
+import { must } from './must'
 
 /** Arrivals tried: for each what would come of it; opened, station by station and why. */
 const props = defineProps<{ arrivals: Tried[]; compared?: boolean; leavable?: boolean }>()
@@ -59,7 +60,7 @@ const firstEnd = (t: Tried) => t.tried?.ends.find((e) => e.fine && !e.back)?.acc
           </td>
           <td v-else-if="!bad(t)" class="what">
             <div class="short">
-              {{ t.tried?.steps.length ? `${day(t.tried.steps.at(-1)!.due)}; ` : '' }}{{ firstEnd(t) ?? ''
+              {{ t.tried?.steps.length ? `${day(must(t.tried.steps.at(-1)).due)}; ` : '' }}{{ firstEnd(t) ?? ''
               }}<template v-if="!t.tried?.intake && t.tried?.told.length"
                 >{{ t.tried.told.map((m) => m.who).join(', ') }} will be told</template
               >

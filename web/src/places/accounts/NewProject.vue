@@ -35,7 +35,7 @@ const copyLink = () => navigator.clipboard.writeText(must(must(made.value).link)
       >There is no mail here. Hand this link to {{ made.controller }}, and to nobody else: <span class="mono link">{{ made.link }}</span>
       <button class="act" type="button" @click="copyLink">Copy it</button></template
     >
-    <template v-else-if="session.projects.some((p) => p.name === made!.name)"
+    <template v-else-if="session.projects.some((p) => p.name === must(made).name)"
       >You control it: <RouterLink to="/people">invite its people</RouterLink>.</template
     >
     <template v-else>{{ made.controller }} is invited by mail to control it.</template>

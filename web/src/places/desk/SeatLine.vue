@@ -7,6 +7,7 @@ import { count } from '../../say'
 import { useSession } from '../../session'
 import type { Deciding } from './decide'
 import { vEscape } from '../../parts/escape'
+import { must } from '../../parts/must'
 
 /** Who sits in the step, what each has answered, and the step changing hands. */
 const props = defineProps<{ review: Review; deciding: Deciding }>()
@@ -74,7 +75,7 @@ const take = () =>
       </li>
     </ul>
     <span v-if="review.state === 'OPEN' && review.seats.length > 1" class="quiet">{{ howMany }}</span>
-    <span v-if="forOther" class="note-small">You stand in for {{ my!.person }}.</span>
+    <span v-if="forOther" class="note-small">You stand in for {{ must(my).person }}.</span>
     <span v-if="my?.passedBy" class="note-small"
       >From {{ my.passedBy }}<template v-if="my.note">: {{ my.note }}</template></span
     >

@@ -7,6 +7,7 @@ import StationStrip from '../../parts/StationStrip.vue'
 import WaysOut from '../../parts/WaysOut.vue'
 import { count, exact, since } from '../../say'
 import { alike, cards } from './alike'
+import { must } from '../../parts/must'
 
 const props = defineProps<{ rows: PassageRow[] }>()
 defineEmits<{ taken: [notTaken: string[]] }>()
@@ -42,9 +43,9 @@ function mark(ids: number[], on: boolean) {
       <template v-for="{ key, rows: its } in shown" :key="key">
         <li v-if="its.length > 1" class="panel many">
           <div class="what">
-            <StationStrip :passage="its[0]!.passage" /><strong>{{ its.length }} stopped alike</strong>
+            <StationStrip :passage="must(its[0]).passage" /><strong>{{ its.length }} stopped alike</strong>
             <span class="quiet clip"
-              >at {{ stationWord(its[0]!.passage.station) }}:
+              >at {{ stationWord(must(its[0]).passage.station) }}:
               {{
                 its
                   .slice(0, NAMES)
@@ -61,7 +62,7 @@ function mark(ids: number[], on: boolean) {
               Show one by one
             </button>
           </div>
-          <p class="reason">{{ its[0]!.passage.stop?.reason }} <span class="quiet">(the first of them)</span></p>
+          <p class="reason">{{ must(its[0]).passage.stop?.reason }} <span class="quiet">(the first of them)</span></p>
           <WaysOut :rows="its" @taken="$emit('taken', $event)" />
         </li>
         <li v-for="row in its.length > 1 ? [] : its" :key="row.passage.id" class="panel" :class="{ on: marked.has(row.passage.id) }">

@@ -8,6 +8,7 @@ import type { Tried } from '../../parts/trying'
 import { count } from '../../say'
 import { inWords, progress, worthShowing } from './progress'
 import type { Drop, Sending } from './upload'
+import { must } from '../../parts/must'
 
 /** A drop on its way and its receipt: how far it is, what became of each file, and what came out otherwise than foretold. */
 const props = defineProps<{
@@ -82,12 +83,12 @@ const share = (f: Sending) => (f.size ? Math.round((f.sent / f.size) * 100) : 0)
       <span v-if="file.reason && file.state !== 'received'" class="reason">{{ file.reason }}</span>
       <template v-if="passageOf(file.name)">
         <Num v-if="passageOf(file.name)?.number" :number="passageOf(file.name)?.number" :revision="passageOf(file.name)?.revision" />
-        <StationStrip :passage="passageOf(file.name)!" />
+        <StationStrip :passage="must(passageOf(file.name))" />
         <RouterLink v-if="passageOf(file.name)?.stop" class="reason clip" :to="`/passages/${passageOf(file.name)?.id}`">{{
           passageOf(file.name)?.stop?.reason
         }}</RouterLink>
         <RouterLink
-          v-for="r in remarks(passageOf(file.name)!.id)"
+          v-for="r in remarks(must(passageOf(file.name)).id)"
           :key="r"
           class="remark clip"
           :title="r"

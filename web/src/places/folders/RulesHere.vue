@@ -51,7 +51,7 @@ async function stand() {
     <ul v-if="elsewhere.length">
       <li v-for="r in elsewhere" :key="r.id">
         <label
-          ><input v-model="chosen" type="checkbox" :value="r.id" /> {{ (r.draft ?? r.inForce)!.name }}
+          ><input v-model="chosen" type="checkbox" :value="r.id" /> {{ must(r.draft ?? r.inForce).name }}
           <span class="quiet">stands on {{ r.words.where }}</span></label
         >
       </li>

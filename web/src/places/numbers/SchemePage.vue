@@ -10,6 +10,7 @@ import LedgerTable from './LedgerTable.vue'
 import NumberSample from './NumberSample.vue'
 import Reservations from './Reservations.vue'
 import TakenList from './TakenList.vue'
+import { must } from '../../parts/must'
 
 const props = defineProps<{ scheme: Schemas['SchemeView']; firms: Schemas['FirmView'][] }>()
 const emit = defineEmits<{ edit: []; changed: [] }>()
@@ -65,7 +66,7 @@ const percent = (n: number) => (n > 0 && n < 1 ? 'under 1 %' : `${Math.round(n)}
     </section>
     <ListUpload
       v-if="taking"
-      :path="`/api/projects/${session.project!.id}/schemes/${scheme.key}/taken-over?`"
+      :path="`/api/projects/${must(session.project).id}/schemes/${scheme.key}/taken-over?`"
       columns="Number, Title, Originator, Revision, Own reference"
       what="Numbers that were given before Pervius"
       :summary="(a: Schemas['TakenOver']) => `${a.rows} numbers, ${a.known} of them taken over before.`"

@@ -68,7 +68,7 @@ whenChanged(['PASSAGE', 'REVIEW'], () => void list.load())
         </button>
       </nav>
       <TakeAway
-        :url="`/api/projects/${session.project!.id}/passages/table`"
+        :url="`/api/projects/${must(session.project).id}/passages/table`"
         :query="{ which, submission, rule, folder }"
         what="These passages"
       />

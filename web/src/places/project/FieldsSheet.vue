@@ -99,7 +99,7 @@ const save = () =>
           ><span>At most so wide</span><input v-model.number="field.greatestWidth" class="text" type="number" min="1" max="200" required
         /></label>
         <span
-          >takes {{ KINDS.find((k) => k.kind === field!.kind)?.word }}; patterns call it
+          >takes {{ KINDS.find((k) => k.kind === must(field).kind)?.word }}; patterns call it
           <span class="mono">{{ '{' + field.key + '}' }}</span></span
         >
         <button v-if="field.key !== 'project' && field.key !== 'originator'" class="act" type="button" @click="remove">

@@ -149,8 +149,8 @@ async function save() {
     <Trouble :problem="problem ?? sheet.problem.value" />
     <p v-if="doc.row.voided" class="note bad">Its number was voided and will never be used again: {{ doc.row.voided }}</p>
     <p v-if="newer" class="note">
-      This link leads to {{ wanted }}, which is {{ fate(shown!) }}. Current is
-      <RouterLink :to="`/documents/${session.project!.code}/${doc.row.number}/${newer.revision}`">{{ newer.revision }}</RouterLink>.
+      This link leads to {{ wanted }}, which is {{ fate(must(shown)) }}. Current is
+      <RouterLink :to="`/documents/${must(session.project).code}/${doc.row.number}/${newer.revision}`">{{ newer.revision }}</RouterLink>.
     </p>
     <p v-else-if="wanted && !shown" class="note bad">{{ doc.row.number }} has no revision {{ wanted }}.</p>
     <form v-if="changing" v-escape="() => (changing = false)" class="panel change" @submit.prevent="save">
@@ -185,7 +185,7 @@ async function save() {
           <tbody>
             <tr v-for="r in doc.revisions" :key="r.passage.id" :class="{ at: r === shown, gone: !r.currentIn && !r.onItsWay }">
               <td>
-                <RouterLink class="plain mono" :to="`/documents/${session.project!.code}/${doc.row.number}/${r.code}`">{{
+                <RouterLink class="plain mono" :to="`/documents/${must(session.project).code}/${doc.row.number}/${r.code}`">{{
                   r.code
                 }}</RouterLink>
                 <div class="quiet">cycle {{ r.cycle }}</div>
@@ -197,7 +197,7 @@ async function save() {
                 </div>
               </td>
               <td>
-                {{ decision(r) ? `${decision(r)!.digit} ${decision(r)!.name}` : '' }}
+                {{ decision(r) ? `${must(decision(r)).digit} ${must(decision(r)).name}` : '' }}
                 <div v-if="r.issuedAt" class="quiet" :title="exact(r.issuedAt)">{{ day(r.issuedAt) }}</div>
               </td>
               <td class="mono">{{ r.status }}</td>
@@ -250,7 +250,7 @@ async function save() {
             >
             <template v-if="doc.sequence"
               ><dt>Next revision</dt>
-              <dd>{{ sequences.value.value?.sequences.find((s) => s.key === doc!.sequence)?.name }}</dd></template
+              <dd>{{ sequences.value.value?.sequences.find((s) => s.key === must(doc).sequence)?.name }}</dd></template
             >
             <template v-if="doc.formerNames.length"
               ><dt>Files were called</dt>

@@ -182,11 +182,11 @@ async function putInForce() {
     </details>
     <ul v-if="faults.length || warnings.length" class="remarks">
       <li v-for="f in faults" :key="f.sentence" class="error">
-        <button v-if="f.step !== undefined" class="act bare" type="button" @click="at = f.step!">Step {{ f.step! + 1 }}</button>
+        <button v-if="f.step !== undefined" class="act bare" type="button" @click="at = must(f.step)">Step {{ must(f.step) + 1 }}</button>
         {{ f.sentence }}
       </li>
       <li v-for="w in warnings" :key="w.sentence">
-        <button v-if="w.step !== undefined" class="act bare" type="button" @click="at = w.step!">Step {{ w.step! + 1 }}</button>
+        <button v-if="w.step !== undefined" class="act bare" type="button" @click="at = must(w.step)">Step {{ must(w.step) + 1 }}</button>
         {{ w.sentence }}
       </li>
     </ul>

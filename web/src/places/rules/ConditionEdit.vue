@@ -153,7 +153,7 @@ function turnField(key: string, value: string) {
             )
           "
         />
-        <button class="act bare" type="button" @click="patch(p.key, [...within(p.key), emptyCondition(choices.kinds.conditions[0]!)])">
+        <button class="act bare" type="button" @click="patch(p.key, [...within(p.key), emptyCondition(must(choices.kinds.conditions[0]))])">
           Add to the group
         </button>
       </div>

@@ -78,10 +78,10 @@ const open = (folder: number, event: Event) =>
         >
         <button type="button" class="act bare" :aria-label="`leave out ${c.its?.name}`" @click="turn(c.folder)">leave out</button></span
       >
-      <span v-if="takes && who(c.folder)" class="hand-in" :class="{ nobody: !who(c.folder)!.length }">
-        {{ who(c.folder)!.length ? `Handed in by ${who(c.folder)!.join(', ')}` : 'Nobody but document control may hand in here' }}
+      <span v-if="takes && who(c.folder)" class="hand-in" :class="{ nobody: !must(who(c.folder)).length }">
+        {{ must(who(c.folder)).length ? `Handed in by ${must(who(c.folder)).join(', ')}` : 'Nobody but document control may hand in here' }}
         <select
-          v-if="session.controls && !who(c.folder)!.length"
+          v-if="session.controls && !must(who(c.folder)).length"
           class="text"
           :disabled="busy"
           :aria-label="`Who may hand in to ${c.its?.name}`"
@@ -107,7 +107,7 @@ const open = (folder: number, event: Event) =>
     placeholder="find a folder by its words"
     aria-label="Find a folder"
     data-test="find-folder"
-    @keydown.enter.prevent="found.length === 1 && turn(found[0]!.id)"
+    @keydown.enter.prevent="found.length === 1 && turn(must(found[0]).id)"
   />
   <div role="group" class="folders" :aria-labelledby="labelledBy">
     <div v-for="row in rows.slice(0, MOST)" :key="row.folder.id" class="line" :style="{ paddingLeft: `${4 + row.depth * 12}px` }">

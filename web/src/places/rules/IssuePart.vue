@@ -4,6 +4,7 @@ import type { Code, Schemas } from '../../api/client'
 import { useSession } from '../../session'
 import PlaceEdit from './PlaceEdit.vue'
 import { emptyPlace, type Choices, type Place, type Target } from './choices'
+import { must } from '../../parts/must'
 
 /** What a rule says of Issue: what follows from each decision code, or where files go that nobody reviews. */
 const issue = defineModel<Schemas['IssueForm']>({ required: true })
@@ -75,7 +76,7 @@ function setAtOnce(value: string) {
       </select>
       <PlaceEdit
         v-if="placeOf(code.digit)"
-        :model-value="placeOf(code.digit)!"
+        :model-value="must(placeOf(code.digit))"
         :choices="choices"
         :label="String(code.digit)"
         @update:model-value="(p) => setPlace(code.digit, p)"

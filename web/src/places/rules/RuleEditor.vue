@@ -103,7 +103,7 @@ onMounted(() => {
         class="act"
         type="button"
         data-test="add-condition"
-        @click="form.conditions = [...form.conditions, emptyCondition(choices.kinds.conditions[0]!)]"
+        @click="form.conditions = [...form.conditions, emptyCondition(must(choices.kinds.conditions[0]))]"
       >
         Add a condition
       </button>

@@ -5,6 +5,7 @@ import IdentifyPart from './IdentifyPart.vue'
 import IssuePart from './IssuePart.vue'
 import TellPart from './TellPart.vue'
 import { ownWord, type Choices, type Station, type Stations } from './choices'
+import { must } from '../../parts/must'
 
 /** What happens at each station; of a rule each may be left to the project, of the project none. */
 const stations = defineModel<Stations>({ required: true })
@@ -47,7 +48,7 @@ function turn(key: Station, own: boolean) {
     <template v-if="stations[s.key]">
       <IdentifyPart
         v-if="s.key === 'identify'"
-        :model-value="stations.identify!"
+        :model-value="must(stations.identify)"
         :choices="choices"
         @update:model-value="(identify) => patch({ identify })"
       />
@@ -55,20 +56,20 @@ function turn(key: Station, own: boolean) {
         ><span>Number scheme</span>
         <select
           class="text"
-          :value="stations.number!.scheme ?? ''"
+          :value="must(stations.number).scheme ?? ''"
           data-test="scheme"
           @change="patch({ number: { scheme: text($event) || undefined } })"
         >
           <option value="">gets no number</option>
           <option v-for="x in choices.schemes" :key="x.key" :value="x.key">{{ x.form.name }}</option>
         </select>
-        <small class="mono">{{ choices.schemes.find((x) => x.key === stations.number!.scheme)?.form.pattern }}</small></label
+        <small class="mono">{{ choices.schemes.find((x) => x.key === must(stations.number).scheme)?.form.pattern }}</small></label
       >
       <label v-else-if="s.key === 'review'" class="field"
         ><span>On route</span>
         <select
           class="text"
-          :value="stations.review!.route ?? ''"
+          :value="must(stations.review).route ?? ''"
           data-test="route"
           @change="patch({ review: { route: text($event) || undefined } })"
         >
@@ -78,12 +79,12 @@ function turn(key: Station, own: boolean) {
       >
       <IssuePart
         v-else-if="s.key === 'issue'"
-        :model-value="stations.issue!"
+        :model-value="must(stations.issue)"
         :choices="choices"
         :reviewed="reviewed"
         @update:model-value="(issue) => patch({ issue })"
       />
-      <TellPart v-else :model-value="stations.tell!" :choices="choices" @update:model-value="(tell) => patch({ tell })" />
+      <TellPart v-else :model-value="must(stations.tell)" :choices="choices" @update:model-value="(tell) => patch({ tell })" />
     </template>
     <template v-if="s.key === 'review' && route">
       <ol class="steps">

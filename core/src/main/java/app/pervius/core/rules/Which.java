@@ -29,7 +29,8 @@ public record Which(List<Condition> conditions) {
         return new Judging(arrival, known).unmet(new Condition.All(conditions));
     }
 
-    boolean asksForPlaced() {
+    /** Whether it asks for what Pervius itself placed, which no other takes. */
+    public boolean asksForPlaced() {
         return conditions.stream().anyMatch(c -> c instanceof Condition.Came(var by) && by.contains(ArrivalEvent.PLACED));
     }
 }

@@ -3,7 +3,6 @@ package app.pervius.server.intake;
 import app.pervius.core.passage.Entry;
 import app.pervius.core.arrive.ArrivalEvent;
 import app.pervius.core.project.FieldValues;
-import app.pervius.core.rules.Condition;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.RuleSheet;
 import app.pervius.server.folders.Files;
@@ -55,7 +54,7 @@ class PlacedFiles {
                 .collect(Collectors.groupingBy(Files.FileView::folder, LinkedHashMap::new, Collectors.toList()));
         byFolder.forEach((folder, its) -> {
             List<RuleSheet.Row> asking = rules.sheet(passage.project()).standingOn(folders.pathUp(folder)).stream()
-                    .filter(PlacedFiles::asksForPlaced).toList();
+                    .filter(row -> row.rule() instanceof HandlingRule rule && rule.which().asksForPlaced()).toList();
             if (!asking.isEmpty()) {
                 arrive(passage, folders.folder(folder), its);
             }
@@ -75,10 +74,5 @@ class PlacedFiles {
                 Optional.empty()),
                 Journal.Actor.PERVIUS,
                 "Placed in " + folder.path() + " by " + passage.ruleInWords() + "."));
-    }
-
-    private static boolean asksForPlaced(RuleSheet.Row row) {
-        return row.rule() instanceof HandlingRule rule && rule.which().conditions().stream()
-                .anyMatch(c -> c instanceof Condition.Came(var by) && by.contains(ArrivalEvent.PLACED));
     }
 }

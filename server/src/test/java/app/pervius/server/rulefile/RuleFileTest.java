@@ -9,13 +9,13 @@ import app.pervius.server.Running.App;
 import com.networknt.schema.InputFormat;
 import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -99,6 +99,7 @@ class RuleFileTest {
     }
 
     @Test
+    @Timeout(120)
     void whatWasEditedBecomesADraftAndNothingIsPutInForce(App app) {
         Client mirela = app.as("Mirela Draganova");
         String original = out(mirela);
@@ -171,10 +172,7 @@ class RuleFileTest {
             files.add(mangled(original, random));
         }
         for (String file : files) {
-            long began = System.nanoTime();
             JsonNode read = in(mirela, file);
-            assertThat(Duration.ofNanos(System.nanoTime() - began)).as(file.substring(0, Math.min(60, file.length())))
-                    .isLessThan(Duration.ofSeconds(10));
             if (read.has("taken")) {
                 in(mirela, original);
                 sheet(mirela).get("rules").valueStream().filter(r -> before.get("rules").valueStream()

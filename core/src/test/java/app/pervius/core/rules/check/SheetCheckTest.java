@@ -29,7 +29,9 @@ import app.pervius.core.project.FolderId;
 import app.pervius.core.rules.Condition;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.Rule;
+import app.pervius.core.rules.WatchingRule;
 import app.pervius.core.rules.Which;
+import app.pervius.core.tell.TellPlan;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -67,6 +69,14 @@ class SheetCheckTest {
         List<Condition> conditions = new ArrayList<>(List.of(more));
         return new HandlingRule(name, "", standing(from, true), new Which(conditions),
                 plan(IdentifyPlan.USUAL, new IssuePlan(Map.of(1, Target.Place.usual(to, "A1", path)), Optional.empty())));
+    }
+
+    /** Places what is placed here there, and a copy in a third folder. */
+    private static HandlingRule copying(String name, FolderId from, FolderId to, FolderId copy) {
+        Target.Place place = Target.Place.usual(to, "A1", "");
+        return new HandlingRule(name, "", standing(from, true), Which.of(PLACED), plan(IdentifyPlan.USUAL, new IssuePlan(Map.of(1,
+                new Target.Place(place.into(), "A1", place.manner(), place.whenTaken(), Map.of(),
+                        List.of(new Target.Into(copy, "", IssuePlan.USUAL_NAME)))), Optional.empty())));
     }
 
     private static Condition named(String pattern) {
@@ -147,6 +157,10 @@ class SheetCheckTest {
                 sheetOf("round only for some files", List.of(placing("Round", FOLDER, FOLDER, "", PLACED, PDF)), "1 LOOP warning"),
                 sheetOf("into a folder below, made from fields", List.of(placing("Down", FOLDER, FOLDER, "{type}", PLACED)),
                         "1 LOOP warning"),
+                sheetOf("round by a copy only", List.of(copying("Copies", FOLDER, ELSEWHERE, FOLDER)), "1 LOOP error"),
+                sheetOf("a copy that goes where nothing takes it", List.of(copying("Copies", FOLDER, ELSEWHERE, ELSEWHERE))),
+                sheetOf("who only watches takes nothing round", List.of(placing("Out", FOLDER, ELSEWHERE, "", PLACED),
+                        new WatchingRule("Watches", "", standing(ELSEWHERE, true), Which.of(PLACED), TellPlan.NOBODY))),
                 sheetOf("an earlier rule takes what would go round",
                         List.of(placing("Out", FOLDER, ELSEWHERE, "", PLACED), placing("Round", ELSEWHERE, FOLDER, ""))));
     }

@@ -2,7 +2,9 @@ package app.pervius.server.demo;
 
 import app.pervius.server.access.Accounts;
 import app.pervius.server.demo.SampleDrawing.Subject;
-import app.pervius.server.intake.Intake;
+import app.pervius.server.intake.Announcing;
+import app.pervius.server.intake.Closing;
+import app.pervius.server.intake.Receiving;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.passages.Submissions;
 import app.pervius.server.people.People;
@@ -42,7 +44,9 @@ class KestrelWeirStory {
     private record Sheet(String name, Subject subject, String title) {
     }
 
-    private final Intake intake;
+    private final Announcing announcing;
+    private final Receiving receiving;
+    private final Closing closing;
     private final Passages passages;
     private final Submissions submissions;
     private final Reviews reviews;
@@ -53,9 +57,12 @@ class KestrelWeirStory {
     private final DemoClock clock;
     private Cast cast = new Cast(Map.of(), Map.of());
 
-    KestrelWeirStory(Intake intake, Passages passages, Submissions submissions, Reviews reviews, Deciding deciding, Accounts accounts,
+    KestrelWeirStory(Announcing announcing, Receiving receiving, Closing closing, Passages passages, Submissions submissions,
+            Reviews reviews, Deciding deciding, Accounts accounts,
             People people, KestrelWeirReviews reviewsBeyond, DemoClock clock) {
-        this.intake = intake;
+        this.announcing = announcing;
+        this.receiving = receiving;
+        this.closing = closing;
         this.passages = passages;
         this.submissions = submissions;
         this.reviews = reviews;
@@ -140,20 +147,20 @@ class KestrelWeirStory {
     private long dropNamed(String author, String place, String purpose, List<Sheet> sheets) {
         long by = Objects.requireNonNull(cast.persons().get(author), author);
         List<byte[]> contents = sheets.stream().map(s -> content(s, by)).toList();
-        List<Intake.Announced> announced = new ArrayList<>();
+        List<Announcing.Announced> announced = new ArrayList<>();
         for (int i = 0; i < sheets.size(); i++) {
-            announced.add(new Intake.Announced(sheets.get(i).name(), contents.get(i).length));
+            announced.add(new Announcing.Announced(sheets.get(i).name(), contents.get(i).length));
         }
-        long id = intake.begin(new Intake.Beginning(Objects.requireNonNull(cast.places().get(place), place), by, by, purpose, null,
+        long id = announcing.begin(new Announcing.Beginning(Objects.requireNonNull(cast.places().get(place), place), by, by, purpose, null,
                 app.pervius.core.project.FieldValues.NONE, announced));
         try {
             for (int i = 0; i < sheets.size(); i++) {
-                intake.receive(id, i, accounts.ofPerson(by).orElseThrow(), new ByteArrayInputStream(contents.get(i)));
+                receiving.receive(id, i, accounts.ofPerson(by).orElseThrow(), new ByteArrayInputStream(contents.get(i)));
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
-        intake.close(id);
+        closing.close(id);
         settled(id);
         return id;
     }

@@ -52,6 +52,11 @@ class KeptOnly {
         }
     }
 
+    /** Whether files of a submission are only kept. */
+    boolean only(Submission submission) {
+        return !rules.intake(submission.projectId, folders.pathUp(submission.folderId));
+    }
+
     /** Tells the people and addresses whom watching rules name of what arrived, one message each. */
     void tell(Submission submission, List<Bundle<SubmissionFile>> bundles, Map<Long, Files.FileView> kept) {
         if (rules.sheet(submission.projectId).standingOn(folders.pathUp(submission.folderId)).isEmpty()) {

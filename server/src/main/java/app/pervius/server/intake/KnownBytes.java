@@ -4,17 +4,24 @@ import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.passages.Passages;
 import java.util.Optional;
+import org.springframework.stereotype.Component;
 
 /** That the bytes of a file came before, in words: the same where it is foretold and where it has happened. */
-public final class KnownBytes {
+@Component
+public class KnownBytes {
 
     private static final int LONGEST = 1000;
 
-    private KnownBytes() {
+    private final Folders folders;
+    private final Passages passages;
+
+    KnownBytes(Folders folders, Passages passages) {
+        this.folders = folders;
+        this.passages = passages;
     }
 
     /** Where they came before, and which document that is. */
-    public static String inWords(Files.Known known, Folders folders, Passages passages) {
+    public String inWords(Files.Known known) {
         String where = folders.folder(known.folder()).path();
         String document = Optional.ofNullable(known.passage()).map(passages::passage).filter(p -> p.number() != null)
                 .map(p -> ", which is " + p.inWords()).orElse("");

@@ -29,8 +29,8 @@ class Quota {
     }
 
     /** Refuses what would be more than is left. */
-    void mustHaveRoom(long uploader, long firm, List<Intake.Announced> more) {
-        long bytes = more.stream().mapToLong(Intake.Announced::size).sum();
+    void mustHaveRoom(long uploader, long firm, List<Announcing.Announced> more) {
+        long bytes = more.stream().mapToLong(Announcing.Announced::size).sum();
         check(files.awaited(SubmissionFile.State.EXPECTED, uploader, NOBODY), more.size(), bytes, personFiles, personBytes,
                 "you have");
         check(files.awaited(SubmissionFile.State.EXPECTED, NOBODY, firm), more.size(), bytes, firmFiles, firmBytes,

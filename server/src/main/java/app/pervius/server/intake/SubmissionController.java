@@ -41,7 +41,9 @@ class SubmissionController {
 
     private static final int MOST_ARRIVED = 100;
 
-    private final Intake intake;
+    private final Announcing announcing;
+    private final Receiving receiving;
+    private final Closing closing;
     private final SubmissionRepository submissions;
     private final SubmissionFileRepository files;
     private final Folders folders;
@@ -51,11 +53,14 @@ class SubmissionController {
     private final GivenFields given;
     private final InstantSource clock;
 
-    SubmissionController(Intake intake, SubmissionRepository submissions, SubmissionFileRepository files, Folders folders, People people,
+    SubmissionController(Announcing announcing, Receiving receiving, Closing closing, SubmissionRepository submissions,
+            SubmissionFileRepository files, Folders folders, People people,
             Projects projects, Rules rules, GivenFields given, InstantSource clock) {
         this.given = given;
         this.rules = rules;
-        this.intake = intake;
+        this.announcing = announcing;
+        this.receiving = receiving;
+        this.closing = closing;
         this.submissions = submissions;
         this.files = files;
         this.folders = folders;
@@ -108,9 +113,10 @@ class SubmissionController {
                 throw Refused.invalid("author", "The author is not in this project.");
             }
         }
-        return receipt(intake.begin(new Intake.Beginning(folder, author, actor.person(into.project()), entry.purpose(), entry.answerDue(),
+        return receipt(announcing.begin(new Announcing.Beginning(folder, author, actor.person(into.project()), entry.purpose(),
+                entry.answerDue(),
                 given.check(into.project(), entry.given()),
-                entry.files().stream().map(f -> new Intake.Announced(f.name(), f.size())).toList())));
+                entry.files().stream().map(f -> new Announcing.Announced(f.name(), f.size())).toList())));
     }
 
     /** The bytes of one file, as the body. Answered once they are on the disk. */
@@ -118,13 +124,13 @@ class SubmissionController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @RequestBody(content = @Content(mediaType = "application/octet-stream", schema = @Schema(type = "string", format = "binary")))
     void receive(@PathVariable long id, @PathVariable int position, HttpServletRequest request, Actor actor) throws IOException {
-        intake.receive(id, position, actor, request.getInputStream());
+        receiving.receive(id, position, actor, request.getInputStream());
     }
 
     @PostMapping("/api/submissions/{id}/closing")
     Receipt close(@PathVariable long id, Actor actor) {
         mine(id, actor);
-        intake.close(id);
+        closing.close(id);
         return receipt(id);
     }
 

@@ -26,4 +26,10 @@ class SubmissionFile extends Row {
     @Nullable Long folderFileId;
     @Version
     int version;
+
+    /** It is not taken, for this reason. */
+    void refuse(String why) {
+        state = State.REFUSED;
+        refusal = why;
+    }
 }

@@ -11,7 +11,6 @@ import app.pervius.server.folders.Folders;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.intake.KnownBytes;
 import app.pervius.server.passages.PassageFacts;
-import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import java.util.ArrayList;
 import java.util.Base64;
@@ -44,12 +43,10 @@ class Arrivals {
     private final Files files;
     private final MediaTypes types;
     private final People people;
-    private final Folders folders;
-    private final Passages passages;
+    private final KnownBytes known;
 
-    Arrivals(Files files, MediaTypes types, People people, Folders folders, Passages passages) {
-        this.folders = folders;
-        this.passages = passages;
+    Arrivals(Files files, MediaTypes types, People people, KnownBytes known) {
+        this.known = known;
         this.files = files;
         this.types = types;
         this.people = people;
@@ -92,7 +89,7 @@ class Arrivals {
     List<String> cameBefore(PassageFacts arrival) {
         return arrival.files().stream().filter(f -> !f.hash().isEmpty())
                 .flatMap(f -> files.cameBefore(f.hash(), arrival.project(), arrival.authorFirm())
-                .map(known -> (arrival.files().size() > 1 ? f.name() + ": " : "") + KnownBytes.inWords(known, folders, passages)).stream())
+                .map(there -> (arrival.files().size() > 1 ? f.name() + ": " : "") + known.inWords(there)).stream())
                 .toList();
     }
 

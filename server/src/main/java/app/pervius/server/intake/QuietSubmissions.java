@@ -1,0 +1,43 @@
+package app.pervius.server.intake;
+
+import app.pervius.server.due.Look;
+import java.time.Duration;
+import java.time.InstantSource;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.data.domain.Limit;
+import org.springframework.stereotype.Component;
+
+/** Closes submissions from which nothing has come for a while, as after a connection that was lost for good. */
+@Component
+class QuietSubmissions implements Look {
+
+    private static final int AT_A_TIME = 100;
+
+    private final SubmissionRepository submissions;
+    private final Closing closing;
+    private final InstantSource clock;
+    private final Duration quiet;
+
+    QuietSubmissions(SubmissionRepository submissions, Closing closing, InstantSource clock,
+            @Value("${pervius.submission.quiet}") Duration quiet) {
+        this.submissions = submissions;
+        this.closing = closing;
+        this.clock = clock;
+        this.quiet = quiet;
+    }
+
+    @Override
+    public String key() {
+        return "quiet-submissions";
+    }
+
+    @Override
+    public Duration every() {
+        return Duration.ofSeconds(15);
+    }
+
+    @Override
+    public void look() {
+        submissions.quietSince(clock.instant().minus(quiet), Limit.of(AT_A_TIME)).forEach(closing::close);
+    }
+}

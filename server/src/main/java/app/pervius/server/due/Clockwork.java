@@ -8,6 +8,7 @@ import com.github.kagkarlsson.scheduler.SchedulerBuilder;
 import com.github.kagkarlsson.scheduler.SchedulerName;
 import com.github.kagkarlsson.scheduler.event.AbstractSchedulerListener;
 import com.github.kagkarlsson.scheduler.exceptions.TaskInstanceException;
+import com.github.kagkarlsson.scheduler.jdbc.DefaultJdbcCustomization;
 import com.github.kagkarlsson.scheduler.task.ExecutionComplete;
 import com.github.kagkarlsson.scheduler.task.TaskInstanceId;
 import com.github.kagkarlsson.scheduler.task.helper.CustomTask;
@@ -79,6 +80,8 @@ class Clockwork {
         Scheduler made = new BySteadyClock(connections, clock).startTasks(due.all().values().stream().map(this::task).toList())
                 .threads(THREADS).schedulerName(new SchedulerName.Fixed(instance.name())).pollingInterval(LOOK_FOR_DUE_ONES)
                 .heartbeatInterval(SIGN_OF_LIFE).shutdownMaxWait(LONGEST_FAREWELL)
+                // Moments are kept with their zone, as H2 does; nothing of the database's own is needed.
+                .jdbcCustomization(new DefaultJdbcCustomization(false))
                 .addSchedulerListener(new AfterEach()).build();
         scheduler = made;
         made.start();

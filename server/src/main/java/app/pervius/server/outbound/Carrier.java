@@ -5,6 +5,7 @@ import app.pervius.server.due.Look;
 import app.pervius.server.store.Durable;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -142,14 +143,24 @@ class Carrier implements Look {
         // What goes out tells of something that must be on the disk first.
         durable.await();
         Map<Long, Outcome> outcomes = send(channel, parcels);
-        boolean all = true;
-        for (Parcel parcel : parcels) {
-            Outcome outcome = outcomes.getOrDefault(parcel.id(), new Outcome.Failed("Nothing was said about it."));
-            Optional<Instant> again = settle(channel, parcel, outcome);
-            again.ifPresent(then -> due.by(KEY, then));
-            all &= again.isEmpty();
+        List<Instant> again = settle(channel, parcels, outcomes);
+        again.stream().min(Comparator.naturalOrder()).ifPresent(first -> due.by(KEY, first));
+        return again.isEmpty();
+    }
+
+    /** Ends all of them at once, or else each by itself; gives when those that could not be handed over are tried again. */
+    private List<Instant> settle(Channel channel, List<Parcel> parcels, Map<Long, Outcome> outcomes) {
+        try {
+            return Objects.requireNonNull(transaction.execute(status -> parcels.stream()
+                    .flatMap(parcel -> outbound.settle(channel, parcel, outcome(outcomes, parcel)).stream()).toList()));
+        } catch (RuntimeException e) {
+            LOG.debug("{} are settled one by one", channel.key(), e);
+            return parcels.stream().flatMap(parcel -> settle(channel, parcel, outcome(outcomes, parcel)).stream()).toList();
         }
-        return all;
+    }
+
+    private static Outcome outcome(Map<Long, Outcome> outcomes, Parcel parcel) {
+        return outcomes.getOrDefault(parcel.id(), new Outcome.Failed("Nothing was said about it."));
     }
 
     private Optional<Instant> settle(Channel channel, Parcel parcel, Outcome outcome) {

@@ -115,8 +115,10 @@ public class Outbound {
                 .params(channel.key(), at(now), at(now.plus(channel.patience().longest())), at(now), channel.together())
                 .query((row, n) -> new Parcel(row.getLong("id"), row.getString("item_key"), row.getLong("subject_id"),
                         row.getInt("tries"))).list();
-        due.forEach(parcel -> jdbc.sql("update outbound set leased_by = ?, leased_until = ? where id = ?")
-                .params(instance.name(), at(now.plus(LEASE)), parcel.id()).update());
+        if (!due.isEmpty()) {
+            jdbc.sql("update outbound set leased_by = :by, leased_until = :until where id in (:ids)").param("by", instance.name())
+                    .param("until", at(now.plus(LEASE))).param("ids", due.stream().map(Parcel::id).toList()).update();
+        }
         return due;
     }
 

@@ -2,6 +2,8 @@ package app.pervius.server.messages;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.ArgumentMatchers.anyLong;
+import static org.mockito.Mockito.doAnswer;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
@@ -24,7 +26,6 @@ import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -60,8 +61,11 @@ class MailWireTest {
         sender.getJavaMailProperties().setProperty("mail.smtp.timeout", "400");
         sender.getJavaMailProperties().setProperty("mail.smtp.connectiontimeout", "400");
                 when(mail.getObject()).thenReturn(sender);
-        when(messages.findById(41L)).thenReturn(Optional.of(first));
-        when(messages.findById(42L)).thenReturn(Optional.of(second));
+        doAnswer(call -> {
+            Message its = call.<Long>getArgument(0) == 41 ? first : second;
+            its.sentAt = call.getArgument(1);
+            return null;
+        }).when(messages).sent(anyLong(), any());
         when(messages.findAllById(any())).thenReturn(List.of(first, second));
         postman = new Postman(messages, mail, Instant::now, mock(Secrets.class), "pervius@kwb.example");
     }

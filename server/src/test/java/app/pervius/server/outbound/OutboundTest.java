@@ -246,6 +246,21 @@ class OutboundTest {
     }
 
     @Test
+    void ofManyThatAreKeptTogetherOneThatCannotBeHoldsUpNoOther() {
+        put(mail, 11, 12, 13);
+        List<Long> kept = new ArrayList<>();
+        mail.answer = parcel -> new Outcome.Over(() -> {
+            if (parcel.subject() == 12) {
+                throw new IllegalStateException("row is gone");
+            }
+            kept.add(parcel.subject());
+        });
+        carrier.look();
+        assertThat(outbound.waiting("mail")).containsExactly(12L);
+        assertThat(kept).contains(11L, 13L);
+    }
+
+    @Test
     void aClosedChannelTriesNothing() {
         put(mail, 11);
         mail.open = false;

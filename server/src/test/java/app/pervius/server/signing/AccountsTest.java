@@ -119,6 +119,10 @@ class AccountsTest {
         Client.Answer unknown = app.nobody().post("/api/entrance/passwords", Map.of("email", "nobody@nowhere.example")).must(202);
         assertThat(unknown.raw().body()).isEqualTo(known.raw().body());
         String secret = mailed(who.email(), "/new-password/");
+        Client.until(() -> database().sql("select count(*) from message where secret and sent_at is not null").query(Long.class).single(),
+                sent -> sent > 0);
+        assertThat(database().sql("select count(*) from message where secret and sent_at is not null and text <> ''").query(Long.class)
+                .single()).as("links that let somebody in, kept after they have gone").isZero();
         assertThat(app.nobody().get("/api/entrance/passwords/" + secret).must(200).body().get("email").asString()).isEqualTo(who.email());
         app.nobody().post("/api/entrance/passwords/" + secret, Map.of("password", "password1234")).must(400);
         app.nobody().post("/api/entrance/passwords/" + secret, Map.of("password", "birch anvil tundra")).must(204);

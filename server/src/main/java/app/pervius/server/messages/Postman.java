@@ -95,7 +95,8 @@ class Postman implements Channel {
         Map<Object, Exception> failed = send(sender, letters);
         CrashPoint.MAIL_HANDED_OVER.reached();
         letters.forEach((letter, parcel) -> outcomes.put(parcel.id(), failed.containsKey(letter)
-                ? new Outcome.Failed(reason(Objects.requireNonNull(failed.get(letter)))) : new Outcome.Over(() -> messages.sent(parcel.subject(), clock.instant()))));
+                ? new Outcome.Failed(reason(Objects.requireNonNull(failed.get(letter))))
+                : new Outcome.Over(() -> messages.sent(parcel.subject(), clock.instant()))));
         return outcomes;
     }
 

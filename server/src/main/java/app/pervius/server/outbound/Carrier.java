@@ -18,6 +18,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.ContextClosedEvent;
 import org.springframework.context.event.EventListener;
@@ -47,20 +48,27 @@ class Carrier implements Look {
     private final Due due;
     private final TransactionTemplate transaction;
     private final ExecutorService carriers = Executors.newVirtualThreadPerTaskExecutor();
+    /** Whether this process does the server's work, and does not only look at a data directory. */
+    private final boolean works;
     private volatile boolean working;
 
-    Carrier(Outbound outbound, List<Channel> channels, Durable durable, Due due, TransactionTemplate transaction) {
+    Carrier(Outbound outbound, List<Channel> channels, Durable durable, Due due, TransactionTemplate transaction,
+            @Value("${pervius.working}") boolean works) {
         this.outbound = outbound;
         this.ways = channels.stream().map(c -> new Way(c, new Semaphore(c.sideBySide()), new AtomicLong()))
                 .collect(Collectors.toMap(w -> w.channel().key(), Function.identity()));
         this.durable = durable;
         this.due = due;
         this.transaction = transaction;
+        this.works = works;
     }
 
     @EventListener(ApplicationReadyEvent.class)
     @Order(10)
     void start() {
+        if (!works) {
+            return;
+        }
         outbound.letGo();
         working = true;
         ways.values().forEach(this::call);

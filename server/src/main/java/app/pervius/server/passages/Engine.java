@@ -72,7 +72,9 @@ public class Engine implements Look {
     @EventListener(ApplicationReadyEvent.class)
     @Order(10)
     void start() {
-        submissions.letGo();
+        if (workers > 0) {
+            submissions.letGo();
+        }
         for (int i = 1; i <= workers; i++) {
             Thread.ofPlatform().daemon().name("engine-" + i).start(this::work);
         }

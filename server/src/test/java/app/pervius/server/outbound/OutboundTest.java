@@ -114,7 +114,7 @@ class OutboundTest {
                 .update();
         transaction = new TransactionTemplate(new DataSourceTransactionManager(database));
         outbound = outbound("one");
-        carrier = new Carrier(outbound, List.of(mail, question), durable, due, transaction);
+        carrier = new Carrier(outbound, List.of(mail, question), durable, due, transaction, true);
     }
 
     @AfterEach

@@ -5,8 +5,6 @@ import app.pervius.core.review.Route;
 import app.pervius.core.review.Step;
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.due.Look;
-import app.pervius.server.messages.Messages;
-import app.pervius.server.passages.Submissions;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
 import java.time.Duration;
@@ -44,21 +42,18 @@ class Chasing implements Look {
     private final Seats seats;
     private final People people;
     private final Projects projects;
-    private final Messages messages;
     private final JdbcClient jdbc;
     private final TransactionTemplate transaction;
     private final InstantSource clock;
 
     Chasing(ReviewRepository reviews, Reviews flow, Deciding deciding, Seats seats, People people, Projects projects,
-            Submissions submissions,
-            Messages messages, JdbcClient jdbc, TransactionTemplate transaction, InstantSource clock) {
+            JdbcClient jdbc, TransactionTemplate transaction, InstantSource clock) {
         this.reviews = reviews;
         this.flow = flow;
         this.deciding = deciding;
         this.seats = seats;
         this.people = people;
         this.projects = projects;
-        this.messages = messages;
         this.jdbc = jdbc;
         this.transaction = transaction;
         this.clock = clock;

@@ -12,6 +12,7 @@ import org.openqa.selenium.JavascriptExecutor;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.OutputType;
 import org.openqa.selenium.TakesScreenshot;
+import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
@@ -111,10 +112,17 @@ public final class Browser implements AutoCloseable {
         return this;
     }
 
+    /** One that is drawn anew before it is pressed is looked for again: nothing was pressed then. */
     Browser click(By what) {
-        WebElement element = patiently().until(ExpectedConditions.elementToBeClickable(what));
-        js("arguments[0].scrollIntoView({block: 'center'})", element);
-        element.click();
+        patiently().ignoring(StaleElementReferenceException.class).until(driver -> {
+            WebElement element = ExpectedConditions.elementToBeClickable(what).apply(driver);
+            if (element == null) {
+                return false;
+            }
+            js("arguments[0].scrollIntoView({block: 'center'})", element);
+            element.click();
+            return true;
+        });
         return this;
     }
 

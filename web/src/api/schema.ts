@@ -3130,6 +3130,16 @@ export interface components {
             changes: boolean;
             sentence: string;
         };
+        ChaseForm: {
+            /** Format: int32 */
+            escalateAfter: number;
+            escalateTo: number[];
+            /** Format: int32 */
+            remindAfter: number;
+            /** Format: int32 */
+            remindBefore: number;
+            silence: components["schemas"]["SilenceForm"];
+        };
         CheckView: {
             hint: string;
             key: string;
@@ -3647,6 +3657,11 @@ export interface components {
             ask: string[];
             who: string[];
         };
+        HandedInBy: {
+            author: string;
+            authorFirm: string;
+            uploader: string;
+        };
         HandedOver: {
             link?: string;
         };
@@ -3802,6 +3817,12 @@ export interface components {
             names: string[];
             /** Format: int64 */
             rule: number;
+        };
+        MadeFrom: {
+            behind: boolean;
+            /** Format: int32 */
+            edition: number;
+            name: string;
         };
         MadeReservation: {
             /** Format: int64 */
@@ -4031,11 +4052,8 @@ export interface components {
         PackageView: {
             /** Format: date-time */
             at: string;
-            behind: boolean;
             by: string;
             code: string;
-            /** Format: int32 */
-            edition: number;
             failed?: string;
             firm?: string;
             /** Format: int64 */
@@ -4046,7 +4064,7 @@ export interface components {
             kind: "FIRM" | "CONTRACT" | "WORK_PACKAGE";
             /** Format: int64 */
             parent: number;
-            template: string;
+            template: components["schemas"]["MadeFrom"];
             title: string;
         };
         PageDocumentRow: {
@@ -4107,6 +4125,21 @@ export interface components {
             thing?: "FIRM" | "ROLE" | "PERSON" | "FOLDER";
             word: string;
         };
+        PassageAt: {
+            /** Format: date-time */
+            due?: string;
+            /** @enum {string} */
+            ended?: "ISSUED" | "RETURNED" | "SENT_BACK" | "TAKEN_OUT";
+            heldBy: string;
+            /** Format: date-time */
+            since: string;
+            /** @enum {string} */
+            state: "RUNNING" | "WAITING" | "STOPPED" | "DONE";
+            /** @enum {string} */
+            station: "ARRIVE" | "IDENTIFY" | "NUMBER" | "PREPARE" | "REVIEW" | "ISSUE";
+            stop?: components["schemas"]["StopView"];
+            waitingFor?: string;
+        };
         PassageFile: {
             /** Format: int64 */
             folderFile: number;
@@ -4115,6 +4148,22 @@ export interface components {
             name: string;
             /** Format: int64 */
             size: number;
+        };
+        PassageNames: {
+            number?: string;
+            originalName: string;
+            revision?: string;
+            title: string;
+        };
+        PassageOrigin: {
+            /** Format: int64 */
+            author: number;
+            /** Format: int64 */
+            authorFirm: number;
+            /** Format: int64 */
+            folder: number;
+            /** Format: int64 */
+            submission: number;
         };
         PassageRow: {
             author: string;
@@ -4134,46 +4183,24 @@ export interface components {
             };
         };
         PassageView: {
-            /** Format: int64 */
-            author: number;
-            /** Format: int64 */
-            authorFirm: number;
+            at: components["schemas"]["PassageAt"];
             /** Format: int32 */
             cycle: number;
             /** Format: int32 */
             decision?: number;
-            /** Format: date-time */
-            due?: string;
-            /** @enum {string} */
-            ended?: "ISSUED" | "RETURNED" | "SENT_BACK" | "TAKEN_OUT";
             files: components["schemas"]["PassageFile"][];
-            /** Format: int64 */
-            folder: number;
-            heldBy: string;
+            from: components["schemas"]["PassageOrigin"];
             /** Format: int64 */
             id: number;
-            number?: string;
-            originalName: string;
+            names: components["schemas"]["PassageNames"];
             /** Format: int64 */
             project: number;
             /** Format: int32 */
             readFile?: number;
-            revision?: string;
             rule?: string;
-            /** Format: date-time */
-            since: string;
-            /** @enum {string} */
-            state: "RUNNING" | "WAITING" | "STOPPED" | "DONE";
-            /** @enum {string} */
-            station: "ARRIVE" | "IDENTIFY" | "NUMBER" | "PREPARE" | "REVIEW" | "ISSUE";
             status?: string;
-            stop?: components["schemas"]["StopView"];
-            /** Format: int64 */
-            submission: number;
-            title: string;
             /** Format: int32 */
             version: number;
-            waitingFor?: string;
         };
         PassedOverView: {
             /** Format: int64 */
@@ -4354,8 +4381,7 @@ export interface components {
         Receipt: {
             /** Format: date */
             answerDue?: string;
-            author: string;
-            authorFirm: string;
+            by: components["schemas"]["HandedInBy"];
             /** Format: date-time */
             closedAt?: string;
             files: components["schemas"]["ReceiptFile"][];
@@ -4369,7 +4395,6 @@ export interface components {
             openedAt: string;
             purpose: string;
             reference: string;
-            uploader: string;
         };
         ReceiptFile: {
             name: string;
@@ -4413,20 +4438,23 @@ export interface components {
             ended?: string;
             firm: string;
             firmName: string;
-            first: string;
             /** Format: int64 */
             id: number;
-            last: string;
-            /** Format: int32 */
-            numbers: number;
             reason: string;
+            run: components["schemas"]["ReservedRun"];
             scheme: string;
             /** Format: date */
             until: string;
-            /** Format: int64 */
-            used: number;
             /** Format: int32 */
             version: number;
+        };
+        ReservedRun: {
+            first: string;
+            last: string;
+            /** Format: int32 */
+            numbers: number;
+            /** Format: int64 */
+            used: number;
         };
         ReturnEntry: {
             /** Format: int32 */
@@ -4435,96 +4463,86 @@ export interface components {
         ReviewForm: {
             route?: string;
         };
+        ReviewMay: {
+            arrange: boolean;
+            decide: boolean;
+            draw: boolean;
+            from: number[];
+            takeBack: boolean;
+        };
+        ReviewRoute: {
+            filesGoAlone: boolean;
+            key: string;
+            name: string;
+            /** Format: int32 */
+            steps: number;
+        };
         ReviewRow: {
             /** Format: int32 */
-            answered: number;
-            author: string;
-            authorFirm: string;
-            /** Format: date-time */
-            begun: string;
-            /** Format: date-time */
-            closed?: string;
-            /** Format: int32 */
             cycle: number;
-            /** Format: date-time */
-            due?: string;
             ended: components["schemas"]["Ended"][];
             /** Format: int64 */
             family: number;
-            /** Format: int32 */
-            files: number;
-            /** Format: int64 */
-            firstPassage: number;
+            files: components["schemas"]["RowFiles"];
+            first: components["schemas"]["RowFirst"];
             /** Format: int64 */
             id: number;
-            /** Format: int32 */
-            live: number;
             route: string;
             /** @enum {string} */
             state: "FORMING" | "OPEN" | "RELEASING" | "CLOSED" | "TAKEN_BACK" | "STOPPED";
-            /** Format: int32 */
-            step: number;
-            stepName: string;
-            /** Format: int32 */
-            steps: number;
-            /** Format: int64 */
-            submission: number;
-            submissionReference: string;
-            what: string;
+            step: components["schemas"]["RowStep"];
+            submission: components["schemas"]["RowSubmission"];
+            times: components["schemas"]["RowTimes"];
             with: components["schemas"]["With"][];
-            /** Format: int32 */
-            workingDaysLeft?: number;
         };
-        ReviewView: {
-            /** Format: date */
-            answerDue?: string;
-            author: string;
-            authorFirm: string;
+        ReviewStep: {
+            /** Format: int32 */
+            at: number;
             /** @enum {string} */
             drawing: "WORST" | "MAJORITY" | "LEAD";
             /** Format: date-time */
             due?: string;
-            /** Format: int64 */
-            family: number;
             /** Format: int32 */
-            fileCount: number;
-            files?: components["schemas"]["ReviewedFile"][];
-            filesGoAlone: boolean;
-            from: number[];
-            /** Format: int64 */
-            id: number;
-            mayArrange: boolean;
-            mayDraw: boolean;
-            mayTakeBack: boolean;
-            message: string;
-            mine: boolean;
+            files: number;
+            /** @enum {string} */
+            kind: "REVIEW" | "APPROVAL";
+            name: string;
             /** Format: int32 */
             needed: number;
-            /** Format: int64 */
-            project: number;
-            purpose: string;
-            route: string;
-            routeKey: string;
-            seats: components["schemas"]["SeatView"][];
-            sender?: string;
-            /** @enum {string} */
-            state: "FORMING" | "OPEN" | "RELEASING" | "CLOSED" | "TAKEN_BACK" | "STOPPED";
-            /** Format: int32 */
-            step: number;
-            /** @enum {string} */
-            stepKind: "REVIEW" | "APPROVAL";
-            stepName: string;
-            /** Format: int32 */
-            steps: number;
-            /** Format: int64 */
-            submission: number;
-            submissionReference: string;
-            /** Format: int32 */
-            turn: number;
             /** Format: int32 */
             undecided: number;
             /** Format: int32 */
             workingDaysLeft?: number;
+        };
+        ReviewSubmission: {
+            /** Format: date */
+            answerDue?: string;
+            author: string;
+            authorFirm: string;
+            /** Format: int64 */
+            id: number;
+            message: string;
+            purpose: string;
+            reference: string;
+            sender?: string;
+        };
+        ReviewView: {
+            /** Format: int64 */
+            family: number;
+            files?: components["schemas"]["ReviewedFile"][];
+            /** Format: int64 */
+            id: number;
+            may: components["schemas"]["ReviewMay"];
+            /** Format: int64 */
+            project: number;
+            route: components["schemas"]["ReviewRoute"];
+            seats: components["schemas"]["SeatView"][];
+            /** @enum {string} */
+            state: "FORMING" | "OPEN" | "RELEASING" | "CLOSED" | "TAKEN_BACK" | "STOPPED";
+            step: components["schemas"]["ReviewStep"];
+            submission: components["schemas"]["ReviewSubmission"];
+            /** Format: int32 */
+            turn: number;
         };
         ReviewedFile: {
             answers: components["schemas"]["AnswerView"][];
@@ -4654,22 +4672,15 @@ export interface components {
         RouteStepForm: {
             /** Format: int32 */
             atLeast: number;
+            chase: components["schemas"]["ChaseForm"];
             /** @enum {string} */
             drawing: "WORST" | "MAJORITY" | "LEAD";
-            /** Format: int32 */
-            escalateAfter: number;
-            escalateTo: number[];
             /** @enum {string} */
             kind: "REVIEW" | "APPROVAL";
             leads: components["schemas"]["LeadsForm"][];
             name: string;
             /** @enum {string} */
             needs: "ANY" | "ALL" | "AT_LEAST";
-            /** Format: int32 */
-            remindAfter: number;
-            /** Format: int32 */
-            remindBefore: number;
-            silence: components["schemas"]["SilenceForm"];
             when?: components["schemas"]["ConditionForm"];
             who: components["schemas"]["WhoForm"][];
             /** Format: int32 */
@@ -4686,11 +4697,48 @@ export interface components {
             rules: string[];
             steps: components["schemas"]["StepView"][];
         };
+        RowFiles: {
+            /** Format: int32 */
+            all: number;
+            /** Format: int32 */
+            answered: number;
+            /** Format: int32 */
+            live: number;
+        };
+        RowFirst: {
+            /** Format: int64 */
+            passage: number;
+            what: string;
+        };
         RowSeen: {
             /** Format: int64 */
             id: number;
             /** Format: int32 */
             version: number;
+        };
+        RowStep: {
+            /** Format: int32 */
+            at: number;
+            name: string;
+            /** Format: int32 */
+            of: number;
+        };
+        RowSubmission: {
+            author: string;
+            authorFirm: string;
+            /** Format: int64 */
+            id: number;
+            reference: string;
+        };
+        RowTimes: {
+            /** Format: date-time */
+            begun: string;
+            /** Format: date-time */
+            closed?: string;
+            /** Format: date-time */
+            due?: string;
+            /** Format: int32 */
+            workingDaysLeft?: number;
         };
         RuleCondition: components["schemas"]["RuleConditionFormat"] | components["schemas"]["RuleConditionName"] | components["schemas"]["RuleConditionField"] | components["schemas"]["RuleConditionAuthor"] | components["schemas"]["RuleConditionUploader"] | components["schemas"]["RuleConditionEvent"] | components["schemas"]["RuleConditionSize"] | components["schemas"]["RuleConditionAll"] | components["schemas"]["RuleConditionAny"] | components["schemas"]["RuleConditionNone"];
         RuleConditionAll: {
@@ -5333,18 +5381,21 @@ export interface components {
             remarks: string[];
             tried?: components["schemas"]["TriedView"];
         };
+        TriedIdentity: {
+            fields: components["schemas"]["FieldSays"][];
+            number?: string;
+            revision?: string;
+            title: string;
+        };
         TriedView: {
             ends: components["schemas"]["EndView"][];
-            fields: components["schemas"]["FieldSays"][];
             halts: components["schemas"]["HaltView"][];
+            identity: components["schemas"]["TriedIdentity"];
             intake: boolean;
-            number?: string;
             passedOver: components["schemas"]["PassedOverView"][];
-            revision?: string;
             route?: string;
             rule?: string;
             steps: components["schemas"]["StepSketch"][];
-            title: string;
             told: components["schemas"]["ToldView"][];
             watching: string[];
         };

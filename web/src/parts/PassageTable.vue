@@ -57,18 +57,18 @@ if (props.keys) {
           :class="{ at: i === at }"
           @click="router.push(`/passages/${row.passage.id}`)"
         >
-          <td><Num :number="row.passage.number" :revision="row.passage.revision" /></td>
+          <td><Num :number="row.passage.names.number" :revision="row.passage.names.revision" /></td>
           <td class="title">
-            <RouterLink class="plain" :to="`/passages/${row.passage.id}`" @click.stop>{{ row.passage.title }}</RouterLink>
+            <RouterLink class="plain" :to="`/passages/${row.passage.id}`" @click.stop>{{ row.passage.names.title }}</RouterLink>
           </td>
-          <td><StationStrip :passage="row.passage" :words="!!row.passage.ended" /></td>
+          <td><StationStrip :passage="row.passage" :words="!!row.passage.at.ended" /></td>
           <td class="with">
-            <span :title="row.passage.heldBy">{{ row.passage.heldBy }}</span>
+            <span :title="row.passage.at.heldBy">{{ row.passage.at.heldBy }}</span>
           </td>
-          <td class="nowrap" :title="exact(row.passage.since)">{{ since(row.passage.since) }}</td>
-          <td class="nowrap"><Due :at="row.passage.due" /></td>
+          <td class="nowrap" :title="exact(row.passage.at.since)">{{ since(row.passage.at.since) }}</td>
+          <td class="nowrap"><Due :at="row.passage.at.due" /></td>
           <td class="mono">
-            <RouterLink class="plain" :to="{ path: '/passages', query: { submission: row.passage.submission } }" @click.stop>{{
+            <RouterLink class="plain" :to="{ path: '/passages', query: { submission: row.passage.from.submission } }" @click.stop>{{
               row.submissionReference
             }}</RouterLink>
           </td>

@@ -48,12 +48,12 @@ const list = (values?: string[]) => (values?.length ? values.join(', ') : 'says 
       <tbody>
         <tr>
           <th>name</th>
-          <td class="mono clip" :title="passage.originalName" colspan="2">{{ passage.originalName }}</td>
+          <td class="mono clip" :title="passage.names.originalName" colspan="2">{{ passage.names.originalName }}</td>
         </tr>
         <tr>
           <th>register</th>
-          <td class="mono">{{ passage.number ?? 'none yet' }}</td>
-          <td class="mono">{{ passage.revision ?? '' }}</td>
+          <td class="mono">{{ passage.names.number ?? 'none yet' }}</td>
+          <td class="mono">{{ passage.names.revision ?? '' }}</td>
         </tr>
         <tr :class="{ error: block.value.value?.differences.length }">
           <th>block</th>

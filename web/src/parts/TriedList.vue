@@ -51,7 +51,7 @@ const firstEnd = (t: Tried) => t.tried?.ends.find((e) => e.fine && !e.back)?.acc
             <span v-for="r in t.remarks" :key="r" class="remark" :title="r">{{ r }}</span>
           </td>
           <td class="clip rule">{{ t.tried?.rule ?? (t.tried?.intake ? 'no rule' : '') }}</td>
-          <td><Num v-if="t.tried?.number" :number="t.tried.number" :revision="t.tried.revision" /></td>
+          <td><Num v-if="t.tried?.identity.number" :number="t.tried.identity.number" :revision="t.tried.identity.revision" /></td>
           <td class="what" :colspan="bad(t) && !compared ? 2 : 1">
             {{ outcome(t) }}<span v-if="bad(t)" class="error">: {{ t.refusal ?? t.tried?.halts.at(-1)?.account }}</span>
           </td>
@@ -91,10 +91,10 @@ const firstEnd = (t: Tried) => t.tried?.ends.find((e) => e.fine && !e.back)?.acc
                 ><dt>{{ e.digit || '' }} {{ e.name }}</dt>
                 <dd :class="{ error: !e.fine }">{{ e.account }}</dd></template
               >
-              <template v-if="t.tried.fields.length"
+              <template v-if="t.tried.identity.fields.length"
                 ><dt>Fields</dt>
                 <dd>
-                  <span v-for="f in t.tried.fields" :key="f.label"
+                  <span v-for="f in t.tried.identity.fields" :key="f.label"
                     ><span class="said"
                       >{{ f.label }} <strong>{{ f.value }}</strong></span
                     ></span

@@ -51,7 +51,7 @@ const ways = computed(() =>
   ),
 )
 const asked = computed(
-  () => session.project?.fields.filter((f) => props.rows.some((row) => row.passage.stop?.fields.includes(f.key))) ?? [],
+  () => session.project?.fields.filter((f) => props.rows.some((row) => row.passage.at.stop?.fields.includes(f.key))) ?? [],
 )
 const inProject = () => ({ params: { path: { project: session.project?.id ?? 0 } } })
 const rules = useLoaded(async () =>
@@ -60,7 +60,7 @@ const rules = useLoaded(async () =>
 const routes = useLoaded(() => data(api.GET('/api/projects/{project}/routes', inProject())))
 
 /** Roles that routes ask and nobody holds: a controller fills them where it stopped, and the stop is tried again. */
-const nobody = computed(() => session.controls && props.rows.every((row) => row.passage.stop?.code === 'NOBODY_TO_DECIDE'))
+const nobody = computed(() => session.controls && props.rows.every((row) => row.passage.at.stop?.code === 'NOBODY_TO_DECIDE'))
 const people = useLoaded(() => data(api.GET('/api/projects/{project}/people', inProject())))
 const empty = computed(() =>
   (people.value.value?.roles ?? []).filter(
@@ -100,7 +100,7 @@ function choose(way: WayOut) {
   problem.value = undefined
   text.value =
     way === 'PUT_NAME_RIGHT'
-      ? (must(props.rows[0]).passage.stop?.proposal ?? must(props.rows[0]).passage.originalName.replace(/\.[^.]+$/, ''))
+      ? (must(props.rows[0]).passage.at.stop?.proposal ?? must(props.rows[0]).passage.names.originalName.replace(/\.[^.]+$/, ''))
       : ''
   if (way === 'CHOOSE_RULE') void rules.load()
   if (way === 'CHOOSE_ROUTE') void routes.load()
@@ -111,7 +111,7 @@ function choose(way: WayOut) {
 async function take(way: WayOut) {
   busy.value = true
   try {
-    const names = new Map(props.rows.map((row) => [row.passage.id, row.passage.originalName]))
+    const names = new Map(props.rows.map((row) => [row.passage.id, row.passage.names.originalName]))
     const refused = await data(
       api.POST('/api/passages/ways-out', {
         body: {

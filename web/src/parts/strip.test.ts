@@ -4,23 +4,15 @@ import type { Passage } from '../api/client'
 import { marks, whereInWords } from './strip'
 import StationStrip from './StationStrip.vue'
 
-const passage = (over: Partial<Passage>): Passage => ({
+const passage = (at: Partial<Passage['at']>): Passage => ({
   id: 1,
   project: 1,
-  submission: 1,
-  folder: 1,
-  author: 1,
-  authorFirm: 1,
-  originalName: 'a.pdf',
-  title: 'a',
+  from: { submission: 1, folder: 1, author: 1, authorFirm: 1 },
+  names: { originalName: 'a.pdf', title: 'a' },
   cycle: 1,
-  station: 'REVIEW',
-  state: 'WAITING',
-  heldBy: '',
-  since: '2026-05-14T08:00:00Z',
+  at: { station: 'REVIEW', state: 'WAITING', heldBy: '', since: '2026-05-14T08:00:00Z', ...at },
   files: [],
   version: 0,
-  ...over,
 })
 
 describe('the station strip', () => {

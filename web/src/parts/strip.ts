@@ -19,15 +19,15 @@ export function stationWord(station: Station): string {
 }
 
 /** The mark of each of the six stations of a passage. */
-export function marks(passage: Pick<Passage, 'station' | 'state' | 'ended'>): Mark[] {
-  const at = STATIONS.indexOf(passage.station)
-  const issued = passage.ended === 'ISSUED'
+export function marks(passage: Pick<Passage, 'at'>): Mark[] {
+  const at = STATIONS.indexOf(passage.at.station)
+  const issued = passage.at.ended === 'ISSUED'
   return STATIONS.map((_, i) => {
     if (i < at || (i === at && issued)) return 'passed'
     if (i > at) return 'ahead'
-    if (passage.state === 'STOPPED') return 'stopped'
-    if (passage.state === 'DONE') return 'ended'
-    return passage.state === 'WAITING' ? 'waiting' : 'here'
+    if (passage.at.state === 'STOPPED') return 'stopped'
+    if (passage.at.state === 'DONE') return 'ended'
+    return passage.at.state === 'WAITING' ? 'waiting' : 'here'
   })
 }
 
@@ -35,8 +35,8 @@ const ENDS = { ISSUED: 'Issued', RETURNED: 'Back to the author', SENT_BACK: 'Sen
 
 /** Where a passage is, in words: "Review, 3 days", "Stopped at Number, 2 h", "Issued". */
 export function whereInWords(passage: Passage, now = new Date()): string {
-  if (passage.ended) return ENDS[passage.ended]
-  const long = since(passage.since, now)
-  const place = stationWord(passage.station)
-  return passage.state === 'STOPPED' ? `Stopped at ${place}, ${long}` : `${place}, ${long}`
+  if (passage.at.ended) return ENDS[passage.at.ended]
+  const long = since(passage.at.since, now)
+  const place = stationWord(passage.at.station)
+  return passage.at.state === 'STOPPED' ? `Stopped at ${place}, ${long}` : `${place}, ${long}`
 }

@@ -43,7 +43,7 @@ async function keepWords(answer: Answer) {
     <p v-if="!total" class="quiet">No comments were made: the author gets the decisions alone.</p>
     <template v-for="row in rows" :key="row.file.passage.id">
       <h3>
-        <Num :number="row.file.passage.number" :revision="row.file.passage.revision" /> {{ row.file.passage.title }}
+        <Num :number="row.file.passage.names.number" :revision="row.file.passage.names.revision" /> {{ row.file.passage.names.title }}
         <span v-if="row.file.ending" class="key">{{ row.file.ending }}</span>
       </h3>
       <ul>

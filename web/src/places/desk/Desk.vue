@@ -96,7 +96,7 @@ onMounted(load)
 whenChanged(['REVIEW', 'PASSAGE'], load)
 
 const waiting = computed(() => reviews.value.value ?? [])
-const files = computed(() => waiting.value.reduce((n, r) => n + r.fileCount, 0))
+const files = computed(() => waiting.value.reduce((n, r) => n + r.step.files, 0))
 const rows = (loaded: typeof stopped) => loaded.value.value?.items ?? []
 const asked = computed(() => reviews.value.value !== undefined)
 const nothing = computed(

@@ -36,15 +36,18 @@ async function nudge(id: number) {
       </thead>
       <tbody>
         <tr v-for="r in rows" :key="r.id">
-          <td class="what clip" :title="r.what">
-            <RouterLink class="plain" :to="`/passages/${r.firstPassage}`">{{ r.what }}</RouterLink><span v-if="r.live > 1" class="quiet">
-              and {{ count(r.live - 1, 'more file', 'more files') }}</span
+          <td class="what clip" :title="r.first.what">
+            <RouterLink class="plain" :to="`/passages/${r.first.passage}`">{{ r.first.what }}</RouterLink><span
+              v-if="r.files.live > 1"
+              class="quiet"
+            >
+              and {{ count(r.files.live - 1, 'more file', 'more files') }}</span
             >
           </td>
-          <td class="mono">{{ r.submissionReference }}</td>
-          <td>{{ r.stepName }}</td>
+          <td class="mono">{{ r.submission.reference }}</td>
+          <td>{{ r.step.name }}</td>
           <td class="clip with" :title="r.with.map((w) => w.person).join(', ')">{{ r.with.map((w) => w.person).join(', ') }}</td>
-          <td class="nowrap"><Due :at="r.due" /></td>
+          <td class="nowrap"><Due :at="r.times.due" /></td>
           <td class="act-cell">
             <span v-if="nudged.has(r.id)" class="quiet" role="status">reminded</span
             ><button
@@ -52,7 +55,7 @@ async function nudge(id: number) {
               class="act"
               type="button"
               :disabled="busy"
-              :aria-label="`Remind ${r.with.map((w) => w.person).join(', ')} of ${r.submissionReference}`"
+              :aria-label="`Remind ${r.with.map((w) => w.person).join(', ')} of ${r.submission.reference}`"
               @click="nudge(r.id)"
             >
               Remind

@@ -34,8 +34,8 @@ async function whatBecame(id: number): Promise<string> {
     const r = await data(api.GET('/api/reviews/{id}', { params: { path: { id } } }))
     const who = r.seats.map((s) => s.person).join(', ')
     return r.state === 'OPEN' || r.state === 'RELEASING'
-      ? `${r.submissionReference} is at “${r.stepName}” now, with ${who}.`
-      : `The review of ${r.submissionReference} is over.`
+      ? `${r.submission.reference} is at “${r.step.name}” now, with ${who}.`
+      : `The review of ${r.submission.reference} is over.`
   } catch (e) {
     return e instanceof Problem && e.status === 404 ? 'You do not see that review any more.' : 'What became of it cannot be asked now.'
   }

@@ -53,8 +53,8 @@ const at = computed(() =>
     files.value.findIndex((f) => f.passage.id === marked.value),
   ),
 )
-const undecided = computed(() => (folded.value ? props.review.undecided : files.value.filter((f) => f.decision === undefined).length))
-const mayClose = computed(() => undecided.value === 0 || (props.review.filesGoAlone && undecided.value < files.value.length))
+const undecided = computed(() => (folded.value ? props.review.step.undecided : files.value.filter((f) => f.decision === undefined).length))
+const mayClose = computed(() => undecided.value === 0 || (props.review.route.filesGoAlone && undecided.value < files.value.length))
 const allPicked = computed(() => picked.value.size === files.value.length)
 /** What a key decides: the picked files, or the one the cursor is on. */
 const meant = () => (picked.value.size ? [...picked.value] : files.value[at.value] ? [must(files.value[at.value]).passage.id] : [])
@@ -75,7 +75,9 @@ const columns = computed(() => 5 + (files.value.some((f) => f.before.length) ? 1
 /** Who has not answered every file, where one's own answers are complete. */
 const missing = computed(() =>
   several.value && files.value.every((f) => f.mine)
-    ? props.review.seats.filter((s) => s.answered < props.review.fileCount && !props.review.from.includes(s.personId)).map((s) => s.person)
+    ? props.review.seats
+        .filter((s) => s.answered < props.review.step.files && !props.review.may.from.includes(s.personId))
+        .map((s) => s.person)
     : [],
 )
 const others = (f: Schemas['ReviewedFile']) => f.answers.filter((a) => a.id !== f.mine?.id)
@@ -93,7 +95,7 @@ watch(problem, (now) => {
 
 function words(id: number) {
   const p = files.value.find((f) => f.passage.id === id)?.passage
-  return p ? [p.number, p.revision, p.title].filter(Boolean).join(' ') : ''
+  return p ? [p.names.number, p.names.revision, p.names.title].filter(Boolean).join(' ') : ''
 }
 
 function mark(index: number) {
@@ -221,30 +223,30 @@ useKeys(
 </script>
 
 <template>
-  <article ref="article" class="panel" :class="{ here: keys }" :aria-label="`Review of submission ${review.submissionReference}`">
+  <article ref="article" class="panel" :class="{ here: keys }" :aria-label="`Review of submission ${review.submission.reference}`">
     <header>
-      <h2>{{ review.stepName }}</h2>
-      <span class="quiet">step {{ review.step + 1 }} of {{ review.steps }} on route {{ review.route }}</span>
-      <span class="mono">{{ review.submissionReference }}</span>
-      <span class="clip">{{ review.author }}, {{ review.authorFirm }}</span>
+      <h2>{{ review.step.name }}</h2>
+      <span class="quiet">step {{ review.step.at + 1 }} of {{ review.route.steps }} on route {{ review.route.name }}</span>
+      <span class="mono">{{ review.submission.reference }}</span>
+      <span class="clip">{{ review.submission.author }}, {{ review.submission.authorFirm }}</span>
       <span v-if="folded" class="quiet"
-        >{{ count(review.fileCount, 'file') }}, {{ undecided ? `${undecided} without a decision` : 'every one with a decision' }}</span
+        >{{ count(review.step.files, 'file') }}, {{ undecided ? `${undecided} without a decision` : 'every one with a decision' }}</span
       >
-      <span class="due"><Due :at="review.due" /></span>
+      <span class="due"><Due :at="review.step.due" /></span>
       <button
         v-if="folded"
         class="act"
         type="button"
         :disabled="asked.loading.value"
-        :aria-label="`Show ${review.fileCount === 1 ? 'it' : 'them'}: the files of ${review.submissionReference}`"
+        :aria-label="`Show ${review.step.files === 1 ? 'it' : 'them'}: the files of ${review.submission.reference}`"
         @click="unfold"
       >
-        Show {{ review.fileCount === 1 ? 'it' : 'them' }}
+        Show {{ review.step.files === 1 ? 'it' : 'them' }}
       </button>
     </header>
     <SeatLine v-if="!folded" :review="review" :deciding="deciding" />
-    <p v-if="!folded && review.message" class="message">
-      <strong>{{ review.sender }}</strong> says: {{ review.message }}
+    <p v-if="!folded && review.submission.message" class="message">
+      <strong>{{ review.submission.sender }}</strong> says: {{ review.submission.message }}
     </p>
     <CommentSheet v-if="!folded && releasing" :review="{ ...review, files }" :deciding="deciding" />
     <table v-else-if="!folded" class="dense files">
@@ -254,7 +256,7 @@ useKeys(
             <input
               type="checkbox"
               :checked="allPicked"
-              :aria-label="`Pick all files of ${review.submissionReference}`"
+              :aria-label="`Pick all files of ${review.submission.reference}`"
               @change="toggleAll"
             />
           </th>
@@ -273,13 +275,13 @@ useKeys(
               <input
                 type="checkbox"
                 :checked="picked.has(file.passage.id)"
-                :aria-label="`Pick ${file.passage.title}`"
+                :aria-label="`Pick ${file.passage.names.title}`"
                 @change="toggle(file.passage.id)"
               />
             </td>
-            <td><Num :number="file.passage.number" :revision="file.passage.revision" /></td>
+            <td><Num :number="file.passage.names.number" :revision="file.passage.names.revision" /></td>
             <td class="title">
-              <RouterLink class="plain" :to="`/read/${file.passage.id}`">{{ file.passage.title }}</RouterLink>
+              <RouterLink class="plain" :to="`/read/${file.passage.id}`">{{ file.passage.names.title }}</RouterLink>
               <span v-if="file.passage.cycle > 1" class="cycle">cycle {{ file.passage.cycle }}</span>
               <span v-for="r in remarks.of(file.passage.id)" :key="r" class="remark" :title="r">{{ r }}</span>
             </td>
@@ -299,7 +301,7 @@ useKeys(
               >
             </td>
             <td class="decision">
-              <span class="codes" role="group" :aria-label="`Decision for ${file.passage.title}`">
+              <span class="codes" role="group" :aria-label="`Decision for ${file.passage.names.title}`">
                 <button
                   v-for="code in codes()"
                   :key="code.digit"
@@ -385,9 +387,11 @@ useKeys(
               : missing.length
                 ? `You have answered; ${missing.join(', ')} ${missing.length === 1 ? 'has' : 'have'} not answered every file yet`
                 : `${count(undecided, 'file')} without a decision`
-          }}<template v-if="review.answerDue">; the author asks for an answer by {{ day(review.answerDue) }}</template></span
+          }}<template v-if="review.submission.answerDue"
+            >; the author asks for an answer by {{ day(review.submission.answerDue) }}</template
+          ></span
         >
-        <button v-if="review.mayDraw" class="act bare" type="button" :aria-expanded="drawing" @click="drawing = !drawing">
+        <button v-if="review.may.draw" class="act bare" type="button" :aria-expanded="drawing" @click="drawing = !drawing">
           What the author will read
         </button>
         <button

@@ -26,13 +26,13 @@ const others = computed(() => {
   )
   return (people.value.value?.people ?? []).filter((p) => sees.has(p.id) && !seats.has(p.id))
 })
-const my = computed(() => props.review.seats.find((s) => props.review.from.includes(s.personId)))
+const my = computed(() => props.review.seats.find((s) => props.review.may.from.includes(s.personId)))
 const forOther = computed(() => my.value && !session.isMe(my.value.personId))
 /** How many answers a file needs, and what becomes of several. */
 const howMany = computed(() => {
-  const { needed, drawing, seats } = props.review
+  const { needed, drawing } = props.review.step
   if (drawing === 'LEAD') {
-    const others = seats.filter((s) => !s.leads).length
+    const others = props.review.seats.filter((s) => !s.leads).length
     return needed >= others
       ? 'everybody answers, the lead draws together'
       : `${count(needed, 'answer')} beside the lead’s needed, the lead draws together`
@@ -68,10 +68,12 @@ const take = () =>
 <template>
   <div class="seats">
     <ul aria-label="Who has it">
-      <li v-for="s in review.seats" :key="s.personId" :class="{ mine: review.from.includes(s.personId) }">
+      <li v-for="s in review.seats" :key="s.personId" :class="{ mine: review.may.from.includes(s.personId) }">
         {{ s.person }}<template v-if="s.leads"> (lead)</template><template v-if="s.deputy">, away: {{ s.deputy }} stands in</template>
         <span v-if="s.inHandSince" class="hand">has it</span
-        ><span v-if="review.seats.length > 1 && review.state === 'OPEN'" class="quiet far">{{ s.answered }} of {{ review.fileCount }}</span>
+        ><span v-if="review.seats.length > 1 && review.state === 'OPEN'" class="quiet far"
+          >{{ s.answered }} of {{ review.step.files }}</span
+        >
       </li>
     </ul>
     <span v-if="review.state === 'OPEN' && review.seats.length > 1" class="quiet">{{ howMany }}</span>
@@ -79,7 +81,7 @@ const take = () =>
     <span v-if="my?.passedBy" class="note-small"
       >From {{ my.passedBy }}<template v-if="my.note">: {{ my.note }}</template></span
     >
-    <span v-if="review.mine" class="row acts">
+    <span v-if="review.may.decide" class="row acts">
       <button class="act bare" type="button" :disabled="deciding.busy.value" @click="take">
         {{ inHand ? 'I do not have it any more' : 'I have it' }}
       </button>
@@ -92,7 +94,7 @@ const take = () =>
       class="pass"
       :review="review.id"
       :project="review.project"
-      :firm="review.authorFirm"
+      :firm="review.submission.authorFirm"
       @done="watching = false"
       @cancel="watching = false"
     />

@@ -45,11 +45,11 @@ function mark(ids: number[], on: boolean) {
           <div class="what">
             <StationStrip :passage="must(its[0]).passage" /><strong>{{ its.length }} stopped alike</strong>
             <span class="quiet clip"
-              >at {{ stationWord(must(its[0]).passage.station) }}:
+              >at {{ stationWord(must(its[0]).passage.at.station) }}:
               {{
                 its
                   .slice(0, NAMES)
-                  .map((r) => r.passage.originalName)
+                  .map((r) => r.passage.names.originalName)
                   .join(', ')
               }}{{ its.length > NAMES ? ` and ${its.length - NAMES} more` : '' }}</span
             >
@@ -62,7 +62,7 @@ function mark(ids: number[], on: boolean) {
               Show one by one
             </button>
           </div>
-          <p class="reason">{{ must(its[0]).passage.stop?.reason }} <span class="quiet">(the first of them)</span></p>
+          <p class="reason">{{ must(its[0]).passage.at.stop?.reason }} <span class="quiet">(the first of them)</span></p>
           <WaysOut :rows="its" @taken="$emit('taken', $event)" />
         </li>
         <li v-for="row in its.length > 1 ? [] : its" :key="row.passage.id" class="panel" :class="{ on: marked.has(row.passage.id) }">
@@ -70,20 +70,20 @@ function mark(ids: number[], on: boolean) {
             <input
               type="checkbox"
               :checked="marked.has(row.passage.id)"
-              :aria-label="`Choose ${row.passage.originalName}`"
+              :aria-label="`Choose ${row.passage.names.originalName}`"
               @change="mark([row.passage.id], !marked.has(row.passage.id))"
             />
             <StationStrip :passage="row.passage" />
             <strong class="clip"
-              ><RouterLink class="plain" :to="`/passages/${row.passage.id}`">{{ row.passage.originalName }}</RouterLink></strong
+              ><RouterLink class="plain" :to="`/passages/${row.passage.id}`">{{ row.passage.names.originalName }}</RouterLink></strong
             >
-            <Num v-if="row.passage.number" :number="row.passage.number" :revision="row.passage.revision" />
+            <Num v-if="row.passage.names.number" :number="row.passage.names.number" :revision="row.passage.names.revision" />
             <span class="quiet clip"
-              >{{ row.author }}, {{ row.authorFirm }} · {{ row.submissionReference }} · at {{ stationWord(row.passage.station) }}</span
+              >{{ row.author }}, {{ row.authorFirm }} · {{ row.submissionReference }} · at {{ stationWord(row.passage.at.station) }}</span
             >
-            <span class="quiet when" :title="exact(row.passage.since)">{{ since(row.passage.since) }}</span>
+            <span class="quiet when" :title="exact(row.passage.at.since)">{{ since(row.passage.at.since) }}</span>
           </div>
-          <p class="reason">{{ row.passage.stop?.reason }}</p>
+          <p class="reason">{{ row.passage.at.stop?.reason }}</p>
           <div v-if="!marked.has(row.passage.id)" class="ways">
             <WaysOut :rows="[row]" @taken="$emit('taken', $event)" />
             <button v-if="alike(rows, row).length > 1" type="button" class="act bare all" @click="mark(alike(rows, row), true)">

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { PassageRow } from '../../api/client'
 import { alike, cards } from './alike'
 
-const row = (id: number, station: string, code: string) => ({ passage: { id, station, stop: { code } } }) as PassageRow
+const row = (id: number, station: string, code: string) => ({ passage: { id, at: { station, stop: { code } } } }) as PassageRow
 
 describe('what is stopped alike', () => {
   const rows = [

@@ -30,12 +30,14 @@ const place = computed(() => new Map(props.drop.files.map((f, i) => [f, i])))
 const byName = computed(() => new Map(props.passages.flatMap((row) => row.passage.files.map((f) => [f.name, row.passage] as const))))
 const passageOf = (name: string) => byName.value.get(name)
 const remarkOf = (file: Sending) => props.drop.receipt?.files[place.value.get(file) ?? -1]?.remark
-const stopped = computed(() => props.passages.filter((row) => row.passage.state === 'STOPPED').length)
+const stopped = computed(() => props.passages.filter((row) => row.passage.at.state === 'STOPPED').length)
 /** Numbers that came out otherwise than shown before. */
 const otherwise = computed(() =>
   props.foretold.flatMap((t) => {
-    const real = passageOf(t.name)?.number
-    return real && t.tried?.number && real !== t.tried.number ? [`${t.name}: ${real} instead of ${t.tried.number}`] : []
+    const real = passageOf(t.name)?.names.number
+    return real && t.tried?.identity.number && real !== t.tried.identity.number
+      ? [`${t.name}: ${real} instead of ${t.tried.identity.number}`]
+      : []
   }),
 )
 const STATE = { waiting: 'waits', sending: 'being sent', received: 'received', refused: 'refused', failed: 'not sent' }
@@ -82,10 +84,14 @@ const share = (f: Sending) => (f.size ? Math.round((f.sent / f.size) * 100) : 0)
       <span v-else class="state">{{ STATE[file.state] }}</span>
       <span v-if="file.reason && file.state !== 'received'" class="reason">{{ file.reason }}</span>
       <template v-if="passageOf(file.name)">
-        <Num v-if="passageOf(file.name)?.number" :number="passageOf(file.name)?.number" :revision="passageOf(file.name)?.revision" />
+        <Num
+          v-if="passageOf(file.name)?.names.number"
+          :number="passageOf(file.name)?.names.number"
+          :revision="passageOf(file.name)?.names.revision"
+        />
         <StationStrip :passage="must(passageOf(file.name))" />
-        <RouterLink v-if="passageOf(file.name)?.stop" class="reason clip" :to="`/passages/${passageOf(file.name)?.id}`">{{
-          passageOf(file.name)?.stop?.reason
+        <RouterLink v-if="passageOf(file.name)?.at.stop" class="reason clip" :to="`/passages/${passageOf(file.name)?.id}`">{{
+          passageOf(file.name)?.at.stop?.reason
         }}</RouterLink>
         <RouterLink
           v-for="r in remarks(must(passageOf(file.name)).id)"

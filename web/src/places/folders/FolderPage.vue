@@ -233,9 +233,9 @@ function take(files: File[]) {
               </td>
               <td>
                 <Num v-if="row.document" :number="row.document.number" :revision="row.document.revision" /><Num
-                  v-else-if="row.passage?.number"
-                  :number="row.passage.number"
-                  :revision="row.passage.revision"
+                  v-else-if="row.passage?.names.number"
+                  :number="row.passage.names.number"
+                  :revision="row.passage.names.revision"
                 />
               </td>
               <td v-if="numbered" class="title clip" :title="row.document?.title">
@@ -249,7 +249,7 @@ function take(files: File[]) {
                   ><StationStrip :passage="row.passage" words
                 /></RouterLink>
               </td>
-              <td class="with" :title="row.passage?.heldBy">{{ row.passage?.heldBy }}</td>
+              <td class="with" :title="row.passage?.at.heldBy">{{ row.passage?.at.heldBy }}</td>
               <td class="nowrap put" :title="`${exact(row.file.addedAt)}, ${row.addedBy}`">{{ day(row.file.addedAt) }}</td>
             </tr>
           </tbody>

@@ -15,7 +15,7 @@ const into = ref<number>()
 const targets = computed(() =>
   props.folders.filter((f) => f.id !== props.folder.id && f.state === 'WORK_IN_PROGRESS' && f.parent !== undefined),
 )
-const onItsWay = (row: Schemas['FileRow']) => !!row.passage && row.passage.state !== 'DONE'
+const onItsWay = (row: Schemas['FileRow']) => !!row.passage && row.passage.at.state !== 'DONE'
 const mayMove = computed(() => !props.files.some((f) => chosen.value.includes(f.file.id) && onItsWay(f)))
 const { busy, problem, act } = useAct()
 

@@ -230,7 +230,9 @@ const send = () =>
                 />
               </td>
               <td class="clip" :title="f.file.name">{{ f.file.name }}</td>
-              <td class="mono">{{ seen.get(f.file.id)?.document ?? tried.get(base(f.file.name))?.tried?.number ?? 'a new document' }}</td>
+              <td class="mono">
+                {{ seen.get(f.file.id)?.document ?? tried.get(base(f.file.name))?.tried?.identity.number ?? 'a new document' }}
+              </td>
               <td class="can">
                 <span v-if="hindrance(f)" class="error">{{ hindrance(f) }}</span><span v-else-if="known(f)" class="quiet">yes</span
                 ><span v-else-if="preview.running.value || look.loading.value" class="quiet">being looked at …</span>

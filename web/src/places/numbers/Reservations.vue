@@ -89,8 +89,8 @@ const end = (r: Schemas['ReservationView']) =>
       </thead>
       <tbody>
         <tr v-for="r in mine" :key="r.id" :class="{ over: r.ended }">
-          <td class="mono">{{ r.first }} <span class="quiet">to</span> {{ r.last }}</td>
-          <td>{{ r.used }} of {{ r.numbers }} used</td>
+          <td class="mono">{{ r.run.first }} <span class="quiet">to</span> {{ r.run.last }}</td>
+          <td>{{ r.run.used }} of {{ r.run.numbers }} used</td>
           <td :title="r.firmName">
             <span class="mono">{{ r.firm }}</span>
           </td>

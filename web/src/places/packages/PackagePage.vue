@@ -72,10 +72,10 @@ const again = () => act(() => data(api.POST('/api/packages/{id}/folders', { para
         <span class="mono">{{ pack.code }}</span> {{ pack.title }}
       </h1>
       <span v-if="pack.firm">{{ pack.firm }}</span><span class="quiet"
-        ><template v-if="parent">under {{ parent }}, </template>from {{ pack.template
-        }}{{ pack.edition ? ` edition ${pack.edition}` : '' }}</span
+        ><template v-if="parent">under {{ parent }}, </template>from {{ pack.template.name
+        }}{{ pack.template.edition ? ` edition ${pack.template.edition}` : '' }}</span
       >
-      <span v-if="pack.behind" class="attention"
+      <span v-if="pack.template.behind" class="attention"
         >The template is newer; <RouterLink to="/packages">see what would change</RouterLink>.</span
       >
       <span class="grow" />

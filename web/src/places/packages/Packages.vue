@@ -184,12 +184,12 @@ async function make() {
           <td>{{ word(p.kind) }}</td>
           <td>{{ p.firm }}</td>
           <td>
-            {{ p.template }} <span class="quiet">edition {{ p.edition }}</span>
+            {{ p.template.name }} <span class="quiet">edition {{ p.template.edition }}</span>
           </td>
           <td class="nowrap" :title="p.by">{{ moment(p.at) }}</td>
           <td>
             <strong v-if="p.failed" class="error">could not be made</strong
-            ><span v-else-if="p.behind" class="attention">template is newer</span><span v-else>made</span>
+            ><span v-else-if="p.template.behind" class="attention">template is newer</span><span v-else>made</span>
           </td>
         </tr>
       </tbody>

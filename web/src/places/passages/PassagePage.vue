@@ -49,7 +49,7 @@ const again = useTrying()
 const asking = ref(false)
 const router = useRouter()
 const mayRunAgain = computed(
-  () => session.controls && passage.value?.state === 'DONE' && !passage.value.decision && passage.value.ended !== 'ISSUED',
+  () => session.controls && passage.value?.at.state === 'DONE' && !passage.value.decision && passage.value.at.ended !== 'ISSUED',
 )
 function askAgain() {
   asking.value = !asking.value
@@ -99,16 +99,16 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
   <div v-if="passage && row && sheet.value.value" class="sheet">
     <header>
       <h1>
-        <Num :number="passage.number" :revision="passage.revision" /> <span>{{ passage.title }}</span>
+        <Num :number="passage.names.number" :revision="passage.names.revision" /> <span>{{ passage.names.title }}</span>
       </h1>
       <StationStrip :passage="passage" />
-      <strong :class="{ error: passage.state === 'STOPPED' }">{{ whereInWords(passage) }}</strong>
-      <span v-if="passage.heldBy" class="quiet">with {{ passage.heldBy }}</span>
-      <Due :at="passage.due" />
+      <strong :class="{ error: passage.at.state === 'STOPPED' }">{{ whereInWords(passage) }}</strong>
+      <span v-if="passage.at.heldBy" class="quiet">with {{ passage.at.heldBy }}</span>
+      <Due :at="passage.at.due" />
       <RouterLink v-if="sheet.value.value.document" class="act" :to="`/documents/${sheet.value.value.document}`">Document</RouterLink>
       <RouterLink v-if="passage.readFile !== undefined" class="act" :to="`/read/${passage.id}`">Read</RouterLink>
       <button
-        v-if="session.controls && passage.state === 'DONE' && passage.decision"
+        v-if="session.controls && passage.at.state === 'DONE' && passage.decision"
         class="act"
         type="button"
         :aria-expanded="reopening"
@@ -183,9 +183,9 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
       >
     </section>
 
-    <div v-if="passage.stop" class="note bad stop">
+    <div v-if="passage.at.stop" class="note bad stop">
       <p>
-        <strong>Stopped at {{ stationWord(passage.station) }}.</strong> {{ passage.stop.reason }}
+        <strong>Stopped at {{ stationWord(passage.at.station) }}.</strong> {{ passage.at.stop.reason }}
       </p>
       <WaysOut :rows="[row]" @taken="load" />
     </div>
@@ -243,12 +243,12 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
             <dd>{{ row.author }}, {{ row.authorFirm }}</dd>
             <dt>Submission</dt>
             <dd>
-              <RouterLink :to="{ path: '/passages', query: { submission: passage.submission } }" class="mono">{{
+              <RouterLink :to="{ path: '/passages', query: { submission: passage.from.submission } }" class="mono">{{
                 row.submissionReference
               }}</RouterLink>
             </dd>
             <dt>Folder</dt>
-            <dd><RouterLink :to="`/folders/${passage.folder}`">open it</RouterLink></dd>
+            <dd><RouterLink :to="`/folders/${passage.from.folder}`">open it</RouterLink></dd>
             <dt>Rule</dt>
             <dd>{{ passage.rule ?? 'none yet' }}</dd>
             <dt>Cycle</dt>
@@ -270,7 +270,7 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
           <header><h2>Other cycles of this document</h2></header>
           <ul class="files">
             <li v-for="other in others" :key="other.id" class="row">
-              <RouterLink :to="`/passages/${other.id}`" class="mono">{{ other.revision }}</RouterLink>
+              <RouterLink :to="`/passages/${other.id}`" class="mono">{{ other.names.revision }}</RouterLink>
               <StationStrip :passage="other" words />
             </li>
           </ul>

@@ -96,11 +96,11 @@ whenChanged(['PASSAGE', 'REVIEW'], () => void list.load())
         <strong
           >Submission <span class="mono">{{ receipt.value.value.reference }}</span></strong
         >
-        from {{ receipt.value.value.author }}, {{ receipt.value.value.authorFirm }}, into {{ receipt.value.value.folderPath
+        from {{ receipt.value.value.by.author }}, {{ receipt.value.value.by.authorFirm }}, into {{ receipt.value.value.folderPath
         }}<template v-if="receipt.value.value.closedAt">, received {{ moment(receipt.value.value.closedAt) }}</template
         >.
-        <template v-if="receipt.value.value.uploader !== receipt.value.value.author"
-          >Handed in by {{ receipt.value.value.uploader }}.</template
+        <template v-if="receipt.value.value.by.uploader !== receipt.value.value.by.author"
+          >Handed in by {{ receipt.value.value.by.uploader }}.</template
         >
         <template v-if="receipt.value.value.purpose">Purpose: {{ receipt.value.value.purpose }}.</template>
         <template v-if="receipt.value.value.answerDue">Answer due by {{ receipt.value.value.answerDue }}.</template>

@@ -31,7 +31,7 @@ const before = useLoaded(async () => {
   const earlier = sheet.value.value?.cycles.find((c) => c.cycle === (passage.value?.cycle ?? 0) - 1)
   return (
     earlier && {
-      revision: earlier.revision,
+      revision: earlier.names.revision,
       said: (await data(api.GET('/api/passages/{passage}/answers', { params: { path: { passage: earlier.id } } }))).filter(
         (a) => a.comment,
       ),
@@ -59,7 +59,7 @@ watch(passage, (now, was) => {
   if (now && now.id !== was?.id) void before.load()
 })
 watch(ownReview, (now) => {
-  if (now?.mine) stand.value = { review: now.id, passage: id.value }
+  if (now?.may.decide) stand.value = { review: now.id, passage: id.value }
 })
 const file = computed(() => passage.value?.files[passage.value.readFile ?? 0])
 const siblings = computed(() => ownReview.value?.files?.map((f) => f.passage.id) ?? [])
@@ -89,8 +89,8 @@ useKeys([
     <header>
       <RouterLink class="act" to="/desk">Desk</RouterLink>
       <template v-if="passage">
-        <Num :number="passage.number" :revision="passage.revision" />
-        <strong class="clip">{{ passage.title }}</strong>
+        <Num :number="passage.names.number" :revision="passage.names.revision" />
+        <strong class="clip">{{ passage.names.title }}</strong>
         <RouterLink class="act bare" :to="`/passages/${passage.id}`">Passage</RouterLink>
       </template>
       <span class="grow" />

@@ -25,7 +25,7 @@ const deciding = useDeciding(
   () => props.review,
   () => emit('changed'),
   () => props.row.passage.id,
-  () => [passage.value.number, passage.value.revision, passage.value.title].filter(Boolean).join(' '),
+  () => [passage.value.names.number, passage.value.names.revision, passage.value.names.title].filter(Boolean).join(' '),
 )
 const { problem, busy, asking, comment, give, say, unsay, takeBack, takeBackLast } = deciding
 const field = useTemplateRef<HTMLTextAreaElement>('field')
@@ -36,7 +36,7 @@ const remarks = useRemarks(
   () => [passage.value.id],
 )
 void remarks.load()
-const mine = computed(() => props.review?.mine ?? false)
+const mine = computed(() => props.review?.may.decide ?? false)
 const codes = computed(() => session.project?.decisionCodes ?? [])
 const live = computed(() => props.review?.state === 'OPEN' || props.review?.state === 'RELEASING')
 const file = computed(() => props.review?.files?.find((f) => f.passage.id === passage.value.id))
@@ -45,8 +45,8 @@ const answer = computed(() => (live.value ? file.value?.mine : undefined))
 const earlier = computed(() =>
   live.value && file.value ? [...file.value.before, ...file.value.answers.filter((a) => a.id !== file.value?.mine?.id)] : props.answers,
 )
-const undecided = computed(() => props.review?.undecided ?? 0)
-const mayClose = computed(() => undecided.value === 0 || (!!props.review?.filesGoAlone && undecided.value < props.review.fileCount))
+const undecided = computed(() => props.review?.step.undecided ?? 0)
+const mayClose = computed(() => undecided.value === 0 || (!!props.review?.route.filesGoAlone && undecided.value < props.review.step.files))
 
 watch(asking, async (now) => {
   if (!now) return
@@ -82,9 +82,9 @@ useKeys([
   <section class="block" aria-label="Title block">
     <div class="line two">
       <span class="cell"
-        ><small>Number</small><span class="mono">{{ passage.number ?? 'none yet' }}</span></span
+        ><small>Number</small><span class="mono">{{ passage.names.number ?? 'none yet' }}</span></span
       ><span class="cell"
-        ><small>Revision</small><span class="mono">{{ passage.revision ?? '' }}</span></span
+        ><small>Revision</small><span class="mono">{{ passage.names.revision ?? '' }}</span></span
       >
     </div>
     <div class="line two">
@@ -108,11 +108,11 @@ useKeys([
       </p>
     </div>
     <div v-if="review?.state === 'RELEASING' && mine" class="line cell">
-      <small>{{ review.stepName }}, <Due :at="review.due" /></small
+      <small>{{ review.step.name }}, <Due :at="review.step.due" /></small
       ><RouterLink class="act first" :to="`/desk?review=${review.id}`">Draw the comments together on the Desk</RouterLink>
     </div>
     <div v-else-if="review?.state === 'OPEN' && mine" class="line cell">
-      <small>{{ review.stepName }}, <Due :at="review.due" /></small>
+      <small>{{ review.step.name }}, <Due :at="review.step.due" /></small>
       <div class="codes" role="group" aria-label="Decision">
         <button
           v-for="c in codes"
@@ -148,7 +148,7 @@ useKeys([
       </form>
       <span class="row end"
         ><span class="quiet grow">{{
-          undecided ? `${count(undecided, 'file')} of ${review.fileCount} without a decision` : 'Every file has a decision'
+          undecided ? `${count(undecided, 'file')} of ${review.step.files} without a decision` : 'Every file has a decision'
         }}</span>
         <button
           class="act"
@@ -163,7 +163,7 @@ useKeys([
       >
     </div>
     <div v-else class="line cell">
-      <small>Where</small>{{ whereInWords(passage) }}<template v-if="passage.heldBy">, with {{ passage.heldBy }}</template>
+      <small>Where</small>{{ whereInWords(passage) }}<template v-if="passage.at.heldBy">, with {{ passage.at.heldBy }}</template>
     </div>
     <Trouble :problem="problem" />
     <LastDecided :take-back="takeBackLast" :busy="busy" />

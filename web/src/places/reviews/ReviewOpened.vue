@@ -40,11 +40,13 @@ const reason = ref('')
 const siblings = useLoaded(() =>
   data(
     api.GET('/api/projects/{project}/reviews', {
-      params: { path: { project: must(r.value).project }, query: { which: 'OPEN', route: must(r.value).routeKey } },
+      params: { path: { project: must(r.value).project }, query: { which: 'OPEN', route: must(r.value).route.key } },
     }),
   ),
 )
-const others = computed(() => (siblings.value.value?.items ?? []).filter((s) => s.submission === r.value?.submission && s.id !== props.id))
+const others = computed(() =>
+  (siblings.value.value?.items ?? []).filter((s) => s.submission.id === r.value?.submission.id && s.id !== props.id),
+)
 const at = { params: { path: { id: props.id } } }
 const turn = () => must(r.value).turn
 
@@ -86,20 +88,21 @@ function begin(what: 'stop' | 'back' | 'join' | 'watch') {
     <p v-if="!r && !review.problem.value" class="quiet" role="status">Asking for the review …</p>
     <template v-if="r">
       <p>
-        <strong>{{ r.stepName }}</strong>
+        <strong>{{ r.step.name }}</strong>
         <span class="quiet"
-          >on route {{ r.route }}, submission <span class="mono">{{ r.submissionReference }}</span><template v-if="r.purpose"
-            >, {{ r.purpose }}</template
-          ><template v-if="r.answerDue">, answer asked for by {{ day(r.answerDue) }}</template></span
+          >on route {{ r.route.name }}, submission <span class="mono">{{ r.submission.reference }}</span><template
+            v-if="r.submission.purpose"
+            >, {{ r.submission.purpose }}</template
+          ><template v-if="r.submission.answerDue">, answer asked for by {{ day(r.submission.answerDue) }}</template></span
         >
-        <template v-if="r.sender">
-          · sent by {{ r.sender }}<template v-if="r.message">: {{ r.message }}</template></template
+        <template v-if="r.submission.sender">
+          · sent by {{ r.submission.sender }}<template v-if="r.submission.message">: {{ r.submission.message }}</template></template
         >
       </p>
       <p v-if="r.seats.length && live" class="row">
         <span v-for="s in r.seats" :key="s.personId"
           >{{ s.person }}<template v-if="s.leads"> (lead)</template><template v-if="s.deputy">, away: {{ s.deputy }} stands in</template>
-          <span class="quiet">{{ s.answered }}/{{ r.fileCount }}</span></span
+          <span class="quiet">{{ s.answered }}/{{ r.step.files }}</span></span
         >
       </p>
       <p v-if="chasing.value.value?.length" class="chasing quiet">
@@ -111,7 +114,7 @@ function begin(what: 'stop' | 'back' | 'join' | 'watch') {
       <table class="dense">
         <thead>
           <tr>
-            <th v-if="r.mayArrange"><span class="hidden-text">Pick</span></th>
+            <th v-if="r.may.arrange"><span class="hidden-text">Pick</span></th>
             <th>Number</th>
             <th>Title</th>
             <th>Said</th>
@@ -120,17 +123,17 @@ function begin(what: 'stop' | 'back' | 'join' | 'watch') {
         </thead>
         <tbody>
           <tr v-for="f in r.files" :key="f.passage.id">
-            <td v-if="r.mayArrange">
+            <td v-if="r.may.arrange">
               <input
                 type="checkbox"
                 :checked="picked.has(f.passage.id)"
-                :aria-label="`Pick ${f.passage.title}`"
+                :aria-label="`Pick ${f.passage.names.title}`"
                 @change="toggle(f.passage.id)"
               />
             </td>
-            <td><Num :number="f.passage.number" :revision="f.passage.revision" /></td>
+            <td><Num :number="f.passage.names.number" :revision="f.passage.names.revision" /></td>
             <td class="clip">
-              <RouterLink class="plain" :to="`/passages/${f.passage.id}`">{{ f.passage.title }}</RouterLink>
+              <RouterLink class="plain" :to="`/passages/${f.passage.id}`">{{ f.passage.names.title }}</RouterLink>
             </td>
             <td class="said">
               <span v-for="a in [...f.before, ...f.answers]" :key="a.id" class="clip" :title="`${a.stepName}, ${a.person}: ${a.comment}`"
@@ -144,10 +147,10 @@ function begin(what: 'stop' | 'back' | 'join' | 'watch') {
         </tbody>
       </table>
       <div v-if="live" class="row acts">
-        <RouterLink v-if="r.mine" class="act first" :to="`/desk?review=${r.id}`">Decide on the Desk</RouterLink>
+        <RouterLink v-if="r.may.decide" class="act first" :to="`/desk?review=${r.id}`">Decide on the Desk</RouterLink>
         <button v-if="session.controls" class="act" type="button" :disabled="busy" @click="nudge">Remind those who have it</button>
         <button
-          v-if="r.mayArrange"
+          v-if="r.may.arrange"
           class="act"
           type="button"
           :disabled="busy || !picked.size || picked.size === r.files?.length"
@@ -155,11 +158,11 @@ function begin(what: 'stop' | 'back' | 'join' | 'watch') {
         >
           Split off {{ picked.size ? count(picked.size, 'file') : 'the picked files' }}
         </button>
-        <button v-if="r.mayArrange" class="act" type="button" :aria-expanded="doing === 'join'" @click="begin('join')">
+        <button v-if="r.may.arrange" class="act" type="button" :aria-expanded="doing === 'join'" @click="begin('join')">
           Join with another
         </button>
         <button class="act" type="button" :aria-expanded="doing === 'watch'" @click="begin('watch')">Tell more people</button>
-        <button v-if="r.mayTakeBack" class="act" type="button" :aria-expanded="doing === 'back'" @click="begin('back')">
+        <button v-if="r.may.takeBack" class="act" type="button" :aria-expanded="doing === 'back'" @click="begin('back')">
           Take it back
         </button>
         <button v-if="session.controls" class="act" type="button" :aria-expanded="doing === 'stop'" @click="begin('stop')">Stop it</button>
@@ -183,7 +186,7 @@ function begin(what: 'stop' | 'back' | 'join' | 'watch') {
       <div v-if="doing === 'join'" class="row">
         <span v-if="siblings.loading.value" class="quiet" role="status">Looking for reviews of the same submission …</span>
         <button v-for="o in others" :key="o.id" class="act" type="button" :disabled="busy" @click="join(o.id)">
-          Take in {{ count(o.files, 'file') }}: {{ o.what }}
+          Take in {{ count(o.files.all, 'file') }}: {{ o.first.what }}
         </button>
         <span v-if="!siblings.loading.value && !others.length" class="quiet"
           >No other review of this submission is open on this route.</span
@@ -193,7 +196,7 @@ function begin(what: 'stop' | 'back' | 'join' | 'watch') {
         v-if="doing === 'watch'"
         :review="id"
         :project="r.project"
-        :firm="r.authorFirm"
+        :firm="r.submission.authorFirm"
         @done="doing = undefined"
         @cancel="doing = undefined"
       />

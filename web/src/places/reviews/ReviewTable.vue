@@ -25,7 +25,9 @@ const STATES: Record<string, string> = {
   STOPPED: 'stopped',
 }
 const codeName = (code: number) => session.project?.decisionCodes.find((c) => c.digit === code)?.name ?? ''
-const started = computed(() => new Map(props.rows.map((r) => [r.id, r.live ? Math.round((100 * r.answered) / r.live) : 100])))
+const started = computed(
+  () => new Map(props.rows.map((r) => [r.id, r.files.live ? Math.round((100 * r.files.answered) / r.files.live) : 100])),
+)
 const turn = (id: number) => (open.value = open.value === id ? undefined : id)
 useKeys([
   { key: 'ArrowDown', says: 'Next review', does: () => (at.value = Math.min(props.rows.length - 1, at.value + 1)) },
@@ -60,30 +62,33 @@ useKeys([
       <tbody v-for="(r, i) in rows" :key="r.id">
         <tr :class="{ at: i === at }">
           <td class="what">
-            <button type="button" class="plain" :aria-expanded="open === r.id" :title="r.what" @click="((at = i), turn(r.id))">
-              {{ r.what }}<span v-if="r.files > 1" class="quiet"> +{{ r.files - 1 }}</span>
+            <button type="button" class="plain" :aria-expanded="open === r.id" :title="r.first.what" @click="((at = i), turn(r.id))">
+              {{ r.first.what }}<span v-if="r.files.all > 1" class="quiet"> +{{ r.files.all - 1 }}</span>
             </button>
           </td>
-          <td class="mono">{{ r.submissionReference }}</td>
-          <td class="clip from" :title="r.author">{{ r.authorFirm }} {{ r.author }}</td>
+          <td class="mono">{{ r.submission.reference }}</td>
+          <td class="clip from" :title="r.submission.author">{{ r.submission.authorFirm }} {{ r.submission.author }}</td>
           <td class="clip route">{{ r.route }}</td>
           <td>{{ r.cycle }}</td>
-          <td class="clip step" :title="r.stepName || STATES[r.state]">
-            <template v-if="r.stepName">{{ r.step + 1 }}/{{ r.steps }} {{ r.stepName }}</template
+          <td class="clip step" :title="r.step.name || STATES[r.state]">
+            <template v-if="r.step.name">{{ r.step.at + 1 }}/{{ r.step.of }} {{ r.step.name }}</template
             ><span v-else class="quiet">{{ STATES[r.state] }}</span>
           </td>
-          <td class="clip with" :title="r.with.map((w) => `${w.person}: ${w.answered} of ${r.live}`).join(', ')">
+          <td class="clip with" :title="r.with.map((w) => `${w.person}: ${w.answered} of ${r.files.live}`).join(', ')">
             {{ r.with.map((w) => w.person).join(', ') }}<span v-if="r.with.some((w) => w.inHand)" class="hand">in hand</span>
           </td>
           <td>
-            <span v-if="r.live" class="far" :title="`${r.answered} of ${count(r.live, 'file')} decided`"
+            <span v-if="r.files.live" class="far" :title="`${r.files.answered} of ${count(r.files.live, 'file')} decided`"
               ><span :style="{ width: `${started.get(r.id)}%` }"
             /></span>
           </td>
           <td class="nowrap">
-            <Due v-if="r.due" :at="r.due" short /><span v-else-if="r.closed" class="quiet" :title="exact(r.closed)">{{
-              day(r.closed)
-            }}</span>
+            <Due v-if="r.times.due" :at="r.times.due" short /><span
+              v-else-if="r.times.closed"
+              class="quiet"
+              :title="exact(r.times.closed)"
+              >{{ day(r.times.closed) }}</span
+            >
           </td>
           <td class="nowrap">
             <span v-for="e in r.ended" :key="e.code" class="end" :title="`${count(e.files, 'file')}: ${codeName(e.code)}`"

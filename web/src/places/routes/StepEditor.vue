@@ -39,6 +39,8 @@ function patch(change: Partial<StepForm>) {
   step.value = { ...step.value, ...change }
 }
 
+const chase = (change: Partial<StepForm['chase']>) => patch({ chase: { ...step.value.chase, ...change } })
+
 function lead(code: number): string {
   const found = step.value.leads.find((l) => l.code === code)
   return !found ? 'ON' : found.kind === 'TO_STEP' ? `TO_STEP ${found.step}` : found.kind
@@ -200,9 +202,9 @@ const n = (event: Event) => Number((event.target as HTMLInputElement).value)
           type="number"
           min="0"
           max="250"
-          :value="step.remindBefore"
+          :value="step.chase.remindBefore"
           aria-label="Days before on which they are reminded"
-          @input="patch({ remindBefore: n($event) })"
+          @input="chase({ remindBefore: n($event) })"
         />
         days before and
         <input
@@ -210,9 +212,9 @@ const n = (event: Event) => Number((event.target as HTMLInputElement).value)
           type="number"
           min="0"
           max="250"
-          :value="step.remindAfter"
+          :value="step.chase.remindAfter"
           aria-label="Days after on which they are reminded again"
-          @input="patch({ remindAfter: n($event) })"
+          @input="chase({ remindAfter: n($event) })"
         />
         after</label
       >
@@ -223,41 +225,41 @@ const n = (event: Event) => Number((event.target as HTMLInputElement).value)
           type="number"
           min="0"
           max="250"
-          :value="step.escalateAfter"
+          :value="step.chase.escalateAfter"
           aria-label="Days after which others are told"
-          @input="patch({ escalateAfter: n($event) })"
+          @input="chase({ escalateAfter: n($event) })"
         />
         days tell</label
       >
       <MultiSelect
-        v-if="step.escalateAfter > 0"
-        :model-value="step.escalateTo"
+        v-if="step.chase.escalateAfter > 0"
+        :model-value="step.chase.escalateTo"
         :options="roles"
         option-label="word"
         option-value="value"
         placeholder="choose roles"
         aria-label="Roles that are told"
-        @update:model-value="(values: number[]) => patch({ escalateTo: values })"
+        @update:model-value="(values: number[]) => chase({ escalateTo: values })"
       />
       <label class="field"
         ><span>In the end</span
         ><select
           class="text"
-          :value="step.silence.kind"
-          @change="patch({ silence: { ...step.silence, kind: v($event) as 'WAIT' | 'COUNTS' | 'SKIP' } })"
+          :value="step.chase.silence.kind"
+          @change="chase({ silence: { ...step.chase.silence, kind: v($event) as 'WAIT' | 'COUNTS' | 'SKIP' } })"
         >
           <option value="WAIT">it waits</option>
           <option value="COUNTS">silence counts as a code</option>
           <option v-if="!last" value="SKIP">the step is skipped</option>
         </select></label
       >
-      <div v-if="step.silence.kind !== 'WAIT'" class="row">
+      <div v-if="step.chase.silence.kind !== 'WAIT'" class="row">
         <select
-          v-if="step.silence.kind === 'COUNTS'"
+          v-if="step.chase.silence.kind === 'COUNTS'"
           class="text"
-          :value="step.silence.code"
+          :value="step.chase.silence.code"
           aria-label="Silence counts as"
-          @change="patch({ silence: { ...step.silence, code: n($event) } })"
+          @change="chase({ silence: { ...step.chase.silence, code: n($event) } })"
         >
           <option v-for="c in project.decisionCodes" :key="c.digit" :value="c.digit">{{ c.digit }} {{ c.name }}</option>
         </select>
@@ -266,9 +268,9 @@ const n = (event: Event) => Number((event.target as HTMLInputElement).value)
           type="number"
           min="0"
           max="250"
-          :value="step.silence.daysAfter"
+          :value="step.chase.silence.daysAfter"
           aria-label="Working days after the due date"
-          @input="patch({ silence: { ...step.silence, daysAfter: n($event) } })"
+          @input="chase({ silence: { ...step.chase.silence, daysAfter: n($event) } })"
         />
         days after the date
       </div>

@@ -16,11 +16,7 @@ export function newStep(name: string, kind: StepForm['kind'] = 'REVIEW'): StepFo
     drawing: 'WORST',
     workingDays: 5,
     leads: [],
-    remindBefore: 1,
-    remindAfter: 2,
-    escalateAfter: 0,
-    escalateTo: [],
-    silence: { kind: 'WAIT', code: 1, daysAfter: 0 },
+    chase: { remindBefore: 1, remindAfter: 2, escalateAfter: 0, escalateTo: [], silence: { kind: 'WAIT', code: 1, daysAfter: 0 } },
   }
 }
 

@@ -71,7 +71,8 @@ final class Crowded implements Bench.Part {
         });
         Person reviewer = site.decider(0);
         Crowd.until(() -> reviewer.get("/api/projects/" + site.project() + "/passages?which=ON_THE_WAY").get("items").valueStream()
-                .allMatch(row -> row.get("passage").get("state").asString().equals("WAITING") && row.get("passage").has("due")), 900);
+                .allMatch(row -> row.get("passage").get("at").get("state").asString().equals("WAITING") && row.get("passage").get("at")
+                        .has("due")), 900);
     }
 
     private static void upload(Site site) {

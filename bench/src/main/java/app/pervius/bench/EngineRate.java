@@ -139,7 +139,7 @@ final class EngineRate implements Bench.Part {
 
     private static boolean onTheDesk(Person reviewer, long submission) {
         JsonNode desk = reviewer.get("/api/desk/reviews");
-        return StreamSupport.stream(desk.spliterator(), false).anyMatch(r -> r.get("submission").asLong() == submission);
+        return StreamSupport.stream(desk.spliterator(), false).anyMatch(r -> r.get("submission").get("id").asLong() == submission);
     }
 
     private static Measure fileSize(Site.Here here) throws IOException {

@@ -138,7 +138,7 @@ final class RuleRate implements Bench.Part {
                     true, "inForce", false));
             String trials = "/api/projects/" + here.site().project() + "/trials";
             while (ines.get("/api/projects/" + here.site().project() + "/passages?which=ON_THE_WAY").get("items").valueStream()
-                    .anyMatch(row -> row.get("passage").get("state").asString().equals("RUNNING"))) {
+                    .anyMatch(row -> row.get("passage").get("at").get("state").asString().equals("RUNNING"))) {
                 Thread.onSpinWait();
             }
             ines.lines(trials, Map.of("last", Math.min(arrivals, 500), "passages", List.of(), "files", List.of(), "onlyDifferent", true,

@@ -65,7 +65,7 @@ class ForeignWalkTest {
             }
         }
         for (Map<?, ?> row : mirela.items("/api/projects/" + project + "/reviews?order=NEWEST")) {
-            if (String.valueOf(row.get("what")).contains(MARK)) {
+            if (String.valueOf(row.get("first")).contains(MARK)) {
                 ids.add(number(row.get("id")));
             }
         }
@@ -83,7 +83,7 @@ class ForeignWalkTest {
     private static Map<?, ?> waiting(long submission) {
         return Caller.eventually(() -> yusuf.items("/api/projects/" + project + "/passages?which=ALL&submission=" + submission).stream()
                 .<Map<?, ?>>map(row -> (Map<?, ?>) row.get("passage"))
-                .filter(p -> "WAITING".equals(p.get("state"))).findFirst());
+                .filter(p -> String.valueOf(p.get("at")).contains("WAITING")).findFirst());
     }
 
     private static Caller controllerOfAnotherProject() {

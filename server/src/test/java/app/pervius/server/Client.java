@@ -298,7 +298,7 @@ public final class Client {
     public static void accept(Running.App app, JsonNode passage) {
         for (String who : List.of("Kwabena Adofori", "Tomasz Łęgowicz")) {
             Client reviewer = app.as(who);
-            JsonNode review = Client.until(() -> reviewer.reviewOf(passage), r -> r.get("mine").asBoolean());
+            JsonNode review = Client.until(() -> reviewer.reviewOf(passage), r -> r.get("may").get("decide").asBoolean());
             reviewer.decide(review, passage, 1, "").must(204);
             reviewer.closeStep(review).must(204);
         }
@@ -308,8 +308,8 @@ public final class Client {
     public List<JsonNode> settled(long submission) {
         String path = "/api/projects/" + project() + "/passages?which=ALL&submission=" + submission;
         JsonNode page = until(() -> get(path).must(200).body(), body -> !body.get("items").isEmpty() && body.get("items").valueStream()
-                .map(row -> row.get("passage")).allMatch(p -> !p.get("state").asString().equals("RUNNING")
-                        && !(p.get("state").asString().equals("WAITING") && p.path("due").isMissingNode())));
+                .map(row -> row.get("passage")).allMatch(p -> !p.get("at").get("state").asString().equals("RUNNING")
+                        && !(p.get("at").get("state").asString().equals("WAITING") && p.path("at").path("due").isMissingNode())));
         return page.get("items").valueStream().map(row -> row.get("passage")).toList().reversed();
     }
 

@@ -41,7 +41,7 @@ class ClockSetBackTest {
                     select next value for ids, 'mail', cast(id as varchar), id, project_id, 1, cast(? as timestamp with time zone), made_at
                     from message where sent_at is null""").param(ahead.atOffset(ZoneOffset.UTC)).update();
             JsonNode after = yusuf.settled(yusuf.submit(DRAWINGS, "After the clock.pdf")).getFirst();
-            assertThat(after.get("station").asString()).isEqualTo("REVIEW");
+            assertThat(after.get("at").get("station").asString()).isEqualTo("REVIEW");
             Client henrike = app.as("Henrike Solvangen");
             JsonNode review = henrike.reviewOf(before);
             henrike.decide(review, before, 1, "").must(204);

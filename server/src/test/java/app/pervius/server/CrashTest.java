@@ -76,7 +76,7 @@ class CrashTest {
         // Four files are placed with the first revisions; the fifth is one of the two that take the place of the first.
         start(CrashPoint.HALF_PLACED, 5);
         List<JsonNode> passages = author().settled(numbered);
-        assertThat(passages).extracting(p -> p.get("number").asString())
+        assertThat(passages).extracting(p -> p.get("names").get("number").asString())
                 .containsExactly("KWR-KWB-C-DR-0003", "KWR-KWB-C-DR-0004", "KWR-KWB-C-DR-0005", "KWR-KWB-C-DR-0006");
         whole();
         String number = firstRevisionIsIssued(passages.getFirst());
@@ -109,7 +109,7 @@ class CrashTest {
         for (long submission : closed) {
             assertThat(again.get("/api/submissions/" + submission).must(200).body().get("files").valueStream()
                     .map(f -> f.get("state").asString())).containsOnly("RECEIVED").hasSize(files);
-            assertThat(again.settled(submission)).hasSize(files).allMatch(p -> p.has("number"));
+            assertThat(again.settled(submission)).hasSize(files).allMatch(p -> p.get("names").has("number"));
         }
         whole();
     }
@@ -158,7 +158,8 @@ class CrashTest {
         whole();
         me.putBytes("/api/submissions/" + id + "/files/1", Client.content("Broken two.pdf")).must(204);
         me.post("/api/submissions/" + id + "/closing", Map.of()).must(200);
-        assertThat(me.settled(id)).extracting(p -> p.get("number").asString()).containsExactly("KWR-KWB-C-DR-0001", "KWR-KWB-C-DR-0002");
+        assertThat(me.settled(id)).extracting(p -> p.get("names").get("number").asString())
+                .containsExactly("KWR-KWB-C-DR-0001", "KWR-KWB-C-DR-0002");
     }
 
     /** The second number of the submission is taken, and its transaction never ends. */
@@ -185,8 +186,8 @@ class CrashTest {
         decide(passage);
         decide(passage);
         Client.until(() -> me.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row").get("passage"),
-                p -> p.has("ended"));
-        return passage.get("number").asString();
+                p -> p.get("at").has("ended"));
+        return passage.get("names").get("number").asString();
     }
 
     /** The former revision is in the archive, one of two files is placed, and then the process is gone. */
@@ -203,7 +204,7 @@ class CrashTest {
     private void theSecondHasTakenItsPlace(String number, JsonNode revised) {
         Client me = author();
         Client.until(() -> me.get("/api/passages/" + revised.get("id").asLong()).must(200).body().get("row").get("passage"),
-                p -> p.has("ended"));
+                p -> p.get("at").has("ended"));
         assertThat(names(me, "Shared")).contains(number + "_P02_A1.pdf", number + "_P02_A1.dwg").doesNotContain(number + "_P01_A1.pdf");
         assertThat(names(me, "Archive")).containsOnlyOnce(number + "_P01_A1.pdf");
         whole();

@@ -67,9 +67,15 @@ public final class Desks {
     public static Map<String, Object> step(String name, String kind, List<Map<String, Object>> who) {
         Map<String, Object> step = new HashMap<>(Map.of("name", name, "kind", kind, "who", who, "needs", "ANY", "atLeast", 1, "drawing",
                 "WORST", "workingDays", 3, "leads", List.of()));
-        step.putAll(Map.of("remindBefore", 0, "remindAfter", 0, "escalateAfter", 0, "escalateTo", List.of(), "silence",
-                Map.of("kind", "WAIT", "code", 1, "daysAfter", 0)));
+        step.put("chase", chase(0, 0, 0, List.of(), Map.of("kind", "WAIT", "code", 1, "daysAfter", 0)));
         return step;
+    }
+
+    /** What a step does while nobody answers. */
+    public static Map<String, Object> chase(int remindBefore, int remindAfter, int escalateAfter, List<Long> escalateTo,
+            Map<String, Object> silence) {
+        return Map.of("remindBefore", remindBefore, "remindAfter", remindAfter, "escalateAfter", escalateAfter, "escalateTo", escalateTo,
+                "silence", silence);
     }
 
     public static Map<String, Object> form(String name, List<Map<String, Object>> steps) {
@@ -118,7 +124,7 @@ public final class Desks {
     }
 
     public static JsonNode ended(Client who, JsonNode passage) {
-        return Client.until(() -> passage(who, passage).get("row").get("passage"), p -> p.has("ended"));
+        return Client.until(() -> passage(who, passage).get("row").get("passage"), p -> p.get("at").has("ended"));
     }
 
     /** A person gives every file of the review a code and closes the step. */

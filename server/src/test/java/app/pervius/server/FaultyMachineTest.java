@@ -40,7 +40,7 @@ class FaultyMachineTest {
             Client.until(() -> yusuf.putBytes("/api/submissions/" + open + "/files/1", Client.content("While full.pdf")).status(),
                     status -> status == 204);
             Client.until(() -> yusuf.post("/api/submissions/" + open + "/closing", Map.of()).status(), status -> status == 200);
-            assertThat(yusuf.settled(open)).extracting(p -> p.get("state").asString()).containsExactly("WAITING", "WAITING");
+            assertThat(yusuf.settled(open)).extracting(p -> p.get("at").get("state").asString()).containsExactly("WAITING", "WAITING");
             whole(app);
         } finally {
             ran("umount", "-l", disk.toString());
@@ -65,7 +65,7 @@ class FaultyMachineTest {
             assertThat(ran("mount", "-o", "remount,bind,rw", content.toString())).isTrue();
             yusuf.putBytes("/api/submissions/" + open + "/files/0", Client.content("Cannot be written.pdf")).must(204);
             yusuf.post("/api/submissions/" + open + "/closing", Map.of()).must(200);
-            assertThat(yusuf.settled(open).getFirst().get("state").asString()).isEqualTo("WAITING");
+            assertThat(yusuf.settled(open).getFirst().get("at").get("state").asString()).isEqualTo("WAITING");
             whole(app);
         } finally {
             ran("umount", "-l", content.toString());

@@ -75,7 +75,7 @@ class FuzzTest {
                 .forEach(p -> ids.add(p.get("id").asLong()));
         mirela.get("/api/projects/" + mirela.project() + "/passages?which=ALL").must(200).body().get("items").forEach(row -> {
             ids.add(row.get("passage").get("id").asLong());
-            ids.add(row.get("passage").get("submission").asLong());
+            ids.add(row.get("passage").get("from").get("submission").asLong());
         });
         return ids;
     }

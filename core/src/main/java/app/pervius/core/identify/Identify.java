@@ -43,7 +43,7 @@ public final class Identify {
         if (facts.already().isPresent()) {
             return again(facts.already().get());
         }
-        return identify.compared(NumberInName.find(facts.baseName(), facts.numberPatterns(), facts.sequences())
+        return identify.compared(NumberInName.find(facts.coming().baseName(), facts.patterns().numbers(), facts.sequences())
                 .map(named -> identify.numbered(named, numbers.find(named.number())))
                 .orElseGet(() -> facts.sameName().map(identify::sameName).orElseGet(identify::newDocument)));
     }
@@ -65,7 +65,7 @@ public final class Identify {
                 revision = Optional.of(reserved.first().text());
             }
         }
-        List<String> differences = facts.titleBlock().get().differences(number, revision, facts.numberPatterns(), facts.sequences());
+        List<String> differences = facts.titleBlock().get().differences(number, revision, facts.patterns().numbers(), facts.sequences());
         if (differences.isEmpty()) {
             return new Outcome.Passed<>(effects, account + " " + facts.titleBlock().get().inWords());
         }
@@ -95,7 +95,7 @@ public final class Identify {
             case Known.Reserved reserved -> fromReserve(named, reserved);
             case Known.Voided(String reason, Optional<FirmId> forFirm) -> stop(StopReason.Code.UNKNOWN_NUMBER,
                     "The name carries the number " + named.number()
-                    + ", which was voided and will never be used" + (forFirm.filter(f -> !f.equals(facts.authorFirm())).isPresent() ? "."
+                    + ", which was voided and will never be used" + (forFirm.filter(f -> !f.equals(facts.coming().firm())).isPresent() ? "."
                             : ": " + reason));
             case Known.Never() -> facts.checks().unknownNumber() == Checks.Then.GO_ON ? newDocument()
                     : refuse(facts.checks().unknownNumber(), StopReason.Code.UNKNOWN_NUMBER, "The name carries the number " + named.number()
@@ -112,7 +112,7 @@ public final class Identify {
             case ASK -> Outcome.stopped(new StopReason(StopReason.Code.SAME_NAME,
                     "A file of this name here is " + document.number() + ". Is this its next revision? Then put the number into its "
                     + "name. Is it another document? Then let it go on all the same.", List.of(),
-                    Optional.of(document.number() + "_" + facts.baseName())), WayOut.PUT_NAME_RIGHT, WayOut.GO_ON_ALL_THE_SAME,
+                    Optional.of(document.number() + "_" + facts.coming().baseName())), WayOut.PUT_NAME_RIGHT, WayOut.GO_ON_ALL_THE_SAME,
                     WayOut.CHOOSE_RULE, WayOut.SEND_BACK, WayOut.TAKE_OUT);
         };
     }
@@ -123,7 +123,7 @@ public final class Identify {
 
     /** @param told how the document was recognised, as the beginning of a sentence */
     private Outcome<IdentifyEffect> nextRevision(NumberInName named, KnownDocument document, String told) {
-        boolean others = !document.originator().equals(facts.authorFirm());
+        boolean others = !document.originator().equals(facts.coming().firm());
         if (others && facts.checks().wrongOriginator() != Checks.Then.GO_ON) {
             return refuse(facts.checks().wrongOriginator(), StopReason.Code.WRONG_ORIGINATOR, notFree(document.number()));
         }
@@ -133,7 +133,7 @@ public final class Identify {
         return sequence(named, document.number(), document.latest(), facts.sequence().or(document::sequence), code ->
                 new Outcome.Passed<>(List.of(new IdentifyEffect.NextRevision(document, code, document.cycles() + 1)),
                         told + document.number() + "; this is its revision " + code + "."
-                                + (others ? " It comes from " + facts.authorFirmName() + ", and the rule lets that go on." : "")));
+                                + (others ? " It comes from " + facts.coming().firmName() + ", and the rule lets that go on." : "")));
     }
 
     private Outcome<IdentifyEffect> notYet(KnownDocument document, String onItsWay) {
@@ -147,17 +147,17 @@ public final class Identify {
 
     /** All that a firm is told of a number that is another's: whose it is, and what for, is not its business. */
     private String notFree(String number) {
-        return "The name carries the number " + number + ", which is not free for " + facts.authorFirmName() + ".";
+        return "The name carries the number " + number + ", which is not free for " + facts.coming().firmName() + ".";
     }
 
     private Outcome<IdentifyEffect> fromReserve(NumberInName named, Known.Reserved reserved) {
-        FirmId mine = facts.authorFirm();
+        FirmId mine = facts.coming().firm();
         if (!reserved.forFirm().equals(mine) && facts.checks().wrongOriginator() != Checks.Then.GO_ON) {
             return refuse(facts.checks().wrongOriginator(), StopReason.Code.WRONG_ORIGINATOR, notFree(named.number()));
         }
         return sequence(named, named.number(), Optional.empty(), facts.sequence(), code -> new Outcome.Passed<>(List.of(
-                new IdentifyEffect.FieldsRead(facts.known().with(named.values())),
-                new IdentifyEffect.TitleRead(title(named.rest().isBlank() ? facts.baseName() : named.rest())),
+                new IdentifyEffect.FieldsRead(facts.coming().known().with(named.values())),
+                new IdentifyEffect.TitleRead(title(named.rest().isBlank() ? facts.coming().baseName() : named.rest())),
                 new IdentifyEffect.UseReserved(named.number(), code)),
                 "The name carries " + named.number() + ", reserved for " + reserved.firmName() + "; this is its revision " + code + "."));
     }
@@ -183,26 +183,28 @@ public final class Identify {
     }
 
     private Outcome<IdentifyEffect> newDocument() {
-        if (facts.namePatterns().isEmpty()) {
-            return found(facts.known(), facts.baseName(), "The name carries no controlled number: a new document.");
+        if (facts.patterns().names().isEmpty()) {
+            return found(facts.coming().known(), facts.coming().baseName(), "The name carries no controlled number: a new document.");
         }
-        Patterns.Read read = new Patterns(facts.namePatterns()).read(facts.baseName());
+        Patterns.Read read = new Patterns(facts.patterns().names()).read(facts.coming().baseName());
         return switch (read.reading()) {
-            case Reading.Fits fits -> found(facts.known().with(fits.values()), fits.values().get("title").orElse(facts.baseName()),
+            case Reading.Fits fits -> found(facts.coming().known().with(fits.values()), fits.values().get("title")
+                    .orElse(facts.coming().baseName()),
                     "The name was read with “" + read.by() + "”: a new document.");
             case Reading.Misfit misfit when facts.checks().nameMisfit() == Checks.Then.GO_ON ->
-                    found(facts.known(), facts.baseName(), "No pattern reads the name; the rule lets that go on: a new document.");
+                    found(facts.coming().known(), facts.coming().baseName(),
+                            "No pattern reads the name; the rule lets that go on: a new document.");
             case Reading.Misfit misfit -> {
-                Optional<String> near = read.by().nearest(facts.baseName());
+                Optional<String> near = read.by().nearest(facts.coming().baseName());
                 yield refuse(facts.checks().nameMisfit(), new StopReason(StopReason.Code.NAME_DOES_NOT_FIT,
-                        "“" + facts.baseName() + "” does not fit " + fitting(read.by()) + ": "
+                        "“" + facts.coming().baseName() + "” does not fit " + fitting(read.by()) + ": "
                         + misfit.inWords() + "." + near.map(n -> " “" + n + "” would fit.").orElse(""), List.of(), near));
             }
         };
     }
 
     private String fitting(Pattern furthest) {
-        int others = facts.namePatterns().size() - 1;
+        int others = facts.patterns().names().size() - 1;
         return others == 0 ? "“" + furthest + "”" : "any of " + (others + 1) + " patterns; it came furthest with “" + furthest + "”";
     }
 

@@ -13,20 +13,37 @@ import java.util.Optional;
 /**
  * What station Identify decides by.
  *
- * @param baseName the name without its ending
- * @param known values that hold whatever the name says: of the folder, of the author's firm, given by hand
  * @param asks fields that must have a value, by key
- * @param namePatterns how the rule reads names, the first that fits; none when names say nothing
- * @param numberPatterns how the project's numbers are built, to find one in the name
  * @param sequence the revision sequence the rule wants, if it wants one
  * @param titleBlock what the title block says, where the rule compares it and nobody has said that it may differ
  * @param sameName the document that a file of the same name in the same folder is, unless somebody has said that this is another
  * @param already the revision its files are of, where they were sent on by hand and are of one
  */
-public record IdentifyFacts(String baseName, FirmId authorFirm, String authorFirmName, FieldValues known, Fields fields, List<String> asks,
-        List<Pattern> namePatterns, List<Pattern> numberPatterns, Checks checks, RevisionSequences sequences, Optional<String> sequence,
-        Optional<Already> already,
-        Optional<TitleBlock> titleBlock, Optional<KnownDocument> sameName) {
+public record IdentifyFacts(Coming coming, Fields fields, List<String> asks, Patterns patterns, Checks checks, RevisionSequences sequences,
+        Optional<String> sequence, Optional<Already> already, Optional<TitleBlock> titleBlock, Optional<KnownDocument> sameName) {
+
+    /**
+     * What comes.
+     *
+     * @param baseName the name without its ending
+     * @param firm the author's
+     * @param known values that hold whatever the name says: of the folder, of the author's firm, given by hand
+     */
+    public record Coming(String baseName, FirmId firm, String firmName, FieldValues known) {
+    }
+
+    /**
+     * How names are read.
+     *
+     * @param names how the rule reads names, the first that fits; none when names say nothing
+     * @param numbers how the project's numbers are built, to find one in the name
+     */
+    public record Patterns(List<Pattern> names, List<Pattern> numbers) {
+        public Patterns {
+            names = List.copyOf(names);
+            numbers = List.copyOf(numbers);
+        }
+    }
 
     /** A revision that has come before. */
     public record Already(KnownDocument document, RevisionCode code) {
@@ -34,7 +51,5 @@ public record IdentifyFacts(String baseName, FirmId authorFirm, String authorFir
 
     public IdentifyFacts {
         asks = List.copyOf(asks);
-        namePatterns = List.copyOf(namePatterns);
-        numberPatterns = List.copyOf(numberPatterns);
     }
 }

@@ -20,15 +20,22 @@ import java.util.function.Function;
  * @param decided what its review came to; empty where nobody reviewed it
  * @param files the files of the revision
  * @param statusCodes the project's
- * @param folder a destination as it is now, if it still exists
- * @param former the document's current revision in a given state, if it has one
- * @param archive the project's archive folder, if it has one
- * @param taken whether a name is taken in a destination by a file that does not leave with the former revision
  */
 public record IssueFacts(Optional<Numbered> revision, String title, String baseName, Optional<Decided> decided, IssuePlan plan,
         List<FileName> files,
-        FieldValues values, Fields fields, List<StatusCode> statusCodes, Function<FolderId, Optional<Destination>> folder,
-        Function<InformationState, Optional<Former>> former, Optional<FolderId> archive, BiPredicate<Spot, FileName> taken) {
+        FieldValues values, Fields fields, List<StatusCode> statusCodes, There there) {
+
+    /**
+     * What there is where it may go.
+     *
+     * @param folder a destination as it is now, if it still exists
+     * @param former the document's current revision in a given state, if it has one
+     * @param archive the project's archive folder, if it has one
+     * @param taken whether a name is taken in a destination by a file that does not leave with the former revision
+     */
+    public record There(Function<FolderId, Optional<Destination>> folder, Function<InformationState, Optional<Former>> former,
+            Optional<FolderId> archive, BiPredicate<Spot, FileName> taken) {
+    }
 
     /** A revision of a document. */
     public record Numbered(String number, String code) {

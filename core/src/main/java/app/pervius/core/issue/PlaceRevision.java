@@ -71,7 +71,7 @@ final class PlaceRevision {
         IssueFacts.Destination destination = destination(place.into());
         fitting(destination);
         Optional<IssueFacts.Former> former = former(destination);
-        former.ifPresent(f -> effects.add(new IssueEffect.Archive(f, facts.archive().orElseThrow())));
+        former.ifPresent(f -> effects.add(new IssueEffect.Archive(f, facts.there().archive().orElseThrow())));
         if (!place.sets().isEmpty()) {
             effects.add(new IssueEffect.SetFields(new FieldValues(place.sets())));
         }
@@ -96,7 +96,7 @@ final class PlaceRevision {
     }
 
     private IssueFacts.Destination destination(Target.Into into) {
-        return facts.folder().apply(into.folder()).orElseThrow(() ->
+        return facts.there().folder().apply(into.folder()).orElseThrow(() ->
                 new Hindered(StopReason.Code.DESTINATION_GONE, "The folder the rule places it in does not exist any more."));
     }
 
@@ -111,8 +111,8 @@ final class PlaceRevision {
 
     private Optional<IssueFacts.Former> former(IssueFacts.Destination destination) {
         Optional<IssueFacts.Former> former = facts.revision().isPresent() && destination.state().holdsOneCurrentRevision()
-                ? facts.former().apply(destination.state()) : Optional.empty();
-        if (former.isPresent() && facts.archive().isEmpty()) {
+                ? facts.there().former().apply(destination.state()) : Optional.empty();
+        if (former.isPresent() && facts.there().archive().isEmpty()) {
             throw new Hindered(StopReason.Code.DESTINATION_MISSING, "Revision " + former.get().code()
                     + " would have to go to the archive, and the project has no archive folder.");
         }
@@ -158,7 +158,7 @@ final class PlaceRevision {
     private String free(IssueFacts.Destination destination, Spot spot, String base, String ending) {
         FileName name = named(base, ending);
         boolean overItself = !given.add(key(spot, name));
-        if (!overItself && !facts.taken().test(spot, name)) {
+        if (!overItself && !facts.there().taken().test(spot, name)) {
             return name.text();
         }
         boolean guarded = destination.state().holdsOneCurrentRevision();
@@ -169,8 +169,8 @@ final class PlaceRevision {
                 yield name.text();
             }
             case REPLACE -> {
-                stopIf(guarded || overItself || facts.archive().isEmpty(), name, destination, spot);
-                effects.add(new IssueEffect.Replace(spot, name.text(), facts.archive().orElseThrow()));
+                stopIf(guarded || overItself || facts.there().archive().isEmpty(), name, destination, spot);
+                effects.add(new IssueEffect.Replace(spot, name.text(), facts.there().archive().orElseThrow()));
                 yield name.text();
             }
             case STOP -> {
@@ -183,7 +183,7 @@ final class PlaceRevision {
     private String counted(Spot spot, String base, String ending, FileName taken, IssueFacts.Destination destination) {
         for (int count = 2; count <= MOST_COUNTED; count++) {
             FileName name = named(base + " (" + count + ")", ending);
-            if (!given.contains(key(spot, name)) && !facts.taken().test(spot, name)) {
+            if (!given.contains(key(spot, name)) && !facts.there().taken().test(spot, name)) {
                 given.add(key(spot, name));
                 return name.text();
             }

@@ -16,9 +16,9 @@ import java.util.stream.Collectors;
 final class Judging {
 
     private final ArrivalFacts arrival;
-    private final Known known;
+    private final ArrivalValues known;
 
-    Judging(ArrivalFacts arrival, Known known) {
+    Judging(ArrivalFacts arrival, ArrivalValues known) {
         this.arrival = arrival;
         this.known = known;
     }

@@ -117,7 +117,7 @@ public final class RuleSheet {
             return Optional.of("it does not stand on this folder");
         }
         List<String> patterns = rule instanceof HandlingRule handling ? handling(handling).identify().namePatterns() : List.of();
-        return rule.which().unmet(arrival, new Known(arrival, patterns));
+        return rule.which().unmet(arrival, new ArrivalValues(arrival, patterns));
     }
 
     /** The rows that stand on a folder, given as itself, its parent, … up to the root, in their order. */

@@ -22,7 +22,7 @@ public record Which(List<Condition> conditions) {
     }
 
     /** The first condition that is not met, in words, or empty. */
-    Optional<String> unmet(ArrivalFacts arrival, Known known) {
+    Optional<String> unmet(ArrivalFacts arrival, ArrivalValues known) {
         if (arrival.event() == ArrivalEvent.PLACED && !asksForPlaced()) {
             return Optional.of("Pervius itself placed it there, and the rule does not ask for that");
         }

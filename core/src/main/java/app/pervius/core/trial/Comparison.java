@@ -26,13 +26,13 @@ public final class Comparison {
         if (before.rule().isEmpty() || after.rule().isEmpty()) {
             return List.copyOf(found);
         }
-        value("Its number would be", before.number(), after.number(), found);
-        value("Its revision would be", before.revision(), after.revision(), found);
-        value("Its title would be", Optional.of(before.title()), Optional.of(after.title()), found);
-        TreeSet<String> fields = new TreeSet<>(before.fields().keySet());
-        fields.addAll(after.fields().keySet());
-        fields.forEach(field -> value("“" + field + "” would be", Optional.ofNullable(before.fields().get(field)),
-                Optional.ofNullable(after.fields().get(field)), found));
+        value("Its number would be", before.identity().number(), after.identity().number(), found);
+        value("Its revision would be", before.identity().revision(), after.identity().revision(), found);
+        value("Its title would be", Optional.of(before.identity().title()), Optional.of(after.identity().title()), found);
+        TreeSet<String> fields = new TreeSet<>(before.identity().fields().keySet());
+        fields.addAll(after.identity().fields().keySet());
+        fields.forEach(field -> value("“" + field + "” would be", Optional.ofNullable(before.identity().fields().get(field)),
+                Optional.ofNullable(after.identity().fields().get(field)), found));
         value("Its route would be", before.route(), after.route(), found);
         value("Its reviewers would be", people(before), people(after), found);
         TreeSet<Integer> codes = new TreeSet<>(before.ends().keySet());

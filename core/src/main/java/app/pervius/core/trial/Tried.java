@@ -19,16 +19,24 @@ import java.util.Optional;
  * @param passedOver the handling rules tried before, each with the first condition that is not met
  * @param watching the names of the watching rules that fit
  * @param halts the stations it comes to, in their order, the last with why it goes no further if it does not
- * @param number the number it has or would get
- * @param fields what fields would say, by key
  * @param steps the steps of its review
  * @param ends for each decision code what would follow; under 0 what follows where nobody reviews it
  * @param told who would be told what, by occasion
  */
 public record Tried(boolean intake, Optional<String> rule, List<RuleSheet.PassedOver> passedOver, List<String> watching, List<Halt> halts,
-        Optional<String> number, Optional<String> revision, String title, Map<String, String> fields, Optional<String> route,
-        List<Step> steps,
-        Map<Integer, End> ends, List<Told> told) {
+        Identity identity, Optional<String> route, List<Step> steps, Map<Integer, End> ends, List<Told> told) {
+
+    /**
+     * What it would be.
+     *
+     * @param number the number it has or would get
+     * @param fields what fields would say, by key
+     */
+    public record Identity(Optional<String> number, Optional<String> revision, String title, Map<String, String> fields) {
+        public Identity {
+            fields = Collections.unmodifiableMap(new LinkedHashMap<>(fields));
+        }
+    }
 
     /** What happens at a station. */
     public enum Kind { PASSED, WAITING, STOPPED, RETURNED }
@@ -69,7 +77,6 @@ public record Tried(boolean intake, Optional<String> rule, List<RuleSheet.Passed
         passedOver = List.copyOf(passedOver);
         watching = List.copyOf(watching);
         halts = List.copyOf(halts);
-        fields = Collections.unmodifiableMap(new LinkedHashMap<>(fields));
         steps = List.copyOf(steps);
         ends = Collections.unmodifiableMap(new LinkedHashMap<>(ends));
         told = List.copyOf(told);

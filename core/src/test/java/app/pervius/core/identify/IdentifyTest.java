@@ -41,8 +41,12 @@ class IdentifyTest {
     private static final KnownNumbers LEDGER = number -> number.equals(NUMBER) ? new Known.Document(document(FENNICK, Optional.empty()))
             : new Known.Never();
 
+    private static IdentifyFacts.Coming coming(String name) {
+        return new IdentifyFacts.Coming(name, FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING);
+    }
+
     private static IdentifyFacts facts(String name, List<Pattern> patterns, Checks checks, Optional<String> sequence) {
-        return new IdentifyFacts(name, FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING, FIELDS, List.of(), patterns, NUMBERS, checks,
+        return new IdentifyFacts(coming(name), FIELDS, List.of(), new IdentifyFacts.Patterns(patterns, NUMBERS), checks,
                 RevisionSequences.USUAL, sequence, Optional.empty(), Optional.empty(), Optional.empty());
     }
 
@@ -217,8 +221,8 @@ class IdentifyTest {
 
     @Test
     void whatTheRuleAsksForAndNobodySaidStopsItAndNamesTheFields() {
-        IdentifyFacts asking = new IdentifyFacts("Weir", FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING, FIELDS,
-                List.of("type", "serial"), List.of(), NUMBERS, Checks.USUAL,
+        IdentifyFacts asking = new IdentifyFacts(coming("Weir"), FIELDS,
+                List.of("type", "serial"), new IdentifyFacts.Patterns(List.of(), NUMBERS), Checks.USUAL,
                 RevisionSequences.USUAL, Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty());
         StopReason reason = stopped(Identify.decide(asking, LEDGER));
         assertThat(reason.fields()).containsExactly("serial");
@@ -228,8 +232,8 @@ class IdentifyTest {
     private static Outcome<IdentifyEffect> withTitleBlock(String name, Checks.TitleBlock then, TitleBlock block) {
         Checks checks = new Checks(Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, then,
                 Checks.SameName.NEXT_REVISION, Unreadable.NOTE);
-        return Identify.decide(new IdentifyFacts(name, FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING, FIELDS, List.of(), List.of(),
-                NUMBERS, checks, RevisionSequences.USUAL,
+        return Identify.decide(new IdentifyFacts(coming(name), FIELDS, List.of(),
+                new IdentifyFacts.Patterns(List.of(), NUMBERS), checks, RevisionSequences.USUAL,
                 Optional.empty(), Optional.empty(), Optional.of(block), Optional.empty()), LEDGER);
     }
 
@@ -262,8 +266,8 @@ class IdentifyTest {
     private static Outcome<IdentifyEffect> handedInAgain(String name, Checks.SameName then, Optional<String> onItsWay) {
         Checks checks = new Checks(Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP, Checks.Then.STOP,
                 Checks.TitleBlock.NOT_COMPARED, then, Unreadable.NOTE);
-        return Identify.decide(new IdentifyFacts(name, FENNICK, "Fennick Hydraulics", HYDRAULIC_DRAWING, FIELDS, List.of(), List.of(),
-                NUMBERS, checks, RevisionSequences.USUAL,
+        return Identify.decide(new IdentifyFacts(coming(name), FIELDS, List.of(),
+                new IdentifyFacts.Patterns(List.of(), NUMBERS), checks, RevisionSequences.USUAL,
                 Optional.empty(), Optional.empty(), Optional.empty(), Optional.of(document(FENNICK, onItsWay))), LEDGER);
     }
 

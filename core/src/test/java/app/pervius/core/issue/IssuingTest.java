@@ -50,8 +50,9 @@ class IssuingTest {
         Outcome<IssueEffect> decide() {
             return Issuing.decide(new IssueFacts(revision, title, "Weir",
                     code.map(c -> new IssueFacts.Decided(DecisionCode.of(c, DecisionCode.AS_SHIPPED), false, Optional.empty())),
-                    plan, files, HYDRAULIC_DRAWING, FIELDS, STATUS_CODES, folder -> gone ? Optional.empty()
-                    : Optional.of(destination(folder)), state -> former, archive, taken));
+                    plan, files, HYDRAULIC_DRAWING, FIELDS, STATUS_CODES,
+                    new IssueFacts.There(folder -> gone ? Optional.empty() : Optional.of(destination(folder)), state -> former, archive,
+                            taken)));
         }
 
         List<IssueEffect> effects() {

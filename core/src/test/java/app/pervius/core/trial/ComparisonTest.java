@@ -21,9 +21,8 @@ class ComparisonTest {
     }
 
     private static Tried tried(boolean intake, String rule, List<Tried.Halt> halts) {
-        return new Tried(intake, Optional.ofNullable(rule), List.of(), List.of(), halts, Optional.of("KWR-0001"), Optional.of("P01"),
-                "Weir",
-                Map.of("discipline", "H"), Optional.of("Civil"),
+        return new Tried(intake, Optional.ofNullable(rule), List.of(), List.of(), halts, 
+                new Tried.Identity(Optional.of("KWR-0001"), Optional.of("P01"), "Weir", Map.of("discipline", "H")), Optional.of("Civil"),
                 List.of(new Tried.Step("Review", List.of("Agnes", "Tomasz"), Instant.EPOCH)),
                 Map.of(0, new Tried.End(true, false, "filed"), 1, new Tried.End(true, false, "placed")),
                 List.of(new Tried.Told(Occasion.ARRIVED, "Agnes", "", ""), new Tried.Told(Occasion.ARRIVED, "Agnes", "twice", "")));
@@ -38,8 +37,9 @@ class ComparisonTest {
 
     @Test
     void everythingThatDiffersIsSaid() {
-        Tried after = new Tried(true, Optional.of("Reports"), List.of(), List.of(), List.of(PASSED), Optional.empty(), Optional.of("P02"),
-                "Gate", Map.of("type", "RP"), Optional.empty(), List.of(), Map.of(1, new Tried.End(true, true, "back")), List.of());
+        Tried after = new Tried(true, Optional.of("Reports"), List.of(), List.of(), List.of(PASSED),
+                new Tried.Identity(Optional.empty(), Optional.of("P02"), "Gate", Map.of("type", "RP")), Optional.empty(), List.of(),
+                Map.of(1, new Tried.End(true, true, "back")), List.of());
         assertThat(Comparison.between(BEFORE, after)).containsExactly(
                 "Taken by “Reports” instead of “Drawings”.",
                 "Its number would be nothing instead of KWR-0001.",

@@ -1,24 +1,22 @@
 package app.pervius.server.accounts;
 
+import app.pervius.core.review.Who;
+import app.pervius.core.rules.Where;
 import app.pervius.server.access.Actor;
 import app.pervius.server.access.FirstStepIsEnough;
 import app.pervius.server.access.Sessions;
 import app.pervius.server.refused.Refused;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
-import jakarta.servlet.http.HttpSession;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
-import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.Instant;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.web.webauthn.api.PublicKeyCredentialRequestOptions;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -32,28 +30,23 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/session")
 class SessionController {
 
-    private static final String PASSKEY_ASKED = "passkey asked";
-
     private final AccountBook accounts;
     private final Attempts attempts;
     private final Passwords passwords;
     private final SecondSteps secondSteps;
     private final Codes codes;
-    private final Passkeys passkeys;
     private final Sessions sessions;
     private final HalfOpen halfOpen;
     private final SignInLog log;
     private final ObjectProvider<SignOut> signOuts;
 
-    SessionController(AccountBook accounts, Attempts attempts, Passwords passwords, SecondSteps secondSteps, Codes codes, Passkeys passkeys,
-            Sessions sessions, HalfOpen halfOpen, SignInLog log,
-            ObjectProvider<SignOut> signOuts) {
+    SessionController(AccountBook accounts, Attempts attempts, Passwords passwords, SecondSteps secondSteps, Codes codes, Sessions sessions,
+            HalfOpen halfOpen, SignInLog log, ObjectProvider<SignOut> signOuts) {
         this.accounts = accounts;
         this.attempts = attempts;
         this.passwords = passwords;
         this.secondSteps = secondSteps;
         this.codes = codes;
-        this.passkeys = passkeys;
         this.sessions = sessions;
         this.halfOpen = halfOpen;
         this.log = log;
@@ -74,13 +67,6 @@ class SessionController {
      * @param end when it ends in any case
      */
     record SessionNow(Actor actor, boolean secondStepMissing, long idleSeconds, Instant end) {
-    }
-
-    /** What a browser asks its passkeys to prove. */
-    record PasskeyQuestion(Map<String, Object> options) {
-    }
-
-    record PasskeyProof(@NotNull Map<String, Object> credential) {
     }
 
     /** Where to go to sign out of the provider one came through too; absent where there was none. */
@@ -128,32 +114,6 @@ class SessionController {
         }
         attempts.succeeded("code " + account, request.getRemoteAddr());
         log.succeeded(account, "code", request.getRemoteAddr());
-        return new SignInStep(sessions.begin(account, true, request, response), Set.of());
-    }
-
-    /** What a passkey is asked to prove: one of the account a password was given for, or of any. */
-    @PostMapping("/passkey/question")
-    PasskeyQuestion passkeyQuestion(HttpServletRequest request, HttpServletResponse response) {
-        if (passkeys.host().isEmpty()) {
-            throw Refused.conflict("no-passkeys", "Passkeys need Pervius to be reached by a name, not by a number.");
-        }
-        PublicKeyCredentialRequestOptions options = passkeys.toProve(halfOpen.account(request).orElse(null));
-        request.getSession(true).setAttribute(PASSKEY_ASKED, options);
-        sessions.tellToken(request, response);
-        return new PasskeyQuestion(passkeys.forBrowser(options));
-    }
-
-    @PostMapping("/passkey")
-    SignInStep passkey(@Valid @RequestBody PasskeyProof proof, HttpServletRequest request, HttpServletResponse response) {
-        HttpSession session = Optional.ofNullable(request.getSession(false)).orElseThrow(HalfOpen::over);
-        if (!(session.getAttribute(PASSKEY_ASKED) instanceof PublicKeyCredentialRequestOptions asked)) {
-            throw HalfOpen.over();
-        }
-        session.removeAttribute(PASSKEY_ASKED);
-        Optional<Long> half = halfOpen.account(request);
-        long account = passkeys.proved(asked, proof.credential()).filter(a -> half.isEmpty() || half.get().equals(a))
-                .orElseThrow(() -> Refused.unauthorized("This passkey does not open an account here. It may have been withdrawn."));
-        log.succeeded(account, "passkey", request.getRemoteAddr());
         return new SignInStep(sessions.begin(account, true, request, response), Set.of());
     }
 

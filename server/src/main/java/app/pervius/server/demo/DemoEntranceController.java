@@ -3,8 +3,8 @@ package app.pervius.server.demo;
 import app.pervius.server.access.Accounts;
 import app.pervius.server.access.Actor;
 import app.pervius.server.access.Sessions;
-import app.pervius.server.refused.Refused;
 import app.pervius.server.people.People;
+import app.pervius.server.refused.Refused;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
@@ -21,12 +21,12 @@ import org.springframework.web.bind.annotation.RestController;
 @Profile("demo")
 class DemoEntranceController {
 
-    private final KestrelWeir demo;
+    private final KestrelWeirPeople demo;
     private final People people;
     private final Sessions sessions;
     private final Accounts accounts;
 
-    DemoEntranceController(KestrelWeir demo, People people, Sessions sessions, Accounts accounts) {
+    DemoEntranceController(KestrelWeirPeople demo, People people, Sessions sessions, Accounts accounts) {
         this.demo = demo;
         this.people = people;
         this.sessions = sessions;
@@ -42,7 +42,7 @@ class DemoEntranceController {
 
     @GetMapping
     List<DemoPerson> people() {
-        return demo.people().stream().map(p -> {
+        return demo.everybody().stream().map(p -> {
             People.PersonView view = people.person(p.id());
             return new DemoPerson(view.id(), view.name(), view.job(), view.firmName(), p.toDo());
         }).toList();
@@ -50,7 +50,7 @@ class DemoEntranceController {
 
     @PostMapping
     Actor be(@RequestBody Choice choice, HttpServletRequest request, HttpServletResponse response) {
-        if (demo.people().stream().noneMatch(p -> p.id() == choice.person())) {
+        if (demo.everybody().stream().noneMatch(p -> p.id() == choice.person())) {
             throw Refused.notFound("demo person");
         }
         return sessions.begin(accounts.ofPerson(choice.person()).orElseThrow(() -> Refused.notFound("demo person")).account(), true,

@@ -1,5 +1,6 @@
 package app.pervius.server.demo;
 
+import app.pervius.core.review.Who;
 import app.pervius.server.people.People;
 import app.pervius.server.signing.Providers;
 import app.pervius.server.store.DataDirectory;
@@ -27,13 +28,13 @@ class KestrelId {
 
     private static final String KEY = "kestrel-id";
 
-    private final KestrelWeir demo;
+    private final KestrelWeirPeople demo;
     private final People people;
     private final Providers providers;
     private final Path page;
     private @Nullable MockOAuth2Server server;
 
-    KestrelId(KestrelWeir demo, People people, Providers providers, DataDirectory data) {
+    KestrelId(KestrelWeirPeople demo, People people, Providers providers, DataDirectory data) {
         this.demo = demo;
         this.people = people;
         this.providers = providers;
@@ -63,7 +64,7 @@ class KestrelId {
                 <!doctype html><html lang="en"><head><meta charset="utf-8"><title>Kestrel ID</title></head>
                 <body style="font: 15px sans-serif; max-width: 40em; margin: 4em auto"><h1>Kestrel ID</h1><p>A stand-in for the provider
                     your firm signs in with. Who are you?</p>
-                """ + demo.people().stream().map(p -> people.person(p.id())).map(KestrelId::button).collect(Collectors.joining()) +
+                """ + demo.everybody().stream().map(p -> people.person(p.id())).map(KestrelId::button).collect(Collectors.joining()) +
                     "</body></html>");
     }
 

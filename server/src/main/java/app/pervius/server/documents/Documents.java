@@ -312,7 +312,7 @@ public class Documents {
         Optional<RevisionCode> latest = all.stream().filter(r -> !r.withdrawn).reduce((earlier, later) -> later).map(r -> r.code)
                 .or(() -> Optional.ofNullable(document.revisionBefore)).map(RevisionCode::new);
         Optional<String> onItsWay = all.stream().filter(r -> r.onItsWay).findFirst().map(r -> r.code + " is still at "
-                + passages.passage(r.passageId).station().label() + ", with " + passages.passage(r.passageId).heldBy());
+                + passages.passage(r.passageId).at().station().label() + ", with " + passages.passage(r.passageId).at().heldBy());
         return new KnownDocument(new DocumentId(document.id()), document.number, new FirmId(document.originatorId),
                 people.firm(document.originatorId).name(), latest,
                 Optional.ofNullable(document.sequenceKey), all.size(), onItsWay);

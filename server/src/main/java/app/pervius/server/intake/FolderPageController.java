@@ -123,7 +123,7 @@ class FolderPageController {
 
     private List<FileRow> rows(List<Files.FileView> found, Folders.FolderView folder, Actor actor) {
         Map<Long, Passages.PassageView> byId = passages.passages(found.stream().map(Files.FileView::passage).filter(Objects::nonNull)
-                .collect(Collectors.toSet())).stream().filter(p -> actor.maySee(folder.project(), p.authorFirm()))
+                .collect(Collectors.toSet())).stream().filter(p -> actor.maySee(folder.project(), p.from().authorFirm()))
                 .collect(Collectors.toMap(Passages.PassageView::id, Function.identity()));
         Map<Long, People.PersonView> adders = people.persons(found.stream().map(Files.FileView::addedBy).collect(Collectors.toSet()));
         Map<Long, Documents.OfFile> its = documents.ofFiles(found.stream().map(Files.FileView::id).toList());

@@ -130,7 +130,7 @@ public class HandSending {
         var already = documents.revisionOfFile(file.id());
         String document = already.map(a -> a.document().number() + " " + a.code()).orElse(null);
         String onItsWay = already.flatMap(a -> a.document().onItsWay()).orElse(null);
-        boolean under = file.passage() != null && passages.passage(file.passage()).state() != Passages.State.DONE;
+        boolean under = file.passage() != null && passages.passage(file.passage()).at().state() != Passages.State.DONE;
         String hindrance = onItsWay != null ? onItsWay + "." : under ? "It is on its way already: see its passage." : null;
         return new SendingFile(file.id(), file.name(), file.size(), document, hindrance);
     }

@@ -23,7 +23,7 @@ public class KnownBytes {
     /** Where they came before, and which document that is. */
     public String inWords(Files.Known known) {
         String where = folders.folder(known.folder()).path();
-        String document = Optional.ofNullable(known.passage()).map(passages::passage).filter(p -> p.number() != null)
+        String document = Optional.ofNullable(known.passage()).map(passages::passage).filter(p -> p.names().number() != null)
                 .map(p -> ", which is " + p.inWords()).orElse("");
         String remark = "The same bytes came before as “" + known.name() + "” in " + where + document + ".";
         return remark.length() > LONGEST ? remark.substring(0, LONGEST - 1) + "…" : remark;

@@ -98,7 +98,7 @@ class MovingFiles {
         if (how == How.MOVE && !folders.mayDrop(actor, from)) {
             throw Refused.forbidden("You may not take files out of “" + from.path() + "”; copy them instead.");
         }
-        if (how == How.MOVE && file.passage() != null && passages.passage(file.passage()).state() != Passages.State.DONE) {
+        if (how == How.MOVE && file.passage() != null && passages.passage(file.passage()).at().state() != Passages.State.DONE) {
             throw Refused.conflict("on-its-way", "“" + file.name()
                     + "” is on its way and stays where it is until that has ended; copy it instead.");
         }

@@ -78,26 +78,27 @@ class RunningThrough {
     /** Has a past arrival go through the rules in force once more; gives the passage it is on now. */
     long runAgain(long id, Actor actor) {
         Passages.PassageView passage = passages.passage(id);
-        if (!actor.maySee(passage.project(), passage.authorFirm())) {
+        if (!actor.maySee(passage.project(), passage.from().authorFirm())) {
             throw Refused.notFound("passage");
         }
         actor.mustControl(passage.project());
-        if (passage.state() != Passages.State.DONE) {
+        if (passage.at().state() != Passages.State.DONE) {
             throw Refused.conflict("on-its-way", "It is still on its way: take one of its ways out instead.");
         }
-        if (passage.decision() != null || passage.ended() == End.ISSUED) {
+        if (passage.decision() != null || passage.at().ended() == End.ISSUED) {
             throw Refused.conflict("decided", "It has been decided or filed. Send its files on a route by hand, or reopen the decision.");
         }
         List<Files.FileView> its = passage.files().stream().map(f -> files.file(f.folderFile())).filter(Files.FileView::present).toList();
         if (its.size() < passage.files().size()) {
             throw Refused.conflict("files-gone", "Not all of its files lie in the folder any more.");
         }
-        its.stream().filter(f -> f.passage() != null && f.passage() != id && passages.passage(f.passage()).state() != Passages.State.DONE)
+        its.stream().filter(f -> f.passage() != null && f.passage() != id && passages.passage(f.passage()).at()
+                .state() != Passages.State.DONE)
                 .findFirst().ifPresent(f -> {
             throw Refused.conflict("on-its-way", "“" + f.name() + "” has gone through again already.");
         });
-        Folders.FolderView folder = folders.folder(passage.folder());
-        long submission = there.submit(folder, its, new FilesThere.Occasion(author(passage.project(), passage.author(), actor),
+        Folders.FolderView folder = folders.folder(passage.from().folder());
+        long submission = there.submit(folder, its, new FilesThere.Occasion(author(passage.project(), passage.from().author(), actor),
                 actor.person(passage.project()), "run again: " + passage.inWords(), null, FieldValues.NONE));
         return there.begin(submission, folder, its, new FilesThere.Manner(new Door.Manner(ArrivalEvent.NEW_FILE, Optional.of(id),
                 Optional.empty()),

@@ -2,9 +2,9 @@ package app.pervius.server.intake;
 
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Folders;
-import app.pervius.server.refused.Refused;
+import app.pervius.server.passages.Submissions;
 import app.pervius.server.people.People;
-import app.pervius.server.projects.Projects;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.rules.Rules;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -17,16 +17,10 @@ import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
 import java.time.Instant;
-import java.time.InstantSource;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import java.util.function.Function;
-import java.util.stream.Collectors;
-import java.util.Map;
 import org.jspecify.annotations.Nullable;
-import org.springframework.data.domain.Limit;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -39,8 +33,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class SubmissionController {
 
-    private static final int MOST_ARRIVED = 100;
-
     private final Announcing announcing;
     private final Receiving receiving;
     private final Closing closing;
@@ -48,16 +40,11 @@ class SubmissionController {
     private final SubmissionFileRepository files;
     private final Folders folders;
     private final People people;
-    private final Projects projects;
     private final Rules rules;
     private final GivenFields given;
-    private final InstantSource clock;
 
     SubmissionController(Announcing announcing, Receiving receiving, Closing closing, SubmissionRepository submissions,
-            SubmissionFileRepository files, Folders folders, People people,
-            Projects projects, Rules rules, GivenFields given, InstantSource clock) {
-        this.given = given;
-        this.rules = rules;
+            SubmissionFileRepository files, Folders folders, People people, Rules rules, GivenFields given) {
         this.announcing = announcing;
         this.receiving = receiving;
         this.closing = closing;
@@ -65,8 +52,8 @@ class SubmissionController {
         this.files = files;
         this.folders = folders;
         this.people = people;
-        this.projects = projects;
-        this.clock = clock;
+        this.rules = rules;
+        this.given = given;
     }
 
     record FileEntry(@NotNull @Size(max = 2000) String name, @PositiveOrZero long size) {
@@ -89,9 +76,13 @@ class SubmissionController {
             @Nullable String remark) {
     }
 
+    /** Whose work it is, and who handed it in, who need not be the author. */
+    record HandedInBy(String author, String authorFirm, String uploader) {
+    }
+
     /** The receipt: what was handed in, by whom, when, and what became of each file. */
-    record Receipt(long id, String reference, String purpose, @Nullable LocalDate answerDue, long folder, String folderPath, String author,
-            String authorFirm, String uploader, boolean open, Instant openedAt, @Nullable Instant closedAt, List<ReceiptFile> files) {
+    record Receipt(long id, String reference, String purpose, @Nullable LocalDate answerDue, long folder, String folderPath,
+            HandedInBy by, boolean open, Instant openedAt, @Nullable Instant closedAt, List<ReceiptFile> files) {
     }
 
     @PostMapping("/api/folders/{folder}/submissions")
@@ -143,33 +134,6 @@ class SubmissionController {
         return receipt(id);
     }
 
-    /** A submission of today; {@code uploader} is who handed it in, who need not be the author. */
-    record ArrivedView(long id, String reference, String purpose, String author, String authorFirm, String uploader, String folderPath,
-            int files, int refused, boolean open, Instant openedAt) {
-    }
-
-    /** What was handed in today, by the project's time zone; up to 100, the newest first. */
-    @GetMapping("/api/projects/{project}/arrived-today")
-    List<ArrivedView> arrivedToday(@PathVariable long project, Actor actor) {
-        Instant midnight = clock.instant().atZone(projects.settings(project).zone()).toLocalDate()
-                .atStartOfDay(projects.settings(project).zone()).toInstant();
-        List<Submission> today = submissions.since(project, midnight, actor.seenFirms(project), Limit.of(MOST_ARRIVED));
-        Map<Long, SubmissionFileRepository.Counted> counted = counted(today);
-        return today.stream().map(s -> {
-            People.PersonView author = people.person(s.authorId);
-            Optional<SubmissionFileRepository.Counted> its = Optional.ofNullable(counted.get(s.id()));
-            return new ArrivedView(s.id(), s.reference, s.purpose, author.name(), author.firmCode(), people.person(s.uploaderId).name(),
-                    folders.folder(s.folderId).path(),
-                    its.map(SubmissionFileRepository.Counted::getFiles).orElse(0),
-                    its.map(SubmissionFileRepository.Counted::getRefused).orElse(0), s.open, s.openedAt);
-        }).toList();
-    }
-
-    private Map<Long, SubmissionFileRepository.Counted> counted(List<Submission> of) {
-        return of.isEmpty() ? Map.of() : files.counted(of.stream().map(Submission::id).toList(), SubmissionFile.State.REFUSED).stream()
-                .collect(Collectors.toMap(SubmissionFileRepository.Counted::getSubmission, Function.identity()));
-    }
-
     private void mine(long id, Actor actor) {
         Submission submission = submissions.findById(id).orElseThrow(() -> Refused.notFound("submission"));
         if (!actor.is(submission.uploaderId)) {
@@ -180,8 +144,8 @@ class SubmissionController {
     private Receipt receipt(long id) {
         Submission s = submissions.findById(id).orElseThrow();
         People.PersonView author = people.person(s.authorId);
-        return new Receipt(s.id(), s.reference, s.purpose, s.answerDue, s.folderId, folders.folder(s.folderId).path(), author.name(),
-                author.firmCode(), people.person(s.uploaderId).name(), s.open, s.openedAt, s.closedAt,
+        return new Receipt(s.id(), s.reference, s.purpose, s.answerDue, s.folderId, folders.folder(s.folderId).path(), 
+                new HandedInBy(author.name(), author.firmCode(), people.person(s.uploaderId).name()), s.open, s.openedAt, s.closedAt,
                 files.findBySubmissionIdOrderByPosition(id).stream()
                         .map(f -> new ReceiptFile(f.position, f.name, f.size, f.state, f.refusal, f.remark)).toList());
     }

@@ -4,16 +4,14 @@ import app.pervius.core.project.DecisionCode;
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.access.Actor;
 import app.pervius.server.documents.Documents;
-import app.pervius.server.folders.Files;
-import app.pervius.server.folders.Folders;
-import app.pervius.server.refused.Refused;
 import app.pervius.server.journal.Journal;
-import app.pervius.server.live.Live;
 import app.pervius.server.messages.Messages;
+import app.pervius.server.messages.ToldOf;
 import app.pervius.server.passages.Engine;
 import app.pervius.server.passages.Moves;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.reviews.Reviews;
 import java.util.EnumSet;
 import java.util.List;
@@ -32,38 +30,36 @@ class Reopening {
     private final Passages passages;
     private final Moves moves;
     private final Documents documents;
-    private final Files files;
-    private final Folders folders;
     private final Projects projects;
     private final Reviews reviews;
     private final Messages messages;
+    private final ToldOf toldOf;
     private final Engine engine;
-    private final Live live;
+    private final Withdrawing withdrawing;
 
-    Reopening(Passages passages, Moves moves, Documents documents, Files files, Folders folders, Projects projects, Reviews reviews,
-            Messages messages, Engine engine, Live live) {
+    Reopening(Passages passages, Moves moves, Documents documents, Projects projects, Reviews reviews, Messages messages, ToldOf toldOf,
+            Engine engine, Withdrawing withdrawing) {
         this.passages = passages;
         this.moves = moves;
         this.documents = documents;
-        this.files = files;
-        this.folders = folders;
         this.projects = projects;
         this.reviews = reviews;
         this.messages = messages;
+        this.toldOf = toldOf;
         this.engine = engine;
-        this.live = live;
+        this.withdrawing = withdrawing;
     }
 
     void reopen(long id, String reason, Actor actor) {
         Passages.PassageView passage = passages.passage(id);
-        if (!actor.maySee(passage.project(), passage.authorFirm())) {
+        if (!actor.maySee(passage.project(), passage.from().authorFirm())) {
             throw Refused.notFound("passage");
         }
         actor.mustControl(passage.project());
         if (reason.isBlank()) {
             throw Refused.invalid("reason", "Say why; all who were told of the decision read it.");
         }
-        if (passage.state() != Passages.State.DONE || passage.decision() == null) {
+        if (passage.at().state() != Passages.State.DONE || passage.decision() == null) {
             throw Refused.conflict("not-decided", "There is no decision that could be reopened.");
         }
         Documents.Standing standing = documents.standing(id).orElseThrow(() -> Refused.conflict("not-decided",
@@ -71,35 +67,25 @@ class Reopening {
         standing.later().ifPresent(later -> {
             throw Refused.conflict("later-revision", "Revision " + later + " has come since; decide on that one.");
         });
-        standing.currentFolder().ifPresent(folder -> withdraw(passage, standing.revision(), folder, actor));
+        standing.currentFolder().ifPresent(folder -> withdrawing.withdraw(passage, standing.revision(), folder, actor));
         tell(passage, reason, actor);
         moves.reopen(id, reviews.lastStep(id), Journal.by(actor, passage.project()), reason.strip(),
                 "Decision " + passage.decision() + ", " + DecisionCode.of(passage.decision(), projects.settings(passage.project())
                         .decisionCodes()).name() + ", reopened: " + reason.strip());
-        engine.wake(passage.submission());
-    }
-
-    private void withdraw(Passages.PassageView passage, long revision, long folder, Actor actor) {
-        long archive = projects.settings(passage.project()).archive().orElseThrow(() -> Refused.conflict("no-archive",
-                "The issued files would have to go to the archive, and the project has no archive folder.")).value();
-        String named = passage.number() == null ? null : passage.number() + "_" + passage.revision() + "_withdrawn";
-        files.withdraw(revision, folder, archive, named, actor.person(passage.project()));
-        documents.retire(revision);
-        List.of(folder, archive).forEach(f -> live.changed(new Live.Change(passage.project(), folders.folder(f).firm(),
-                Live.Topic.FOLDER, f)));
+        engine.wake(passage.from().submission());
     }
 
     private void tell(Passages.PassageView passage, String reason, Actor actor) {
-        List<Messages.Told> told = messages.told(List.of(passage.id()), EnumSet.of(Occasion.ISSUED, Occasion.RETURNED));
-        Messages.About about = new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(),
+        List<ToldOf.Told> told = toldOf.told(List.of(passage.id()), EnumSet.of(Occasion.ISSUED, Occasion.RETURNED));
+        Messages.About about = new Messages.About(passage.project(), passage.from().submission(), passage.id(), passage.inWords(),
                 "reopened " + passage.id() + " " + passage.version(),
                 passage.rule() == null ? "" : passage.rule());
         String detail = "Reopened by " + actor.in(passage.project())
                 .name() + ": " + reason.strip() + "\nDo not use it until it is decided anew.";
-        messages.tell(told.stream().map(Messages.Told::person).filter(Objects::nonNull).distinct().toList(), Occasion.REOPENED, about,
+        messages.tell(told.stream().map(ToldOf.Told::person).filter(Objects::nonNull).distinct().toList(), Occasion.REOPENED, about,
                 detail);
         // They become messages once the passage has come to review again, together with what is asked of its people then.
-        messages.tellOutside(told.stream().map(Messages.Told::address).filter(Objects::nonNull).distinct().toList(), Occasion.REOPENED,
+        messages.tellOutside(told.stream().map(ToldOf.Told::address).filter(Objects::nonNull).distinct().toList(), Occasion.REOPENED,
                 about, detail);
     }
 }

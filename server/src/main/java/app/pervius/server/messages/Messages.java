@@ -1,12 +1,10 @@
 package app.pervius.server.messages;
 
+import app.pervius.core.review.Who;
 import app.pervius.core.tell.Letter;
 import app.pervius.core.tell.Occasion;
-import app.pervius.server.outbound.Outbound;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
-import app.pervius.server.store.Secrets;
-import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -14,14 +12,9 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
-import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
-import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.beans.factory.annotation.Value;
-import org.springframework.data.domain.Limit;
-import org.springframework.mail.javamail.JavaMailSender;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -51,47 +44,22 @@ public class Messages {
     private static final ScopedValue<Boolean> GATHERED_LATER = ScopedValue.newInstance();
 
     private final NoticeRepository notices;
-    private final MessageRepository messages;
+    private final Dispatch dispatch;
     private final People people;
     private final Projects projects;
-    private final InstantSource clock;
-    private final Outbound outbound;
-    private final ObjectProvider<JavaMailSender> mail;
-    private final Secrets secrets;
     private final Settled submissions;
+    private final InstantSource clock;
     private final String address;
 
-    Messages(NoticeRepository notices, MessageRepository messages, People people, Projects projects, InstantSource clock,
-            Outbound outbound, ObjectProvider<JavaMailSender> mail, Secrets secrets, Settled submissions,
+    Messages(NoticeRepository notices, Dispatch dispatch, People people, Projects projects, Settled submissions, InstantSource clock,
             @Value("${pervius.address}") String address) {
         this.notices = notices;
-        this.messages = messages;
+        this.dispatch = dispatch;
         this.people = people;
         this.projects = projects;
-        this.clock = clock;
-        this.outbound = outbound;
-        this.mail = mail;
-        this.secrets = secrets;
         this.submissions = submissions;
+        this.clock = clock;
         this.address = address;
-    }
-
-    /** Whether there is a mail server, so that mail reaches anybody. */
-    public boolean mailed() {
-        return mail.getIfAvailable() != null;
-    }
-
-    /**
-     * Sends a message about an account; its text is kept encrypted, and only until it has gone, since its link is secret.
-     *
-     * @param project whose controllers see if it cannot be sent; absent where it is about the account alone
-     */
-    @Transactional(propagation = Propagation.MANDATORY)
-    public void sendToAccount(@Nullable Long project, String recipient, Occasion occasion, String subject, String text, String place) {
-        Message message = message(project, null, recipient, occasion, occasion + " " + UUID.randomUUID(), subject,
-                secrets.encrypt(text + address + place + "\n"));
-        message.secret = true;
-        put(message);
     }
 
     /** Runs {@code work} on a submission that gathers its notices itself once it has settled. */
@@ -170,7 +138,7 @@ public class Messages {
         }
         Gathering.merge(groups);
         groups.forEach((key, group) -> {
-            Message message = put(write(key, group, reference));
+            Message message = dispatch.put(write(key, group, reference));
             group.forEach(notice -> notice.messageId = message.id());
         });
     }
@@ -182,7 +150,8 @@ public class Messages {
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public void send(long project, Collection<Long> persons, Occasion occasion, String key, String subject, String text, String place) {
-        new LinkedHashSet<>(persons).forEach(id -> put(message(project, id, people.person(id).email(), occasion, key + "/" + id, subject,
+        new LinkedHashSet<>(persons).forEach(id -> dispatch.put(dispatch.message(project, id, people.person(id).email(), occasion,
+                key + "/" + id, subject,
                 text + address + place + "\n")));
     }
 
@@ -190,55 +159,8 @@ public class Messages {
     @Transactional(propagation = Propagation.MANDATORY)
     public void sendOutside(long project, Collection<String> addresses, Occasion occasion, String key, String subject, String text,
             String place) {
-        new LinkedHashSet<>(addresses).forEach(at -> put(message(project, null, at, occasion, key + "/" + at, subject,
+        new LinkedHashSet<>(addresses).forEach(at -> dispatch.put(dispatch.message(project, null, at, occasion, key + "/" + at, subject,
                 text + address + place + "\n")));
-    }
-
-    private Message message(@Nullable Long project, @Nullable Long person, String recipient, Occasion occasion, String key,
-            String subject, String text) {
-        Message message = new Message();
-        message.projectId = project;
-        message.messageKey = key;
-        message.personId = person;
-        message.recipient = recipient;
-        message.occasion = occasion;
-        message.subject = subject.replaceAll("\\p{Cntrl}+", " ");
-        message.text = text;
-        message.madeAt = clock.instant();
-        return message;
-    }
-
-    private Message put(Message message) {
-        messages.save(message);
-        outbound.put(Postman.KEY, String.valueOf(message.id()), message.id(), message.projectId);
-        return message;
-    }
-
-    /** Somebody who was told of a decision; known by a person or by an address. */
-    public record Told(@Nullable Long person, @Nullable String address, long passage, Instant at) {
-    }
-
-    /** Who was told of what became of these passages, in the order it happened. */
-    @Transactional(readOnly = true)
-    public List<Told> told(Collection<Long> passages, Collection<Occasion> of) {
-        return passages.isEmpty() ? List.of() : notices.findByOccasionInAndPassageIdInOrderById(of, passages).stream()
-                .map(n -> new Told(n.personId, n.address, n.passageId, n.notedAt)).toList();
-    }
-
-    /** A message about a passage; {@code sent} is absent while it has not gone out. */
-    public record AboutPassage(@Nullable Long person, @Nullable String address, long passage, Occasion occasion, Instant at,
-            @Nullable Instant sent) {
-    }
-
-    /** The newest messages about these passages. */
-    @Transactional(readOnly = true)
-    public List<AboutPassage> about(Collection<Long> passages, int most) {
-        List<Notice> found = passages.isEmpty() ? List.of() : notices.findByPassageIdInOrderByIdDesc(passages, Limit.of(most));
-        Map<Long, Message> sent = messages.findAllById(found.stream().map(n -> n.messageId).filter(Objects::nonNull).distinct().toList())
-                .stream()
-                .collect(Collectors.toMap(Message::id, m -> m));
-        return found.stream().map(n -> new AboutPassage(n.personId, n.address, n.passageId, n.occasion, n.notedAt,
-                n.messageId == null || !sent.containsKey(n.messageId) ? null : sent.get(n.messageId).sentAt)).toList();
     }
 
     private Message write(String key, List<Notice> group, String reference) {
@@ -254,7 +176,7 @@ public class Messages {
                 name, all, rules, byPassage.size()), lines);
         // Every notice is in one message only, so its first notice makes a message unlike any other.
         String unlike = first.submissionId + "/" + (key.length() > 200 ? "" : key + "/") + first.id();
-        return message(first.projectId, first.personId, first.personId == null ? String.valueOf(first.address)
+        return dispatch.message(first.projectId, first.personId, first.personId == null ? String.valueOf(first.address)
                 : people.person(first.personId).email(), first.occasion, unlike, letter.subject(), letter.text());
     }
 

@@ -5,21 +5,13 @@ import app.pervius.core.number.Scheme;
 import app.pervius.server.access.Actor;
 import app.pervius.server.documents.Documents;
 import app.pervius.server.http.Page;
-import app.pervius.server.refused.Refused;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.tables.Columns;
 import app.pervius.server.tables.Lines;
-import app.pervius.server.tables.TableReader;
 import app.pervius.server.tables.TableWriter;
-import jakarta.servlet.http.HttpServletRequest;
-import jakarta.validation.Valid;
-import jakarta.validation.constraints.Max;
-import jakarta.validation.constraints.Min;
-import jakarta.validation.constraints.NotBlank;
-import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
-import java.io.IOException;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -27,20 +19,15 @@ import java.util.Objects;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
-import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
-import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.PutMapping;
-import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
-/** The ledger: every number and what became of it, and what people do to it. */
+/** The ledger: every number and what became of it. */
 @RestController
 @RequestMapping("/api/projects/{project}")
 class LedgerController {
@@ -48,29 +35,20 @@ class LedgerController {
     private final Schemes schemes;
     private final CounterBook counters;
     private final LedgerRepository ledger;
-    private final LedgerDesk desk;
-    private final Taking taking;
-    private final TakingOver takingOver;
     private final NumberEvents events;
     private final People people;
-    private final TableReader tables;
     private final Projects projects;
     private final Documents documents;
 
-    LedgerController(Schemes schemes, CounterBook counters, LedgerRepository ledger, LedgerDesk desk, Taking taking, TakingOver takingOver,
-            NumberEvents events,
-            People people, TableReader tables, Projects projects, Documents documents) {
-        this.documents = documents;
-        this.projects = projects;
+    LedgerController(Schemes schemes, CounterBook counters, LedgerRepository ledger, NumberEvents events, People people, Projects projects,
+            Documents documents) {
         this.schemes = schemes;
         this.counters = counters;
         this.ledger = ledger;
-        this.desk = desk;
-        this.taking = taking;
-        this.takingOver = takingOver;
         this.events = events;
         this.people = people;
-        this.tables = tables;
+        this.projects = projects;
+        this.documents = documents;
     }
 
     /**
@@ -82,24 +60,6 @@ class LedgerController {
     record LedgerLine(long id, String scheme, String number, NumberState state, String title, @Nullable String firm, String by, Instant at,
             @Nullable Instant came,
             String reason, @Nullable Long document, int edition) {
-    }
-
-    record TakeEntry(@NotNull Map<@Size(max = 60) String, @NotNull @Size(max = 200) String> values, @NotBlank @Size(max = 400) String title,
-            @NotNull @Size(max = 200) String ownReference, @Min(1) @Max(200) int count, @Nullable Long firm) {
-        Taking.Wanted wanted(String scheme) {
-            return new Taking.Wanted(scheme, values, title.strip(), ownReference, count, firm);
-        }
-    }
-
-    record NumberAndReason(@NotBlank @Size(max = 200) String number, @NotBlank @Size(max = 1000) String reason) {
-    }
-
-    record NextEntry(@NotNull @Size(max = 400) String combination, @Min(0) @Max(999_999_999) long next,
-            @NotBlank @Size(max = 1000) String reason) {
-    }
-
-    /** What a number would be; shown, not promised. */
-    record NumberPreview(String number) {
     }
 
     /** What the ledger has of a scheme, newest first. */
@@ -147,45 +107,6 @@ class LedgerController {
         List<LedgerEntry> found = ledger.taken(project, NumberState.TAKEN, actor.seenFirms(project), Page.after(after, 0),
                 Limit.of(Page.SIZE + 1));
         return lines(found);
-    }
-
-    @PostMapping("/schemes/{scheme}/numbers")
-    @ResponseStatus(HttpStatus.CREATED)
-    List<Taking.Taken> take(@PathVariable long project, @PathVariable String scheme, @Valid @RequestBody TakeEntry entry, Actor actor) {
-        return taking.take(project, entry.wanted(scheme), actor);
-    }
-
-    @PostMapping("/schemes/{scheme}/numbers/preview")
-    NumberPreview preview(@PathVariable long project, @PathVariable String scheme, @Valid @RequestBody TakeEntry entry, Actor actor) {
-        return new NumberPreview(taking.preview(project, entry.wanted(scheme), actor));
-    }
-
-    @PostMapping("/numbers/given-up")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
-    void giveUp(@PathVariable long project, @Valid @RequestBody NumberAndReason entry, Actor actor) {
-        actor.in(project);
-        desk.giveUp(project, entry.number(), entry.reason(), actor);
-    }
-
-    @PostMapping("/numbers/voided")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
-    void voidNumber(@PathVariable long project, @Valid @RequestBody NumberAndReason entry, Actor actor) {
-        desk.voidNumber(project, entry.number(), entry.reason(), actor);
-    }
-
-    @PutMapping("/schemes/{scheme}/next")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
-    void setNext(@PathVariable long project, @PathVariable String scheme, @Valid @RequestBody NextEntry entry, Actor actor) {
-        desk.setNext(project, scheme, entry.combination(), entry.next(), entry.reason(), actor);
-    }
-
-    /** Takes over a list of numbers, CSV or XLSX; with {@code look} it only says what is wrong with it. */
-    @PostMapping(path = "/schemes/{scheme}/taken-over", consumes = "application/octet-stream")
-    TakingOver.TakenOver takeOver(@PathVariable long project, @PathVariable String scheme, @RequestParam boolean look,
-            HttpServletRequest request, Actor actor)
-            throws IOException {
-        actor.mustControl(project);
-        return takingOver.takeOver(project, scheme, tables.read(request.getInputStream()), look, actor);
     }
 
     private Page<LedgerLine> lines(List<LedgerEntry> found) {

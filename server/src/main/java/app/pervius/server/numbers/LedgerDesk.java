@@ -8,9 +8,8 @@ import app.pervius.core.pattern.Piece;
 import app.pervius.core.project.Fields;
 import app.pervius.server.access.Actor;
 import app.pervius.server.documents.Documents;
-import app.pervius.server.refused.Refused;
-import app.pervius.server.live.Live;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.refused.Refused;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Objects;
@@ -30,12 +29,10 @@ public class LedgerDesk {
     private final Documents documents;
     private final Projects projects;
     private final NumberEvents events;
-    private final Live live;
     private final JdbcClient jdbc;
 
     LedgerDesk(LedgerRepository entries, LedgerBook book, Counters counters, Schemes schemes, Documents documents, Projects projects,
-            NumberEvents events,
-            Live live, JdbcClient jdbc) {
+            NumberEvents events, JdbcClient jdbc) {
         this.entries = entries;
         this.book = book;
         this.counters = counters;
@@ -43,7 +40,6 @@ public class LedgerDesk {
         this.documents = documents;
         this.projects = projects;
         this.events = events;
-        this.live = live;
         this.jdbc = jdbc;
     }
 
@@ -87,7 +83,6 @@ public class LedgerDesk {
             documents.voided(entry.documentId, entry.reason);
         }
         events.write(entry.projectId, entry.schemeKey, entry.number, actor, what + entry.number + ": " + entry.reason);
-        live.changed(new Live.Change(entry.projectId, null, Live.Topic.NUMBERS, entry.projectId));
     }
 
     /** Sets what a counter gives next, only upwards; what is left out is explained by the reason. */
@@ -114,7 +109,6 @@ public class LedgerDesk {
         events.write(project, key, null, actor, "Set the next number of " + (combination.isEmpty() ? scheme.name() : combination)
                 + " from " + now.value()
                 + " to " + next + ": " + reason.strip());
-        live.changed(new Live.Change(project, null, Live.Topic.NUMBERS, project));
     }
 
     /** A counter that has not begun must be one the scheme can begin. */

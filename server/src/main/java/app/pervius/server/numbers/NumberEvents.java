@@ -1,6 +1,7 @@
 package app.pervius.server.numbers;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.live.Live;
 import app.pervius.server.store.Sql;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -11,7 +12,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
-/** The journal of what people did to numbers and counters. */
+/** The journal of what people did to numbers and counters; who looks at them sees it at once. */
 @Component
 class NumberEvents {
 
@@ -22,10 +23,12 @@ class NumberEvents {
     private static final int SHOWN = 100;
 
     private final JdbcClient jdbc;
+    private final Live live;
     private final InstantSource clock;
 
-    NumberEvents(JdbcClient jdbc, InstantSource clock) {
+    NumberEvents(JdbcClient jdbc, Live live, InstantSource clock) {
         this.jdbc = jdbc;
+        this.live = live;
         this.clock = clock;
     }
 
@@ -44,6 +47,7 @@ class NumberEvents {
                 values (next value for ids, ?, ?, ?, ?, ?, ?, ?)""")
                 .params(Sql.values(project, scheme, number, clock.instant().atOffset(ZoneOffset.UTC), person, name,
                         account.length() > 4000 ? account.substring(0, 3999) + "…" : account)).update();
+        live.changed(new Live.Change(project, null, Live.Topic.NUMBERS, project));
     }
 
     /** The newest of a scheme. */

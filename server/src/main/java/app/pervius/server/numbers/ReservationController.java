@@ -38,24 +38,26 @@ class ReservationController {
 
     private final ReservationRepository reservations;
     private final Reserving reserving;
+    private final ReservationsOver over;
     private final People people;
     private final TransactionTemplate transaction;
 
-    ReservationController(ReservationRepository reservations, Reserving reserving, People people, TransactionTemplate transaction) {
+    ReservationController(ReservationRepository reservations, Reserving reserving, ReservationsOver over, People people,
+            TransactionTemplate transaction) {
         this.reservations = reservations;
         this.reserving = reserving;
+        this.over = over;
         this.people = people;
         this.transaction = transaction;
     }
 
-    /**
-     * A reservation.
-     *
-     * @param used how many of its numbers something has come for
-     */
-    record ReservationView(long id, String scheme, String first, String last, int numbers, long used, String firm, String firmName,
-            LocalDate until, String reason,
-            String by, Instant at, @Nullable Instant ended, int version) {
+    /** A run of numbers; {@code used} is for how many of them something has come. */
+    record ReservedRun(String first, String last, int numbers, long used) {
+    }
+
+    /** A reservation. */
+    record ReservationView(long id, String scheme, ReservedRun run, String firm, String firmName, LocalDate until, String reason, String by,
+            Instant at, @Nullable Instant ended, int version) {
     }
 
     record ReservationEntry(@NotBlank @Size(max = 60) String scheme,
@@ -99,14 +101,14 @@ class ReservationController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void end(@PathVariable long id, @RequestParam int version, Actor actor) {
         reserving.visible(id, actor);
-        transaction.executeWithoutResult(status -> reserving.end(id, version, actor));
+        transaction.executeWithoutResult(status -> over.end(id, version, actor));
     }
 
     private ReservationView view(Reservation r) {
         List<LedgerEntry> numbers = reserving.numbers(r);
         People.FirmView firm = people.firm(r.firmId);
-        return new ReservationView(r.id(), r.schemeKey, r.firstNumber, r.lastNumber, r.numbers,
-                numbers.stream().filter(e -> e.state == NumberState.ASSIGNED).count(), firm.code(), firm.name(), r.untilDay, r.reason,
+        return new ReservationView(r.id(), r.schemeKey, new ReservedRun(r.firstNumber, r.lastNumber, r.numbers,
+                numbers.stream().filter(e -> e.state == NumberState.ASSIGNED).count()), firm.code(), firm.name(), r.untilDay, r.reason,
                 people.person(r.madeBy).name(), r.madeAt, r.endedAt, r.version);
     }
 }

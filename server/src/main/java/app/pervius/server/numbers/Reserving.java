@@ -7,33 +7,22 @@ import app.pervius.core.number.NumberState;
 import app.pervius.core.number.Scheme;
 import app.pervius.core.project.FieldValues;
 import app.pervius.server.access.Actor;
-import app.pervius.server.due.Look;
-import app.pervius.server.refused.Refused;
-import app.pervius.server.live.Live;
-import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
-import java.time.Duration;
+import app.pervius.server.refused.Refused;
 import java.time.InstantSource;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
-import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Runs of numbers kept for an originator; what was never seen when the day is over is given back. */
 @Service
 @Transactional
-public class Reserving implements Look {
-
-    private static final Logger LOG = LoggerFactory.getLogger(Reserving.class);
-    private static final int AT_ONCE = 20;
+public class Reserving {
 
     /** Numbers to be kept. */
     public record WantedRun(String scheme, Map<String, String> values, int count, long firm, LocalDate until, String reason) {
@@ -42,30 +31,23 @@ public class Reserving implements Look {
     private final ReservationRepository reservations;
     private final LedgerRepository entries;
     private final LedgerBook book;
-    private final Counters counters;
     private final Schemes schemes;
     private final Taking taking;
     private final Projects projects;
     private final People people;
-    private final Passages passages;
     private final NumberEvents events;
-    private final Live live;
     private final InstantSource clock;
 
-    Reserving(ReservationRepository reservations, LedgerRepository entries, LedgerBook book, Counters counters, Schemes schemes,
-            Taking taking,
-            Projects projects, People people, Passages passages, NumberEvents events, Live live, InstantSource clock) {
+    Reserving(ReservationRepository reservations, LedgerRepository entries, LedgerBook book, Schemes schemes, Taking taking,
+            Projects projects, People people, NumberEvents events, InstantSource clock) {
         this.reservations = reservations;
         this.entries = entries;
         this.book = book;
-        this.counters = counters;
         this.schemes = schemes;
         this.taking = taking;
         this.projects = projects;
         this.people = people;
-        this.passages = passages;
         this.events = events;
-        this.live = live;
         this.clock = clock;
     }
 
@@ -77,7 +59,7 @@ public class Reserving implements Look {
             throw Refused.invalid("scheme", "Ranges are reserved of schemes whose numbers come from a counter alone; “" + scheme.name()
                     + "” takes parts from elsewhere.");
         }
-        if (wanted.until().isBefore(today(project))) {
+        if (wanted.until().isBefore(projects.today(project))) {
             throw Refused.invalid("until", "A reservation lasts until today or later.");
         }
         FieldValues values = taking.values(project, people.firm(project, wanted.firm()), wanted.values());
@@ -111,7 +93,6 @@ public class Reserving implements Look {
         events.write(project, scheme.key(), null, actor, "Reserved " + run.getFirst().number() + " to " + run.getLast()
                 .number() + " (" + run.size()
                 + ") for " + people.firm(project, wanted.firm()).name() + " until " + wanted.until() + ": " + reservation.reason);
-        changed(project);
         return reservation.id();
     }
 
@@ -136,58 +117,6 @@ public class Reserving implements Look {
         };
     }
 
-    /** Ends a reservation before its day. */
-    void end(long id, int version, Actor actor) {
-        Reservation reservation = reservations.findById(id).orElseThrow(() -> Refused.notFound("reservation"));
-        actor.mustControl(reservation.projectId);
-        if (reservation.version != version || reservation.endedAt != null) {
-            throw Refused.conflict("changed-meanwhile", "This reservation was changed or has ended in the meantime.");
-        }
-        String account = giveBack(reservation);
-        events.write(reservation.projectId, reservation.schemeKey, null, actor, "Ended the reservation " + account);
-    }
-
-    @Override
-    public String key() {
-        return "reservations";
-    }
-
-    @Override
-    public Duration every() {
-        return Duration.ofSeconds(20);
-    }
-
-    /** Ends one each time, so that its transaction is short and holds one counter. */
-    @Override
-    public void look() {
-        LocalDate latest = LocalDate.ofInstant(clock.instant(), java.time.ZoneOffset.ofHours(14));
-        reservations.over(latest, Limit.of(AT_ONCE)).stream().filter(r -> r.untilDay.isBefore(today(r.projectId))).findFirst()
-                .ifPresent(reservation -> {
-            String account = giveBack(reservation);
-            events.byItself(reservation.projectId, reservation.schemeKey, "The reservation is over: " + account);
-            LOG.info("reservation {} is over: {}", reservation.id(), account);
-        });
-    }
-
-    /** Numbers of it that nothing has ever carried in its name are free again; the others stay with their firm. */
-    private String giveBack(Reservation reservation) {
-        CounterKey counter = new CounterKey(reservation.schemeKey, reservation.combination);
-        counters.next(reservation.projectId, counter, reservation.fromValue, 1);
-        List<LedgerEntry> left = entries.findByReservationIdOrderById(reservation.id()).stream()
-                .filter(e -> e.state == NumberState.RESERVED).toList();
-        Set<String> seen = passages.carrying(reservation.projectId, left.stream().map(e -> e.number).toList());
-        int given = 0;
-        for (LedgerEntry entry : left) {
-            given += !seen.contains(entry.number) && book.giveBack(entry.id()) ? 1 : 0;
-        }
-        counters.gaveBack(reservation.projectId, counter, given);
-        reservation.endedAt = clock.instant();
-        changed(reservation.projectId);
-        return given + " of its numbers were given back" + (seen.isEmpty() ? "."
-                : ", " + seen.size() + " have been seen in names and stay with "
-                + people.firm(reservation.firmId).name() + ".");
-    }
-
     /** The numbers of a reservation, for its firm to take away. */
     @Transactional(readOnly = true)
     List<LedgerEntry> numbers(Reservation reservation) {
@@ -201,13 +130,5 @@ public class Reserving implements Look {
             throw Refused.notFound("reservation");
         }
         return reservation;
-    }
-
-    private LocalDate today(long project) {
-        return LocalDate.ofInstant(clock.instant(), projects.settings(project).zone());
-    }
-
-    private void changed(long project) {
-        live.changed(new Live.Change(project, null, Live.Topic.NUMBERS, project));
     }
 }

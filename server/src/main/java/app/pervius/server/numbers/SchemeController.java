@@ -1,14 +1,14 @@
 package app.pervius.server.numbers;
 
 import app.pervius.core.number.Scheme;
-import app.pervius.core.number.Sources;
 import app.pervius.core.number.SchemeCheck;
+import app.pervius.core.number.Sources;
 import app.pervius.server.access.Actor;
-import app.pervius.server.othersystems.OtherSystems;
-import app.pervius.server.refused.Refused;
 import app.pervius.server.live.Live;
+import app.pervius.server.othersystems.OtherSystems;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Json;
 import app.pervius.server.tables.Table;
 import app.pervius.server.tables.TableReader;
@@ -19,7 +19,6 @@ import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
 import java.time.Instant;
-import java.time.InstantSource;
 import java.time.LocalDate;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -48,12 +47,10 @@ class SchemeController {
     private final People people;
     private final TableReader tables;
     private final Live live;
-    private final InstantSource clock;
     private final TransactionTemplate transaction;
 
     SchemeController(Schemes schemes, CounterBook counters, NumberList lists, OtherSystems connections, Projects projects, People people,
-            TableReader tables,
-            Live live, InstantSource clock, TransactionTemplate transaction) {
+            TableReader tables, Live live, TransactionTemplate transaction) {
         this.schemes = schemes;
         this.counters = counters;
         this.lists = lists;
@@ -62,7 +59,6 @@ class SchemeController {
         this.people = people;
         this.tables = tables;
         this.live = live;
-        this.clock = clock;
         this.transaction = transaction;
     }
 
@@ -190,7 +186,7 @@ class SchemeController {
 
     private List<NumberSample.SamplePiece> sample(long project, Scheme scheme, Actor actor) {
         var settings = projects.settings(project);
-        LocalDate today = LocalDate.ofInstant(clock.instant(), settings.zone());
+        LocalDate today = projects.today(project);
         CounterBook.NextSample next = counters.sample(project, scheme, people.firm(actor.firm(project)).code(), today);
         return NumberSample.of(scheme, settings.fields(), next.values(), today, next.value());
     }

@@ -12,12 +12,9 @@ import app.pervius.core.project.Fields;
 import app.pervius.server.access.Actor;
 import app.pervius.server.documents.Documents;
 import app.pervius.server.othersystems.OtherSystems;
-import app.pervius.server.refused.Refused;
-import app.pervius.server.live.Live;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
-import java.time.InstantSource;
-import java.time.LocalDate;
+import app.pervius.server.refused.Refused;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -45,13 +42,10 @@ public class Taking {
     private final People people;
     private final OtherSystems connections;
     private final NumberEvents events;
-    private final Live live;
-    private final InstantSource clock;
     private final TransactionTemplate transaction;
 
     Taking(Schemes schemes, LedgerBook book, Documents documents, Projects projects, People people, OtherSystems connections,
-            NumberEvents events,
-            Live live, InstantSource clock, TransactionTemplate transaction) {
+            NumberEvents events, TransactionTemplate transaction) {
         this.schemes = schemes;
         this.book = book;
         this.documents = documents;
@@ -59,8 +53,6 @@ public class Taking {
         this.people = people;
         this.connections = connections;
         this.events = events;
-        this.live = live;
-        this.clock = clock;
         this.transaction = transaction;
     }
 
@@ -79,7 +71,6 @@ public class Taking {
             events.write(project, scheme.key(), taken.getFirst().number(), actor, "Took " + (taken.size() == 1 ? taken.getFirst().number()
                     : taken.size() + " numbers from " + taken.getFirst().number() + " to " + taken.getLast().number()) + " for "
                     + firm.name() + ": " + wanted.title());
-            live.changed(new Live.Change(project, null, Live.Topic.NUMBERS, project));
             return List.copyOf(taken);
         });
     }
@@ -108,7 +99,7 @@ public class Taking {
     /** Draws a number for somebody who asks for one; why there is none is refused in words. */
     Drawing draw(Scheme scheme, FieldValues values, long project, Ledger ledger) {
         Projects.Settings settings = projects.settings(project);
-        Drawn drawn = Numbering.draw(scheme, values, settings.fields(), ledger, LocalDate.ofInstant(clock.instant(), settings.zone()));
+        Drawn drawn = Numbering.draw(scheme, values, settings.fields(), ledger, projects.today(project));
         return switch (drawn) {
             case Drawn.Number(Drawing drawing) -> drawing;
             case Drawn.Missing missing -> throw Refused.invalid(missing.fields().iterator().next(),

@@ -8,8 +8,8 @@ import app.pervius.core.template.RollOut;
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
-import app.pervius.server.refused.Refused;
 import app.pervius.server.people.People;
+import app.pervius.server.refused.Refused;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -43,14 +43,17 @@ class PackageController {
     private final Folders folders;
     private final Files files;
     private final People people;
+    private final PackageFolders made;
 
-    PackageController(WorkPackageRepository rows, Packages packages, Templates templates, Folders folders, Files files, People people) {
+    PackageController(WorkPackageRepository rows, Packages packages, Templates templates, Folders folders, Files files, People people,
+            PackageFolders made) {
         this.rows = rows;
         this.packages = packages;
         this.templates = templates;
         this.folders = folders;
         this.files = files;
         this.people = people;
+        this.made = made;
     }
 
     /** A folder of a template as a screen fills it in. */
@@ -82,10 +85,13 @@ class PackageController {
      *
      * @param folder its own folder; absent while its folders have not been made
      * @param failed why they could not be made
-     * @param behind whether its template has a newer edition than its folders were made from
      */
-    record PackageView(long id, Kind kind, String code, String title, @Nullable String firm, String template, int edition, boolean behind,
-            long parent, @Nullable Long folder, @Nullable String failed, String by, Instant at) {
+    record PackageView(long id, Kind kind, String code, String title, @Nullable String firm, MadeFrom template, long parent,
+            @Nullable Long folder, @Nullable String failed, String by, Instant at) {
+    }
+
+    /** The template a package was made from; {@code behind} is whether it has a newer edition than the folders were made from. */
+    record MadeFrom(String name, int edition, boolean behind) {
     }
 
     record PackageEntry(@NotNull Kind kind, @NotBlank @Size(max = 60) String code, @NotBlank @Size(max = 120) String title,
@@ -136,7 +142,7 @@ class PackageController {
         FolderTemplate inForce = templates.inForce(project, template).orElseThrow(() -> Refused.notFound("template"));
         return rows.findByProjectIdAndTemplateKeyOrderByCode(project, template).stream().filter(row -> row.folderId != null).map(row -> {
             try {
-                return new RollOutView(row.id(), row.code, inForce.edition(), packages.wouldChange(row).stream().map(this::inWords)
+                return new RollOutView(row.id(), row.code, inForce.edition(), made.wouldChange(row).stream().map(this::inWords)
                         .toList(), null);
             } catch (Refused fault) {
                 return new RollOutView(row.id(), row.code, inForce.edition(), List.of(), fault.sentence());
@@ -197,8 +203,8 @@ class PackageController {
     private PackageView view(WorkPackage row) {
         FolderTemplate template = templates.inForce(row.projectId, row.templateKey).orElseThrow();
         return new PackageView(row.id(), row.kind, row.code, row.title, row.firmId == null ? null : people.firm(row.firmId).name(),
-                template.name(), row.templateEdition,
-                row.folderId != null && row.templateEdition < template.edition(), row.parentFolder, row.folderId, row.failed,
+                new MadeFrom(template.name(), row.templateEdition, row.folderId != null && row.templateEdition < template.edition()),
+                row.parentFolder, row.folderId, row.failed,
                 people.person(row.madeBy).name(), row.madeAt);
     }
 

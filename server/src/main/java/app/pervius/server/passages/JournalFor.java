@@ -22,7 +22,7 @@ public class JournalFor {
 
     /** What reviewers have said among themselves is left out for the author's firm; it reads what is released to it. */
     public List<Journal.JournalLine> read(Passages.PassageView passage, Actor actor) {
-        return read(passage.id(), passage.project(), passage.authorFirm(), actor);
+        return read(passage.id(), passage.project(), passage.from().authorFirm(), actor);
     }
 
     List<Journal.JournalLine> read(long passage, long project, long authorFirm, Actor actor) {

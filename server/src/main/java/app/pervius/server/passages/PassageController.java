@@ -120,13 +120,15 @@ class PassageController {
     }
 
     private static Columns<PassageRow> columns(ZoneId zone) {
-        return new Columns<PassageRow>(zone).text("Number", r -> r.passage().number()).text("Revision", r -> r.passage().revision())
-                .text("Title", r -> r.passage().title())
-                .text("File", r -> r.passage().originalName()).count("Cycle", r -> r.passage().cycle())
-                .text("Station", r -> r.passage().station().label())
-                .text("State", r -> state(r.passage())).text("With", r -> r.passage().heldBy()).moment("Since", r -> r.passage().since())
-                .moment("Due", r -> r.passage().due())
-                .text("Stopped because", r -> r.passage().stop() == null ? null : r.passage().stop().reason())
+        return new Columns<PassageRow>(zone).text("Number", r -> r.passage().names().number())
+                .text("Revision", r -> r.passage().names().revision())
+                .text("Title", r -> r.passage().names().title())
+                .text("File", r -> r.passage().names().originalName()).count("Cycle", r -> r.passage().cycle())
+                .text("Station", r -> r.passage().at().station().label())
+                .text("State", r -> state(r.passage())).text("With", r -> r.passage().at().heldBy())
+                .moment("Since", r -> r.passage().at().since())
+                .moment("Due", r -> r.passage().at().due())
+                .text("Stopped because", r -> r.passage().at().stop() == null ? null : r.passage().at().stop().reason())
                 .count("Decision", r -> r.passage().decision())
                 .text("Status", r -> r.passage().status()).text("Submission", PassageRow::submissionReference)
                 .text("From", PassageRow::author)
@@ -134,7 +136,7 @@ class PassageController {
     }
 
     private static String state(Passages.PassageView p) {
-        return (p.ended() == null ? p.state().name() : p.ended().name()).toLowerCase(Locale.ROOT).replace('_', ' ');
+        return (p.at().ended() == null ? p.at().state().name() : p.at().ended().name()).toLowerCase(Locale.ROOT).replace('_', ' ');
     }
 
     @GetMapping("/api/passages/{id}")
@@ -174,8 +176,8 @@ class PassageController {
                 .collect(Collectors.toMap(s -> s, submissions::reference));
         Map<Long, StoredPassage> byId = found.stream().collect(Collectors.toMap(StoredPassage::id, p -> p));
         return passages.views(found).stream().map(view -> {
-            People.PersonView author = Objects.requireNonNull(authors.get(view.author()));
-            return new PassageRow(view, author.name(), author.firmCode(), Objects.requireNonNull(references.get(view.submission())),
+            People.PersonView author = Objects.requireNonNull(authors.get(view.from().author()));
+            return new PassageRow(view, author.name(), author.firmCode(), Objects.requireNonNull(references.get(view.from().submission())),
                     WaysOut.open(Objects.requireNonNull(byId.get(view.id())), actor));
         }).toList();
     }

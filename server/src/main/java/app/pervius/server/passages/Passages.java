@@ -62,21 +62,38 @@ public class Passages {
             FieldValues given, List<PassageFacts.File> files, Optional<String> byHandOn) {
     }
 
+    /** What a passage came with and where it arrived. */
+    public record PassageOrigin(long submission, long folder, long author, long authorFirm) {
+    }
+
+    /** What a passage is called; {@code originalName} is the name it came under. */
+    public record PassageNames(String originalName, String title, @Nullable String number, @Nullable String revision) {
+    }
+
     /**
-     * A passage as lists and pages show it.
+     * Where a passage is.
      *
      * @param heldBy who has it now, in words; empty once it is done
      * @param stop why it is stopped; absent unless it is
      */
-    public record PassageView(long id, long project, long submission, long folder, long author, long authorFirm, String originalName,
-            String title, @Nullable String number, @Nullable String revision, int cycle, Station station, State state,
-            @Nullable End ended, String heldBy, @Nullable String waitingFor, Instant since, @Nullable Instant due,
-            @Nullable StopView stop, @Nullable String rule, @Nullable Integer decision, @Nullable String status,
-            @Nullable Integer readFile, List<PassageFacts.File> files, int version) {
+    public record PassageAt(Station station, State state, @Nullable End ended, String heldBy, @Nullable String waitingFor, Instant since,
+            @Nullable Instant due, @Nullable StopView stop) {
+    }
+
+    /**
+     * A passage as lists and pages show it.
+     *
+     * @param cycle how many times its document has come, with this one
+     * @param rule the rule that took it with its edition
+     * @param decision the code of the decision, and {@code status} the status it was issued with
+     */
+    public record PassageView(long id, long project, PassageOrigin from, PassageNames names, int cycle, PassageAt at,
+            @Nullable String rule, @Nullable Integer decision, @Nullable String status, @Nullable Integer readFile,
+            List<PassageFacts.File> files, int version) {
 
         /** Number, revision and title, or the file's name before it has a number. */
         public String inWords() {
-            return PassageFacts.inWords(number, revision, title, originalName);
+            return PassageFacts.inWords(names.number(), names.revision(), names.title(), names.originalName());
         }
     }
 
@@ -278,8 +295,9 @@ public class Passages {
         var state = p.state();
         StopView stop = state instanceof Stopped(var reason, List<WayOut> waysOut)
                 ? new StopView(reason.code(), reason.sentence(), reason.fields(), reason.proposal().orElse(null), waysOut) : null;
-        return new PassageView(p.id(), p.projectId, p.submissionId, p.folderId, p.authorId, p.authorFirmId, p.originalName, p.title,
-                p.number, p.revision, p.cycle, p.station, p.state, p.ended, state.holder().inWords(), p.waitingFor, p.since, p.due, stop,
+        return new PassageView(p.id(), p.projectId, new PassageOrigin(p.submissionId, p.folderId, p.authorId, p.authorFirmId),
+                new PassageNames(p.originalName, p.title, p.number, p.revision), p.cycle,
+                new PassageAt(p.station, p.state, p.ended, state.holder().inWords(), p.waitingFor, p.since, p.due, stop),
                 p.ruleName == null ? null : p.ruleInWords(), p.decisionCode, p.statusCode, p.readFile, files, p.version);
     }
 }

@@ -25,11 +25,13 @@ class PeopleController {
 
     private final People people;
     private final PeopleDesk desk;
+    private final RoleDesk roles;
     private final RoleLook look;
 
-    PeopleController(People people, PeopleDesk desk, RoleLook look) {
+    PeopleController(People people, PeopleDesk desk, RoleDesk roles, RoleLook look) {
         this.people = people;
         this.desk = desk;
+        this.roles = roles;
         this.look = look;
     }
 
@@ -75,14 +77,14 @@ class PeopleController {
     @ResponseStatus(HttpStatus.CREATED)
     void addRole(@PathVariable long project, @Valid @RequestBody RoleEntry entry, Actor actor) {
         actor.mustControl(project);
-        desk.addRole(project, entry.name(), entry.may().rights());
+        roles.addRole(project, entry.name(), entry.may().rights());
     }
 
     @PutMapping("/roles/{role}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void changeRole(@PathVariable long project, @PathVariable long role, @Valid @RequestBody RoleEntry entry, Actor actor) {
         actor.mustControl(project);
-        desk.changeRole(project, role, entry.name(), entry.may().rights(), entry.version());
+        roles.changeRole(project, role, entry.name(), entry.may().rights(), entry.version());
     }
 
     /** What a role would open to whom, if it let do this and were held by these. */
@@ -96,7 +98,7 @@ class PeopleController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setHolders(@PathVariable long project, @PathVariable long role, @Valid @RequestBody HoldersEntry entry, Actor actor) {
         actor.mustControl(project);
-        desk.setHolders(project, role, entry.holders(), entry.version());
+        roles.setHolders(project, role, entry.holders(), entry.version());
     }
 
     /** What hangs on a person, which has to be dealt with before the person can leave. */

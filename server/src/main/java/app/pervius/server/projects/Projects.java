@@ -11,6 +11,7 @@ import app.pervius.server.store.Json;
 import app.pervius.server.store.Remembered;
 import java.time.DateTimeException;
 import java.time.InstantSource;
+import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.Collection;
 import java.util.List;
@@ -51,6 +52,12 @@ public class Projects {
     @Transactional(readOnly = true)
     public Settings settings(long project) {
         return remembered.get(project, () -> projects.findById(project).map(Projects::view).orElseThrow(() -> Refused.notFound("project")));
+    }
+
+    /** The day it is in a project's time zone. */
+    @Transactional(readOnly = true)
+    public LocalDate today(long project) {
+        return LocalDate.ofInstant(clock.instant(), settings(project).zone());
     }
 
     @Transactional(readOnly = true)

@@ -1,11 +1,8 @@
 package app.pervius.server.reviews;
 
-import app.pervius.core.passage.Entry;
-import app.pervius.core.passage.Decision;
 import app.pervius.core.passage.PassageId;
 import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.WayOut;
-import app.pervius.core.project.DecisionCode;
 import app.pervius.core.review.Board;
 import app.pervius.core.review.Ending;
 import app.pervius.core.review.Part;
@@ -13,27 +10,18 @@ import app.pervius.core.review.Route;
 import app.pervius.core.review.Seat;
 import app.pervius.core.review.Seating;
 import app.pervius.core.review.Step;
-import app.pervius.server.journal.Journal;
+import app.pervius.server.folders.Files;
 import app.pervius.server.live.Live;
-import app.pervius.server.passages.Engine;
-import app.pervius.server.passages.PassageFacts;
-import app.pervius.core.passage.Holder;
-import app.pervius.core.project.FieldValues;
 import app.pervius.server.passages.Moves;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.passages.Waiting;
-import app.pervius.server.projects.Projects;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
-import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.function.Function;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -43,28 +31,24 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional(propagation = Propagation.MANDATORY)
 class Parting {
 
-    private final ReviewRepository reviews;
-    private final Reviews flow;
+    private final ReviewTurns turns;
     private final ReviewFiles files;
     private final Seats seats;
     private final Passages passages;
     private final Moves moves;
     private final Waiting waiting;
-    private final Projects projects;
-    private final Engine engine;
+    private final Outcomes outcomes;
     private final Live live;
 
-    Parting(ReviewRepository reviews, Reviews flow, ReviewFiles files, Seats seats, Passages passages, Moves moves, Waiting waiting,
-            Projects projects, Engine engine, Live live) {
-        this.reviews = reviews;
-        this.flow = flow;
+    Parting(ReviewTurns turns, ReviewFiles files, Seats seats, Passages passages, Moves moves, Waiting waiting, Outcomes outcomes,
+            Live live) {
+        this.turns = turns;
         this.files = files;
         this.seats = seats;
         this.passages = passages;
         this.moves = moves;
         this.waiting = waiting;
-        this.projects = projects;
-        this.engine = engine;
+        this.outcomes = outcomes;
         this.live = live;
     }
 
@@ -92,9 +76,9 @@ class Parting {
             }
         }
         if (!used) {
-            flow.end(review, ReviewState.CLOSED);
+            turns.end(review, ReviewState.CLOSED);
         }
-        passOn(review, route);
+        outcomes.passOn(review, route);
         live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
     }
 
@@ -106,7 +90,7 @@ class Parting {
             part.turn = turn + 1;
             part.step = step;
             this.seats.seat(part, part.turn, seats, next, false, null);
-            flow.begun(part, route);
+            turns.begun(part, route);
         }, (stranded, why) -> strand(review, route, step, stranded, why));
     }
 
@@ -116,7 +100,7 @@ class Parting {
             part.state = ReviewState.RELEASING;
             part.turn = turn + 1;
             this.seats.seat(part, part.turn, seats, null, false, null);
-            flow.begun(part, route);
+            turns.begun(part, route);
         }, (stranded, why) -> strand(review, route, step, stranded, "the lead: " + why));
     }
 
@@ -137,45 +121,13 @@ class Parting {
             switch (group.getKey()) {
                 case Seating.Seated.Nobody(String why) -> strand.accept(group.getValue(), why);
                 case Seating.Seated.Seats(List<Seat> sitting) -> {
-                    Review part = taken ? flow.off(review, group.getValue()) : review;
+                    Review part = taken ? turns.off(review, group.getValue()) : review;
                     taken = true;
                     begin.accept(part, sitting);
                 }
             }
         }
         return taken;
-    }
-
-    /** Gives decided passages their decisions, unless they have to wait for others of their review. */
-    void passOn(Review review, Route route) {
-        List<Review> family = route.filesGoAlone() ? List.of(review) : reviews.findByFamilyIdOrderById(review.familyId);
-        boolean held = !route.filesGoAlone() && family.stream().anyMatch(r -> r.state.live());
-        List<ReviewFiles.InReview> over = files.of(family.stream().map(Review::id).toList()).values().stream().flatMap(List::stream)
-                .filter(f -> f.over() != null && f.ending().isPresent() && !f.passedOn()).toList();
-        if (held) {
-            moves.heldBy(over.stream().map(ReviewFiles.InReview::passage).toList(), new Holder.UntilOthers(),
-                    family.stream().map(r -> r.due).filter(Objects::nonNull).max(Comparator.naturalOrder()).orElse(null),
-                    "the other files of its review");
-            return;
-        }
-        List<DecisionCode> codes = projects.settings(review.projectId).decisionCodes();
-        over.forEach(file -> {
-            Ending ending = file.ending().orElseThrow();
-            moves.note(file.passage(), Entry.Kind.RELEASED, Journal.Actor.PERVIUS,
-                    account(file.passage(), DecisionCode.of(ending.code(), codes)));
-            moves.decided(file.passage(), new Decision(ending.code(), ending.toAuthor(),
-                    Optional.ofNullable(route.completion().statusCodes().get(ending.code()))),
-                    new FieldValues(route.completion().values()));
-            files.passedOn(file.review(), file.passage());
-        });
-        if (!over.isEmpty()) {
-            engine.wake(review.submissionId);
-        }
-    }
-
-    private String account(long passage, DecisionCode code) {
-        return "Decision: " + code.digit() + ", " + code.name() + "." + flow.released(passage).stream().filter(s -> !s.comment().isEmpty())
-                .map(s -> "\n" + s.stepName() + ", " + s.person() + ": " + s.comment()).collect(Collectors.joining());
     }
 
     /** The passages cannot go on where nobody is; they stop with the reason, and go on at that step once it is mended. */

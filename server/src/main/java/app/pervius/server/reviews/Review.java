@@ -10,34 +10,34 @@ import org.jspecify.annotations.Nullable;
 
 /** Passages of one submission on one route, at one of its steps with the same people. */
 @Entity
-class Review extends Row {
+public class Review extends Row {
 
-    long projectId;
-    long submissionId;
+    public long projectId;
+    public long submissionId;
     /** The first review of those it was one with; its own id where it is that. */
-    long familyId;
-    String routeKey = "";
-    int routeEdition;
-    long authorId;
-    long authorFirmId;
+    public long familyId;
+    public String routeKey = "";
+    public int routeEdition;
+    public long authorId;
+    public long authorFirmId;
     @Enumerated(EnumType.STRING)
-    ReviewState state = ReviewState.FORMING;
-    int step;
+    public ReviewState state = ReviewState.FORMING;
+    public int step;
     /** Counts the steps begun; what people do names the turn they saw. */
-    int turn;
+    public int turn;
     /** Who sits in its first step, as one text; only reviews with the same people take a passage in while they form. */
-    String seatsKey = "";
-    @Nullable Instant stepBegan;
-    @Nullable Instant due;
-    Instant madeAt = Instant.EPOCH;
-    @Nullable Instant closedAt;
+    public String seatsKey = "";
+    public @Nullable Instant stepBegan;
+    public @Nullable Instant due;
+    public Instant madeAt = Instant.EPOCH;
+    public @Nullable Instant closedAt;
     /** When Pervius looks after it next. */
-    @Nullable Instant nextChase;
+    public @Nullable Instant nextChase;
     /** Who sent it by hand; nobody where a rule did. */
-    @Nullable Long senderId;
-    String message = "";
+    public @Nullable Long senderId;
+    public String message = "";
     /** Its files were decided before, and the decision was reopened. */
-    boolean reopened;
+    public boolean reopened;
     @Version
-    int version;
+    public int version;
 }

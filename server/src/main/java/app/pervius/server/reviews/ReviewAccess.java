@@ -12,7 +12,7 @@ import org.springframework.stereotype.Component;
  * own firm unless the route lets it decide. Nobody else learns that there is a review, or reads what is said in it before its release.
  */
 @Component
-class ReviewAccess {
+public class ReviewAccess {
 
     private final ReviewRepository reviews;
     private final Routes routes;
@@ -22,14 +22,14 @@ class ReviewAccess {
         this.routes = routes;
     }
 
-    boolean sees(Review review, Actor actor) {
+    public boolean sees(Review review, Actor actor) {
         Actor.Membership membership = actor.memberships().get(review.projectId);
         return membership != null && (membership.reviews(review.authorFirmId)
                 || membership.decides() && membership.sees(review.authorFirmId)
                 && routes.edition(review.projectId, review.routeKey, review.routeEdition).ownFirmDecides());
     }
 
-    Review mustSee(Optional<Review> found, Actor actor) {
+    public Review mustSee(Optional<Review> found, Actor actor) {
         return found.filter(r -> sees(r, actor)).orElseThrow(() -> Refused.notFound("review"));
     }
 
@@ -39,7 +39,8 @@ class ReviewAccess {
     }
 
     /** Whether somebody may read what was said of a passage as it was said. */
-    boolean readsAsSaid(Passages.PassageView passage, Actor actor) {
-        return reviews.ofPassage(passage.id()).map(r -> sees(r, actor)).orElse(actor.in(passage.project()).reviews(passage.authorFirm()));
+    public boolean readsAsSaid(Passages.PassageView passage, Actor actor) {
+        return reviews.ofPassage(passage.id()).map(r -> sees(r, actor))
+                .orElse(actor.in(passage.project()).reviews(passage.from().authorFirm()));
     }
 }

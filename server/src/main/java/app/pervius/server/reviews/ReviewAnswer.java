@@ -11,29 +11,29 @@ import org.jspecify.annotations.Nullable;
 
 /** What somebody said of one revision in one turn of a review. */
 @Entity
-class ReviewAnswer extends Row {
+public class ReviewAnswer extends Row {
 
     /** What the lead made of a comment. */
-    enum DrawnAs { KEPT, REWORDED, DROPPED }
+    public enum DrawnAs { KEPT, REWORDED, DROPPED }
 
-    long reviewId;
-    int turn;
-    int step;
-    String stepName = "";
-    long passageId;
+    public long reviewId;
+    public int turn;
+    public int step;
+    public String stepName = "";
+    public long passageId;
     /** Whose place it was given from; nobody's where silence counts as a code. */
-    @Nullable Long seatId;
+    public @Nullable Long seatId;
     /** Who gave it. */
-    @Nullable Long personId;
-    int code;
-    String comment = "";
-    Instant givenAt = Instant.EPOCH;
+    public @Nullable Long personId;
+    public int code;
+    public String comment = "";
+    public Instant givenAt = Instant.EPOCH;
     @Enumerated(EnumType.STRING)
-    @Nullable DrawnAs drawn;
-    @Nullable String drawnText;
-    @Nullable Long drawnBy;
+    public @Nullable DrawnAs drawn;
+    public @Nullable String drawnText;
+    public @Nullable Long drawnBy;
     @Version
-    int version;
+    public int version;
 
     Drawn asDrawn() {
         return switch (drawn) {

@@ -19,10 +19,11 @@ import org.springframework.stereotype.Component;
 
 /** Which revisions are in which review, as plain rows: by way of the entities each would be written twice. */
 @Component
-class ReviewFiles {
+public class ReviewFiles {
 
     /** A revision in a review; {@code over} is when it left its steps, {@code passedOn} whether its outcome is no longer held back. */
-    record InReview(long review, long passage, Set<Integer> leftOut, Optional<Ending> ending, @Nullable Instant over, boolean passedOn) {
+    public record InReview(long review, long passage, Set<Integer> leftOut, Optional<Ending> ending, @Nullable Instant over,
+            boolean passedOn) {
 
         Board.File file() {
             return new Board.File(new PassageId(passage), leftOut, ending);
@@ -43,14 +44,14 @@ class ReviewFiles {
     }
 
     /** Those of a review, in the order they came. */
-    List<InReview> of(long review) {
+    public List<InReview> of(long review) {
         return jdbc.sql("select review_id, passage_id, left_out, ending_code, to_author, over_at, passed_on from review_passage where "
                 + "review_id = ? order by review_id, passage_id")
                 .param(review).query(ReviewFiles::row).list();
     }
 
     /** Those of reviews, by review. */
-    Map<Long, List<InReview>> of(Collection<Long> reviews) {
+    public Map<Long, List<InReview>> of(Collection<Long> reviews) {
         return reviews.isEmpty() ? Map.of()
                 : jdbc.sql("select review_id, passage_id, left_out, ending_code, to_author, over_at, passed_on from review_passage "
                 + "where review_id in (:reviews) order by review_id, passage_id")
@@ -58,11 +59,11 @@ class ReviewFiles {
     }
 
     /** Those still under review. */
-    List<InReview> live(long review) {
+    public List<InReview> live(long review) {
         return of(review).stream().filter(f -> f.over() == null).toList();
     }
 
-    void move(long from, long to, Collection<Long> passages) {
+    public void move(long from, long to, Collection<Long> passages) {
         passages.forEach(passage -> jdbc.sql("update review_passage set review_id = ? where review_id = ? and passage_id = ?")
                 .params(to, from, passage).update());
     }
@@ -73,7 +74,7 @@ class ReviewFiles {
                 .params(ending.code(), ending.toAuthor(), review, passage.value()).update());
     }
 
-    void over(long review, Collection<Long> passages) {
+    public void over(long review, Collection<Long> passages) {
         OffsetDateTime now = clock.instant().atOffset(ZoneOffset.UTC);
         passages.forEach(passage -> jdbc.sql("update review_passage set over_at = ? where review_id = ? and passage_id = ?")
                 .params(now, review, passage).update());

@@ -9,7 +9,7 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 
-interface ReviewRepository extends JpaRepository<Review, Long> {
+public interface ReviewRepository extends JpaRepository<Review, Long> {
     List<Review> findBySubmissionIdAndRouteKeyAndState(long submission, String route, ReviewState state);
 
     List<Review> findBySubmissionIdAndState(long submission, ReviewState state);

@@ -7,19 +7,19 @@ import org.jspecify.annotations.Nullable;
 
 /** A person's place in a step, or in the release, of a review. */
 @Entity
-class ReviewSeat extends Row {
-    long reviewId;
-    int turn;
-    long personId;
-    boolean leads;
+public class ReviewSeat extends Row {
+    public long reviewId;
+    public int turn;
+    public long personId;
+    public boolean leads;
     /** Whether the person still has something to do here. */
-    boolean open;
-    @Nullable Instant due;
+    public boolean open;
+    public @Nullable Instant due;
     /** The role that gave the place, if one did. */
-    @Nullable Long roleId;
+    public @Nullable Long roleId;
     /** Since when the person has it in hand. */
-    @Nullable Instant takenAt;
+    public @Nullable Instant takenAt;
     /** Who passed it on to this person, and what was said with it. */
-    @Nullable Long passedBy;
-    String note = "";
+    public @Nullable Long passedBy;
+    public String note = "";
 }

@@ -7,7 +7,7 @@ import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
-interface SeatRepository extends JpaRepository<ReviewSeat, Long> {
+public interface SeatRepository extends JpaRepository<ReviewSeat, Long> {
     List<ReviewSeat> findByReviewIdAndTurnOrderById(long review, int turn);
 
     Optional<ReviewSeat> findByReviewIdAndTurnAndPersonId(long review, int turn, long person);

@@ -12,15 +12,16 @@ import app.pervius.core.review.Seating;
 import app.pervius.core.review.Step;
 import app.pervius.core.review.Who;
 import app.pervius.server.access.Actor;
-import app.pervius.server.refused.Refused;
 import app.pervius.server.people.Deputies;
 import app.pervius.server.people.Matrices;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.refused.Refused;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.HexFormat;
 import java.util.List;
@@ -75,12 +76,12 @@ public class Seats {
     }
 
     /** Those in the present turn of a review. */
-    List<ReviewSeat> in(Review review) {
+    public List<ReviewSeat> in(Review review) {
         return seats.findByReviewIdAndTurnOrderById(review.id(), review.turn);
     }
 
     /** The same people sit in another review as well. */
-    void copy(Review from, Review to) {
+    public void copy(Review from, Review to) {
         for (ReviewSeat seat : in(from)) {
             ReviewSeat row = new ReviewSeat();
             row.reviewId = to.id();
@@ -103,13 +104,13 @@ public class Seats {
     }
 
     /** Somebody, with the seats of a review the person may act from: one's own, and those of people one stands in for on others' work. */
-    Acting acting(Review review, Route route, Actor actor) {
+    public Acting acting(Review review, Route route, Actor actor) {
         return acting(review, route, actor, deputies.standsInFor(actor.person(review.projectId), projects.settings(review.projectId)
                 .zone()));
     }
 
     /** The same where it is known whom the person stands in for today. */
-    static Acting acting(Review review, Route route, Actor actor, Set<Long> standsInFor) {
+    public static Acting acting(Review review, Route route, Actor actor, Set<Long> standsInFor) {
         Set<PersonId> from = new HashSet<>(Set.of(new PersonId(actor.person(review.projectId))));
         if (new Holder(new PersonId(actor.person(review.projectId)), new FirmId(actor.firm(review.projectId)))
                 .mayDecide(route, new PersonId(review.authorId), new FirmId(review.authorFirmId))) {
@@ -121,19 +122,19 @@ public class Seats {
     /**
      * Whether a person could sit in a review: active, on the reviewing side, and not on one's own firm's work unless the route allows it.
      */
-    boolean fit(Review review, Route route, long person) {
+    public boolean fit(Review review, Route route, long person) {
         return people.reviewingSide(review.projectId, review.authorFirmId).stream().anyMatch(h -> h.person().value() == person
                 && h.mayDecide(route, new PersonId(review.authorId), new FirmId(review.authorFirmId)));
     }
 
     /** Whether a person would sit in a step of a review's route for a file with these values. */
-    boolean wouldSit(Review review, Route route, Step step, FieldValues values, long person) {
+    public boolean wouldSit(Review review, Route route, Step step, FieldValues values, long person) {
         return Seating.of(route, step, facts(review.projectId, review.authorId, review.authorFirmId,
                 values)) instanceof Seating.Seated.Seats(List<Seat> sitting)
                 && sitting.stream().anyMatch(s -> s.person().value() == person);
     }
 
-    void mustFit(Review review, Route route, long person) {
+    public void mustFit(Review review, Route route, long person) {
         if (!fit(review, route, person)) {
             throw Refused.invalid("person", people.person(person).name()
                     + " cannot decide here: people of the author's own firm, and people whose roles do not let them see or decide on "
@@ -142,7 +143,7 @@ public class Seats {
     }
 
     /** Who is told when something is to be done in seats: those who sit, and who stands in for those that are away. */
-    Set<Long> toTell(Review review, List<ReviewSeat> sitting) {
+    public Set<Long> toTell(Review review, List<ReviewSeat> sitting) {
         var zone = projects.settings(review.projectId).zone();
         Set<Long> all = sitting.stream().map(s -> s.personId).collect(Collectors.toSet());
         sitting.forEach(s -> deputies.of(s.personId, zone).ifPresent(all::add));
@@ -150,7 +151,7 @@ public class Seats {
     }
 
     /** Who has it, in words: people who are away with who stands in. */
-    String inWords(Review review, List<ReviewSeat> sitting) {
+    public String inWords(Review review, List<ReviewSeat> sitting) {
         var zone = projects.settings(review.projectId).zone();
         List<ReviewSeat> inHand = sitting.stream().filter(s -> s.takenAt != null).toList();
         return (inHand.isEmpty() ? sitting : inHand).stream().map(s -> people.person(s.personId).name()
@@ -187,5 +188,22 @@ public class Seats {
             return person.name().equalsIgnoreCase(wanted) || person.email().equalsIgnoreCase(wanted);
         }).toList();
         return meant.size() == 1 ? Optional.of(meant.getFirst()) : Optional.empty();
+    }
+
+    /** Whether a step could still be decided, and drawn together where it has a lead, without some of those who sit in it. */
+    public boolean enoughWithout(Review review, Route route, List<ReviewSeat> gone, List<ReviewSeat> came) {
+        List<ReviewSeat> left = new ArrayList<>(in(review));
+        left.removeIf(s -> gone.stream().anyMatch(g -> g.id() == s.id()));
+        boolean leadGoes = gone.stream().anyMatch(s -> s.leads);
+        if (left.isEmpty() || leadGoes && came.isEmpty()) {
+            return false;
+        }
+        int asked = (int) left.stream().filter(s -> !s.leads).count() - (leadGoes ? 1 : 0);
+        return review.state == ReviewState.RELEASING || route.steps().get(review.step).needs().of(asked) <= asked;
+    }
+
+    /** The open places of a person in a project, the most urgent first. */
+    List<ReviewSeat> openIn(long project, long person) {
+        return seats.openIn(project, person);
     }
 }

@@ -52,7 +52,7 @@ public class WatcherBook {
                 .distinct().toList());
     }
 
-    void add(long family, Watched more) {
+    public void add(long family, Watched more) {
         Watched known = of(family);
         more.persons().stream().distinct().filter(p -> !known.persons().contains(p))
                 .forEach(p -> jdbc.sql("insert into review_watcher (id, family_id, person_id) values (?, ?, ?)")

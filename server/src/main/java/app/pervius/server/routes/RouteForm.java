@@ -77,9 +77,12 @@ record RouteForm(@NotNull @Size(max = 120) String name, @NotNull @Size(max = 20)
             @NotNull @Size(max = 50) List<@Valid @NotNull WhoForm> who, @NotNull NeedsKind needs,
             @Min(1) @Max(100) int atLeast, Step.@NotNull Drawing drawing, @Min(0) @Max(1000) int workingDays,
             @Nullable @Valid ConditionForm when, @NotNull @Size(max = 4) List<@Valid @NotNull LeadsForm> leads,
-            @Min(0) @Max(250) int remindBefore, @Min(0) @Max(250) int remindAfter, @Min(0) @Max(250) int escalateAfter,
-            @NotNull @Size(max = 20) List<@NotNull Long> escalateTo,
-            @NotNull @Valid SilenceForm silence) {
+            @NotNull @Valid ChaseForm chase) {
+    }
+
+    /** What is done while nobody answers; all times in working days before or after the due date, 0 for never. */
+    record ChaseForm(@Min(0) @Max(250) int remindBefore, @Min(0) @Max(250) int remindAfter, @Min(0) @Max(250) int escalateAfter,
+            @NotNull @Size(max = 20) List<@NotNull Long> escalateTo, @NotNull @Valid SilenceForm silence) {
     }
 
     Route route(String key) {
@@ -111,16 +114,19 @@ record RouteForm(@NotNull @Size(max = 120) String name, @NotNull @Size(max = 20)
             case ALL -> new Needs.All();
             case AT_LEAST -> new Needs.AtLeast(form.atLeast());
         };
-        Chase.Silence silence = switch (form.silence().kind()) {
-            case WAIT -> new Chase.Silence.Wait();
-            case COUNTS -> new Chase.Silence.CountsAs(form.silence().code(), form.silence().daysAfter());
-            case SKIP -> new Chase.Silence.Skip(form.silence().daysAfter());
-        };
         return new Step(form.name().strip(), form.kind(), form.who().stream().map(RouteForm::who).toList(), needs, form.drawing(),
                 form.workingDays(),
                 Optional.ofNullable(form.when()).map(RouteForm::condition), leads,
-                new Chase(form.remindBefore(), form.remindAfter(), form.escalateAfter(), form.escalateTo().stream().map(RoleId::new)
-                        .toList(), silence));
+                chase(form.chase()));
+    }
+
+    private static Chase chase(ChaseForm form) {
+        return new Chase(form.remindBefore(), form.remindAfter(), form.escalateAfter(),
+                form.escalateTo().stream().map(RoleId::new).toList(), switch (form.silence().kind()) {
+            case WAIT -> new Chase.Silence.Wait();
+            case COUNTS -> new Chase.Silence.CountsAs(form.silence().code(), form.silence().daysAfter());
+            case SKIP -> new Chase.Silence.Skip(form.silence().daysAfter());
+        });
     }
 
     private static Condition condition(ConditionForm form) {
@@ -157,7 +163,6 @@ record RouteForm(@NotNull @Size(max = 120) String name, @NotNull @Size(max = 20)
     }
 
     private static StepForm of(Step step) {
-        Chase chase = step.chase();
         return new StepForm(step.name(), step.kind(), step.who().stream().map(RouteForm::of).toList(), switch (step.needs()) {
             case Needs.Any() -> NeedsKind.ANY;
             case Needs.All() -> NeedsKind.ALL;
@@ -169,12 +174,16 @@ record RouteForm(@NotNull @Size(max = 120) String name, @NotNull @Size(max = 20)
                     case Leads.End() -> new LeadsForm(e.getKey(), LeadsKind.END, 0);
                     case Leads.Back() -> new LeadsForm(e.getKey(), LeadsKind.BACK, 0);
                     case Leads.ToStep(int to) -> new LeadsForm(e.getKey(), LeadsKind.TO_STEP, to);
-                }).toList(), chase.remindBefore(), chase.remindAfter(), chase.escalateAfter(), chase.escalateTo().stream()
-                        .map(RoleId::value).toList(), switch (chase.silence()) {
-                    case Chase.Silence.Wait() -> new SilenceForm(SilenceKind.WAIT, 1, 0);
-                    case Chase.Silence.CountsAs(int code, int days) -> new SilenceForm(SilenceKind.COUNTS, code, days);
-                    case Chase.Silence.Skip(int days) -> new SilenceForm(SilenceKind.SKIP, 1, days);
-                });
+                }).toList(), of(step.chase()));
+    }
+
+    private static ChaseForm of(Chase chase) {
+        return new ChaseForm(chase.remindBefore(), chase.remindAfter(), chase.escalateAfter(),
+                chase.escalateTo().stream().map(RoleId::value).toList(), switch (chase.silence()) {
+            case Chase.Silence.Wait() -> new SilenceForm(SilenceKind.WAIT, 1, 0);
+            case Chase.Silence.CountsAs(int code, int days) -> new SilenceForm(SilenceKind.COUNTS, code, days);
+            case Chase.Silence.Skip(int days) -> new SilenceForm(SilenceKind.SKIP, 1, days);
+        });
     }
 
     private static ConditionForm of(Condition condition) {

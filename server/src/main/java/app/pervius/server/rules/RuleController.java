@@ -1,26 +1,13 @@
 package app.pervius.server.rules;
 
-import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.Rule;
 import app.pervius.core.rules.RuleSheet;
 import app.pervius.server.access.Actor;
-import app.pervius.server.passages.Passages;
-import app.pervius.server.people.People;
-import app.pervius.server.rules.watching.WatchRuns;
-import app.pervius.server.rules.words.RuleWords;
-import app.pervius.server.store.Json;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
-import java.time.Duration;
-import java.time.Instant;
-import java.time.InstantSource;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
-import java.util.Optional;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.transaction.annotation.Transactional;
@@ -38,67 +25,20 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class RuleController {
 
-    /** How far back "lately" goes. */
-    private static final Duration LATELY = Duration.ofDays(30);
-
-    private final RuleRepository rules;
-    private final ProjectHandlingRepository projectDrafts;
+    private final SheetViews views;
     private final SheetBook book;
     private final SheetStates states;
-    private final RuleDesk desk;
     private final SheetFindings findings;
-    private final RuleWords words;
+    private final RuleDesk desk;
     private final RuleRights rights;
-    private final People people;
-    private final Passages passages;
-    private final WatchRuns runs;
-    private final InstantSource clock;
 
-    RuleController(RuleRepository rules, ProjectHandlingRepository projectDrafts, SheetBook book, SheetStates states, RuleDesk desk,
-            SheetFindings findings,
-            RuleWords words, RuleRights rights, People people, Passages passages, WatchRuns runs, InstantSource clock) {
-        this.runs = runs;
-        this.rules = rules;
-        this.projectDrafts = projectDrafts;
+    RuleController(SheetViews views, SheetBook book, SheetStates states, SheetFindings findings, RuleDesk desk, RuleRights rights) {
+        this.views = views;
         this.book = book;
         this.states = states;
-        this.desk = desk;
         this.findings = findings;
-        this.words = words;
+        this.desk = desk;
         this.rights = rights;
-        this.people = people;
-        this.passages = passages;
-        this.clock = clock;
-    }
-
-    /** Who wrote a draft, and when. */
-    record Drafted(String by, Instant at) {
-    }
-
-    /**
-     * A row of the sheet.
-     *
-     * @param editionInForce 0 while it has never been in force
-     * @param words what is shown, the draft where there is one, in sentences
-     * @param fitted how many passages it took that have moved in the last 30 days
-     */
-    record SheetRow(long id, boolean on, int editionInForce, @Nullable RuleForm inForce, @Nullable RuleForm draft,
-            @Nullable Drafted drafted,
-            RuleWords.Sentences words, List<RuleFinding.Finding> findings, long fitted, int version) {
-    }
-
-    /** What the project says of stations that are left to it. */
-    record ProjectRow(HandlingForm inForce, @Nullable HandlingForm draft, @Nullable Drafted drafted, RuleWords.Sentences words,
-            int version) {
-    }
-
-    /**
-     * The sheet, or of it the rules that stand only on folders whoever asks looks after.
-     *
-     * @param edition which edition is in force; 0 before the first
-     * @param reordered whether the order shown is another than the one in force
-     */
-    record SheetView(int edition, boolean reordered, ProjectRow project, List<SheetRow> rules) {
     }
 
     record NewRule(long id) {
@@ -129,23 +69,9 @@ class RuleController {
 
     @GetMapping("/api/projects/{project}/rules")
     @Transactional(readOnly = true)
-    public SheetView sheet(@PathVariable long project, Actor actor) {
+    public SheetViews.SheetView sheet(@PathVariable long project, Actor actor) {
         rights.mustReach(project, actor);
-        SheetBook.State now = book.now(project);
-        Map<Long, SheetEdition.Line> lines = now.says().lines().stream().collect(Collectors.toMap(SheetEdition.Line::rule, line -> line));
-        Map<Long, Rule> inForce = book.rules(now);
-        Map<Long, Long> fitted = new HashMap<>(passages.takenByRule(project, clock.instant().minus(LATELY)));
-        fitted.putAll(runs.since(project, clock.instant().minus(LATELY)));
-        RuleSheet written = states.written(project);
-        SheetFindings.Found found = findings.of(project, written);
-        List<RuleRow> rows = rules.findByProjectIdAndRemovedFalseOrderByPositionAscIdAsc(project);
-        List<RuleRow> mine = rows.stream().filter(row -> rights.may(project, actor, row.drafted()
-                .or(() -> Optional.ofNullable(inForce.get(row.id()))).orElseThrow())).toList();
-        List<Long> shownOrder = rows.stream().map(RuleRow::id).filter(lines::containsKey).toList();
-        boolean reordered = !shownOrder.equals(now.says().lines().stream().map(SheetEdition.Line::rule).toList());
-        return new SheetView(now.edition(), reordered, projectRow(project, now.says().project(), written.project()), mine.stream()
-                .map(row -> row(row, Optional.ofNullable(lines.get(row.id())), Optional.ofNullable(inForce.get(row.id())),
-                        found.of(row.id()), fitted.getOrDefault(row.id(), 0L))).toList());
+        return views.sheet(project, actor);
     }
 
     @PostMapping("/api/projects/{project}/rules")
@@ -220,28 +146,5 @@ class RuleController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable long id, @RequestParam int version, Actor actor) {
         desk.remove(id, version, actor);
-    }
-
-    private ProjectRow projectRow(long project, Handling inForce, Handling shown) {
-        Optional<ProjectHandling> row = projectDrafts.findByProjectId(project);
-        Optional<ProjectHandling> draft = row.filter(r -> r.draft != null);
-        return new ProjectRow(HandlingForm.of(inForce), draft.map(r -> HandlingForm.of(Json.read(String.valueOf(r.draft), Handling.class)))
-                .orElse(null),
-                draft.map(r -> drafted(r.draftBy, r.draftAt)).orElse(null), words.ofProject(project, shown), row.map(r -> r.version)
-                .orElse(0));
-    }
-
-    private SheetRow row(RuleRow row, Optional<SheetEdition.Line> line, Optional<Rule> inForce, List<RuleFinding.Finding> found,
-            long fitted) {
-        Optional<Rule> draft = row.drafted();
-        Rule shown = draft.or(() -> inForce).orElseThrow();
-        return new SheetRow(row.id(), line.map(SheetEdition.Line::on).orElse(true), line.map(SheetEdition.Line::edition).orElse(0),
-                inForce.map(RuleForm::of).orElse(null),
-                draft.map(RuleForm::of).orElse(null), draft.isPresent() ? drafted(row.draftBy, row.draftAt) : null,
-                words.own(row.projectId, shown), found, fitted, row.version);
-    }
-
-    private @Nullable Drafted drafted(@Nullable Long by, @Nullable Instant at) {
-        return by == null || at == null ? null : new Drafted(people.person(by).name(), at);
     }
 }

@@ -1,15 +1,13 @@
 package app.pervius.server.setup;
 
+import app.pervius.server.Pervius;
 import app.pervius.server.access.Actor;
 import app.pervius.server.access.Sessions;
 import app.pervius.server.accounts.AccountBook;
-import app.pervius.server.accounts.Passwords;
-import app.pervius.server.refused.Refused;
 import app.pervius.server.accounts.SecondSteps;
-import app.pervius.server.messages.Messages;
-import app.pervius.server.people.PeopleDesk;
+import app.pervius.server.messages.AccountMail;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.signing.Providers;
-import org.jspecify.annotations.Nullable;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
@@ -20,12 +18,11 @@ import java.security.MessageDigest;
 import java.security.SecureRandom;
 import java.util.HexFormat;
 import java.util.List;
-import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.core.env.Environment;
 import org.springframework.core.env.Profiles;
-import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -36,31 +33,24 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/entrance")
 class EntranceController {
+    private final String code = HexFormat.of().formatHex(new SecureRandom().generateSeed(6));
 
-    private final PeopleDesk desk;
+    private final FirstSetUp first;
     private final AccountBook accounts;
-    private final Passwords passwords;
-    private final FirstProject first;
     private final Sessions sessions;
     private final Providers providers;
     private final SecondSteps secondSteps;
-    private final Messages messages;
-    private final TransactionTemplate transaction;
+    private final AccountMail mail;
     private final Environment environment;
-    private final String code = HexFormat.of().formatHex(new SecureRandom().generateSeed(6));
 
-    EntranceController(PeopleDesk desk, AccountBook accounts, Passwords passwords, FirstProject first, Sessions sessions,
-            Providers providers, SecondSteps secondSteps, Messages messages, TransactionTemplate transaction,
-            Environment environment) {
-        this.desk = desk;
-        this.accounts = accounts;
-        this.passwords = passwords;
+    EntranceController(FirstSetUp first, AccountBook accounts, Sessions sessions, Providers providers, SecondSteps secondSteps,
+            AccountMail mail, Environment environment) {
         this.first = first;
+        this.accounts = accounts;
         this.sessions = sessions;
         this.providers = providers;
         this.secondSteps = secondSteps;
-        this.messages = messages;
-        this.transaction = transaction;
+        this.mail = mail;
         this.environment = environment;
     }
 
@@ -82,7 +72,7 @@ class EntranceController {
         // Whoever is signed in already, and signs in as somebody else, does so from a page of that session.
         sessions.tellToken(request, response);
         return new Entrance(environment.acceptsProfiles(Profiles.of("demo")), accounts.nobodyYet(), sessions.anybody(), providers.offered(),
-                secondSteps.passkeyHost().orElse(null), messages.mailed());
+                secondSteps.passkeyHost().orElse(null), mail.mailed());
     }
 
     /** Sets up an empty installation; afterwards the first administrator is signed in. Possible once. */
@@ -91,30 +81,7 @@ class EntranceController {
         if (!MessageDigest.isEqual(code.getBytes(StandardCharsets.UTF_8), entry.code().getBytes(StandardCharsets.UTF_8))) {
             throw Refused.invalid("code", "This is not the code on the console of the machine Pervius was started on.");
         }
-        mustBeEmpty();
-        if (!entry.email().strip().matches("[^@\\s]+@[^@\\s]+")) {
-            throw Refused.invalid("email", "“" + entry.email() + "” is not an e-mail address.");
-        }
-        String hash = passwords.hash(entry.password(), List.of(entry.name(), entry.email(), entry.projectCode(), entry.projectName(),
-                entry.firmName()));
-        long account = Objects.requireNonNull(transaction.execute(status -> setUp(entry, hash)));
-        return sessions.begin(account, false, request, response);
-    }
-
-    private void mustBeEmpty() {
-        if (!accounts.nobodyYet()) {
-            throw Refused.conflict("already-set-up", "This installation has been set up already; sign in.");
-        }
-    }
-
-    private synchronized long setUp(FirstEntry entry, String hash) {
-        mustBeEmpty();
-        long account = accounts.make(entry.name(), entry.email(), true);
-        accounts.setPassword(account, hash);
-        FirstProject.Made made = first.make(new FirstProject.Wanted(entry.projectCode(), entry.projectName(), entry.zone(),
-                entry.firmCode(), entry.firmName(), entry.name(), entry.email()));
-        desk.joins(made.controller(), account);
-        return account;
+        return sessions.begin(first.make(entry), false, request, response);
     }
 
     @EventListener(ApplicationReadyEvent.class)

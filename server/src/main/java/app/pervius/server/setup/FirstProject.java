@@ -4,6 +4,7 @@ import app.pervius.core.project.Code;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.people.People;
 import app.pervius.server.people.PeopleDesk;
+import app.pervius.server.people.RoleDesk;
 import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Service;
@@ -32,11 +33,13 @@ class FirstProject {
 
     private final StandardProject standard;
     private final PeopleDesk people;
+    private final RoleDesk roles;
     private final Folders folders;
 
-    FirstProject(StandardProject standard, PeopleDesk people, Folders folders) {
+    FirstProject(StandardProject standard, PeopleDesk people, RoleDesk roles, Folders folders) {
         this.standard = standard;
         this.people = people;
+        this.roles = roles;
         this.folders = folders;
     }
 
@@ -46,7 +49,7 @@ class FirstProject {
         long firm = people.addFirm(made.project(), wanted.firmCode(), wanted.firmName());
         long person = people.addPerson(made.project(), new People.NewPerson(firm, wanted.controller(), wanted.controllerEmail(),
                 "Document controller"));
-        people.setHolders(made.project(), made.controller(), List.of(person), 0);
+        roles.setHolders(made.project(), made.controller(), List.of(person), 0);
         folders.make(new Folders.NewFolder(made.workInProgress(), wanted.firmName(), null, firm, Map.of()));
         return new Made(made.project(), person);
     }

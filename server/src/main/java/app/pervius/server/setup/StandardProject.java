@@ -12,7 +12,7 @@ import app.pervius.core.review.Step;
 import app.pervius.core.review.Who;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.numbers.Schemes;
-import app.pervius.server.people.PeopleDesk;
+import app.pervius.server.people.RoleDesk;
 import app.pervius.server.people.RoleRights;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.routes.Routes;
@@ -48,15 +48,15 @@ public class StandardProject {
 
     private final Projects projects;
     private final Folders folders;
-    private final PeopleDesk people;
+    private final RoleDesk roles;
     private final Schemes schemes;
     private final Routes routes;
     private final RuleDesk rules;
 
-    StandardProject(Projects projects, Folders folders, PeopleDesk people, Schemes schemes, Routes routes, RuleDesk rules) {
+    StandardProject(Projects projects, Folders folders, RoleDesk roles, Schemes schemes, Routes routes, RuleDesk rules) {
         this.projects = projects;
         this.folders = folders;
-        this.people = people;
+        this.roles = roles;
         this.schemes = schemes;
         this.routes = routes;
         this.rules = rules;
@@ -75,10 +75,10 @@ public class StandardProject {
         long published = folder(root, "Published", InformationState.PUBLISHED);
         long archive = folder(root, "Archive", InformationState.ARCHIVE);
         projects.setArchive(project, archive);
-        long controller = people.addRole(project, "Document controller", RoleRights.CONTROLLER);
-        long reviewer = people.addRole(project, "Reviewer", RoleRights.REVIEWER);
-        long approver = people.addRole(project, "Approver", RoleRights.REVIEWER);
-        long author = people.addRole(project, "Author", RoleRights.AUTHOR);
+        long controller = roles.addRole(project, "Document controller", RoleRights.CONTROLLER);
+        long reviewer = roles.addRole(project, "Reviewer", RoleRights.REVIEWER);
+        long approver = roles.addRole(project, "Approver", RoleRights.REVIEWER);
+        long author = roles.addRole(project, "Author", RoleRights.AUTHOR);
         schemes.putInForce(project, Scheme.ofDocuments(DOCUMENTS, "Documents", "{project}-{originator}-{discipline}-{type}-{counter:4}",
                 List.of("originator", "discipline", "type")), 0, null);
         routes.putInForce(project, Route.usual(DOCUMENTS, "Review and approval", List.of(

@@ -4,6 +4,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.accounts.HalfOpen;
 import app.pervius.server.accounts.SignInStep;
 import app.pervius.server.people.People;
+import app.pervius.server.projects.Projects;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
@@ -26,12 +27,16 @@ import org.springframework.web.bind.annotation.RestController;
 class InvitationController {
 
     private final Invitations invitations;
+    private final Accepting accepting;
     private final People people;
+    private final Projects projects;
     private final HalfOpen halfOpen;
 
-    InvitationController(Invitations invitations, People people, HalfOpen halfOpen) {
+    InvitationController(Invitations invitations, Accepting accepting, People people, Projects projects, HalfOpen halfOpen) {
         this.invitations = invitations;
+        this.accepting = accepting;
         this.people = people;
+        this.projects = projects;
         this.halfOpen = halfOpen;
     }
 
@@ -70,21 +75,21 @@ class InvitationController {
 
     @GetMapping("/api/entrance/invitations/{secret}")
     InvitedView invited(@PathVariable String secret) {
-        People.PersonView person = invitations.invited(secret);
-        return new InvitedView(person.name(), person.email(), person.firmName(), invitations.project(secret).name());
+        People.PersonView person = accepting.invited(secret);
+        return new InvitedView(person.name(), person.email(), person.firmName(), projects.settings(accepting.project(secret)).name());
     }
 
     /** Makes an account for the person who was invited, with this password; that person is signed in afterwards. */
     @PostMapping("/api/entrance/invitations/{secret}")
     SignInStep accept(@PathVariable String secret, @Valid @RequestBody AcceptEntry entry, HttpServletRequest request,
             HttpServletResponse response) {
-        return halfOpen.goOn(invitations.accept(secret, entry.password()), request, response);
+        return halfOpen.goOn(accepting.accept(secret, entry.password()), request, response);
     }
 
     /** Whoever is signed in accepts, with the account that is there. */
     @PostMapping("/api/invitations/{secret}/acceptance")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void join(@PathVariable String secret, Actor actor) {
-        invitations.accept(secret, actor);
+        accepting.accept(secret, actor);
     }
 }

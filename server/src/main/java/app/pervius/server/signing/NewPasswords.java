@@ -5,7 +5,7 @@ import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.accounts.Links;
 import app.pervius.server.accounts.OwnWords;
 import app.pervius.server.accounts.Passwords;
-import app.pervius.server.messages.Messages;
+import app.pervius.server.messages.AccountMail;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -23,25 +23,24 @@ public class NewPasswords {
 
     /** Nobody's mailbox is filled by somebody who asks again and again. */
     private static final Duration BETWEEN_MAILS = Duration.ofMinutes(2);
+    private final Map<Long, Instant> mailed = new ConcurrentHashMap<>();
 
     private final AccountBook accounts;
     private final Links links;
     private final Passwords passwords;
     private final OwnWords ownWords;
-    private final Messages messages;
+    private final AccountMail mail;
     private final TransactionTemplate transaction;
     private final InstantSource clock;
     private final String address;
-    private final Map<Long, Instant> mailed = new ConcurrentHashMap<>();
 
-    NewPasswords(AccountBook accounts, Links links, Passwords passwords, OwnWords ownWords, Messages messages,
-            TransactionTemplate transaction, InstantSource clock,
-            @Value("${pervius.address}") String address) {
+    NewPasswords(AccountBook accounts, Links links, Passwords passwords, OwnWords ownWords, AccountMail mail,
+            TransactionTemplate transaction, InstantSource clock, @Value("${pervius.address}") String address) {
         this.accounts = accounts;
         this.links = links;
         this.passwords = passwords;
         this.ownWords = ownWords;
-        this.messages = messages;
+        this.mail = mail;
         this.transaction = transaction;
         this.clock = clock;
         this.address = address;
@@ -52,7 +51,7 @@ public class NewPasswords {
      */
     void forgotten(String email) {
         Thread.ofVirtual().name("forgotten password").start(() -> accounts.byEmail(email)
-                .filter(a -> !a.closed() && messages.mailed() && mayMail(a.id()))
+                .filter(a -> !a.closed() && mail.mailed() && mayMail(a.id()))
                 .ifPresent(a -> send(a.id(),
                         "somebody has asked for a new password for your account in Pervius. If that was not you, do nothing: your "
                         + "password stays as it is.")));
@@ -69,10 +68,10 @@ public class NewPasswords {
         AccountBook.AccountView view = accounts.account(account);
         return Objects.requireNonNull(transaction.execute(status -> {
             String place = "/new-password/" + links.forPassword(account);
-            if (!messages.mailed()) {
+            if (!mail.mailed()) {
                 return Optional.of(address + place);
             }
-            messages.sendToAccount(null, view.email(), Occasion.NEW_PASSWORD, "A new password for Pervius",
+            mail.send(null, view.email(), Occasion.NEW_PASSWORD, "A new password for Pervius",
                     "Dear " + view.name() + ",\n\n" + why + "\n\nSet a new password within an hour:\n\n", place);
             return Optional.<String>empty();
         }));
@@ -90,7 +89,7 @@ public class NewPasswords {
         transaction.executeWithoutResult(status -> {
             links.use(secret);
             accounts.setPassword(account.id(), hash);
-            if (messages.mailed()) {
+            if (mail.mailed()) {
                 accounts.addressProved(account.id());
             }
         });

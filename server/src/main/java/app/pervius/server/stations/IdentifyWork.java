@@ -75,9 +75,9 @@ class IdentifyWork implements StationWork<IdentifyEffect> {
         IdentifyPlan plan = passage.handling().map(Handling::identify).orElse(IdentifyPlan.USUAL);
         Fields names = Identify.nameFields(project.fields());
         List<Pattern> patterns = plan.namePatterns().stream().map(text -> Pattern.sound(text, names)).toList();
-        return Identify.decide(new IdentifyFacts(passage.baseName(), new FirmId(firm.id()), firm.name(), known, project.fields(),
-                plan.asks(), patterns,
-                schemes.patterns(passage.project(), project.fields()), plan.checks(),
+        return Identify.decide(new IdentifyFacts(
+                new IdentifyFacts.Coming(passage.baseName(), new FirmId(firm.id()), firm.name(), known), project.fields(), plan.asks(),
+                new IdentifyFacts.Patterns(patterns, schemes.patterns(passage.project(), project.fields())), plan.checks(),
                 sequences.inForce(passage.project()), plan.sequence(),
                 already(passage), titleBlock(passage, plan), sameName(passage, books)), books.numbers());
     }

@@ -75,11 +75,11 @@ class IssueWork implements StationWork<IssueEffect> {
                 .orElseThrow())), passage.title(), passage.baseName(),
                 decided, passage.handling().map(Handling::issue).orElse(IssuePlan.AS_PROJECT), passage.files().stream()
                 .map(f -> new FileName(f.name())).toList(),
-                passage.values(), project.fields(), project.statusCodes(), this::destination,
-                state -> passage.document().flatMap(document -> documents.current(document, state))
-                .map(c -> new IssueFacts.Former(c.revision(), c.code())),
-                project.archive().filter(archive -> folders.find(archive.value()).isPresent()),
-                (spot, name) -> taken(passage.document(), spot, name)));
+                passage.values(), project.fields(), project.statusCodes(),
+                new IssueFacts.There(this::destination, state -> passage.document()
+                        .flatMap(document -> documents.current(document, state)).map(c -> new IssueFacts.Former(c.revision(), c.code())),
+                        project.archive().filter(archive -> folders.find(archive.value()).isPresent()),
+                        (spot, name) -> taken(passage.document(), spot, name))));
     }
 
     @Override

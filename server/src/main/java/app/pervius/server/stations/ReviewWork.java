@@ -15,7 +15,7 @@ import app.pervius.server.passages.Books;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.StationWork;
 import app.pervius.server.projects.Projects;
-import app.pervius.server.reviews.Reviews;
+import app.pervius.server.reviews.Forming;
 import app.pervius.server.reviews.Seats;
 import app.pervius.server.routes.Routes;
 import java.util.List;
@@ -28,13 +28,13 @@ import org.springframework.stereotype.Component;
 class ReviewWork implements StationWork<ReviewStation.Join> {
 
     private final Routes routes;
-    private final Reviews reviews;
+    private final Forming forming;
     private final Seats seats;
     private final Projects projects;
 
-    ReviewWork(Routes routes, Reviews reviews, Seats seats, Projects projects) {
+    ReviewWork(Routes routes, Forming forming, Seats seats, Projects projects) {
         this.routes = routes;
-        this.reviews = reviews;
+        this.forming = forming;
         this.seats = seats;
         this.projects = projects;
     }
@@ -69,6 +69,6 @@ class ReviewWork implements StationWork<ReviewStation.Join> {
 
     @Override
     public void carryOut(PassageFacts passage, List<ReviewStation.Join> effects) {
-        effects.forEach(join -> reviews.join(passage, join));
+        effects.forEach(join -> forming.join(passage, join));
     }
 }

@@ -48,16 +48,16 @@ class TitleBlockController {
     @GetMapping("/api/projects/{project}/title-blocks")
     List<TitleBlockRemark> remarks(@PathVariable long project, @RequestParam @Size(max = 200) List<Long> passage, Actor actor) {
         actor.in(project);
-        return passages.passages(passage).stream().filter(p -> p.project() == project && actor.maySee(project, p.authorFirm()))
-                .map(p -> new TitleBlockRemark(p.id(), remarks.remarks(project, p.files(), Optional.ofNullable(p.number()),
-                        Optional.ofNullable(p.revision()))))
+        return passages.passages(passage).stream().filter(p -> p.project() == project && actor.maySee(project, p.from().authorFirm()))
+                .map(p -> new TitleBlockRemark(p.id(), remarks.remarks(project, p.files(), Optional.ofNullable(p.names().number()),
+                        Optional.ofNullable(p.names().revision()))))
                 .filter(r -> !r.remarks().isEmpty()).toList();
     }
 
     @GetMapping("/api/passages/{id}/title-block")
     TitleBlockView titleBlock(@PathVariable long id, Actor actor) {
         Passages.PassageView passage = passages.passage(id);
-        if (!actor.maySee(passage.project(), passage.authorFirm())) {
+        if (!actor.maySee(passage.project(), passage.from().authorFirm())) {
             throw Refused.notFound("passage");
         }
         return passage.files().stream().filter(f -> f.mediaType().equals("application/pdf")).findFirst().map(file -> {
@@ -68,7 +68,8 @@ class TitleBlockController {
             String text = block instanceof TitleBlock.Text(String said) ? said : "";
             return new TitleBlockView(file.folderFile(), TitleBlock.numbers(text, patterns, codes), TitleBlock.revisions(text, codes),
                     block instanceof TitleBlock.Text ? null : block.inWords(),
-                    block.differences(Optional.ofNullable(passage.number()), Optional.ofNullable(passage.revision()), patterns, codes));
+                    block.differences(Optional.ofNullable(passage.names().number()), Optional.ofNullable(passage.names().revision()),
+                            patterns, codes));
         }).orElse(new TitleBlockView(null, List.of(), List.of(), null, List.of()));
     }
 }

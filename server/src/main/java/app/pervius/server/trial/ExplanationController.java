@@ -40,7 +40,7 @@ class ExplanationController {
     @GetMapping("/api/passages/{id}/explanation")
     Explanation explain(@PathVariable long id, Actor actor) {
         Passages.PassageView passage = passages.passage(id);
-        if (!actor.maySee(passage.project(), passage.authorFirm())) {
+        if (!actor.maySee(passage.project(), passage.from().authorFirm())) {
             throw Refused.notFound("passage");
         }
         actor.mustControl(passage.project());

@@ -137,7 +137,8 @@ public class Trials {
             }
             return new Tried(intake, after.rule().map(TakenBy::name), verdict.passedOver(), verdict.watching().stream()
                     .map(row -> row.rule().name()).toList(), halts,
-                    after.number(), after.revision(), after.title(), after.values().byKey(), route.map(Route::name), steps, ends, told);
+                    new Tried.Identity(after.number(), after.revision(), after.title(), after.values().byKey()), route.map(Route::name),
+                    steps, ends, told);
         }
 
         @Override

@@ -7,6 +7,7 @@ import app.pervius.core.project.Fields;
 import app.pervius.core.rules.RuleSheet;
 import app.pervius.core.tell.Occasion;
 import app.pervius.core.trial.Tried;
+import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -21,9 +22,12 @@ import org.jspecify.annotations.Nullable;
  * @param told who would be told; without the texts for people who do not control the project
  */
 record TriedView(boolean intake, @Nullable String rule, List<PassedOverView> passedOver, List<String> watching, List<HaltView> halts,
-        @Nullable String number,
-        @Nullable String revision, String title, List<FieldSays> fields, @Nullable String route, List<StepSketch> steps, List<EndView> ends,
-        List<ToldView> told) {
+        Identity identity, @Nullable String route, List<StepSketch> steps, List<EndView> ends, List<ToldView> told) {
+
+    /** What it would be. */
+    @Schema(name = "TriedIdentity")
+    record Identity(@Nullable String number, @Nullable String revision, String title, List<FieldSays> fields) {
+    }
 
     record PassedOverView(long id, String rule, String reason) {
         static PassedOverView of(RuleSheet.PassedOver p) {
@@ -50,9 +54,9 @@ record TriedView(boolean intake, @Nullable String rule, List<PassedOverView> pas
         return new TriedView(t.intake(), t.rule().orElse(null), everything ? t.passedOver().stream().map(PassedOverView::of).toList()
                 : List.of(), t.watching(),
                 t.halts().stream().map(h -> new HaltView(h.station(), h.kind(), h.account(), h.code().orElse(null), h.fields())).toList(),
-                t.number().orElse(null), t.revision().orElse(null), t.title(),
-                t.fields().entrySet().stream().map(e -> new FieldSays(fields.label(e.getKey()), e.getValue())).toList(), t.route()
-                .orElse(null),
+                new Identity(t.identity().number().orElse(null), t.identity().revision().orElse(null), t.identity().title(),
+                        t.identity().fields().entrySet().stream().map(e -> new FieldSays(fields.label(e.getKey()), e.getValue())).toList()),
+                t.route().orElse(null),
                 t.steps().stream().map(s -> new StepSketch(s.name(), s.people(), s.due())).toList(),
                 t.ends().entrySet().stream().map(e -> new EndView(e.getKey(), codes.stream().filter(c -> c.digit() == e.getKey())
                         .map(DecisionCode::name).findFirst().orElse("filed at once"),

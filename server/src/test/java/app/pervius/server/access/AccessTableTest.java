@@ -8,6 +8,7 @@ import app.pervius.server.Running;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.people.People;
 import app.pervius.server.people.PeopleDesk;
+import app.pervius.server.people.RoleDesk;
 import app.pervius.server.people.RoleRights;
 import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.accounts.Passwords;
@@ -99,7 +100,8 @@ class AccessTableTest {
             app.bean(Folders.class).makeRoot(project, "OTH");
             long firm = desk.addFirm(project, "OTH", "Otherwater Trust");
             long osric = desk.addPerson(project, new People.NewPerson(firm, "Osric Tamblyn", "osric@oth.example", "Document controller"));
-            desk.setHolders(project, desk.addRole(project, "Document controller", RoleRights.CONTROLLER), List.of(osric), 0);
+            RoleDesk roles = app.bean(RoleDesk.class);
+            roles.setHolders(project, roles.addRole(project, "Document controller", RoleRights.CONTROLLER), List.of(osric), 0);
             AccountBook accounts = app.bean(AccountBook.class);
             long account = accounts.make("Osric Tamblyn", "osric@oth.example", false);
             accounts.setPassword(account, hash);
@@ -122,8 +124,8 @@ class AccessTableTest {
         long folder = mirela.folder("Work in progress / Fennick Hydraulics / Drawings");
         long submission = yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", "Access.pdf", "KWR-FNK-H-DR-9999.pdf");
         List<JsonNode> passages = yusuf.settled(submission);
-        JsonNode waiting = passages.stream().filter(p -> p.get("state").asString().equals("WAITING")).findFirst().orElseThrow();
-        JsonNode stopped = passages.stream().filter(p -> p.get("state").asString().equals("STOPPED")).findFirst().orElseThrow();
+        JsonNode waiting = passages.stream().filter(p -> p.get("at").get("state").asString().equals("WAITING")).findFirst().orElseThrow();
+        JsonNode stopped = passages.stream().filter(p -> p.get("at").get("state").asString().equals("STOPPED")).findFirst().orElseThrow();
         JsonNode review = PEOPLE.get(Who.REVIEWER).reviewOf(waiting);
         JsonNode rule = mirela.get(project + "/rules").must(200).body().get("rules").get(0);
         JsonNode role = mirela.get(project + "/people").must(200).body().get("roles").get(0);
@@ -392,7 +394,7 @@ class AccessTableTest {
     }
 
     private static void documentLines(String project, Client mirela, JsonNode waiting) {
-        String number = waiting.get("number").asString();
+        String number = waiting.get("names").get("number").asString();
         long document = mirela.get("/api/documents/by-number?project=KWR&number=" + number).must(200).body().get("row").get("id").asLong();
         line("GET /api/projects/{project}/documents", who -> who.get(project + "/documents"), "1 4 y y y y 4");
         line("GET /api/projects/{project}/documents-found", who -> who.get(project + "/documents-found?text=x"), "1 4 y y y y 4");

@@ -55,7 +55,7 @@ class AccessTest {
         Client yusuf = app.as("Yusuf Karaderin");
         yusuf.get("/api/passages/" + passage.get("id").asLong()).must(404);
         yusuf.get("/api/passages/" + passage.get("id").asLong() + "/answers").must(404);
-        yusuf.get("/api/submissions/" + passage.get("submission").asLong()).must(404);
+        yusuf.get("/api/submissions/" + passage.get("from").get("submission").asLong()).must(404);
         yusuf.get("/api/files/" + passage.get("files").get(0).get("folderFile").asLong() + "/content").must(404);
         assertThat(yusuf.get("/api/projects/" + yusuf.project() + "/passages?which=ALL").must(200).body().get("items").valueStream()
                 .map(r -> r.get("authorFirm").asString())).containsOnly("FNK");

@@ -26,7 +26,7 @@ class DocumentsTest {
     private static void accept(App app, JsonNode passage) {
         for (String who : List.of("Henrike Solvangen", "Tomasz Łęgowicz")) {
             Client reviewer = app.as(who);
-            JsonNode review = Client.until(() -> reviewer.reviewOf(passage), r -> r.get("mine").asBoolean());
+            JsonNode review = Client.until(() -> reviewer.reviewOf(passage), r -> r.get("may").get("decide").asBoolean());
             reviewer.decide(review, passage, 1, "").must(204);
             reviewer.closeStep(review).must(204);
         }
@@ -40,9 +40,9 @@ class DocumentsTest {
     void aDocumentShowsEveryRevisionWhereItLiesAndWhoHoldsIt(App app) {
         Client yusuf = app.as("Yusuf Karaderin");
         JsonNode first = yusuf.settled(yusuf.submit(DRAWINGS, "Shown whole.pdf")).getFirst();
-        String number = first.get("number").asString();
+        String number = first.get("names").get("number").asString();
         accept(app, first);
-        Client.until(() -> row(yusuf, first), p -> p.get("state").asString().equals("DONE"));
+        Client.until(() -> row(yusuf, first), p -> p.get("at").get("state").asString().equals("DONE"));
         JsonNode second = yusuf.settled(yusuf.submit(DRAWINGS, number + "_P02.pdf")).getFirst();
         JsonNode sheet = sheet(app.as("Mirela Draganova"), number);
         assertThat(sheet.get("revisions").valueStream().map(r -> r.get("code").asString())).containsExactly("P02", "P01");
@@ -54,7 +54,7 @@ class DocumentsTest {
                 .contains("Yusuf Karaderin P01 true");
         assertThat(sheet.get("journal").valueStream().map(l -> l.get("revision").asString()).distinct()).contains("P01", "P02");
         assertThat(sheet(yusuf, number).get("holders")).as("who else holds it is not for the originator").isEmpty();
-        assertThat(second.get("revision").asString()).isEqualTo("P02");
+        assertThat(second.get("names").get("revision").asString()).isEqualTo("P02");
     }
 
     @Test
@@ -62,15 +62,16 @@ class DocumentsTest {
         Client yusuf = app.as("Yusuf Karaderin");
         Client mirela = app.as("Mirela Draganova");
         JsonNode first = yusuf.settled(yusuf.submit(DRAWINGS, "Comes back.pdf")).getFirst();
-        String number = first.get("number").asString();
+        String number = first.get("names").get("number").asString();
         accept(app, first);
-        Client.until(() -> row(yusuf, first), p -> p.get("state").asString().equals("DONE"));
+        Client.until(() -> row(yusuf, first), p -> p.get("at").get("state").asString().equals("DONE"));
         JsonNode wrong = yusuf.settled(yusuf.submit(DRAWINGS, number + "_P05.pdf")).getFirst();
-        assertThat(wrong.get("stop").get("reason").asString()).isEqualTo("The name says revision P05, but after P01 of " + number
+        assertThat(wrong.get("at").get("stop").get("reason").asString()).isEqualTo("The name says revision P05, but after P01 of " + number
                 + " comes P02.");
         mirela.post("/api/passages/ways-out", Map.of("way", "SEND_BACK", "fields", Map.of(), "text", "Wrong revision", "passages",
                 List.of(Map.of("passage", wrong.get("id").asLong(), "version", wrong.get("version").asInt())))).must(200);
-        assertThat(yusuf.settled(yusuf.submit(DRAWINGS, number + "_P02.pdf")).getFirst().get("revision").asString()).isEqualTo("P02");
+        assertThat(yusuf.settled(yusuf.submit(DRAWINGS, number + "_P02.pdf")).getFirst().get("names").get("revision").asString())
+                .isEqualTo("P02");
     }
 
     /** Changes the checks of the rule that takes Fennick's drawings, for the time of {@code meanwhile}. */
@@ -114,20 +115,22 @@ class DocumentsTest {
         Client yusuf = app.as("Yusuf Karaderin");
         Client mirela = app.as("Mirela Draganova");
         JsonNode first = yusuf.settled(yusuf.submit(DRAWINGS, "Waited for.pdf")).getFirst();
-        String number = first.get("number").asString();
+        String number = first.get("names").get("number").asString();
         withChecks(mirela, Map.of("unknownNumber", "RETURN", "wrongOriginator", "STOP", "outOfSequence", "GO_ON", "onItsWay", "GO_ON"),
                 null, () -> {
             JsonNode unknown = yusuf.settled(yusuf.submit(DRAWINGS, "KWR-FNK-H-DR-9876.pdf")).getFirst();
-            assertThat(unknown.get("ended").asString()).isEqualTo("SENT_BACK");
+            assertThat(unknown.get("at").get("ended").asString()).isEqualTo("SENT_BACK");
             long submission = yusuf.submit(DRAWINGS, number + "_P04.pdf");
             JsonNode waiting = Client.until(() -> yusuf.get("/api/projects/" + yusuf.project() + "/passages?which=ALL&submission="
                     + submission).must(200).body()
-                    .get("items"), items -> !items.isEmpty() && items.get(0).get("passage").get("state").asString().equals("WAITING"))
+                    .get("items"), items -> !items.isEmpty() && items.get(0).get("passage").get("at").get("state").asString()
+                    .equals("WAITING"))
                     .get(0).get("passage");
-            assertThat(waiting.get("waitingFor").asString()).startsWith("the revision of " + number + " before it: P01 is still at Review");
+            assertThat(waiting.get("at").get("waitingFor").asString())
+                    .startsWith("the revision of " + number + " before it: P01 is still at Review");
             accept(app, first);
-            JsonNode gone = Client.until(() -> row(yusuf, waiting), p -> p.get("station").asString().equals("REVIEW"));
-            assertThat(gone.get("revision").asString()).as("leaves codes out, and the rule lets that go on").isEqualTo("P04");
+            JsonNode gone = Client.until(() -> row(yusuf, waiting), p -> p.get("at").get("station").asString().equals("REVIEW"));
+            assertThat(gone.get("names").get("revision").asString()).as("leaves codes out, and the rule lets that go on").isEqualTo("P04");
         });
     }
 
@@ -136,9 +139,9 @@ class DocumentsTest {
         Client yusuf = app.as("Yusuf Karaderin");
         Client mirela = app.as("Mirela Draganova");
         JsonNode byHand = yusuf.settled(yusuf.submit(DRAWINGS, "By hand.pdf")).getFirst();
-        String number = byHand.get("number").asString();
+        String number = byHand.get("names").get("number").asString();
         accept(app, byHand);
-        Client.until(() -> row(yusuf, byHand), p -> p.get("state").asString().equals("DONE"));
+        Client.until(() -> row(yusuf, byHand), p -> p.get("at").get("state").asString().equals("DONE"));
         JsonNode sheet = sheet(mirela, number);
         Map<String, Object> entry = new HashMap<>(Map.of("title", "By hand", "ownReference", "FH 12/b", "sequence", "construction",
                 "version", sheet.get("version").asInt()));
@@ -146,7 +149,8 @@ class DocumentsTest {
         mirela.put("/api/documents/" + sheet.get("row").get("id").asLong(), entry).must(204);
         assertThat(yusuf.get("/api/projects/" + yusuf.project() + "/documents-found?text=12").must(200).body().valueStream()
                 .map(d -> d.get("number").asString())).contains(number);
-        assertThat(yusuf.settled(yusuf.submit(DRAWINGS, number + ".pdf")).getFirst().get("revision").asString()).isEqualTo("C01");
+        assertThat(yusuf.settled(yusuf.submit(DRAWINGS, number + ".pdf")).getFirst().get("names").get("revision").asString())
+                .isEqualTo("C01");
     }
 
     @Test

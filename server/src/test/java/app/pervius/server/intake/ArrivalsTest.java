@@ -46,7 +46,7 @@ class ArrivalsTest {
     private static Stream<JsonNode> passages(Client who, long folder) {
         return Client.until(() -> who.get("/api/projects/" + who.project() + "/passages?which=ALL&folder=" + folder).must(200).body()
                 .get("items"), items -> !items.isEmpty()
-                && items.valueStream().noneMatch(r -> r.get("passage").get("state").asString().equals("RUNNING"))).valueStream()
+                && items.valueStream().noneMatch(r -> r.get("passage").get("at").get("state").asString().equals("RUNNING"))).valueStream()
                 .map(r -> r.get("passage"));
     }
 
@@ -74,7 +74,7 @@ class ArrivalsTest {
                 .map(t -> t.get("name").asString() + " to " + t.get("path").asString() + " by " + t.get("by").asString()))
                 .containsExactly("Two.pdf to " + SITE + " / Events to by Marisol Quintavalle");
         Map<String, String> byName = new HashMap<>();
-        passages(mirela, to).forEach(p -> byName.put(p.get("originalName").asString(), p.path("rule").asString("")));
+        passages(mirela, to).forEach(p -> byName.put(p.get("names").get("originalName").asString(), p.path("rule").asString("")));
         assertThat(byName.get("Two.pdf")).startsWith("Takes moved (");
         assertThat(byName.get("Three.pdf")).startsWith("Takes copied (");
         assertThat(site.post("/api/folders/" + to + "/arrivals", Map.of("files", List.of(lying.get("Two.pdf")), "how", "MOVE")).must(409)
@@ -114,7 +114,7 @@ class ArrivalsTest {
         Map<String, Object> form = RuleForms.with(filing("Moves it", from, shared, "S2"), "issue", RuleForms.filedAtOnce(place));
         long rule = RuleForms.inForce(mirela, form);
         JsonNode passage = site.settled(site.submit(SITE + " / Moves on", "Moved minutes.pdf")).getFirst();
-        assertThat(passage.get("ended").asString()).isEqualTo("ISSUED");
+        assertThat(passage.get("at").get("ended").asString()).isEqualTo("ISSUED");
         JsonNode folder = site.get("/api/folders/" + from).must(200).body();
         assertThat(folder.get("files").get("items").size()).isZero();
         assertThat(folder.get("traces").toString()).contains("Moved minutes.pdf");
@@ -129,7 +129,7 @@ class ArrivalsTest {
         long rule = RuleForms.inForce(mirela, RuleForms.with(RuleForms.handling("Reads names", folder, "documents", "civil",
                 mirela.folder("Shared / Site documents")), "identify",
                 RuleForms.identify("{type}_{title}")));
-        assertThat(site.settled(site.submit(SITE + " / Stopped here", "No type.pdf")).getFirst().get("state").asString())
+        assertThat(site.settled(site.submit(SITE + " / Stopped here", "No type.pdf")).getFirst().get("at").get("state").asString())
                 .isEqualTo("STOPPED");
         List<Long> its = List.of(files(site, folder).getFirst().get("id").asLong());
         JsonNode look = mirela.post("/api/folders/" + folder + "/sendings/looks", Map.of("files", its)).must(200).body().get(0);
@@ -152,7 +152,7 @@ class ArrivalsTest {
         assertThat(mirela.get("/api/projects/" + mirela.project() + "/passages?which=ALL&folder=" + folder).must(200).body().get("items"))
                 .isEmpty();
         mirela.post("/api/projects/" + mirela.project() + "/rules/" + rule + "/runs-on-lying", Map.of()).must(200);
-        assertThat(passages(mirela, folder).map(p -> p.get("ended").asString()).toList()).containsExactly("ISSUED", "ISSUED");
+        assertThat(passages(mirela, folder).map(p -> p.get("at").get("ended").asString()).toList()).containsExactly("ISSUED", "ISSUED");
         assertThat(mirela.get("/api/projects/" + mirela.project() + "/lying?rules=" + rule).must(200).body().get(0).get("files").asInt())
                 .isZero();
         drop(mirela, rule);
@@ -175,10 +175,11 @@ class ArrivalsTest {
         long asks = RuleForms.inForce(mirela, on(filing("Asks for it", next, last, "CR"), "PLACED"));
         JsonNode before = site.settled(site.submit(SITE + " / Chain", "Link two.pdf")).getFirst();
         JsonNode after = passages(mirela, next).findFirst().orElseThrow();
-        assertThat(after.get("number").asString()).isEqualTo(before.get("number").asString());
-        assertThat(after.get("revision").asString()).isEqualTo("P01");
-        assertThat(after.get("ended").asString()).isEqualTo("ISSUED");
-        assertThat(files(mirela, last)).extracting(f -> f.get("name").asString()).contains(before.get("number").asString() + "_P01_CR.pdf");
+        assertThat(after.get("names").get("number").asString()).isEqualTo(before.get("names").get("number").asString());
+        assertThat(after.get("names").get("revision").asString()).isEqualTo("P01");
+        assertThat(after.get("at").get("ended").asString()).isEqualTo("ISSUED");
+        assertThat(files(mirela, last)).extracting(f -> f.get("name").asString())
+                .contains(before.get("names").get("number").asString() + "_P01_CR.pdf");
         List.of(first, asks).forEach(id -> drop(mirela, id));
     }
 
@@ -207,8 +208,9 @@ class ArrivalsTest {
         site.post("/api/passages/" + first.get("id").asLong() + "/runs", Map.of()).must(403);
         long again = mirela.post("/api/passages/" + first.get("id").asLong() + "/runs", Map.of()).must(200).body().get("passage").asLong();
         JsonNode now = Client.until(() -> mirela.get("/api/passages/" + again).must(200).body().get("row").get("passage"),
-                p -> p.has("due"));
-        assertThat(now.get("number").asString() + " " + now.get("revision").asString()).isEqualTo(first.get("number").asString() + " P01");
+                p -> p.get("at").has("due"));
+        assertThat(now.get("names").get("number").asString() + " " + now.get("names").get("revision").asString())
+                .isEqualTo(first.get("names").get("number").asString() + " P01");
         assertThat(mirela.get("/api/passages/" + again + "/explanation").must(200).body().get("taken").asString()).isEqualTo("Runs again");
         drop(mirela, rule);
     }
@@ -226,13 +228,13 @@ class ArrivalsTest {
         assertThat(site.get("/api/folders/" + folder).must(200).body().get("asks").valueStream().map(JsonNode::asString))
                 .containsExactly("type", "discipline");
         JsonNode stopped = site.settled(site.submit(SITE + " / Asking", "Nobody said.pdf")).getFirst();
-        assertThat(stopped.get("stop").get("fields").valueStream().map(JsonNode::asString)).containsExactly("type", "discipline");
+        assertThat(stopped.get("at").get("stop").get("fields").valueStream().map(JsonNode::asString)).containsExactly("type", "discipline");
         Map<String, Object> entry = Map.of("purpose", "", "given", Map.of("type", "SP", "discipline", "E"), "files",
                 List.of(Map.of("name", "Said.pdf", "size", Client.content("Said.pdf").length)));
         long id = site.post("/api/folders/" + folder + "/submissions", entry).must(201).body().get("id").asLong();
         site.putBytes("/api/submissions/" + id + "/files/0", Client.content("Said.pdf")).must(204);
         site.post("/api/submissions/" + id + "/closing", Map.of()).must(200);
-        assertThat(site.settled(id).getFirst().get("number").asString()).startsWith("KWR-DNM-E-SP-");
+        assertThat(site.settled(id).getFirst().get("names").get("number").asString()).startsWith("KWR-DNM-E-SP-");
         site.post("/api/folders/" + folder + "/submissions", Map.of("purpose", "", "given", Map.of("type", "ZZ"), "files",
                 List.of(Map.of("name", "x.pdf", "size", 1)))).must(400);
         drop(mirela, rule);
@@ -255,7 +257,7 @@ class ArrivalsTest {
         long three = RuleForms.inForce(mirela, RuleForms.watching("Watches what is kept", kept, "ARRIVED", "came: {name}",
                 Map.of("kind", "PERSON", "id", someone)));
         JsonNode filed = site.settled(site.submit(SITE + " / Watched", "Seen by many.pdf")).getFirst();
-        String said = filed.get("number").asString() + " P01 of Dunmarrow Works: Seen by many";
+        String said = filed.get("names").get("number").asString() + " P01 of Dunmarrow Works: Seen by many";
         JsonNode mail = Client.until(() -> mirela.get("/api/mail-room").must(200).body(), m -> m.toString().contains(said));
         assertThat(mail.valueStream().filter(m -> m.toString().contains(said)).toList()).singleElement()
                 .satisfies(m -> assertThat(m.toString()).contains("Watches issues (edition 1), Watches too (edition 1)"));

@@ -36,7 +36,7 @@ class CrowdedDropTest {
             yusuf.post("/api/submissions/" + id + "/closing", Map.of()).must(200);
             Client priya = app.as("Priya Venkatarangan");
             JsonNode meanwhile = priya.settled(priya.submit("Work in progress / Aldermoor Civils / Drawings", "In between.pdf")).getFirst();
-            assertThat(meanwhile.get("state").asString()).as("another's file is not held up").isEqualTo("WAITING");
+            assertThat(meanwhile.get("at").get("state").asString()).as("another's file is not held up").isEqualTo("WAITING");
             assertThat(moving(app, id)).as("while the five thousand are still under way").isPositive();
             long left = moving(app, id);
             while (left > 0) {
@@ -78,8 +78,8 @@ class CrowdedDropTest {
         String after = "";
         do {
             JsonNode page = who.get(path + after).must(200).body();
-            page.get("items").valueStream().map(row -> row.get("passage")).filter(p -> p.has("number"))
-                    .forEach(p -> numbers.add(p.get("number").asString()));
+            page.get("items").valueStream().map(row -> row.get("passage")).filter(p -> p.get("names").has("number"))
+                    .forEach(p -> numbers.add(p.get("names").get("number").asString()));
             after = page.path("next").isMissingNode() ? "" : "&after=" + page.get("next").asString();
         } while (!after.isEmpty());
         return numbers;

@@ -60,25 +60,28 @@ class HandingInTest {
         Client site = app.as("Oluwaseun Finchley-Ade");
         ruled(mirela, "Come again", RuleForms.CHECKS);
         JsonNode first = site.settled(site.submit(DNM + " / Come again", "Cofferdam again.pdf")).getFirst();
-        assertThat(site.settled(site.submit(DNM + " / Come again", "Cofferdam again.pdf")).getFirst().get("stop").get("code").asString())
+        assertThat(site.settled(site.submit(DNM + " / Come again", "Cofferdam again.pdf")).getFirst().get("at").get("stop").get("code")
+                .asString())
                 .isEqualTo("ALREADY_ON_ITS_WAY");
         sendBack(mirela, first);
         JsonNode foretold = preview(site, site.folder(DNM + " / Come again"), Map.of("name", "Cofferdam again.pdf", "size", 10)).getFirst()
                 .get("tried");
         JsonNode again = site.settled(site.submit(DNM + " / Come again", "Cofferdam again.pdf")).getFirst();
-        assertThat(again.get("number").asString()).isEqualTo(first.get("number").asString()).isEqualTo(foretold.get("number").asString());
-        assertThat(again.get("revision").asString()).as("nobody had decided on the first").isEqualTo("P01")
-                .isEqualTo(foretold.get("revision").asString());
+        assertThat(again.get("names").get("number").asString()).isEqualTo(first.get("names").get("number").asString())
+                .isEqualTo(foretold.get("identity").get("number").asString());
+        assertThat(again.get("names").get("revision").asString()).as("nobody had decided on the first").isEqualTo("P01")
+                .isEqualTo(foretold.get("identity").get("revision").asString());
 
         ruled(mirela, "Always new", checks("sameName", "NEW_DOCUMENT"));
-        String one = site.settled(site.submit(DNM + " / Always new", "Twice.pdf")).getFirst().get("number").asString();
-        assertThat(site.settled(site.submit(DNM + " / Always new", "Twice.pdf")).getFirst().get("number").asString()).isNotEqualTo(one);
+        String one = site.settled(site.submit(DNM + " / Always new", "Twice.pdf")).getFirst().get("names").get("number").asString();
+        assertThat(site.settled(site.submit(DNM + " / Always new", "Twice.pdf")).getFirst().get("names").get("number").asString())
+                .isNotEqualTo(one);
 
         ruled(mirela, "Asked about", checks("sameName", "ASK"));
-        String known = site.settled(site.submit(DNM + " / Asked about", "Which.pdf")).getFirst().get("number").asString();
+        String known = site.settled(site.submit(DNM + " / Asked about", "Which.pdf")).getFirst().get("names").get("number").asString();
         JsonNode asked = site.settled(site.submit(DNM + " / Asked about", "Which.pdf")).getFirst();
-        assertThat(asked.get("stop").get("code").asString()).isEqualTo("SAME_NAME");
-        assertThat(asked.get("stop").get("proposal").asString()).as("what to put into the name").isEqualTo(known + "_Which");
+        assertThat(asked.get("at").get("stop").get("code").asString()).isEqualTo("SAME_NAME");
+        assertThat(asked.get("at").get("stop").get("proposal").asString()).as("what to put into the name").isEqualTo(known + "_Which");
     }
 
     @Test
@@ -93,8 +96,8 @@ class HandingInTest {
                 .contains("cannot be opened");
         ruled(mirela, "Must open", checks("unreadable", "STOP"));
         JsonNode stopped = site.settled(site.submit(DNM + " / Must open", "Cut off too.pdf")).getFirst();
-        assertThat(stopped.get("stop").get("code").asString()).isEqualTo("CANNOT_BE_READ");
-        assertThat(stopped.get("station").asString()).isEqualTo("PREPARE");
+        assertThat(stopped.get("at").get("stop").get("code").asString()).isEqualTo("CANNOT_BE_READ");
+        assertThat(stopped.get("at").get("station").asString()).isEqualTo("PREPARE");
     }
 
     @Test
@@ -182,7 +185,7 @@ class HandingInTest {
         kwabena.decide(kwabena.reviewOf(back), back, 1, "").must(204);
         kwabena.closeStep(kwabena.reviewOf(back)).must(204);
         Client tomasz = app.as("Tomasz Łęgowicz");
-        JsonNode review = Client.until(() -> tomasz.reviewOf(back), r -> r.get("mine").asBoolean());
+        JsonNode review = Client.until(() -> tomasz.reviewOf(back), r -> r.get("may").get("decide").asBoolean());
         tomasz.decide(review, back, 3, "Once more.").must(204);
         tomasz.closeStep(review).must(204);
         String path = project(site) + "/passages?which=TO_ANSWER";

@@ -30,8 +30,8 @@ class SubmissionTest {
         List<JsonNode> passages = yusuf.settled(id);
         assertThat(passages).hasSize(2);
         assertThat(passages.getFirst().get("files")).hasSize(2);
-        assertThat(passages).extracting(p -> p.get("state").asString()).containsOnly("WAITING");
-        assertThat(passages).extracting(p -> p.get("number").asString()).doesNotHaveDuplicates()
+        assertThat(passages).extracting(p -> p.get("at").get("state").asString()).containsOnly("WAITING");
+        assertThat(passages).extracting(p -> p.get("names").get("number").asString()).doesNotHaveDuplicates()
                 .allMatch(n -> n.matches("KWR-FNK-H-DR-\\d{4}"));
         JsonNode receipt = yusuf.get("/api/submissions/" + id).must(200).body();
         assertThat(receipt.get("reference").asString()).matches("S-\\d{4}");
@@ -57,7 +57,7 @@ class SubmissionTest {
     void numbersFollowTheOrderInWhichTheFilesCame(App app) {
         Client yusuf = app.as("Yusuf Karaderin");
         List<String> numbers = yusuf.settled(yusuf.submit(DRAWINGS, "Order c.pdf", "Order a.pdf", "Order b.pdf")).stream()
-                .map(p -> p.get("number").asString()).toList();
+                .map(p -> p.get("names").get("number").asString()).toList();
         assertThat(numbers).isSorted();
     }
 
@@ -79,7 +79,7 @@ class SubmissionTest {
         yusuf.putBytes("/api/submissions/" + id + "/files/0", Client.content("Good one.pdf")).must(204);
         assertThat(yusuf.putBytes("/api/submissions/" + id + "/files/1", new byte[3]).must(409).sentence()).isEqualTo("The file is empty.");
         yusuf.post("/api/submissions/" + id + "/closing", Map.of()).must(200);
-        assertThat(yusuf.settled(id)).hasSize(1).first().extracting(p -> p.get("station").asString()).isEqualTo("REVIEW");
+        assertThat(yusuf.settled(id)).hasSize(1).first().extracting(p -> p.get("at").get("station").asString()).isEqualTo("REVIEW");
     }
 
     @Test
@@ -138,9 +138,9 @@ class SubmissionTest {
                 "files", List.of(file("On behalf.pdf", bytes.length)))).must(201).body().get("id").asLong();
         mirela.putBytes("/api/submissions/" + id + "/files/0", bytes).must(204);
         JsonNode receipt = mirela.post("/api/submissions/" + id + "/closing", Map.of()).must(200).body();
-        assertThat(receipt.get("author").asString()).isEqualTo("Yusuf Karaderin");
-        assertThat(receipt.get("uploader").asString()).isEqualTo("Mirela Draganova");
-        assertThat(mirela.settled(id).getFirst().get("number").asString()).startsWith("KWR-FNK-");
+        assertThat(receipt.get("by").get("author").asString()).isEqualTo("Yusuf Karaderin");
+        assertThat(receipt.get("by").get("uploader").asString()).isEqualTo("Mirela Draganova");
+        assertThat(mirela.settled(id).getFirst().get("names").get("number").asString()).startsWith("KWR-FNK-");
     }
 
     @Test
@@ -154,7 +154,7 @@ class SubmissionTest {
     @Test
     void bytesThatAreKnownAreSaidToBeSo(App app) {
         Client yusuf = app.as("Yusuf Karaderin");
-        String first = yusuf.settled(yusuf.submit(DRAWINGS, "Trash rack.pdf")).getFirst().get("number").asString();
+        String first = yusuf.settled(yusuf.submit(DRAWINGS, "Trash rack.pdf")).getFirst().get("names").get("number").asString();
         byte[] same = Client.content("Trash rack.pdf");
         long id = begin(yusuf, "Screen at the intake.pdf", same.length);
         yusuf.putBytes("/api/submissions/" + id + "/files/0", same).must(204);

@@ -37,7 +37,7 @@ class TellingTest {
 
     private static void decide(App app, String name, JsonNode passage, int code, String comment) {
         Client who = app.as(name);
-        JsonNode review = Client.until(() -> who.reviewOf(passage), r -> r.get("mine").asBoolean());
+        JsonNode review = Client.until(() -> who.reviewOf(passage), r -> r.get("may").get("decide").asBoolean());
         who.decide(review, passage, code, comment).must(204);
         who.closeStep(review).must(204);
     }
@@ -84,12 +84,13 @@ class TellingTest {
         decide(app, "Kwabena Adofori", passage, 1, "");
         decide(app, "Tomasz Łęgowicz", passage, 4, "Not on this project.");
         Client.until(() -> mails(mirela, "reason@back", "Because: Not on this project.. Decided 4, rejected."), m -> m.size() == 1);
-        String number = mirela.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row").get("passage").get("number")
+        String number = mirela.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row").get("passage").get("names")
+                .get("number")
                 .asString();
         assertThat(mirela.get("/api/passages/" + passage.get("id").asLong()).must(200).raw().body())
                 .contains("(Tomasz Łęgowicz: 4, rejected: Not on this project.)");
         JsonNode next = site.settled(site.submit(DNM + " / Back with reason", number + ".pdf")).getFirst();
-        assertThat(next.get("revision").asString()).as("one that comes all the same is taken as the next").isEqualTo("P02");
+        assertThat(next.get("names").get("revision").asString()).as("one that comes all the same is taken as the next").isEqualTo("P02");
     }
 
     @Test

@@ -63,7 +63,8 @@ class AnswersTest {
         String folder = folder(PlantRegister.Manner.HONEST);
         Client site = app.as("Marisol Quintavalle");
         List<JsonNode> passages = site.settled(site.submit(folder, "Pump one.pdf", "Pump two.pdf"));
-        assertThat(passages).extracting(p -> p.get("number").asString()).containsExactlyInAnyOrder("PL-HO-PUMP-001", "PL-HO-PUMP-002");
+        assertThat(passages).extracting(p -> p.get("names").get("number").asString())
+                .containsExactlyInAnyOrder("PL-HO-PUMP-001", "PL-HO-PUMP-002");
         Client mirela = app.as("Mirela Draganova");
         assertThat(mirela.post("/api/projects/" + mirela.project() + "/schemes/plant-honest/numbers",
                 Map.of("values", Map.of("discipline", "H"), "title", "Screen",
@@ -81,16 +82,17 @@ class AnswersTest {
             MovableClock.set("answers", ahead = ahead.plusMinutes(1));
             return site.get("/api/projects/" + site.project() + "/passages?which=ALL&submission=" + submission).must(200).body()
                     .get("items");
-        }, items -> items.size() == 1 && items.get(0).get("passage").has("stop")).get(0).get("passage");
-        assertThat(passage.get("stop").get("code").asString()).isEqualTo("NO_ANSWER");
-        assertThat(passage.get("stop").get("reason").asString()).startsWith("The number needs “Plant item” from “Plant ").endsWith(said);
+        }, items -> items.size() == 1 && items.get(0).get("passage").get("at").has("stop")).get(0).get("passage");
+        assertThat(passage.get("at").get("stop").get("code").asString()).isEqualTo("NO_ANSWER");
+        assertThat(passage.get("at").get("stop").get("reason").asString()).startsWith("The number needs “Plant item” from “Plant ")
+                .endsWith(said);
         app.bean(app.pervius.server.othersystems.OtherSystems.class).set("Plant " + manner.name().toLowerCase(java.util.Locale.ROOT),
                 register.address(PlantRegister.Manner.HONEST), null);
         app.as("Mirela Draganova").post("/api/passages/ways-out", Map.of("way", "TRY_AGAIN", "fields", Map.of(), "text", "", "passages",
                 List.of(Map.of("passage", passage.get("id").asLong(), "version", passage.get("version").asInt())))).must(200);
         JsonNode again = Client.until(() -> site.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row")
-                .get("passage"), p -> p.has("number"));
-        assertThat(again.get("number").asString()).endsWith("-PUMP-001");
+                .get("passage"), p -> p.get("names").has("number"));
+        assertThat(again.get("names").get("number").asString()).endsWith("-PUMP-001");
     }
 
     /** While one system is slow, others' numbers, of the same scheme too, are drawn. */
@@ -101,11 +103,12 @@ class AnswersTest {
         long slow = site.submit(folder, "Pump four.pdf");
         Client.until(() -> site.get("/api/projects/" + site.project() + "/passages?which=ALL&submission=" + slow).must(200).body()
                 .get("items"),
-                items -> !items.isEmpty() && items.get(0).get("passage").path("waitingFor").asString("").contains("Plant slow"));
+                items -> !items.isEmpty() && items.get(0).get("passage").path("at").path("waitingFor").asString("").contains("Plant slow"));
         assertThat(app.bean(app.pervius.server.integrity.Integrity.class).examine().parts().stream().flatMap(p -> p.sentences().stream())
                 .filter(s -> s.startsWith("Passage ") && s.contains("waits"))).as("who waits for a system is looked after").isEmpty();
         Client yusuf = app.as("Yusuf Karaderin");
-        assertThat(yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", "Meanwhile.pdf")).getFirst().get("number")
+        assertThat(yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", "Meanwhile.pdf")).getFirst().get("names")
+                .get("number")
                 .asString()).startsWith("KWR-FNK-H-DR-");
     }
 }

@@ -70,9 +70,9 @@ class NumbersTest {
         assertThat(yusuf.get("/api/projects/" + yusuf.project() + "/documents-found?text=" + number).must(200).body().get(0).get("title")
                 .asString()).isEqualTo("Stop log slots");
         JsonNode passage = yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", number + "_P01.pdf")).getFirst();
-        assertThat(passage.get("number").asString()).isEqualTo(number);
-        assertThat(passage.get("revision").asString()).isEqualTo("P01");
-        assertThat(passage.get("title").asString()).isEqualTo("Stop log slots");
+        assertThat(passage.get("names").get("number").asString()).isEqualTo(number);
+        assertThat(passage.get("names").get("revision").asString()).isEqualTo("P01");
+        assertThat(passage.get("names").get("title").asString()).isEqualTo("Stop log slots");
         assertThat(line(mirela, "documents", number).get("state").asString()).isEqualTo("ASSIGNED");
         assertThat(yusuf.post("/api/projects/" + yusuf.project() + "/numbers/given-up", Map.of("number", number, "reason", "no need"))
                 .must(409).sentence())
@@ -106,7 +106,8 @@ class NumbersTest {
         assertThat(line.get("reason").asString()).isEqualTo("The pier was left out");
         assertThat(take(yusuf, "give-up", "Another", 1, Map.of()).must(201).body().get(0).get("number").asString()).isEqualTo("GU-FNK-002");
         JsonNode stopped = yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", number + "_P01.pdf")).getFirst();
-        assertThat(stopped.get("stop").get("reason").asString()).contains("was voided and will never be used: The pier was left out");
+        assertThat(stopped.get("at").get("stop").get("reason").asString())
+                .contains("was voided and will never be used: The pier was left out");
         mustBeWhole(app);
     }
 
@@ -115,7 +116,7 @@ class NumbersTest {
         Client mirela = app.as("Mirela Draganova");
         Client yusuf = app.as("Yusuf Karaderin");
         JsonNode passage = yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", "In use.pdf")).getFirst();
-        String number = passage.get("number").asString();
+        String number = passage.get("names").get("number").asString();
         assertThat(mirela.post("/api/projects/" + mirela.project() + "/numbers/voided", Map.of("number", number, "reason", "by mistake"))
                 .must(409).sentence())
                 .isEqualTo(number + " cannot be voided: its revision P01 is on its way.");
@@ -138,12 +139,12 @@ class NumbersTest {
 
         String folder = "Work in progress / Fennick Hydraulics / Drawings";
         JsonNode used = yusuf.settled(yusuf.submit(folder, "RS-FNK-002_P01_Trash rack.pdf")).getFirst();
-        assertThat(used.get("number").asString()).isEqualTo("RS-FNK-002");
-        assertThat(used.get("title").asString()).isEqualTo("Trash rack");
+        assertThat(used.get("names").get("number").asString()).isEqualTo("RS-FNK-002");
+        assertThat(used.get("names").get("title").asString()).isEqualTo("Trash rack");
         Client priya = app.as("Priya Venkatarangan");
         JsonNode others = priya.settled(priya.submit("Work in progress / Aldermoor Civils / Drawings", "Inlet_RS-FNK-003_P01.pdf"))
                 .getFirst();
-        assertThat(others.get("stop").get("reason").asString()).isEqualTo(
+        assertThat(others.get("at").get("stop").get("reason").asString()).isEqualTo(
                 "The name carries the number RS-FNK-003, which is not free for Aldermoor Civils.");
 
         mirela.delete("/api/reservations/" + id + "?version=" + reservation(mirela, id).get("version").asInt()).must(204);
@@ -166,7 +167,7 @@ class NumbersTest {
                 "until", LocalDate.now().plusDays(1).toString(), "reason", "Soon over")).must(201).body().get("id").asLong();
         app.bean(JdbcClient.class).sql("update reservation set until_day = ? where id = ?").params(LocalDate.now().minusDays(2), id)
                 .update();
-        app.bean(Reserving.class).look();
+        app.bean(ReservationsOver.class).look();
         assertThat(reservation(mirela, id).get("ended")).isNotNull();
         assertThat(line(mirela, "expires", "EX-FNK-002").get("state").asString()).isEqualTo("GIVEN_BACK");
         mustBeWhole(app);
@@ -235,7 +236,7 @@ class NumbersTest {
         assertThat(take(yusuf, "old", "New ones", 3, Map.of()).must(201).body().valueStream().map(n -> n.get("number").asString()))
                 .containsExactly("OL-FNK-003", "OL-FNK-004", "OL-FNK-006");
         JsonNode passage = yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", "OL-FNK-001.pdf")).getFirst();
-        assertThat(passage.get("revision").asString()).as("after the revision it was taken over with").isEqualTo("P03");
+        assertThat(passage.get("names").get("revision").asString()).as("after the revision it was taken over with").isEqualTo("P03");
         assertThat(yusuf.get("/api/projects/" + yusuf.project() + "/documents-found?text=F/17").must(200).body().get(0).get("number")
                 .asString()).isEqualTo("OL-FNK-001");
         mustBeWhole(app);

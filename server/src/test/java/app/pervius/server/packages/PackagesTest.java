@@ -118,11 +118,12 @@ class PackagesTest {
                 plan("old", "Old", List.of(), List.of())));
         template(mirela, "rolled", 0, plan("root", "{package}", List.of(), below)).must(204);
         JsonNode made = make(mirela, wanted(mirela, "WP-11", "rolled", "BRK"));
-        assertThat(made.get("behind").asBoolean()).isFalse();
+        assertThat(made.get("template").get("behind").asBoolean()).isFalse();
         template(mirela, "rolled", 1, plan("root", "{package}", List.of(),
                 List.of(plan("in", "Received", List.of(rule(mirela, "Controls design")), List.of()),
                 plan("out", "Outgoing", List.of(), List.of())))).must(204);
-        assertThat(mirela.get("/api/packages/" + made.get("id").asLong()).must(200).body().get("behind").asBoolean()).isTrue();
+        assertThat(mirela.get("/api/packages/" + made.get("id").asLong()).must(200).body().get("template").get("behind").asBoolean())
+                .isTrue();
         JsonNode would = mirela.get("/api/projects/" + mirela.project() + "/folder-templates/rolled/roll-out").must(200).body().get(0);
         assertThat(would.get("changes").valueStream().map(c -> c.get("sentence").asString()))
                 .containsExactlyInAnyOrder("Renames “Incoming” to “Received”.",

@@ -50,13 +50,14 @@ class WaitingTest {
                 List.of(WayOut.TRY_AGAIN, WayOut.TAKE_OUT));
         waits(app, patient, new Wait.Limit(Instant.now().plusSeconds(3600), stop));
         waits(app, late, new Wait.Limit(Instant.now().minusSeconds(1), stop));
-        JsonNode stopped = app.until(() -> shown(site, late), p -> p.get("state").asString().equals("STOPPED"));
-        assertThat(stopped.get("stop").get("reason").asString()).isEqualTo("Its companion never came.");
-        assertThat(stopped.get("stop").get("waysOut").valueStream().map(JsonNode::asString)).containsExactly("TRY_AGAIN", "TAKE_OUT");
-        assertThat(stopped.get("heldBy").asString()).isEqualTo("document control");
+        JsonNode stopped = app.until(() -> shown(site, late), p -> p.get("at").get("state").asString().equals("STOPPED"));
+        assertThat(stopped.get("at").get("stop").get("reason").asString()).isEqualTo("Its companion never came.");
+        assertThat(stopped.get("at").get("stop").get("waysOut").valueStream().map(JsonNode::asString))
+                .containsExactly("TRY_AGAIN", "TAKE_OUT");
+        assertThat(stopped.get("at").get("heldBy").asString()).isEqualTo("document control");
         JsonNode waiting = shown(site, patient);
-        assertThat(waiting.get("state").asString()).isEqualTo("WAITING");
-        assertThat(waiting.get("waitingFor").asString()).isEqualTo("its companion");
-        assertThat(waiting.get("heldBy").asString()).isEqualTo("Pervius");
+        assertThat(waiting.get("at").get("state").asString()).isEqualTo("WAITING");
+        assertThat(waiting.get("at").get("waitingFor").asString()).isEqualTo("its companion");
+        assertThat(waiting.get("at").get("heldBy").asString()).isEqualTo("Pervius");
     }
 }

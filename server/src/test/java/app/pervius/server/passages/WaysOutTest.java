@@ -30,7 +30,7 @@ class WaysOutTest {
 
     private static JsonNode now(Client who, JsonNode passage) {
         return Client.until(() -> who.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row").get("passage"),
-                p -> !p.get("state").asString().equals("RUNNING"));
+                p -> !p.get("at").get("state").asString().equals("RUNNING"));
     }
 
     /** Sets who holds the role of lead hydraulics engineer; gives who did before. */
@@ -47,13 +47,13 @@ class WaysOutTest {
     void aNamePutRightByItsAuthorGoesOnFromIdentify(App app) {
         Client site = app.as("Oluwaseun Finchley-Ade");
         JsonNode stopped = site.settled(site.submit(DELIVERIES, "Scaffold plan.pdf")).getFirst();
-        assertThat(stopped.get("stop").get("reason").asString()).contains("at character 1 expected a code of “Document type”");
+        assertThat(stopped.get("at").get("stop").get("reason").asString()).contains("at character 1 expected a code of “Document type”");
         take(site, stopped, "PUT_NAME_RIGHT", Map.of(), "MS-C_Scaffold plan").must(200);
         JsonNode going = now(site, stopped);
-        assertThat(going.get("station").asString()).isEqualTo("REVIEW");
-        assertThat(going.get("number").asString()).startsWith("KWR-DNM-C-MS-");
-        assertThat(going.get("title").asString()).isEqualTo("Scaffold plan");
-        assertThat(going.get("originalName").asString()).isEqualTo("Scaffold plan.pdf");
+        assertThat(going.get("at").get("station").asString()).isEqualTo("REVIEW");
+        assertThat(going.get("names").get("number").asString()).startsWith("KWR-DNM-C-MS-");
+        assertThat(going.get("names").get("title").asString()).isEqualTo("Scaffold plan");
+        assertThat(going.get("names").get("originalName").asString()).isEqualTo("Scaffold plan.pdf");
     }
 
     @Test
@@ -80,7 +80,7 @@ class WaysOutTest {
         JsonNode stopped = site.settled(site.submit(DELIVERIES, "Quaintly misnamed.pdf")).getFirst();
         take(site, stopped, "PUT_NAME_RIGHT", Map.of(), "IT-C_Formwork inspection").must(200);
         JsonNode going = now(site, stopped);
-        String number = going.get("number").asString().toLowerCase();
+        String number = going.get("names").get("number").asString().toLowerCase();
         for (String text : List.of("quaintly", "formwork insp", "formwork-inspection", number, number.replace("-", ""), number + " p01")) {
             assertThat(site.get("/api/projects/" + site.project() + "/finds?text=" + text.replace(" ", "+")).must(200).body().valueStream()
                     .filter(of -> of.get("kind").asString().equals("PASSAGE")).flatMap(of -> of.get("hits").valueStream())
@@ -103,11 +103,11 @@ class WaysOutTest {
         Client site = app.as("Oluwaseun Finchley-Ade");
         Client mirela = app.as("Mirela Draganova");
         JsonNode stopped = site.settled(site.submit(DELIVERIES, "KWR-DNM-C-MS-0777.pdf")).getFirst();
-        assertThat(stopped.get("stop").get("code").asString()).isEqualTo("UNKNOWN_NUMBER");
+        assertThat(stopped.get("at").get("stop").get("code").asString()).isEqualTo("UNKNOWN_NUMBER");
         assertThat(take(mirela, stopped, "SEND_BACK", Map.of(), " ").must(400).sentence())
                 .isEqualTo("Say to the author why it comes back.");
         take(mirela, stopped, "SEND_BACK", Map.of(), "Leave the number out; you get one.").must(200);
-        assertThat(now(site, stopped).get("ended").asString()).isEqualTo("SENT_BACK");
+        assertThat(now(site, stopped).get("at").get("ended").asString()).isEqualTo("SENT_BACK");
         Client.until(() -> mirela.get("/api/mail-room").must(200).body().get("items").valueStream()
                 .filter(m -> m.get("text").asString().contains("Leave the number out; you get one.")).toList(), mails -> mails.size() == 1
                 && mails.getFirst().get("recipient").asString().startsWith("oluwaseun"));
@@ -128,12 +128,12 @@ class WaysOutTest {
         mirela.post("/api/folders/" + parent + "/folders", Map.of("name", "Mixed")).must(201);
         Client priya = app.as("Priya Venkatarangan");
         JsonNode stopped = priya.settled(priya.submit("Work in progress / Aldermoor Civils / Mixed", "Kerb detail.pdf")).getFirst();
-        assertThat(stopped.get("stop").get("reason").asString())
+        assertThat(stopped.get("at").get("stop").get("reason").asString())
                 .isEqualTo("Scheme “Documents” needs “Document type”, and nothing says what it is.");
         assertThat(take(priya, stopped, "GIVE_FIELDS", Map.of("type", "ZZ"), "").must(400).sentence())
                 .startsWith("“Document type” takes a code of");
         take(priya, stopped, "GIVE_FIELDS", Map.of("type", "SP"), "").must(200);
-        assertThat(now(priya, stopped).get("number").asString()).startsWith("KWR-ALD-C-SP-");
+        assertThat(now(priya, stopped).get("names").get("number").asString()).startsWith("KWR-ALD-C-SP-");
     }
 
     @Test
@@ -142,20 +142,21 @@ class WaysOutTest {
         Client yusuf = app.as("Yusuf Karaderin");
         List<Long> holders = holders(mirela, List.of());
         JsonNode stopped = yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", "Nobody there.pdf")).getFirst();
-        assertThat(stopped.get("stop").get("reason").asString())
+        assertThat(stopped.get("at").get("stop").get("reason").asString())
                 .isEqualTo("Route “Hydraulics”, step “Technical review”: nobody holds the role “Lead hydraulics engineer”.");
         holders(mirela, holders);
         take(mirela, stopped, "TRY_AGAIN", Map.of(), "").must(200);
-        JsonNode going = Client.until(() -> now(mirela, stopped), p -> p.get("state").asString().equals("WAITING") && p.has("due"));
-        assertThat(going.get("heldBy").asString()).contains("Henrike Solvangen");
+        JsonNode going = Client.until(() -> now(mirela, stopped), p -> p.get("at").get("state").asString().equals("WAITING") && p.get("at")
+                .has("due"));
+        assertThat(going.get("at").get("heldBy").asString()).contains("Henrike Solvangen");
     }
 
     @Test
     void whatNoRuleTakesIsStoppedAtArriveWithEveryRuleThatWasTried(App app) {
         Client site = app.as("Oluwaseun Finchley-Ade");
         JsonNode stopped = site.settled(site.submit(DELIVERIES, "MS-C_Photographs.png")).getFirst();
-        assertThat(stopped.get("station").asString()).isEqualTo("ARRIVE");
-        assertThat(stopped.get("stop").get("reason").asString())
+        assertThat(stopped.get("at").get("station").asString()).isEqualTo("ARRIVE");
+        assertThat(stopped.get("at").get("stop").get("reason").asString())
                 .isEqualTo("No rule takes this. Tried “Site documents”: the file is image, the rule takes PDF or office document.");
         assertThat(stopped.has("rule")).isFalse();
     }
@@ -172,7 +173,7 @@ class WaysOutTest {
         assertThat(notTaken.get(0).get("reason").asString()).isEqualTo(
                 "This has been dealt with in the meantime: Oluwaseun Finchley-Ade: Taken out: not this one");
         for (JsonNode passage : stopped.subList(1, 3)) {
-            assertThat(now(mirela, passage).get("ended").asString()).isEqualTo("SENT_BACK");
+            assertThat(now(mirela, passage).get("at").get("ended").asString()).isEqualTo("SENT_BACK");
             assertThat(mirela.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("journal").valueStream()
                     .map(e -> e.get("account").asString()))
                     .contains("Sent back to the author: Name them by the site's own pattern.");
@@ -189,7 +190,7 @@ class WaysOutTest {
         Client mirela = app.as("Mirela Draganova");
         Client site = app.as("Oluwaseun Finchley-Ade");
         JsonNode stopped = site.settled(site.submit(DELIVERIES, "MS-C_Aerial photographs.png")).getFirst();
-        assertThat(stopped.get("stop").get("waysOut").valueStream().map(JsonNode::asString)).contains("CHOOSE_RULE");
+        assertThat(stopped.get("at").get("stop").get("waysOut").valueStream().map(JsonNode::asString)).contains("CHOOSE_RULE");
         JsonNode rule = RuleForms.named(mirela, "Site documents");
         Map<String, Object> entry = entry("CHOOSE_RULE", Map.of(), "", List.of(stopped));
         assertThat(mirela.post("/api/passages/ways-out", entry).must(400).sentence())
@@ -198,7 +199,7 @@ class WaysOutTest {
         site.post("/api/passages/ways-out", entry).must(403);
         mirela.post("/api/passages/ways-out", entry).must(200);
         JsonNode going = now(mirela, stopped);
-        assertThat(going.get("number").asString()).startsWith("KWR-DNM-C-MS-");
+        assertThat(going.get("names").get("number").asString()).startsWith("KWR-DNM-C-MS-");
         assertThat(going.get("rule").asString()).startsWith("Site documents (edition ");
         assertThat(mirela.get("/api/passages/" + stopped.get("id").asLong()).must(200).body().get("journal").valueStream()
                 .map(e -> e.get("account").asString()))
@@ -219,8 +220,9 @@ class WaysOutTest {
                 .filter(r -> !r.get("name").asString().equals("Hydraulics")).findFirst().orElseThrow();
         entry.put("route", other.get("key").asString());
         mirela.post("/api/passages/ways-out", entry).must(200);
-        JsonNode going = Client.until(() -> now(mirela, stopped), p -> p.get("state").asString().equals("WAITING") && p.has("due"));
-        assertThat(mirela.reviewOf(going).get("route").asString()).isEqualTo(other.get("name").asString());
+        JsonNode going = Client.until(() -> now(mirela, stopped), p -> p.get("at").get("state").asString().equals("WAITING") && p.get("at")
+                .has("due"));
+        assertThat(mirela.reviewOf(going).get("route").get("name").asString()).isEqualTo(other.get("name").asString());
         holders(mirela, holders);
     }
 }

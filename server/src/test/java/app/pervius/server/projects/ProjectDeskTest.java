@@ -84,7 +84,7 @@ class ProjectDeskTest {
         setFields(mirela, retire).must(204);
         JsonNode stopped = yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Calculations", "Retired type.pdf"))
                 .getFirst();
-        assertThat(stopped.get("stop").get("reason").asString())
+        assertThat(stopped.get("at").get("stop").get("reason").asString())
                 .startsWith("“Document type” is “CA”; scheme “Documents” takes a code of “Document type” (");
         setFields(mirela, codes("type", codes -> {
             codes.forEach(c -> c.put("retired", false));

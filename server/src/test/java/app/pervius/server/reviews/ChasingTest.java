@@ -1,5 +1,6 @@
 package app.pervius.server.reviews;
 
+import static app.pervius.server.Desks.chase;
 import static app.pervius.server.Desks.form;
 import static app.pervius.server.Desks.mails;
 import static app.pervius.server.Desks.step;
@@ -23,9 +24,8 @@ class ChasingTest {
         try (Running.App app = Running.start("demo", Map.of("pervius.test.clock", "chasing"))) {
             Desks desks = new Desks(app);
             Map<String, Object> look = step("Look", "REVIEW", List.of(who("PERSON", desks.person("Henrike Solvangen"))));
-            look.putAll(Map.of("remindBefore", 1, "remindAfter", 1, "escalateAfter", 2, "escalateTo",
-                    List.of(desks.role("Approver").get("id").asLong()),
-                    "silence", Map.of("kind", "COUNTS", "code", 1, "daysAfter", 3)));
+            look.put("chase", chase(1, 1, 2, List.of(desks.role("Approver").get("id").asLong()),
+                    Map.of("kind", "COUNTS", "code", 1, "daysAfter", 3)));
             Map<String, Object> approval = step("Approval", "APPROVAL", List.of(who("PERSON", desks.person("Tomasz Łęgowicz"))));
             desks.route("chased", form("Chased", List.of(look, approval)));
             JsonNode passage = desks.send("chased", "Nobody looks.pdf").getFirst();
@@ -33,7 +33,7 @@ class ChasingTest {
             List<JsonNode> both = remindedLate(desks);
             MovableClock.set("chasing", Duration.ofDays(30));
             app.until(() -> mails(desks.mirela, "tomasz", "nobody has decided on one file"), m -> m.size() == 1);
-            JsonNode review = app.until(() -> desks.mirela.reviewOf(passage), r -> r.get("stepName").asString().equals("Approval"));
+            JsonNode review = app.until(() -> desks.mirela.reviewOf(passage), r -> r.get("step").get("name").asString().equals("Approval"));
             assertThat(review.get("files").get(0).get("before").get(0).get("person").asString()).isEqualTo("nobody");
             app.until(() -> reminders(desks, "Nobody looks.pdf"), m -> m.size() == 2);
             assertThat(desks.mirela.get("/api/passages/" + passage.get("id").asLong()).must(200).raw().body())
@@ -47,7 +47,7 @@ class ChasingTest {
                     n -> n >= 2);
             assertThat(reminders(desks, "Reminded.pdf")).as("reminders, of which there is one for a step, split or not").hasSize(1);
             assertThat(reminders(desks, "Parted.pdf")).hasSize(1);
-            assertThat(desks.mirela.reviewOf(parted).get("stepName").asString()).isEqualTo("Approval");
+            assertThat(desks.mirela.reviewOf(parted).get("step").get("name").asString()).isEqualTo("Approval");
             assertThat(desks.as("Aoife Ní Raghnaill").get("/api/check").must(200).body().get("whole").asBoolean()).isTrue();
         }
     }
@@ -55,7 +55,7 @@ class ChasingTest {
     /** Two files at a step that reminds once, and where silence counts long after that. */
     private static List<JsonNode> remindedLate(Desks desks) {
         Map<String, Object> look = step("Look", "REVIEW", List.of(who("PERSON", desks.person("Henrike Solvangen"))));
-        look.putAll(Map.of("remindBefore", 1, "silence", Map.of("kind", "COUNTS", "code", 1, "daysAfter", 40)));
+        look.put("chase", chase(1, 0, 0, List.of(), Map.of("kind", "COUNTS", "code", 1, "daysAfter", 40)));
         desks.route("parted", form("Parted", List.of(look, step("Approval", "APPROVAL",
                 List.of(who("PERSON", desks.person("Tomasz Łęgowicz")))))));
         return desks.send("parted", "Reminded.pdf", "Parted.pdf");

@@ -3,6 +3,7 @@ package app.pervius.server.reviews;
 import static app.pervius.server.Desks.at;
 import static app.pervius.server.Desks.decideAll;
 import static app.pervius.server.Desks.ended;
+import static app.pervius.server.Desks.chase;
 import static app.pervius.server.Desks.form;
 import static app.pervius.server.Desks.mails;
 import static app.pervius.server.Desks.step;
@@ -13,6 +14,7 @@ import app.pervius.server.Client;
 import app.pervius.server.Desks;
 import app.pervius.server.Running;
 import app.pervius.server.Running.App;
+import app.pervius.server.reviews.chasing.StandingIn;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
@@ -42,7 +44,7 @@ class DecidingIsToldTest {
         JsonNode passage = priya.settled(priya.submit("Work in progress / Aldermoor Civils / Drawings", "Reopened truly.pdf")).getFirst();
         decideAll(desks.as("Kwabena Adofori"), passage, 1, "");
         decideAll(tomasz, passage, 1, "");
-        String number = ended(desks.mirela, passage).get("number").asString();
+        String number = ended(desks.mirela, passage).get("names").get("number").asString();
         int arrivals = subjects(mails(desks.mirela, "priya", number)).stream().filter(s -> s.contains("arrived")).toList().size();
         desks.mirela.post("/api/passages/" + passage.get("id").asLong() + "/reopenings", Map.of("reason", "Wrong load case.")).must(204);
 
@@ -51,7 +53,7 @@ class DecidingIsToldTest {
         told(desks, "priya", "Wrong load case.", "decision withdrawn, open again");
         assertThat(subjects(mails(desks.mirela, "priya", number)).stream().filter(s -> s.contains("arrived")).toList())
                 .as("it has not arrived again").hasSize(arrivals);
-        assertThat(tomasz.reviewOf(passage).get("message").asString()).isEqualTo("Reopened: Wrong load case.");
+        assertThat(tomasz.reviewOf(passage).get("submission").get("message").asString()).isEqualTo("Reopened: Wrong load case.");
         JsonNode revision = priya.get("/api/documents/by-number?project=KWR&number=" + number).must(200).body().get("revisions").get(0);
         assertThat(revision.get("onItsWay").asBoolean()).isTrue();
         assertThat(revision.has("status") || revision.has("decision") || revision.has("issuedAt"))
@@ -148,7 +150,7 @@ class DecidingIsToldTest {
         Desks desks = new Desks(app);
         desks.approvedBy("waits-already", "Kwabena Adofori");
         String reference = desks.mirela.get("/api/submissions/" + desks.send("waits-already", "Waits already.pdf").getFirst()
-                .get("submission").asLong()).must(200).body().get("reference").asString();
+                .get("from").get("submission").asLong()).must(200).body().get("reference").asString();
         Client kwabena = desks.as("Kwabena Adofori");
         long me = desks.person("Kwabena Adofori");
         String today = LocalDate.now().toString();
@@ -171,9 +173,8 @@ class DecidingIsToldTest {
     void whatWillBeSentToWhomIsSeenBeforehand(App app) {
         Desks desks = new Desks(app);
         Map<String, Object> look = step("Look", "APPROVAL", List.of(who("PERSON", desks.person("Henrike Solvangen"))));
-        look.putAll(Map.of("remindBefore", 1, "remindAfter", 1, "escalateAfter", 2, "escalateTo",
-                List.of(desks.role("Approver").get("id").asLong()),
-                "silence", Map.of("kind", "COUNTS", "code", 1, "daysAfter", 3)));
+        look.put("chase", chase(1, 1, 2, List.of(desks.role("Approver").get("id").asLong()),
+                Map.of("kind", "COUNTS", "code", 1, "daysAfter", 3)));
         desks.route("foreseen", form("Foreseen", List.of(look)));
         JsonNode review = desks.mirela.reviewOf(desks.send("foreseen", "Foreseen.pdf").getFirst());
         List<JsonNode> chasing = desks.mirela.get(at(review) + "/chasing").must(200).body().valueStream().toList();
@@ -189,12 +190,14 @@ class DecidingIsToldTest {
         Desks desks = new Desks(app);
         desks.approvedBy("narrowed", "Henrike Solvangen");
         JsonNode wanted = desks.send("narrowed", "Łatwy narrowing.pdf").getFirst();
-        long newest = desks.send("narrowed", "Another one of many.pdf").getFirst().get("submission").asLong();
+        long newest = desks.send("narrowed", "Another one of many.pdf").getFirst().get("from").get("submission").asLong();
         Client henrike = desks.as("Henrike Solvangen");
-        assertThat(henrike.get("/api/desk/reviews?text=latwy").must(200).body().valueStream().map(r -> r.get("submission").asLong()))
-                .containsExactly(wanted.get("submission").asLong());
+        assertThat(henrike.get("/api/desk/reviews?text=latwy").must(200).body().valueStream()
+                .map(r -> r.get("submission").get("id").asLong()))
+                .containsExactly(wanted.get("from").get("submission").asLong());
         assertThat(henrike.get("/api/desk/reviews?text=nothing+like+that").must(200).body()).isEmpty();
-        assertThat(henrike.get("/api/desk/reviews?order=NEWEST").must(200).body().get(0).get("submission").asLong()).isEqualTo(newest);
+        assertThat(henrike.get("/api/desk/reviews?order=NEWEST").must(200).body().get(0).get("submission").get("id").asLong())
+                .isEqualTo(newest);
     }
 
     @Test
@@ -209,7 +212,7 @@ class DecidingIsToldTest {
         JsonNode follows = Client.until(() -> desks.mirela.get(at(review) + "/following").must(200).body().get(0), f -> f.get("done")
                 .asBoolean());
         JsonNode document = desks.mirela.get("/api/documents/by-number?project=KWR&number=" + Desks.passage(desks.mirela, passage)
-                .get("row").get("passage").get("number").asString()).must(200).body();
+                .get("row").get("passage").get("names").get("number").asString()).must(200).body();
         List<String> occasions = document.get("messages").findValuesAsString("occasion");
         assertThat(occasions).contains("ARRIVED", "TO_DECIDE");
         assertThat(follows.get("messages").asLong()).isEqualTo(occasions.stream().filter("ISSUED"::equals).count());

@@ -31,7 +31,7 @@ class DecidingTest {
 
     private static JsonNode ended(Client who, JsonNode passage) {
         return Client.until(() -> who.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row").get("passage"),
-                p -> p.has("ended"));
+                p -> p.get("at").has("ended"));
     }
 
     @Test
@@ -42,16 +42,16 @@ class DecidingTest {
         List<JsonNode> passages = priya.settled(priya.submit(CIVIL, "Quay wall.pdf", "Quay steps.pdf"));
         decideAll(kwabena, passages.getFirst(), 1, "");
         JsonNode approval = tomasz.reviewOf(passages.getFirst());
-        assertThat(approval.get("stepName").asString()).isEqualTo("Approval");
+        assertThat(approval.get("step").get("name").asString()).isEqualTo("Approval");
         tomasz.decide(approval, passages.get(0), 1, "").must(204);
         tomasz.decide(approval, passages.get(1), 3, "Handrail is missing.").must(204);
         tomasz.closeStep(approval).must(204);
 
-        assertThat(ended(priya, passages.get(0)).get("ended").asString()).isEqualTo("ISSUED");
-        assertThat(ended(priya, passages.get(1)).get("ended").asString()).isEqualTo("RETURNED");
-        String number = passages.getFirst().get("number").asString();
+        assertThat(ended(priya, passages.get(0)).get("at").get("ended").asString()).isEqualTo("ISSUED");
+        assertThat(ended(priya, passages.get(1)).get("at").get("ended").asString()).isEqualTo("RETURNED");
+        String number = passages.getFirst().get("names").get("number").asString();
         assertThat(filesIn(priya, "Shared / Civil")).contains(number + "_P01_A1.pdf")
-                .noneMatch(n -> n.startsWith(passages.get(1).get("number").asString()));
+                .noneMatch(n -> n.startsWith(passages.get(1).get("names").get("number").asString()));
         Client.until(() -> priya.get("/api/mail-room").must(200).body().get("items").valueStream()
                 .filter(m -> m.get("recipient").asString().startsWith("priya") && m.get("text").asString().contains("Handrail is missing."))
                 .toList(), m -> m.size() == 1);
@@ -130,8 +130,8 @@ class DecidingTest {
         Client kwabena = app.as("Kwabena Adofori");
         Client tomasz = app.as("Tomasz Łęgowicz");
         JsonNode first = priya.settled(priya.submit(CIVIL, "Bridge deck.pdf")).getFirst();
-        String number = first.get("number").asString();
-        assertThat(priya.settled(priya.submit(CIVIL, number + "_P02.pdf")).getFirst().get("stop").get("code").asString())
+        String number = first.get("names").get("number").asString();
+        assertThat(priya.settled(priya.submit(CIVIL, number + "_P02.pdf")).getFirst().get("at").get("stop").get("code").asString())
                 .isEqualTo("ALREADY_ON_ITS_WAY");
         decideAll(kwabena, first, 1, "");
         decideAll(tomasz, first, 1, "");
@@ -139,7 +139,7 @@ class DecidingTest {
 
         List<JsonNode> second = priya.settled(priya.submit(CIVIL, "Something else.pdf", number + " rev P02 deck.pdf"));
         JsonNode revised = second.get(1);
-        assertThat(revised.get("revision").asString()).isEqualTo("P02");
+        assertThat(revised.get("names").get("revision").asString()).isEqualTo("P02");
         assertThat(revised.get("cycle").asInt()).isEqualTo(2);
         assertThat(priya.get("/api/passages/" + revised.get("id").asLong()).must(200).body().get("cycles")).hasSize(2);
         decideAll(kwabena, revised, 1, "");
@@ -155,13 +155,14 @@ class DecidingTest {
         Client priya = app.as("Priya Venkatarangan");
         Client yusuf = app.as("Yusuf Karaderin");
         JsonNode first = priya.settled(priya.submit(CIVIL, "Sequence.pdf")).getFirst();
-        String number = first.get("number").asString();
+        String number = first.get("names").get("number").asString();
         decideAll(app.as("Kwabena Adofori"), first, 3, "again");
         decideAll(app.as("Tomasz Łęgowicz"), first, 3, "again");
         ended(priya, first);
-        assertThat(priya.settled(priya.submit(CIVIL, number + "_P07.pdf")).getFirst().get("stop").get("reason").asString())
+        assertThat(priya.settled(priya.submit(CIVIL, number + "_P07.pdf")).getFirst().get("at").get("stop").get("reason").asString())
                 .isEqualTo("The name says revision P07, but after P01 of " + number + " comes P02.");
-        assertThat(yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", number + ".pdf")).getFirst().get("stop")
+        assertThat(yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", number + ".pdf")).getFirst().get("at")
+                .get("stop")
                 .get("code").asString())
                 .isEqualTo("WRONG_ORIGINATOR");
     }

@@ -33,7 +33,7 @@ class HandingTest {
         Client henrike = desks.as("Henrike Solvangen");
         JsonNode review = kwabena.reviewOf(passage);
         kwabena.put(at(review) + "/hand", Map.of("turn", 0, "inHand", true)).must(204);
-        assertThat(Desks.passage(desks.mirela, passage).get("row").get("passage").get("heldBy").asString())
+        assertThat(Desks.passage(desks.mirela, passage).get("row").get("passage").get("at").get("heldBy").asString())
                 .isEqualTo("Kwabena Adofori (has it in hand)");
         assertThat(henrike.decide(review, passage, 1, "").must(403).sentence())
                 .isEqualTo("You are not one of those who decide in this step.");
@@ -70,11 +70,11 @@ class HandingTest {
                 today.toString(), "note", "")).must(409).type()).isEqualTo("away-already");
         try {
             JsonNode passage = desks.send("away", "While away.pdf").getFirst();
-            assertThat(passage.get("heldBy").asString()).isEqualTo("Tomasz Łęgowicz (away, Henrike Solvangen stands in)");
+            assertThat(passage.get("at").get("heldBy").asString()).isEqualTo("Tomasz Łęgowicz (away, Henrike Solvangen stands in)");
             Client deputy = desks.as("Henrike Solvangen");
             Client.until(() -> mails(desks.mirela, "henrike", "While away"), m -> !m.isEmpty());
-            assertThat(deputy.get("/api/desk/reviews").must(200).body().valueStream().map(r -> r.get("submission").asLong()))
-                    .contains(passage.get("submission").asLong());
+            assertThat(deputy.get("/api/desk/reviews").must(200).body().valueStream().map(r -> r.get("submission").get("id").asLong()))
+                    .contains(passage.get("from").get("submission").asLong());
             decideAll(deputy, passage, 1, "");
             ended(desks.mirela, passage);
             assertThat(deputy.get("/api/passages/" + passage.get("id").asLong()).must(200).raw().body())

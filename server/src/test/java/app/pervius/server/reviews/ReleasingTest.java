@@ -28,12 +28,13 @@ class ReleasingTest {
     /** Every call by which the author's firm learns anything of a passage. */
     private static String all(Client priya, Desks desks, JsonNode passage, JsonNode review) {
         long id = passage.get("id").asLong();
-        String number = passage.get("number").asString();
+        String number = passage.get("names").get("number").asString();
         return Stream.of("/api/passages/" + id, "/api/passages/" + id + "/answers", "/api/passages/" + id + "/review", at(review),
                 at(review) + "/following", desks.project + "/reviews",
                 desks.project + "/reviews/table?format=CSV", desks.project + "/turnaround", desks.project + "/passages?which=ALL",
                 desks.project + "/found?text=" + number,
-                "/api/documents/by-number?project=KWR&number=" + number, "/api/submissions/" + passage.get("submission").asLong(),
+                "/api/documents/by-number?project=KWR&number=" + number, "/api/submissions/" + passage.get("from").get("submission")
+                .asLong(),
                 "/api/desk/reviews",
                 "/api/folders/" + desks.mirela.folder(Desks.REPORTS)).map(path -> priya.get(path).raw().body()).reduce("", String::concat)
                 + mails(desks.mirela, "priya", number).stream().map(m -> m.get("text").asString()).reduce("", String::concat);
@@ -93,7 +94,7 @@ class ReleasingTest {
         assertThat(news.toString()).as("live news name things and carry nothing").doesNotContain("secret", "code");
         JsonNode review = kwabena.reviewOf(passage);
         assertThat(review.get("state").asString()).isEqualTo("RELEASING");
-        assertThat(review.get("mayDraw").asBoolean()).isTrue();
+        assertThat(review.get("may").get("draw").asBoolean()).isTrue();
         assertThat(all(priya, desks, passage, review)).doesNotContain("secret");
         assertThat(Desks.passage(priya, passage).get("row").get("passage").has("decision")).isFalse();
         Client.until(() -> mails(desks.mirela, "kwabena", "Lead report"), m -> !m.isEmpty());
@@ -132,7 +133,7 @@ class ReleasingTest {
         assertThat(desks.mirela.get(at(review)).must(200).body().get("files")).hasSize(3);
         Client priya = desks.as("Priya Venkatarangan");
         priya.post(at(review) + "/take-backs", Map.of("turn", 0, "reason", "Wrong annex.")).must(204);
-        assertThat(passages).allSatisfy(p -> assertThat(ended(desks.mirela, p).get("ended").asString()).isEqualTo("TAKEN_OUT"));
+        assertThat(passages).allSatisfy(p -> assertThat(ended(desks.mirela, p).get("at").get("ended").asString()).isEqualTo("TAKEN_OUT"));
         Client.until(() -> mails(desks.mirela, "tomasz", "Taken back by Priya Venkatarangan: Wrong annex."), m -> m.size() == 1);
         assertThat(desks.as("Tomasz Łęgowicz").decide(review, passages.get(0), 1, "").must(409).sentence())
                 .isEqualTo("The review was taken back by its sender.");
@@ -153,9 +154,11 @@ class ReleasingTest {
         tomasz.post(at(review) + "/decisions/withdrawals", Map.of("turn", 0, "passages", List.of(passages.get(0).get("id").asLong())))
                 .must(204);
         desks.mirela.post(at(review) + "/stops", Map.of("reason", "The route was wrong.")).must(204);
-        JsonNode stopped = Client.until(() -> Desks.passage(desks.mirela, passages.get(0)).get("row").get("passage"), p -> p.get("state")
+        JsonNode stopped = Client.until(() -> Desks.passage(desks.mirela, passages.get(0)).get("row").get("passage"), p -> p.get("at")
+                .get("state")
                 .asString().equals("STOPPED"));
-        assertThat(stopped.get("stop").get("reason").asString()).isEqualTo("Mirela Draganova stopped the review: The route was wrong.");
+        assertThat(stopped.get("at").get("stop").get("reason").asString())
+                .isEqualTo("Mirela Draganova stopped the review: The route was wrong.");
     }
 
     @Test
@@ -166,20 +169,22 @@ class ReleasingTest {
         JsonNode passage = priya.settled(priya.submit("Work in progress / Aldermoor Civils / Drawings", "Reopened wall.pdf")).getFirst();
         decideAll(desks.as("Kwabena Adofori"), passage, 1, "");
         decideAll(tomasz, passage, 1, "");
-        String number = ended(desks.mirela, passage).get("number").asString();
+        String number = ended(desks.mirela, passage).get("names").get("number").asString();
         String path = "/api/passages/" + passage.get("id").asLong() + "/reopenings";
         priya.post(path, Map.of("reason", "I want to")).must(403);
         desks.mirela.post(path, Map.of("reason", "The wrong load case was checked.")).must(204);
         Client.until(() -> mails(desks.mirela, "priya", "The wrong load case was checked."), m -> m.size() == 1);
         JsonNode again = Client.until(() -> tomasz.get("/api/desk/reviews").must(200).body().valueStream()
-                .filter(r -> r.get("submission").asLong() == passage.get("submission").asLong()).toList(), r -> r.size() == 1).getFirst();
-        assertThat(again.get("stepName").asString()).isEqualTo("Approval");
+                .filter(r -> r.get("submission").get("id").asLong() == passage.get("from").get("submission").asLong()).toList(),
+                r -> r.size() == 1).getFirst();
+        assertThat(again.get("step").get("name").asString()).isEqualTo("Approval");
         JsonNode civil = priya.get("/api/folders/" + priya.folder("Shared / Civil")).must(200).body();
         assertThat(civil.get("files").toString()).as("nobody builds from it meanwhile").doesNotContain(number);
         assertThat(civil.get("traces").findValuesAsString("name")).as("where it went stands in its place").contains(number + "_P01_A1.pdf");
         assertThat(desks.mirela.post(path, Map.of("reason", "twice")).must(409).type()).isEqualTo("not-decided");
         decideAll(tomasz, passage, 2, "Checked anew: mind the joint.");
-        assertThat(Client.until(() -> Desks.passage(desks.mirela, passage).get("row").get("passage"), p -> p.has("ended")).get("status")
+        assertThat(Client.until(() -> Desks.passage(desks.mirela, passage).get("row").get("passage"), p -> p.get("at").has("ended"))
+                .get("status")
                 .asString()).isEqualTo("B1");
         assertThat(priya.get("/api/folders/" + priya.folder("Shared / Civil")).must(200).body().get("files").toString())
                 .contains(number + "_P01_B1.pdf");
@@ -241,10 +246,10 @@ class ReleasingTest {
         JsonNode passage = desks.send("listed", "Listed.pdf").getFirst();
         JsonNode rows = desks.mirela.get(desks.project + "/reviews?which=OPEN&route=listed").must(200).body().get("items");
         assertThat(rows).hasSize(1);
-        assertThat(rows.get(0).get("what").asString()).contains("Listed");
+        assertThat(rows.get(0).get("first").get("what").asString()).contains("Listed");
         assertThat(rows.get(0).get("with").get(0).get("person").asString()).isEqualTo("Tomasz Łęgowicz");
         List<Integer> left = desks.mirela.get(desks.project + "/reviews?which=OPEN&order=DUE").must(200).body().get("items").valueStream()
-                .map(r -> r.path("workingDaysLeft").asInt(99)).toList();
+                .map(r -> r.get("times").path("workingDaysLeft").asInt(99)).toList();
         assertThat(left).as("the most urgent first").isSorted();
         Client tomasz = desks.as("Tomasz Łęgowicz");
         String address = tomasz.post("/api/desk/calendar-link", Map.of()).must(200).body().get("address").asString();

@@ -61,7 +61,8 @@ class SendingPreviewTest {
         long submission = mirela.post("/api/folders/" + folder + "/sendings",
                 Map.of("files", List.of(file(mirela, folder)), "route", "civil", "purpose", "", "message", "", "persons", List.of(),
                 "addresses", List.of(), "given", given)).must(201).body().get("submission").asLong();
-        assertThat(site.settled(submission).getFirst().get("number").asString()).isEqualTo(foretold.get("number").asString());
+        assertThat(site.settled(submission).getFirst().get("names").get("number").asString())
+                .isEqualTo(foretold.get("identity").get("number").asString());
     }
 
     @Test

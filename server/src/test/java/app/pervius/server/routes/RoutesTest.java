@@ -35,13 +35,14 @@ class RoutesTest {
         Client henrike = desks.as("Henrike Solvangen");
         Client kwabena = desks.as("Kwabena Adofori");
         JsonNode review = henrike.reviewOf(passage);
-        assertThat(review.get("needed").asInt()).isEqualTo(2);
+        assertThat(review.get("step").get("needed").asInt()).isEqualTo(2);
         henrike.decide(review, passage, 1, "").must(204);
         assertThat(henrike.closeStep(review).must(409).sentence()).startsWith("One file has no decision yet");
         kwabena.decide(review, passage, 3, "Boreholes are missing.").must(204);
         assertThat(kwabena.reviewOf(passage).get("files").get(0).get("decision").asInt()).isEqualTo(3);
         kwabena.closeStep(review).must(204);
-        assertThat(ended(desks.mirela, passage).get("ended").asString()).as("3 leads back to the author at once").isEqualTo("RETURNED");
+        assertThat(ended(desks.mirela, passage).get("at").get("ended").asString()).as("3 leads back to the author at once")
+                .isEqualTo("RETURNED");
     }
 
     @Test
@@ -61,12 +62,12 @@ class RoutesTest {
         tomasz.closeStep(review).must(204);
 
         JsonNode once = henrike.reviewOf(passages.get(0));
-        assertThat(once.get("stepName").asString()).isEqualTo("First look");
+        assertThat(once.get("step").get("name").asString()).isEqualTo("First look");
         assertThat(once.get("turn").asInt()).isEqualTo(2);
         assertThat(once.get("files")).hasSize(1);
         assertThat(once.get("files").get(0).get("before").valueStream().map(a -> a.get("comment").asString()))
                 .contains("Look at the north side once more.");
-        assertThat(Desks.passage(desks.mirela, passages.get(1)).get("row").get("passage").get("heldBy").asString())
+        assertThat(Desks.passage(desks.mirela, passages.get(1)).get("row").get("passage").get("at").get("heldBy").asString())
                 .as("files of this route wait for each other")
                 .isEqualTo("Pervius, until the other files of the review are decided");
         decideAll(henrike, passages.get(0), 1, "");
@@ -107,7 +108,7 @@ class RoutesTest {
                 step("Approval", "APPROVAL", List.of(who("MATRIX", "APPROVES"))))));
         JsonNode passage = desks.send("matrix", "Traffic report.pdf").getFirst();
         JsonNode review = desks.mirela.reviewOf(passage);
-        assertThat(review.get("stepName").asString()).isEqualTo("Review");
+        assertThat(review.get("step").get("name").asString()).isEqualTo("Review");
         assertThat(review.get("seats").valueStream().map(s -> s.get("person").asString())).containsExactly("Kwabena Adofori");
         assertThat(desks.mirela.put(desks.project + "/matrix", Map.of("version", 0, "cells", List.of())).must(409).type())
                 .isEqualTo("changed-meanwhile");
@@ -152,7 +153,7 @@ class RoutesTest {
         JsonNode passage = desks.send("sets", "As built report.pdf").getFirst();
         decideAll(desks.as("Tomasz Łęgowicz"), passage, 1, "");
         JsonNode done = ended(desks.mirela, passage);
-        assertThat(done.get("ended").asString()).isEqualTo("ISSUED");
+        assertThat(done.get("at").get("ended").asString()).isEqualTo("ISSUED");
         assertThat(done.get("status").asString()).isEqualTo("CR");
         assertThat(Desks.passage(desks.mirela, passage).get("values").get("discipline").asString()).isEqualTo("H");
     }
@@ -170,7 +171,7 @@ class RoutesTest {
         desks.mirela.put(desks.project + "/routes/editions", Map.of("edition", 1, "form", changed)).must(204);
         assertThat(desks.mirela.get(desks.project + "/routes/editions/editions").must(200).body().valueStream()
                 .map(e -> e.get("edition").asInt())).containsExactly(2, 1);
-        assertThat(desks.mirela.reviewOf(passage).get("steps").asInt()).as("what began on edition 1 ends on it").isEqualTo(1);
+        assertThat(desks.mirela.reviewOf(passage).get("route").get("steps").asInt()).as("what began on edition 1 ends on it").isEqualTo(1);
         Map<String, Object> endless = form("Endless", List.of(step("Only a review", "REVIEW",
                 List.of(who("PERSON", desks.person("Henrike Solvangen"))))));
         assertThat(desks.mirela.put(desks.project + "/routes/endless", Map.of("edition", 0, "form", endless)).must(400).sentence())
@@ -180,7 +181,7 @@ class RoutesTest {
         assertThat(desks.mirela.delete(desks.project + "/routes/civil").must(409).type()).isEqualTo("route-in-use");
         desks.mirela.delete(desks.project + "/routes/editions").must(204);
         decideAll(desks.as("Tomasz Łęgowicz"), passage, 4, "no");
-        assertThat(ended(desks.mirela, passage).get("ended").asString()).isEqualTo("RETURNED");
+        assertThat(ended(desks.mirela, passage).get("at").get("ended").asString()).isEqualTo("RETURNED");
     }
 
     @Test
@@ -192,16 +193,17 @@ class RoutesTest {
         JsonNode passage = desks.send("bridge", "Footbridge report.pdf").getFirst();
         desks.hold("Bridge checker");
         decideAll(desks.as("Henrike Solvangen"), passage, 1, "");
-        JsonNode stopped = Client.until(() -> Desks.passage(desks.mirela, passage).get("row").get("passage"), p -> p.get("state").asString()
+        JsonNode stopped = Client.until(() -> Desks.passage(desks.mirela, passage).get("row").get("passage"), p -> p.get("at").get("state")
+                .asString()
                 .equals("STOPPED"));
-        assertThat(stopped.get("stop").get("reason").asString())
+        assertThat(stopped.get("at").get("stop").get("reason").asString())
                 .isEqualTo("Route “Bridges”, step “Check”: nobody holds the role “Bridge checker”.");
         desks.hold("Bridge checker", "Tomasz Łęgowicz");
         desks.mirela.post("/api/passages/ways-out", Map.of("way", "TRY_AGAIN", "fields", Map.of(), "text", "",
                 "passages", List.of(Map.of("passage", stopped.get("id").asLong(), "version", stopped.get("version").asInt())))).must(200);
-        desks.mirela.settled(passage.get("submission").asLong());
+        desks.mirela.settled(passage.get("from").get("submission").asLong());
         JsonNode review = desks.as("Tomasz Łęgowicz").reviewOf(passage);
-        assertThat(review.get("stepName").asString()).as("it goes on at the step it had come to").isEqualTo("Check");
+        assertThat(review.get("step").get("name").asString()).as("it goes on at the step it had come to").isEqualTo("Check");
         assertThat(desks.mirela.get(at(review)).must(200).body().get("files").get(0).get("before")).hasSize(1);
     }
 }

@@ -106,8 +106,8 @@ class RuleDeskTest {
                 Map.of("rows", List.of(Map.of("id", id, "version", RuleForms.row(mirela, id).get("version").asInt())),
                 "order", false, "project", sheet(mirela).get("project").get("version").asInt())).must(200);
         JsonNode filed = site.settled(site.submit(folder, "Filed.pdf")).getFirst();
-        assertThat(filed.get("ended").asString()).isEqualTo("ISSUED");
-        assertThat(filed.get("number").asString()).startsWith("KWR-DNM-C-RP-");
+        assertThat(filed.get("at").get("ended").asString()).isEqualTo("ISSUED");
+        assertThat(filed.get("names").get("number").asString()).startsWith("KWR-DNM-C-RP-");
         assertThat(filed.get("status").asString()).isEqualTo("S2");
         int edition = sheet(mirela).get("edition").asInt();
         mirela.post("/api/projects/" + mirela.project() + "/sheet-editions/" + (edition - 1) + "/return", Map.of("seen", edition))
@@ -259,7 +259,7 @@ class RuleDeskTest {
         JsonNode passage = site.settled(site.submit(folder, "Otters.pdf")).getFirst();
         Client.accept(app, passage);
         assertThat(Client.until(() -> site.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row").get("passage"),
-                p -> p.has("ended")).get("ended").asString())
+                p -> p.get("at").has("ended")).get("at").get("ended").asString())
                 .isEqualTo("ISSUED");
         assertThat(mirela.get("/api/folders/" + mirela.folder("Shared / Site documents / N / RP Otters")).must(200).body().get("files")
                 .get("items")).hasSize(1);

@@ -112,7 +112,8 @@ class SetUpTest {
 
         Client yusuf = app.nobody();
         yusuf.signIn("yusuf@fnk.example", "copper lantern drift");
-        assertThat(yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics", "First drawing.pdf")).getFirst().get("number")
+        assertThat(yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics", "First drawing.pdf")).getFirst().get("names")
+                .get("number")
                 .asString()).isEqualTo("KWR-FNK-H-DR-0001");
     }
 

@@ -392,7 +392,7 @@ class AccountsTest {
     void ofADocumentThatFirmsShareEachSeesItsOwnRevisions() {
         Client yusuf = app.as("Yusuf Karaderin");
         JsonNode passage = yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", "Shared by two.pdf")).getFirst();
-        String document = "/api/documents/by-number?project=KWR&number=" + passage.get("number").asString();
+        String document = "/api/documents/by-number?project=KWR&number=" + passage.get("names").get("number").asString();
         assertThat(yusuf.get(document).must(200).body().get("revisions")).hasSize(1);
         // As if the revision had come from another firm, by a rule that lets that go on.
         database().sql("update passage set author_firm_id = ? where id = ?").params(firm("ALD"), passage.get("id").asLong()).update();

@@ -85,8 +85,8 @@ class TitleBlockTest {
                 mirela.folder("Shared / Civil")), "identify", identify));
 
         JsonNode stopped = send(site, "Quay wall.pdf", drawing("NUMBER KWR-FNK-H-DR-0001 REVISION P01", ""));
-        assertThat(stopped.get("stop").get("code").asString()).isEqualTo("TITLE_BLOCK_DIFFERS");
-        assertThat(stopped.get("stop").get("reason").asString())
+        assertThat(stopped.get("at").get("stop").get("code").asString()).isEqualTo("TITLE_BLOCK_DIFFERS");
+        assertThat(stopped.get("at").get("stop").get("reason").asString())
                 .isEqualTo("Name and title block disagree: the title block carries the number KWR-FNK-H-DR-0001, the name none.");
         JsonNode block = site.get("/api/passages/" + stopped.get("id").asLong() + "/title-block").must(200).body();
         assertThat(block.get("numbers").valueStream().map(JsonNode::asString)).containsExactly("KWR-FNK-H-DR-0001");
@@ -94,8 +94,8 @@ class TitleBlockTest {
         mirela.post("/api/passages/ways-out", Map.of("way", "GO_ON_ALL_THE_SAME", "fields", Map.of(), "text", "", "passages",
                 List.of(Map.of("passage", stopped.get("id").asLong(), "version", stopped.get("version").asInt())))).must(200);
         JsonNode going = Client.until(() -> mirela.get("/api/passages/" + stopped.get("id").asLong()).must(200).body().get("row")
-                .get("passage"), p -> p.has("due"));
-        assertThat(going.get("number").asString()).startsWith("KWR-DNM-C-DR-");
+                .get("passage"), p -> p.get("at").has("due"));
+        assertThat(going.get("names").get("number").asString()).startsWith("KWR-DNM-C-DR-");
 
         assertThat(identified(site, send(site, "No number yet.pdf", drawing("Quay wall, sheet 1 of 2", ""))))
                 .endsWith("The title block agrees.");

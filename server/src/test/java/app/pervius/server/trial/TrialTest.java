@@ -84,7 +84,8 @@ class TrialTest {
         assertThat(piling.get("steps").get(0).get("people").get(0).asString()).isEqualTo("Kwabena Adofori");
         assertThat(piling.get("ends").valueStream().map(e -> e.get("digit").asInt() + " " + e.get("account").asString()).toList()
                 .getFirst())
-                .startsWith("1 Will be placed in “Shared / Site documents” as " + piling.get("number").asString() + "_P01_A1, status A1");
+                .startsWith("1 Will be placed in “Shared / Site documents” as " + piling.get("identity").get("number")
+                        .asString() + "_P01_A1, status A1");
         assertThat(piling.get("told").valueStream().map(t -> t.get("occasion").asString() + " " + t.get("who").asString()))
                 .contains("ARRIVED Marisol Quintavalle");
         assertThat(seen.get(1).get("tried").get("halts").valueStream().toList().getLast().get("code").asString())
@@ -93,8 +94,9 @@ class TrialTest {
         assertThat(seen.get(2).get("tried").get("halts").valueStream().toList().getLast().get("code").asString()).isEqualTo("NO_RULE");
         List<JsonNode> real = site.settled(site.submit(DELIVERIES, "MS-C_Piling.pdf", "MS-C_Piling.docx", "Nonsense.pdf", "MS-C_Photo.png"))
                 .reversed();
-        JsonNode passage = real.stream().filter(p -> p.get("originalName").asString().startsWith("MS-C_Piling")).findFirst().orElseThrow();
-        assertThat(passage.get("number").asString()).isEqualTo(piling.get("number").asString());
+        JsonNode passage = real.stream().filter(p -> p.get("names").get("originalName").asString().startsWith("MS-C_Piling")).findFirst()
+                .orElseThrow();
+        assertThat(passage.get("names").get("number").asString()).isEqualTo(piling.get("identity").get("number").asString());
     }
 
     @Test
@@ -120,7 +122,8 @@ class TrialTest {
             }
             assertThat(attempt).as("something changes each time a trial runs").isLessThan(4);
         }
-        assertThat(tried.stream().map(t -> t.get("tried").get("number").asString().replaceAll(".*-", "")).map(Integer::parseInt).toList())
+        assertThat(tried.stream().map(t -> t.get("tried").get("identity").get("number").asString().replaceAll(".*-", ""))
+                .map(Integer::parseInt).toList())
                 .satisfies(numbers -> assertThat(numbers.get(1)).isEqualTo(numbers.get(0) + 1));
         assertThat(tried.getFirst().get("differences").valueStream().map(JsonNode::asString))
                 .containsExactly("Taken by “Untouched” instead of no rule.", "It goes through; now it is only kept.");
@@ -134,13 +137,13 @@ class TrialTest {
         long folder = make(mirela, "Looked back on", Map.of("type", "RP", "discipline", "C"));
         long id = RuleForms.inForce(mirela, RuleForms.handling("Looked back on", folder, "documents", "civil", mirela.folder(SHARED)));
         List<JsonNode> first = site.settled(site.submit("Work in progress / Dunmarrow Works / Looked back on", "Alpha.pdf"));
-        String number = first.getFirst().get("number").asString();
+        String number = first.getFirst().get("names").get("number").asString();
         Client.accept(app, first.getFirst());
         List<JsonNode> second = site.settled(site.submit("Work in progress / Dunmarrow Works / Looked back on", number + "_P02 Alpha.pdf"));
         Map<String, Object> entry = Map.of("passages", List.of(first.getFirst().get("id").asLong(), second.getFirst().get("id").asLong()),
                 "files", List.of(), "onlyDifferent", false, "inForce", false);
         List<JsonNode> tried = tryDraft(mirela, entry);
-        assertThat(tried).extracting(t -> t.get("tried").path("revision").asString()).containsExactly("P01", "P02");
+        assertThat(tried).extracting(t -> t.get("tried").path("identity").path("revision").asString()).containsExactly("P01", "P02");
         assertThat(tried).allSatisfy(t -> assertThat(t.get("differences")).isEmpty());
         Map<String, Object> other = RuleForms.handling("Looked back on", folder, "documents", "hydraulics", mirela.folder(SHARED));
         other.put("conditions", List.of(Map.of("kind", "NAME", "pattern", "{*}Alpha")));
@@ -197,7 +200,8 @@ class TrialTest {
                         .forEach(t -> said.put(t.get("name").asString(), t.get("tried")));
                 RuleForms.putInForce(mirela, sound.stream().mapToLong(Long::longValue).toArray()).must(200);
                 for (JsonNode passage : site.settled(site.submit("Work in progress / Dunmarrow Works / " + name, names))) {
-                    same(round + " " + passage.get("originalName").asString(), said.get(passage.get("originalName").asString()), passage);
+                    same(round + " " + passage.get("names").get("originalName").asString(),
+                            said.get(passage.get("names").get("originalName").asString()), passage);
                     compared++;
                 }
                 sound.forEach(id -> drop(mirela, id));
@@ -213,20 +217,21 @@ class TrialTest {
 
     private static void same(String what, JsonNode said, JsonNode passage) {
         assertThat(passage.path("rule").asString("").replaceAll(" \\(edition.*", "")).as(what).isEqualTo(said.path("rule").asString(""));
-        assertThat(passage.path("number").asString("")).as(what).isEqualTo(said.path("number").asString(""));
-        assertThat(passage.path("revision").asString("")).as(what).isEqualTo(said.path("revision").asString(""));
+        assertThat(passage.path("names").path("number").asString("")).as(what).isEqualTo(said.path("identity").path("number").asString(""));
+        assertThat(passage.path("names").path("revision").asString("")).as(what)
+                .isEqualTo(said.path("identity").path("revision").asString(""));
         JsonNode halt = said.get("halts").valueStream().toList().getLast();
         switch (halt.get("kind").asString()) {
             case "STOPPED" -> {
-                assertThat(passage.path("stop").path("code").asString("")).as(what).isEqualTo(halt.get("code").asString());
-                assertThat(passage.path("stop").path("reason").asString("")).as(what).isEqualTo(halt.get("account").asString());
-                assertThat(passage.get("station").asString()).as(what).isEqualTo(halt.get("station").asString());
+                assertThat(passage.path("at").path("stop").path("code").asString("")).as(what).isEqualTo(halt.get("code").asString());
+                assertThat(passage.path("at").path("stop").path("reason").asString("")).as(what).isEqualTo(halt.get("account").asString());
+                assertThat(passage.get("at").get("station").asString()).as(what).isEqualTo(halt.get("station").asString());
             }
-            case "RETURNED" -> assertThat(passage.path("ended").asString("")).as(what).isEqualTo("SENT_BACK");
-            case "PASSED" -> assertThat(passage.path("ended").asString("")).as(what).isEqualTo("ISSUED");
+            case "RETURNED" -> assertThat(passage.path("at").path("ended").asString("")).as(what).isEqualTo("SENT_BACK");
+            case "PASSED" -> assertThat(passage.path("at").path("ended").asString("")).as(what).isEqualTo("ISSUED");
             default -> {
-                assertThat(passage.get("state").asString()).as(what).isEqualTo("WAITING");
-                said.get("steps").get(0).get("people").forEach(person -> assertThat(passage.get("heldBy").asString()).as(what)
+                assertThat(passage.get("at").get("state").asString()).as(what).isEqualTo("WAITING");
+                said.get("steps").get(0).get("people").forEach(person -> assertThat(passage.get("at").get("heldBy").asString()).as(what)
                         .contains(person.asString()));
             }
         }

@@ -5,7 +5,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.passages.Submissions;
 import app.pervius.server.projects.Projects;
-import app.pervius.server.reviews.MyDay;
+import app.pervius.server.reviews.desk.MyDay;
 import app.pervius.server.store.Secrets;
 import java.time.Duration;
 import java.time.Instant;

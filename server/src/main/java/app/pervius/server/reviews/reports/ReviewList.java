@@ -64,26 +64,42 @@ class ReviewList {
     record With(String person, int answered, boolean inHand) {
     }
 
-    /**
-     * A line of the list.
-     *
-     * @param what number and title of its first file
-     * @param stepName where it is; empty once it is over
-     * @param files how many it has, {@code live} how many are under way, {@code answered} how many of those have an answer in this step
-     */
-    record ReviewRow(long id, long family, long submission, String submissionReference, String what, int files, int live, int answered,
-            String author, String authorFirm, String route,
-            int cycle, int step, int steps, String stepName, ReviewState state, List<With> with, @Nullable Instant due,
-            @Nullable Integer workingDaysLeft, List<Ended> ended,
-            Instant begun, @Nullable Instant closed, long firstPassage) {
+    /** What a review's files came with. */
+    record RowSubmission(long id, String reference, String author, String authorFirm) {
     }
 
-    private record Row(long id, long family, long submission, String routeKey, int routeEdition, long author, long authorFirm,
-            ReviewState state, int step, int turn, @Nullable Instant due,
-            Instant made, @Nullable Instant closed) {
+    /** Its first file: number and title. */
+    record RowFirst(long passage, String what) {
     }
 
-    private record Common(Map<String, Route> routes, Map<Long, People.PersonView> persons, WorkingCalendar calendar, Instant now) {
+    /** How many files it has, how many are under way, and how many of those have an answer in this step. */
+    record RowFiles(int all, int live, int answered) {
+    }
+
+    /** The step it is at, counted from 0, of so many; the name is empty once it is over. */
+    record RowStep(int at, int of, String name) {
+    }
+
+    /** {@code workingDaysLeft} until it is due; 0 today, negative when late. */
+    record RowTimes(Instant begun, @Nullable Instant due, @Nullable Integer workingDaysLeft, @Nullable Instant closed) {
+    }
+
+    /** A line of the list. */
+    record ReviewRow(long id, long family, RowSubmission submission, RowFirst first, RowFiles files, String route, int cycle, RowStep step,
+            ReviewState state, List<With> with, List<Ended> ended, RowTimes times) {
+    }
+
+    private record Author(long person, long firm) {
+    }
+
+    private record RouteEdition(String key, int edition) {
+    }
+
+    private record Row(long id, long family, long submission, RouteEdition route, Author author, ReviewState state, int step, int turn,
+            @Nullable Instant due, Instant made, @Nullable Instant closed) {
+    }
+
+    private record Common(Map<RouteEdition, Route> routes, Map<Long, People.PersonView> persons, WorkingCalendar calendar, Instant now) {
     }
 
     private record Sitting(long review, long person, boolean inHand) {
@@ -210,10 +226,10 @@ class ReviewList {
                         s.inHand())));
         Map<Long, String> first = passages.inWords(counted.values().stream().map(Counted::first).collect(Collectors.toSet()));
         Map<Long, Submissions.Asked> asked = submissions.asked(rows.stream().map(Row::submission).collect(Collectors.toSet()));
-        Map<String, Route> byEdition = new HashMap<>();
-        rows.forEach(r -> byEdition.computeIfAbsent(r.routeKey() + "/" + r.routeEdition(),
-                k -> routes.edition(project, r.routeKey(), r.routeEdition())));
-        Common common = new Common(byEdition, people.persons(rows.stream().map(Row::author).toList()), projects.settings(project)
+        Map<RouteEdition, Route> byEdition = new HashMap<>();
+        rows.forEach(r -> byEdition.computeIfAbsent(r.route(), k -> routes.edition(project, k.key(), k.edition())));
+        Common common = new Common(byEdition, people.persons(rows.stream().map(r -> r.author().person()).toList()),
+                projects.settings(project)
                 .calendar(), clock.instant());
         return rows.stream().filter(r -> counted.containsKey(r.id()))
                 .map(r -> view(common, r, Objects.requireNonNull(counted.get(r.id())), ended.getOrDefault(r.id(), List.of()),
@@ -223,14 +239,17 @@ class ReviewList {
 
     private static ReviewRow view(Common common, Row r, Counted c, List<Ended> ended, int answered, List<With> with,
             Map<Long, String> first, Map<Long, Submissions.Asked> asked) {
-        Route route = Objects.requireNonNull(common.routes().get(r.routeKey() + "/" + r.routeEdition()));
-        People.PersonView author = Objects.requireNonNull(common.persons().get(r.author()));
+        Route route = Objects.requireNonNull(common.routes().get(r.route()));
+        People.PersonView author = Objects.requireNonNull(common.persons().get(r.author().person()));
         String step = r.state().live() ? route.stepName(r.step(), r.state() == ReviewState.RELEASING) : "";
-        return new ReviewRow(r.id(), r.family(), r.submission(), Objects.requireNonNull(asked.get(r.submission())).reference(),
-                Objects.requireNonNull(first.get(c.first())), c.files(),
-                c.live(), Math.min(answered, c.live()), author.name(),
-                author.firmCode(), route.name(), c.cycle(), r.step(), route.steps().size(), step, r.state(), with, r.due(),
-                r.due() == null ? null : common.calendar().workingDaysLeft(common.now(), r.due()), ended, r.made(), r.closed(), c.first());
+        Integer left = r.due() == null ? null : common.calendar().workingDaysLeft(common.now(), r.due());
+        return new ReviewRow(r.id(), r.family(),
+                new RowSubmission(r.submission(), Objects.requireNonNull(asked.get(r.submission())).reference(), author.name(),
+                        author.firmCode()),
+                new RowFirst(c.first(), Objects.requireNonNull(first.get(c.first()))),
+                new RowFiles(c.files(), c.live(), Math.min(answered, c.live())), route.name(), c.cycle(),
+                new RowStep(r.step(), route.steps().size(), step), r.state(), with, ended,
+                new RowTimes(r.made(), r.due(), left, r.closed()));
     }
 
     private static List<String> states(WhichReviews which) {
@@ -266,8 +285,9 @@ class ReviewList {
     }
 
     private static Row row(ResultSet r, int n) throws SQLException {
-        return new Row(r.getLong("id"), r.getLong("family_id"), r.getLong("submission_id"), r.getString("route_key"),
-                r.getInt("route_edition"), r.getLong("author_id"), r.getLong("author_firm_id"), ReviewState.valueOf(r.getString("state")),
+        return new Row(r.getLong("id"), r.getLong("family_id"), r.getLong("submission_id"),
+                new RouteEdition(r.getString("route_key"), r.getInt("route_edition")),
+                new Author(r.getLong("author_id"), r.getLong("author_firm_id")), ReviewState.valueOf(r.getString("state")),
                 r.getInt("step"), r.getInt("turn"), instant(r, "due"), Objects.requireNonNullElse(instant(r, "made_at"), Instant.EPOCH),
                 instant(r, "closed_at"));
     }

@@ -87,17 +87,15 @@ class ReviewListController {
     }
 
     private static Columns<ReviewList.ReviewRow> columns(Projects.Settings settings) {
-        return new Columns<ReviewList.ReviewRow>(settings.zone()).text("Submission", ReviewList.ReviewRow::submissionReference)
-                .text("First file", ReviewList.ReviewRow::what)
-                .count("Files", ReviewList.ReviewRow::files).text("From", ReviewList.ReviewRow::author)
-                .text("Firm", ReviewList.ReviewRow::authorFirm)
+        return new Columns<ReviewList.ReviewRow>(settings.zone()).text("Submission", row -> row.submission().reference())
+                .text("First file", row -> row.first().what()).count("Files", row -> row.files().all())
+                .text("From", row -> row.submission().author()).text("Firm", row -> row.submission().authorFirm())
                 .text("Route", ReviewList.ReviewRow::route).count("Cycle", ReviewList.ReviewRow::cycle)
                 .text("State", row -> row.state().name().toLowerCase(java.util.Locale.ROOT).replace('_', ' '))
-                .text("Step", ReviewList.ReviewRow::stepName)
+                .text("Step", row -> row.step().name())
                 .text("With", row -> row.with().stream().map(ReviewList.With::person).collect(Collectors.joining("; ")))
-                .moment("Begun", ReviewList.ReviewRow::begun)
-                .moment("Due", ReviewList.ReviewRow::due).count("Working days left", ReviewList.ReviewRow::workingDaysLeft)
-                .moment("Closed", ReviewList.ReviewRow::closed)
+                .moment("Begun", row -> row.times().begun()).moment("Due", row -> row.times().due())
+                .count("Working days left", row -> row.times().workingDaysLeft()).moment("Closed", row -> row.times().closed())
                 .text("Outcome", row -> outcome(row, settings.decisionCodes()));
     }
 

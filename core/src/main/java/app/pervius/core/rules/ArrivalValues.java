@@ -7,14 +7,14 @@ import java.util.List;
 import java.util.Optional;
 
 /** What fields have as values while one rule is tried: what is known of the arrival, and else what the rule's patterns read in its name. */
-final class Known {
+final class ArrivalValues {
 
     private final ArrivalFacts arrival;
     private final List<String> patterns;
     private FieldValues read = FieldValues.NONE;
     private boolean tried;
 
-    Known(ArrivalFacts arrival, List<String> patterns) {
+    ArrivalValues(ArrivalFacts arrival, List<String> patterns) {
         this.arrival = arrival;
         this.patterns = patterns;
     }

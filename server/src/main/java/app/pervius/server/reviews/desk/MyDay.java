@@ -1,9 +1,15 @@
-package app.pervius.server.reviews;
+package app.pervius.server.reviews.desk;
 
 import app.pervius.core.review.Route;
 import app.pervius.server.access.Actor;
 import app.pervius.server.people.Deputies;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.reviews.Boards;
+import app.pervius.server.reviews.Review;
+import app.pervius.server.reviews.ReviewAccess;
+import app.pervius.server.reviews.ReviewRepository;
+import app.pervius.server.reviews.ReviewTurns;
+import app.pervius.server.reviews.SeatRepository;
 import java.time.Instant;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -22,15 +28,15 @@ public class MyDay {
     private final Projects projects;
     private final ReviewRepository reviews;
     private final ReviewAccess access;
-    private final Reviews flow;
+    private final Boards boards;
 
-    MyDay(SeatRepository seats, Deputies deputies, Projects projects, ReviewRepository reviews, ReviewAccess access, Reviews flow) {
+    MyDay(SeatRepository seats, Deputies deputies, Projects projects, ReviewRepository reviews, ReviewAccess access, Boards boards) {
         this.seats = seats;
         this.deputies = deputies;
         this.projects = projects;
         this.reviews = reviews;
         this.access = access;
-        this.flow = flow;
+        this.boards = boards;
     }
 
     /** A step of a review that is due; {@code turn} tells steps of one review apart. */
@@ -41,8 +47,8 @@ public class MyDay {
     public List<Due> due(Actor actor, int most) {
         return reviews.findAllById(waiting(actor, most)).stream().filter(r -> r.due != null && access.sees(r, actor))
                 .sorted(Comparator.comparing(Review::id)).map(r -> {
-            Route route = flow.route(r);
-            return new Due(r.id(), r.turn, r.projectId, r.submissionId, Reviews.stepName(r, route), route.name(),
+            Route route = boards.route(r);
+            return new Due(r.id(), r.turn, r.projectId, r.submissionId, ReviewTurns.stepName(r, route), route.name(),
                     Objects.requireNonNull(r.due));
         }).toList();
     }

@@ -1,52 +1,41 @@
-package app.pervius.server.reviews;
+package app.pervius.server.reviews.chasing;
 
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.access.Accounts;
 import app.pervius.server.access.Actor;
 import app.pervius.server.due.Look;
 import app.pervius.server.messages.Messages;
-import app.pervius.server.passages.Submissions;
 import app.pervius.server.people.Deputies;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.reviews.Review;
 import java.time.Duration;
-import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
-import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /** Tells who stands in for somebody what waits already when the absence begins; what comes later is told as it comes. */
 @Component
-class StandingIn implements Look {
+public class StandingIn implements Look {
 
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM", Locale.ENGLISH);
     private static final int MOST_LINES = 100;
 
     private final Deputies deputies;
-    private final SeatRepository seats;
-    private final ReviewRepository reviews;
-    private final Reviews flow;
-    private final Submissions submissions;
-    private final ReviewAccess access;
+    private final WaitingSteps steps;
     private final Accounts accounts;
     private final People people;
     private final Projects projects;
     private final Messages messages;
     private final TransactionTemplate transaction;
 
-    StandingIn(Deputies deputies, SeatRepository seats, ReviewRepository reviews, Reviews flow, Submissions submissions,
-            ReviewAccess access, Accounts accounts, People people, Projects projects, Messages messages,
+    StandingIn(Deputies deputies, WaitingSteps steps, Accounts accounts, People people, Projects projects, Messages messages,
             TransactionTemplate transaction) {
         this.deputies = deputies;
-        this.seats = seats;
-        this.reviews = reviews;
-        this.flow = flow;
-        this.submissions = submissions;
-        this.access = access;
+        this.steps = steps;
         this.accounts = accounts;
         this.people = people;
         this.projects = projects;
@@ -82,13 +71,12 @@ class StandingIn implements Look {
         if (deputy == null) {
             return;
         }
-        List<Review> waiting = seats.openIn(project, away.person()).stream().map(s -> reviews.findById(s.reviewId).orElseThrow())
-                .filter(r -> mayActFor(r, deputy, away.person())).toList();
+        List<Review> waiting = steps.of(project, away.person(), deputy);
         if (waiting.isEmpty()) {
             return;
         }
         String name = people.person(away.person()).name();
-        String lines = waiting.stream().limit(MOST_LINES).map(r -> line(r, settings)).collect(Collectors.joining("\n"));
+        String lines = waiting.stream().limit(MOST_LINES).map(r -> steps.line(r, settings)).collect(Collectors.joining("\n"));
         messages.send(project, List.of(away.deputy()), Occasion.TO_DECIDE, "stands in " + away.id() + " " + project,
                 "[" + settings.code() + "] you stand in for " + name + ": " + waiting.size()
                 + (waiting.size() == 1 ? " step waits" : " steps wait") + " for a decision",
@@ -97,16 +85,5 @@ class StandingIn implements Look {
                         + ", and you stand in. This waits already:\n\n" + lines
                         + (waiting.size() > MOST_LINES ? "\n  and " + (waiting.size() - MOST_LINES) + " more." : "")
                         + "\n\nIt stands on your Desk: ", "/desk");
-    }
-
-    private boolean mayActFor(Review review, Actor deputy, long person) {
-        return review.state.live() && access.sees(review, deputy) && Seats.acting(review, flow.route(review), deputy, Set.of(person))
-                .seats().stream().anyMatch(p -> p.value() == person);
-    }
-
-    private String line(Review review, Projects.Settings settings) {
-        LocalDate due = review.due == null ? null : review.due.atZone(settings.zone()).toLocalDate();
-        return "  " + submissions.reference(review.submissionId) + ", " + flow.route(review).steps().get(review.step)
-                .name() + (due == null ? "" : ", due " + DAY.format(due));
     }
 }

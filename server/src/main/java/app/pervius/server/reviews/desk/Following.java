@@ -1,12 +1,14 @@
-package app.pervius.server.reviews;
+package app.pervius.server.reviews.desk;
 
 import app.pervius.core.passage.End;
 import app.pervius.core.passage.Station;
 import app.pervius.server.access.Actor;
 import app.pervius.server.documents.Documents;
 import app.pervius.server.folders.Folders;
-import app.pervius.server.messages.Messages;
+import app.pervius.server.messages.ToldOf;
 import app.pervius.server.passages.Passages;
+import app.pervius.server.reviews.Review;
+import app.pervius.server.reviews.ReviewFiles;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -38,40 +40,41 @@ class Following {
     private final Passages passages;
     private final Documents documents;
     private final Folders folders;
-    private final Messages messages;
+    private final ToldOf toldOf;
 
-    Following(ReviewFiles files, Passages passages, Documents documents, Folders folders, Messages messages) {
+    Following(ReviewFiles files, Passages passages, Documents documents, Folders folders, ToldOf toldOf) {
         this.files = files;
         this.passages = passages;
         this.documents = documents;
         this.folders = folders;
-        this.messages = messages;
+        this.toldOf = toldOf;
     }
 
     List<FollowingFile> of(Review review, Actor actor) {
         List<ReviewFiles.InReview> over = files.of(review.id()).stream().filter(f -> f.over() != null).toList();
         List<Long> ids = over.stream().map(ReviewFiles.InReview::passage).toList();
-        Map<Long, List<Messages.AboutPassage>> told = messages.about(ids, MOST).stream()
-                .collect(Collectors.groupingBy(Messages.AboutPassage::passage));
+        Map<Long, List<ToldOf.AboutPassage>> told = toldOf.about(ids, MOST).stream()
+                .collect(Collectors.groupingBy(ToldOf.AboutPassage::passage));
         Map<Long, Instant> since = over.stream().collect(Collectors.toMap(ReviewFiles.InReview::passage,
                 f -> Objects.requireNonNull(f.over())));
         return passages.passages(ids).stream().map(p -> view(p, told.getOrDefault(p.id(), List.of()).stream()
                 .filter(m -> !m.at().isBefore(since.get(p.id()))).toList(), actor)).toList();
     }
 
-    private FollowingFile view(Passages.PassageView p, List<Messages.AboutPassage> told, Actor actor) {
+    private FollowingFile view(Passages.PassageView p, List<ToldOf.AboutPassage> told, Actor actor) {
         int sent = (int) told.stream().filter(m -> m.sent() != null).count();
         var folder = documents.standing(p.id()).flatMap(Documents.Standing::currentFolder).flatMap(folders::find)
                 .filter(f -> folders.maySee(actor, f)).orElse(null);
-        boolean over = p.state() == Passages.State.DONE || p.state() == Passages.State.STOPPED;
-        String account = switch (p.state()) {
-            case DONE -> p.ended() == End.ISSUED ? "Issued" + (p.status() == null ? "" : " with status " + p.status()) + "."
-                    : p.ended() == End.TAKEN_OUT ? "Taken out." : "Back with its author.";
-            case STOPPED -> "Stopped: " + (p.stop() == null ? "" : p.stop().reason());
-            case WAITING -> "Waits for " + p.waitingFor() + ".";
+        boolean over = p.at().state() == Passages.State.DONE || p.at().state() == Passages.State.STOPPED;
+        String account = switch (p.at().state()) {
+            case DONE -> p.at().ended() == End.ISSUED ? "Issued" + (p.status() == null ? "" : " with status " + p.status()) + "."
+                    : p.at().ended() == End.TAKEN_OUT ? "Taken out." : "Back with its author.";
+            case STOPPED -> "Stopped: " + (p.at().stop() == null ? "" : p.at().stop().reason());
+            case WAITING -> "Waits for " + p.at().waitingFor() + ".";
             case RUNNING -> "Being placed …";
         };
-        return new FollowingFile(p.id(), p.inWords(), p.decision(), p.station(), p.state(), p.ended(), over && sent == told.size(), account,
+        return new FollowingFile(p.id(), p.inWords(), p.decision(), p.at().station(), p.at().state(), p.at().ended(), over
+                && sent == told.size(), account,
                 folder == null ? null : folder.id(), folder == null ? null : folder.path(), told.size(), sent);
     }
 }

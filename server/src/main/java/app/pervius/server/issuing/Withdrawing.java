@@ -1,0 +1,41 @@
+package app.pervius.server.issuing;
+
+import app.pervius.server.access.Actor;
+import app.pervius.server.documents.Documents;
+import app.pervius.server.folders.Files;
+import app.pervius.server.folders.Folders;
+import app.pervius.server.live.Live;
+import app.pervius.server.passages.Passages;
+import app.pervius.server.projects.Projects;
+import app.pervius.server.refused.Refused;
+import java.util.List;
+import org.springframework.stereotype.Component;
+
+/** An issued revision is no longer current: its files go to the archive. */
+@Component
+class Withdrawing {
+
+    private final Documents documents;
+    private final Files files;
+    private final Folders folders;
+    private final Projects projects;
+    private final Live live;
+
+    Withdrawing(Documents documents, Files files, Folders folders, Projects projects, Live live) {
+        this.documents = documents;
+        this.files = files;
+        this.folders = folders;
+        this.projects = projects;
+        this.live = live;
+    }
+
+    void withdraw(Passages.PassageView passage, long revision, long folder, Actor actor) {
+        long archive = projects.settings(passage.project()).archive().orElseThrow(() -> Refused.conflict("no-archive",
+                "The issued files would have to go to the archive, and the project has no archive folder.")).value();
+        String named = passage.names().number() == null ? null : passage.names().number() + "_" + passage.names().revision() + "_withdrawn";
+        files.withdraw(revision, folder, archive, named, actor.person(passage.project()));
+        documents.retire(revision);
+        List.of(folder, archive).forEach(f -> live.changed(new Live.Change(passage.project(), folders.folder(f).firm(),
+                Live.Topic.FOLDER, f)));
+    }
+}

@@ -1,0 +1,52 @@
+package app.pervius.server.messages;
+
+import app.pervius.core.review.Who;
+import app.pervius.core.tell.Occasion;
+import java.time.Instant;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Limit;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Who was told of what. */
+@Service
+@Transactional(readOnly = true)
+public class ToldOf {
+    /** Somebody who was told of a decision; known by a person or by an address. */
+    public record Told(@Nullable Long person, @Nullable String address, long passage, Instant at) {
+    }
+
+    /** A message about a passage; {@code sent} is absent while it has not gone out. */
+    public record AboutPassage(@Nullable Long person, @Nullable String address, long passage, Occasion occasion, Instant at,
+            @Nullable Instant sent) {
+    }
+
+    private final NoticeRepository notices;
+    private final MessageRepository messages;
+
+    ToldOf(NoticeRepository notices, MessageRepository messages) {
+        this.notices = notices;
+        this.messages = messages;
+    }
+
+    /** Who was told of what became of these passages, in the order it happened. */
+    public List<Told> told(Collection<Long> passages, Collection<Occasion> of) {
+        return passages.isEmpty() ? List.of() : notices.findByOccasionInAndPassageIdInOrderById(of, passages).stream()
+                .map(n -> new Told(n.personId, n.address, n.passageId, n.notedAt)).toList();
+    }
+
+    /** The newest messages about these passages. */
+    public List<AboutPassage> about(Collection<Long> passages, int most) {
+        List<Notice> found = passages.isEmpty() ? List.of() : notices.findByPassageIdInOrderByIdDesc(passages, Limit.of(most));
+        Map<Long, Message> sent = messages.findAllById(found.stream().map(n -> n.messageId).filter(Objects::nonNull).distinct().toList())
+                .stream()
+                .collect(Collectors.toMap(Message::id, m -> m));
+        return found.stream().map(n -> new AboutPassage(n.personId, n.address, n.passageId, n.occasion, n.notedAt,
+                n.messageId == null || !sent.containsKey(n.messageId) ? null : sent.get(n.messageId).sentAt)).toList();
+    }
+}

@@ -1,0 +1,75 @@
+package app.pervius.server.reviews;
+
+import app.pervius.core.passage.Decision;
+import app.pervius.core.passage.Entry;
+import app.pervius.core.passage.Holder;
+import app.pervius.core.project.DecisionCode;
+import app.pervius.core.project.FieldValues;
+import app.pervius.core.review.Ending;
+import app.pervius.core.review.Route;
+import app.pervius.server.journal.Journal;
+import app.pervius.server.passages.Engine;
+import app.pervius.server.passages.Moves;
+import app.pervius.server.projects.Projects;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What reviews came to, on its way to the files. */
+@Component
+@Transactional(propagation = Propagation.MANDATORY)
+public class Outcomes {
+
+    private final ReviewRepository reviews;
+    private final Reviews flow;
+    private final ReviewFiles files;
+    private final Moves moves;
+    private final Projects projects;
+    private final Engine engine;
+
+    Outcomes(ReviewRepository reviews, Reviews flow, ReviewFiles files, Moves moves, Projects projects, Engine engine) {
+        this.reviews = reviews;
+        this.flow = flow;
+        this.files = files;
+        this.moves = moves;
+        this.projects = projects;
+        this.engine = engine;
+    }
+
+    /** Gives decided passages their decisions, unless they have to wait for others of their review. */
+    public void passOn(Review review, Route route) {
+        List<Review> family = route.filesGoAlone() ? List.of(review) : reviews.findByFamilyIdOrderById(review.familyId);
+        boolean held = !route.filesGoAlone() && family.stream().anyMatch(r -> r.state.live());
+        List<ReviewFiles.InReview> over = files.of(family.stream().map(Review::id).toList()).values().stream().flatMap(List::stream)
+                .filter(f -> f.over() != null && f.ending().isPresent() && !f.passedOn()).toList();
+        if (held) {
+            moves.heldBy(over.stream().map(ReviewFiles.InReview::passage).toList(), new Holder.UntilOthers(),
+                    family.stream().map(r -> r.due).filter(Objects::nonNull).max(Comparator.naturalOrder()).orElse(null),
+                    "the other files of its review");
+            return;
+        }
+        List<DecisionCode> codes = projects.settings(review.projectId).decisionCodes();
+        over.forEach(file -> {
+            Ending ending = file.ending().orElseThrow();
+            moves.note(file.passage(), Entry.Kind.RELEASED, Journal.Actor.PERVIUS,
+                    account(file.passage(), DecisionCode.of(ending.code(), codes)));
+            moves.decided(file.passage(), new Decision(ending.code(), ending.toAuthor(),
+                    Optional.ofNullable(route.completion().statusCodes().get(ending.code()))),
+                    new FieldValues(route.completion().values()));
+            files.passedOn(file.review(), file.passage());
+        });
+        if (!over.isEmpty()) {
+            engine.wake(review.submissionId);
+        }
+    }
+
+    private String account(long passage, DecisionCode code) {
+        return "Decision: " + code.digit() + ", " + code.name() + "." + flow.released(passage).stream().filter(s -> !s.comment().isEmpty())
+                .map(s -> "\n" + s.stepName() + ", " + s.person() + ": " + s.comment()).collect(Collectors.joining());
+    }
+}

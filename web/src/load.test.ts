@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
+import { effectScope } from 'vue'
 import { Problem } from './api/client'
-import { usePaged } from './load'
+import { Wanted } from './api/together'
+import { useLoaded, usePaged } from './load'
 
 /** Lines in pages of two; what was asked is noted. */
 function pages(lines: string[]) {
@@ -50,5 +52,40 @@ describe('what is asked page by page', () => {
     lose(false)
     await paged.load()
     expect([paged.rows.value, paged.problem.value]).toEqual([['a', 'b', 'c', 'd'], undefined])
+  })
+})
+
+describe('what is asked while what shows it comes and goes', () => {
+  /** Questions that wait to be answered, each with how long it is wanted. */
+  function questions() {
+    const put: { wanted: AbortSignal; answer: (text: string) => void }[] = []
+    const scope = effectScope()
+    const loaded = scope.run(() =>
+      useLoaded(() => {
+        const wanted = new Wanted('http://localhost/api/people').signal
+        return new Promise<string>((answer) => put.push({ wanted, answer }))
+      }),
+    )
+    if (!loaded) throw new Error('no scope')
+    return { put, scope, loaded }
+  }
+
+  it('gives up a question for the next one, whose answer counts whatever comes first', async () => {
+    const { put, loaded } = questions()
+    const both = [loaded.load(), loaded.load()]
+    expect(put.map((q) => q.wanted.aborted)).toEqual([true, false])
+    put[1]?.answer('new')
+    put[0]?.answer('old')
+    await Promise.all(both)
+    expect([loaded.value.value, loaded.loading.value]).toEqual(['new', false])
+  })
+
+  it('gives up what nobody sees any more', async () => {
+    const { put, scope, loaded } = questions()
+    const asked = loaded.load()
+    scope.stop()
+    put[0]?.answer('too late')
+    await asked
+    expect([put[0]?.wanted.aborted, loaded.value.value]).toEqual([true, undefined])
   })
 })

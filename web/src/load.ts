@@ -1,4 +1,5 @@
-import { computed, ref, shallowRef, type Ref } from 'vue'
+import { computed, getCurrentScope, onScopeDispose, ref, shallowRef, type Ref } from 'vue'
+import { asking } from './api/together'
 import { Problem } from './api/client'
 import { must } from './parts/must'
 
@@ -7,7 +8,7 @@ export interface Loaded<T> {
   value: Readonly<Ref<T | undefined>>
   problem: Readonly<Ref<Problem | undefined>>
   loading: Readonly<Ref<boolean>>
-  /** Asks (again); of several answers only that to the newest question counts. */
+  /** Asks (again); a question before it is given up, and so is this one when what shows it goes away. */
   load: () => Promise<void>
 }
 
@@ -15,20 +16,22 @@ export function useLoaded<T>(ask: () => Promise<T>): Loaded<T> {
   const value = shallowRef<T>()
   const problem = shallowRef<Problem>()
   const loading = ref(false)
-  let ticket = 0
+  let question = new AbortController()
+  if (getCurrentScope()) onScopeDispose(() => question.abort())
   async function load() {
-    const mine = ++ticket
+    question.abort()
+    const mine = (question = new AbortController())
     loading.value = true
     try {
-      const answer = await ask()
-      if (mine !== ticket) return
+      const answer = await asking(mine.signal, ask)
+      if (mine.signal.aborted) return
       value.value = answer
       problem.value = undefined
     } catch (e) {
-      if (mine !== ticket) return
+      if (mine.signal.aborted) return
       problem.value = asProblem(e)
     } finally {
-      if (mine === ticket) loading.value = false
+      if (!mine.signal.aborted) loading.value = false
     }
   }
   return { value, problem, loading, load }

@@ -1,6 +1,6 @@
 import createClient, { type Middleware } from 'openapi-fetch'
 import { attended, used } from '../attended'
-import { somethingChanges, together } from './together'
+import { somethingChanges, together, Wanted } from './together'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
@@ -65,6 +65,7 @@ async function again(request: Request, refused: Response): Promise<Response> {
 
 export const api = createClient<paths>({
   baseUrl: location.origin,
+  Request: Wanted,
   fetch: async (request) => {
     if (request.method === 'GET') return together(request, fetch)
     somethingChanges()

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { somethingChanges, together } from './together'
+import { asking, somethingChanges, together, Wanted } from './together'
 
 /** A server that answers when it is told to. */
 function server() {
@@ -50,5 +50,32 @@ describe('the same asked by several at the same time', () => {
     const both = await Promise.allSettled([together(people(), ask), together(people(), ask)])
     expect(both.map((r) => r.status)).toEqual(['rejected', 'rejected'])
     await expect(together(people(), ask)).rejects.toThrow('lost 2')
+  })
+
+  it('is given up once nobody wants to know any more, and not before', async () => {
+    const given: AbortSignal[] = []
+    const ask = (request: Request) => {
+      given.push(request.signal)
+      return new Promise<Response>((_, reject) => request.signal.addEventListener('abort', () => reject(new Error('given up'))))
+    }
+    const [one, two] = [new AbortController(), new AbortController()]
+    const by = (who: AbortController) => new Request('http://localhost/api/folders', { signal: who.signal })
+    const both = [together(by(one), ask), together(by(two), ask)]
+    one.abort()
+    await expect(both[0]).rejects.toThrow('nobody wants to know')
+    expect(given.map((s) => s.aborted)).toEqual([false])
+    two.abort()
+    await expect(both[1]).rejects.toThrow('nobody wants to know')
+    expect(given.map((s) => s.aborted)).toEqual([true])
+    void together(people(), ask).catch(() => undefined)
+    expect(given).toHaveLength(2)
+  })
+
+  it('is wanted as long as who put the question says', () => {
+    const who = new AbortController()
+    const call = asking(who.signal, () => new Wanted('http://localhost/api/people'))
+    who.abort()
+    expect(call.signal.aborted).toBe(true)
+    expect(new Wanted('http://localhost/api/people').signal.aborted).toBe(false)
   })
 })

@@ -1,7 +1,9 @@
-/** A question that is under way, and how many wait for its answer. */
+/** A question that is under way, how many have asked it, and how many of them still want to know. */
 interface Asked {
   answer: Promise<Response>
   by: number
+  wanting: number
+  giveUp: () => void
 }
 
 /** Questions that are under way, by what is asked; several panels that ask the same at the same time get one answer. */
@@ -14,12 +16,69 @@ export function somethingChanges() {
   changes++
 }
 
-/** Asks, unless just that is being asked already; each caller has the answer to itself. */
+/**
+ * Asks, unless just that is being asked already; each caller has the answer to itself. Who aborts wants it no more; after the last one
+ * it is given up.
+ */
 export async function together(request: Request, ask: (request: Request) => Promise<Response>): Promise<Response> {
   const what = `${changes} ${request.headers.get('Pervius-Unattended') ?? ''} ${request.url}`
-  const asked = underWay.get(what) ?? { answer: ask(request).finally(() => underWay.delete(what)), by: 0 }
-  underWay.set(what, asked)
+  const asked = underWay.get(what) ?? begun(what, request, ask)
   asked.by++
-  const answer = await asked.answer
-  return asked.by > 1 ? answer.clone() : answer
+  asked.wanting++
+  const noMore = () => {
+    if (--asked.wanting > 0) return
+    if (underWay.get(what) === asked) underWay.delete(what)
+    asked.giveUp()
+  }
+  request.signal.addEventListener('abort', noMore, { once: true })
+  try {
+    const answer = await Promise.race([asked.answer, aborted(request.signal)])
+    return asked.by > 1 ? answer.clone() : answer
+  } finally {
+    request.signal.removeEventListener('abort', noMore)
+  }
+}
+
+function begun(what: string, request: Request, ask: (request: Request) => Promise<Response>): Asked {
+  const all = new AbortController()
+  const asked: Asked = {
+    answer: ask(new Request(request, { signal: all.signal })).finally(() => {
+      if (underWay.get(what) === asked) underWay.delete(what)
+    }),
+    by: 0,
+    wanting: 0,
+    giveUp: () => all.abort(),
+  }
+  // Who has gone away hears of no failure.
+  asked.answer.catch(() => undefined)
+  underWay.set(what, asked)
+  return asked
+}
+
+function aborted(signal: AbortSignal): Promise<never> {
+  return new Promise((_, reject) => {
+    const leave = () => reject(new DOMException('nobody wants to know any more', 'AbortError'))
+    if (signal.aborted) leave()
+    signal.addEventListener('abort', leave, { once: true })
+  })
+}
+
+/** Until when what is asked now is wanted; only while a question is being put. */
+let wantedUntil: AbortSignal | undefined
+
+/** Puts a question that is given up when `signal` says so: all calls that `ask` makes before it first waits. */
+export function asking<T>(signal: AbortSignal, ask: () => T): T {
+  wantedUntil = signal
+  try {
+    return ask()
+  } finally {
+    wantedUntil = undefined
+  }
+}
+
+/** A call that knows until when its answer is wanted. */
+export class Wanted extends Request {
+  constructor(url: RequestInfo | URL, init?: RequestInit) {
+    super(url, wantedUntil ? { ...init, signal: wantedUntil } : init)
+  }
 }

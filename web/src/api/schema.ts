@@ -564,6 +564,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/entrance/starting-sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["offered"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entrance/starting-sets/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look_5"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/entrance/strength": {
         parameters: {
             query?: never;
@@ -1364,6 +1396,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/lacking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["lacking"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/lying": {
         parameters: {
             query?: never;
@@ -1405,7 +1453,7 @@ export interface paths {
         };
         get: operations["table"];
         put?: never;
-        post: operations["take_1"];
+        post: operations["take_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1646,6 +1694,22 @@ export interface paths {
         get: operations["everybody"];
         put?: never;
         post: operations["add_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/people/lists": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["take_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2260,6 +2324,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/starting-set": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["out_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/status-codes": {
         parameters: {
             query?: never;
@@ -2868,6 +2948,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/starting-sets/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/starting-sets/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["lookAt"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/submissions/{id}": {
         parameters: {
             query?: never;
@@ -3177,6 +3289,10 @@ export interface components {
             meaning: string;
             retired: boolean;
         };
+        CodeOfSet: {
+            code: string;
+            meaning: string;
+        };
         CodeView: {
             commentRequired: boolean;
             /** Format: int32 */
@@ -3193,6 +3309,11 @@ export interface components {
         CodesEntry: {
             code: string;
             secret: string;
+        };
+        CodesOfSet: {
+            codes: components["schemas"]["CodeOfSet"][];
+            field: string;
+            label: string;
         };
         CodesTaken: {
             /** Format: int32 */
@@ -3493,6 +3614,8 @@ export interface components {
             version: number;
         };
         Finding: {
+            /** Format: int64 */
+            above?: number;
             column: string;
             error: boolean;
             mend: string;
@@ -3500,6 +3623,8 @@ export interface components {
         };
         FirmEntry: {
             code: string;
+            /** Format: int64 */
+            folder?: number;
             name: string;
         };
         FirmView: {
@@ -3517,6 +3642,7 @@ export interface components {
             password: string;
             projectCode: string;
             projectName: string;
+            set?: components["schemas"]["SetEntry"];
             zone: string;
         };
         FolderAccessEntry: {
@@ -3635,6 +3761,16 @@ export interface components {
             /** @enum {string} */
             kind: "DOCUMENT" | "PASSAGE" | "NUMBER" | "SUBMISSION" | "FOLDER" | "FILE" | "PERSON";
             uncounted: boolean;
+        };
+        FreshFirm: {
+            code: string;
+            name: string;
+        };
+        FreshPerson: {
+            email: string;
+            firm: string;
+            name: string;
+            roles: string;
         };
         GrantForm: {
             /** Format: int64 */
@@ -3759,6 +3895,12 @@ export interface components {
             key: string;
             parts: components["schemas"]["PartView"][];
             word: string;
+        };
+        Lack: {
+            place: string;
+            sentence: string;
+            /** @enum {string} */
+            what: "MAIL" | "PEOPLE" | "HANDING_IN" | "FIRM_FOLDER" | "ROUTE" | "RULE" | "INVITATION";
         };
         LeadsForm: {
             /** Format: int32 */
@@ -3926,6 +4068,7 @@ export interface components {
             firmCode: string;
             firmName: string;
             name: string;
+            set?: components["schemas"]["SetEntry"];
             zone: string;
         };
         NewRule: {
@@ -4010,6 +4153,14 @@ export interface components {
         Offered: {
             address: string;
             name: string;
+        };
+        OfferedSet: {
+            about: string;
+            codes: components["schemas"]["CodesOfSet"][];
+            faults: components["schemas"]["FileFault"][];
+            key: string;
+            name: string;
+            pattern?: string;
         };
         Opened: {
             /** Format: int32 */
@@ -4249,6 +4400,14 @@ export interface components {
             refusal?: string;
             /** Format: int32 */
             strength: number;
+        };
+        PeopleTaken: {
+            faults: components["schemas"]["TableFault"][];
+            firms: components["schemas"]["FreshFirm"][];
+            /** Format: int32 */
+            known: number;
+            links: components["schemas"]["ToHandOver"][];
+            people: components["schemas"]["FreshPerson"][];
         };
         PersonEntry: {
             email: string;
@@ -5046,6 +5205,26 @@ export interface components {
             /** Format: date-time */
             since: string;
         };
+        SetEntry: {
+            codes: {
+                [key: string]: components["schemas"]["CodeOfSet"][];
+            };
+            file?: string;
+            key?: string;
+            pattern?: string;
+        };
+        SetFile: {
+            file: string;
+        };
+        SetLook: {
+            firm: string;
+            project: string;
+            set: components["schemas"]["SetEntry"];
+        };
+        SetLooked: {
+            fault?: string;
+            number: components["schemas"]["SamplePiece"][];
+        };
         SheetEditionView: {
             account: string;
             /** Format: date-time */
@@ -5309,6 +5488,10 @@ export interface components {
             numbers: string[];
             remark?: string;
             revisions: string[];
+        };
+        ToHandOver: {
+            link: string;
+            name: string;
         };
         ToldView: {
             /** @enum {string} */
@@ -6436,6 +6619,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Actor"];
+                };
+            };
+        };
+    };
+    offered: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferedSet"][];
+                };
+            };
+        };
+    };
+    look_5: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetLook"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetLooked"];
                 };
             };
         };
@@ -7756,6 +7983,28 @@ export interface operations {
             };
         };
     };
+    lacking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lack"][];
+                };
+            };
+        };
+    };
     lying: {
         parameters: {
             query: {
@@ -7850,7 +8099,7 @@ export interface operations {
             };
         };
     };
-    take_1: {
+    take_2: {
         parameters: {
             query: {
                 look: boolean;
@@ -8284,6 +8533,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AddedView"];
+                };
+            };
+        };
+    };
+    take_1: {
+        parameters: {
+            query: {
+                look: boolean;
+                role?: number;
+                folder?: number;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleTaken"];
                 };
             };
         };
@@ -9372,6 +9647,28 @@ export interface operations {
             };
         };
     };
+    out_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/yaml": string;
+                };
+            };
+        };
+    };
     setStatusCodes: {
         parameters: {
             query?: never;
@@ -10337,6 +10634,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SignInStep"];
+                };
+            };
+        };
+    };
+    read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferedSet"];
+                };
+            };
+        };
+    };
+    lookAt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetLook"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetLooked"];
                 };
             };
         };

@@ -1,14 +1,26 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { ref, watch } from 'vue'
 import { proof, problemOf, Problem, type Schemas } from '../api/client'
 import { useAct } from '../act'
 import Trouble from './Trouble.vue'
 import { vEscape } from './escape'
 
-/** A list, CSV or XLSX, that is looked at first and taken only when nothing is wrong with it. */
-const props = defineProps<{ path: string; columns: string; what: string; summary: (answer: never) => string }>()
-const emit = defineEmits<{ taken: []; cancel: [] }>()
-const file = ref<File>()
+/**
+ * A list, CSV or XLSX or pasted from a sheet, that is looked at first and taken only when nothing is wrong with it. `path` ends where its
+ * last parameter goes; when it changes, what was chosen is looked at again.
+ */
+const props = defineProps<{
+  path: string
+  columns: string
+  what: string
+  summary: (answer: never) => string
+  take?: string
+  pasted?: boolean
+}>()
+const emit = defineEmits<{ taken: [answer: never]; cancel: [] }>()
+defineSlots<{ options?(): unknown; looked?(props: { answer: never }): unknown }>()
+const file = ref<Blob & { name?: string }>()
+const text = ref('')
 const looked = ref<{ faults: Schemas['TableFault'][] }>()
 const done = ref('')
 const { busy, problem, act } = useAct()
@@ -30,6 +42,11 @@ function pick(event: Event) {
   const input = event.target as HTMLInputElement
   file.value = input.files?.[0]
   input.value = ''
+  text.value = ''
+  look()
+}
+
+function look() {
   looked.value = undefined
   done.value = ''
   if (file.value)
@@ -38,12 +55,29 @@ function pick(event: Event) {
     })
 }
 
-const take = () =>
+let pause: ReturnType<typeof setTimeout> | undefined
+watch(text, (now) => {
+  clearTimeout(pause)
+  if (!now.trim()) return
+  file.value = new Blob([now])
+  pause = setTimeout(look, 300)
+})
+watch(
+  () => props.path,
+  () => looked.value && look(),
+)
+
+const takeIt = () =>
   act(async () => {
     const answer = await send(false)
-    done.value = props.summary(answer as never)
     looked.value = undefined
-    emit('taken')
+    if (answer.faults.length) {
+      looked.value = answer
+      return
+    }
+    done.value = props.summary(answer as never)
+    text.value = ''
+    emit('taken', answer as never)
   })
 </script>
 
@@ -53,11 +87,17 @@ const take = () =>
       {{ what }}. CSV (UTF-8) or XLSX; the first row names the columns: <span class="mono">{{ columns }}</span>. It is looked at first;
       nothing is taken while anything is wrong with it.
     </p>
+    <slot name="options" />
+    <label v-if="pasted" class="field"
+      ><span>Copied from a sheet, with the names of the columns</span
+      ><textarea v-model="text" class="text mono" rows="6" spellcheck="false" data-test="pasted"></textarea>
+    </label>
     <div class="row">
       <label class="act first"
-        >Choose the list<input type="file" class="hidden-text" accept=".csv,.xlsx,text/csv" data-test="list" @change="pick"
+        >{{ pasted ? 'Or choose a file' : 'Choose the list'
+        }}<input type="file" class="hidden-text" accept=".csv,.xlsx,text/csv" data-test="list" @change="pick"
       /></label>
-      <span v-if="file" class="mono">{{ file.name }}</span>
+      <span v-if="file?.name" class="mono">{{ file.name }}</span>
       <span v-if="busy" role="status">{{ looked ? 'Taking it …' : 'Looking at it …' }}</span>
       <button class="act end" type="button" @click="emit('cancel')">Close</button>
     </div>
@@ -67,7 +107,7 @@ const take = () =>
       <template v-if="looked.faults.length">
         <p class="note bad" role="alert">
           Nothing was taken: {{ looked.faults.length === 1 ? 'one thing is' : `${looked.faults.length} things are` }} wrong with it. Put it
-          right in the file and choose it again.
+          right in the {{ text ? 'text' : 'file and choose it again' }}.
         </p>
         <table class="dense">
           <thead>
@@ -86,10 +126,15 @@ const take = () =>
           </tbody>
         </table>
       </template>
-      <div v-else class="row">
-        <span>{{ summary(looked as never) }} Nothing is wrong with it.</span
-        ><button class="act first" type="button" :disabled="busy" data-test="take-list" @click="take">Take it over</button>
-      </div>
+      <template v-else>
+        <slot name="looked" :answer="looked as never" />
+        <div class="row">
+          <span>{{ summary(looked as never) }} Nothing is wrong with it.</span
+          ><button class="act first" type="button" :disabled="busy" data-test="take-list" @click="takeIt">
+            {{ take ?? 'Take it over' }}
+          </button>
+        </div>
+      </template>
     </template>
   </div>
 </template>

@@ -2,6 +2,8 @@
 import { onMounted, reactive, ref } from 'vue'
 import { api, data } from '../../api/client'
 import { useAct } from '../../act'
+import type { Entry } from '../../parts/startingSet'
+import StartingSetChoice from '../../parts/StartingSetChoice.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { useSession } from '../../session'
 import { must } from '../../parts/must'
@@ -10,6 +12,7 @@ import { must } from '../../parts/must'
 const session = useSession()
 const here = Intl.DateTimeFormat().resolvedOptions().timeZone
 const zones = [...new Set(['UTC', here, ...Intl.supportedValuesOf('timeZone')])]
+const set = ref<Entry>({ codes: {} })
 const form = reactive({ code: '', name: '', zone: here, firmCode: '', firmName: '', controller: '', controllerEmail: '' })
 const made = ref<{ name: string; controller: string; link?: string }>()
 const { busy, problem, act } = useAct()
@@ -19,7 +22,7 @@ onMounted(async () => {
 })
 const make = () =>
   act(async () => {
-    const { id, link } = await data(api.POST('/api/projects', { body: { ...form } }))
+    const { id, link } = await data(api.POST('/api/projects', { body: { ...form, set: set.value } }))
     made.value = { name: form.name, controller: form.controller, link }
     Object.assign(form, { code: '', name: '', firmCode: '', firmName: '' })
     await session.begin()
@@ -69,10 +72,8 @@ const copyLink = () => navigator.clipboard.writeText(must(must(made.value).link)
       ></label
     >
     <div class="wide">
-      <p class="quiet">
-        It begins with the folders Work in progress, Shared, Published and Archive, four roles, a number scheme, and a route of a review and
-        an approval. Nobody of other projects sees anything of it.
-      </p>
+      <StartingSetChoice v-model="set" :project="form.code" :firm="form.firmCode" files />
+      <p class="quiet">Nobody of other projects sees anything of it.</p>
       <Trouble :problem="problem" />
     </div>
     <button class="act first" type="submit" :disabled="busy">{{ busy ? 'Making it …' : 'Make the project' }}</button>

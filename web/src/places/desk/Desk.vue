@@ -19,6 +19,7 @@ import LastDecided from './LastDecided.vue'
 import { stand } from './stand'
 import FollowingList from './FollowingList.vue'
 import ReviewSlip from './ReviewSlip.vue'
+import StillMissing from './StillMissing.vue'
 import StoppedList from './StoppedList.vue'
 
 /** How many reviews the server gives at most. */
@@ -49,6 +50,7 @@ const left = ref<string[]>([])
 const closed = useLocalStorage<number[]>(`desk/closed/${session.me?.account ?? 0}`, [])
 /** How much a controller sees beside stops. */
 const more = ref(0)
+const missing = ref(0)
 const route = useRoute()
 const closedElsewhere = Number(route.query.closed)
 if (closedElsewhere && !closed.value.includes(closedElsewhere)) closed.value = [closedElsewhere, ...closed.value]
@@ -105,6 +107,7 @@ const nothing = computed(
     waiting.value.length === 0 &&
     rows(stopped).length === 0 &&
     more.value === 0 &&
+    missing.value === 0 &&
     rows(back).length === 0 &&
     rows(onTheWay).length === 0,
 )
@@ -194,6 +197,7 @@ const nothing = computed(
       </p>
     </section>
 
+    <StillMissing v-if="session.controls" :key="`missing ${project}`" @some="(many) => (missing = many)" />
     <ControllerLists v-if="session.controls" :key="project" @some="(many) => (more = many)" />
 
     <section v-if="originator">

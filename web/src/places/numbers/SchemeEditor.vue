@@ -7,7 +7,7 @@ import { useLoaded } from '../../load'
 import Trouble from '../../parts/Trouble.vue'
 import { moment } from '../../say'
 import { useSession } from '../../session'
-import NumberSample from './NumberSample.vue'
+import NumberSample from '../../parts/NumberSample.vue'
 import { vEscape } from '../../parts/escape'
 import { must } from '../../parts/must'
 

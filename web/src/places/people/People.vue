@@ -9,11 +9,13 @@ import { useLoaded } from '../../load'
 import Trouble from '../../parts/Trouble.vue'
 import { useSession } from '../../session'
 import AwaySheet from './AwaySheet.vue'
+import FirmFolder from './FirmFolder.vue'
+import PeopleFromList from './PeopleFromList.vue'
 import CheckPanel from './CheckPanel.vue'
 import MatrixSheet from './MatrixSheet.vue'
 import RoleEditor from './RoleEditor.vue'
 import RoleOpens from './RoleOpens.vue'
-import { rightsInWords } from './rights'
+import { rightsInWords, usualRole } from './rights'
 import { vEscape } from '../../parts/escape'
 import { must } from '../../parts/must'
 
@@ -25,9 +27,9 @@ const params = { params: { path: { project } } }
 const everybody = useLoaded(() => data(api.GET('/api/projects/{project}/people', params)))
 onMounted(everybody.load)
 const { problem, act } = useAct()
-const adding = ref<'person' | 'firm'>()
+const adding = ref<'person' | 'firm' | 'list' | undefined>(useRoute().query.list === 'take' ? 'list' : undefined)
 const person = reactive({ firmId: 0, name: '', email: '', job: '', roles: [] as number[] })
-const firm = reactive({ code: '', name: '' })
+const firm = reactive({ code: '', name: '', folder: 0 })
 const PARTS = [
   { key: 'everybody', word: 'Everybody' },
   { key: 'matrix', word: 'Distribution matrix' },
@@ -74,13 +76,13 @@ const addPerson = () =>
 /** A new person begins with handing in, as most do. */
 function beginPerson() {
   adding.value = 'person'
-  const usual = roles.value.find((r) => r.may.handsIn && !r.may.decides && !r.may.seesAll && !r.may.seesFirms.length)
+  const usual = usualRole(roles.value)
   if (!person.roles.length && usual) person.roles = [usual.id]
 }
 
 const addFirm = () =>
   carryOut(
-    () => data(api.POST('/api/projects/{project}/firms', { ...params, body: { ...firm } })),
+    () => data(api.POST('/api/projects/{project}/firms', { ...params, body: { ...firm, folder: firm.folder || undefined } })),
     () => {
       Object.assign(firm, { code: '', name: '' })
       adding.value = undefined
@@ -190,7 +192,8 @@ async function roleSaved() {
         </button>
       </nav>
       <template v-if="session.controls && part === 'everybody'">
-        <button class="act end" type="button" @click="adding = 'firm'">Add a firm</button>
+        <button class="act end" type="button" @click="adding = 'list'">Take a list</button>
+        <button class="act" type="button" @click="adding = 'firm'">Add a firm</button>
         <button class="act first" type="button" @click="beginPerson">Invite a person</button>
       </template>
     </header>
@@ -199,9 +202,17 @@ async function roleSaved() {
     <form v-if="adding === 'firm'" v-escape="() => (adding = undefined)" class="panel add" @submit.prevent="addFirm">
       <label class="field"><span>Code</span><input v-model="firm.code" class="text mono" required maxlength="10" autofocus /></label>
       <label class="field grow"><span>Name</span><input v-model="firm.name" class="text" required maxlength="200" /></label>
+      <FirmFolder v-model="firm.folder" label="Its folder lies in" />
       <button class="act first" type="submit">Add the firm</button
       ><button class="act" type="button" @click="adding = undefined">Leave it</button>
     </form>
+    <PeopleFromList
+      v-if="adding === 'list' && everybody.value.value"
+      :project="project"
+      :roles="roles"
+      @taken="everybody.load"
+      @cancel="adding = undefined"
+    />
     <form v-if="adding === 'person'" v-escape="() => (adding = undefined)" class="panel add" @submit.prevent="addPerson">
       <label class="field grow"><span>Name</span><input v-model="person.name" class="text" required maxlength="200" autofocus /></label>
       <label class="field grow"

@@ -20,3 +20,7 @@ export function rightsInWords(may: Rights, firms: { id: number; name: string }[]
     .filter(Boolean)
     .join('; ')
 }
+
+/** The role most people begin with: it lets hand in, and nothing else. */
+export const usualRole = (roles: Schemas['RoleView'][]) =>
+  roles.find((r) => r.may.handsIn && !r.may.decides && !r.may.seesAll && !r.may.seesFirms.length)

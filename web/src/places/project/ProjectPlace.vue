@@ -32,6 +32,14 @@ const at = ref<string>('fields')
         <button v-for="p in parts" :key="p.key" type="button" class="act bare" :aria-pressed="at === p.key" @click="at = p.key">
           {{ p.word }}
         </button>
+        <a
+          v-if="session.controls"
+          class="act"
+          :href="`/api/projects/${session.project?.id}/starting-set`"
+          download
+          title="Fields, codes, numbers, roles, routes, folders and rules, without its firms and people; other projects can begin with it"
+          >As a starting set</a
+        >
       </nav>
     </header>
     <FieldsSheet v-if="at === 'fields'" :key="session.project?.version" />

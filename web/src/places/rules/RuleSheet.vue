@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { api, data, type Rule, type RuleForm } from '../../api/client'
 import { useKeys } from '../../keys'
 import { whenChanged } from '../../live'
@@ -109,6 +109,10 @@ async function save(form: RuleForm, rule?: Rule) {
   forgetWriting(writing(rule?.id ?? form.kind))
   open.value = undefined
   wanted.value = [...new Set([...wanted.value, id])]
+  pointedAt = id
+  point(rows.value.findIndex((r) => r.id === id))
+  await nextTick()
+  document.getElementById(`rule-${id}`)?.scrollIntoView({ block: 'nearest' })
 }
 
 async function saveProject(stations: Stations) {
@@ -178,6 +182,20 @@ function across(by: number) {
   column.value = must(columns[Math.max(0, Math.min(columns.length - 1, i))]).key
 }
 const here = () => rows.value[at.value]
+/** Past the row that is shown before or behind it, though others that are not shown lie between. */
+function moveBy(i: number, by: 1 | -1) {
+  const [rule, other] = [rows.value[i], rows.value[i + by]]
+  if (rule && other) void move(rule.id, by < 0 ? 'above' : 'below', other.id)
+}
+/** The row that is being dragged. */
+const dragged = ref<number>()
+function dropOn(i: number) {
+  const other = rows.value[i]
+  const from = rows.value.findIndex((r) => r.id === dragged.value)
+  if (dragged.value !== undefined && other) void move(dragged.value, from < i ? 'below' : 'above', other.id)
+  dragged.value = undefined
+}
+const nameOf = (id: number) => all.value.filter((r) => r.id === id).map((r) => shown(r).name)[0] ?? ''
 useKeys([
   { key: 'ArrowDown', says: 'Next rule', does: () => go(1) },
   { key: 'ArrowUp', says: 'Rule before', does: () => go(-1) },
@@ -188,8 +206,8 @@ useKeys([
   { key: 'w', says: 'New watching rule', does: () => ((newKind.value = 'WATCHING'), show('new')) },
   { key: 'd', says: 'Duplicate the rule', does: () => here() && void duplicate(must(here())) },
   { key: 'x', says: 'Choose its draft for putting in force', does: () => here()?.draft && choose(must(here())) },
-  { key: 'J', says: 'Move the rule down', does: () => here() && void move(must(here()), 1) },
-  { key: 'K', says: 'Move the rule up', does: () => here() && void move(must(here()), -1) },
+  { key: 'J', says: 'Move the rule down', does: () => moveBy(at.value, 1) },
+  { key: 'K', says: 'Move the rule up', does: () => moveBy(at.value, -1) },
   { key: 't', says: 'Try the draft', does: () => (beside.value = beside.value === 'trial' ? undefined : 'trial') },
   { key: 'u', says: 'Take back what was done last', does: () => void undo() },
 ])
@@ -359,6 +377,13 @@ useKeys([
               :chosen="wanted.includes(rule.id)"
               :busy="busy"
               :tight="tight"
+              :up="session.controls && i > 0"
+              :down="session.controls && i < rows.length - 1"
+              :over="dragged !== undefined && dragged !== rule.id"
+              @move="(by) => (point(i), moveBy(i, by))"
+              @drag="dragged = rule.id"
+              @undrag="dragged = undefined"
+              @drop="dropOn(i)"
               @point="(c) => (point(i), (column = c))"
               @open="(c) => (point(i), show(rule.id, c))"
               @choose="choose(rule)"
@@ -374,6 +399,15 @@ useKeys([
                       {{ f.column.charAt(0).toUpperCase() + f.column.slice(1) }}
                     </button>
                     {{ f.sentence }} <span class="quiet">{{ f.mend }}</span>
+                    <button
+                      v-if="f.above && session.controls"
+                      class="act"
+                      type="button"
+                      :disabled="busy"
+                      @click="move(rule.id, 'above', f.above)"
+                    >
+                      Move it above “{{ nameOf(f.above) }}”
+                    </button>
                   </li>
                 </ul>
                 <span v-if="rule.draft" class="row">
@@ -403,9 +437,7 @@ useKeys([
                   @leave="(written) => leave(written, rule)"
                 />
                 <p class="row beside">
-                  <button class="act" type="button" :disabled="busy" @click="duplicate(rule)">Duplicate</button
-                  ><button class="act" type="button" :disabled="busy || i === 0" @click="move(rule, -1)">Move up</button
-                  ><button class="act" type="button" :disabled="busy || i === rows.length - 1" @click="move(rule, 1)">Move down</button>
+                  <button class="act" type="button" :disabled="busy" @click="duplicate(rule)">Duplicate</button>
                   <button class="act" type="button" :disabled="busy" @click="remove(rule)">Take off the sheet</button
                   ><span class="quiet">{{ rule.editionInForce ? 'at once; it can be taken back' : '' }}</span>
                 </p>
@@ -439,7 +471,9 @@ useKeys([
       <p v-if="all.length === 0 && open !== 'new'" class="empty">
         <strong>No rules yet.</strong>A rule stands on folders and says what happens to a file that lands there. Begin with “Add a rule”.
       </p>
-      <p v-else-if="rows.length === 0" class="empty"><strong>No rule is like that.</strong>Ask for other words, or for all of them.</p>
+      <p v-else-if="all.length && rows.length === 0" class="empty">
+        <strong>No rule is like that.</strong>Ask for other words, or for all of them.
+      </p>
     </template>
   </div>
 </template>

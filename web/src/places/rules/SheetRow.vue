@@ -1,13 +1,37 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Rule } from '../../api/client'
 import { moment } from '../../say'
 import { COLUMNS, type Column } from './columns'
 import { must } from '../../parts/must'
 
 /** One rule on the sheet: what it says column by column, in sentences made from the rule itself. */
-const props = defineProps<{ rule: Rule; at: boolean; column: Column; open: boolean; chosen: boolean; busy: boolean; tight: boolean }>()
-const emit = defineEmits<{ point: [column: Column]; open: [column?: Column]; choose: []; turn: []; runs: [] }>()
+const props = defineProps<{
+  rule: Rule
+  at: boolean
+  column: Column
+  open: boolean
+  chosen: boolean
+  busy: boolean
+  tight: boolean
+  /** Whether it can be moved up or down. */
+  up: boolean
+  down: boolean
+  /** Whether another row is being dragged, which may be dropped here. */
+  over: boolean
+}>()
+const emit = defineEmits<{
+  point: [column: Column]
+  open: [column?: Column]
+  choose: []
+  turn: []
+  runs: []
+  move: [by: 1 | -1]
+  drag: []
+  undrag: []
+  drop: []
+}>()
+const aimed = ref(false)
 const form = computed(() => props.rule.draft ?? must(props.rule.inForce))
 const watching = computed(() => form.value.kind === 'WATCHING')
 const cells = computed(() => COLUMNS.map((c) => ({ ...c, lines: c.key === 'where' ? [] : props.rule.words[c.key] })))
@@ -16,7 +40,15 @@ const said = (key: Column) => key === 'tell' || !watching.value
 </script>
 
 <template>
-  <tr :class="{ off: !rule.on, at, tight }" :aria-selected="at" @click="emit('point', column)" @dblclick="emit('open')">
+  <tr
+    :class="{ off: !rule.on, at, tight, aimed: aimed && over }"
+    :aria-selected="at"
+    @click="emit('point', column)"
+    @dblclick="emit('open')"
+    @dragover="over && ((aimed = true), $event.preventDefault())"
+    @dragleave="aimed = false"
+    @drop="((aimed = false), emit('drop'))"
+  >
     <td class="force">
       <label v-if="rule.draft" class="tick"
         ><input type="checkbox" :checked="chosen" :aria-label="`Put “${form.name}” in force`" @change="emit('choose')" @click.stop
@@ -33,6 +65,27 @@ const said = (key: Column) => key === 'tell' || !watching.value
         {{ force }}
       </button>
       <span v-if="rule.editionInForce" class="quiet edition">ed. {{ rule.editionInForce }}</span>
+      <span v-if="(up || down) && (at || !tight)" class="moves" draggable="true" @dragstart="emit('drag')" @dragend="emit('undrag')"
+        ><button
+          class="act bare"
+          type="button"
+          :disabled="busy || !up"
+          :aria-label="`Move “${form.name}” up`"
+          title="Move it up; it can be dragged, too"
+          @click.stop="emit('move', -1)"
+        >
+          ↑</button
+        ><button
+          class="act bare"
+          type="button"
+          :disabled="busy || !down"
+          :aria-label="`Move “${form.name}” down`"
+          title="Move it down; it can be dragged, too"
+          @click.stop="emit('move', 1)"
+        >
+          ↓</button
+        ><span class="grip" aria-hidden="true">⠿</span></span
+      >
     </td>
     <td class="rule">
       <button type="button" class="act bare name" :aria-expanded="open" @click.stop="emit('open')">
@@ -137,6 +190,28 @@ td {
 }
 .tick {
   margin-right: 4px;
+}
+.moves {
+  display: flex;
+  align-items: center;
+  cursor: grab;
+}
+.moves .act {
+  min-width: 24px;
+  min-height: 24px;
+  padding: 0;
+  color: var(--quiet);
+}
+.moves .act:hover:not(:disabled),
+.moves .act:focus-visible {
+  color: var(--ink);
+}
+.grip {
+  color: var(--line-strong);
+  padding: 0 4px;
+}
+.aimed td {
+  background: var(--main-soft);
 }
 .switch {
   border: 1px solid var(--line-strong);

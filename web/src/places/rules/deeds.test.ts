@@ -134,7 +134,7 @@ describe('what is done to the sheet', () => {
     kept.refuse = 'The sheet was changed.'
     expect(await deeds.save(form('All drawings'), deeds.row(1))).toBeUndefined()
     await deeds.turn(deeds.row(1))
-    await deeds.move(deeds.row(1), 1)
+    await deeds.move(1, 'below', 2)
     expect([deeds.last.value, deeds.problem.value?.message, names()]).toEqual([
       undefined,
       'The sheet was changed.',
@@ -158,13 +158,18 @@ describe('what is done to the sheet', () => {
     })
   })
 
-  it('moves rules, not past the ends, and back', async () => {
+  it('moves a rule right above or below another, not to where it is, and back', async () => {
     const deeds = await begin()
-    await deeds.move(deeds.row(1), -1)
-    await deeds.move(deeds.row(3), 1)
+    await deeds.move(1, 'above', 2)
+    await deeds.move(3, 'below', 2)
+    await deeds.move(1, 'above', 1)
+    await deeds.move(1, 'above', 99)
     expect(kept.calls).toEqual([])
-    await deeds.move(deeds.row(1), 2)
+    await deeds.move(1, 'below', 3)
     expect(names()).toEqual(['Reports', 'Letters', 'Drawings'])
+    await deeds.move(1, 'above', 3)
+    expect(names()).toEqual(['Reports', 'Drawings', 'Letters'])
+    await deeds.undo()
     await deeds.undo()
     expect(names()).toEqual(['Drawings', 'Reports', 'Letters'])
   })

@@ -112,13 +112,13 @@ export function useDeeds(sheet: Loaded<Sheet>) {
     if (await act(async () => (id = await add(form, rule.id)))) remember(`copy of “${shown(rule).name}”`, () => removeDraft(id))
   }
 
-  async function move(rule: Rule, by: number) {
+  /** Moves a rule right above or below another. */
+  async function move(rule: number, where: 'above' | 'below', other: number) {
     const before = all.value.map((r) => r.id)
-    const from = before.indexOf(rule.id)
-    const to = from + by
-    if (!session.controls || to < 0 || to >= before.length) return
-    const ids = [...before]
-    ids.splice(to, 0, ...ids.splice(from, 1))
+    if (!session.controls || rule === other || !before.includes(rule) || !before.includes(other)) return
+    const ids = before.filter((id) => id !== rule)
+    ids.splice(ids.indexOf(other) + (where === 'below' ? 1 : 0), 0, rule)
+    if (ids.join() === before.join()) return
     if (await act(() => putOrder(ids))) remember('order', () => putOrder(before))
   }
 

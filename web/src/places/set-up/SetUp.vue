@@ -3,6 +3,8 @@ import { reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, data, type Problem } from '../../api/client'
 import { asProblem } from '../../load'
+import type { Entry } from '../../parts/startingSet'
+import StartingSetChoice from '../../parts/StartingSetChoice.vue'
 import PasswordField from '../../parts/PasswordField.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { useSession } from '../../session'
@@ -12,6 +14,7 @@ const router = useRouter()
 const session = useSession()
 const here = Intl.DateTimeFormat().resolvedOptions().timeZone
 const zones = [...new Set(['UTC', here, ...Intl.supportedValuesOf('timeZone')])]
+const set = ref<Entry>({ codes: {} })
 const entry = reactive({
   code: typeof route.query.code === 'string' ? route.query.code : '',
   name: '',
@@ -35,9 +38,9 @@ const busy = ref(false)
 async function setUp() {
   busy.value = true
   try {
-    await data(api.POST('/api/entrance/set-up', { body: entry }))
+    await data(api.POST('/api/entrance/set-up', { body: { ...entry, set: set.value } }))
     await session.begin()
-    void router.push('/people')
+    void router.push('/desk')
   } catch (e) {
     problem.value = asProblem(e)
   } finally {
@@ -104,11 +107,7 @@ async function setUp() {
           </select></label
         >
       </fieldset>
-      <p class="quiet">
-        The project begins with the folders Work in progress, Shared, Published and Archive, a number scheme
-        <span class="mono">{{ entry.projectCode || 'KWR' }}-{{ entry.firmCode || 'KWB' }}-C-DR-0001</span>, and a route of a review and an
-        approval.
-      </p>
+      <StartingSetChoice v-model="set" :project="entry.projectCode" :firm="entry.firmCode" />
       <Trouble :problem="problem" />
       <button class="act first" type="submit" :disabled="busy">{{ busy ? 'Setting up …' : 'Set up' }}</button>
     </form>

@@ -3,8 +3,11 @@ package app.pervius.core;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static org.assertj.core.api.Assertions.assertThat;
 
+import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.domain.JavaModifier;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
 import java.time.Clock;
@@ -40,6 +43,12 @@ class WallsTest {
             noClasses().that().resideInAPackage("app.pervius.core." + station + "..").should().dependOnClassesThat()
                     .resideInAnyPackage(others).check(CORE);
         }
+    }
+
+    @Test
+    void noRecordHasMoreThanTwelveParts() {
+        assertThat(CORE.stream().filter(JavaClass::isRecord).filter(c -> c.getFields().stream()
+                .filter(f -> !f.getModifiers().contains(JavaModifier.STATIC)).count() > 12).map(JavaClass::getName)).isEmpty();
     }
 
     @Test

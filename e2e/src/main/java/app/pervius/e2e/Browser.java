@@ -30,6 +30,7 @@ public final class Browser implements AutoCloseable {
 
     private final ChromeDriver driver;
     private final String address;
+    private int inputs;
 
     public Browser(String address) {
         this(address, 1280, 800);
@@ -53,6 +54,11 @@ public final class Browser implements AutoCloseable {
         driver.executeCdpCommand("Emulation.setDeviceMetricsOverride",
                 Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
         return this;
+    }
+
+    /** How many clicks, fields and keys it took so far; pages opened by their address are not counted. */
+    int inputs() {
+        return inputs;
     }
 
     /** Becomes a demo person by one click on the sign-in page. */
@@ -123,6 +129,7 @@ public final class Browser implements AutoCloseable {
             element.click();
             return true;
         });
+        inputs++;
         return this;
     }
 
@@ -132,12 +139,14 @@ public final class Browser implements AutoCloseable {
 
     public Browser type(By field, String text) {
         see(field).sendKeys(text);
+        inputs++;
         return this;
     }
 
     /** Presses keys as a person does, on whatever has the focus. */
     Browser press(CharSequence... keys) {
         new Actions(driver).sendKeys(keys).perform();
+        inputs++;
         return this;
     }
 
@@ -150,6 +159,7 @@ public final class Browser implements AutoCloseable {
     /** Chooses an option of a select by its text. */
     Browser choose(By select, String text) {
         new org.openqa.selenium.support.ui.Select(see(select)).selectByVisibleText(text);
+        inputs++;
         return this;
     }
 
@@ -161,6 +171,7 @@ public final class Browser implements AutoCloseable {
     /** Chooses files in a field that need not be visible. */
     Browser chooseFiles(By field, List<Path> files) {
         driver.findElement(field).sendKeys(String.join("\n", files.stream().map(Path::toString).toList()));
+        inputs++;
         return this;
     }
 

@@ -22,6 +22,7 @@ import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.springframework.data.repository.Repository;
+import org.springframework.stereotype.Component;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -63,6 +64,15 @@ class ServerWallsTest {
 
     private static String feature(JavaClass of) {
         return of.getPackageName().split("\\.")[3];
+    }
+
+    /** Whoever needs more has several things to do. */
+    @Test
+    void noPartNeedsMoreThanNineOthersAndNoRecordHasMoreThanTwelveParts() {
+        assertThat(SERVER.stream().filter(c -> c.isMetaAnnotatedWith(Component.class)).flatMap(c -> c.getConstructors().stream())
+                .filter(c -> c.getRawParameterTypes().size() > 9).map(c -> c.getFullName())).isEmpty();
+        assertThat(SERVER.stream().filter(JavaClass::isRecord).filter(c -> c.getFields().stream()
+                .filter(f -> !f.getModifiers().contains(JavaModifier.STATIC)).count() > 12).map(JavaClass::getName)).isEmpty();
     }
 
     @Test

@@ -13,8 +13,13 @@ import java.util.stream.Stream;
  */
 public record IssuePlan(Map<Integer, Target> byCode, Optional<Target.Place> atOnce) {
 
-    /** What placed files are called unless a rule says otherwise. */
+    /** What placed files are called unless a rule says otherwise; what has no number keeps its name. */
     public static final String USUAL_NAME = "{number}_{revision}_{status}";
+
+    /** The pattern by which a file is called. */
+    public static String name(Target.Into into, boolean numbered) {
+        return into.name().equals(USUAL_NAME) && !numbered ? "{name}" : into.name();
+    }
 
     /** What the project says of each code. */
     public static final IssuePlan AS_PROJECT = new IssuePlan(Map.of(1, new Target.AsProject(), 2, new Target.AsProject(), 3,

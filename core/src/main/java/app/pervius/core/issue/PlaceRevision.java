@@ -133,14 +133,15 @@ final class PlaceRevision {
 
     private String base(Target.Into into) {
         Fields fields = Issuing.nameFields(facts.fields());
-        return switch (Pattern.compile(into.name(), fields)) {
+        String wanted = IssuePlan.name(into, facts.revision().isPresent());
+        return switch (Pattern.compile(wanted, fields)) {
             case Compiled.Sound(Pattern pattern) -> switch (PathPattern.name(pattern, fields, values)) {
                 case PathPattern.Path.Names(List<String> name) -> name.getFirst();
                 case PathPattern.Path.None(String reason) -> throw new Hindered(StopReason.Code.DESTINATION_MISSING,
                         "No name can be made for it: " + reason);
             };
             case Compiled.Faulty(var faults) -> throw new Hindered(StopReason.Code.DESTINATION_MISSING,
-                    "No name can be made for it: “" + into.name() + "”: " + faults.getFirst().message() + ".");
+                    "No name can be made for it: “" + wanted + "”: " + faults.getFirst().message() + ".");
         };
     }
 

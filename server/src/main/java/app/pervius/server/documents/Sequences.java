@@ -7,6 +7,7 @@ import app.pervius.server.store.Remembered;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -39,7 +40,7 @@ public class Sequences {
     }
 
     /** Puts sequences in force after {@code expected}; refused when documents have codes none of them knows. */
-    int putInForce(long project, RevisionSequences wanted, int expected, long by) {
+    public int putInForce(long project, RevisionSequences wanted, int expected, @Nullable Long by) {
         if (!wanted.faults().isEmpty()) {
             throw Refused.invalid("sequences", String.join(" ", wanted.faults()));
         }

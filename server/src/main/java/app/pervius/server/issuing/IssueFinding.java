@@ -52,7 +52,7 @@ class IssueFinding implements RuleFinding {
             return found;
         }
         Projects.Settings settings = projects.settings(project);
-        boolean numbered = handling.number().scheme().isPresent() || handling.review().route().isPresent();
+        boolean numbered = handling.number().scheme().isPresent();
         places(settings, handling, found).forEach((what, place) -> {
             check(settings, what, place, numbered, found);
             unfilled(settings, rule, handling, what, place, found);
@@ -102,7 +102,8 @@ class IssueFinding implements RuleFinding {
             if (PathPattern.compile(into.path(), fields) instanceof PathPattern.CompiledPath.Sound(PathPattern path)) {
                 needed.addAll(path.neededKeys());
             }
-            if (Pattern.compile(into.name(), fields) instanceof Compiled.Sound(Pattern name)) {
+            if (Pattern.compile(IssuePlan.name(into, handling.number().scheme().isPresent()),
+                    fields) instanceof Compiled.Sound(Pattern name)) {
                 needed.addAll(name.neededKeys());
             }
         });

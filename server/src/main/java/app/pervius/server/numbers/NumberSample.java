@@ -1,6 +1,7 @@
 package app.pervius.server.numbers;
 
 import app.pervius.core.number.Scheme;
+import app.pervius.core.number.SchemeCheck;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.pattern.Piece;
 import app.pervius.core.pattern.Writing;
@@ -15,7 +16,7 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /** A sample number of a scheme, piece by piece, to be drawn with dimension lines. */
-final class NumberSample {
+public final class NumberSample {
 
     /**
      * A piece of the sample.
@@ -24,10 +25,27 @@ final class NumberSample {
      * @param label the field it comes from; absent for fixed text
      * @param width how wide it may be, in words; absent for fixed text
      */
-    record SamplePiece(String text, @Nullable String label, @Nullable String width, boolean optional) {
+    public record SamplePiece(String text, @Nullable String label, @Nullable String width, boolean optional) {
     }
 
     private NumberSample() {
+    }
+
+    /** The first number of a project that does not exist yet. */
+    public sealed interface First {
+        record Drawn(List<SamplePiece> pieces) implements First {
+        }
+
+        record Faulty(String sentence) implements First {
+        }
+    }
+
+    /** The first number by a scheme with these fields; what keeps the scheme from being used, where there is something. */
+    public static First first(Scheme scheme, List<Field> all, String project, String originator) {
+        Fields fields = new Fields(all, Map.of("project", project));
+        return SchemeCheck.faults(scheme, fields).stream().findFirst().<First>map(fault -> new First.Faulty(fault.sentence()))
+                .orElseGet(() -> new First.Drawn(of(scheme, fields, new FieldValues(Map.of("project", project, "originator", originator)),
+                LocalDate.EPOCH, scheme.start())));
     }
 
     /**

@@ -7,6 +7,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -25,12 +26,14 @@ class PeopleController {
 
     private final People people;
     private final PeopleDesk desk;
+    private final FirmDesk firms;
     private final RoleDesk roles;
     private final RoleLook look;
 
-    PeopleController(People people, PeopleDesk desk, RoleDesk roles, RoleLook look) {
+    PeopleController(People people, PeopleDesk desk, FirmDesk firms, RoleDesk roles, RoleLook look) {
         this.people = people;
         this.desk = desk;
+        this.firms = firms;
         this.roles = roles;
         this.look = look;
     }
@@ -38,7 +41,8 @@ class PeopleController {
     record EverybodyView(List<People.PersonView> people, List<People.FirmView> firms, List<People.RoleView> roles) {
     }
 
-    record FirmEntry(@NotBlank @Size(max = 10) String code, @NotBlank @Size(max = 200) String name) {
+    /** A firm; {@code folder} is where it gets a folder of its own, absent for none. */
+    record FirmEntry(@NotBlank @Size(max = 10) String code, @NotBlank @Size(max = 200) String name, @Nullable Long folder) {
     }
 
 
@@ -70,7 +74,7 @@ class PeopleController {
     @ResponseStatus(HttpStatus.CREATED)
     People.FirmView addFirm(@PathVariable long project, @Valid @RequestBody FirmEntry entry, Actor actor) {
         actor.mustControl(project);
-        return people.firm(desk.addFirm(project, entry.code(), entry.name()));
+        return people.firm(firms.add(project, entry.code(), entry.name(), entry.folder()));
     }
 
     @PostMapping("/roles")

@@ -65,8 +65,11 @@ public class Projects {
         return projects.findByIdInOrderByCode(ids).stream().map(Projects::view).toList();
     }
 
-    /** Makes a project with the decision codes as shipped. */
-    public long make(String code, String name, String zone, List<Field> fields, List<StatusCode> statusCodes) {
+    /** What a project agrees on as it begins; the usual working days where none are said. */
+    public record Agreed(List<Field> fields, List<StatusCode> statusCodes, List<DecisionCode> decisionCodes, Optional<WorkingDays> days) {
+    }
+
+    public long make(String code, String name, String zone, Agreed agreed) {
         String upper = code.strip().toUpperCase(Locale.ROOT);
         if (!upper.matches("[A-Z0-9]{2,10}")) {
             throw Refused.invalid("code", "A project's code has 2 to 10 letters and digits, such as KWR.");
@@ -83,11 +86,25 @@ public class Projects {
         project.code = upper;
         project.name = name.strip();
         project.zone = zone;
-        project.fields = Json.write(fields);
-        project.decisionCodes = Json.write(DecisionCode.AS_SHIPPED);
-        project.statusCodes = Json.write(statusCodes);
+        project.fields = Json.write(agreed.fields());
+        project.decisionCodes = Json.write(agreed.decisionCodes());
+        project.statusCodes = Json.write(agreed.statusCodes());
+        agreed.days().ifPresent(days -> project.workingCalendar = Json.write(days));
         project.createdAt = clock.instant();
         return projects.save(project).id();
+    }
+
+    /** Says where what is decided is placed, once its folders exist. */
+    public void placeDecisions(long id, List<DecisionCode> codes) {
+        remembered.changed();
+        Project project = projects.findById(id).orElseThrow(() -> Refused.notFound("project"));
+        for (DecisionCode code : codes) {
+            code.placing().filter(to -> settings(id).statusCodes().stream().noneMatch(s -> s.code().equals(to.statusCode())))
+                    .ifPresent(to -> {
+                throw Refused.invalid("decisionCodes", "“" + code.name() + "”: the project has no status code “" + to.statusCode() + "”.");
+            });
+        }
+        project.decisionCodes = Json.write(codes);
     }
 
     /** Says which folder former revisions go to. */

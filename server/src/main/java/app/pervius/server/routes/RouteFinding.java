@@ -29,10 +29,6 @@ class RouteFinding implements RuleFinding {
         if (route.isEmpty()) {
             return List.of(new Finding(true, "review", "Its route does not exist any more.", "Choose another."));
         }
-        if (handling.number().scheme().isEmpty()) {
-            return List.of(new Finding(true, "review", "What gets no number cannot go to review.",
-                    "Choose a number scheme, or let nobody review it."));
-        }
         return findings.of(project, route.get()).stream().map(f -> new Finding(false, "review", f.sentence(),
                 "Put it right on the route, or choose another.")).toList();
     }

@@ -6,6 +6,8 @@ import app.pervius.core.kind.Kinds;
 import app.pervius.core.kind.Part;
 import app.pervius.core.kind.Unfit;
 import app.pervius.core.kind.Values;
+import app.pervius.server.textfiles.FilePart;
+import app.pervius.server.textfiles.FileWords;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;

@@ -12,7 +12,7 @@ import java.util.Optional;
  * What a rule file calls things that rules hold by identity: a folder by its path, a firm by its code, a role by its name, a person by the
  * e-mail address. What has no name any more, or one that it shares, is {@code #} and its id. Made for one file.
  */
-final class Naming {
+public final class Naming {
 
     static final String ROOT = "/";
 
@@ -21,11 +21,17 @@ final class Naming {
     private final Map<Long, String> roleNames = new HashMap<>();
     private final Map<Long, String> addresses = new HashMap<>();
 
-    Naming(long project, Folders folders, People people) {
+    public Naming(long project, Folders folders, People people) {
         folders.all(project).forEach(f -> folderPaths.put(f.id(), f.path().isEmpty() ? ROOT : f.path()));
         people.firms(project).forEach(f -> firmCodes.put(f.id(), f.code()));
         people.roles(project).forEach(r -> roleNames.put(r.id(), r.name()));
         people.membersOf(project).forEach(p -> addresses.put(p.id(), p.email()));
+    }
+
+    /** Names of these folders and roles only: whatever else there is has no name. */
+    public Naming(Map<Long, String> folders, Map<Long, String> roles) {
+        folderPaths.putAll(folders);
+        roleNames.putAll(roles);
     }
 
     String of(FolderId folder) {

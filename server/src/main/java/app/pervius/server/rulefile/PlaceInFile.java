@@ -2,6 +2,8 @@ package app.pervius.server.rulefile;
 
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Target;
+import app.pervius.server.textfiles.FilePart;
+import app.pervius.server.textfiles.FileWords;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;

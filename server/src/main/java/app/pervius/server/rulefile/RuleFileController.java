@@ -11,6 +11,9 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.textfiles.FileFault;
+import app.pervius.server.textfiles.FileWords;
+import app.pervius.server.textfiles.TextFile;
 import app.pervius.server.rules.Rules;
 import app.pervius.server.rules.SheetStates;
 import app.pervius.server.rules.SheetTakeOver;
@@ -110,10 +113,10 @@ class RuleFileController {
     @RequestBody(content = @Content(mediaType = "application/yaml", schema = @Schema(type = "string")))
     FileRead in(@PathVariable long project, HttpServletRequest request, Actor actor) throws IOException {
         actor.mustControl(project);
-        byte[] bytes = request.getInputStream().readNBytes(RuleFileReader.LONGEST * BYTES + 1);
+        byte[] bytes = request.getInputStream().readNBytes(TextFile.LONGEST * BYTES + 1);
         return switch (new RuleFileReader(new Naming(project, folders, people)).read(new String(bytes, StandardCharsets.UTF_8))) {
-            case RuleFileReader.Read.Wrong(List<FileFault> faults) -> new FileRead(faults, null);
-            case RuleFileReader.Read.Sheet(var says, List<Rule> rules) -> new FileRead(List.of(),
+            case TextFile.Read.Wrong<RuleFileReader.Sheet>(List<FileFault> faults) -> new FileRead(faults, null);
+            case TextFile.Read.Sound<RuleFileReader.Sheet>(RuleFileReader.Sheet(var says, List<Rule> rules)) -> new FileRead(List.of(),
                     taking.takeOver(project, says, rules, actor));
         };
     }

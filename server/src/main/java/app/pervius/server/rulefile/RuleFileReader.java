@@ -22,46 +22,23 @@ import app.pervius.core.tell.Audiences;
 import app.pervius.core.tell.Occasion;
 import app.pervius.core.tell.TellPlan;
 import app.pervius.core.tell.Telling;
-import java.io.StringReader;
-import java.util.ArrayList;
+import app.pervius.server.textfiles.FilePart;
+import app.pervius.server.textfiles.TextFile;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.yaml.snakeyaml.LoaderOptions;
-import org.yaml.snakeyaml.Yaml;
-import org.yaml.snakeyaml.constructor.SafeConstructor;
-import org.yaml.snakeyaml.error.MarkedYAMLException;
-import org.yaml.snakeyaml.error.YAMLException;
-import org.yaml.snakeyaml.events.AliasEvent;
-import org.yaml.snakeyaml.events.CollectionEndEvent;
-import org.yaml.snakeyaml.events.CollectionStartEvent;
-import org.yaml.snakeyaml.events.Event;
-import org.yaml.snakeyaml.events.NodeEvent;
-import org.yaml.snakeyaml.nodes.Node;
 
-/**
- * Reads a rule file; gives all that is wrong with it, each with its line, or the sheet. Bounded in size, depth and time; changes nothing.
- */
-final class RuleFileReader {
+/** Reads a rule sheet as a file, or as a part of one; what is wrong with it is noted with its line. Changes nothing. */
+public final class RuleFileReader {
 
-    /** The most characters a file may have. */
-    static final int LONGEST = 2_000_000;
-    /** Longer than any line that is written out; the scanner's time for one grows with the square of its length. */
-    private static final int LONGEST_LINE = 20_000;
-    private static final int DEEPEST = 30;
     private static final int MOST_RULES = 5_000;
     private static final int NAME = 200;
     private static final int PATTERN = 500;
     private static final int DESCRIPTION = 2_000;
 
-    /** What reading gives. */
-    sealed interface Read {
-        record Sheet(Handling project, List<Rule> rules) implements Read {
-        }
-
-        record Wrong(List<FileFault> faults) implements Read {
-        }
+    /** What a sheet says. */
+    public record Sheet(Handling project, List<Rule> rules) {
     }
 
     private final Naming naming;
@@ -69,9 +46,8 @@ final class RuleFileReader {
     private final KindsInFile<Audience> audiences;
     private final KindsInFile<Target> targets;
     private final PlaceInFile places;
-    private final List<FileFault> faults = new ArrayList<>();
 
-    RuleFileReader(Naming naming) {
+    public RuleFileReader(Naming naming) {
         this.naming = naming;
         this.places = new PlaceInFile(naming);
         this.conditions = new KindsInFile<>(Conditions.KINDS, naming, places);
@@ -79,72 +55,14 @@ final class RuleFileReader {
         this.targets = new KindsInFile<>(Targets.KINDS, naming, places);
     }
 
-    Read read(String text) {
-        if (text.length() > LONGEST) {
-            return new Read.Wrong(List.of(new FileFault(1, "The file has " + text.length() + " characters; at most " + LONGEST
-                    + " are read.")));
-        }
-        int line = 0;
-        for (String each : (Iterable<String>) text.lines()::iterator) {
-            line++;
-            if (each.length() > LONGEST_LINE) {
-                return new Read.Wrong(List.of(new FileFault(line, "The line has " + each.length() + " characters; at most " + LONGEST_LINE
-                        + " are read.")));
-            }
-        }
-        try {
-            Optional<FileFault> notRead = notRead(text);
-            if (notRead.isPresent()) {
-                return new Read.Wrong(List.of(notRead.get()));
-            }
-            Node root = yaml().compose(new StringReader(text));
-            if (root == null) {
-                return new Read.Wrong(List.of(new FileFault(1, "The file is empty.")));
-            }
-            Read.Sheet sheet = sheet(new FilePart(root, faults));
-            return faults.isEmpty() ? sheet : new Read.Wrong(List.copyOf(faults));
-        } catch (MarkedYAMLException e) {
-            int where = e.getProblemMark() == null ? 1 : e.getProblemMark().getLine() + 1;
-            return new Read.Wrong(List.of(new FileFault(where, "This is not YAML: " + FilePart.shown(String.valueOf(e.getProblem()))
-                    + ".")));
-        } catch (YAMLException e) {
-            return new Read.Wrong(List.of(new FileFault(1, "This is not YAML that can be read: "
-                    + FilePart.shown(String.valueOf(e.getMessage())) + ".")));
-        }
+    TextFile.Read<Sheet> read(String text) {
+        return TextFile.read(text, this::sheet);
     }
 
-    private static Yaml yaml() {
-        LoaderOptions options = new LoaderOptions();
-        options.setAllowDuplicateKeys(false);
-        options.setNestingDepthLimit(DEEPEST);
-        options.setCodePointLimit(LONGEST);
-        options.setMaxAliasesForCollections(1);
-        return new Yaml(new SafeConstructor(options));
-    }
-
-    /**
-     * What is not read, looked for before anything is made of the text. Names for parts of a file, and what stands for them, are not
-     * needed: a small file
-     * could mean an endless one. Nothing is nested deeper than a sheet ever is: going down takes the scanner longer with every level.
-     */
-    private static Optional<FileFault> notRead(String text) {
-        int depth = 0;
-        for (Event event : yaml().parse(new StringReader(text))) {
-            int line = event.getStartMark().getLine() + 1;
-            if (event instanceof AliasEvent || event instanceof NodeEvent named && named.getAnchor() != null) {
-                return Optional.of(new FileFault(line, "Anchors (&) and aliases (*) are not read; write out what is meant."));
-            }
-            depth += event instanceof CollectionStartEvent ? 1 : event instanceof CollectionEndEvent ? -1 : 0;
-            if (depth > DEEPEST) {
-                return Optional.of(new FileFault(line, "It is nested more than " + DEEPEST + " levels deep; no rule sheet is."));
-            }
-        }
-        return Optional.empty();
-    }
-
-    private Read.Sheet sheet(FilePart root) {
+    /** The sheet a part of a file says. */
+    public Sheet sheet(FilePart root) {
         if (!root.mapping("A rule file")) {
-            return new Read.Sheet(Handling.USUAL, List.of());
+            return new Sheet(Handling.USUAL, List.of());
         }
         root.need("rule-sheet").ifPresent(form -> form.count("The form of the file").filter(n -> n != RuleFileWriter.FORM).ifPresent(n ->
                 form.wrong("Only form " + RuleFileWriter.FORM + " of rule files is read, not " + n + ".")));
@@ -159,7 +77,7 @@ final class RuleFileReader {
             root.wrong("A sheet has at most " + MOST_RULES + " rules.");
         }
         root.nothingElse();
-        return new Read.Sheet(project, rules);
+        return new Sheet(project, rules);
     }
 
     private Optional<Rule> rule(FilePart row) {

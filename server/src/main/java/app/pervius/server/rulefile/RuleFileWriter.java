@@ -16,16 +16,16 @@ import app.pervius.core.tell.Audience;
 import app.pervius.core.tell.Audiences;
 import app.pervius.core.tell.TellPlan;
 import app.pervius.core.tell.Telling;
+import app.pervius.server.textfiles.FileWords;
+import app.pervius.server.textfiles.TextFile;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
-import org.yaml.snakeyaml.DumperOptions;
-import org.yaml.snakeyaml.Yaml;
 
 /** Writes a rule sheet as a file; the same sheet always gives the same text, so that comparing two is readable. */
-final class RuleFileWriter {
+public final class RuleFileWriter {
 
     /** Which form of the file this is. */
     static final int FORM = 1;
@@ -36,7 +36,7 @@ final class RuleFileWriter {
     private final KindsInFile<Target> targets;
     private final PlaceInFile places;
 
-    RuleFileWriter(Naming naming) {
+    public RuleFileWriter(Naming naming) {
         this.naming = naming;
         this.places = new PlaceInFile(naming);
         this.conditions = new KindsInFile<>(Conditions.KINDS, naming, places);
@@ -45,19 +45,17 @@ final class RuleFileWriter {
     }
 
     String write(Handling project, List<Rule> rules) {
+        return TextFile.write(sheet(project, rules));
+    }
+
+    /** The sheet as a part of a file. */
+    public Map<String, Object> sheet(Handling project, List<Rule> rules) {
         Map<String, Object> file = new LinkedHashMap<>();
         file.put("rule-sheet", FORM);
         file.put("project-says", stations(Plan.all(project.identify(), project.number(), project.review(), project.issue(),
                 project.tell())));
         file.put("rules", rules.stream().map(this::rule).toList());
-        DumperOptions options = new DumperOptions();
-        options.setDefaultFlowStyle(DumperOptions.FlowStyle.BLOCK);
-        options.setSplitLines(false);
-        options.setIndent(2);
-        options.setIndicatorIndent(0);
-        options.setAllowUnicode(true);
-        options.setDereferenceAliases(true);
-        return new Yaml(options).dump(file);
+        return file;
     }
 
     private Map<String, Object> rule(Rule rule) {

@@ -3,6 +3,7 @@ package app.pervius.server.rules;
 import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.Rule;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** Something that checks a rule by itself before it is put in force; each feature answers for what it keeps. */
 public interface RuleFinding {
@@ -13,8 +14,13 @@ public interface RuleFinding {
      * @param error an error keeps it from being put in force, a warning does not
      * @param column the part of the rule it belongs to: {@code where}, {@code which}, or a station in lower case, or {@code tell}
      * @param mend how it can be mended
+     * @param above the rule above which to move this one would mend it; absent where moving does not
      */
-    record Finding(boolean error, String column, String sentence, String mend) {
+    record Finding(boolean error, String column, String sentence, String mend, @Nullable Long above) {
+
+        public Finding(boolean error, String column, String sentence, String mend) {
+            this(error, column, sentence, mend, null);
+        }
     }
 
     /**

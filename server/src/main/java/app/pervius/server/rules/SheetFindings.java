@@ -16,6 +16,7 @@ import app.pervius.server.folders.Folders;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -63,7 +64,9 @@ class SheetFindings {
         Map<Long, List<RuleFinding.Finding>> found = new LinkedHashMap<>();
         sheet.rows().forEach(row -> found.put(row.ruleId(), new ArrayList<>(alone(project, row.rule(), sheet.project()))));
         SheetCheck.of(facts(project, sheet)).forEach(f -> Objects.requireNonNull(found.get(f.rule())).add(new RuleFinding.Finding(f.error(),
-                f.kind() == SheetFinding.Kind.LOOP ? "issue" : "which", f.sentence(), f.mend())));
+                f.kind() == SheetFinding.Kind.LOOP ? "issue" : "which", f.sentence(), f.mend(), f.above().orElse(null))));
+        // What keeps it from being put in force is read first.
+        found.values().forEach(its -> its.sort(Comparator.comparing(RuleFinding.Finding::error).reversed()));
         return new Found(found);
     }
 

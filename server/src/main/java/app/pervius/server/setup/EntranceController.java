@@ -7,6 +7,7 @@ import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.accounts.SecondSteps;
 import app.pervius.server.messages.AccountMail;
 import app.pervius.server.refused.Refused;
+import app.pervius.server.setup.sets.SetEntry;
 import app.pervius.server.signing.Providers;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -59,12 +60,12 @@ class EntranceController {
             boolean mail) {
     }
 
-    /** The first administrator, his or her firm, and the first project; {@code code} stands on the console. */
+    /** The first administrator, his or her firm, and the first project by a starting set; {@code code} stands on the console. */
     record FirstEntry(@NotBlank String code, @NotBlank @Size(max = 200) String name, @NotBlank @Size(max = 254) String email,
             @NotBlank @Size(max = 200) String password, @NotBlank @Size(max = 10) String firmCode,
             @NotBlank @Size(max = 200) String firmName,
             @NotBlank @Size(max = 10) String projectCode, @NotBlank @Size(max = 200) String projectName,
-            @NotBlank @Size(max = 60) String zone) {
+            @NotBlank @Size(max = 60) String zone, @Nullable @Valid SetEntry set) {
     }
 
     @GetMapping

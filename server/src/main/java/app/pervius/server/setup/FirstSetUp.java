@@ -4,6 +4,8 @@ import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.accounts.Passwords;
 import app.pervius.server.people.PeopleDesk;
 import app.pervius.server.refused.Refused;
+import app.pervius.server.setup.sets.ChosenSets;
+import app.pervius.server.setup.sets.MakingProject;
 import java.util.List;
 import java.util.Objects;
 import org.springframework.stereotype.Component;
@@ -17,13 +19,16 @@ class FirstSetUp {
     private final AccountBook accounts;
     private final Passwords passwords;
     private final FirstProject first;
+    private final ChosenSets sets;
     private final TransactionTemplate transaction;
 
-    FirstSetUp(PeopleDesk desk, AccountBook accounts, Passwords passwords, FirstProject first, TransactionTemplate transaction) {
+    FirstSetUp(PeopleDesk desk, AccountBook accounts, Passwords passwords, FirstProject first, ChosenSets sets,
+            TransactionTemplate transaction) {
         this.desk = desk;
         this.accounts = accounts;
         this.passwords = passwords;
         this.first = first;
+        this.sets = sets;
         this.transaction = transaction;
     }
 
@@ -37,8 +42,8 @@ class FirstSetUp {
         mustBeEmpty();
         long account = accounts.make(entry.name(), entry.email(), true);
         accounts.setPassword(account, hash);
-        FirstProject.Made made = first.make(new FirstProject.Wanted(entry.projectCode(), entry.projectName(), entry.zone(),
-                entry.firmCode(), entry.firmName(), entry.name(), entry.email()));
+        FirstProject.Made made = first.make(new FirstProject.Wanted(new MakingProject.Called(entry.projectCode(), entry.projectName(),
+                entry.zone()), sets.of(entry.set()), entry.firmCode(), entry.firmName(), entry.name(), entry.email()));
         desk.joins(made.controller(), account);
         return account;
     }

@@ -3,6 +3,9 @@ package app.pervius.server.setup;
 import app.pervius.server.access.Actor;
 import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.people.PeopleDesk;
+import app.pervius.server.setup.sets.ChosenSets;
+import app.pervius.server.setup.sets.MakingProject;
+import app.pervius.server.setup.sets.SetEntry;
 import app.pervius.server.signing.Invitations;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -21,14 +24,16 @@ import org.springframework.web.bind.annotation.RestController;
 class NewProjectController {
 
     private final FirstProject projects;
+    private final ChosenSets sets;
     private final PeopleDesk people;
     private final AccountBook accounts;
     private final Invitations invitations;
     private final TransactionTemplate transaction;
 
-    NewProjectController(FirstProject projects, PeopleDesk people, AccountBook accounts, Invitations invitations,
+    NewProjectController(FirstProject projects, ChosenSets sets, PeopleDesk people, AccountBook accounts, Invitations invitations,
             TransactionTemplate transaction) {
         this.projects = projects;
+        this.sets = sets;
         this.people = people;
         this.accounts = accounts;
         this.invitations = invitations;
@@ -39,7 +44,7 @@ class NewProjectController {
     record NewProject(@NotBlank @Size(max = 10) String code, @NotBlank @Size(max = 200) String name, @NotBlank @Size(max = 60) String zone,
             @NotBlank @Size(max = 10) String firmCode,
             @NotBlank @Size(max = 200) String firmName, @NotBlank @Size(max = 200) String controller,
-            @NotBlank @Size(max = 254) String controllerEmail) {
+            @NotBlank @Size(max = 254) String controllerEmail, @Nullable @Valid SetEntry set) {
     }
 
     /** The project, and the link to hand to its controller where there is no mail. */
@@ -52,8 +57,8 @@ class NewProjectController {
         actor.mustAdminister();
         boolean own = AccountBook.key(entry.controllerEmail()).equals(AccountBook.key(accounts.account(actor.account()).email()));
         FirstProject.Made made = Objects.requireNonNull(transaction.execute(status -> {
-            FirstProject.Made its = projects.make(new FirstProject.Wanted(entry.code(), entry.name(), entry.zone(), entry.firmCode(),
-                    entry.firmName(), entry.controller(), entry.controllerEmail()));
+            FirstProject.Made its = projects.make(new FirstProject.Wanted(new MakingProject.Called(entry.code(), entry.name(),
+                    entry.zone()), sets.of(entry.set()), entry.firmCode(), entry.firmName(), entry.controller(), entry.controllerEmail()));
             if (own) {
                 people.joins(its.controller(), actor.account());
             }

@@ -2,6 +2,7 @@ package app.pervius.server.access;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.pervius.core.project.DecisionCode;
 import app.pervius.server.Client;
 import app.pervius.server.RuleForms;
 import app.pervius.server.Running;
@@ -13,6 +14,8 @@ import app.pervius.server.people.RoleRights;
 import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.accounts.Passwords;
 import app.pervius.server.projects.Projects;
+import java.util.Optional;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -65,6 +68,8 @@ class AccessTableTest {
             "POST /api/entrance/passwords", "mails a link, if there is such an account, and tells nothing",
             "GET /api/entrance/passwords/{secret}", "wants the secret of a link",
             "POST /api/entrance/passwords/{secret}", "wants the secret of a link, once",
+            "GET /api/entrance/starting-sets", "says what a project can begin with",
+            "POST /api/entrance/starting-sets/looks", "draws a number of what it is given",
             "POST /api/entrance/strength", "judges what it is given");
 
     private static final Map<String, Object> LEAST = Map.of("controls", false, "seesAll", false, "seesFirms", List.of(), "handsIn", false,
@@ -96,7 +101,8 @@ class AccessTableTest {
         String hash = app.bean(Passwords.class).hash(PASSWORD, List.of());
         app.bean(TransactionTemplate.class).executeWithoutResult(status -> {
             PeopleDesk desk = app.bean(PeopleDesk.class);
-            long project = app.bean(Projects.class).make("OTH", "Otherwater Lock", "Europe/Dublin", List.of(), List.of());
+            long project = app.bean(Projects.class).make("OTH", "Otherwater Lock", "Europe/Dublin",
+                    new Projects.Agreed(List.of(), List.of(), DecisionCode.AS_SHIPPED, Optional.empty()));
             app.bean(Folders.class).makeRoot(project, "OTH");
             long firm = desk.addFirm(project, "OTH", "Otherwater Trust");
             long osric = desk.addPerson(project, new People.NewPerson(firm, "Osric Tamblyn", "osric@oth.example", "Document controller"));
@@ -140,6 +146,13 @@ class AccessTableTest {
         line("GET /api/projects/{project}/people", who -> who.get(project + "/people"), "1 4 y y y y 4");
         line("POST /api/projects/{project}/firms", who -> who.post(project + "/firms", Map.of("code", "FNK", "name", "again")),
                 "1 4 3 3 3 y 4");
+        line("GET /api/projects/{project}/starting-set", who -> who.get(project + "/starting-set"), "1 4 3 3 3 y 4");
+        line("POST /api/starting-sets/files", who -> who.post("/api/starting-sets/files", Map.of("file", "x")), "1 3 3 3 3 3 y");
+        line("POST /api/starting-sets/looks", who -> who.post("/api/starting-sets/looks", Map.of("set", Map.of("codes", Map.of()),
+                "project", "X", "firm", "Y")), "1 3 3 3 3 3 y");
+        line("GET /api/projects/{project}/lacking", who -> who.get(project + "/lacking"), "1 4 3 3 3 y 4");
+        line("POST /api/projects/{project}/people/lists", who -> who.postBytes(project + "/people/lists?look=true",
+                "Name;E-mail;Firm".getBytes(StandardCharsets.UTF_8)), "1 4 3 3 3 y 4");
         line("POST /api/projects/{project}/people", who -> who.post(project + "/people",
                 Map.of("firmId", -1, "name", "x", "email", "no address", "job", "", "roles", List.of())), "1 4 3 3 3 y 4");
         line("POST /api/projects/{project}/roles", who -> who.post(project + "/roles",

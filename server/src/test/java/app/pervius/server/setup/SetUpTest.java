@@ -93,10 +93,13 @@ class SetUpTest {
         Client ines = app.nobody();
         ines.signIn("INES@kwb.example", "tidal heron ballast");
         String project = "/api/projects/" + ines.project();
+        assertThat(lacking(ines)).as("nobody but the first, who holds no role the route needs, and no rule")
+                .containsExactly("MAIL", "PEOPLE", "ROUTE", "ROUTE", "RULE");
         long firm = ines.post(project + "/firms", Map.of("code", "FNK", "name", "Fennick Hydraulics")).must(201).body().get("id").asLong();
         long authors = ines.get(project + "/people").must(200).body().get("roles").valueStream()
                 .filter(r -> r.get("name").asString().equals("Author")).findFirst().orElseThrow().get("id").asLong();
         assertThat(ines.takeIn(firm, "Yusuf Karaderin", "yusuf@fnk.example", List.of(authors), "copper lantern drift")).isPositive();
+        assertThat(lacking(ines)).contains("FIRM_FOLDER").doesNotContain("PEOPLE");
         long folder = ines.post("/api/folders/" + ines.folder("Work in progress") + "/folders",
                 Map.of("name", "Fennick Hydraulics", "firm", firm, "values", Map.of("discipline", "H", "type", "DR"))).must(201).body()
                 .get("id").asLong();
@@ -108,13 +111,20 @@ class SetUpTest {
                         Map.of("holders", List.of(me), "version", role.get("version").asInt())).must(204);
             }
         }
+        assertThat(lacking(ines)).containsExactly("MAIL", "RULE");
         RuleForms.inForce(ines, RuleForms.handling("Drawings", folder, "documents", "documents", ines.folder("Shared")));
+        assertThat(lacking(ines)).containsExactly("MAIL");
 
         Client yusuf = app.nobody();
         yusuf.signIn("yusuf@fnk.example", "copper lantern drift");
         assertThat(yusuf.settled(yusuf.submit("Work in progress / Fennick Hydraulics", "First drawing.pdf")).getFirst().get("names")
                 .get("number")
                 .asString()).isEqualTo("KWR-FNK-H-DR-0001");
+    }
+
+    private static List<String> lacking(Client who) {
+        return who.get("/api/projects/" + who.project() + "/lacking").must(200).body().valueStream().map(l -> l.get("what").asString())
+                .toList();
     }
 
     @Test

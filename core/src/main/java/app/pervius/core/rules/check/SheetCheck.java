@@ -81,7 +81,7 @@ public final class SheetCheck {
                     .map(e -> ", such as " + e.inWords()).orElse("");
             found.add(new SheetFinding(row.ruleId(), true, SheetFinding.Kind.NEVER_REACHED, "It is never reached: " + names(takers)
                     + (takers.size() == 1 ? " takes" : " take") + " all it could take" + example + ".",
-                    "Move it above, or ask for less there."));
+                    "Move it above, or ask for less there.", uppermost(takers)));
             return true;
         }
         return probablyNeverReached(row, its, rivals);
@@ -100,7 +100,8 @@ public final class SheetCheck {
         }
         found.add(new SheetFinding(row.ruleId(), false, SheetFinding.Kind.NEVER_REACHED,
                 "It is probably never reached: all " + tried.size() + " names tried are taken by "
-                + names(takers) + " before it, such as " + tried.getFirst().inWords() + ".", "Move it above, or ask for less there."));
+                + names(takers) + " before it, such as " + tried.getFirst().inWords() + ".", "Move it above, or ask for less there.",
+                uppermost(takers)));
         return true;
     }
 
@@ -129,11 +130,16 @@ public final class SheetCheck {
         its.and(reach(other)).stream().flatMap(examples::of).filter(e -> fits(row, e) && fits(other, e)).findFirst().ifPresent(e ->
                 found.add(new SheetFinding(row.ruleId(), false, SheetFinding.Kind.OVERLAP,
                         "Some of what it could take is taken before it by “" + other.rule().name()
-                        + "”, such as " + e.inWords() + ".", "If it should take that, move it above “" + other.rule().name() + "”.")));
+                        + "”, such as " + e.inWords() + ".", "If it should take that, move it above “" + other.rule().name() + "”.",
+                        Optional.of(other.ruleId()))));
     }
 
     private boolean fits(RuleSheet.Row row, Examples.Example example) {
         return sheet.unmet(row.rule(), example.arrival()).isEmpty();
+    }
+
+    private static Optional<Long> uppermost(List<RuleSheet.Row> rows) {
+        return rows.stream().findFirst().map(RuleSheet.Row::ruleId);
     }
 
     private static String names(List<RuleSheet.Row> rows) {

@@ -1,5 +1,7 @@
 package app.pervius.core.rules.check;
 
+import java.util.Optional;
+
 /**
  * Something the check found on a rule of a sheet.
  *
@@ -7,8 +9,13 @@ package app.pervius.core.rules.check;
  * @param kind what sort of finding it is
  * @param sentence what is wrong, with an example where there is one
  * @param mend how it can be mended
+ * @param above the rule above which to move this one would mend it; empty where moving does not
  */
-public record SheetFinding(long rule, boolean error, Kind kind, String sentence, String mend) {
+public record SheetFinding(long rule, boolean error, Kind kind, String sentence, String mend, Optional<Long> above) {
+
+    SheetFinding(long rule, boolean error, Kind kind, String sentence, String mend) {
+        this(rule, error, kind, sentence, mend, Optional.empty());
+    }
 
     /** Sorts of findings. */
     public enum Kind {

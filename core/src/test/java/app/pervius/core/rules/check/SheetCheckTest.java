@@ -173,6 +173,14 @@ class SheetCheckTest {
     }
 
     @Test
+    void aFindingSaysAboveWhichRuleToMoveIt() {
+        assertThat(check(List.of(rule("Rest", FOLDER, true), rule("PDF", FOLDER, true, PDF)))).extracting(SheetFinding::above)
+                .containsExactly(Optional.of(1L));
+        assertThat(check(List.of(rule("PDF", FOLDER, true, PDF), rule("Fennick", FOLDER, true, from(Set.of(FENNICK), Set.of(), Set.of())))))
+                .extracting(SheetFinding::above).containsExactly(Optional.of(1L));
+    }
+
+    @Test
     void aFindingNamesTheOtherRuleAndAnArrival() {
         assertThat(check(List.of(rule("Rest", FOLDER, true), rule("PDF", FOLDER, true, PDF))).getFirst().sentence())
                 .isEqualTo("It is never reached: “Rest” takes all it could take, such as “Example.pdf” from Yusuf Karaderin (Fennick "

@@ -1,4 +1,4 @@
-package app.pervius.server.rulefile;
+package app.pervius.server.textfiles;
 
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -14,8 +14,8 @@ import org.yaml.snakeyaml.nodes.ScalarNode;
 import org.yaml.snakeyaml.nodes.SequenceNode;
 import org.yaml.snakeyaml.nodes.Tag;
 
-/** A part of a rule file that is being read; what is wrong with it is noted with its line, and reading goes on. Used by one thread. */
-final class FilePart {
+/** A part of a file that is being read; what is wrong with it is noted with its line, and reading goes on. Used by one thread. */
+public final class FilePart {
 
     /** More faults than these help nobody. */
     private static final int MOST_FAULTS = 50;
@@ -30,21 +30,21 @@ final class FilePart {
         this.faults = faults;
     }
 
-    void wrong(String reason) {
+    public void wrong(String reason) {
         if (faults.size() < MOST_FAULTS) {
             faults.add(new FileFault(node.getStartMark().getLine() + 1, reason));
         }
     }
 
     /** What stands under a key of a mapping. */
-    Optional<FilePart> find(String key) {
+    public Optional<FilePart> find(String key) {
         asked.add(key);
         return node instanceof MappingNode mapping ? mapping.getValue().stream().filter(t -> key(t).equals(key)).findFirst()
                 .map(t -> new FilePart(t.getValueNode(), faults)) : Optional.empty();
     }
 
     /** The same, noted as missing where it is not there. */
-    Optional<FilePart> need(String key) {
+    public Optional<FilePart> need(String key) {
         Optional<FilePart> found = find(key);
         if (found.isEmpty()) {
             wrong("“" + key + "” is missing here.");
@@ -53,7 +53,7 @@ final class FilePart {
     }
 
     /** Whether this is a mapping; noted if it is not. */
-    boolean mapping(String what) {
+    public boolean mapping(String what) {
         if (!(node instanceof MappingNode)) {
             wrong(what + " is written as keys with values.");
             return false;
@@ -61,12 +61,12 @@ final class FilePart {
         return true;
     }
 
-    boolean isMapping() {
+    public boolean isMapping() {
         return node instanceof MappingNode;
     }
 
     /** Notes every key of the mapping nobody has asked for. */
-    void nothingElse() {
+    public void nothingElse() {
         if (node instanceof MappingNode mapping) {
             mapping.getValue().stream().filter(t -> !asked.contains(key(t)))
                     .forEach(t -> new FilePart(t.getKeyNode(), faults).wrong("“" + shown(key(t)) + "” is not known here; known are "
@@ -75,7 +75,7 @@ final class FilePart {
     }
 
     /** Each entry of a list, read by itself; what cannot be read is left out. */
-    <T> List<T> list(String what, Function<FilePart, Optional<T>> read) {
+    public <T> List<T> list(String what, Function<FilePart, Optional<T>> read) {
         if (!(node instanceof SequenceNode sequence)) {
             wrong(what + " is a list.");
             return List.of();
@@ -86,7 +86,7 @@ final class FilePart {
     }
 
     /** A text of at most so many characters. */
-    Optional<String> text(String what, int most) {
+    public Optional<String> text(String what, int most) {
         if (!(node instanceof ScalarNode scalar) || scalar.getTag().equals(Tag.NULL)) {
             wrong(what + " is a text.");
             return Optional.empty();
@@ -98,7 +98,7 @@ final class FilePart {
         return Optional.of(scalar.getValue());
     }
 
-    Optional<Boolean> yesOrNo(String what) {
+    public Optional<Boolean> yesOrNo(String what) {
         Optional<String> said = text(what, 10);
         if (said.isPresent() && !said.get().matches("true|false")) {
             wrong(what + " is true or false.");
@@ -107,7 +107,7 @@ final class FilePart {
         return said.map(Boolean::parseBoolean);
     }
 
-    Optional<Long> count(String what) {
+    public Optional<Long> count(String what) {
         Optional<String> said = text(what, 20);
         if (said.isPresent() && !said.get().matches("\\d{1,18}")) {
             wrong(what + " is a whole number.");
@@ -116,7 +116,7 @@ final class FilePart {
         return said.map(Long::parseLong);
     }
 
-    <E extends Enum<E>> Optional<E> word(String what, Class<E> type) {
+    public <E extends Enum<E>> Optional<E> word(String what, Class<E> type) {
         Optional<String> said = text(what, LONGEST_SHOWN);
         Optional<E> read = said.flatMap(word -> FileWords.read(type, word));
         if (said.isPresent() && read.isEmpty()) {
@@ -126,7 +126,7 @@ final class FilePart {
     }
 
     /** One of fixed words; gives the name of its constant. */
-    Optional<String> word(String what, List<String> names) {
+    public Optional<String> word(String what, List<String> names) {
         Optional<String> said = text(what, LONGEST_SHOWN);
         Optional<String> read = said.flatMap(word -> names.stream().filter(name -> FileWords.of(name).equals(word)).findFirst());
         if (said.isPresent() && read.isEmpty()) {
@@ -137,7 +137,7 @@ final class FilePart {
     }
 
     /** Something known by a name. */
-    <T> Optional<T> named(String what, Function<String, Optional<T>> find) {
+    public <T> Optional<T> named(String what, Function<String, Optional<T>> find) {
         Optional<String> said = text(what, 2000);
         Optional<T> found = said.flatMap(find);
         if (said.isPresent() && found.isEmpty()) {
@@ -147,7 +147,7 @@ final class FilePart {
     }
 
     /** The only key of a mapping that has one. */
-    Optional<String> onlyKey(String what) {
+    public Optional<String> onlyKey(String what) {
         if (node instanceof MappingNode mapping && mapping.getValue().size() == 1) {
             return Optional.of(key(mapping.getValue().getFirst()));
         }
@@ -155,11 +155,11 @@ final class FilePart {
         return Optional.empty();
     }
 
-    List<String> keys() {
+    public List<String> keys() {
         return node instanceof MappingNode mapping ? mapping.getValue().stream().map(FilePart::key).toList() : List.of();
     }
 
-    static String shown(String text) {
+    public static String shown(String text) {
         String one = text.replaceAll("\\p{Cntrl}+", " ");
         return one.length() > LONGEST_SHOWN ? one.substring(0, LONGEST_SHOWN) + "…" : one;
     }

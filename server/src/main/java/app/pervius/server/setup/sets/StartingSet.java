@@ -1,0 +1,87 @@
+package app.pervius.server.setup.sets;
+
+import app.pervius.core.number.Scheme;
+import app.pervius.core.project.Code;
+import app.pervius.core.project.DecisionCode;
+import app.pervius.core.project.Field;
+import app.pervius.core.project.FieldKind;
+import app.pervius.core.project.InformationState;
+import app.pervius.core.project.RoleId;
+import app.pervius.core.project.StatusCode;
+import app.pervius.core.register.RevisionSequences;
+import app.pervius.core.review.Route;
+import app.pervius.server.people.RoleRights;
+import app.pervius.server.projects.WorkingDays;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * What a project begins with. Roles are meant by their place in {@code roles}, folders by their paths, since neither exists yet.
+ *
+ * @param about what it is for, in a sentence or two
+ * @param days its working days; the usual ones where empty
+ * @param sequences its revision sequences; the usual ones where empty
+ * @param routes with {@link #role} for roles
+ * @param sheet the file it was read from, which the rule sheet is read of once the folders and roles exist; empty without one
+ */
+public record StartingSet(String name, String about, List<Field> fields, List<StatusCode> statusCodes, List<Decided> decisions,
+        Optional<WorkingDays> days, Optional<RevisionSequences> sequences, List<RoleOfSet> roles, List<FolderOfSet> folders,
+        List<Scheme> schemes, List<Route> routes, String sheet) {
+
+    /** A decision code, and where what is decided so is issued. */
+    public record Decided(DecisionCode code, Optional<IssuedTo> to) {
+    }
+
+    /** A folder by its path, the status code, and the path below it. */
+    public record IssuedTo(String folder, String status, String path) {
+    }
+
+    public record RoleOfSet(String name, RoleRights may) {
+    }
+
+    /**
+     * A folder.
+     *
+     * @param state absent for that of the folder above
+     * @param firms whether each firm gets a folder of its own in it
+     * @param archive whether former revisions go to it
+     */
+    public record FolderOfSet(String name, Optional<InformationState> state, boolean firms, boolean archive, Map<String, String> values,
+            List<FolderOfSet> folders) {
+    }
+
+    /** What the role at this place is called in routes, until it exists. */
+    static RoleId role(int place) {
+        return new RoleId(place + 1L);
+    }
+
+    static int place(RoleId role) {
+        return (int) role.value() - 1;
+    }
+
+    /** The same with these codes for fields, and another pattern for the numbers of its first scheme. */
+    public StartingSet with(Map<String, List<Code>> codes, Optional<String> pattern) {
+        List<Field> own = fields.stream().map(f -> codes.containsKey(f.key())
+                ? new Field(f.key(), f.label(), new FieldKind.CodeList(List.copyOf(codes.get(f.key()))), width(f, codes.get(f.key()))) : f)
+                .toList();
+        List<Scheme> numbered = pattern.isEmpty() || schemes.isEmpty() ? schemes : java.util.stream.IntStream.range(0, schemes.size())
+                .mapToObj(i -> i == 0 ? withPattern(schemes.getFirst(), pattern.get()) : schemes.get(i)).toList();
+        return new StartingSet(name, about, own, statusCodes, decisions, days, sequences, roles, folders, numbered, routes, sheet);
+    }
+
+    private static int width(Field field, List<Code> codes) {
+        return Math.max(field.greatestWidth(), codes.stream().mapToInt(c -> c.code().length()).max().orElse(1));
+    }
+
+    private static Scheme withPattern(Scheme s, String pattern) {
+        return new Scheme(s.key(), s.name(), s.edition(), s.of(), pattern, s.countsPer().stream().filter(f -> pattern.contains("{" + f))
+                .toList(), s.yearly(), s.start(), s.step(), s.sources());
+    }
+
+    /** The same without rules, and with nothing said of where what is decided goes. */
+    public StartingSet bare() {
+        return new StartingSet(name, about, fields, statusCodes, decisions.stream().map(d -> new Decided(d.code(), Optional.empty()))
+                .toList(), days, sequences, roles, folders, schemes, routes, "");
+    }
+}

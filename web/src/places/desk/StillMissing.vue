@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import { computed, onMounted } from 'vue'
+import { api, data } from '../../api/client'
+import { whenChanged } from '../../live'
+import { useLoaded } from '../../load'
+import Trouble from '../../parts/Trouble.vue'
+import { count } from '../../say'
+import { useSession } from '../../session'
+
+/** What the project lacks before work goes through it by itself, in the order in which it is needed, each with where it is mended. */
+const emit = defineEmits<{ some: [many: number] }>()
+const session = useSession()
+const path = computed(() => ({ params: { path: { project: session.project?.id ?? 0 } } }))
+const lacking = useLoaded(() => data(api.GET('/api/projects/{project}/lacking', path.value)))
+
+async function load() {
+  await lacking.load()
+  emit('some', lacking.value.value?.length ?? 0)
+}
+onMounted(load)
+whenChanged(['PEOPLE', 'RULES', 'FOLDER'], () => void load(), 500)
+const WORDS: Record<NonNullable<typeof lacking.value.value>[number]['what'], string> = {
+  MAIL: 'Mail',
+  PEOPLE: 'Take or add people',
+  HANDING_IN: 'Give a role',
+  FIRM_FOLDER: 'Make a folder',
+  ROUTE: 'See the route',
+  RULE: 'Write a rule',
+  INVITATION: 'Invite',
+}
+</script>
+
+<template>
+  <Trouble :problem="lacking.problem.value" :again="load" />
+  <section v-if="lacking.value.value?.length" class="missing">
+    <h1>{{ count(lacking.value.value.length, 'thing') }} still missing</h1>
+    <ol>
+      <li v-for="(l, i) in lacking.value.value" :key="i">
+        <span>{{ l.sentence }}</span> <RouterLink class="act bare" :to="l.place">{{ WORDS[l.what] }}</RouterLink>
+      </li>
+    </ol>
+  </section>
+</template>
+
+<style scoped>
+ol {
+  margin: 0;
+  padding-left: 22px;
+  display: grid;
+  gap: 4px;
+  max-width: 110ch;
+}
+</style>

@@ -13,7 +13,7 @@ const props = defineProps<{
   path: string
   columns: string
   what: string
-  summary: (answer: never) => string
+  summary: (answer: never, done: boolean) => string
   take?: string
   pasted?: boolean
 }>()
@@ -75,7 +75,7 @@ const takeIt = () =>
       looked.value = answer
       return
     }
-    done.value = props.summary(answer as never)
+    done.value = props.summary(answer as never, true)
     text.value = ''
     emit('taken', answer as never)
   })
@@ -129,7 +129,7 @@ const takeIt = () =>
       <template v-else>
         <slot name="looked" :answer="looked as never" />
         <div class="row">
-          <span>{{ summary(looked as never) }} Nothing is wrong with it.</span
+          <span>{{ summary(looked as never, false) }} Nothing is wrong with it.</span
           ><button class="act first" type="button" :disabled="busy" data-test="take-list" @click="takeIt">
             {{ take ?? 'Take it over' }}
           </button>

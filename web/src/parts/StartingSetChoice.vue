@@ -64,11 +64,13 @@ function pick(event: Event) {
   <fieldset class="panel sets">
     <legend>What it begins with</legend>
     <Trouble :problem="offered.problem.value ?? problem" :again="offered.problem.value ? offered.load : undefined" />
-    <label v-for="s in sets" :key="s.key" class="set"
-      ><input v-model="chosen" type="radio" name="starting-set" :value="s.key" /><span
-        ><strong>{{ s.name }}</strong> <span class="quiet">{{ s.about }}</span></span
-      ></label
-    >
+    <div class="offered">
+      <label v-for="s in sets" :key="s.key" class="set"
+        ><input v-model="chosen" type="radio" name="starting-set" :value="s.key" /><span
+          ><strong>{{ s.name }}</strong> <span class="quiet">{{ s.about }}</span></span
+        ></label
+      >
+    </div>
     <p v-if="files">
       <label class="act"
         >A set as a file<input type="file" class="hidden-text" accept=".yaml,.yml" data-test="set-file" @change="pick"
@@ -111,6 +113,7 @@ function pick(event: Event) {
 <style scoped>
 .sets {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
   padding: 12px;
   margin: 0;
@@ -119,6 +122,11 @@ function pick(event: Event) {
 }
 legend {
   font-weight: 600;
+}
+.offered {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(210px, 1fr));
+  gap: 8px 14px;
 }
 .set {
   display: grid;

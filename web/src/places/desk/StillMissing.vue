@@ -44,10 +44,17 @@ const WORDS: Record<NonNullable<typeof lacking.value.value>[number]['what'], str
 
 <style scoped>
 ol {
-  margin: 0;
-  padding-left: 22px;
+  margin: 4px 0 0;
+  padding: 0;
+  list-style: none;
+  max-width: 1100px;
+}
+li {
   display: grid;
-  gap: 4px;
-  max-width: 110ch;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 14px;
+  align-items: baseline;
+  border-top: 1px solid var(--line);
+  padding: 2px 0;
 }
 </style>

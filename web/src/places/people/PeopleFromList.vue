@@ -23,13 +23,13 @@ const path = computed(() => {
 })
 const SHOWN = 12
 
-function summary(taken: Taken) {
+function summary(taken: Taken, done: boolean) {
   const parts = [
     count(taken.people.length, 'person', 'people'),
     taken.firms.length && count(taken.firms.length, 'new firm'),
     taken.known && `${taken.known} in the project already, who stay as they are`,
   ].filter(Boolean)
-  return `${parts.join(', ')}.`
+  return `${done ? 'Added: ' : ''}${parts.join(', ')}.`
 }
 
 function took(taken: Taken) {

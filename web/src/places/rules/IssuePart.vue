@@ -8,11 +8,12 @@ import { must } from '../../parts/must'
 
 /** What a rule says of Issue: what follows from each decision code, or where files go that nobody reviews. */
 const issue = defineModel<Schemas['IssueForm']>({ required: true })
-const props = defineProps<{ choices: Choices; reviewed: boolean }>()
+const props = defineProps<{ choices: Choices; reviewed: boolean; numbered: boolean }>()
 const session = useSession()
 const codes = computed(() => session.project?.decisionCodes ?? [])
 const targets = computed(() => props.choices.folders.filter((f) => f.state !== 'ARCHIVE'))
-const reviewTargets = computed(() => targets.value.filter((f) => f.state !== 'WORK_IN_PROGRESS'))
+/** A numbered revision that was decided on leaves work in progress; a plain file may go anywhere. */
+const reviewTargets = computed(() => targets.value.filter((f) => !props.numbered || f.state !== 'WORK_IN_PROGRESS'))
 const text = (event: Event) => (event.target as HTMLSelectElement).value
 const follows = (code: number) => issue.value.byCode.find((f) => f.code === code)
 const status = () => session.project?.statusCodes[0]?.code ?? ''

@@ -65,7 +65,7 @@ const said = (key: Column) => key === 'tell' || !watching.value
         {{ force }}
       </button>
       <span v-if="rule.editionInForce" class="quiet edition">ed. {{ rule.editionInForce }}</span>
-      <span v-if="(up || down) && (at || !tight)" class="moves" draggable="true" @dragstart="emit('drag')" @dragend="emit('undrag')"
+      <span v-if="(up || down) && (at || !tight)" class="moves"
         ><button
           class="act bare"
           type="button"
@@ -84,7 +84,18 @@ const said = (key: Column) => key === 'tell' || !watching.value
           @click.stop="emit('move', 1)"
         >
           ↓</button
-        ><span class="grip" aria-hidden="true">⠿</span></span
+        ><button
+          class="act bare grip"
+          type="button"
+          draggable="true"
+          tabindex="-1"
+          :aria-label="`Drag “${form.name}” to another place`"
+          title="Drag it to another place"
+          @dragstart="emit('drag')"
+          @dragend="emit('undrag')"
+        >
+          ⠿
+        </button></span
       >
     </td>
     <td class="rule">
@@ -194,7 +205,6 @@ td {
 .moves {
   display: flex;
   align-items: center;
-  cursor: grab;
 }
 .moves .act {
   min-width: 24px;
@@ -206,9 +216,8 @@ td {
 .moves .act:focus-visible {
   color: var(--ink);
 }
-.grip {
-  color: var(--line-strong);
-  padding: 0 4px;
+.moves .grip {
+  cursor: grab;
 }
 .aimed td {
   background: var(--main-soft);

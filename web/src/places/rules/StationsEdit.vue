@@ -82,6 +82,7 @@ function turn(key: Station, own: boolean) {
         :model-value="must(stations.issue)"
         :choices="choices"
         :reviewed="reviewed"
+        :numbered="!!whole.number?.scheme"
         @update:model-value="(issue) => patch({ issue })"
       />
       <TellPart v-else :model-value="must(stations.tell)" :choices="choices" @update:model-value="(tell) => patch({ tell })" />

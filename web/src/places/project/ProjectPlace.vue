@@ -61,6 +61,7 @@ const at = ref<string>('fields')
 }
 header {
   display: flex;
+  flex-wrap: wrap;
   gap: 12px;
   align-items: baseline;
 }

@@ -9,23 +9,26 @@ import { must } from '../../parts/must'
 
 /** The path below a folder and the name that files get there, as patterns, with what they give for the documents that came last. */
 const into = defineModel<Schemas['IntoForm']>({ required: true })
-const props = defineProps<{ label: string; folder: string; status: string }>()
+const props = defineProps<{ label: string; folder: string; status: string; numbered: boolean }>()
 const session = useSession()
 const text = (event: Event) => (event.target as HTMLInputElement).value
 const withPath = ref(into.value.path !== '')
+/** What has no number keeps its name unless something else is said. */
+const usual = computed(() => (props.numbered ? USUAL_NAME : '{name}'))
+const name = computed(() => (into.value.name === USUAL_NAME ? usual.value : into.value.name))
 const said = computed(() => into.value.path.trim() !== '' || into.value.name !== USUAL_NAME)
 const tried = useLoaded(() =>
   data(
     api.POST('/api/projects/{project}/patterns/place-trials', {
       params: { path: { project: must(session.project).id } },
-      body: { path: into.value.path, name: into.value.name, status: props.status },
+      body: { path: into.value.path, name: name.value, status: props.status },
     }),
   ),
 )
 const PAUSE = 250
 let pause: ReturnType<typeof setTimeout> | undefined
 watch(
-  [() => into.value.path, () => into.value.name, () => props.status],
+  [() => into.value.path, name, () => props.status],
   () => {
     clearTimeout(pause)
     if (said.value) pause = setTimeout(() => void tried.load(), PAUSE)
@@ -51,10 +54,10 @@ watch(
     <label class="field"
       ><span>Files are called</span
       ><input
-        :value="into.name"
+        :value="name"
         class="text mono"
         maxlength="500"
-        :placeholder="USUAL_NAME"
+        :placeholder="usual"
         :aria-label="`Name of files placed for ${label}`"
         @input="into = { ...into, name: text($event) }"
     /></label>

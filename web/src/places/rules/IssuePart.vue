@@ -80,6 +80,7 @@ function setAtOnce(value: string) {
         :model-value="must(placeOf(code.digit))"
         :choices="choices"
         :label="String(code.digit)"
+        :numbered="numbered"
         @update:model-value="(p) => setPlace(code.digit, p)"
       />
     </div>
@@ -101,6 +102,7 @@ function setAtOnce(value: string) {
       :model-value="issue.atOnce"
       :choices="choices"
       label="filing"
+      :numbered="numbered"
       @update:model-value="(p) => (issue = { ...issue, atOnce: p })"
     />
   </div>

@@ -6,7 +6,7 @@ import { USUAL_NAME, type Choices, type Place } from './choices'
 
 /** Where files are placed: folder, path and name, status code, and what else happens there. */
 const place = defineModel<Place>({ required: true })
-const props = defineProps<{ choices: Choices; label: string }>()
+const props = defineProps<{ choices: Choices; label: string; numbered: boolean }>()
 const session = useSession()
 const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectElement).value
 const patch = (change: Partial<Place>) => (place.value = { ...place.value, ...change })
@@ -46,6 +46,7 @@ const more = computed(
       :label="label"
       :folder="folderPath(place.into.folder)"
       :status="place.status"
+      :numbered="numbered"
       @update:model-value="(into) => patch({ into })"
     />
     <details :open="more">
@@ -89,6 +90,7 @@ const more = computed(
           :label="`copy ${i + 1} for ${label}`"
           :folder="folderPath(c.folder)"
           :status="place.status"
+          :numbered="numbered"
           @update:model-value="(into) => copy(i, into)"
         /><button class="act bare" type="button" @click="patch({ copies: place.copies.filter((_, k) => k !== i) })">
           Leave the copy out

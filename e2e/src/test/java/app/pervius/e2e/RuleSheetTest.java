@@ -63,6 +63,9 @@ class RuleSheetTest {
             assertThat(names(controller)).isNotEqualTo(before);
             controller.press("u").seeNoText("the order as shown");
             assertThat(names(controller)).isEqualTo(before);
+            controller.click(By.cssSelector("[aria-label='Move “" + before.getFirst() + "” down']")).seeText("the order as shown");
+            assertThat(names(controller).subList(0, 2)).containsExactly(before.get(1), before.get(0));
+            controller.leaveFields().press("u").seeNoText("the order as shown").press(Keys.ARROW_DOWN);
             controller.press("d").see(row(before.get(1) + " (copy)"));
             controller.press("u").seeNone(row(before.get(1) + " (copy)"));
             controller.press(Keys.ARROW_RIGHT, Keys.ARROW_RIGHT, Keys.ARROW_RIGHT, Keys.ARROW_RIGHT).press(Keys.ENTER);

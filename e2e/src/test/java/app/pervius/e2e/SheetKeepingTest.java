@@ -114,8 +114,7 @@ class SheetKeepingTest {
                     .choose(test("route"), "nobody reviews it: filed at once");
             site.choose(test("says-issue"), "said here").choose(test("target-at-once"), "Shared / Site documents")
                     .choose(test("status-filing"), "S2 for information");
-            site.seeText("The place for what is filed at once needs “number”, which nothing fills").click(test("save-draft"))
-                    .seeNone(EDITOR);
+            site.seeText("The check finds nothing.").click(test("save-draft")).seeNone(EDITOR);
             site.clickButton("Site notes");
             site.type(By.xpath("//input[@aria-label='Name of files placed for filing']"), Keys.chord(Keys.CONTROL, "a") + "{name}")
                     .seeText("Shared / Site documents / ").seeText("The check finds nothing.").click(test("save-draft")).seeNone(EDITOR);

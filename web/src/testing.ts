@@ -16,12 +16,16 @@ export interface Call {
 /** Plays the server: gives the calls that were made, in order. What nobody has foreseen is answered as not there. */
 export function playServer(answers: Played): Call[] {
   const calls: Call[] = []
-  vi.stubGlobal('fetch', async (asked: Request | string) => {
-    const request = typeof asked === 'string' ? new Request(new URL(asked, location.origin)) : asked
+  vi.stubGlobal('fetch', async (asked: Request | string, init?: RequestInit) => {
+    const request = typeof asked === 'string' ? new Request(new URL(asked, location.origin), init) : asked
     const url = new URL(request.url)
     const what = `${request.method} ${url.pathname}`
     const text = request.method === 'GET' ? '' : await request.text()
-    calls.push({ what, query: url.searchParams, body: text ? JSON.parse(text) : undefined })
+    calls.push({
+      what,
+      query: url.searchParams,
+      body: request.headers.get('Content-Type')?.includes('json') ? JSON.parse(text) : text || undefined,
+    })
     const answer = what in answers ? answers[what] : 404
     if (answer instanceof Error) throw answer
     if (typeof answer === 'number') {

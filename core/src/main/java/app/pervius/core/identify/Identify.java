@@ -186,7 +186,7 @@ public final class Identify {
         if (facts.patterns().names().isEmpty()) {
             return found(facts.coming().known(), facts.coming().baseName(), "The name carries no controlled number: a new document.");
         }
-        Patterns.Read read = new Patterns(facts.patterns().names()).read(facts.coming().baseName());
+        Patterns.ReadBy read = new Patterns(facts.patterns().names()).read(facts.coming().baseName());
         return switch (read.reading()) {
             case Reading.Fits fits -> found(facts.coming().known().with(fits.values()), fits.values().get("title")
                     .orElse(facts.coming().baseName()),

@@ -6,7 +6,7 @@ import java.util.List;
 public record Patterns(List<Pattern> inOrder) {
 
     /** What came of reading, and with which of them. */
-    public record Read(Pattern by, Reading reading) {
+    public record ReadBy(Pattern by, Reading reading) {
     }
 
     public Patterns {
@@ -16,18 +16,18 @@ public record Patterns(List<Pattern> inOrder) {
         }
     }
 
-    public Read read(String text) {
-        Read furthest = null;
+    public ReadBy read(String text) {
+        ReadBy furthest = null;
         int place = -1;
         for (Pattern pattern : inOrder) {
             switch (pattern.read(text)) {
                 case Reading.Fits fits -> {
-                    return new Read(pattern, fits);
+                    return new ReadBy(pattern, fits);
                 }
                 case Reading.Misfit misfit -> {
                     if (misfit.position() > place) {
                         place = misfit.position();
-                        furthest = new Read(pattern, misfit);
+                        furthest = new ReadBy(pattern, misfit);
                     }
                 }
             }

@@ -167,7 +167,7 @@ public class Documents {
     }
 
     /** A document with the values its names and paths are made of. */
-    public record Sample(String number, FieldValues values) {
+    public record Numbered(String number, FieldValues values) {
     }
 
     /**
@@ -176,10 +176,11 @@ public class Documents {
      * @param firm the firm whose documents are meant; absent for those of all
      */
     @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
-    public List<Sample> newest(long project, Collection<Long> firms, int most) {
+    public List<Numbered> newest(long project, Collection<Long> firms, int most) {
         return documents.newest(project, firms, Long.MAX_VALUE, Limit.of(most)).stream().map(d -> {
             String title = d.title.replace('/', '-').replace('\\', '-');
-            return new Sample(d.number, values(d.fieldValues).with(new FieldValues(Map.of("number", d.number, "title", title, "name", title,
+            return new Numbered(d.number, values(d.fieldValues).with(new FieldValues(Map.of("number", d.number, "title", title, "name",
+                    title,
                     "revision", "P01"))));
         }).toList();
     }

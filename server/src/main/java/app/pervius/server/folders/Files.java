@@ -49,7 +49,7 @@ public class Files {
      *
      * @param passage the passage they came with, if they did
      */
-    public record Known(String name, long folder, @Nullable Long passage) {
+    public record CameBefore(String name, long folder, @Nullable Long passage) {
     }
 
     /**
@@ -152,12 +152,12 @@ public class Files {
 
     /** Where the same bytes, of a file not yet written, came first in the project, as far as the people of {@code firm} may see. */
     @Transactional(readOnly = true)
-    public Optional<Known> cameBefore(String hash, long project, long firm) {
+    public Optional<CameBefore> cameBefore(String hash, long project, long firm) {
         return jdbc.sql("""
                 select f.name, f.folder_id, f.passage_id from folder_file f join folder d on d.id = f.folder_id
                 where f.hash = ? and d.project_id = ? and (d.firm_id is null or d.firm_id = ?) order by f.hash, f.id fetch first 1 rows
                     only""")
-                .params(hash, project, firm).query((row, n) -> new Known(row.getString("name"), row.getLong("folder_id"),
+                .params(hash, project, firm).query((row, n) -> new CameBefore(row.getString("name"), row.getLong("folder_id"),
                         row.getObject("passage_id", Long.class)))
                 .optional();
     }

@@ -21,7 +21,7 @@ public class KnownBytes {
     }
 
     /** Where they came before, and which document that is. */
-    public String inWords(Files.Known known) {
+    public String inWords(Files.CameBefore known) {
         String where = folders.folder(known.folder()).path();
         String document = Optional.ofNullable(known.passage()).map(passages::passage).filter(p -> p.names().number() != null)
                 .map(p -> ", which is " + p.inWords()).orElse("");

@@ -100,7 +100,8 @@ class MatrixController {
     MatrixTaken take(@PathVariable long project, @RequestParam boolean look, HttpServletRequest request, Actor actor) throws IOException {
         actor.mustControl(project);
         Matrices.Standing now = matrices.standing(project);
-        MatrixTable.Read read = MatrixTable.read(tables.read(request.getInputStream()), projects.settings(project).fields(), now.matrix(),
+        MatrixTable.ReadMatrix read = MatrixTable.read(tables.read(request.getInputStream()), projects.settings(project).fields(),
+                now.matrix(),
                 people.roles(project));
         if (read.faults().isEmpty() && !look) {
             matrices.set(project, read.matrix(), now.version(), actor);

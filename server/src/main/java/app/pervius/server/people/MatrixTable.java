@@ -25,7 +25,7 @@ final class MatrixTable {
     private static final String EVERY = "any";
 
     /** A matrix as it was read, or what is wrong with the table. */
-    record Read(Matrix matrix, List<Table.TableFault> faults) {
+    record ReadMatrix(Matrix matrix, List<Table.TableFault> faults) {
     }
 
     private MatrixTable() {
@@ -39,7 +39,7 @@ final class MatrixTable {
                         names(e.getValue(), Matrix.Duty.APPROVES, names), names(e.getValue(), Matrix.Duty.TOLD, names))).toList();
     }
 
-    static Read read(Table table, Fields fields, Matrix now, List<People.RoleView> roles) {
+    static ReadMatrix read(Table table, Fields fields, Matrix now, List<People.RoleView> roles) {
         List<Table.TableFault> faults = new ArrayList<>();
         Map<String, Integer> columns = new LinkedHashMap<>();
         HEAD.forEach(name -> table.column(name).ifPresentOrElse(at -> columns.put(name, at),
@@ -48,7 +48,7 @@ final class MatrixTable {
         if (faults.isEmpty()) {
             table.rows().forEach(row -> row(row, columns, fields, now, roles, cells, faults));
         }
-        return new Read(new Matrix(now.typeField(), now.disciplineField(), cells), faults);
+        return new ReadMatrix(new Matrix(now.typeField(), now.disciplineField(), cells), faults);
     }
 
     private static void row(Table.Row row, Map<String, Integer> columns, Fields fields, Matrix now, List<People.RoleView> roles,

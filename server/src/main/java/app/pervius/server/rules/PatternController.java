@@ -121,7 +121,7 @@ class PatternController {
                 name instanceof Compiled.Faulty(List<PatternFault> faults) ? views(faults) : List.of(), List.of());
     }
 
-    private static PlaceMade made(PathPattern path, Pattern pattern, Fields fields, Documents.Sample document, String status) {
+    private static PlaceMade made(PathPattern path, Pattern pattern, Fields fields, Documents.Numbered document, String status) {
         FieldValues values = document.values().with("status", status);
         return switch (path.write(values)) {
             case PathPattern.Path.None(String reason) -> new PlaceMade(document.number(), List.of(), null, reason);

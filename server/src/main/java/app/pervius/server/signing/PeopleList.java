@@ -33,7 +33,7 @@ class PeopleList {
      * @param people who is not in the project yet
      * @param known how many of the list are
      */
-    record Read(Map<String, String> firms, List<Entry> people, int known, List<Table.TableFault> faults) {
+    record Listed(Map<String, String> firms, List<Entry> people, int known, List<Table.TableFault> faults) {
     }
 
     private final People people;
@@ -43,7 +43,7 @@ class PeopleList {
     }
 
     /** @param usual the role of those for whom the list names none; absent for no role */
-    Read read(long project, Table table, @Nullable Long usual) {
+    Listed read(long project, Table table, @Nullable Long usual) {
         return new Reader(project, table, usual).read();
     }
 
@@ -64,7 +64,7 @@ class PeopleList {
             this.roles = people.roles(project).stream().collect(Collectors.toMap(r -> key(r.name()), People.RoleView::id, (a, b) -> a));
         }
 
-        Read read() {
+        Listed read() {
             List<Entry> entries = new ArrayList<>();
             int before = 0;
             for (String column : List.of("Name", "E-mail", "Firm")) {
@@ -76,7 +76,7 @@ class PeopleList {
                 faults.add(new Table.TableFault(MOST + 1, "", "A list has at most " + MOST + " people. Take one part after the other."));
             }
             if (!faults.isEmpty()) {
-                return new Read(Map.of(), List.of(), 0, List.copyOf(faults));
+                return new Listed(Map.of(), List.of(), 0, List.copyOf(faults));
             }
             Set<String> listed = new HashSet<>();
             for (Table.Row row : table.rows()) {
@@ -89,7 +89,7 @@ class PeopleList {
                     entry(row, address).ifPresent(entries::add);
                 }
             }
-            return new Read(fresh, List.copyOf(entries), before, List.copyOf(faults));
+            return new Listed(fresh, List.copyOf(entries), before, List.copyOf(faults));
         }
 
         private Optional<Entry> entry(Table.Row row, String address) {

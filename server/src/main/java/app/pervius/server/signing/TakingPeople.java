@@ -76,7 +76,7 @@ class TakingPeople {
         if (how.folder() != null) {
             firms.mustTake(project, how.folder());
         }
-        PeopleList.Read read = list.read(project, table, how.role());
+        PeopleList.Listed read = list.read(project, table, how.role());
         List<ToHandOver> links = how.onlyLook() || !read.faults().isEmpty() ? List.of()
                 : Objects.requireNonNull(transaction.execute(status -> keep(project, read, how, actor)));
         return new PeopleTaken(read.firms().entrySet().stream().map(f -> new FreshFirm(f.getKey(), f.getValue())).toList(),
@@ -85,7 +85,7 @@ class TakingPeople {
                 read.known(), read.faults().subList(0, Math.min(MOST_FAULTS, read.faults().size())), links);
     }
 
-    private List<ToHandOver> keep(long project, PeopleList.Read read, How how, Actor actor) {
+    private List<ToHandOver> keep(long project, PeopleList.Listed read, How how, Actor actor) {
         Map<String, Long> byCode = new HashMap<>();
         people.firms(project).forEach(f -> byCode.put(f.code(), f.id()));
         read.firms().forEach((code, name) -> byCode.put(code, firms.add(project, code, name, how.folder())));

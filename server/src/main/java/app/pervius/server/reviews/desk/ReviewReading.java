@@ -29,14 +29,14 @@ import org.springframework.stereotype.Component;
 @Component
 class ReviewReading {
     /** What was read of a review besides its row. */
-    record Around(List<ReviewFiles.InReview> files, List<ReviewSeat> seats, List<ReviewAnswer> said, Submissions.Asked asked) {
+    record ReviewRows(List<ReviewFiles.InReview> files, List<ReviewSeat> seats, List<ReviewAnswer> said, Submissions.Asked asked) {
         List<ReviewFiles.InReview> live() {
             return files.stream().filter(f -> f.over() == null).toList();
         }
     }
 
     /** The files that are shown, of these reviews, and what was ever said of them. */
-    record Read(Set<Long> with, Map<Long, Passages.PassageView> passages, Map<Long, List<ReviewAnswer>> said) {
+    record ShownFiles(Set<Long> with, Map<Long, Passages.PassageView> passages, Map<Long, List<ReviewAnswer>> said) {
     }
 
     /** A project's settings, and who is away there today. */
@@ -44,7 +44,7 @@ class ReviewReading {
     }
 
     /** What all reviews of an answer have in common. */
-    record Known(Map<Long, InProject> projects, Map<Long, Route> routes, Map<Long, People.PersonView> persons) {
+    record InCommon(Map<Long, InProject> projects, Map<Long, Route> routes, Map<Long, People.PersonView> persons) {
     }
 
     private final AnswerRepository answers;
@@ -71,12 +71,12 @@ class ReviewReading {
     }
 
     /** Reads the files of the first review, and of as many more as keep below {@code mostFiles}, with everything ever said of them. */
-    Read read(List<Review> of, Map<Long, Around> around, int mostFiles) {
+    ShownFiles read(List<Review> of, Map<Long, ReviewRows> around, int mostFiles) {
         List<Long> wanted = new ArrayList<>();
         Set<Long> with = new HashSet<>();
         int count = 0;
         for (Review review : of) {
-            Around its = Objects.requireNonNull(around.get(review.id()));
+            ReviewRows its = Objects.requireNonNull(around.get(review.id()));
             List<ReviewFiles.InReview> shown = review.state.live() ? its.live() : its.files();
             count += shown.size();
             if (with.isEmpty() || count <= mostFiles) {
@@ -84,12 +84,12 @@ class ReviewReading {
                 shown.forEach(f -> wanted.add(f.passage()));
             }
         }
-        return new Read(with, passages.passages(wanted).stream().collect(Collectors.toMap(Passages.PassageView::id, p -> p)),
+        return new ShownFiles(with, passages.passages(wanted).stream().collect(Collectors.toMap(Passages.PassageView::id, p -> p)),
                 wanted.isEmpty() ? Map.of() : answers.ofPassages(wanted).stream().collect(Collectors.groupingBy(a -> a.passageId)));
     }
 
     /** Asks once for everything the reviews have in common: each of them asking for itself costs more than the reading. */
-    Known known(List<Review> of, Map<Long, Around> around, Read read, Actor actor) {
+    InCommon known(List<Review> of, Map<Long, ReviewRows> around, ShownFiles read, Actor actor) {
         Map<Long, InProject> projectsOf = new HashMap<>();
         Map<Long, Route> routesOf = new HashMap<>();
         Map<String, Route> byEdition = new HashMap<>();
@@ -123,18 +123,18 @@ class ReviewReading {
                 persons.add(a.seatId);
             }
         });
-        return new Known(projectsOf, routesOf, people.persons(persons));
+        return new InCommon(projectsOf, routesOf, people.persons(persons));
     }
 
     /** What is around each of these reviews, by its id. */
-    Map<Long, Around> around(List<Review> of) {
+    Map<Long, ReviewRows> around(List<Review> of) {
         List<Long> ids = of.stream().map(Review::id).toList();
         Map<Long, List<ReviewFiles.InReview>> its = files.of(ids);
         Map<Long, List<ReviewSeat>> sitting = rows.ofPresentTurns(ids).stream().collect(Collectors.groupingBy(s -> s.reviewId));
         Map<Long, List<ReviewAnswer>> said = answers.ofPresentTurns(ids).stream().collect(Collectors.groupingBy(a -> a.reviewId));
         Map<Long, Submissions.Asked> asked = submissions.asked(of.stream().map(r -> r.submissionId).collect(Collectors.toSet()));
-        Map<Long, Around> around = new LinkedHashMap<>();
-        of.forEach(r -> around.put(r.id(), new Around(its.getOrDefault(r.id(), List.of()), sitting.getOrDefault(r.id(), List.of()),
+        Map<Long, ReviewRows> around = new LinkedHashMap<>();
+        of.forEach(r -> around.put(r.id(), new ReviewRows(its.getOrDefault(r.id(), List.of()), sitting.getOrDefault(r.id(), List.of()),
                 said.getOrDefault(r.id(), List.of()), Objects.requireNonNull(asked.get(r.submissionId)))));
         return around;
     }

@@ -132,13 +132,14 @@ class ReviewViews {
         if (of.isEmpty()) {
             return List.of();
         }
-        Map<Long, ReviewReading.Around> around = reading.around(of);
-        ReviewReading.Read read = reading.read(of, around, mostFiles);
-        ReviewReading.Known known = reading.known(of, around, read, actor);
+        Map<Long, ReviewReading.ReviewRows> around = reading.around(of);
+        ReviewReading.ShownFiles read = reading.read(of, around, mostFiles);
+        ReviewReading.InCommon known = reading.known(of, around, read, actor);
         return of.stream().map(r -> view(r, actor, Objects.requireNonNull(around.get(r.id())), read, known)).toList();
     }
 
-    private ReviewView view(Review review, Actor actor, ReviewReading.Around around, ReviewReading.Read read, ReviewReading.Known known) {
+    private ReviewView view(Review review, Actor actor, ReviewReading.ReviewRows around, ReviewReading.ShownFiles read,
+            ReviewReading.InCommon known) {
         Route route = Objects.requireNonNull(known.routes().get(review.id()));
         Step step = route.steps().get(review.step);
         ReviewReading.InProject project = Objects.requireNonNull(known.projects().get(review.projectId));
@@ -173,7 +174,7 @@ class ReviewViews {
         return step.needs() instanceof Needs.Any && step.drawing() != Step.Drawing.LEAD ? 1 : step.needs().of(asked);
     }
 
-    private static SeatView view(ReviewReading.InProject project, Board board, ReviewSeat seat, ReviewReading.Known known) {
+    private static SeatView view(ReviewReading.InProject project, Board board, ReviewSeat seat, ReviewReading.InCommon known) {
         People.PersonView person = Objects.requireNonNull(known.persons().get(seat.personId));
         Long deputy = project.away().get(seat.personId);
         int answered = (int) board.files().stream().filter(f -> board.answersTo(f.passage()).stream()
@@ -183,8 +184,9 @@ class ReviewViews {
                 deputy == null ? null : Objects.requireNonNull(known.persons().get(deputy)).name(), answered);
     }
 
-    private List<ReviewedFile> files(Review review, Board board, ReviewReading.Around around, List<Long> from, ReviewReading.Read read,
-            ReviewReading.Known known) {
+    private List<ReviewedFile> files(Review review, Board board, ReviewReading.ReviewRows around, List<Long> from,
+            ReviewReading.ShownFiles read,
+            ReviewReading.InCommon known) {
         boolean over = !review.state.live();
         Map<Long, ReviewFiles.InReview> its = (over ? around.files() : around.live()).stream()
                 .collect(Collectors.toMap(ReviewFiles.InReview::passage, f -> f));
@@ -202,7 +204,7 @@ class ReviewViews {
         }).toList();
     }
 
-    private static AnswerView view(ReviewAnswer a, ReviewReading.Known known) {
+    private static AnswerView view(ReviewAnswer a, ReviewReading.InCommon known) {
         String person = a.personId == null ? "nobody" : Objects.requireNonNull(known.persons().get(a.personId)).name();
         String said = a.personId == null || a.seatId == null || a.seatId.equals(a.personId) ? person
                 : person + " for " + Objects.requireNonNull(known.persons().get(a.seatId)).name();

@@ -99,7 +99,7 @@ class ReviewList {
             @Nullable Instant due, Instant made, @Nullable Instant closed) {
     }
 
-    private record Common(Map<RouteEdition, Route> routes, Map<Long, People.PersonView> persons, WorkingCalendar calendar, Instant now) {
+    private record InCommon(Map<RouteEdition, Route> routes, Map<Long, People.PersonView> persons, WorkingCalendar calendar, Instant now) {
     }
 
     private record Sitting(long review, long person, boolean inHand) {
@@ -228,7 +228,7 @@ class ReviewList {
         Map<Long, Submissions.Asked> asked = submissions.asked(rows.stream().map(Row::submission).collect(Collectors.toSet()));
         Map<RouteEdition, Route> byEdition = new HashMap<>();
         rows.forEach(r -> byEdition.computeIfAbsent(r.route(), k -> routes.edition(project, k.key(), k.edition())));
-        Common common = new Common(byEdition, people.persons(rows.stream().map(r -> r.author().person()).toList()),
+        InCommon common = new InCommon(byEdition, people.persons(rows.stream().map(r -> r.author().person()).toList()),
                 projects.settings(project)
                 .calendar(), clock.instant());
         return rows.stream().filter(r -> counted.containsKey(r.id()))
@@ -237,7 +237,7 @@ class ReviewList {
                 with.getOrDefault(r.id(), List.of()), first, asked)).toList();
     }
 
-    private static ReviewRow view(Common common, Row r, Counted c, List<Ended> ended, int answered, List<With> with,
+    private static ReviewRow view(InCommon common, Row r, Counted c, List<Ended> ended, int answered, List<With> with,
             Map<Long, String> first, Map<Long, Submissions.Asked> asked) {
         Route route = Objects.requireNonNull(common.routes().get(r.route()));
         People.PersonView author = Objects.requireNonNull(common.persons().get(r.author().person()));

@@ -23,4 +23,4 @@ export function rightsInWords(may: Rights, firms: { id: number; name: string }[]
 
 /** The role most people begin with: it lets hand in, and nothing else. */
 export const usualRole = (roles: Schemas['RoleView'][]) =>
-  roles.find((r) => r.may.handsIn && !r.may.decides && !r.may.seesAll && !r.may.seesFirms.length)
+  roles.find((r) => r.may.handsIn && !r.may.sendsByHand && !r.may.decides && !r.may.seesAll && !r.may.seesFirms.length)

@@ -15,10 +15,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/**
- * People decide: answers for files, the closing of a step, the drawing together of comments and their release. One at a time for each
- * review.
- */
+/** People decide: answers for files, and the closing of a step. One at a time for each review. */
 @Service
 @Transactional
 public class Deciding {

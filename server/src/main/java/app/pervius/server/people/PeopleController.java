@@ -45,7 +45,6 @@ class PeopleController {
     record FirmEntry(@NotBlank @Size(max = 10) String code, @NotBlank @Size(max = 200) String name, @Nullable Long folder) {
     }
 
-
     record HoldersEntry(@NotNull List<@NotNull Long> holders, int version) {
     }
 

@@ -21,7 +21,7 @@ class RoleLook {
      * @param firms names of firms whose work is opened, with so many folders and files now
      * @param may further things the person could do
      */
-    public record Opened(String person, String firm, List<String> firms, int folders, int files, List<String> may) {
+    record Opened(String person, String firm, List<String> firms, int folders, int files, List<String> may) {
     }
 
     private final RoleRepository roles;

@@ -69,6 +69,13 @@ public class Projects {
     public record Agreed(List<Field> fields, List<StatusCode> statusCodes, List<DecisionCode> decisionCodes, Optional<WorkingDays> days) {
     }
 
+    /**
+     * Makes a project without folders, rules or people.
+     *
+     * @param code 2 to 10 letters and digits, kept in capitals; no other project may have it
+     * @param zone an IANA time zone such as {@code Europe/Berlin}
+     * @return its id
+     */
     public long make(String code, String name, String zone, Agreed agreed) {
         String upper = code.strip().toUpperCase(Locale.ROOT);
         if (!upper.matches("[A-Z0-9]{2,10}")) {

@@ -21,6 +21,7 @@ import java.time.LocalDate;
 import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.EnumSet;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -58,6 +59,8 @@ public final class StartingSetReader {
         String name = root.need("name").flatMap(p -> p.text("The name of a set", NAME)).orElse("");
         String about = root.find("about").flatMap(p -> p.text("“about”", 2000)).orElse("");
         List<Field> fields = root.need("fields").map(p -> p.list("“fields”", StartingSetReader::field)).orElse(List.of());
+        Set<String> keys = new HashSet<>();
+        fields.stream().map(Field::key).filter(key -> !keys.add(key)).forEach(key -> root.wrong("Two fields have the key “" + key + "”."));
         List<StatusCode> status = root.find("status-codes").map(p -> p.list("“status-codes”", StartingSetReader::status)).orElse(List.of());
         List<StartingSet.Decided> decisions = root.need("decision-codes").map(this::decisions).orElse(List.of());
         Optional<WorkingDays> days = root.find("working-days").filter(p -> p.mapping("“working-days”")).flatMap(StartingSetReader::days);
@@ -130,21 +133,31 @@ public final class StartingSetReader {
         if (!part.mapping("A code")) {
             return Optional.empty();
         }
-        Code code = new Code(text(part, "code", 40), text(part, "meaning", NAME), yes(part, "retired"));
+        Optional<String> said = codeOf(part, 40);
+        String meaning = text(part, "meaning", NAME);
+        boolean retired = yes(part, "retired");
         part.nothingElse();
-        return Optional.of(code);
+        return said.map(code -> new Code(code, meaning, retired));
+    }
+
+    private static Optional<String> codeOf(FilePart part, int most) {
+        Optional<String> said = part.need("code").flatMap(p -> p.text("“code”", most));
+        if (said.filter(String::isBlank).isPresent()) {
+            part.wrong("A code is at least one character.");
+        }
+        return said.filter(code -> !code.isBlank());
     }
 
     private static Optional<StatusCode> status(FilePart part) {
         if (!part.mapping("A status code")) {
             return Optional.empty();
         }
-        String code = text(part, "code", 20);
+        Optional<String> said = codeOf(part, 20);
         String meaning = text(part, "meaning", NAME);
         Set<InformationState> states = new LinkedHashSet<>(part.need("in").map(p -> p.list("“in”", s -> s.word("“in”",
                 InformationState.class))).orElse(List.of()));
         part.nothingElse();
-        return Optional.of(new StatusCode(code, meaning, states));
+        return said.map(code -> new StatusCode(code, meaning, states));
     }
 
     private List<StartingSet.Decided> decisions(FilePart part) {

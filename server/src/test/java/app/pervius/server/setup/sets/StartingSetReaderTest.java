@@ -119,6 +119,10 @@ class StartingSetReaderTest {
         "prefix: C|prefix: c|A prefix is up to 3 capital letters",
         "digit: 3|digit: 7|A decision code is 1, 2, 3 or 4.",
         "digit: 3|digit: 4|A project has the decision codes 1, 2, 3 and 4, each once.",
+        "code: DR|code: \" \"|A code is at least one character.",
+        "code: DR|kode: DR|“code”",
+        "code: A1|code: \" \"|A code is at least one character.",
+        "key: lot|key: line|Two fields have the key “line”.",
         "takes: date|takes: time|A field takes codes, digits, letters, date or text.",
         "state: archive|state: cellar|is one of work-in-progress, shared, published, archive, not “cellar”.",
         "starting-set: 1|starting-set: 2|Only form 1 of starting sets is read, not 2."})

@@ -2,11 +2,13 @@
 import { computed, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { listen } from './live'
+import HelpLayer from './parts/HelpLayer.vue'
 import Keys from './parts/Keys.vue'
 import Spine from './parts/Spine.vue'
 import Strap from './parts/Strap.vue'
 import SessionEnd from './parts/SessionEnd.vue'
 import { useSession } from './session'
+import TrayBar from './tray/TrayBar.vue'
 
 const route = useRoute()
 const session = useSession()
@@ -38,9 +40,11 @@ watch(
           }}
         </p>
       </main>
+      <TrayBar v-if="session.projects.length && !session.secondStepMissing" />
     </div>
   </div>
   <Keys />
+  <HelpLayer />
   <SessionEnd />
 </template>
 
@@ -57,7 +61,7 @@ watch(
 }
 .stage {
   display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
+  grid-template-rows: auto minmax(0, 1fr) auto;
   min-width: 0;
   height: 100%;
 }

@@ -4,7 +4,7 @@ import { somethingChanges } from './api/together'
 /** Something that has changed on the server; the screens ask again for what they show of it. */
 export interface Change {
   project: number
-  topic: 'FOLDER' | 'PASSAGE' | 'REVIEW' | 'RULES' | 'NUMBERS' | 'PEOPLE' | 'MAIL'
+  topic: 'FOLDER' | 'PASSAGE' | 'REVIEW' | 'RULES' | 'NUMBERS' | 'PEOPLE' | 'MAIL' | 'TRAY'
   id: number
 }
 

@@ -382,7 +382,7 @@ export interface paths {
         get?: never;
         put: operations["set_2"];
         post?: never;
-        delete: operations["remove_1"];
+        delete: operations["remove_2"];
         options?: never;
         head?: never;
         patch?: never;
@@ -460,7 +460,7 @@ export interface paths {
             cookie?: never;
         };
         get: operations["document"];
-        put: operations["change"];
+        put: operations["change_1"];
         post?: never;
         delete?: never;
         options?: never;
@@ -900,6 +900,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/messages/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["text"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/messages/{id}/sendings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["sendAgain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/packages/{id}": {
         parameters: {
             query?: never;
@@ -1099,7 +1131,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["mine"];
+        get: operations["mine_1"];
         put?: never;
         post: operations["make"];
         delete?: never;
@@ -1117,7 +1149,7 @@ export interface paths {
         };
         get: operations["absences"];
         put?: never;
-        post: operations["add_2"];
+        post: operations["add_3"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1134,7 +1166,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete: operations["remove_3"];
+        delete: operations["remove_4"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1179,7 +1211,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_1"];
+        get: operations["list_2"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1460,6 +1492,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/message-ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ways"];
+        put: operations["say"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/messages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/messages-unsent": {
         parameters: {
             query?: never;
@@ -1502,6 +1566,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["moveAll"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/my-messages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["mine"];
+        put: operations["wish"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1652,6 +1732,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/patterns/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["apart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/patterns/place-trials": {
         parameters: {
             query?: never;
@@ -1693,7 +1789,7 @@ export interface paths {
         };
         get: operations["everybody"];
         put?: never;
-        post: operations["add_1"];
+        post: operations["add_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1965,7 +2061,7 @@ export interface paths {
         };
         get: operations["sheet"];
         put?: never;
-        post: operations["add"];
+        post: operations["add_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2012,7 +2108,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["order"];
+        put: operations["order_1"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2046,6 +2142,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["putInForce_4"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/rules/samples": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["sample"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2462,7 +2574,7 @@ export interface paths {
         get?: never;
         put: operations["set"];
         post?: never;
-        delete: operations["remove"];
+        delete: operations["remove_1"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2749,7 +2861,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["takeBack"];
+        post: operations["takeBack_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2795,7 +2907,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["schema"];
+        get: operations["schema_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2814,7 +2926,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete: operations["remove_2"];
+        delete: operations["remove_3"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2948,6 +3060,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/starting-set.schema.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["schema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/starting-sets/files": {
         parameters: {
             query?: never;
@@ -3023,6 +3151,86 @@ export interface paths {
         put: operations["receive"];
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tray": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["items"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tray/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["marks"];
+        put: operations["mark"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tray/marks/taken-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tray/shelves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["shelves"];
+        put: operations["order"];
+        post: operations["add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tray/shelves/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change"];
+        post?: never;
+        delete: operations["remove"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3348,6 +3556,20 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        Copy: {
+            account: string;
+            fine: boolean;
+            /** @enum {string} */
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            rule: string;
+        };
+        CopyingForm: {
+            into: components["schemas"]["IntoForm"];
+            /** @enum {string} */
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            /** @enum {string} */
+            whenTaken: "STOP" | "KEEP_BOTH" | "NEXT_VERSION" | "REPLACE";
+        };
         CounterView: {
             combination: string;
             /** Format: int64 */
@@ -3425,7 +3647,7 @@ export interface components {
             /** Format: date-time */
             at: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
             person: string;
             revision: string;
             /** Format: date-time */
@@ -3683,6 +3905,13 @@ export interface components {
             /** Format: int32 */
             sheet: number;
             traces: components["schemas"]["Trace"][];
+            untaken?: string;
+        };
+        FolderSays: {
+            /** Format: int64 */
+            folder: number;
+            /** @enum {string} */
+            then: "STOP" | "LEAVE" | "LEAVE_AND_TELL";
         };
         FolderView: {
             /** Format: int64 */
@@ -3707,7 +3936,7 @@ export interface components {
             decision?: number;
             done: boolean;
             /** @enum {string} */
-            ended?: "ISSUED" | "RETURNED" | "SENT_BACK" | "TAKEN_OUT";
+            ended?: "ISSUED" | "RETURNED" | "SENT_BACK" | "TAKEN_OUT" | "LEFT";
             /** Format: int64 */
             folder?: number;
             folderPath?: string;
@@ -3785,7 +4014,7 @@ export interface components {
             code?: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "TITLE_BLOCK_DIFFERS" | "SAME_NAME" | "CANNOT_BE_READ" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "REVIEW_STOPPED" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
             fields: string[];
             /** @enum {string} */
-            kind: "PASSED" | "WAITING" | "STOPPED" | "RETURNED";
+            kind: "PASSED" | "WAITING" | "STOPPED" | "RETURNED" | "LEFT";
             /** @enum {string} */
             station: "ARRIVE" | "IDENTIFY" | "NUMBER" | "PREPARE" | "REVIEW" | "ISSUE";
         };
@@ -3807,6 +4036,7 @@ export interface components {
             number?: components["schemas"]["NumberForm"];
             review?: components["schemas"]["ReviewForm"];
             tell?: components["schemas"]["TellForm"];
+            untaken?: components["schemas"]["UntakenForm"];
         };
         Hanging: {
             place: string;
@@ -3871,6 +4101,30 @@ export interface components {
         };
         IssuerEntry: {
             issuer: string;
+        };
+        Item: {
+            /** Format: date-time */
+            at: string;
+            detail: string;
+            from: string;
+            /** Format: int64 */
+            id: number;
+            label: string;
+            link: string;
+            /** @enum {string} */
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            /** Format: int64 */
+            passage?: number;
+            /** Format: int64 */
+            project: number;
+            /** Format: int64 */
+            shelf?: number;
+            /** Format: int64 */
+            submission: number;
+            what: string;
+        };
+        Items: {
+            items: number[];
         };
         JoinEntry: {
             /** Format: int64 */
@@ -3948,10 +4202,9 @@ export interface components {
             /** Format: int32 */
             thisWeek: number;
         };
-        LookEntry: {
-            /** Format: int64 */
-            id?: number;
-            rule: components["schemas"]["RuleForm"];
+        Look: {
+            findings: components["schemas"]["Finding"][];
+            words: components["schemas"]["Sentences"];
         };
         Lying: {
             /** Format: int32 */
@@ -3979,6 +4232,17 @@ export interface components {
             sender: string;
             subject: string;
             text: string;
+        };
+        MarkedPassage: {
+            /** Format: int64 */
+            passage: number;
+            /** Format: int64 */
+            shelf: number;
+        };
+        Marking: {
+            items: number[];
+            /** Format: int64 */
+            shelf?: number;
         };
         MatrixCell: {
             approves: number[];
@@ -4018,6 +4282,49 @@ export interface components {
             seesFirms: number[];
             sendsByHand: boolean;
         };
+        MessageLine: {
+            /** Format: int64 */
+            id: number;
+            lastWords?: string;
+            /** Format: date-time */
+            madeAt: string;
+            /** Format: date-time */
+            nextTry?: string;
+            /** @enum {string} */
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            recipient: string;
+            /** Format: date-time */
+            sentAt?: string;
+            /** @enum {string} */
+            state: "WAITING" | "HELD" | "FAILING" | "SENT" | "GIVEN_UP";
+            subject: string;
+            /** Format: int32 */
+            tries: number;
+        };
+        MessageText: {
+            /** Format: int64 */
+            id: number;
+            recipient: string;
+            subject: string;
+            text?: string;
+        };
+        MessageWays: {
+            held: boolean;
+            /** Format: int32 */
+            slowest: number;
+            usual: components["schemas"]["PaceForm"];
+            /** Format: int32 */
+            version: number;
+        };
+        MessageWaysView: {
+            held: boolean;
+            mailed: boolean;
+            /** Format: int32 */
+            slowest: number;
+            usual: components["schemas"]["PaceForm"];
+            /** Format: int32 */
+            version: number;
+        };
         MoveEntry: {
             /** Format: int64 */
             from: number;
@@ -4036,10 +4343,46 @@ export interface components {
             /** @enum {string} */
             how: "MOVE" | "COPY";
         };
+        MyMessages: {
+            mailed: boolean;
+            /** Format: date-time */
+            next?: string;
+            projectZone: string;
+            /** Format: int32 */
+            slowest: number;
+            usual: components["schemas"]["PaceForm"];
+            /** Format: int32 */
+            version: number;
+            /** Format: int64 */
+            waiting: number;
+            wish?: components["schemas"]["PaceForm"];
+            zone?: string;
+        };
+        MyWish: {
+            /** Format: int32 */
+            version: number;
+            wish?: components["schemas"]["PaceForm"];
+            zone?: string;
+        };
+        NameApart: {
+            parts: components["schemas"]["NamePart"][];
+            pattern: string;
+        };
         NameEntry: {
             name: string;
             /** Format: int32 */
             version: number;
+        };
+        NameExample: {
+            name: string;
+            others: string[];
+        };
+        NamePart: {
+            /** @enum {string} */
+            as: "BETWEEN" | "FIXED" | "FIELD" | "DAY" | "OVER";
+            forms: string[];
+            key: string;
+            text: string;
         };
         NameRead: {
             misfit?: string;
@@ -4139,7 +4482,7 @@ export interface components {
         };
         OccasionView: {
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
             word: string;
         };
         OfFile: {
@@ -4186,6 +4529,13 @@ export interface components {
             /** Format: int64 */
             waitSeconds: number;
         };
+        PaceForm: {
+            /** Format: int32 */
+            hour?: number;
+            /** Format: int32 */
+            minutes: number;
+            workingDays: boolean;
+        };
         PackageEntry: {
             code: string;
             /** Format: int64 */
@@ -4226,12 +4576,20 @@ export interface components {
             items: components["schemas"]["FileRow"][];
             next?: string;
         };
+        PageItem: {
+            items: components["schemas"]["Item"][];
+            next?: string;
+        };
         PageLedgerLine: {
             items: components["schemas"]["LedgerLine"][];
             next?: string;
         };
         PageMailView: {
             items: components["schemas"]["MailView"][];
+            next?: string;
+        };
+        PageMessageLine: {
+            items: components["schemas"]["MessageLine"][];
             next?: string;
         };
         PagePassageRow: {
@@ -4280,7 +4638,7 @@ export interface components {
             /** Format: date-time */
             due?: string;
             /** @enum {string} */
-            ended?: "ISSUED" | "RETURNED" | "SENT_BACK" | "TAKEN_OUT";
+            ended?: "ISSUED" | "RETURNED" | "SENT_BACK" | "TAKEN_OUT" | "LEFT";
             heldBy: string;
             /** Format: date-time */
             since: string;
@@ -4447,6 +4805,7 @@ export interface components {
             reason?: string;
         };
         PlaceTrial: {
+            beside?: boolean;
             name: string;
             path: string;
             status: string;
@@ -4737,7 +5096,7 @@ export interface components {
             issuedAt?: string;
             onItsWay: boolean;
             /** @enum {string} */
-            outcome?: "ISSUED" | "RETURNED" | "SENT_BACK" | "TAKEN_OUT";
+            outcome?: "ISSUED" | "RETURNED" | "SENT_BACK" | "TAKEN_OUT" | "LEFT";
             passage: components["schemas"]["PassageView"];
             status?: string;
             withdrawn: boolean;
@@ -4995,6 +5354,7 @@ export interface components {
         };
         RuleForm: {
             conditions: components["schemas"]["RuleCondition"][];
+            copies: components["schemas"]["CopyingForm"][];
             description: string;
             /** @enum {string} */
             kind: "HANDLING" | "WATCHING";
@@ -5008,7 +5368,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             name: string;
-            sentences: string[];
+            says: components["schemas"]["Sentences"];
             watches: boolean;
         };
         RuleKinds: {
@@ -5025,6 +5385,13 @@ export interface components {
             folder: number;
             withBelow: boolean;
         };
+        RuleWritten: {
+            /** Format: int64 */
+            behind?: number;
+            /** Format: int64 */
+            id?: number;
+            rule: components["schemas"]["RuleForm"];
+        };
         RunAgain: {
             /** Format: int64 */
             passage: number;
@@ -5039,6 +5406,21 @@ export interface components {
             /** Format: int32 */
             step: number;
             stepName: string;
+        };
+        Sample: {
+            taken?: string;
+            tried?: components["schemas"]["TriedArrival"];
+            unmet?: string;
+        };
+        SampleEntry: {
+            /** Format: int64 */
+            author?: number;
+            file?: components["schemas"]["ComingFile"];
+            /** Format: int64 */
+            folder?: number;
+            /** Format: int64 */
+            passage?: number;
+            written: components["schemas"]["RuleWritten"];
         };
         SamplePiece: {
             label?: string;
@@ -5160,6 +5542,7 @@ export interface components {
             number: string[];
             review: string[];
             tell: string[];
+            untaken: string[];
             where: string;
             which: string[];
         };
@@ -5266,6 +5649,29 @@ export interface components {
             project: components["schemas"]["ProjectRow"];
             reordered: boolean;
             rules: components["schemas"]["SheetRow"][];
+        };
+        ShelfAdded: {
+            /** Format: int64 */
+            id: number;
+        };
+        ShelfEntry: {
+            /** @enum {string} */
+            colour: "TEAL" | "OCHRE" | "BRICK" | "PLUM" | "MOSS" | "SLATE";
+            name: string;
+            /** Format: int32 */
+            version: number;
+        };
+        ShelfOrder: {
+            ids: number[];
+        };
+        ShelfView: {
+            /** @enum {string} */
+            colour: "TEAL" | "OCHRE" | "BRICK" | "PLUM" | "MOSS" | "SLATE";
+            /** Format: int64 */
+            id: number;
+            name: string;
+            /** Format: int32 */
+            version: number;
         };
         SignInStep: {
             actor?: components["schemas"]["Actor"];
@@ -5453,7 +5859,8 @@ export interface components {
         };
         TellingForm: {
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            pace?: components["schemas"]["PaceForm"];
             text: string;
             whom: components["schemas"]["Audience"][];
         };
@@ -5495,7 +5902,7 @@ export interface components {
         };
         ToldView: {
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
             rules?: string;
             text?: string;
             who: string;
@@ -5571,6 +5978,7 @@ export interface components {
             title: string;
         };
         TriedView: {
+            copies: components["schemas"]["Copy"][];
             ends: components["schemas"]["EndView"][];
             halts: components["schemas"]["HaltView"][];
             identity: components["schemas"]["TriedIdentity"];
@@ -5616,11 +6024,16 @@ export interface components {
             /** Format: date-time */
             madeAt: string;
             /** Format: date-time */
-            nextAttempt: string;
+            nextAttempt?: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
             recipient: string;
             subject: string;
+        };
+        UntakenForm: {
+            folders: components["schemas"]["FolderSays"][];
+            /** @enum {string} */
+            usual: "STOP" | "LEAVE" | "LEAVE_AND_TELL";
         };
         WatchEntry: {
             addresses: string[];
@@ -5629,13 +6042,15 @@ export interface components {
         WatchedRow: {
             /** Format: date-time */
             at: string;
+            copied?: string;
+            failed: boolean;
             /** Format: int64 */
             folder: number;
             folderPath: string;
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
             /** Format: int64 */
             passage?: number;
             reference: string;
@@ -6227,7 +6642,7 @@ export interface operations {
             };
         };
     };
-    remove_1: {
+    remove_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -6395,7 +6810,7 @@ export interface operations {
             };
         };
     };
-    change: {
+    change_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -7198,6 +7613,48 @@ export interface operations {
             };
         };
     };
+    text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MessageText"];
+                };
+            };
+        };
+    };
+    sendAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     one: {
         parameters: {
             query?: never;
@@ -7468,7 +7925,7 @@ export interface operations {
             };
         };
     };
-    mine: {
+    mine_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -7534,7 +7991,7 @@ export interface operations {
             };
         };
     };
-    add_2: {
+    add_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -7558,7 +8015,7 @@ export interface operations {
             };
         };
     };
-    remove_3: {
+    remove_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -7625,7 +8082,7 @@ export interface operations {
             };
         };
     };
-    list_1: {
+    list_2: {
         parameters: {
             query?: {
                 which?: "ALL" | "NOT_COME";
@@ -8123,6 +8580,78 @@ export interface operations {
             };
         };
     };
+    ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MessageWaysView"];
+                };
+            };
+        };
+    };
+    say: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MessageWays"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    list_1: {
+        parameters: {
+            query?: {
+                whose?: "MINE" | "ALL";
+                which?: "WAITING" | "SENT" | "GIVEN_UP";
+                after?: string;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageMessageLine"];
+                };
+            };
+        };
+    };
     unsent: {
         parameters: {
             query?: never;
@@ -8188,6 +8717,52 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["MovedSteps"];
                 };
+            };
+        };
+    };
+    mine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MyMessages"];
+                };
+            };
+        };
+    };
+    wish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MyWish"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -8437,6 +9012,32 @@ export interface operations {
             };
         };
     };
+    apart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameExample"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NameApart"];
+                };
+            };
+        };
+    };
     tryPlace: {
         parameters: {
             query?: never;
@@ -8511,7 +9112,7 @@ export interface operations {
             };
         };
     };
-    add_1: {
+    add_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -9028,7 +9629,7 @@ export interface operations {
             };
         };
     };
-    add: {
+    add_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -9115,7 +9716,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LookEntry"];
+                "application/json": components["schemas"]["RuleWritten"];
             };
         };
         responses: {
@@ -9125,12 +9726,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Finding"][];
+                    "application/json": components["schemas"]["Look"];
                 };
             };
         };
     };
-    order: {
+    order_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -9222,6 +9823,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NewEdition"];
+                };
+            };
+        };
+    };
+    sample: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SampleEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sample"];
                 };
             };
         };
@@ -9859,7 +10486,7 @@ export interface operations {
             };
         };
     };
-    remove: {
+    remove_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -10282,7 +10909,7 @@ export interface operations {
             };
         };
     };
-    takeBack: {
+    takeBack_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -10350,7 +10977,7 @@ export interface operations {
             };
         };
     };
-    schema: {
+    schema_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -10370,7 +10997,7 @@ export interface operations {
             };
         };
     };
-    remove_2: {
+    remove_3: {
         parameters: {
             query: {
                 version: number;
@@ -10638,6 +11265,26 @@ export interface operations {
             };
         };
     };
+    schema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/schema+json": Record<string, never>;
+                };
+            };
+        };
+    };
     read: {
         parameters: {
             query?: never;
@@ -10745,6 +11392,203 @@ export interface operations {
                 "application/octet-stream": string;
             };
         };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    items: {
+        parameters: {
+            query?: {
+                shelf?: number;
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageItem"];
+                };
+            };
+        };
+    };
+    marks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarkedPassage"][];
+                };
+            };
+        };
+    };
+    mark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Marking"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takeBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Items"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    shelves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfView"][];
+                };
+            };
+        };
+    };
+    order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfOrder"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfAdded"];
+                };
+            };
+        };
+    };
+    change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description No Content */
             204: {

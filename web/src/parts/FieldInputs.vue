@@ -14,7 +14,7 @@ function set(key: string, event: Event) {
 </script>
 
 <template>
-  <label v-for="field in fields" :key="field.key" class="field">
+  <label v-for="field in fields" :key="field.key" class="field" :data-help="optional ? 'value at the end' : 'coded field'">
     <span>{{ field.label }}</span>
     <select
       v-if="field.kind === 'CODES'"

@@ -1,7 +1,12 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
+import { HELP } from '../help/help'
 import { activeKeys, useKeys } from '../keys'
 
+const route = useRoute()
+const place = computed(() => route.path.split('/')[1] ?? '')
+const help = computed(() => HELP[place.value])
 const shown = ref(false)
 useKeys([
   { key: '?', says: 'Show the keys of this screen', does: () => (shown.value = !shown.value) },
@@ -22,7 +27,14 @@ useKeys([
         </dt>
         <dd>{{ key.says }}</dd></template
       >
+      <template v-if="help"
+        ><dt><span class="key">F1</span></dt>
+        <dd>A word of help at the field that is written in</dd></template
+      >
     </dl>
+    <p v-if="help" class="more">
+      <RouterLink :to="`/help/${place}`" @click="shown = false">About {{ help.called }}, on a page</RouterLink>
+    </p>
   </aside>
 </template>
 
@@ -40,5 +52,8 @@ dl {
   grid-template-columns: 86px 1fr;
   gap: 4px 8px;
   padding: 10px;
+}
+.more {
+  padding: 0 10px 10px;
 }
 </style>

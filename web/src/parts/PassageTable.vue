@@ -2,6 +2,7 @@
 import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { PassageRow } from '../api/client'
+import ShelfMark from '../tray/ShelfMark.vue'
 import { useKeys } from '../keys'
 import { exact, since } from '../say'
 import Due from './Due.vue'
@@ -59,7 +60,9 @@ if (props.keys) {
         >
           <td><Num :number="row.passage.names.number" :revision="row.passage.names.revision" /></td>
           <td class="title">
-            <RouterLink class="plain" :to="`/passages/${row.passage.id}`" @click.stop>{{ row.passage.names.title }}</RouterLink>
+            <ShelfMark :passage="row.passage.id" /><RouterLink class="plain" :to="`/passages/${row.passage.id}`" @click.stop>{{
+              row.passage.names.title
+            }}</RouterLink>
           </td>
           <td><StationStrip :passage="row.passage" :words="!!row.passage.at.ended" /></td>
           <td class="with">

@@ -17,6 +17,7 @@ const places = computed(() =>
         { to: '/numbers', word: 'Numbers' },
         { to: '/routes', word: 'Routes' },
         { to: '/packages', word: 'Packages' },
+        { to: '/messages', word: 'Messages' },
         { to: '/people', word: 'People' },
         ...(session.controls ? [{ to: '/project', word: 'Project' }] : []),
         ...(session.me?.administrator ? [{ to: '/installation', word: 'Installation' }] : []),

@@ -22,7 +22,13 @@ const STATION: Record<string, string> = {
   REVIEW: 'Review',
   ISSUE: 'Issue',
 }
-const OCCASION: Record<string, string> = { ARRIVED: 'on arrival', RETURNED: 'on return', ISSUED: 'on issue', STOPPED: 'when stopped' }
+const OCCASION: Record<string, string> = {
+  ARRIVED: 'on arrival',
+  RETURNED: 'on return',
+  ISSUED: 'on issue',
+  STOPPED: 'when stopped',
+  LEFT: 'when left',
+}
 const firstEnd = (t: Tried) => t.tried?.ends.find((e) => e.fine && !e.back)?.account
 </script>
 
@@ -107,6 +113,14 @@ const firstEnd = (t: Tried) => t.tried?.ends.find((e) => e.fine && !e.back)?.acc
                   <div v-for="(m, k) in t.tried.told" :key="k">
                     {{ m.who }} {{ OCCASION[m.occasion] ?? '' }}<template v-if="m.text">: “{{ m.text }}”</template
                     ><span v-if="m.rules" class="quiet"> by {{ m.rules }}</span>
+                  </div>
+                </dd></template
+              >
+              <template v-if="t.tried.copies.length"
+                ><dt>Copied</dt>
+                <dd>
+                  <div v-for="(c, k) in t.tried.copies" :key="k" :class="{ error: !c.fine }">
+                    {{ c.account }}<span class="quiet"> by {{ c.rule }}</span>
                   </div>
                 </dd></template
               >

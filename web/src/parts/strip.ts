@@ -31,7 +31,13 @@ export function marks(passage: Pick<Passage, 'at'>): Mark[] {
   })
 }
 
-const ENDS = { ISSUED: 'Issued', RETURNED: 'Back to the author', SENT_BACK: 'Sent back', TAKEN_OUT: 'Taken out' }
+const ENDS = {
+  ISSUED: 'Issued',
+  RETURNED: 'Back to the author',
+  SENT_BACK: 'Sent back',
+  TAKEN_OUT: 'Taken out',
+  LEFT: 'Left where it lies',
+}
 
 /** Where a passage is, in words: "Review, 3 days", "Stopped at Number, 2 h", "Issued". */
 export function whereInWords(passage: Passage, now = new Date()): string {

@@ -8,7 +8,18 @@ const tried = (halts: NonNullable<Tried['tried']>['halts'], more = {}): Tried =>
   folder: '',
   remarks: [],
   differences: [],
-  tried: { intake: true, passedOver: [], watching: [], halts, identity: { title: '', fields: [] }, steps: [], ends: [], told: [], ...more },
+  tried: {
+    intake: true,
+    passedOver: [],
+    watching: [],
+    copies: [],
+    halts,
+    identity: { title: '', fields: [] },
+    steps: [],
+    ends: [],
+    told: [],
+    ...more,
+  },
 })
 
 describe('a trial in words', () => {

@@ -108,6 +108,7 @@ export function outcome(t: Tried): string {
   if (!last) return 'only kept'
   if (last.kind === 'STOPPED') return `stopped at ${last.station.charAt(0)}${last.station.slice(1).toLowerCase()}`
   if (last.kind === 'RETURNED') return 'goes back to its author'
+  if (last.kind === 'LEFT') return 'left where it lies'
   return last.station === 'ISSUE' ? 'filed at once' : t.tried.route ? `review on ${t.tried.route}` : 'waits'
 }
 

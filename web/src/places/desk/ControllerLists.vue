@@ -56,14 +56,17 @@ const SHOWN = 10
             <td>{{ m.recipient }}</td>
             <td class="clip" :title="m.subject">{{ m.subject }}</td>
             <td class="error clip" :title="m.lastError">{{ m.lastError }}</td>
-            <td class="nowrap">{{ count(m.attempts, 'time') }}, again {{ moment(m.nextAttempt) }}</td>
+            <td class="nowrap">
+              <template v-if="m.nextAttempt">{{ count(m.attempts, 'time') }}, again {{ moment(m.nextAttempt) }}</template
+              ><RouterLink v-else to="/messages?whose=ALL&which=GIVEN_UP">given up</RouterLink>
+            </td>
           </tr>
         </tbody>
       </table>
     </div>
     <p class="row">
       <button class="act" type="button" :disabled="busy" @click="tryAgain">Try all of them now</button>
-      <span class="quiet">Each is tried again by itself until it is sent; nothing is lost.</span>
+      <span class="quiet">Each is tried again by itself, for three days; what was given up can be sent by hand.</span>
     </p>
   </section>
   <section v-if="today.value.value?.length">

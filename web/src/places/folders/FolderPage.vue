@@ -12,6 +12,7 @@ import { day, exact, size } from '../../say'
 import { useSession } from '../../session'
 import ChangeFolder from './ChangeFolder.vue'
 import FolderAccess from './FolderAccess.vue'
+import HappensHere from './HappensHere.vue'
 import DropPanel from './DropPanel.vue'
 import MoveFiles from './MoveFiles.vue'
 import NewFolder from './NewFolder.vue'
@@ -159,31 +160,14 @@ function take(files: File[]) {
 
       <SendFiles v-if="sending" :folder="id" :files="files" @sent="((sending = false), load())" @cancel="sending = false" />
 
-      <div v-if="here.rules.length" class="here">
-        <h2>
-          What happens here
-          <button v-if="session.controls" class="act bare" type="button" :aria-expanded="ruling" @click="ruling = !ruling">
-            other rules here too
-          </button>
-        </h2>
-        <div v-for="rule in here.rules" :key="rule.id">
-          <h3>
-            {{ rule.name }} <span class="quiet">edition {{ rule.edition }}</span>
-            <RouterLink
-              v-if="session.controls"
-              class="quiet runs"
-              :to="{ path: '/passages', query: { which: 'ALL', rule: rule.id, folder: id } }"
-              >its runs here</RouterLink
-            >
-          </h3>
-          <p>{{ rule.sentences.join(' ') }}</p>
-        </div>
-        <p class="quiet">
-          {{
-            intake ? 'Anything else is stopped, for the document controller.' : 'No rule takes files here: they are kept, and only told of.'
-          }}
-        </p>
-      </div>
+      <HappensHere
+        v-if="here.rules.length"
+        :rules="here.rules"
+        :untaken="here.untaken"
+        :folder="id"
+        :ruling="ruling"
+        @ruling="ruling = !ruling"
+      />
       <p v-else class="quiet">
         No rule stands on this folder: files put here are kept, and nothing else happens.
         <button v-if="session.controls" class="act bare" type="button" :aria-expanded="ruling" @click="ruling = !ruling">
@@ -304,17 +288,6 @@ h1 {
 }
 header .grow {
   flex: 0;
-}
-.here {
-  padding: 7px 12px;
-  background: var(--sheet);
-  border: 1px solid var(--line);
-  border-left: 3px solid var(--main);
-  display: grid;
-  gap: 3px;
-}
-.here p {
-  max-width: 130ch;
 }
 .target {
   border: 1px dashed var(--line-strong);

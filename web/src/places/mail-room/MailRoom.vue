@@ -3,9 +3,9 @@ import { computed, onMounted, ref } from 'vue'
 import { api, data } from '../../api/client'
 import { whenChanged } from '../../live'
 import { usePaged } from '../../load'
+import LetterPanel from '../../parts/LetterPanel.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { exact, moment } from '../../say'
-import { linked } from './links'
 
 const list = usePaged(
   (after) => data(api.GET('/api/mail-room', { params: { query: { after } } })),
@@ -50,24 +50,16 @@ const mail = computed(() => mails.value.find((m) => m.id === chosen.value) ?? ma
         </table>
         <button v-if="list.hasMore.value" class="act" type="button" @click="list.more">Show older ones</button>
       </div>
-      <article v-if="mail" class="panel letter">
-        <dl>
-          <dt>From</dt>
-          <dd>{{ mail.sender }}</dd>
-          <dt>To</dt>
-          <dd>{{ mail.recipient }}</dd>
-          <dt>Subject</dt>
-          <dd>
-            <strong>{{ mail.subject }}</strong>
-          </dd>
-        </dl>
-        <p class="text">
-          <template v-for="(part, i) in linked(mail.text)" :key="i"
-            ><a v-if="part.href" :href="part.href">{{ part.text }}</a
-            ><template v-else>{{ part.text }}</template></template
-          >
-        </p>
-      </article>
+      <LetterPanel v-if="mail" :text="mail.text">
+        <dt>From</dt>
+        <dd>{{ mail.sender }}</dd>
+        <dt>To</dt>
+        <dd>{{ mail.recipient }}</dd>
+        <dt>Subject</dt>
+        <dd>
+          <strong>{{ mail.subject }}</strong>
+        </dd>
+      </LetterPanel>
     </div>
   </div>
 </template>
@@ -122,26 +114,5 @@ th:last-child {
 }
 tr {
   cursor: pointer;
-}
-.letter {
-  padding: 12px;
-  overflow: auto;
-  display: grid;
-  gap: 12px;
-  align-content: start;
-}
-dl {
-  display: grid;
-  grid-template-columns: 60px 1fr;
-  gap: 2px 8px;
-  border-bottom: 1px solid var(--line);
-  padding-bottom: 10px;
-}
-dt {
-  color: var(--quiet);
-}
-.text {
-  white-space: pre-wrap;
-  overflow-wrap: anywhere;
 }
 </style>

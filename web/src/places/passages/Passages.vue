@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { api, data } from '../../api/client'
 import { whenChanged } from '../../live'
 import { useLoaded, usePaged } from '../../load'
+import OneOf from '../../parts/OneOf.vue'
 import PassageTable from '../../parts/PassageTable.vue'
 import TakeAway from '../../parts/TakeAway.vue'
 import Trouble from '../../parts/Trouble.vue'
@@ -12,13 +13,13 @@ import { useSession } from '../../session'
 import { must } from '../../parts/must'
 
 type Which = 'ON_THE_WAY' | 'STOPPED' | 'LATE' | 'BACK' | 'DONE' | 'ALL'
-const CHOICES: { which: Which; word: string }[] = [
-  { which: 'ON_THE_WAY', word: 'On the way' },
-  { which: 'STOPPED', word: 'Stopped' },
-  { which: 'LATE', word: 'Late' },
-  { which: 'BACK', word: 'Went back' },
-  { which: 'DONE', word: 'At their end' },
-  { which: 'ALL', word: 'All' },
+const CHOICES: { key: Which; word: string }[] = [
+  { key: 'ON_THE_WAY', word: 'On the way' },
+  { key: 'STOPPED', word: 'Stopped' },
+  { key: 'LATE', word: 'Late' },
+  { key: 'BACK', word: 'Went back' },
+  { key: 'DONE', word: 'At their end' },
+  { key: 'ALL', word: 'All' },
 ]
 
 const session = useSession()
@@ -27,7 +28,7 @@ const router = useRouter()
 const submission = computed(() => Number(route.query.submission) || undefined)
 const rule = computed(() => Number(route.query.rule) || undefined)
 const folder = computed(() => Number(route.query.folder) || undefined)
-const which = computed<Which>(() => CHOICES.find((c) => c.which === route.query.which)?.which ?? (submission.value ? 'ALL' : 'ON_THE_WAY'))
+const which = computed<Which>(() => CHOICES.find((c) => c.key === route.query.which)?.key ?? (submission.value ? 'ALL' : 'ON_THE_WAY'))
 const ask = (after?: string) =>
   data(
     api.GET('/api/projects/{project}/passages', {
@@ -54,19 +55,12 @@ whenChanged(['PASSAGE', 'REVIEW'], () => void list.load())
   <div class="passages">
     <header>
       <h1>Passages</h1>
-      <nav aria-label="Which passages">
-        <button
-          v-for="c in CHOICES"
-          :key="c.which"
-          type="button"
-          class="act"
-          :class="{ on: which === c.which }"
-          :aria-pressed="which === c.which"
-          @click="router.push({ query: { which: c.which, submission, rule, folder } })"
-        >
-          {{ c.word }}
-        </button>
-      </nav>
+      <OneOf
+        :model-value="which"
+        :choices="CHOICES"
+        name="Which passages"
+        @update:model-value="(w) => router.push({ query: { which: w, submission, rule, folder } })"
+      />
       <TakeAway
         :url="`/api/projects/${must(session.project).id}/passages/table`"
         :query="{ which, submission, rule, folder }"
@@ -140,21 +134,6 @@ header {
   align-items: center;
   gap: 14px;
   flex-wrap: wrap;
-}
-nav {
-  display: flex;
-}
-nav .act {
-  margin-right: -1px;
-  border-radius: 0;
-}
-.on {
-  background: var(--ink);
-  color: var(--paper);
-  border-color: var(--ink);
-}
-.on:hover {
-  background: var(--ink) !important;
 }
 .receipt {
   padding: 7px 10px;

@@ -157,8 +157,17 @@ const save = () =>
                 <td class="code">
                   <input v-model="code.code" class="text mono" required :maxlength="field.greatestWidth" aria-label="Code" />
                 </td>
-                <td><input v-model="code.meaning" class="text" required maxlength="200" :aria-label="`Meaning of ${code.code}`" /></td>
-                <td><input v-model="code.retired" type="checkbox" :aria-label="`${code.code} is retired`" /></td>
+                <td>
+                  <input
+                    v-model="code.meaning"
+                    class="text"
+                    required
+                    maxlength="200"
+                    :aria-label="`Meaning of ${code.code}`"
+                    data-help="Meaning"
+                  />
+                </td>
+                <td><input v-model="code.retired" type="checkbox" :aria-label="`${code.code} is retired`" data-help="Retired" /></td>
                 <td>
                   <button
                     class="act bare"

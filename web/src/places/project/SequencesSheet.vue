@@ -99,7 +99,7 @@ const save = () =>
                 <option :value="1">1</option>
               </select>
             </td>
-            <td><input v-model="s.subSteps" type="checkbox" :aria-label="`${s.name} has sub-steps`" /></td>
+            <td><input v-model="s.subSteps" type="checkbox" :aria-label="`${s.name} has sub-steps`" data-help="has sub-steps" /></td>
             <td class="mono">{{ firstCodes(s).join(', ') }} …</td>
             <td><button class="act bare" type="button" :disabled="all.length === 1" @click="all.splice(i, 1)">Remove</button></td>
           </tr>

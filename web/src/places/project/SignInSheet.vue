@@ -25,7 +25,7 @@ const save = (whom: Whom[]) =>
 </script>
 
 <template>
-  <SecondStepChoice :whom="project.secondStepFor" :busy="busy" @save="save"
+  <SecondStepChoice data-help="second step" :whom="project.secondStepFor" :busy="busy" @save="save"
     ><Trouble :problem="problem" /><span v-if="saved && !busy" class="quiet" role="status"
       >Saved. It holds from the next call on.</span
     ></SecondStepChoice

@@ -48,12 +48,22 @@ const save = () =>
       <tbody>
         <tr v-for="(code, i) in codes" :key="i">
           <td class="short"><input v-model="code.code" class="text mono" required maxlength="20" aria-label="Status code" /></td>
-          <td><input v-model="code.meaning" class="text" required maxlength="200" :aria-label="`Meaning of ${code.code}`" /></td>
+          <td>
+            <input
+              v-model="code.meaning"
+              class="text"
+              required
+              maxlength="200"
+              :aria-label="`Meaning of ${code.code}`"
+              data-help="What it says"
+            />
+          </td>
           <td v-for="s in STATES" :key="s">
             <input
               type="checkbox"
               :checked="code.states.includes(s)"
               :aria-label="`${code.code} goes with ${stateName(s)}`"
+              data-help="Goes with"
               @change="turn(code, s)"
             />
           </td>

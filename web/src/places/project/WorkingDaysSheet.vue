@@ -74,7 +74,8 @@ const save = () =>
       <fieldset class="row">
         <legend>Days the project works, time zone {{ project.zone }}</legend>
         <label v-for="d in WEEK" :key="d" class="row"
-          ><input type="checkbox" :checked="!days.daysOff.includes(d)" @change="turn(d)" /> {{ word(d) }}</label
+          ><input type="checkbox" data-help="a day of the week" :checked="!days.daysOff.includes(d)" @change="turn(d)" />
+          {{ word(d) }}</label
         >
       </fieldset>
       <label class="field"><span>from</span><input v-model="days.startOfDay" class="text" type="time" required /></label

@@ -68,6 +68,7 @@ const OCCASIONS: Record<Schemas['DocumentMessage']['occasion'], string> = {
   ESCALATED: 'it is late',
   REOPENED: 'its decision was reopened',
   RETURNED: 'it came back',
+  LEFT: 'it was left where it lies',
   ISSUED: 'it was issued',
   STOPPED: 'it was stopped',
   INVITED: 'an invitation',

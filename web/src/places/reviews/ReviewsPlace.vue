@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { api, data } from '../../api/client'
 import { whenChanged } from '../../live'
 import { useLoaded, usePaged } from '../../load'
+import OneOf from '../../parts/OneOf.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { useSession } from '../../session'
 import ReviewTable from './ReviewTable.vue'
@@ -11,18 +12,18 @@ import TurnaroundPlots from './TurnaroundPlots.vue'
 import { must } from '../../parts/must'
 
 type Which = 'OPEN' | 'LATE' | 'CLOSED' | 'ALL'
-const CHOICES: { which: Which; word: string }[] = [
-  { which: 'OPEN', word: 'Open' },
-  { which: 'LATE', word: 'Late' },
-  { which: 'CLOSED', word: 'Closed' },
-  { which: 'ALL', word: 'All' },
+const CHOICES: { key: Which; word: string }[] = [
+  { key: 'OPEN', word: 'Open' },
+  { key: 'LATE', word: 'Late' },
+  { key: 'CLOSED', word: 'Closed' },
+  { key: 'ALL', word: 'All' },
 ]
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
 const project = must(session.project).id
 const path = { params: { path: { project } } }
-const which = computed<Which>(() => CHOICES.find((c) => c.which === route.query.which)?.which ?? 'OPEN')
+const which = computed<Which>(() => CHOICES.find((c) => c.key === route.query.which)?.key ?? 'OPEN')
 const plots = computed(() => route.query.which === 'TURNAROUND')
 const filter = computed(() => ({
   which: which.value,
@@ -62,28 +63,12 @@ function set(key: string, event: Event) {
   <div class="reviews">
     <header>
       <h1>Reviews</h1>
-      <nav aria-label="Which reviews">
-        <button
-          v-for="c in CHOICES"
-          :key="c.which"
-          type="button"
-          class="act"
-          :class="{ on: !plots && which === c.which }"
-          :aria-pressed="!plots && which === c.which"
-          @click="router.push({ query: { ...route.query, which: c.which } })"
-        >
-          {{ c.word }}
-        </button>
-        <button
-          type="button"
-          class="act"
-          :class="{ on: plots }"
-          :aria-pressed="plots"
-          @click="router.push({ query: { which: 'TURNAROUND' } })"
-        >
-          Turnaround
-        </button>
-      </nav>
+      <OneOf
+        :model-value="plots ? 'TURNAROUND' : which"
+        :choices="[...CHOICES, { key: 'TURNAROUND', word: 'Turnaround' }]"
+        name="Which reviews"
+        @update:model-value="(w) => router.push({ query: w === 'TURNAROUND' ? { which: w } : { ...route.query, which: w } })"
+      />
       <template v-if="!plots">
         <select class="text" aria-label="Route" :value="filter.route ?? ''" @change="set('route', $event)">
           <option value="">every route</option>
@@ -155,21 +140,6 @@ header select {
 .end {
   margin-left: auto;
   gap: 4px;
-}
-nav {
-  display: flex;
-}
-nav .act {
-  margin-right: -1px;
-  border-radius: 0;
-}
-.on {
-  background: var(--ink);
-  color: var(--paper);
-  border-color: var(--ink);
-}
-.on:hover {
-  background: var(--ink) !important;
 }
 .scroll {
   --stick: 0px;

@@ -167,7 +167,7 @@ async function putInForce() {
       <summary>What is set when the review ends</summary>
       <div class="row wrap">
         <FieldInputs v-model="form.values" :keys="codeFields" optional />
-        <label v-for="c in project.decisionCodes" :key="c.digit" class="field"
+        <label v-for="c in project.decisionCodes" :key="c.digit" class="field" data-help="status code at the end"
           ><span>{{ c.digit }} {{ c.name }}: issued with</span
           ><select
             class="text"

@@ -41,7 +41,7 @@ function turnField(key: string, value: string) {
 <template>
   <div class="condition" :class="{ group }">
     <div class="row">
-      <select class="text kind" :value="condition.kind" aria-label="What is asked" @change="turn(text($event))">
+      <select class="text kind" :value="condition.kind" aria-label="What is asked" data-test="condition-kind" @change="turn(text($event))">
         <option v-for="k in kinds" :key="k.key" :value="k.key">{{ k.word }}</option>
       </select>
       <button class="act bare" type="button" :aria-label="`Leave out: ${kind?.word}`" @click="emit('remove')">Leave out</button>

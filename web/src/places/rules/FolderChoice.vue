@@ -68,7 +68,7 @@ const open = (folder: number, event: Event) =>
 </script>
 
 <template>
-  <ul v-if="chosen.length" class="chosen" aria-label="Chosen folders">
+  <ul v-if="chosen.length" class="chosen" data-help="Stands on" aria-label="Chosen folders">
     <li v-for="c in chosen" :key="c.folder">
       <span class="row"
         ><strong class="clip grow" :title="c.its?.path">{{ c.its ? c.its.path || c.its.name : 'a folder that is gone' }}</strong>
@@ -85,6 +85,7 @@ const open = (folder: number, event: Event) =>
           class="text"
           :disabled="busy"
           :aria-label="`Who may hand in to ${c.its?.name}`"
+          data-help="hand in"
           @change="open(c.folder, $event)"
         >
           <option value="">let hand in …</option>
@@ -109,7 +110,7 @@ const open = (folder: number, event: Event) =>
     data-test="find-folder"
     @keydown.enter.prevent="found.length === 1 && turn(must(found[0]).id)"
   />
-  <div role="group" class="folders" :aria-labelledby="labelledBy">
+  <div role="group" class="folders" data-help="Stands on" :aria-labelledby="labelledBy">
     <div v-for="row in rows.slice(0, MOST)" :key="row.folder.id" class="line" :style="{ paddingLeft: `${4 + row.depth * 12}px` }">
       <label class="clip grow" :title="row.folder.path"
         ><input type="checkbox" :checked="!!place(row.folder.id)" @change="turn(row.folder.id)" /> {{ row.name }}</label

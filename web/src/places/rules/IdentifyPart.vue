@@ -4,10 +4,11 @@ import type { Schemas } from '../../api/client'
 import { useSession } from '../../session'
 import PatternField from './PatternField.vue'
 import type { Choices } from './choices'
+import type { NamePart } from './example'
 
 /** What a rule says at Identify: how names are read, what is asked for, and what becomes of what something speaks against. */
 const form = defineModel<Schemas['IdentifyForm']>({ required: true })
-defineProps<{ choices: Choices }>()
+defineProps<{ choices: Choices; names: string[]; parts: NamePart[] }>()
 const session = useSession()
 
 const text = (event: Event) => (event.target as HTMLSelectElement).value
@@ -26,41 +27,56 @@ const set = (i: number, pattern: string) =>
 
 <template>
   <div class="identify">
-    <template v-if="form.namePatterns.length <= 1"
-      ><PatternField :model-value="form.namePatterns[0] ?? ''" @update:model-value="(p) => set(0, p)"
-    /></template>
-    <template v-else>
-      <div v-for="(pattern, i) in form.namePatterns" :key="i" class="one">
-        <small
-          >{{ i === 0 ? 'First' : 'or else' }}
-          <button class="act bare" type="button" @click="patch({ namePatterns: form.namePatterns.filter((_, k) => k !== i) })">
-            Leave it out
-          </button></small
-        >
-        <PatternField :model-value="pattern" @update:model-value="(p) => set(i, p)" />
-      </div>
-    </template>
-    <button
-      v-if="form.namePatterns.some((p) => p.trim())"
-      class="act"
-      type="button"
-      data-test="another-pattern"
-      @click="set(form.namePatterns.length, '')"
-    >
-      Another pattern, if these do not fit
-    </button>
-    <div class="field">
-      <span>Asked for once, with the files</span>
-      <MultiSelect
-        :model-value="form.asks"
-        :options="session.project?.fields.filter((f) => !['project', 'originator'].includes(f.key))"
-        option-label="label"
-        option-value="key"
-        placeholder="nothing"
-        aria-label="Fields asked for with the files"
-        data-test="asks"
-        @update:model-value="(asks) => patch({ asks })"
+    <div class="patterns">
+      <PatternField
+        v-if="form.namePatterns.length <= 1"
+        :model-value="form.namePatterns[0] ?? ''"
+        :names="names"
+        :parts="parts"
+        @update:model-value="(p) => set(0, p)"
       />
+      <template v-else>
+        <div v-for="(pattern, i) in form.namePatterns" :key="i" class="one">
+          <small
+            >{{ i === 0 ? 'First' : 'or else' }}
+            <button class="act bare" type="button" @click="patch({ namePatterns: form.namePatterns.filter((_, k) => k !== i) })">
+              Leave it out
+            </button></small
+          >
+          <PatternField :model-value="pattern" :names="names" :parts="i ? [] : parts" @update:model-value="(p) => set(i, p)" />
+        </div>
+      </template>
+      <button
+        v-if="form.namePatterns.some((p) => p.trim())"
+        class="act"
+        type="button"
+        data-test="another-pattern"
+        @click="set(form.namePatterns.length, '')"
+      >
+        Another pattern, if these do not fit
+      </button>
+    </div>
+    <div class="more">
+      <div class="field">
+        <span>Asked for once, with the files</span>
+        <MultiSelect
+          :model-value="form.asks"
+          :options="session.project?.fields.filter((f) => !['project', 'originator'].includes(f.key))"
+          option-label="label"
+          option-value="key"
+          placeholder="nothing"
+          aria-label="Fields asked for with the files"
+          data-test="asks"
+          @update:model-value="(asks) => patch({ asks })"
+        />
+      </div>
+      <label class="field"
+        ><span>Revisions are</span>
+        <select class="text" :value="form.sequence ?? ''" @change="patch({ sequence: text($event) || undefined })">
+          <option value="">in the sequence the document is in</option>
+          <option v-for="s in choices.sequences" :key="s.key" :value="s.key">{{ s.name }}</option>
+        </select></label
+      >
     </div>
     <fieldset>
       <legend>A file with</legend>
@@ -72,20 +88,22 @@ const set = (i: number, pattern: string) =>
         <small v-if="c.hint">{{ c.hint }}</small></label
       >
     </fieldset>
-    <label class="field"
-      ><span>Revisions are</span>
-      <select class="text" :value="form.sequence ?? ''" @change="patch({ sequence: text($event) || undefined })">
-        <option value="">in the sequence the document is in</option>
-        <option v-for="s in choices.sequences" :key="s.key" :value="s.key">{{ s.name }}</option>
-      </select></label
-    >
   </div>
 </template>
 
 <style scoped>
 .identify {
   display: grid;
-  gap: 9px;
+  grid-template-columns: minmax(0, 5fr) minmax(0, 3fr) minmax(0, 6fr);
+  gap: 8px 18px;
+  min-width: 0;
+}
+.patterns,
+.more {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 8px;
+  align-content: start;
   min-width: 0;
 }
 .one {
@@ -97,7 +115,10 @@ fieldset {
   border: 0;
   padding: 0;
   display: grid;
-  gap: 4px;
+  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+  gap: 4px 12px;
+  align-content: start;
+  min-width: 0;
 }
 legend {
   font-size: 12px;
@@ -107,10 +128,24 @@ legend {
   display: grid;
   gap: 1px;
   font-size: 12px;
+  align-content: start;
 }
-.identify > button {
+.patterns > button {
   justify-self: start;
   white-space: normal;
   text-align: left;
+}
+@media (max-width: 1150px) {
+  .identify {
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  }
+  fieldset {
+    grid-column: 1 / -1;
+  }
+}
+@media (max-width: 700px) {
+  .identify {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

@@ -3,20 +3,27 @@ import { computed } from 'vue'
 import type { Code, Schemas } from '../../api/client'
 import { useSession } from '../../session'
 import PlaceEdit from './PlaceEdit.vue'
-import { emptyPlace, type Choices, type Place, type Target } from './choices'
+import { emptyPlace, notTarget, usualStatus, type Choices, type Place, type Target } from './choices'
+import type { Insertable } from './example'
 import { must } from '../../parts/must'
 
 /** What a rule says of Issue: what follows from each decision code, or where files go that nobody reviews. */
 const issue = defineModel<Schemas['IssueForm']>({ required: true })
-const props = defineProps<{ choices: Choices; reviewed: boolean; numbered: boolean }>()
+const props = defineProps<{ choices: Choices; reviewed: boolean; numbered: boolean; parts: Insertable[] }>()
+const emit = defineEmits<{ put: [text: string] }>()
 const session = useSession()
 const codes = computed(() => session.project?.decisionCodes ?? [])
-const targets = computed(() => props.choices.folders.filter((f) => f.state !== 'ARCHIVE'))
-/** A numbered revision that was decided on leaves work in progress; a plain file may go anywhere. */
-const reviewTargets = computed(() => targets.value.filter((f) => !props.numbered || f.state !== 'WORK_IN_PROGRESS'))
+/** Every folder, with why it cannot be a target if it cannot. */
+const targets = computed(() => props.choices.folders.map((f) => ({ ...f, why: notTarget(f, props.reviewed && props.numbered) })))
+const shownAs = (f: { path: string; name: string; why: string }) => (f.path || f.name) + (f.why && ` (${f.why})`)
 const text = (event: Event) => (event.target as HTMLSelectElement).value
 const follows = (code: number) => issue.value.byCode.find((f) => f.code === code)
-const status = () => session.project?.statusCodes[0]?.code ?? ''
+const status = (folder: number) =>
+  usualStatus(
+    session.project?.statusCodes ?? [],
+    props.choices.folders.find((f) => f.id === folder),
+    props.numbered,
+  )
 
 /** What the project says of a code, in words. */
 const asProject = (code: Code) =>
@@ -32,7 +39,7 @@ const chosen = (code: number) => String(placeOf(code)?.into.folder ?? follows(co
 function setTarget(code: number, value: string) {
   const before = placeOf(code)
   const others = issue.value.byCode.filter((f) => f.code !== code)
-  const place = before ? { ...before, into: { ...before.into, folder: Number(value) } } : emptyPlace(Number(value), status())
+  const place = before ? { ...before, into: { ...before.into, folder: Number(value) } } : emptyPlace(Number(value), status(Number(value)))
   const target = plain.value.some((k) => k.key === value) ? ({ kind: value } as Target) : { kind: 'PLACE' as const, place }
   issue.value = { ...issue.value, byCode: value ? [...others, { code, target }] : others }
 }
@@ -50,7 +57,7 @@ function setAtOnce(value: string) {
     atOnce: value
       ? before
         ? { ...before, into: { ...before.into, folder: Number(value) } }
-        : emptyPlace(Number(value), status())
+        : emptyPlace(Number(value), status(Number(value)))
       : undefined,
   }
 }
@@ -73,7 +80,9 @@ function setAtOnce(value: string) {
         <option v-for="k in plain" :key="k.key" :value="k.key">
           {{ k.key === 'PROJECT' ? `${k.word} (${asProject(code)})` : k.word }}
         </option>
-        <option v-for="f in reviewTargets" :key="f.id" :value="f.id">{{ f.path }}</option>
+        <option v-for="f in targets" :key="f.id" :value="f.id" :disabled="!!f.why && chosen(code.digit) !== String(f.id)">
+          {{ shownAs(f) }}
+        </option>
       </select>
       <PlaceEdit
         v-if="placeOf(code.digit)"
@@ -81,6 +90,8 @@ function setAtOnce(value: string) {
         :choices="choices"
         :label="String(code.digit)"
         :numbered="numbered"
+        :parts="parts"
+        @put="(part) => emit('put', part)"
         @update:model-value="(p) => setPlace(code.digit, p)"
       />
     </div>
@@ -88,14 +99,16 @@ function setAtOnce(value: string) {
   <div v-else class="issue code">
     <span>Filed at once in</span>
     <select
-      class="text"
+      class="text target"
       aria-label="Filed at once in"
       :value="issue.atOnce?.into.folder ?? ''"
       data-test="target-at-once"
       @change="setAtOnce(text($event))"
     >
       <option value="">choose a folder</option>
-      <option v-for="f in targets" :key="f.id" :value="f.id">{{ f.path }}</option>
+      <option v-for="f in targets" :key="f.id" :value="f.id" :disabled="!!f.why && issue.atOnce?.into.folder !== f.id">
+        {{ shownAs(f) }}
+      </option>
     </select>
     <PlaceEdit
       v-if="issue.atOnce"
@@ -103,6 +116,9 @@ function setAtOnce(value: string) {
       :choices="choices"
       label="filing"
       :numbered="numbered"
+      :parts="parts"
+      wide
+      @put="(part) => emit('put', part)"
       @update:model-value="(p) => (issue = { ...issue, atOnce: p })"
     />
   </div>
@@ -111,12 +127,21 @@ function setAtOnce(value: string) {
 <style scoped>
 .issue {
   display: grid;
-  gap: 8px;
+  grid-template-columns: repeat(auto-fit, minmax(230px, 1fr));
+  gap: 8px 16px;
   min-width: 0;
+}
+.issue.code {
+  grid-template-columns: minmax(0, 1fr);
+}
+.target {
+  max-width: 420px;
 }
 .code {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 3px;
   min-width: 0;
+  align-content: start;
 }
 </style>

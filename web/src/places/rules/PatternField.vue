@@ -1,24 +1,29 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, data } from '../../api/client'
 import { useLoaded } from '../../load'
 import Trouble from '../../parts/Trouble.vue'
 import { useSession } from '../../session'
-import { guess, pieces, written, type Meaning } from './pieces'
+import { meaning, patternOf, taken, type NamePart } from './example'
 
 /** How many names are read beside the pattern. */
 const SHOWN = 4
 const PAUSE = 250
 
+/** A pattern for names, written, or made by pointing at the parts of an example. */
 const pattern = defineModel<string>({ required: true })
+/** @prop names real names to read with it; @prop parts the example, taken apart. */
+const props = defineProps<{ names: string[]; parts: NamePart[] }>()
 const session = useSession()
 const project = computed(() => session.project?.id ?? 0)
 const fields = computed(() => session.project?.fields ?? [])
-const names = useLoaded(() => data(api.GET('/api/projects/{project}/names-arrived', { params: { path: { project: project.value } } })))
-/** The name whose parts are pointed at. */
-const pointedAt = ref<string>()
-const meanings = ref<Meaning[]>([])
-const parts = computed(() => pieces(pointedAt.value ?? ''))
+/** The parts as they are said here; the example's own until something is said. */
+const said = ref<NamePart[]>()
+const parts = computed(() => said.value ?? props.parts)
+watch(
+  () => props.parts,
+  () => (said.value = undefined),
+)
 const tried = useLoaded(() =>
   data(
     api.POST('/api/projects/{project}/patterns/trials', {
@@ -27,12 +32,10 @@ const tried = useLoaded(() =>
     }),
   ),
 )
-const sample = computed(() =>
-  [...new Set([...(pointedAt.value?.trim() ? [pointedAt.value] : []), ...(names.value.value ?? [])])].slice(0, SHOWN),
-)
+const sample = computed(() => [...new Set(props.names.filter((n) => n.trim()))].slice(0, SHOWN))
 const faults = computed(() => tried.value.value?.faults ?? [])
+const proposed = computed(() => patternOf(parts.value))
 
-onMounted(names.load)
 let pause: ReturnType<typeof setTimeout> | undefined
 watch(
   [pattern, sample],
@@ -43,24 +46,9 @@ watch(
   { immediate: true },
 )
 
-function point() {
-  pointedAt.value = names.value.value?.[0] ?? 'DR-H_Inlet screen.pdf'
-  takeApart()
-}
-
-function takeApart() {
-  meanings.value = guess(parts.value, fields.value)
-  pattern.value = written(parts.value, meanings.value)
-}
-
-const said = (i: number) => {
-  const meaning = meanings.value[i]
-  return meaning?.as === 'field' ? meaning.key : meaning?.as === 'over' ? '*' : ''
-}
-
-function say(i: number, value: string) {
-  meanings.value[i] = value === '' ? { as: 'itself' } : value === '*' ? { as: 'over' } : { as: 'field', key: value }
-  pattern.value = written(parts.value, meanings.value)
+function say(i: number, as: string) {
+  said.value = parts.value.map((p, k) => (k === i ? taken(p, as) : p))
+  pattern.value = patternOf(said.value)
 }
 </script>
 
@@ -68,35 +56,34 @@ function say(i: number, value: string) {
   <div class="pattern">
     <label class="field"
       ><span>Names are read as (may stay empty)</span
-      ><input v-model="pattern" class="text mono" placeholder="{type}-{discipline}[_{title}]" maxlength="500"
+      ><input v-model="pattern" class="text mono" placeholder="{type}-{discipline}[_{title}]" maxlength="500" data-test="name-pattern"
     /></label>
-    <button v-if="pointedAt === undefined" type="button" class="act" @click="point">Point at the parts of a name</button>
-    <div v-else class="pointing">
-      <label class="field"
-        ><span>Its parts</span><input v-model="pointedAt" class="text mono" list="names-arrived" maxlength="255" @input="takeApart"
-      /></label>
-      <datalist id="names-arrived"><option v-for="name in names.value.value" :key="name" :value="name" /></datalist>
-      <ol>
+    <div v-if="parts.length" class="pointing">
+      <ol aria-label="The parts of the example" data-help="parts of a name">
         <template v-for="(part, i) in parts" :key="i">
-          <li v-if="!part.between">
+          <li v-if="part.as === 'BETWEEN'" class="mono between">{{ part.text }}</li>
+          <li v-else>
             <span class="mono clip" :title="part.text">{{ part.text }}</span>
             <select
               class="text"
               :aria-label="`What ${part.text} is`"
-              :value="said(i)"
+              :value="meaning(part)"
               @change="say(i, ($event.target as HTMLSelectElement).value)"
             >
               <option value="">always so</option>
-              <option v-for="f in fields" :key="f.key" :value="f.key">{{ f.label }}</option>
-              <option value="title">Title</option>
+              <option v-for="f in part.forms" :key="f" :value="`day ${f}`">date {{ f }}</option>
+              <option v-for="f in fields" :key="f.key" :value="`field ${f.key}`">{{ f.label }}</option>
+              <option value="field title">Title</option>
               <option value="*">read over</option>
             </select>
           </li>
         </template>
       </ol>
-      <button type="button" class="act" @click="pointedAt = undefined">Done</button>
+      <button v-if="proposed !== pattern" type="button" class="act" data-test="take-pattern" @click="pattern = proposed">
+        Read names as <span class="mono">{{ proposed }}</span>
+      </button>
     </div>
-    <Trouble :problem="tried.problem.value ?? names.problem.value" />
+    <Trouble :problem="tried.problem.value" />
     <template v-if="pattern.trim() && tried.value.value">
       <p v-for="fault in faults" :key="fault.position + fault.message" class="error" role="alert">
         At character {{ fault.position + 1 }}: {{ fault.message }}.
@@ -126,33 +113,48 @@ function say(i: number, value: string) {
 <style scoped>
 .pattern {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 6px;
   min-width: 0;
-}
-.pattern > button {
-  justify-self: start;
 }
 .pointing {
   display: grid;
   gap: 5px;
-  padding: 6px 8px;
+  padding: 4px 8px;
   border-left: 2px solid var(--main);
   min-width: 0;
 }
 .pointing > button {
   justify-self: start;
+  white-space: normal;
+  text-align: left;
 }
-ol,
+ol {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  min-width: 0;
+  align-items: end;
+}
+ol li {
+  display: grid;
+  gap: 2px;
+  max-width: 170px;
+}
+ol .between {
+  padding-bottom: 5px;
+}
+ol select {
+  width: auto;
+  max-width: 170px;
+  min-height: 24px;
+  font-size: 12px;
+  padding: 0 4px;
+}
 ul {
   display: grid;
   gap: 4px;
   min-width: 0;
-}
-ol li {
-  display: grid;
-  grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
-  gap: 6px;
-  align-items: center;
 }
 ul li {
   display: grid;

@@ -2,11 +2,13 @@
 import { computed } from 'vue'
 import { useSession } from '../../session'
 import IntoEdit from './IntoEdit.vue'
-import { USUAL_NAME, type Choices, type Place } from './choices'
+import { USUAL_NAME, WHEN_TAKEN, type Choices, type Place } from './choices'
+import type { Insertable } from './example'
 
 /** Where files are placed: folder, path and name, status code, and what else happens there. */
 const place = defineModel<Place>({ required: true })
-const props = defineProps<{ choices: Choices; label: string; numbered: boolean }>()
+const props = defineProps<{ choices: Choices; label: string; numbered: boolean; parts: Insertable[]; wide?: boolean }>()
+const emit = defineEmits<{ put: [text: string] }>()
 const session = useSession()
 const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectElement).value
 const patch = (change: Partial<Place>) => (place.value = { ...place.value, ...change })
@@ -30,7 +32,7 @@ const more = computed(
 </script>
 
 <template>
-  <div class="place">
+  <div class="place" :class="{ wide }">
     <select
       class="text"
       :value="place.status"
@@ -47,24 +49,40 @@ const more = computed(
       :folder="folderPath(place.into.folder)"
       :status="place.status"
       :numbered="numbered"
+      :parts="parts"
+      @put="(part) => emit('put', part)"
       @update:model-value="(into) => patch({ into })"
     />
-    <details :open="more">
-      <summary>taken names, copies, fields</summary>
+    <details :open="more || wide">
+      <summary>moved, taken names, fields, copies</summary>
       <label class="field"
         ><span>Files are</span
-        ><select class="text" :value="place.manner" @change="patch({ manner: text($event) as Place['manner'] })">
+        ><select
+          class="text"
+          :value="place.manner"
+          :data-test="`manner-${label}`"
+          @change="patch({ manner: text($event) as Place['manner'] })"
+        >
           <option value="COPY">copied; what came in stays</option>
           <option value="MOVE">moved; what came in leaves a trace</option>
         </select></label
       >
       <label class="field"
         ><span>A name that is taken</span
-        ><select class="text" :value="place.whenTaken" @change="patch({ whenTaken: text($event) as Place['whenTaken'] })">
-          <option value="STOP">stops it</option>
-          <option value="KEEP_BOTH">is kept beside it</option>
-          <option value="NEXT_VERSION" :disabled="guarded">gets a next version</option>
-          <option value="REPLACE" :disabled="guarded">goes to the archive</option>
+        ><select
+          class="text"
+          :value="place.whenTaken"
+          :data-test="`when-taken-${label}`"
+          @change="patch({ whenTaken: text($event) as Place['whenTaken'] })"
+        >
+          <option
+            v-for="w in WHEN_TAKEN"
+            :key="w.key"
+            :value="w.key"
+            :disabled="guarded && (w.key === 'NEXT_VERSION' || w.key === 'REPLACE')"
+          >
+            {{ w.word }}
+          </option>
         </select>
         <small v-if="guarded">In Shared and Published folders nothing is replaced.</small></label
       >
@@ -91,6 +109,8 @@ const more = computed(
           :folder="folderPath(c.folder)"
           :status="place.status"
           :numbered="numbered"
+          :parts="parts"
+          @put="(part) => emit('put', part)"
           @update:model-value="(into) => copy(i, into)"
         /><button class="act bare" type="button" @click="patch({ copies: place.copies.filter((_, k) => k !== i) })">
           Leave the copy out
@@ -118,14 +138,26 @@ const more = computed(
 
 <style scoped>
 .place {
-  margin-left: 18px;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 4px;
   min-width: 0;
+  align-content: start;
 }
-details {
-  display: grid;
-  gap: 5px;
+.wide {
+  grid-template-columns: minmax(0, 1fr) minmax(0, 2fr) minmax(0, 2fr);
+  gap: 4px 16px;
+}
+.wide > select {
+  align-self: start;
+}
+@media (max-width: 900px) {
+  .wide {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+details > * + * {
+  margin-top: 5px;
 }
 summary {
   cursor: pointer;

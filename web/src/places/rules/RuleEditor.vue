@@ -1,19 +1,29 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
-import { api, data } from '../../api/client'
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { api, data, type Schemas } from '../../api/client'
+import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
-import { useSession } from '../../session'
-import ConditionEdit from './ConditionEdit.vue'
-import FolderChoice from './FolderChoice.vue'
-import Meanwhile from './Meanwhile.vue'
-import StationsEdit from './StationsEdit.vue'
-import { emptyCondition, type Choices, type Condition, type Finding, type Rule, type Stations } from './choices'
-import { useWriting } from './writing'
 import { vEscape } from '../../parts/escape'
 import { must } from '../../parts/must'
+import { useSession } from '../../session'
+import { COLUMNS, type Column } from './columns'
+import CopiesPart from './CopiesPart.vue'
+import { emptyPlace, ownWord, usualStatus, whole, type Choices, type Finding, type Rule, type Station, type Stations } from './choices'
+import { insertables, patternOf, useExample } from './example'
+import Meanwhile from './Meanwhile.vue'
+import { useSample } from './sample'
+import SampleRow from './SampleRow.vue'
+import StationPart from './StationPart.vue'
+import WherePart from './WherePart.vue'
+import WrittenRow from './WrittenRow.vue'
+import { useWriting } from './writing'
 
 /**
- * Writing a rule; `writing` is where it is kept until it is saved, `by` who saved the draft that is there, `findings` what was found on it.
+ * Writing a rule where it is read: its row, a sample that runs along under it, and the one station that is open, in full width.
+ *
+ * @prop writing where it is kept until it is saved; @prop by who saved the draft that is there; @prop words what it said before it was
+ *     changed here; @prop says what the project says, in sentences; @prop behind the rule a new one comes after; @prop like a rule of a
+ *     folder like it, which a new one may follow
  */
 const props = defineProps<{
   id?: number
@@ -21,29 +31,41 @@ const props = defineProps<{
   writing: string
   by?: string
   findings: Finding[]
+  words?: Schemas['Sentences']
+  says?: Schemas['Sentences']
   choices: Choices
   project: Stations
   busy: boolean
-  column?: string
+  column?: Column
+  behind?: number
+  like?: (folder: number) => Rule | undefined
+  nameOf?: (id: number) => string
 }>()
-const emit = defineEmits<{ save: [form: Rule]; cancel: []; leave: [written: Rule] }>()
+/** `save`: the draft; put in force with that, or, of a new rule, right above another. */
+const emit = defineEmits<{ save: [form: Rule, force: boolean, above?: number]; cancel: []; leave: [written: Rule] }>()
 const { form, restored, changedMeanwhile, takeTheirs, keepMine } = useWriting(props.writing, () => props.form)
+const session = useSession()
 const watching = computed(() => form.value.kind === 'WATCHING')
 const element = useTemplateRef<HTMLFormElement>('element')
-const setCondition = (i: number, c: Condition) => (form.value.conditions = form.value.conditions.map((x, k) => (k === i ? c : x)))
+type Open = 'where' | Station
+const openOf = (column?: Column): Open => (!column || column === 'where' || column === 'which' ? 'where' : column)
+const open = ref<Open>(openOf(props.column))
+const STATIONS: Open[] = ['where', 'identify', 'number', 'review', 'issue', 'tell']
 
 /** The check runs while the rule is written, against the sheet as it is drafted. */
-const session = useSession()
 const PAUSE = 300
-const found = computed(() => look.value.value ?? props.findings)
+const written = () => ({ id: props.id, behind: props.id === undefined ? props.behind : undefined, rule: form.value })
 const look = useLoaded(() =>
   data(
     api.POST('/api/projects/{project}/rules/looks', {
       params: { path: { project: must(session.project).id } },
-      body: { id: props.id, rule: form.value },
+      body: written(),
     }),
   ),
 )
+const found = computed(() => look.value.value?.findings ?? props.findings)
+const errors = computed(() => found.value.filter((f) => f.error))
+const words = computed(() => look.value.value?.words ?? props.words)
 let pause: ReturnType<typeof setTimeout> | undefined
 watch(
   form,
@@ -55,124 +77,271 @@ watch(
 )
 onBeforeUnmount(() => clearTimeout(pause))
 
+const sample = useSample(form, written, () => props.choices)
+// What speaks against it, and what comes of the sample, changes with the rest of the sheet and with who and what there is.
+whenChanged(['RULES', 'PEOPLE', 'FOLDER'], () => (void look.load(), sample.again()), 500)
+const names = computed(() => [...new Set([sample.name.value, ...(sample.there.value.value ?? []).map((f) => f.name)])].filter(Boolean))
+const { parts } = useExample(sample.name, () => (sample.there.value.value ?? []).map((f) => f.name))
+
+/** A part of the example is used somewhere: names are read so that it is known, unless something else reads them already. */
+function used(text: string) {
+  const key = /^\{(\w+)/.exec(text)?.[1]
+  const isPart = parts.value.some((p) => (p.as === 'FIELD' || p.as === 'DAY') && p.key === key)
+  if (!isPart || !key) return
+  if (watching.value) {
+    if (!form.value.conditions.some((c) => c.kind === 'NAME'))
+      form.value.conditions = [...form.value.conditions, { kind: 'NAME', pattern: patternOf(parts.value) }]
+    return
+  }
+  const says = form.value.stations.identify ?? must(ownWord('identify', props.project, props.choices.kinds).identify)
+  if (!says.namePatterns.some((p) => p.trim()))
+    form.value.stations = { ...form.value.stations, identify: { ...says, namePatterns: [patternOf(parts.value)] } }
+}
+
+/** The usual sorts of rule, each set at one go; what is asked for next is opened. */
+function become(sort: 'file' | 'approve' | 'number') {
+  const { number, review, issue, ...rest } = form.value.stations
+  const folder = props.choices.folders.find((f) => f.id === form.value.places[0]?.folder)
+  const route = review?.route ?? whole({}, props.project).review?.route ?? props.choices.routes[0]?.key
+  if (sort === 'number') form.value.stations = rest
+  else if (sort === 'file')
+    form.value.stations = {
+      ...rest,
+      number: {},
+      review: {},
+      issue: issue ?? { byCode: [], atOnce: folder && emptyPlace(folder.id, usualStatus([], folder, false)) },
+    }
+  else form.value.stations = { ...rest, number: number ?? {}, review: { route } }
+  show(sort === 'file' ? 'issue' : 'review')
+}
+function follow(other: Rule) {
+  form.value = {
+    ...form.value,
+    conditions: structuredClone(JSON.parse(JSON.stringify(other.conditions))),
+    stations: structuredClone(JSON.parse(JSON.stringify(other.stations))),
+  }
+}
+const likeIt = computed(() => {
+  const place = form.value.places[0]
+  const empty = Object.values(form.value.stations).every((s) => s === undefined) && form.value.conditions.length === 0
+  return props.id === undefined && !watching.value && place && empty ? props.like?.(place.folder) : undefined
+})
+
+/** A rule without a name is called as its folder. */
+const named = ref(form.value.name !== '')
+watch(
+  () => form.value.places[0]?.folder,
+  (folder) => {
+    if (named.value || props.id !== undefined) return
+    form.value.name = props.choices.folders.find((f) => f.id === folder)?.name ?? ''
+  },
+)
+
+function focusFirst() {
+  void nextTick(() => {
+    const station = element.value?.querySelector<HTMLElement>('.opened')
+    station?.querySelector<HTMLElement>('input:not([type=checkbox]), select, textarea, input, button')?.focus()
+  })
+}
+function show(which: Open) {
+  open.value = which
+  focusFirst()
+}
+function step(by: 1 | -1) {
+  const i = STATIONS.indexOf(open.value) + by
+  if (STATIONS[i]) show(must(STATIONS[i]))
+}
+function key(event: KeyboardEvent) {
+  if (event.altKey && (event.key === 'ArrowRight' || event.key === 'ArrowLeft')) {
+    event.preventDefault()
+    step(event.key === 'ArrowRight' ? 1 : -1)
+  } else if (event.ctrlKey && event.key === 'Enter') {
+    event.preventDefault()
+    // As the button does it, and only where that can be pressed.
+    if (!props.busy && !changedMeanwhile.value) element.value?.requestSubmit()
+  }
+}
+const columnOf = (f: Finding) => COLUMNS.find((c) => c.key === f.column)?.key
 onMounted(() => {
-  const first = element.value?.querySelector<HTMLElement>(
-    props.column ? `.${props.column} :is(input, select, textarea)` : '[data-test=rule-name]',
-  )
-  first?.focus()
+  element.value?.addEventListener('keydown', key)
+  focusFirst()
   element.value?.scrollIntoView({ block: 'nearest' })
 })
 </script>
 
 <template>
-  <form ref="element" v-escape="() => emit('cancel')" class="editor" :class="{ watching }" @submit.prevent="emit('save', form)">
-    <p v-if="restored && !changedMeanwhile" class="restored quiet">What you were writing is here again.</p>
-    <fieldset class="where">
-      <legend>{{ watching ? 'Watching rule: only tells' : 'Handling rule: takes the file' }}</legend>
-      <label class="field"
-        ><span>Name</span><input v-model="form.name" class="text" required maxlength="200" data-test="rule-name"
-      /></label>
-      <label class="field"
-        ><span>What it is for (may stay empty)</span><textarea v-model="form.description" class="text" rows="2" maxlength="2000" />
-      </label>
-      <div class="field">
-        <span id="where">Stands on</span
-        ><FolderChoice
-          v-model="form.places"
-          :folders="choices.folders"
-          :kept="choices.kept"
-          :people="choices.people"
-          :takes="!watching"
-          labelled-by="where"
-        />
-      </div>
-    </fieldset>
-    <fieldset class="which">
-      <legend>Which</legend>
-      <p v-if="form.conditions.length === 0" class="quiet">No condition: every file that arrives.</p>
-      <ConditionEdit
-        v-for="(c, i) in form.conditions"
-        :key="i"
-        :model-value="c"
-        :choices="choices"
-        :depth="0"
-        @update:model-value="(x) => setCondition(i, x)"
-        @remove="form.conditions = form.conditions.filter((_, k) => k !== i)"
-      />
-      <button
-        class="act"
-        type="button"
-        data-test="add-condition"
-        @click="form.conditions = [...form.conditions, emptyCondition(must(choices.kinds.conditions[0]))]"
-      >
-        Add a condition
-      </button>
-      <p v-if="form.conditions.length > 1" class="quiet">All of them have to be met.</p>
-    </fieldset>
-    <StationsEdit v-model="form.stations" :choices="choices" :project="project" :only="watching ? 'tell' : undefined" />
-    <div class="foot">
-      <ul class="findings" :class="{ some: found.length }" tabindex="0" aria-label="What the check finds" aria-live="polite">
-        <li v-if="found.length === 0" class="quiet">The check finds nothing.</li>
-        <li v-for="(f, i) in found" :key="i" :class="f.error ? 'error' : 'warning'">
-          <strong>{{ f.column.charAt(0).toUpperCase() + f.column.slice(1) }}</strong> {{ f.sentence }}
-          <span class="quiet">{{ f.mend }}</span>
-        </li>
-      </ul>
-      <footer>
-        <Meanwhile v-if="changedMeanwhile" :by="by" @theirs="takeTheirs" @mine="keepMine" />
-        <button class="act first" type="submit" :disabled="busy || changedMeanwhile" data-test="save-draft">Save as draft</button>
-        <button class="act" type="button" @click="emit('leave', form)">Leave it as it was</button>
-        <span class="quiet">Nothing changes for arriving files until the draft is put in force.</span>
-      </footer>
-    </div>
-  </form>
+  <WrittenRow
+    :id="id"
+    :form="form"
+    :words="words"
+    :open="open"
+    :findings="found"
+    :all="watching"
+    @open="(c) => show(openOf(c))"
+    @keydown="key"
+  />
+  <SampleRow
+    v-model="sample.name.value"
+    :names="names"
+    :sample="sample.ready.value ? sample.answer.value.value : undefined"
+    :stale="sample.stale.value"
+    :problem="sample.answer.problem.value"
+    :rule="form"
+    :folder="form.places.length > 0"
+    @take="sample.take"
+  />
+  <tr class="editor">
+    <td colspan="8">
+      <form ref="element" v-escape="() => emit('cancel')" class="editor" :class="{ watching }" @submit.prevent="emit('save', form, false)">
+        <p v-if="restored && !changedMeanwhile" class="restored quiet">What you were writing is here again.</p>
+        <div class="opened">
+          <WherePart v-if="open === 'where' || watching" v-model="form" :choices="choices" @named="named = true">
+            <template v-if="likeIt" #like>
+              <p class="note like">
+                “{{ likeIt.name }}” stands on a folder like this one.
+                <button class="act" type="button" data-test="do-as-it" @click="follow(likeIt)">Do as it does</button>
+              </p>
+            </template>
+            <template v-if="!watching && id === undefined" #sorts>
+              <span id="becomes" class="quiet">What becomes of a file</span>
+              <span class="row wraps" role="group" aria-labelledby="becomes">
+                <button class="act" type="button" data-test="become-file" @click="become('file')">It is filed at once</button>
+                <button class="act" type="button" data-test="become-approve" @click="become('approve')">
+                  It is reviewed, without a number
+                </button>
+                <button class="act" type="button" data-test="become-number" @click="become('number')">As the project says</button>
+              </span>
+            </template>
+          </WherePart>
+          <div v-if="watching" class="besides">
+            <section>
+              <h3>Tell</h3>
+              <StationPart
+                v-model="form.stations"
+                station="tell"
+                only
+                :choices="choices"
+                :project="project"
+                :names="names"
+                :parts="parts"
+              />
+            </section>
+            <section>
+              <h3>Copy</h3>
+              <CopiesPart v-model="form.copies" :choices="choices" :parts="insertables(parts)" @put="used" />
+            </section>
+          </div>
+          <StationPart
+            v-else-if="open !== 'where'"
+            :key="open"
+            v-model="form.stations"
+            :station="open"
+            :choices="choices"
+            :project="project"
+            :names="names"
+            :parts="parts"
+            :says="says?.[open]"
+            @put="used"
+          />
+        </div>
+        <div class="foot">
+          <ul class="findings" :class="{ some: found.length }" tabindex="0" aria-label="What the check finds" aria-live="polite">
+            <li v-if="found.length === 0" class="quiet">The check finds nothing.</li>
+            <li v-for="(f, i) in found" :key="i" :class="f.error ? 'error' : 'warning'">
+              <button class="act bare column" type="button" @click="show(openOf(columnOf(f)))">
+                {{ f.column.charAt(0).toUpperCase() + f.column.slice(1) }}
+              </button>
+              {{ f.sentence }} <span class="quiet">{{ f.mend }}</span>
+              <button
+                v-if="f.above && id === undefined && session.controls"
+                class="act"
+                type="button"
+                :disabled="busy || !form.name"
+                data-test="save-above"
+                @click="emit('save', form, false, f.above)"
+              >
+                Save it above “{{ nameOf?.(f.above) }}”
+              </button>
+            </li>
+          </ul>
+          <footer>
+            <Meanwhile v-if="changedMeanwhile" :by="by" @theirs="takeTheirs" @mine="keepMine" />
+            <button class="act first" type="submit" :disabled="busy || changedMeanwhile" data-test="save-draft">Save as draft</button>
+            <button
+              class="act"
+              type="button"
+              :disabled="busy || changedMeanwhile || errors.length > 0 || look.loading.value"
+              :title="errors.length ? 'What is wrong has to be put right first' : ''"
+              data-test="save-force"
+              @click="emit('save', form, true)"
+            >
+              Save and put in force
+            </button>
+            <button class="act" type="button" @click="emit('leave', form)">Leave it as it was</button>
+            <span class="quiet"
+              >A draft changes nothing for arriving files. <span class="key">Alt ←</span> <span class="key">→</span> another station</span
+            >
+            <span class="grow" />
+            <slot />
+          </footer>
+        </div>
+      </form>
+    </td>
+  </tr>
 </template>
 
 <style scoped>
+.editor > td {
+  padding: 0;
+  border: 2px solid var(--main);
+  border-top: 0;
+}
 form.editor {
   scroll-margin-top: calc(var(--stick) + 32px);
   display: grid;
-  grid-template-columns: 1.15fr 0.95fr 1.1fr 0.75fr 0.85fr 1.15fr 1fr;
+  grid-template-columns: minmax(0, 1fr);
   background: var(--sheet);
 }
-form.editor.watching {
-  grid-template-columns: 1.2fr 1fr 1.4fr;
+.opened {
+  padding: 8px 12px 10px;
+  min-width: 0;
 }
-fieldset {
-  border: 0;
-  border-right: 1px solid var(--line);
-  padding: 0 10px 10px;
+.besides {
   display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 8px;
-  align-content: start;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 18px;
+  margin-top: 10px;
+  padding-top: 8px;
+  border-top: 1px solid var(--line);
+}
+.besides section {
   min-width: 0;
 }
-legend {
+h3 {
+  font-size: 13px;
   font-weight: 600;
-  padding: 6px 0 0;
+  margin-bottom: 4px;
 }
-.field {
-  min-width: 0;
+.wraps {
+  flex-wrap: wrap;
+  gap: 6px;
 }
-fieldset > button {
-  justify-self: start;
+.like {
+  padding: 4px 8px;
 }
 .restored {
-  grid-column: 1 / -1;
-  padding: 5px 10px 0;
+  padding: 5px 12px 0;
 }
 .foot {
-  grid-column: 1 / -1;
-  grid-row: 20;
   position: sticky;
   bottom: var(--foot);
 }
 .findings {
-  padding: 5px 10px;
+  padding: 5px 12px;
   font-size: 12.5px;
   line-height: 18px;
-  height: 48px;
+  max-height: 66px;
+  min-height: 29px;
   overflow: auto;
   border-top: 1px solid var(--line);
   background: var(--sheet);
@@ -180,60 +349,27 @@ fieldset > button {
 .findings.some {
   background: var(--attention-soft);
 }
+.column {
+  padding: 0 2px;
+  min-height: 0;
+  font-weight: 600;
+  color: inherit;
+}
 .warning {
   color: var(--attention);
 }
 footer {
   border-top: 1px solid var(--line);
-  padding: 8px 10px;
+  padding: 7px 12px;
   display: flex;
   gap: 8px 10px;
   align-items: center;
   flex-wrap: wrap;
   background: var(--shade);
 }
-@media (max-width: 1500px) and (min-width: 1151px) {
-  form.editor:not(.watching) {
-    grid-template-columns: 1.05fr 1.05fr 1.1fr 1fr;
-    grid-template-rows: auto auto 1fr auto;
-    grid-template-areas: 'note note note note' 'where identify number tell' 'where identify review tell' 'which identify issue tell';
-  }
-  form.editor:not(.watching) > .restored {
-    grid-area: note;
-  }
-  form.editor:not(.watching) > .where {
-    grid-area: where;
-  }
-  form.editor:not(.watching) > .which {
-    grid-area: which;
-  }
-  form.editor:not(.watching) > :deep(fieldset.identify) {
-    grid-area: identify;
-  }
-  form.editor:not(.watching) > :deep(fieldset.number) {
-    grid-area: number;
-  }
-  form.editor:not(.watching) > :deep(fieldset.review) {
-    grid-area: review;
-  }
-  form.editor:not(.watching) > :deep(fieldset.issue) {
-    grid-area: issue;
-  }
-  form.editor:not(.watching) > :deep(fieldset.tell) {
-    grid-area: tell;
-    border-right: 0;
-  }
-}
-@media (max-width: 1150px) {
-  form.editor,
-  form.editor.watching {
-    grid-template-columns: 1fr 1fr;
-  }
-}
-@media (max-width: 700px) {
-  form.editor,
-  form.editor.watching {
-    grid-template-columns: 1fr;
+@media (max-width: 800px) {
+  .besides {
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Rule } from '../../api/client'
+import type { Rule, Schemas } from '../../api/client'
 import { moment } from '../../say'
 import { COLUMNS, type Column } from './columns'
 import { must } from '../../parts/must'
@@ -8,9 +8,10 @@ import { must } from '../../parts/must'
 /** One rule on the sheet: what it says column by column, in sentences made from the rule itself. */
 const props = defineProps<{
   rule: Rule
+  /** What the project says, station by station: what is the same here steps back. */
+  says?: Schemas['Sentences']
   at: boolean
   column: Column
-  open: boolean
   chosen: boolean
   busy: boolean
   tight: boolean
@@ -34,9 +35,15 @@ const emit = defineEmits<{
 const aimed = ref(false)
 const form = computed(() => props.rule.draft ?? must(props.rule.inForce))
 const watching = computed(() => form.value.kind === 'WATCHING')
-const cells = computed(() => COLUMNS.map((c) => ({ ...c, lines: c.key === 'where' ? [] : props.rule.words[c.key] })))
+const cells = computed(() =>
+  COLUMNS.map((c) => {
+    const lines = c.key === 'where' ? [] : props.rule.words[c.key]
+    const usual = c.key !== 'where' && c.key !== 'which' && lines.join('\n') === props.says?.[c.key].join('\n')
+    return { ...c, lines, usual }
+  }),
+)
 const force = computed(() => (props.rule.editionInForce === 0 ? 'never' : props.rule.on ? 'on' : 'off'))
-const said = (key: Column) => key === 'tell' || !watching.value
+const said = (key: Column) => key === 'tell' || key === 'issue' || !watching.value
 </script>
 
 <template>
@@ -99,7 +106,7 @@ const said = (key: Column) => key === 'tell' || !watching.value
       >
     </td>
     <td class="rule">
-      <button type="button" class="act bare name" :aria-expanded="open" @click.stop="emit('open')">
+      <button type="button" class="act bare name" aria-expanded="false" @click.stop="emit('open')">
         {{ form.name || 'without a name' }}
       </button>
       <template v-if="watching"
@@ -111,7 +118,7 @@ const said = (key: Column) => key === 'tell' || !watching.value
           :title="`What ${form.name} told of`"
           @click.stop="emit('runs')"
         >
-          told of {{ rule.fitted }} in 30 days
+          {{ form.copies?.length ? 'went beside' : 'told of' }} {{ rule.fitted }} in 30 days
         </button></template
       >
       <RouterLink
@@ -144,8 +151,9 @@ const said = (key: Column) => key === 'tell' || !watching.value
       @click.stop="emit('point', c.key)"
       @dblclick.stop="emit('open', c.key)"
     >
-      <span v-if="!said(c.key)" class="quiet">–</span><span v-else-if="c.lines.length === 0" class="quiet">as project</span>
-      <div v-else class="cell" :title="c.lines.join('\n')">
+      <span v-if="!said(c.key)" class="quiet">–</span
+      ><span v-else-if="c.lines.length === 0" class="quiet">{{ watching ? '–' : 'as project' }}</span>
+      <div v-else class="cell" :class="{ quiet: c.usual }" :title="c.lines.join('\n')">
         <div v-for="line in c.lines" :key="line">{{ line }}</div>
       </div>
     </td>
@@ -254,8 +262,16 @@ td {
 }
 .told {
   padding: 0;
-  min-height: 0;
   font-size: 12px;
+}
+.rule > a,
+.told,
+.rule .name {
+  min-height: 24px;
+  line-height: 24px;
+}
+.rule .name {
+  line-height: 1.35;
 }
 .rule .clip {
   max-width: 170px;

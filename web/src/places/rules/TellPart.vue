@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import MultiSelect from 'primevue/multiselect'
+import Listbox from 'primevue/listbox'
 import { computed } from 'vue'
 import type { Schemas } from '../../api/client'
+import PaceEdit from '../../parts/PaceEdit.vue'
 import { useSession } from '../../session'
 import { things, type Audience, type Choices, type Described, type Telling } from './choices'
 import { must } from '../../parts/must'
@@ -65,13 +66,17 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
           Leave out
         </button></span
       >
-      <MultiSelect
+      <Listbox
+        class="whom"
         :model-value="t.whom.map(value)"
         :options="options(t)"
         option-label="word"
         option-value="value"
-        placeholder="nobody"
-        filter
+        multiple
+        checkmark
+        :filter="options(t).length > 6"
+        filter-placeholder="find a person, a role or a firm"
+        scroll-height="150px"
         :aria-label="`Who is told ${wordOf(t.occasion).toLowerCase()}`"
         @update:model-value="(v: string[]) => patch(i, { whom: v.map(audience) })"
       />
@@ -94,6 +99,13 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
         aria-label="Text, with merge fields"
         @input="patch(i, { text: text($event) })"
       />
+      <PaceEdit
+        :model-value="t.pace"
+        :name="`How soon: ${wordOf(t.occasion).toLowerCase()}`"
+        otherwise="as soon as the project says"
+        data-help="How soon"
+        @update:model-value="(pace) => patch(i, { pace })"
+      />
     </div>
     <button class="act bare" type="button" @click="tell = { tellings: [...tell.tellings, { occasion: 'ISSUED', whom: [], text: '' }] }">
       Tell somebody else
@@ -115,9 +127,25 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
 <style scoped>
 .tell {
   display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 8px;
+  grid-template-columns: repeat(auto-fill, minmax(290px, 1fr));
+  gap: 8px 16px;
   min-width: 0;
+  align-items: start;
+}
+.whom :deep(.p-listbox-option) {
+  padding: 3px 8px;
+  font-size: 13px;
+}
+.whom :deep(.p-listbox-filter) {
+  font-size: 13px;
+  padding-block: 3px;
+}
+.whom :deep(.p-listbox-list-container) {
+  font-size: 13px;
+}
+.tell > p,
+.tell > details {
+  grid-column: 1 / -1;
 }
 .telling .row select {
   flex: 1;

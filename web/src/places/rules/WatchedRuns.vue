@@ -15,18 +15,19 @@ const runs = usePaged(
 )
 onMounted(runs.load)
 whenChanged(['PASSAGE', 'FOLDER'], () => void runs.load(), 500)
-const OCCASION: Record<string, string> = { ARRIVED: 'arrived', STOPPED: 'stopped', RETURNED: 'went back', ISSUED: 'issued' }
+const OCCASION: Record<string, string> = { ARRIVED: 'arrived', STOPPED: 'stopped', RETURNED: 'went back', ISSUED: 'issued', LEFT: 'left' }
 </script>
 
 <template>
-  <section class="panel" :aria-label="`What ${name} told of`">
+  <section class="panel" :aria-label="`What ${name} did`">
     <header>
-      <h2 class="grow">What “{{ name }}” told of</h2>
+      <h2 class="grow">What “{{ name }}” did</h2>
       <button class="act bare" type="button" @click="emit('close')">Put away</button>
     </header>
     <Trouble :problem="runs.problem.value" :again="runs.load" />
     <p v-if="runs.first.value && !runs.rows.value.length" class="empty">
-      <strong>It has told of nothing yet.</strong>What arrives on its folders and fits appears here, with how many were told.
+      <strong>It has done nothing yet.</strong>What arrives on its folders and fits appears here, with how many were told and what was
+      copied where.
     </p>
     <div v-else class="scroll">
       <table class="dense">
@@ -38,6 +39,7 @@ const OCCASION: Record<string, string> = { ARRIVED: 'arrived', STOPPED: 'stopped
             <th>In</th>
             <th>Submission</th>
             <th>Told</th>
+            <th>Copied</th>
           </tr>
         </thead>
         <tbody>
@@ -54,6 +56,7 @@ const OCCASION: Record<string, string> = { ARRIVED: 'arrived', STOPPED: 'stopped
             </td>
             <td class="mono">{{ r.reference }}</td>
             <td>{{ r.told ? count(r.told, 'person or address', 'people and addresses') : 'nobody' }}</td>
+            <td :class="{ error: r.failed }">{{ r.copied ?? '–' }}</td>
           </tr>
         </tbody>
       </table>

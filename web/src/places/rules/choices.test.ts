@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { emptyCondition, emptyRule, ownWord, type Part } from './choices'
+import { emptyCondition, emptyRule, notTarget, ownWord, usualStatus, whole, type Part } from './choices'
 
 const kinds = { checks: [{ key: 'nameMisfit', with: 'a name no pattern reads', hint: '', usual: 'STOP', options: [] }] }
 
@@ -30,5 +30,33 @@ describe('what a rule begins with', () => {
     })
     expect(emptyCondition({ key: 'ANY', word: 'any', parts: [part('conditions', 'GROUP')] })).toEqual({ kind: 'ANY', conditions: [] })
     expect(emptyCondition({ key: 'NAME', word: 'name', parts: [part('pattern', 'PATTERN')] })).toEqual({ kind: 'NAME', pattern: '' })
+  })
+})
+
+describe('where something can be placed', () => {
+  const folder = (state: 'WORK_IN_PROGRESS' | 'SHARED' | 'ARCHIVE') => ({ state, path: 'A' }) as never
+  const codes = [
+    { code: 'S2', states: ['SHARED' as const] },
+    { code: 'XX', states: [] },
+  ]
+
+  it('is said with the reason where it cannot be', () => {
+    expect(notTarget({ state: 'ARCHIVE' }, false)).toContain('no longer current')
+    expect(notTarget({ state: 'WORK_IN_PROGRESS' }, true)).toContain('leaves it')
+    expect(notTarget({ state: 'WORK_IN_PROGRESS' }, false)).toBe('')
+    expect(notTarget({ state: 'SHARED' }, true)).toBe('')
+  })
+
+  it('begins with a status code that goes with the folder, and with none for what has no number', () => {
+    expect(usualStatus(codes, folder('SHARED'), true)).toBe('S2')
+    expect(usualStatus(codes, folder('WORK_IN_PROGRESS'), true)).toBe('XX')
+    expect(usualStatus(codes, folder('SHARED'), false)).toBe('')
+  })
+
+  it('follows the project where a rule is silent', () => {
+    expect(whole({ number: {}, review: undefined }, { number: { scheme: 'a' }, review: { route: 'b' } })).toEqual({
+      number: {},
+      review: { route: 'b' },
+    })
   })
 })

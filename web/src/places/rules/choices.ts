@@ -37,7 +37,7 @@ export type Audience = Schemas['Audience']
 export type Target = Schemas['Target']
 export type Kind = Schemas['KindView']
 export type Part = Schemas['PartView']
-export type Station = keyof Stations
+export type Station = Exclude<keyof Stations, 'untaken'>
 export type Finding = Schemas['Finding']
 
 export const USUAL_NAME = '{number}_{revision}_{status}'
@@ -51,6 +51,7 @@ export function emptyRule(kind: Rule['kind'] = 'HANDLING'): Rule {
     places: [],
     conditions: [],
     stations: kind === 'WATCHING' ? { tell: { tellings: [{ occasion: 'ARRIVED', whom: [], text: '' }] } } : {},
+    copies: [],
   }
 }
 
@@ -87,13 +88,38 @@ export function things(choices: Choices, thing: Part['thing']): { id: number; na
   return thing ? of[thing] : []
 }
 
+/** What happens where a name is taken, as a place says it. */
+export const WHEN_TAKEN: { key: Place['whenTaken']; word: string }[] = [
+  { key: 'STOP', word: 'stops it' },
+  { key: 'KEEP_BOTH', word: 'is kept beside it' },
+  { key: 'NEXT_VERSION', word: 'gets a next version' },
+  { key: 'REPLACE', word: 'goes to the archive' },
+]
+
+/** What happens under a rule: its own word, or the project's where it leaves a station to it. */
+export function whole(own: Stations, project: Stations): Stations {
+  return { ...project, ...Object.fromEntries(Object.entries(own).filter(([, says]) => says !== undefined && says !== null)) }
+}
+
+/** The first status code that goes with a folder, for what has a number; plain files need none. */
+export function usualStatus(codes: { code: string; states: Folder['state'][] }[], folder: Folder | undefined, numbered: boolean): string {
+  if (!numbered) return ''
+  return (codes.find((c) => folder && c.states.includes(folder.state)) ?? codes.find((c) => c.states.length === 0))?.code ?? ''
+}
+
+/** Why nothing can be placed in a folder; empty where something can. A numbered revision that was decided on leaves work in progress. */
+export function notTarget(folder: Pick<Folder, 'state'>, decidedNumbered: boolean): string {
+  if (folder.state === 'ARCHIVE') return 'archive: only what is no longer current goes there'
+  return decidedNumbered && folder.state === 'WORK_IN_PROGRESS' ? 'work in progress: what is decided leaves it' : ''
+}
+
 export function emptyPlace(folder: number, status: string): Place {
   return { into: { folder, path: '', name: USUAL_NAME }, status, manner: 'COPY', whenTaken: 'STOP', sets: [], copies: [] }
 }
 
 /** What a station begins with once a rule says something of it itself: what the project says, or else what is usual. */
 export function ownWord(station: Station, project: Stations, kinds: Pick<Choices['kinds'], 'checks'>): Stations {
-  const usual: Required<Stations> = {
+  const usual: Required<Omit<Stations, 'untaken'>> = {
     identify: { namePatterns: [], asks: [], checks: Object.fromEntries(kinds.checks.map((c) => [c.key, c.usual])) as Schemas['Checks'] },
     number: {},
     review: {},

@@ -15,7 +15,7 @@ class Kept {
 
   rule(id: number, name: string, draft?: string): Rule {
     const form = (called: string) =>
-      ({ kind: 'HANDLING', name: called, description: '', places: [], conditions: [], stations: {} }) as RuleForm
+      ({ kind: 'HANDLING', name: called, description: '', places: [], conditions: [], stations: {}, copies: [] }) as RuleForm
     return {
       id,
       on: true,
@@ -89,7 +89,8 @@ async function begin() {
   await sheet.load()
   return { ...useDeeds(sheet), row: (id: number) => sheet.value.value!.rules.find((r) => r.id === id)!, sheet }
 }
-const form = (name: string) => ({ kind: 'HANDLING', name, description: '', places: [], conditions: [], stations: {} }) as RuleForm
+const form = (name: string) =>
+  ({ kind: 'HANDLING', name, description: '', places: [], conditions: [], stations: {}, copies: [] }) as RuleForm
 
 describe('what is done to the sheet', () => {
   beforeEach(() => {

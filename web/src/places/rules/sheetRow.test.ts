@@ -19,7 +19,6 @@ const row = (more = {}) =>
       rule,
       at: false,
       column: 'which',
-      open: false,
       chosen: false,
       busy: false,
       tight: false,
@@ -59,5 +58,14 @@ describe('a row of the rule sheet', () => {
     expect(alone.get('tr').classes()).not.toContain('aimed')
     await alone.get('.grip').trigger('dragstart')
     expect(alone.emitted('drag')).toHaveLength(1)
+  })
+
+  it('lets step back what says the same as the project, and not what is its own', () => {
+    const says = { identify: ['Looks for a number.'], number: [], review: ['On route A.'], issue: [], tell: [], which: [] }
+    const words = { ...rule.words, identify: ['Looks for a number.'], review: ['On route B.'] }
+    const its = row({ rule: { ...rule, words }, says })
+    const cell = (column: string) => its.get(`td[data-is=${column}] .cell`).classes()
+    expect(cell('Identify')).toContain('quiet')
+    expect(cell('Review')).not.toContain('quiet')
   })
 })

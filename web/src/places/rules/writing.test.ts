@@ -102,4 +102,10 @@ describe('what is being written', () => {
     expect(broughtOver(old)).toEqual(now)
     expect(broughtOver(now)).toEqual(now)
   })
+
+  it('brings over a rule from before rules put copies', () => {
+    const old = { name: 'Tells', places: [], conditions: [], stations: {} }
+    expect(broughtOver(old)).toEqual({ ...old, copies: [] })
+    expect(broughtOver({ ...old, copies: [1] })).toEqual({ ...old, copies: [1] })
+  })
 })

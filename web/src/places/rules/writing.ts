@@ -28,6 +28,8 @@ export function broughtOver(value: unknown): unknown {
           : undefined
     return target && { code: old.code, target }
   }
+  // Rules put no copies before.
+  if ('conditions' in value && 'places' in value && !('copies' in value)) return broughtOver({ ...value, copies: [] })
   return Object.fromEntries(Object.entries(value).map(([name, one]) => [name, broughtOver(one)]))
 }
 

@@ -145,7 +145,8 @@ final class Site {
         List.of(2, 3, 4).forEach(code -> byCode.add(Map.of("code", code, "target", Map.of("kind", "BACK"))));
         Map<String, Object> rule = Map.of("kind", "HANDLING", "name", "Drawings", "description", "", "places",
                 List.of(Map.of("folder", folder, "withBelow", true)),
-                "conditions", List.of(), "stations", Map.of("issue", Map.of("byCode", byCode), "tell", Map.of("tellings", tellings)));
+                "conditions", List.of(), "copies", List.of(), "stations",
+                Map.of("issue", Map.of("byCode", byCode), "tell", Map.of("tellings", tellings)));
         long id = ines.post("/api/projects/" + project + "/rules", Map.of("rule", rule)).get("id").asLong();
         ines.post("/api/projects/" + project + "/rules/putting-in-force",
                 Map.of("rows", List.of(Map.of("id", id, "version", 0)), "order", false));

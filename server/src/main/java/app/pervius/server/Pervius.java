@@ -124,6 +124,12 @@ public class Pervius {
         @Option(names = "--data", required = true, description = "where the demo's data is made; emptied first")
         Path data = Path.of("");
 
+        @Option(names = "--made", description = "a demo's data that was made before, to begin with a copy of it")
+        @Nullable Path made;
+
+        @Option(names = "--only-make", description = "makes the data and stops")
+        boolean onlyMake;
+
         @Override
         public Integer call() {
             if (!free("127.0.0.1", port)) {
@@ -131,10 +137,27 @@ public class Pervius {
             }
             try {
                 empty(data);
+                if (made != null) {
+                    copy(made, data);
+                }
             } catch (IOException e) {
-                return refuse("The demo's old data in " + data + " cannot be removed: " + e.getMessage() + ".");
+                return refuse("The demo's data in " + data + " cannot be made anew: " + e.getMessage() + ".");
             }
-            return start(data, "127.0.0.1", Map.of("spring.profiles.active", "demo"));
+            int started = start(data, "127.0.0.1", Map.of("spring.profiles.active", "demo"));
+            if (onlyMake && started == 0) {
+                finish();
+            }
+            return started;
+        }
+
+        private static void copy(Path from, Path to) throws IOException {
+            try (Stream<Path> all = Files.walk(from)) {
+                for (Path path : all.filter(p -> !p.equals(from) && !p.endsWith("pervius.lock")).toList()) {
+                    Path there = to.resolve(from.relativize(path).toString());
+                    Files.createDirectories(there.getParent());
+                    Files.copy(path, there);
+                }
+            }
         }
 
         /** Removes what an earlier demo left, unless a Pervius is still running on it. */

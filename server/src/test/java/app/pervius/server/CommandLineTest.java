@@ -74,6 +74,21 @@ class CommandLineTest {
     }
 
     @Test
+    void aDemoBeginsWithDataThatWasMadeBefore() {
+        Path made = directory.resolve("made");
+        assertThat(run("demo", "--data", made.toString(), "--port", "0", "--only-make", "--setting", "pervius.demo.whole=false").code())
+                .isZero();
+        Path copy = directory.resolve("copy");
+        assertThat(run("demo", "--data", copy.toString(), "--made", made.toString(), "--port", "0", "--only-make").code()).isZero();
+        try (Running.App app = Running.startOn(copy, "demo", Map.of())) {
+            Client mirela = app.as("Mirela Draganova");
+            assertThat(mirela.get("/api/projects").must(200).body()).hasSize(1);
+            assertThat(app.nobody().get("/api/entrance/demo").must(200).body()).hasSize(12);
+            assertThat(app.nobody().get("/api/entrance").must(200).body().get("providers")).hasSize(1);
+        }
+    }
+
+    @Test
     void theAdminCommandLetsTheOnlyAdministratorInWhoIsLockedOut() {
         Path data;
         try (Running.App app = Running.start("serve", Map.of())) {

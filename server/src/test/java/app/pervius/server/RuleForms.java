@@ -20,7 +20,7 @@ public final class RuleForms {
     /** A handling rule for every file in a folder and below; 1 is placed, everything else goes back, the author is told of the end. */
     public static Map<String, Object> handling(String name, long folder, String scheme, String route, long target) {
         Map<String, Object> form = new HashMap<>(Map.of("kind", "HANDLING", "name", name, "description", "", "places",
-                List.of(place(folder, true)), "conditions", List.of()));
+                List.of(place(folder, true)), "conditions", List.of(), "copies", List.of()));
         form.put("stations", new HashMap<>(Map.of("identify", identify(), "number", Map.of("scheme", scheme), "review",
                 Map.of("route", route),
                 "issue", issue(into(target, "A1")), "tell", tell("ISSUED", AUTHOR))));
@@ -30,16 +30,25 @@ public final class RuleForms {
     /** A rule that leaves every station to the project. */
     public static Map<String, Object> asProject(String name, long folder) {
         Map<String, Object> form = new HashMap<>(Map.of("kind", "HANDLING", "name", name, "description", "", "places",
-                List.of(place(folder, true)), "conditions", List.of()));
+                List.of(place(folder, true)), "conditions", List.of(), "copies", List.of()));
         form.put("stations", new HashMap<>());
         return form;
     }
 
     public static Map<String, Object> watching(String name, long folder, String occasion, String text, Map<String, Object> whom) {
         Map<String, Object> form = new HashMap<>(Map.of("kind", "WATCHING", "name", name, "description", "", "places",
-                List.of(place(folder, true)), "conditions", List.of()));
+                List.of(place(folder, true)), "conditions", List.of(), "copies", List.of()));
         form.put("stations", Map.of("tell", Map.of("tellings", List.of(Map.of("occasion", occasion, "whom", List.of(whom), "text",
                 text)))));
+        return form;
+    }
+
+    /** A watching rule that puts a copy into a folder on an occasion, and tells nobody. */
+    public static Map<String, Object> copying(String name, long folder, String occasion, long into, String path, String whenTaken) {
+        Map<String, Object> form = watching(name, folder, occasion, "", AUTHOR);
+        form.put("stations", Map.of("tell", Map.of("tellings", List.of())));
+        form.put("copies", List.of(Map.of("occasion", occasion, "into", Map.of("folder", into, "path", path, "name", "{name}"), "whenTaken",
+                whenTaken)));
         return form;
     }
 

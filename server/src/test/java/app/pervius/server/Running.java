@@ -73,6 +73,8 @@ public final class Running implements ParameterResolver {
                 "spring.profiles.active", profile, "springdoc.api-docs.path", "/api/openapi-of-the-code",
                 "springdoc.default-produces-media-type", "application/json",
                 "springdoc.default-consumes-media-type", "application/json", "pervius.calls.per-minute", 1_000_000));
+        // The last weeks of one project are enough for tests.
+        settings.put("pervius.demo.whole", false);
         // What happens by the clock happens when a test says so.
         settings.put("pervius.clockwork", false);
         settings.putAll(more);

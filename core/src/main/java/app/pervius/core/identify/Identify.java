@@ -4,6 +4,7 @@ import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.Wait;
 import app.pervius.core.passage.WayOut;
+import app.pervius.core.pattern.NameParts;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.pattern.Patterns;
 import app.pervius.core.pattern.Reading;
@@ -33,9 +34,9 @@ public final class Identify {
         this.facts = facts;
     }
 
-    /** The fields a name pattern may name: the project's, and the title. */
+    /** The fields a name pattern may name: the project's, the day in a name, and the title. */
     public static Fields nameFields(Fields ofTheProject) {
-        return ofTheProject.remember(Identify.class, Fields.class, () -> ofTheProject.with(List.of(TITLE)));
+        return ofTheProject.remember(Identify.class, Fields.class, () -> ofTheProject.orElse(List.of(NameParts.DAY)).with(List.of(TITLE)));
     }
 
     public static Outcome<IdentifyEffect> decide(IdentifyFacts facts, KnownNumbers numbers) {

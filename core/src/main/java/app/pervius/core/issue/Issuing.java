@@ -3,6 +3,7 @@ package app.pervius.core.issue;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.WayOut;
+import app.pervius.core.pattern.NameParts;
 import app.pervius.core.project.DecisionCode;
 import app.pervius.core.project.Field;
 import app.pervius.core.project.FieldKind;
@@ -24,10 +25,11 @@ public final class Issuing {
     }
 
     /**
-     * The fields a name or path pattern of a rule may use: the project's, and number, revision, status, title and the name it came under.
+     * The fields a name or path pattern of a rule may use: the project's, the day in a name, and number, revision, status, title and the
+     * name it came under.
      */
     public static Fields nameFields(Fields ofTheProject) {
-        return ofTheProject.remember(Issuing.class, Fields.class, () -> ofTheProject.with(OWN_FIELDS));
+        return ofTheProject.remember(Issuing.class, Fields.class, () -> ofTheProject.orElse(List.of(NameParts.DAY)).with(OWN_FIELDS));
     }
 
     public static Outcome<IssueEffect> decide(IssueFacts facts) {

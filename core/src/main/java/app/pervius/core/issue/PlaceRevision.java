@@ -55,6 +55,24 @@ final class PlaceRevision {
         }
     }
 
+    /** A copy beside what is placed, if anything is. */
+    static Outcome<IssueEffect> copy(IssueFacts facts, Target.Into into, Target.WhenTaken whenTaken, String statusCode) {
+        Target.Place place = new Target.Place(into, statusCode, Target.Manner.COPY, whenTaken, Map.of(), List.of());
+        try {
+            return new PlaceRevision(facts, place).copied();
+        } catch (Hindered hindered) {
+            return Issuing.stop(hindered.code, String.valueOf(hindered.getMessage()));
+        }
+    }
+
+    private Outcome<IssueEffect> copied() {
+        IssueFacts.Destination there = destination(place.into());
+        Spot spot = spot(place.into(), there);
+        List<String> names = placeFiles(there, spot, base(place.into()), Target.Manner.COPY);
+        String where = "opied to “" + inWords(there, spot) + "” as " + String.join(", ", names) + ".";
+        return new Outcome.Passed<>(effects, "C" + where, "Will be c" + where);
+    }
+
     private static FieldValues valuesOf(IssueFacts facts, Target.Place place) {
         Map<String, String> own = new LinkedHashMap<>(Map.of("status", place.statusCode(), "title", oneName(facts.title()), "name",
                 oneName(facts.baseName())));

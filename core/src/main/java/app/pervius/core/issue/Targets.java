@@ -34,12 +34,7 @@ public final class Targets {
         if (place.manner() == Target.Manner.MOVE) {
             said.append(", and leaves the folder it came in");
         }
-        switch (place.whenTaken()) {
-            case STOP -> { }
-            case KEEP_BOTH -> said.append("; a name that is taken is kept beside it");
-            case NEXT_VERSION -> said.append("; a name that is taken gets a next version");
-            case REPLACE -> said.append("; a name that is taken goes to the archive");
-        }
+        said.append(whenTaken(place.whenTaken()));
         place.sets().forEach((field, value) -> said.append("; ").append(field).append(" becomes ").append(value));
         if (!place.copies().isEmpty()) {
             said.append("; copies go to ").append(place.copies().stream().map(into -> phrase(into, names))
@@ -48,7 +43,18 @@ public final class Targets {
         return said.toString();
     }
 
-    private static String phrase(Target.Into into, Names names) {
+    /** What happens where a name is taken, behind what else is said; empty where that stops it. */
+    public static String whenTaken(Target.WhenTaken then) {
+        return switch (then) {
+            case STOP -> "";
+            case KEEP_BOTH -> "; a name that is taken is kept beside it";
+            case NEXT_VERSION -> "; a name that is taken gets a next version";
+            case REPLACE -> "; a name that is taken goes to the archive";
+        };
+    }
+
+    /** A folder and what is below it. */
+    public static String phrase(Target.Into into, Names names) {
         return names.of(Thing.FOLDER, into.folder().value()).orElse("a folder that is gone")
                 + (into.path().isEmpty() ? "" : " / " + into.path().replace("/", " / "));
     }

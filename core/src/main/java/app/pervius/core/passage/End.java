@@ -9,5 +9,7 @@ public enum End {
     /** It went back to its author before anybody decided: the rule says so, or somebody took that way out. */
     SENT_BACK,
     /** It was taken out of the flow; its files stay where they lie. */
-    TAKEN_OUT
+    TAKEN_OUT,
+    /** No rule takes it, and it was left where it lies, as the project or the folder says. */
+    LEFT
 }

@@ -56,7 +56,20 @@ public sealed interface Outcome<E> {
         }
     }
 
-    /** What is to be carried out; nothing where it stops or goes back. */
+    /**
+     * The passage ends here: nothing is to be done with its files, which stay where they lie.
+     *
+     * @param why in a sentence
+     * @param told whether the document controller is told of it
+     */
+    record Left<E>(String why, boolean told) implements Outcome<E> {
+        @Override
+        public List<E> effects() {
+            return List.of();
+        }
+    }
+
+    /** What is to be carried out; nothing where it stops, goes back or is left. */
     List<E> effects();
 
     static <E> Outcome<E> stopped(StopReason.Code code, String sentence, WayOut... waysOut) {

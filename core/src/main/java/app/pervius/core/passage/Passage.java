@@ -88,6 +88,17 @@ public record Passage(PassageId id, Identity identity, Station station, State st
                         Map.of("reason", reason.sentence()))));
     }
 
+    /** Nothing is to be done with it: its files stay where they lie; {@code told} whether the document controller is to know. */
+    public Move left(String why, boolean told, Instant now) {
+        if (!(state instanceof State.Running)) {
+            return refused(Move.Why.NOT_RUNNING);
+        }
+        Notice arrived = new Notice(Occasion.ARRIVED, Set.of(Whom.NAMED_BY_RULES), "", Map.of());
+        return new Move.Moved(at(station, new State.Done(End.LEFT, Optional.empty()), now),
+                List.of(entry(Entry.Kind.PASSED, "Left where it lies. " + why)),
+                told ? List.of(arrived, new Notice(Occasion.LEFT, Set.of(Whom.CONTROLLERS), why, Map.of())) : List.of(arrived));
+    }
+
     /** From now on somebody has it while it waits in review, and should answer by a time. */
     public Move heldBy(Holder holder, Optional<Instant> due, String waitsFor) {
         return state instanceof State.Waiting(Wait what, var before, var dueBefore)

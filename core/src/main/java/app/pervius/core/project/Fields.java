@@ -52,6 +52,11 @@ public final class Fields {
         return new Fields(new ArrayList<>(merged.values()), always);
     }
 
+    /** These fields and those of {@code more} whose keys are not among them. */
+    public Fields orElse(List<Field> more) {
+        return with(more.stream().filter(field -> !byKey.containsKey(field.key())).toList());
+    }
+
     /**
      * What was worked out over these fields before under this key, such as a compiled pattern, or else what {@code make} gives
      * now; kept as long as the fields are. Values must be immutable. Safe for use by several threads.

@@ -2,8 +2,11 @@ package app.pervius.core.review;
 
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.RoleId;
+import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.UnaryOperator;
 
 /**
  * The distribution matrix of a project: which roles review, approve and are told of documents of a type and discipline.
@@ -38,6 +41,17 @@ public record Matrix(String typeField, String disciplineField, Map<Cell, Map<Dut
 
     public Matrix {
         cells = Map.copyOf(cells);
+    }
+
+    /** The same with another role for each. */
+    public Matrix withRoles(UnaryOperator<RoleId> other) {
+        Map<Cell, Map<Duty, List<RoleId>>> its = new HashMap<>();
+        cells.forEach((cell, duties) -> {
+            Map<Duty, List<RoleId>> roles = new EnumMap<>(Duty.class);
+            duties.forEach((duty, of) -> roles.put(duty, of.stream().map(other).toList()));
+            its.put(cell, roles);
+        });
+        return new Matrix(typeField, disciplineField, its);
     }
 
     /** A matrix in which nothing stands yet. */

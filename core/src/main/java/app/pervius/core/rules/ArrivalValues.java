@@ -24,6 +24,10 @@ final class ArrivalValues {
         return known.isPresent() ? known : read().get(field);
     }
 
+    FieldValues all() {
+        return read().with(arrival.values());
+    }
+
     /** What a pattern of a condition reads is known to the conditions after it. */
     void learn(FieldValues values) {
         read = read().with(values);

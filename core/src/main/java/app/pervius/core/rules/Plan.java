@@ -23,6 +23,6 @@ public record Plan(Optional<IdentifyPlan> identify, Optional<NumberPlan> number,
     /** What happens, with the project's word where this leaves it to the project. */
     public Handling over(Handling project) {
         return new Handling(identify.orElse(project.identify()), number.orElse(project.number()), review.orElse(project.review()),
-                issue.orElse(project.issue()), tell.orElse(project.tell()));
+                issue.orElse(project.issue()), tell.orElse(project.tell()), project.untaken());
     }
 }

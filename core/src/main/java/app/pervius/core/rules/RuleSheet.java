@@ -1,5 +1,6 @@
 package app.pervius.core.rules;
 
+import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.FolderId;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -118,6 +119,13 @@ public final class RuleSheet {
         }
         List<String> patterns = rule instanceof HandlingRule handling ? handling(handling).identify().namePatterns() : List.of();
         return rule.which().unmet(arrival, new ArrivalValues(arrival, patterns));
+    }
+
+    /** What is known of an arrival that a watching rule fits: beside what it came with, what the names the rule asks for say. */
+    public FieldValues known(WatchingRule rule, ArrivalFacts arrival) {
+        ArrivalValues known = new ArrivalValues(arrival, List.of());
+        rule.which().unmet(arrival, known);
+        return known.all();
     }
 
     /** The rows that stand on a folder, given as itself, its parent, … up to the root, in their order. */

@@ -23,9 +23,10 @@ public record Letter(String subject, String text) {
      * @param openAll opens the place where all of them are
      * @param rules the names of the rules that send this; empty when it is sent without a rule
      * @param files how many files it is about; more than there are lines when only the first are listed
+     * @param settings opens the page on which the person says when messages come; empty where it is nobody of the project
      */
     public record Heading(Occasion occasion, String project, String submission, String recipient, String openAll, List<String> rules,
-            int files) {
+            int files, String settings) {
     }
 
     /** Writes one message for one person about one occasion. */
@@ -39,7 +40,13 @@ public record Letter(String subject, String text) {
         return new Letter(subject, "Dear " + heading.recipient() + ",\n\n" + heading.occasion()
                 .opening(heading.submission(), heading.files()) + "\n\n" + body
                 + (heading.files() > lines.size() ? "\n\n  and " + (heading.files() - lines.size()) + " more." : "")
-                + "\n\nAll of it: " + heading.openAll() + "\n\n" + sender + "\n");
+                + "\n\nAll of it: " + heading.openAll() + "\n\n" + sender + "\n"
+                + settings(heading.settings()));
+    }
+
+    /** The last line, for whoever can say when messages come. */
+    static String settings(String place) {
+        return place.isEmpty() ? "" : "\nWhen messages come is yours to say: " + place + "\n";
     }
 
     private static String paragraph(Line line) {
@@ -48,7 +55,7 @@ public record Letter(String subject, String text) {
     }
 
     /** One line: a name with a line break in it can add nothing to a header. */
-    private static String clean(String text) {
+    static String clean(String text) {
         return text.replaceAll("\\p{Cntrl}+", " ");
     }
 }

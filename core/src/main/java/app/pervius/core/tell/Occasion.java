@@ -31,6 +31,8 @@ public enum Occasion {
     RETURNED("back to the author", "{files} of submission {submission} [goes|go] back to the author:", "On return", false),
     ISSUED("issued", "{files} of submission {submission} [has|have] been issued:", "On issue", false),
     STOPPED("stopped", "{files} of submission {submission} cannot go on:", "When stopped", false),
+    /** No rule takes it, and it stays where it lies. */
+    LEFT("left where it lies", "no rule takes {files} of submission {submission}, left where [it lies|they lie]:", null, false),
     /** Somebody is asked into a project; about no file, as the next one. */
     INVITED("invited", "", null, false),
     NEW_PASSWORD("a new password", "", null, false);
@@ -67,6 +69,11 @@ public enum Occasion {
     /** Whether whoever is told has something to decide: links lead to where it is decided then. */
     public boolean asksToDecide() {
         return asksToDecide;
+    }
+
+    /** Whether somebody may choose to be told of it later, together with other things: nothing is asked for, and nothing is late. */
+    public boolean mayWait() {
+        return onRule.isPresent() || this == LEFT;
     }
 
     /** How a letter about so many files of a submission opens. */

@@ -1,6 +1,7 @@
 package app.pervius.core.tell;
 
 import app.pervius.core.pattern.Compiled;
+import app.pervius.core.pattern.NameParts;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.pattern.Writing;
 import app.pervius.core.project.Field;
@@ -8,13 +9,15 @@ import app.pervius.core.project.FieldKind;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.Fields;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Who is told on an occasion, and in which words.
  *
  * @param text a pattern with merge fields, see {@link #mergeFields}; empty for what is usually said
+ * @param pace how soon; empty for as the project says. What asks somebody to decide is told at once whatever is said
  */
-public record Telling(Occasion occasion, List<Audience> whom, String text) {
+public record Telling(Occasion occasion, List<Audience> whom, String text, Optional<Pace> pace) {
 
     /** The most characters a text may have. */
     public static final int LONGEST = 500;
@@ -30,9 +33,14 @@ public record Telling(Occasion occasion, List<Audience> whom, String text) {
         whom = List.copyOf(whom);
     }
 
+    /** As soon as the project says. */
+    public Telling(Occasion occasion, List<Audience> whom, String text) {
+        this(occasion, whom, text, Optional.empty());
+    }
+
     /** What a text may name: the project's fields, and what is known of the passage. */
     public static Fields mergeFields(Fields ofTheProject) {
-        return ofTheProject.remember(Telling.class, Fields.class, () -> ofTheProject.with(OWN_FIELDS));
+        return ofTheProject.remember(Telling.class, Fields.class, () -> ofTheProject.orElse(List.of(NameParts.DAY)).with(OWN_FIELDS));
     }
 
     /**

@@ -39,6 +39,7 @@ public final class Comparison {
         codes.addAll(after.ends().keySet());
         codes.forEach(code -> value(code == 0 ? "Filed:" : "Decided " + code + ":", account(before, code), account(after, code), found));
         value("Told would be", told(before), told(after), found);
+        value("Copies would be", copies(before), copies(after), found);
         return List.copyOf(found);
     }
 
@@ -47,6 +48,9 @@ public final class Comparison {
     }
 
     private static String halt(Tried tried) {
+        if (tried.halts().stream().anyMatch(h -> h.kind() == Tried.Kind.LEFT)) {
+            return "is left where it lies";
+        }
         return tried.halted().map(h -> (h.kind() == Tried.Kind.STOPPED ? "stops at " : "goes back at ") + h.station().label())
                 .orElse(tried.intake() ? "goes through" : "is only kept");
     }
@@ -65,6 +69,12 @@ public final class Comparison {
         String all = tried.told().stream().map(t -> t.who() + " when " + t.occasion().label()).distinct().sorted()
                 .collect(Collectors.joining(", "));
         return all.isEmpty() ? Optional.empty() : Optional.of(all);
+    }
+
+    private static Optional<String> copies(Tried tried) {
+        return tried.copies().isEmpty() ? Optional.empty() : Optional.of(tried.copies().stream()
+                .map(copy -> "“" + copy.rule() + "”: " + copy.account().replaceAll("\\.$", ""))
+                .collect(Collectors.joining("; ")));
     }
 
     private static void value(String what, Optional<String> before, Optional<String> after, List<String> found) {

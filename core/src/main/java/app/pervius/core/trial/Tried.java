@@ -22,9 +22,10 @@ import java.util.Optional;
  * @param steps the steps of its review
  * @param ends for each decision code what would follow; under 0 what follows where nobody reviews it
  * @param told who would be told what, by occasion
+ * @param copies what watching rules would copy
  */
 public record Tried(boolean intake, Optional<String> rule, List<RuleSheet.PassedOver> passedOver, List<String> watching, List<Halt> halts,
-        Identity identity, Optional<String> route, List<Step> steps, Map<Integer, End> ends, List<Told> told) {
+        Identity identity, Optional<String> route, List<Step> steps, Map<Integer, End> ends, List<Told> told, List<Copy> copies) {
 
     /**
      * What it would be.
@@ -39,7 +40,7 @@ public record Tried(boolean intake, Optional<String> rule, List<RuleSheet.Passed
     }
 
     /** What happens at a station. */
-    public enum Kind { PASSED, WAITING, STOPPED, RETURNED }
+    public enum Kind { PASSED, WAITING, STOPPED, RETURNED, LEFT }
 
     /**
      * A station the arrival comes to.
@@ -73,6 +74,14 @@ public record Tried(boolean intake, Optional<String> rule, List<RuleSheet.Passed
     public record Told(Occasion occasion, String who, String rules, String text) {
     }
 
+    /**
+     * A copy a watching rule would put.
+     *
+     * @param fine whether it can be put
+     */
+    public record Copy(Occasion occasion, String rule, boolean fine, String account) {
+    }
+
     public Tried {
         passedOver = List.copyOf(passedOver);
         watching = List.copyOf(watching);
@@ -80,6 +89,7 @@ public record Tried(boolean intake, Optional<String> rule, List<RuleSheet.Passed
         steps = List.copyOf(steps);
         ends = Collections.unmodifiableMap(new LinkedHashMap<>(ends));
         told = List.copyOf(told);
+        copies = List.copyOf(copies);
     }
 
     /** Where it goes no further, if it does not. */

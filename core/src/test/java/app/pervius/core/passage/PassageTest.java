@@ -179,4 +179,15 @@ class PassageTest {
     void aTitleIsCutAtItsLongest() {
         assertThat(opened().with(List.of(new Change.Titled("x".repeat(500)))).identity().title()).hasSize(Identity.LONGEST_TITLE);
     }
+
+    @Test
+    void whatIsLeftIsAtItsEndAndOnlyControllersWhoWantToKnowAreTold() {
+        Move.Moved told = opened().left("No rule takes it.", true, LATER).made();
+        assertThat(told.passage().state()).isEqualTo(new State.Done(End.LEFT, Optional.empty()));
+        assertThat(told.entries()).containsExactly(new Entry(Station.ARRIVE, Entry.Kind.PASSED, "Left where it lies. No rule takes it."));
+        assertThat(told.notices()).extracting(Notice::occasion).containsExactly(Occasion.ARRIVED, Occasion.LEFT);
+        assertThat(opened().left("No rule takes it.", false, LATER).made().notices()).extracting(Notice::occasion)
+                .containsExactly(Occasion.ARRIVED);
+        assertThat(inReview().left("No rule takes it.", true, LATER)).isEqualTo(new Move.Refused(Move.Why.NOT_RUNNING));
+    }
 }

@@ -166,9 +166,36 @@ class RuleSheetTest {
     void whatNoRuleTakesIsStoppedWithTheReasonOfEveryRuleThatStandsThere() {
         RuleSheet sheet = sheet(rule("PDF", FOLDER, true, format(FileFormat.PDF)), rule("Elsewhere", new FolderId(99), true));
         Outcome.Stopped<Arrival.TakenBy> stopped = (Outcome.Stopped<Arrival.TakenBy>) Arrival.decide(arrival("Weir", FileFormat.PACKAGE),
-                sheet);
+                sheet, true);
         assertThat(stopped.reason().code()).isEqualTo(StopReason.Code.NO_RULE);
         assertThat(stopped.reason().sentence()).isEqualTo("No rule takes this. Tried “PDF”: the file is ZIP, the rule takes PDF.");
         assertThat(stopped.waysOut()).containsExactly(WayOut.TRY_AGAIN, WayOut.CHOOSE_RULE, WayOut.SEND_BACK, WayOut.TAKE_OUT);
+    }
+
+    @Test
+    void whatNoRuleTakesIsLeftWhereTheProjectOrTheNearestFolderSaysSo() {
+        Untaken untaken = new Untaken(Untaken.Then.LEAVE, List.of(new Untaken.Otherwise(FOLDER, Untaken.Then.LEAVE_AND_TELL),
+                new Untaken.Otherwise(BELOW, Untaken.Then.STOP)));
+        assertThat(untaken.in(IN_BELOW)).as("the nearest counts").isEqualTo(Untaken.Then.STOP);
+        assertThat(untaken.in(List.of(FOLDER, ROOT))).isEqualTo(Untaken.Then.LEAVE_AND_TELL);
+        assertThat(untaken.in(List.of(ELSEWHERE, ROOT))).isEqualTo(Untaken.Then.LEAVE);
+        RuleSheet sheet = new RuleSheet(1, Handling.USUAL.with(new Untaken(Untaken.Then.LEAVE, List.of(
+                new Untaken.Otherwise(BELOW, Untaken.Then.LEAVE_AND_TELL)))),
+                List.of(new RuleSheet.Row(1, 1, rule("PDF", ROOT, true, format(FileFormat.PDF)))));
+        assertThat(Arrival.decide(arrival("Weir", FileFormat.PACKAGE), sheet, true)).isEqualTo(
+                new Outcome.Left<>("No rule takes this. Tried “PDF”: the file is ZIP, the rule takes PDF.", true));
+        assertThat(Arrival.decide(arrival(List.of(ROOT), ArrivalEvent.NEW_FILE, "Weir", BY_YUSUF, Map.of(), FileFormat.PACKAGE),
+                sheet, true))
+                .isInstanceOfSatisfying(Outcome.Left.class, left -> assertThat(left.told()).isFalse());
+        assertThat(Arrival.decide(arrival("Weir", FileFormat.PACKAGE), sheet, false)).as("what was on its way already is not left")
+                .isInstanceOf(Outcome.Stopped.class);
+    }
+
+    @Test
+    void aWatchingRuleKnowsWhatTheNamesItAsksForSay() {
+        WatchingRule rule = new WatchingRule("Reports", "", standing(FOLDER, true), Which.of(new Condition.Named("{type}_{title}")),
+                TellPlan.NOBODY);
+        assertThat(sheet(rule).known(rule, arrival("DR_Inlet", FileFormat.PDF)).byKey()).containsEntry("type", "DR")
+                .containsEntry("title", "Inlet");
     }
 }

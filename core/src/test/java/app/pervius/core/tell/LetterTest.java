@@ -10,7 +10,7 @@ class LetterTest {
 
     private static Letter.Heading heading(Occasion occasion, int files) {
         return new Letter.Heading(occasion, "KWR", "S-0007", "Tomasz Łęgowicz", "http://pervius.example/desk",
-                List.of("Civil design (edition 2)"), files);
+                List.of("Civil design (edition 2)"), files, "http://pervius.example/messages");
     }
 
     @Test
@@ -31,7 +31,7 @@ class LetterTest {
                 List.of(new Letter.Line("KWR-ALD-C-DR-0001 P01 Plan", "Plan.pdf", "http://pervius.example/read/1")));
         assertThat(letter.subject()).isEqualTo("[KWR] KWR-ALD-C-DR-0001 P01 Plan waiting for your decision (S-0007)");
         assertThat(letter.text()).contains("Dear Tomasz Łęgowicz,", "http://pervius.example/read/1",
-                "Sent by rule “Civil design (edition 2)”.");
+                "Sent by rule “Civil design (edition 2)”.\n\nWhen messages come is yours to say: http://pervius.example/messages\n");
     }
 
     @Test

@@ -25,7 +25,8 @@ class ComparisonTest {
                 new Tried.Identity(Optional.of("KWR-0001"), Optional.of("P01"), "Weir", Map.of("discipline", "H")), Optional.of("Civil"),
                 List.of(new Tried.Step("Review", List.of("Agnes", "Tomasz"), Instant.EPOCH)),
                 Map.of(0, new Tried.End(true, false, "filed"), 1, new Tried.End(true, false, "placed")),
-                List.of(new Tried.Told(Occasion.ARRIVED, "Agnes", "", ""), new Tried.Told(Occasion.ARRIVED, "Agnes", "twice", "")));
+                List.of(new Tried.Told(Occasion.ARRIVED, "Agnes", "", ""), new Tried.Told(Occasion.ARRIVED, "Agnes", "twice", "")),
+                List.of());
     }
 
     private static final Tried BEFORE = tried(true, "Drawings", List.of(PASSED));
@@ -39,7 +40,8 @@ class ComparisonTest {
     void everythingThatDiffersIsSaid() {
         Tried after = new Tried(true, Optional.of("Reports"), List.of(), List.of(), List.of(PASSED),
                 new Tried.Identity(Optional.empty(), Optional.of("P02"), "Gate", Map.of("type", "RP")), Optional.empty(), List.of(),
-                Map.of(1, new Tried.End(true, true, "back")), List.of());
+                Map.of(1, new Tried.End(true, true, "back")), List.of(),
+                List.of(new Tried.Copy(Occasion.ARRIVED, "Mirror", true, "Will be copied to “Mirror” as a.pdf.")));
         assertThat(Comparison.between(BEFORE, after)).containsExactly(
                 "Taken by “Reports” instead of “Drawings”.",
                 "Its number would be nothing instead of KWR-0001.",
@@ -51,7 +53,8 @@ class ComparisonTest {
                 "Its reviewers would be nothing instead of Review Agnes, Tomasz.",
                 "Filed: nothing instead of filed.",
                 "Decided 1: back instead of placed.",
-                "Told would be nothing instead of Agnes when arrived.");
+                "Told would be nothing instead of Agnes when arrived.",
+                "Copies would be “Mirror”: Will be copied to “Mirror” as a.pdf instead of nothing.");
     }
 
     @Test

@@ -49,6 +49,9 @@ class KestrelId {
             MockOAuth2Server its = new MockOAuth2Server(new OAuth2Config(true, page.toString()));
             its.start(InetAddress.getLoopbackAddress(), 0);
             server = its;
+            if (!providers.offered().isEmpty()) {
+                providers.remove(KEY);
+            }
             providers.set(KEY, -1, new Providers.Wanted("Kestrel ID", its.issuerUrl(KEY).toString(), "pervius", "only for the demo", false,
                     true));
         } catch (IOException e) {

@@ -1,7 +1,5 @@
 package app.pervius.server.demo;
 
-import java.time.Duration;
-import java.time.Instant;
 import java.util.Objects;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.annotation.Profile;
@@ -11,7 +9,9 @@ import org.springframework.core.env.Environment;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
-/** Kestrel Weir Renewal: its firms, people, folders, routes and rules. What happens in it is told by {@link KestrelWeirStory}. */
+/**
+ * Kestrel Weir Renewal: its firms, people, folders, routes and rules. What happens in it is told by {@link KestrelWeirHistory}.
+ */
 @Component
 @Profile("demo")
 class KestrelWeir {
@@ -20,37 +20,42 @@ class KestrelWeir {
     private final KestrelWeirPeople people;
     private final KestrelWeirNumbers numbers;
     private final KestrelWeirReviews reviews;
-    private final KestrelWeirStory story;
-    private final DemoClock clock;
+    private final KestrelWeirHistory history;
+    private final DemoDays days;
     private final TransactionTemplate transaction;
     private final Environment environment;
 
     KestrelWeir(KestrelWeirProject project, KestrelWeirPeople people, KestrelWeirNumbers numbers, KestrelWeirReviews reviews,
-            KestrelWeirStory story, DemoClock clock, TransactionTemplate transaction, Environment environment) {
+            KestrelWeirHistory history, DemoDays days, TransactionTemplate transaction, Environment environment) {
         this.project = project;
         this.people = people;
         this.numbers = numbers;
         this.reviews = reviews;
-        this.story = story;
-        this.clock = clock;
+        this.history = history;
+        this.days = days;
         this.transaction = transaction;
         this.environment = environment;
     }
 
     @EventListener(ApplicationReadyEvent.class)
     @Order(100)
-    void make() {
-        Instant now = Instant.now();
-        clock.setTo(now.minus(Duration.ofDays(40)));
-        long id = Objects.requireNonNull(transaction.execute(status -> project.setUp()));
-        numbers.tell(new KestrelWeirNumbers.Cast(id, KestrelWeirNumbers.controller(people.id("Mirela Draganova"), "Mirela Draganova",
-                people.firm("KWB"), id),
-                people.firms(), project.place("Work in progress"), project.hydraulicDesign()));
-        story.tell(new StoryActs.Cast(people.persons(), project.places()), now);
-        clock.setToNow();
-        transaction.executeWithoutResult(status -> reviews.away(id, people.id("Kwabena Adofori"), people.id("Henrike Solvangen")));
+    void open() {
+        if (!people.find()) {
+            make();
+        }
         String address = Objects.requireNonNull(environment.getProperty("pervius.address"));
         System.out.println("The Kestrel Weir demo is ready at " + address);
         System.out.println("Sign in as anybody by one click on " + address + "/sign-in");
+    }
+
+    private void make() {
+        days.at(124);
+        long id = Objects.requireNonNull(transaction.execute(status -> project.setUp()));
+        numbers.tell(new KestrelWeirNumbers.Cast(id, KestrelWeirNumbers.controller(people.id(KestrelWeirPeople.CONTROLLER),
+                KestrelWeirPeople.CONTROLLER, people.firm("KWB"), id), people.firms(), project.place("Work in progress"),
+                project.hydraulicDesign()));
+        history.tell(new StoryActs.Cast(people.persons(), project.places()), environment.getProperty("pervius.demo.whole", Boolean.class,
+                true));
+        transaction.executeWithoutResult(status -> reviews.away(id, people.id("Kwabena Adofori"), people.id("Henrike Solvangen")));
     }
 }

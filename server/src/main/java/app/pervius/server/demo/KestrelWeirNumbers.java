@@ -71,7 +71,7 @@ class KestrelWeirNumbers {
         takeOver(cast);
         LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
         reserving.reserve(cast.project(), new Reserving.WantedRun(DOCUMENTS, Map.of("discipline", "C", "type", "RP"), 12,
-                Objects.requireNonNull(cast.firms().get("ALD")), today.plusDays(90),
+                Objects.requireNonNull(cast.firms().get("ALD")), today.plusDays(180),
                 "Site investigation reports"), cast.controller());
         take(cast, "ALD", "C", "RP", "Settlement of the left bank, monthly", 6);
         ledger.setNext(cast.project(), DOCUMENTS, "ALD·C·RP", 51, "31 to 50 are with the laboratory, on paper", cast.controller());

@@ -7,9 +7,13 @@ import app.pervius.server.people.People;
 import app.pervius.server.people.PeopleDesk;
 import app.pervius.server.people.RoleDesk;
 import app.pervius.server.people.RoleRights;
+import app.pervius.server.projects.Projects;
+import java.text.Normalizer;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Stream;
@@ -20,6 +24,9 @@ import org.springframework.stereotype.Component;
 @Component
 @Profile("demo")
 class KestrelWeirPeople {
+
+    static final String CONTROLLER = "Mirela Draganova";
+
     private final Map<String, Long> firms = new LinkedHashMap<>();
 
     private final Map<String, Long> persons = new LinkedHashMap<>();
@@ -30,18 +37,38 @@ class KestrelWeirPeople {
     record Somebody(long id, String toDo) {
     }
 
+    private record Part(String firm, String name, String job, String toDo) {
+    }
+
+    private static final List<Part> PARTS = List.of(
+            new Part("KWB", CONTROLLER, "Document controller", "Set the rules, put right what is stopped"),
+            new Part("KWB", "Henrike Solvangen", "Lead hydraulics engineer", "Review hydraulic drawings"),
+            new Part("KWB", "Kwabena Adofori", "Lead civil engineer", "Review civil drawings"),
+            new Part("KWB", "Tomasz Łęgowicz", "Project engineer", "Approve what has been reviewed"),
+            new Part("FNK", "Yusuf Karaderin", "Hydraulic designer", "Drop drawings, see where they are"),
+            new Part("FNK", "Linnéa Åkerström-Vass", "Design lead", ""),
+            new Part("ALD", "Priya Venkatarangan", "Civil designer", "Drop drawings, answer what came back"),
+            new Part("ALD", "Bảo Trần Vĩnh", "Draughtsman", ""),
+            new Part("BRK", "Giorgi Tskalishvili", "Controls engineer", "Answer what came back"),
+            new Part("DNM", "Oluwaseun Finchley-Ade", "Site engineer", "See why a file was stopped"),
+            new Part("DNM", "Marisol Quintavalle", "Quality manager", ""),
+            new Part("KWB", "Aoife Ní Raghnaill", "Administrator", ""));
+
     private final PeopleDesk desk;
     private final RoleDesk roles;
     private final AccountBook book;
     private final Accounts accounts;
+    private final People people;
+    private final Projects projects;
 
-    KestrelWeirPeople(PeopleDesk desk, RoleDesk roles, AccountBook book, Accounts accounts) {
+    KestrelWeirPeople(PeopleDesk desk, RoleDesk roles, AccountBook book, Accounts accounts, People people, Projects projects) {
         this.desk = desk;
         this.roles = roles;
         this.book = book;
         this.accounts = accounts;
+        this.people = people;
+        this.projects = projects;
     }
-
 
     List<Somebody> everybody() {
         return List.copyOf(everybody);
@@ -57,14 +84,36 @@ class KestrelWeirPeople {
         firms.put(code, desk.addFirm(project, code, name));
     }
 
-    void person(long project, String firm, String name, String job, String toDo) {
-        String email = java.text.Normalizer.normalize(name, java.text.Normalizer.Form.NFD).replaceAll("\\p{M}", "").replace("Ł", "L")
-                .replace("ł", "l")
-                .toLowerCase(java.util.Locale.ROOT).replaceAll("[^a-z]+", ".") + "@" + firm.toLowerCase(java.util.Locale.ROOT) + ".example";
-        long id = desk.addPerson(project, new People.NewPerson(Objects.requireNonNull(firms.get(firm)), name, email, job));
-        desk.joins(id, book.make(name, email, job.equals("Administrator")));
-        persons.put(name, id);
-        everybody.add(new Somebody(id, toDo));
+    /** Everybody comes into the project, each with an account. */
+    void come(long project) {
+        for (Part part : PARTS) {
+            long id = desk.addPerson(project, new People.NewPerson(firm(part.firm()), part.name(), email(part), part.job()));
+            desk.joins(id, book.make(part.name(), email(part), part.job().equals("Administrator")));
+            isThere(id, part);
+        }
+    }
+
+    /** Finds everybody in a demo that was made before; says whether there is one. */
+    boolean find() {
+        if (book.nobodyYet()) {
+            return false;
+        }
+        Map<String, Long> ids = new HashMap<>();
+        projects.all(desk.projectsOf(book.byEmail(email(PARTS.getFirst())).orElseThrow().id())).stream()
+                .filter(project -> project.code().equals(KestrelWeirProject.CODE)).findFirst()
+                .ifPresent(project -> people.membersOf(project.id()).forEach(member -> ids.put(member.name(), member.id())));
+        PARTS.forEach(part -> isThere(Objects.requireNonNull(ids.get(part.name()), part.name()), part));
+        return true;
+    }
+
+    private void isThere(long id, Part part) {
+        persons.put(part.name(), id);
+        everybody.add(new Somebody(id, part.toDo()));
+    }
+
+    private static String email(Part part) {
+        return Normalizer.normalize(part.name(), Normalizer.Form.NFD).replaceAll("\\p{M}", "").replace("Ł", "L").replace("ł", "l")
+                .toLowerCase(Locale.ROOT).replaceAll("[^a-z]+", ".") + "@" + part.firm().toLowerCase(Locale.ROOT) + ".example";
     }
 
     long id(String person) {

@@ -3,6 +3,7 @@ package app.pervius.server.demo;
 import app.pervius.core.arrive.FileFormat;
 import app.pervius.core.identify.Checks;
 import app.pervius.core.identify.IdentifyPlan;
+import app.pervius.core.issue.Copying;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Target;
 import app.pervius.core.project.Code;
@@ -17,6 +18,7 @@ import app.pervius.core.rules.Condition;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.Parties;
 import app.pervius.core.rules.Plan;
+import app.pervius.core.rules.Untaken;
 import app.pervius.core.rules.WatchingRule;
 import app.pervius.core.rules.Where;
 import app.pervius.core.rules.Which;
@@ -26,13 +28,9 @@ import app.pervius.core.tell.TellPlan;
 import app.pervius.core.tell.Telling;
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Folders;
-import app.pervius.server.othersystems.OtherSystems;
 import app.pervius.server.routes.Routes;
 import app.pervius.server.rules.RuleDesk;
 import app.pervius.server.setup.StandardProject;
-import app.pervius.server.simulators.PlantRegister;
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -47,6 +45,9 @@ import org.springframework.stereotype.Component;
 @Component
 @Profile("demo")
 class KestrelWeirProject {
+
+    static final String CODE = "KWR";
+
     private static final List<Code> DISCIPLINES = List.of(new Code("H", "hydraulics"), new Code("C", "civil"), new Code("M", "mechanical"),
             new Code("E", "electrical"), new Code("I", "controls"), new Code("N", "environment"));
 
@@ -65,23 +66,21 @@ class KestrelWeirProject {
     private final Folders folders;
     private final Routes routes;
     private final RuleDesk rules;
-    private final OtherSystems connections;
     private final KestrelWeirReviews reviews;
 
     KestrelWeirProject(StandardProject standard, KestrelWeirPeople people, Folders folders, Routes routes, RuleDesk rules,
-            OtherSystems connections, KestrelWeirReviews reviews) {
+            KestrelWeirReviews reviews) {
         this.standard = standard;
         this.people = people;
         this.folders = folders;
         this.routes = routes;
         this.rules = rules;
-        this.connections = connections;
         this.reviews = reviews;
     }
 
     /** Gives the id of the project. */
     long setUp() {
-        StandardProject.Made made = standard.make(new StandardProject.Wanted("KWR", "Kestrel Weir Renewal", "Europe/Dublin", DISCIPLINES,
+        StandardProject.Made made = standard.make(new StandardProject.Wanted(CODE, "Kestrel Weir Renewal", "Europe/Dublin", DISCIPLINES,
                 TYPES,
                 List.of(new Code("KWB", "Kestrel Water Board"), new Code("FNK", "Fennick Hydraulics"), new Code("ALD", "Aldermoor Civils"),
                         new Code("BRK", "Brask Controls"), new Code("DNM", "Dunmarrow Works"))));
@@ -92,20 +91,9 @@ class KestrelWeirProject {
         people.firm(project, "BRK", "Brask Controls");
         people.firm(project, "DNM", "Dunmarrow Works");
         places.put("Work in progress", made.workInProgress());
-        people.person(project, "KWB", "Mirela Draganova", "Document controller", "Set the rules, put right what is stopped");
-        people.person(project, "KWB", "Henrike Solvangen", "Lead hydraulics engineer", "Review hydraulic drawings");
-        people.person(project, "KWB", "Kwabena Adofori", "Lead civil engineer", "Review civil drawings");
-        people.person(project, "KWB", "Tomasz Łęgowicz", "Project engineer", "Approve what has been reviewed");
-        people.person(project, "FNK", "Yusuf Karaderin", "Hydraulic designer", "Drop drawings, see where they are");
-        people.person(project, "FNK", "Linnéa Åkerström-Vass", "Design lead", "");
-        people.person(project, "ALD", "Priya Venkatarangan", "Civil designer", "Drop drawings, answer what came back");
-        people.person(project, "ALD", "Bảo Trần Vĩnh", "Draughtsman", "");
-        people.person(project, "BRK", "Giorgi Tskalishvili", "Controls engineer", "Answer what came back");
-        people.person(project, "DNM", "Oluwaseun Finchley-Ade", "Site engineer", "See why a file was stopped");
-        people.person(project, "DNM", "Marisol Quintavalle", "Quality manager", "");
-        people.person(project, "KWB", "Aoife Ní Raghnaill", "Administrator", "");
+        people.come(project);
 
-        people.hold(project, made.controller(), "Mirela Draganova", "Aoife Ní Raghnaill");
+        people.hold(project, made.controller(), KestrelWeirPeople.CONTROLLER, "Aoife Ní Raghnaill");
         people.hold(project, made.reviewer(), "Kwabena Adofori", "Henrike Solvangen");
         people.hold(project, made.approver(), "Tomasz Łęgowicz");
         people.hold(project, made.author(), people.persons().keySet().toArray(String[]::new));
@@ -115,16 +103,12 @@ class KestrelWeirProject {
         route(project, "hydraulics", "Hydraulics", hydraulics, made.approver());
         route(project, "civil", "Civil", civil, made.approver());
         route(project, "controls", "Controls", made.reviewer(), made.approver());
-        Actor mirela = people.actor("Mirela Draganova");
+        Actor mirela = people.actor(KestrelWeirPeople.CONTROLLER);
         reviews.setUp(project, new KestrelWeirReviews.Roles(hydraulics, civil, made.reviewer(), made.approver(), site, made.controller()),
                 mirela);
         makeFolders(made);
+        sayWhatIsLeft(project);
         makeRules(made, site);
-        try {
-            connections.set("Plant register", PlantRegister.start().address(PlantRegister.Manner.HONEST), "only for the demo");
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
         return project;
     }
 
@@ -132,23 +116,30 @@ class KestrelWeirProject {
         long fnk = folder(made.workInProgress(), "Fennick Hydraulics", "FNK", Map.of("discipline", "H"));
         places.put("FNK drawings", folder(fnk, "Drawings", "FNK", Map.of("type", "DR")));
         places.put("FNK calculations", folder(fnk, "Calculations", "FNK", Map.of("type", "CA")));
+        places.put("FNK gates", folder(fnk, "Gates", "FNK", Map.of("discipline", "M", "type", "DR")));
+        places.put("FNK river", folder(fnk, "River and fish", "FNK", Map.of("discipline", "N", "type", "DR")));
+        places.put("FNK specifications", folder(fnk, "Specifications", "FNK", Map.of("type", "SP")));
         long ald = folder(made.workInProgress(), "Aldermoor Civils", "ALD", Map.of("discipline", "C"));
         places.put("ALD drawings", folder(ald, "Drawings", "ALD", Map.of("type", "DR")));
         folder(ald, "Reports", "ALD", Map.of("type", "RP"));
+        places.put("ALD analysis", folder(ald, "Structural analysis", "ALD", Map.of("type", "CA")));
         long brk = folder(made.workInProgress(), "Brask Controls", "BRK", Map.of("discipline", "I"));
         places.put("BRK drawings", folder(brk, "Drawings", "BRK", Map.of("type", "DR")));
         folder(brk, "Data sheets", "BRK", Map.of("type", "DS"));
+        places.put("BRK electrical", folder(brk, "Electrical", "BRK", Map.of("discipline", "E", "type", "DR")));
+        places.put("BRK functions", folder(brk, "Functions", "BRK", Map.of("type", "SP")));
         long dnm = folder(made.workInProgress(), "Dunmarrow Works", "DNM", Map.of());
         places.put("DNM deliveries", folder(dnm, "Deliveries", "DNM", Map.of()));
         folder(dnm, "Site notes", "DNM", Map.of());
+        places.put("Site diary", folder(dnm, "Site diary", "DNM", Map.of()));
         places.put("FNK", fnk);
         places.put("ALD", ald);
         places.put("BRK", brk);
-        for (String part : List.of("Hydraulics", "Civil", "Controls", "Site documents")) {
+        for (String part : List.of("Hydraulics", "Civil", "Controls", "Site documents", "Site office")) {
             places.put("Shared " + part, folder(made.shared(), part, null, Map.of()));
         }
         reviews.place(made.project(), folder(made.published(), "For construction", null, Map.of()),
-                people.actor("Mirela Draganova"));
+                people.actor(KestrelWeirPeople.CONTROLLER));
     }
 
     private void makeRules(StandardProject.Made made, long site) {
@@ -164,12 +155,22 @@ class KestrelWeirProject {
                 new Plan(Optional.empty(), Optional.empty(), Optional.empty(),
                         Optional.of(new IssuePlan(Map.of(1, Target.Place.usual(new FolderId(place("Shared Controls")), "S2", "")),
                         Optional.empty())),
-                        Optional.empty())), people.id("Mirela Draganova"));
+                        Optional.empty())), people.id(KestrelWeirPeople.CONTROLLER));
         rules.addInForce(made.project(), new WatchingRule("Site is told of civil drawings", "", standing("ALD"),
                 Which.of(new Condition.FieldIs("type", Set.of("DR"))),
                 new TellPlan(List.of(new Telling(Occasion.ISSUED, List.of(new Audience.Holders(new RoleId(site))),
-                        "{number} {revision} may be built from: {title}")))),
-                people.id("Mirela Draganova"));
+                        "{number} {revision} may be built from: {title}"))),
+                List.of(new Copying(Occasion.ISSUED, new Target.Into(new FolderId(place("Shared Site office")),
+                        "{originator}/" + Copying.BELOW, "{number}_{revision}[_{title}]"), Target.WhenTaken.KEEP_BOTH))),
+                people.id(KestrelWeirPeople.CONTROLLER));
+    }
+
+    /** What the site only writes for itself is left where it lies. */
+    private void sayWhatIsLeft(long project) {
+        rules.sayForProject(project, RuleDesk.usual(StandardProject.DOCUMENTS, StandardProject.DOCUMENTS)
+                .with(new Untaken(Untaken.Then.STOP, List.of(new Untaken.Otherwise(new FolderId(place("Site diary")),
+                        Untaken.Then.LEAVE)))),
+                people.id(KestrelWeirPeople.CONTROLLER));
     }
 
     private Where standing(String place) {
@@ -191,7 +192,7 @@ class KestrelWeirProject {
         return rules.addInForce(made.project(), new HandlingRule(name, "", standing(place),
                 Which.of(new Condition.HasFormat(formats), new Condition.From(
                         new Parties(Set.of(new FirmId(people.firm(firm))), Set.of(),
-                        Set.of()))), plan), people.id("Mirela Draganova"));
+                        Set.of()))), plan), people.id(KestrelWeirPeople.CONTROLLER));
     }
 
     private void route(long project, String key, String name, long reviewer, long approver) {

@@ -42,6 +42,9 @@ class KestrelWeirReviews {
 
     static final String INTERFACES = "interfaces";
 
+    /** More than a folder of the demo holds. */
+    private static final int MOST_FILES = 500;
+
     /** The roles it speaks of. */
     record Roles(long hydraulics, long civil, long reviewer, long approver, long site, long controller) {
     }
@@ -113,9 +116,10 @@ class KestrelWeirReviews {
         deputies.add(project, new Deputies.Away(0, person, deputy, monday, monday.plusDays(4), "On the test rig in the laboratory"), self);
     }
 
-    /** The first files of a folder are sent on the interface check; gives the submission. */
-    long sendByHand(long folder, long sender, int count, String message) {
-        List<Long> chosen = files.present(folder, 0, count).stream().map(Files.FileView::id).toList();
+    /** The first files of a folder whose names begin so are sent on the interface check; gives the submission. */
+    long sendByHand(long folder, String named, long sender, int count, String message) {
+        List<Long> chosen = files.present(folder, 0, MOST_FILES).stream().filter(file -> file.name().startsWith(named)).limit(count)
+                .map(Files.FileView::id).toList();
         return sending.send(folder, new HandSending.Sending(chosen, INTERFACES, "Interface check before tender", null, null, message,
                 List.of(), List.of(), Map.of()), accounts.ofPerson(sender).orElseThrow());
     }

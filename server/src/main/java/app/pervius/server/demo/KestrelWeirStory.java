@@ -1,10 +1,6 @@
 package app.pervius.server.demo;
 
 import app.pervius.server.demo.SampleDrawing.Subject;
-import java.time.DayOfWeek;
-import java.time.Instant;
-import java.time.ZoneOffset;
-import java.time.ZonedDateTime;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -18,85 +14,77 @@ class KestrelWeirStory {
 
     private final StoryActs acts;
     private final KestrelWeirReviews reviewsBeyond;
-    private final DemoClock clock;
+    private final DemoDays days;
 
-    KestrelWeirStory(StoryActs acts, KestrelWeirReviews reviewsBeyond, DemoClock clock) {
+    KestrelWeirStory(StoryActs acts, KestrelWeirReviews reviewsBeyond, DemoDays days) {
         this.acts = acts;
         this.reviewsBeyond = reviewsBeyond;
-        this.clock = clock;
+        this.days = days;
     }
 
-    void tell(StoryActs.Cast cast, Instant now) {
-        at(now, 24);
+    void tell(StoryActs.Cast cast) {
+        days.at(24);
         long first = acts.drop(cast, "Yusuf Karaderin", "FNK drawings", "First hydraulic package", List.of(
                 StoryActs.sheet("Weir general arrangement", Subject.PLAN), StoryActs.sheet("Weir section A-A", Subject.SECTION),
                 StoryActs.sheet("Fish pass longitudinal section", Subject.FISH_PASS)));
-        at(now, 22);
+        days.at(22);
         acts.decide(cast, first, "Henrike Solvangen", Map.of(), 1, "");
-        at(now, 21);
+        days.at(21);
         acts.decide(cast, first, "Tomasz Łęgowicz", Map.of(), 1, "");
         long civil = acts.drop(cast, "Priya Venkatarangan", "ALD drawings", "Substructure", List.of(
                 StoryActs.sheet("Pumping station foundation plan", Subject.PLAN),
                 StoryActs.sheet("Pumping station section B-B", Subject.SECTION),
                 StoryActs.sheet("Retaining wall reinforcement", Subject.SECTION),
                 StoryActs.sheet("Access road long section", Subject.SECTION)));
-        at(now, 17);
+        days.at(17);
         acts.decide(cast, civil, "Kwabena Adofori", Map.of(1, 2, 2, 3), 1, "Cover to the reinforcement is missing at the joint.");
-        at(now, 15);
+        days.at(15);
         acts.decide(cast, civil, "Tomasz Łęgowicz", Map.of(1, 2, 2, 3, 3, 4), 1,
                 "Show the joint at axis 4; the road is no longer part of this contract.");
         String returned = acts.number(civil, 2);
         String superseded = acts.number(first, 0);
-        at(now, 13);
+        days.at(13);
         long answer = acts.dropNamed(cast, "Priya Venkatarangan", "ALD drawings", "Answer to the comments on the retaining wall", List.of(
                 new StoryActs.Sheet(returned + "_P02.pdf", Subject.SECTION, "Retaining wall reinforcement")));
-        at(now, 11);
+        days.at(11);
         acts.decide(cast, answer, "Kwabena Adofori", Map.of(), 1, "");
-        at(now, 10);
+        days.at(10);
         acts.decide(cast, answer, "Tomasz Łęgowicz", Map.of(), 1, "");
         long next = acts.dropNamed(cast, "Yusuf Karaderin", "FNK drawings", "Crest level raised", List.of(
                 new StoryActs.Sheet(superseded + "_P02.pdf", Subject.PLAN, "Weir general arrangement")));
-        at(now, 9);
+        days.at(9);
         acts.decide(cast, next, "Henrike Solvangen", Map.of(), 1, "");
         acts.decide(cast, next, "Tomasz Łęgowicz", Map.of(), 2, "Add the gauge upstream at the next occasion.");
         long controls = acts.drop(cast, "Giorgi Tskalishvili", "BRK drawings", "Control room",
                 List.of(StoryActs.sheet("Control panel front", Subject.PANEL)));
-        at(now, 8);
+        days.at(8);
         acts.decide(cast, controls, "Kwabena Adofori", Map.of(), 3, "The emergency stop is missing on cabinet 3.");
         acts.decide(cast, controls, "Tomasz Łęgowicz", Map.of(), 3, "As reviewed: complete the panel.");
         acts.drop(cast, "Giorgi Tskalishvili", "BRK drawings", "Gate drives", List.of(
                 StoryActs.sheet("Gate drive single line", Subject.PANEL), StoryActs.sheet("Gate drive cabinet", Subject.PANEL)));
-        at(now, 6);
+        days.at(6);
         long approval = acts.drop(cast, "Bảo Trần Vĩnh", "ALD drawings", "Superstructure", List.of(
                 StoryActs.sheet("Pumping station elevation east", Subject.SECTION),
                 StoryActs.sheet("Pumping station roof plan", Subject.PLAN)));
-        at(now, 3);
+        days.at(3);
         acts.decide(cast, approval, "Kwabena Adofori", Map.of(1, 2), 1, "Falls of the roof to be shown.");
-        at(now, 2);
+        days.at(2);
         acts.drop(cast, "Yusuf Karaderin", "FNK drawings", "Stilling basin", List.of(StoryActs.sheet("Stilling basin plan", Subject.PLAN),
                 StoryActs.sheet("Stilling basin section C-C", Subject.SECTION), StoryActs.sheet("Baffle block details", Subject.SECTION)));
         acts.drop(cast, "Linnéa Åkerström-Vass", "FNK calculations", "Stilling basin",
                 List.of(StoryActs.sheet("Stilling basin energy dissipation", Subject.TEXT)));
-        long interfaces = reviewsBeyond.sendByHand(Objects.requireNonNull(cast.places().get("Shared Hydraulics")),
+        long interfaces = reviewsBeyond.sendByHand(Objects.requireNonNull(cast.places().get("Shared Hydraulics")), "KWR-FNK-H-DR-",
                 Objects.requireNonNull(cast.persons().get("Mirela Draganova")), 2,
                 "Please check levels and axes against the foundation plan before it goes to tender.");
         acts.settled(interfaces);
         acts.decideOne(cast, interfaces, "Kwabena Adofori", 0, 2, "Level of the sill differs from the foundation plan by 40 mm.");
-        at(now, 1);
+        days.at(1);
         acts.dropNamed(cast, "Oluwaseun Finchley-Ade", "DNM deliveries", "Cofferdam", List.of(
                 new StoryActs.Sheet("MS-C_Cofferdam installation.pdf", Subject.TEXT, "Cofferdam installation"),
                 new StoryActs.Sheet("KWR-DNM-C-MS-0099_P01.pdf", Subject.TEXT, "Dewatering of the work pit"),
                 new StoryActs.Sheet("Lifting plan gate leaf.pdf", Subject.SECTION, "Lifting plan gate leaf"),
                 new StoryActs.Sheet("Site photographs week 21.zip", Subject.TEXT, "")));
-    }
-
-    /** Sets the clock to a working morning about so many days ago. */
-    private void at(Instant now, int days) {
-        ZonedDateTime then = now.atZone(ZoneOffset.UTC).minusDays(days).withHour(9).withMinute(12);
-        while (then.getDayOfWeek() == DayOfWeek.SATURDAY || then.getDayOfWeek() == DayOfWeek.SUNDAY) {
-            then = then.minusDays(1);
-        }
-        Instant when = then.toInstant().isAfter(now) ? now : then.toInstant();
-        clock.setTo(when);
+        acts.dropNamed(cast, "Oluwaseun Finchley-Ade", "Site diary", "", List.of(new StoryActs.Sheet("Water levels in the pit.pdf",
+                Subject.TEXT, "Water levels in the pit")));
     }
 }

@@ -18,9 +18,12 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.springframework.context.annotation.Profile;
 import org.springframework.stereotype.Component;
 
@@ -106,20 +109,27 @@ class StoryActs {
         String number = sheet.name().startsWith("KWR-") ? sheet.name().substring(0, sheet.name().indexOf('_'))
                 : "as given by document control";
         return SampleDrawing.draw(sheet.subject(), new SampleDrawing.Title(sheet.title(), by.firmName(), by.name(), number,
-                sheet.name().contains("_P02") ? "P02" : "P01"));
+                revision(sheet.name())));
     }
 
-    /** Gives every file a decision, {@code usual} unless its place in the submission is named, and closes the step. */
+    private static String revision(String name) {
+        Matcher said = Pattern.compile("_(P\\d\\d)").matcher(name);
+        return said.find() ? said.group(1) : "P01";
+    }
+
+    /** Gives every file a decision, {@code usual} unless its place in the submission is named, and closes the step of all of them. */
     void decide(Cast cast, long submission, String person, Map<Integer, Integer> exceptions, int usual, String comment) {
         var actor = accounts.ofPerson(Objects.requireNonNull(cast.persons().get(person), person)).orElseThrow();
         List<Passages.PassageView> all = passages.ofSubmission(submission, 100);
-        Reviews.At review = reviews.at(all.getFirst().id()).orElseThrow();
+        Map<Long, Reviews.At> each = new LinkedHashMap<>();
         for (int i = 0; i < all.size(); i++) {
+            Reviews.At review = reviews.at(all.get(i).id()).orElseThrow();
+            each.put(review.id(), review);
             int code = exceptions.getOrDefault(i, usual);
             deciding.answer(review.id(), new Deciding.Decision(review.turn(), List.of(all.get(i).id()), code, code == 1 ? "" : comment,
                     null, false), actor);
         }
-        deciding.close(review.id(), review.turn(), actor);
+        each.values().forEach(review -> deciding.close(review.id(), review.turn(), actor));
         settled(submission);
     }
 

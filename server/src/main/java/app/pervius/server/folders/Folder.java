@@ -23,6 +23,8 @@ class Folder extends Row {
     /** Counts how often it was said to whom it is open. */
     int accessEdition;
     String fieldValues = "{}";
+    /** What lies in the folder that each firm gets in this one, as {@link FirmFolders.ForFirm}. */
+    String forEachFirm = "[]";
     @Version
     int version;
 }

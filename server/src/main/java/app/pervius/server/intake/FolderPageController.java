@@ -59,8 +59,8 @@ class FolderPageController {
     record FileRow(Files.FileView file, String addedBy, Passages.@Nullable PassageView passage, Documents.@Nullable OfFile document) {
     }
 
-    /** A rule that stands on the folder, and what it does, sentence by sentence; {@code watches}: it takes no file, it only tells. */
-    record RuleInWords(long id, String name, int edition, boolean watches, List<String> sentences) {
+    /** A rule that stands on the folder, and what it does, station by station; {@code watches}: it takes no file and goes beside. */
+    record RuleInWords(long id, String name, int edition, boolean watches, RuleWords.Sentences says) {
     }
 
     /**
@@ -83,11 +83,12 @@ class FolderPageController {
      *
      * @param sheet the edition of the rule sheet that says what happens here
      * @param handIn absent where nothing is handed in by anybody
+     * @param untaken what becomes of what no rule takes, behind “is”; absent where no rule takes anything
      * @param asks the keys of fields its rules ask for
      * @param traces the last 100 files that went elsewhere from here, the last first
      */
     record FolderPage(Folders.FolderView folder, int sheet, boolean mayDrop, @Nullable HandInView handIn, boolean maySend,
-            List<RuleInWords> rules, List<String> asks, Page<FileRow> files, List<Trace> traces) {
+            List<RuleInWords> rules, @Nullable String untaken, List<String> asks, Page<FileRow> files, List<Trace> traces) {
     }
 
     @GetMapping("/api/folders/{id}")
@@ -102,7 +103,9 @@ class FolderPageController {
         Page<Files.FileView> page = Page.of(files.present(id, Page.after(after, 0), Page.SIZE + 1), Files.FileView::id,
                 Function.identity());
         return new FolderPage(folder, sheet.edition(), folders.mayDrop(actor, folder), handIn(folder),
-                routes.maySend(folder.project(), actor), standing, asks, new Page<>(rows(page.items(), folder, actor), page.next()),
+                routes.maySend(folder.project(), actor), standing, sheet.intake(folders.pathUp(id))
+                ? sheet.project().untaken().in(folders.pathUp(id)).phrase() : null, asks,
+                new Page<>(rows(page.items(), folder, actor), page.next()),
                 after == null ? traces(id, actor) : List.of());
     }
 

@@ -11,7 +11,7 @@ import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.rules.Rules;
 import app.pervius.server.rules.arriving.Speaking;
-import app.pervius.server.rules.watching.WatchRuns;
+import app.pervius.server.rules.arriving.Beside;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -33,10 +33,10 @@ class KeptOnly {
     private final Messages messages;
     private final Folders folders;
     private final Projects projects;
-    private final WatchRuns runs;
+    private final Beside beside;
 
-    KeptOnly(Rules rules, Speaking speaking, Messages messages, Folders folders, Projects projects, WatchRuns runs) {
-        this.runs = runs;
+    KeptOnly(Rules rules, Speaking speaking, Messages messages, Folders folders, Projects projects, Beside beside) {
+        this.beside = beside;
         this.rules = rules;
         this.speaking = speaking;
         this.messages = messages;
@@ -68,17 +68,28 @@ class KeptOnly {
             PassageFacts facts = facts(submission, bundle, kept);
             Speaking.Spoken spoken = speaking.spoken(facts, Occasion.ARRIVED, rules.sheet(submission.projectId),
                     Map.of("submission", submission.reference), "");
-            runs.note(facts, Occasion.ARRIVED, spoken.watching());
-            spoken.persons().forEach((person, said) -> persons.computeIfAbsent(person,
-                    k -> new Telling(new ArrayList<>(), new ArrayList<>())).add(facts, said));
-            spoken.addresses().forEach((address, said) -> addresses.computeIfAbsent(address,
-                    k -> new Telling(new ArrayList<>(), new ArrayList<>())).add(facts, said));
+            beside.happened(facts, Occasion.ARRIVED, spoken.watching());
+            long file = Objects.requireNonNull(bundle.files().getFirst().folderFileId);
+            spoken.persons().forEach((person, said) -> {
+                if (!messages.tellLater(person, null, Occasion.ARRIVED, about(submission, facts, file, said), said.text())) {
+                    persons.computeIfAbsent(person, k -> new Telling(new ArrayList<>(), new ArrayList<>())).add(facts, said);
+                }
+            });
+            spoken.addresses().forEach((address, said) -> {
+                if (!messages.tellLater(null, address, Occasion.ARRIVED, about(submission, facts, file, said), said.text())) {
+                    addresses.computeIfAbsent(address, k -> new Telling(new ArrayList<>(), new ArrayList<>())).add(facts, said);
+                }
+            });
         }
         persons.forEach((person, told) -> messages.send(submission.projectId, List.of(person), Occasion.ARRIVED, "kept " + submission.id(),
                 subject(submission, told), text(submission, told), place(submission)));
         addresses.forEach((address, told) -> messages.sendOutside(submission.projectId, List.of(address), Occasion.ARRIVED,
                 "kept " + submission.id(), subject(submission, told),
                 text(submission, told), place(submission)));
+    }
+
+    private static Messages.AboutFile about(Submission submission, PassageFacts facts, long file, Speaking.Said said) {
+        return new Messages.AboutFile(submission.projectId, submission.id(), file, facts.originalName(), said.rules(), said.paces());
     }
 
     private String subject(Submission submission, Telling told) {

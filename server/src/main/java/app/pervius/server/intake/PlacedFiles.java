@@ -56,23 +56,27 @@ class PlacedFiles {
             List<RuleSheet.Row> asking = rules.sheet(passage.project()).standingOn(folders.pathUp(folder)).stream()
                     .filter(row -> row.rule() instanceof HandlingRule rule && rule.which().asksForPlaced()).toList();
             if (!asking.isEmpty()) {
-                arrive(passage, folders.folder(folder), its);
+                arrive(placed, folders.folder(folder), its);
             }
         });
     }
 
-    private void arrive(PassageFacts passage, Folders.FolderView folder, List<Files.FileView> its) {
-        if (passages.chain(passage.id()) >= LONGEST_CHAIN) {
+    private void arrive(FilesPlaced placed, Folders.FolderView folder, List<Files.FileView> its) {
+        PassageFacts passage = placed.passage();
+        // What was only kept before it was copied on has no passage.
+        boolean kept = passage.id() == 0;
+        if (!kept && passages.chain(passage.id()) >= LONGEST_CHAIN) {
             moves.note(passage.id(), Entry.Kind.NOTED, Journal.Actor.PERVIUS, "A rule would take what was placed in " + folder.path()
                     + ", but it has gone from rule to rule " + LONGEST_CHAIN
                     + " times already, so it stays there. Look for rules that lead round.");
             return;
         }
         long submission = there.submit(folder, its, new FilesThere.Occasion(passage.author(), passage.author(),
-                "placed by " + passage.ruleInWords(), null, FieldValues.NONE));
-        there.begin(submission, folder, its, new FilesThere.Manner(new Door.Manner(ArrivalEvent.PLACED, Optional.of(passage.id()),
+                "placed by " + placed.by(), null, FieldValues.NONE));
+        there.begin(submission, folder, its, new FilesThere.Manner(new Door.Manner(ArrivalEvent.PLACED, kept ? Optional.empty()
+                : Optional.of(passage.id()),
                 Optional.empty()),
                 Journal.Actor.PERVIUS,
-                "Placed in " + folder.path() + " by " + passage.ruleInWords() + "."));
+                "Placed in " + folder.path() + " by " + placed.by() + "."));
     }
 }

@@ -17,6 +17,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -46,7 +47,7 @@ class RunningThrough {
         this.people = people;
     }
 
-    /** Files that lie where a rule in force stands and have never been on a passage. */
+    /** Files that lie where a rule in force stands and have never been on a passage, or were left because no rule took them. */
     @Transactional(readOnly = true)
     List<Files.FileView> lying(long project, long rule) {
         HandlingRule its = rules.sheet(project).rows().stream().filter(row -> row.ruleId() == rule).map(RuleSheet.Row::rule)
@@ -54,7 +55,12 @@ class RunningThrough {
                 .map(HandlingRule.class::cast).findFirst().orElseThrow(() -> Refused.notFound("rule in force"));
         List<Long> standing = folders.all(project).stream().map(Folders.FolderView::id).filter(id -> its.where().covers(folders.pathUp(id)))
                 .toList();
-        return files.neverOnAPassage(standing, MOST_FILES);
+        List<Files.FileView> all = new ArrayList<>(files.neverOnAPassage(standing, MOST_FILES));
+        Map<Long, Long> left = passages.filesLeft(standing, MOST_FILES);
+        files.files(left.keySet()).values().stream()
+                .filter(file -> file.present() && standing.contains(file.folder()) && Objects.equals(left.get(file.id()), file.passage()))
+                .forEach(all::add);
+        return all;
     }
 
     /** Has what lies there go through the rules, one submission for each folder and author; gives how many files. */

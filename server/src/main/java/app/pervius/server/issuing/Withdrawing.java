@@ -9,9 +9,10 @@ import app.pervius.server.passages.Passages;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.refused.Refused;
 import java.util.List;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
-/** An issued revision is no longer current: its files go to the archive. */
+/** An issued revision is no longer current: its files, and their copies, go to the archive. */
 @Component
 class Withdrawing {
 
@@ -33,9 +34,12 @@ class Withdrawing {
         long archive = projects.settings(passage.project()).archive().orElseThrow(() -> Refused.conflict("no-archive",
                 "The issued files would have to go to the archive, and the project has no archive folder.")).value();
         String named = passage.names().number() == null ? null : passage.names().number() + "_" + passage.names().revision() + "_withdrawn";
-        files.withdraw(revision, folder, archive, named, actor.person(passage.project()));
+        // Its copies do not hold either, wherever only what is current stands.
+        List<Long> from = Stream.concat(Stream.of(folder), files.ofRevision(revision).stream().filter(Files.FileView::present)
+                .map(Files.FileView::folder).filter(f -> folders.folder(f).state().holdsOneCurrentRevision())).distinct().toList();
+        from.forEach(f -> files.withdraw(revision, f, archive, named, actor.person(passage.project())));
         documents.retire(revision);
-        List.of(folder, archive).forEach(f -> live.changed(new Live.Change(passage.project(), folders.folder(f).firm(),
-                Live.Topic.FOLDER, f)));
+        Stream.concat(from.stream(), Stream.of(archive)).forEach(f -> live.changed(new Live.Change(passage.project(),
+                folders.folder(f).firm(), Live.Topic.FOLDER, f)));
     }
 }

@@ -18,11 +18,11 @@ public record PlaceForm(@NotNull @Valid IntoForm into, @NotNull @Size(max = 20) 
 
     /** A folder, a path pattern below it and a pattern for names. */
     public record IntoForm(long folder, @NotNull @Size(max = 500) String path, @NotNull @Size(max = 500) String name) {
-        Target.Into into() {
+        public Target.Into into() {
             return new Target.Into(new FolderId(folder), path.strip(), name.strip().isEmpty() ? IssuePlan.USUAL_NAME : name.strip());
         }
 
-        static IntoForm of(Target.Into into) {
+        public static IntoForm of(Target.Into into) {
             return new IntoForm(into.folder().value(), into.path(), into.name());
         }
 

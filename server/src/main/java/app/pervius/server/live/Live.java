@@ -13,6 +13,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.TimeUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Lazy;
+import org.springframework.context.event.ContextClosedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.http.MediaType;
 import org.springframework.stereotype.Component;
@@ -28,7 +29,7 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 public class Live {
 
     /** The kinds of thing that change. */
-    public enum Topic { FOLDER, PASSAGE, REVIEW, RULES, NUMBERS, PEOPLE, MAIL }
+    public enum Topic { FOLDER, PASSAGE, REVIEW, RULES, NUMBERS, PEOPLE, MAIL, TRAY }
 
     /**
      * Something has changed.
@@ -48,6 +49,7 @@ public class Live {
     private static final long SECONDS_BETWEEN_SIGNS = 15;
 
     private final Set<Listener> listeners = ConcurrentHashMap.newKeySet();
+    private volatile boolean stopping;
     private final Accounts accounts;
     private final Sessions sessions;
 
@@ -70,6 +72,43 @@ public class Live {
         }
     }
 
+    /** Tells the browsers of a person of a project that something has come for it, once the current transaction has committed. */
+    public void came(long project, long person) {
+        Came came = new Came(project, person);
+        if (!TransactionSynchronizationManager.isSynchronizationActive()) {
+            came.afterCommit();
+        } else if (!TransactionSynchronizationManager.getSynchronizations().contains(came)) {
+            TransactionSynchronizationManager.registerSynchronization(came);
+        }
+    }
+
+    /** However much comes for somebody in one transaction, it is told once. */
+    private final class Came implements TransactionSynchronization {
+        private final long project;
+        private final long person;
+
+        Came(long project, long person) {
+            this.project = project;
+            this.person = person;
+        }
+
+        @Override
+        public void afterCommit() {
+            Change change = new Change(project, null, Topic.TRAY, person);
+            listeners.forEach(listener -> listener.offerTo(person, change));
+        }
+
+        @Override
+        public boolean equals(Object other) {
+            return other instanceof Came its && its.project == project && its.person == person;
+        }
+
+        @Override
+        public int hashCode() {
+            return Long.hashCode(person);
+        }
+    }
+
     /** Begins to tell a browser; of too many of one account the oldest ends. */
     SseEmitter listen(Actor actor, String session) {
         SseEmitter emitter = new SseEmitter(0L);
@@ -81,7 +120,17 @@ public class Live {
         emitter.onCompletion(() -> listeners.remove(listener));
         emitter.onError(e -> listeners.remove(listener));
         Thread.ofVirtual().name("live-" + actor.account()).start(listener::run);
+        if (stopping) {
+            listener.end();
+        }
         return emitter;
+    }
+
+    /** A server that stops does not wait for those who listen. */
+    @EventListener(ContextClosedEvent.class)
+    void stop() {
+        stopping = true;
+        listeners.forEach(Listener::end);
     }
 
     /** What a session heard ends with it. */
@@ -119,6 +168,15 @@ public class Live {
             boolean concerned = change.project() == 0 || membership != null
                     && (change.ownerFirm() == null || actor.maySee(change.project(), change.ownerFirm()));
             if (concerned && !waiting.offer(change)) {
+                missed = true;
+            }
+        }
+
+        /** Only where the account is this person of the project. */
+        void offerTo(long person, Change change) {
+            boolean meant = accounts.actor(account).map(actor -> actor.memberships().get(change.project()))
+                    .filter(membership -> membership.person() == person).isPresent();
+            if (meant && !waiting.offer(change)) {
                 missed = true;
             }
         }

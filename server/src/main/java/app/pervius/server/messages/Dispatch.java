@@ -35,6 +35,7 @@ class Dispatch {
     }
 
     Message put(Message message) {
+        message.underWay = true;
         messages.save(message);
         outbound.put(Postman.KEY, String.valueOf(message.id()), message.id(), message.projectId);
         return message;

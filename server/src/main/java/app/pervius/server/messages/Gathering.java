@@ -16,9 +16,14 @@ final class Gathering {
     private static final List<Occasion> FIRST = List.of(Occasion.TO_DECIDE_AGAIN, Occasion.PASSED_ON, Occasion.TO_DECIDE,
             Occasion.TO_RELEASE, Occasion.REARRANGED, Occasion.REMINDED,
             Occasion.ESCALATED, Occasion.STOPPED, Occasion.RETURNED, Occasion.TAKEN_BACK, Occasion.REOPENED, Occasion.ISSUED,
-            Occasion.ARRIVED);
+            Occasion.LEFT, Occasion.ARRIVED);
 
     private Gathering() {
+    }
+
+    /** What comes first where one message says several things. */
+    static int rank(Occasion occasion) {
+        return FIRST.indexOf(occasion);
     }
 
     /**
@@ -30,7 +35,7 @@ final class Gathering {
                 .collect(Collectors.groupingBy(e -> recipient(e.getValue().getFirst())));
         byRecipient.values().stream().filter(its -> its.size() > 1).forEach(its -> {
             List<Map.Entry<String, List<Notice>>> inOrder = its.stream()
-                    .sorted(Comparator.comparing(e -> FIRST.indexOf(e.getValue().getFirst().occasion))).toList();
+                    .sorted(Comparator.comparing(e -> rank(e.getValue().getFirst().occasion))).toList();
             for (int i = inOrder.size() - 1; i > 0; i--) {
                 Map.Entry<String, List<Notice>> lesser = inOrder.get(i);
                 inOrder.subList(0, i).stream().filter(e -> passages(e.getValue()).containsAll(passages(lesser.getValue()))).findFirst()
@@ -47,7 +52,7 @@ final class Gathering {
     }
 
     private static Set<Long> passages(List<Notice> notices) {
-        return notices.stream().map(n -> n.passageId).collect(Collectors.toSet());
+        return notices.stream().map(Notice::passage).collect(Collectors.toSet());
     }
 
     private static List<Notice> together(List<Notice> first, List<Notice> lesser) {

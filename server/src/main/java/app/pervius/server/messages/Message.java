@@ -26,7 +26,12 @@ class Message extends Row {
     /** Its text lets somebody in, and is kept only until it has gone. */
     boolean secret;
     Instant madeAt = Instant.EPOCH;
+    /** It waits to go out, for the first time or once more. */
+    boolean underWay;
     @Nullable Instant sentAt;
+    /** When nobody tried any more, and what was said last. */
+    @Nullable Instant givenUpAt;
+    @Nullable String lastWords;
     @Version
     int version;
 }

@@ -1,6 +1,9 @@
 package app.pervius.server.messages;
 
 import java.time.Instant;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
@@ -9,6 +12,31 @@ interface MessageRepository extends JpaRepository<Message, Long> {
 
     /** It has gone; of a secret one nothing is kept that would let somebody in. */
     @Modifying
-    @Query("update Message m set m.sentAt = :at, m.text = case when m.secret = true then '' else m.text end where m.id = :id")
+    @Query("update Message m set m.underWay = false, m.sentAt = :at, m.text = case when m.secret = true then '' else m.text end where m.id = :id")
     void sent(long id, Instant at);
+
+    /** Nobody tries to send it any more. */
+    @Modifying
+    @Query("update Message m set m.underWay = false, m.givenUpAt = :at, m.lastWords = :words where m.id = :id")
+    void givenUp(long id, Instant at, String words);
+
+    /** It is on its way anew. */
+    @Modifying
+    @Query("update Message m set m.underWay = true, m.givenUpAt = null, m.lastWords = null where m.id = :id")
+    void onItsWay(long id);
+
+    /**
+     * Newest first.
+     *
+     * @param person absent for everybody's
+     * @param state SENT, WAITING (also to go once more) or GIVEN_UP; absent for all
+     */
+    @Query("""
+            select m from Message m where m.projectId = :project and m.id < :before and (:person is null or m.personId = :person)
+            and (:state is null or :state = case when m.underWay = true then 'WAITING' when m.givenUpAt is not null then 'GIVEN_UP'
+                else 'SENT' end)
+            order by m.id desc""")
+    List<Message> list(long project, @Nullable Long person, @Nullable String state, long before, Limit limit);
+
+    List<Message> findByProjectIdAndGivenUpAtAfterOrderById(long project, Instant after, Limit limit);
 }

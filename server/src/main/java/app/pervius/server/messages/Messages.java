@@ -3,15 +3,16 @@ package app.pervius.server.messages;
 import app.pervius.core.review.Who;
 import app.pervius.core.tell.Letter;
 import app.pervius.core.tell.Occasion;
+import app.pervius.core.tell.Pace;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
-import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
@@ -30,6 +31,7 @@ public class Messages {
 
     /** The most lines a message lists; beyond them it says how many more there are. */
     private static final int MOST_LINES = 100;
+    private static final int MOST_OF_RULES = 220;
 
     /**
      * A passage, as far as a message speaks of it.
@@ -37,8 +39,18 @@ public class Messages {
      * @param what number, revision and title, or the file name before it has a number
      * @param run what happens in one run of a submission's passages is told together
      * @param rule the rule that sends it with its edition, or empty
+     * @param paces how soon each rule that tells of it says, empty for as the project says; none where no rule does
      */
-    public record About(long project, long submission, long passage, String what, String run, String rule) {
+    public record About(long project, long submission, long passage, String what, String run, String rule, List<Optional<Pace>> paces) {
+
+        public About {
+            paces = List.copyOf(paces);
+        }
+
+        /** As soon as the project says. */
+        public About(long project, long submission, long passage, String what, String run, String rule) {
+            this(project, submission, passage, what, run, rule, List.of());
+        }
     }
 
     private static final ScopedValue<Boolean> GATHERED_LATER = ScopedValue.newInstance();
@@ -48,17 +60,17 @@ public class Messages {
     private final People people;
     private final Projects projects;
     private final Settled submissions;
-    private final InstantSource clock;
+    private final Noting noting;
     private final String address;
 
-    Messages(NoticeRepository notices, Dispatch dispatch, People people, Projects projects, Settled submissions, InstantSource clock,
+    Messages(NoticeRepository notices, Dispatch dispatch, People people, Projects projects, Settled submissions, Noting noting,
             @Value("${pervius.address}") String address) {
         this.notices = notices;
         this.dispatch = dispatch;
         this.people = people;
         this.projects = projects;
         this.submissions = submissions;
-        this.clock = clock;
+        this.noting = noting;
         this.address = address;
     }
 
@@ -79,21 +91,62 @@ public class Messages {
         new LinkedHashSet<>(addresses).forEach(address -> note(null, address, occasion, about, detail));
     }
 
-    private void note(@Nullable Long person, @Nullable String outside, Occasion occasion, About about, String detail) {
+    /**
+     * A file that is only kept.
+     *
+     * @param submission it came with
+     * @param paces how soon each rule that tells of it says
+     */
+    public record AboutFile(long project, long submission, long file, String name, String rule, List<Optional<Pace>> paces) {
+        public AboutFile {
+            paces = List.copyOf(paces);
+        }
+    }
+
+    /**
+     * Leaves a notice of a file that is only kept, to be told with other things; says whether it did. Where the recipient does not wait it
+     * is for the caller to tell of it at once.
+     *
+     * @param person or else {@code outside}, an address outside the project
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public boolean tellLater(@Nullable Long person, @Nullable String outside, Occasion occasion, AboutFile about, String detail) {
+        Notice notice = noted(person, outside, occasion, new Told(about.project(), about.submission(), about.name(), about.rule()), detail);
+        notice.gatherKey = "kept";
+        notice.fileId = about.file();
+        notice.dueAt = noting.due(notice, about.paces()).orElse(null);
+        if (notice.dueAt != null) {
+            noting.keep(notice);
+        }
+        return notice.dueAt != null;
+    }
+
+    /** What is told of, whatever it is. */
+    private record Told(long project, long submission, String what, String rule) {
+    }
+
+    private Notice noted(@Nullable Long person, @Nullable String outside, Occasion occasion, Told told, String detail) {
         Notice notice = new Notice();
-        notice.projectId = about.project();
+        notice.projectId = told.project();
         notice.personId = person;
         notice.address = outside;
         notice.occasion = occasion;
-        notice.gatherKey = about.run();
-        notice.submissionId = about.submission();
-        notice.passageId = about.passage();
-        notice.what = about.what();
+        notice.submissionId = told.submission();
+        notice.what = told.what();
         notice.detail = detail.length() > 4000 ? detail.substring(0, 3999) + "…" : detail;
-        notice.rule = about.rule();
-        notice.notedAt = clock.instant();
-        notices.save(notice);
-        gatherAtTheEnd(about.submission());
+        notice.rule = told.rule().length() > MOST_OF_RULES ? told.rule().substring(0, MOST_OF_RULES - 1) + "…" : told.rule();
+        return notice;
+    }
+
+    private void note(@Nullable Long person, @Nullable String outside, Occasion occasion, About about, String detail) {
+        Notice notice = noted(person, outside, occasion, new Told(about.project(), about.submission(), about.what(), about.rule()), detail);
+        notice.gatherKey = about.run();
+        notice.passageId = about.passage();
+        notice.dueAt = noting.due(notice, about.paces()).orElse(null);
+        noting.keep(notice);
+        if (notice.dueAt == null) {
+            gatherAtTheEnd(about.submission());
+        }
     }
 
     /** Once in a transaction for each submission something was told of. */
@@ -132,7 +185,7 @@ public class Messages {
     @Transactional(propagation = Propagation.MANDATORY)
     public void gather(long submission, String reference) {
         Map<String, List<Notice>> groups = new LinkedHashMap<>();
-        for (Notice notice : notices.findBySubmissionIdAndMessageIdIsNullOrderById(submission)) {
+        for (Notice notice : notices.findBySubmissionIdAndMessageIdIsNullAndDueAtIsNullOrderById(submission)) {
             groups.computeIfAbsent((notice.personId == null ? notice.address : notice.personId) + "/" + notice.occasion + "/"
                     + notice.gatherKey, k -> new ArrayList<>()).add(notice);
         }
@@ -166,14 +219,14 @@ public class Messages {
     private Message write(String key, List<Notice> group, String reference) {
         Notice first = group.getFirst();
         String name = first.personId == null ? String.valueOf(first.address) : people.person(first.personId).name();
-        Map<Long, List<Notice>> byPassage = group.stream().collect(Collectors.groupingBy(n -> n.passageId, LinkedHashMap::new,
+        Map<Long, List<Notice>> byPassage = group.stream().collect(Collectors.groupingBy(Notice::passage, LinkedHashMap::new,
                 Collectors.toList()));
         List<Letter.Line> lines = byPassage.values().stream().limit(MOST_LINES)
                 .map(its -> new Letter.Line(its.getFirst().what, details(its), link(its.getFirst()))).toList();
         List<String> rules = group.stream().map(n -> n.rule).filter(r -> !r.isEmpty()).distinct().toList();
         String all = address + (first.occasion.asksToDecide() ? "/desk" : "/passages?submission=" + first.submissionId);
         Letter letter = Letter.write(new Letter.Heading(first.occasion, projects.settings(first.projectId).code(), reference,
-                name, all, rules, byPassage.size()), lines);
+                name, all, rules, byPassage.size(), first.personId == null ? "" : address + "/messages"), lines);
         // Every notice is in one message only, so its first notice makes a message unlike any other.
         String unlike = first.submissionId + "/" + (key.length() > 200 ? "" : key + "/") + first.id();
         return dispatch.message(first.projectId, first.personId, first.personId == null ? String.valueOf(first.address)
@@ -181,7 +234,7 @@ public class Messages {
     }
 
     /** What is said of one passage, each thing once. */
-    private static String details(List<Notice> notices) {
+    static String details(List<Notice> notices) {
         List<String> said = new ArrayList<>();
         for (Notice notice : notices) {
             if (said.stream().noneMatch(s -> s.contains(notice.detail))) {
@@ -193,6 +246,6 @@ public class Messages {
     }
 
     private String link(Notice notice) {
-        return address + (notice.occasion.asksToDecide() ? "/read/" : "/passages/") + notice.passageId;
+        return address + (notice.occasion.asksToDecide() ? "/read/" : "/passages/") + notice.passage();
     }
 }

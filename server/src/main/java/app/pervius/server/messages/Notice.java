@@ -6,9 +6,10 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import java.time.Instant;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
-/** That a person is to be told something about one passage; becomes a line of a message. */
+/** That a person is to be told something about one passage, or one file that is only kept; becomes a line of a message. */
 @Entity
 class Notice extends Row {
     long projectId;
@@ -19,10 +20,19 @@ class Notice extends Row {
     Occasion occasion = Occasion.ARRIVED;
     String gatherKey = "";
     long submissionId;
-    long passageId;
+    /** What it is about; absent for a file that is only kept. */
+    @Nullable Long passageId;
+    @Nullable Long fileId;
     String what = "";
     String detail = "";
     String rule = "";
     Instant notedAt = Instant.EPOCH;
+    /** When it is told with other things; absent for what is told as it happens. */
+    @Nullable Instant dueAt;
     @Nullable Long messageId;
+
+    /** The passage it is about, where it is about one. */
+    long passage() {
+        return Objects.requireNonNull(passageId);
+    }
 }

@@ -2,16 +2,45 @@ package app.pervius.server.messages;
 
 import app.pervius.core.tell.Occasion;
 import jakarta.persistence.LockModeType;
+import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Modifying;
+import org.springframework.data.jpa.repository.Query;
 
 interface NoticeRepository extends JpaRepository<Notice, Long> {
     /** Locked, so that of two who gather at the same time the second finds what the first has left. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)
-    List<Notice> findBySubmissionIdAndMessageIdIsNullOrderById(long submission);
+    List<Notice> findBySubmissionIdAndMessageIdIsNullAndDueAtIsNullOrderById(long submission);
+
+    /** What waits to be told to a person with other things, in the order it happened. */
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("from Notice n where n.projectId = :project and n.personId = :person and n.messageId is null and n.dueAt is not null "
+            + "order by n.id")
+    List<Notice> waitingFor(long project, long person);
+
+    /** The same for an address outside the project. */
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("from Notice n where n.projectId = :project and n.address = :address and n.messageId is null and n.dueAt is not null "
+            + "order by n.id")
+    List<Notice> waitingFor(long project, String address);
+
+    /** When the first of what waits for a person goes; empty where nothing waits. */
+    @Query("select min(n.dueAt) from Notice n where n.projectId = :project and n.personId = :person and n.messageId is null "
+            + "and n.dueAt is not null")
+    Optional<Instant> firstDue(long project, long person);
+
+    /** What waits for a person goes with the next look. */
+    @Modifying
+    @Query("update Notice n set n.dueAt = :now where n.projectId = :project and n.personId = :person and n.messageId is null "
+            + "and n.dueAt > :now")
+    int goNow(long project, long person, Instant now);
+
+    long countByProjectIdAndPersonIdAndMessageIdIsNullAndDueAtIsNotNull(long project, long person);
 
     List<Notice> findByPassageIdInOrderByIdDesc(Collection<Long> passages, Limit limit);
 

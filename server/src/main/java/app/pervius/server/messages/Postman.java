@@ -1,5 +1,6 @@
 package app.pervius.server.messages;
 
+import app.pervius.server.live.Live;
 import app.pervius.server.outbound.Channel;
 import app.pervius.server.outbound.Outcome;
 import app.pervius.server.outbound.Parcel;
@@ -9,8 +10,11 @@ import app.pervius.server.store.Outside;
 import app.pervius.server.store.Secrets;
 import jakarta.mail.Message.RecipientType;
 import jakarta.mail.MessagingException;
+import jakarta.mail.internet.AddressException;
 import jakarta.mail.internet.InternetAddress;
+import jakarta.mail.internet.MimeBodyPart;
 import jakarta.mail.internet.MimeMessage;
+import jakarta.mail.internet.MimeMultipart;
 import java.io.UnsupportedEncodingException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
@@ -20,8 +24,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.function.Function;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.mail.MailException;
@@ -35,20 +43,31 @@ class Postman implements Channel {
 
     static final String KEY = "mail";
     private static final int BATCH = 50;
-    private static final Patience PATIENCE = new Patience(Duration.ofSeconds(10), Duration.ofMinutes(5), 0);
+    /** About three days. */
+    private static final int TRIES = 300;
+    private static final Patience PATIENCE = new Patience(Duration.ofSeconds(10), Duration.ofMinutes(15), TRIES);
+    /** What a mail server says of a recipient it will never take (RFC 5321, 4.2.3). */
+    private static final Set<Integer> NO_SUCH_ADDRESS = Set.of(501, 550, 551, 553, 556);
+
+    /** A message about a submission is named after it. */
+    private static final Pattern OF_SUBMISSION = Pattern.compile("(\\d+)/");
 
     private final MessageRepository messages;
     private final ObjectProvider<JavaMailSender> mail;
     private final InstantSource clock;
     private final Secrets secrets;
+    private final Paces paces;
+    private final Live live;
     private final String from;
 
-    Postman(MessageRepository messages, ObjectProvider<JavaMailSender> mail, InstantSource clock, Secrets secrets,
+    Postman(MessageRepository messages, ObjectProvider<JavaMailSender> mail, InstantSource clock, Secrets secrets, Paces paces, Live live,
             @Value("${pervius.mail.from}") String from) {
         this.messages = messages;
         this.mail = mail;
         this.clock = clock;
         this.secrets = secrets;
+        this.paces = paces;
+        this.live = live;
         this.from = from;
     }
 
@@ -78,6 +97,19 @@ class Postman implements Channel {
     }
 
     @Override
+    public Set<Long> heldProjects() {
+        return paces.held();
+    }
+
+    /** The controllers see it on their Desk, with what was said last, and may have it tried anew. */
+    @Override
+    public void givenUp(Parcel parcel, int tries, String lastWords) {
+        messages.givenUp(parcel.subject(), clock.instant(), lastWords);
+        messages.findById(parcel.subject()).map(m -> m.projectId)
+                .ifPresent(project -> live.changed(new Live.Change(project, null, Live.Topic.MAIL, parcel.subject())));
+    }
+
+    @Override
     public Map<Long, Outcome> send(List<Parcel> parcels) {
         JavaMailSender sender = mail.getObject();
         Map<Long, Message> found = messages.findAllById(parcels.stream().map(Parcel::subject).toList()).stream()
@@ -87,6 +119,8 @@ class Postman implements Channel {
         for (Parcel parcel : parcels) {
             try {
                 letters.put(letter(sender, parcel.key(), Objects.requireNonNull(found.get(parcel.subject()))), parcel);
+            } catch (AddressException e) {
+                outcomes.put(parcel.id(), new Outcome.Refused("No mail can be sent to this address: " + reason(e)));
             } catch (MessagingException | UnsupportedEncodingException e) {
                 outcomes.put(parcel.id(), new Outcome.Failed(reason(e)));
             }
@@ -95,7 +129,7 @@ class Postman implements Channel {
         Map<Object, Exception> failed = send(sender, letters);
         CrashPoint.MAIL_HANDED_OVER.reached();
         letters.forEach((letter, parcel) -> outcomes.put(parcel.id(), failed.containsKey(letter)
-                ? new Outcome.Failed(reason(Objects.requireNonNull(failed.get(letter))))
+                ? failure(Objects.requireNonNull(failed.get(letter)))
                 : new Outcome.Over(() -> messages.sent(parcel.subject(), clock.instant()))));
         return outcomes;
     }
@@ -118,6 +152,15 @@ class Postman implements Channel {
         }
     }
 
+    private static Outcome failure(Exception failure) {
+        for (Exception e = failure; e instanceof MessagingException outer; e = outer.getNextException()) {
+            if (e instanceof SMTPAddressFailedException refused && NO_SUCH_ADDRESS.contains(refused.getReturnCode())) {
+                return new Outcome.Refused(reason(e));
+            }
+        }
+        return new Outcome.Failed(reason(failure));
+    }
+
     /** What the mail server itself said lies innermost. */
     private static String reason(Exception failure) {
         Exception innermost = failure;
@@ -132,9 +175,28 @@ class Postman implements Channel {
         letter.setFrom(new InternetAddress(from, "Pervius", StandardCharsets.UTF_8.name()));
         letter.setRecipient(RecipientType.TO, new InternetAddress(message.recipient));
         letter.setSubject(message.subject, StandardCharsets.UTF_8.name());
-        letter.setText(message.secret ? secrets.decrypt(message.text) : message.text, StandardCharsets.UTF_8.name());
+        letter.setContent(body(message.secret ? secrets.decrypt(message.text) : message.text));
         letter.setSentDate(java.util.Date.from(message.madeAt));
+        // RFC 3834: nobody's out-of-office answers it.
+        letter.setHeader("Auto-Submitted", "auto-generated");
+        if (message.projectId != null) {
+            letter.setHeader("List-Id", "<project-" + message.projectId + ".pervius>");
+        }
+        // What is told of one submission reads as one thread.
+        Matcher submission = OF_SUBMISSION.matcher(message.messageKey);
+        if (submission.lookingAt()) {
+            letter.setHeader("References", "<submission-" + submission.group(1) + "@pervius>");
+        }
         return letter;
+    }
+
+    /** The text, and the same as HTML for whoever reads that. */
+    private static MimeMultipart body(String text) throws MessagingException {
+        MimeBodyPart plain = new MimeBodyPart();
+        plain.setText(text, StandardCharsets.UTF_8.name());
+        MimeBodyPart html = new MimeBodyPart();
+        html.setText(HtmlPart.of(text), StandardCharsets.UTF_8.name(), "html");
+        return new MimeMultipart("alternative", plain, html);
     }
 
     /** A letter whose id is the same however often it is handed over. */

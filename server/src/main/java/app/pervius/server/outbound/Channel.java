@@ -2,6 +2,7 @@ package app.pervius.server.outbound;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /** One way out of the house, such as mail. The feature that has the words of what goes out implements it. */
 public interface Channel {
@@ -22,6 +23,11 @@ public interface Channel {
         return true;
     }
 
+    /** Projects of which nothing goes out for now. */
+    default Set<Long> heldProjects() {
+        return Set.of();
+    }
+
     /**
      * Hands over, within no transaction; what the parcels tell of is on the disk. A process that is killed meanwhile hands the same over
      * again.
@@ -30,7 +36,7 @@ public interface Channel {
      */
     Map<Long, Outcome> send(List<Parcel> parcels);
 
-    /** Patience is at its end: what follows, in the transaction that ends the parcel. Never called where it never ends. */
+    /** Patience is at its end, or the other side has refused it: what follows, in the transaction that ends the parcel. */
     default void givenUp(Parcel parcel, int tries, String lastWords) {
         throw new IllegalStateException(key() + " never gives up");
     }

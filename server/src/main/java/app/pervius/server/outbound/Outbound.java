@@ -4,13 +4,18 @@ import app.pervius.server.store.Ids;
 import app.pervius.server.store.Instance;
 import app.pervius.server.store.Sql;
 import java.time.Duration;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
+import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -80,8 +85,20 @@ public class Outbound {
         return jdbc.sql("""
                 select subject_id, tries, last_words, next_try from outbound where project_id = ? and channel = ? and tries > 0
                 order by project_id, channel, tries, id fetch first ? rows only""").params(project, channel, most)
-                .query((row, n) -> new Held(row.getLong("subject_id"), row.getInt("tries"), row.getString("last_words"),
-                        row.getObject("next_try", OffsetDateTime.class).toInstant())).list();
+                .query(Outbound::held).list();
+    }
+
+    /** What waits of these, by subject: how often it was tried, and when it is next. */
+    @Transactional(readOnly = true)
+    public Map<Long, Held> waiting(String channel, Collection<Long> subjects) {
+        return subjects.isEmpty() ? Map.of() : jdbc.sql("select subject_id, tries, last_words, next_try from outbound where channel = "
+                + ":channel and subject_id in (:subjects)").param("channel", channel).param("subjects", subjects)
+                .query(Outbound::held).list().stream().collect(Collectors.toMap(Held::subject, h -> h, (a, b) -> b));
+    }
+
+    private static Held held(ResultSet row, int n) throws SQLException {
+        return new Held(row.getLong("subject_id"), row.getInt("tries"), row.getString("last_words"),
+                row.getObject("next_try", OffsetDateTime.class).toInstant());
     }
 
     /** Has all that of a project tried again at once. */
@@ -97,6 +114,12 @@ public class Outbound {
         return Set.copyOf(jdbc.sql("select subject_id from outbound where channel = ?").param(channel).query(Long.class).list());
     }
 
+    /** What was held may go out. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void goOn(String channel) {
+        events.publishEvent(new Filled(channel));
+    }
+
     /** Gives up what a former life of this process had in hand. */
     void letGo() {
         jdbc.sql("update outbound set leased_by = null, leased_until = null where leased_by = ?").param(instance.name()).update();
@@ -108,11 +131,13 @@ public class Outbound {
      */
     List<Parcel> lease(Channel channel) {
         Instant now = clock.instant();
+        Set<Long> held = channel.heldProjects();
         List<Parcel> due = jdbc.sql("""
-                select id, item_key, subject_id, tries from outbound where channel = ? and (next_try <= ? or next_try > ?)
-                    and (leased_until is null or leased_until < ?)
-                order by channel, next_try, id fetch first ? rows only for update skip locked""")
-                .params(channel.key(), at(now), at(now.plus(channel.patience().longest())), at(now), channel.together())
+                select id, item_key, subject_id, tries from outbound where channel = :channel and (next_try <= :now or next_try > :longest)
+                    and (leased_until is null or leased_until < :now) and (project_id is null or project_id not in (:held))
+                order by channel, next_try, id fetch first :most rows only for update skip locked""")
+                .param("channel", channel.key()).param("now", at(now)).param("longest", at(now.plus(channel.patience().longest())))
+                .param("held", held.isEmpty() ? Set.of(0L) : held).param("most", channel.together())
                 .query((row, n) -> new Parcel(row.getLong("id"), row.getString("item_key"), row.getLong("subject_id"),
                         row.getInt("tries"))).list();
         if (!due.isEmpty()) {
@@ -131,21 +156,31 @@ public class Outbound {
                 }
                 return Optional.empty();
             }
+            case Outcome.Refused(String words) -> {
+                if (end(parcel)) {
+                    channel.givenUp(parcel, parcel.tries() + 1, shortened(words));
+                }
+                return Optional.empty();
+            }
             case Outcome.Failed(String words) -> {
                 int tries = parcel.tries() + 1;
                 if (channel.patience().over(tries)) {
                     if (end(parcel)) {
-                        channel.givenUp(parcel, tries, words);
+                        channel.givenUp(parcel, tries, shortened(words));
                     }
                     return Optional.empty();
                 }
                 Instant next = clock.instant().plus(channel.patience().after(tries));
                 jdbc.sql("update outbound set tries = ?, next_try = ?, last_words = ?, leased_by = null, leased_until = null where id = ?")
-                        .params(tries, at(next), words.substring(0, Math.min(words.length(), LONGEST_WORDS)), parcel.id()).update();
+                        .params(tries, at(next), shortened(words), parcel.id()).update();
                 LOG.info("{} {} could not be handed over; trying again at {}: {}", channel.key(), parcel.key(), next, words);
                 return Optional.of(next);
             }
         }
+    }
+
+    private static String shortened(String words) {
+        return words.substring(0, Math.min(words.length(), LONGEST_WORDS));
     }
 
     /** Whether it was still there: what was taken back meanwhile has no consequences. */

@@ -18,4 +18,12 @@ public sealed interface Outcome {
      */
     record Failed(String words) implements Outcome {
     }
+
+    /**
+     * The other side will never take it: it is not tried again.
+     *
+     * @param words what the other side said
+     */
+    record Refused(String words) implements Outcome {
+    }
 }

@@ -72,7 +72,7 @@ public class Line {
 
     private <E> PassageFacts work(PassageFacts before, StationWork<E> station, Ground ground) {
         Outcome<E> outcome = station.decide(before, ground.books());
-        boolean halts = outcome instanceof Outcome.Stopped || outcome instanceof Outcome.Returned;
+        boolean halts = outcome instanceof Outcome.Stopped || outcome instanceof Outcome.Returned || outcome instanceof Outcome.Left;
         Follow follow = halts ? Follow.NOTHING : station.follow(before, outcome.effects(), ground.books());
         ground.carryOut(station, before, outcome.effects());
         Passage passage = before.passage();
@@ -81,6 +81,7 @@ public class Line {
             case Outcome.Passed<E>(List<E> effects, String account, String foretold) -> passage.passed(follow, account, now);
             case Outcome.Waiting<E>(List<E> effects, var what) -> passage.waits(follow, what, now);
             case Outcome.Returned<E>(var reason) -> passage.returns(reason, now);
+            case Outcome.Left<E>(String why, boolean told) -> passage.left(why, told, now);
             case Outcome.Stopped<E>(var reason, List<WayOut> waysOut) -> passage.stops(reason, waysOut, now);
         };
         Move.Moved made = move.made();

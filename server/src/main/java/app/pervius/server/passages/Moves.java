@@ -17,6 +17,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -71,6 +72,11 @@ public class Moves {
         passages.flush();
         StoredPassage row = passages.findById(id).orElseThrow();
         row.note(journal, actor, new Entry(row.station, kind, account));
+    }
+
+    @EventListener
+    void noted(PassageNoted noted) {
+        note(noted.passage(), Entry.Kind.NOTED, Journal.Actor.PERVIUS, noted.account());
     }
 
     /** Gives a passage that waits in review its decision; nothing happens to one that waits no more. */

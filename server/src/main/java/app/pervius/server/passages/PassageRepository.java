@@ -85,6 +85,11 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
 
     List<StoredPassage> findByDocumentIdOrderByIdDesc(long document);
 
+    /** The files of passages that ended so in these folders. */
+    @Query("""
+            select f from PassageFile f, Passage p where f.passageId = p.id and p.folderId in :folders and p.ended = :end order by f.id""")
+    List<PassageFile> filesEnded(Collection<Long> folders, End end, Limit limit);
+
     @Query("""
             from Passage p where p.projectId = :project and p.state in :states and p.id < :before
             and (0 in :firms or p.authorFirmId in :firms)

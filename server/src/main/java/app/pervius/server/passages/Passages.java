@@ -178,6 +178,19 @@ public class Passages {
     }
 
     /**
+     * Files, by id, that no rule took and that were left in these folders, each with the passage on which it was left last; one that has
+     * gone on since may be among them.
+     */
+    @Transactional(readOnly = true)
+    public Map<Long, Long> filesLeft(Collection<Long> folders, int most) {
+        Map<Long, Long> left = new LinkedHashMap<>();
+        if (!folders.isEmpty()) {
+            passages.filesEnded(folders, End.LEFT, Limit.of(most)).forEach(file -> left.put(file.folderFileId, file.passageId));
+        }
+        return left;
+    }
+
+    /**
      * The names of the files that arrived last in the project, the newest first, each once.
      *
      * @param folders the folders that are meant; absent for all

@@ -1,9 +1,9 @@
 package app.pervius.server.people;
 
 import app.pervius.core.project.InformationState;
+import app.pervius.server.folders.FirmFolders;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.refused.Refused;
-import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -15,16 +15,18 @@ public class FirmDesk {
 
     private final PeopleDesk desk;
     private final Folders folders;
+    private final FirmFolders ofFirms;
 
-    FirmDesk(PeopleDesk desk, Folders folders) {
+    FirmDesk(PeopleDesk desk, Folders folders, FirmFolders ofFirms) {
         this.desk = desk;
         this.folders = folders;
+        this.ofFirms = ofFirms;
     }
 
     /**
      * Adds a firm; gives its id.
      *
-     * @param parent the folder in which the firm gets one of its own, called as it is; absent for none
+     * @param parent the folder in which the firm gets one of its own, called as it is, with what each firm's has; absent for none
      */
     public long add(long project, String code, String name, @Nullable Long parent) {
         if (parent != null) {
@@ -32,7 +34,7 @@ public class FirmDesk {
         }
         long firm = desk.addFirm(project, code, name);
         if (parent != null) {
-            folders.make(new Folders.NewFolder(parent, inOneName(name), null, firm, Map.of()));
+            ofFirms.make(parent, inOneName(name), firm);
         }
         return firm;
     }

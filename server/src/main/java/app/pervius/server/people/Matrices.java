@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -65,6 +66,15 @@ public class Matrices {
             throw Refused.conflict("changed-meanwhile",
                     "Somebody else has changed the matrix in the meantime. Nothing of yours was saved; look at it as it is now.");
         }
+        keep(project, wanted, actor.person(project));
+    }
+
+    /** The matrix a project begins with, for callers that have checked who is asking. */
+    public void begin(long project, Matrix matrix) {
+        keep(project, matrix, null);
+    }
+
+    private void keep(long project, Matrix wanted, @Nullable Long by) {
         Set<Long> known = people.roles(project).stream().map(People.RoleView::id).collect(Collectors.toSet());
         if (!wanted.cells().values().stream().flatMap(c -> c.values().stream()).flatMap(List::stream).map(RoleId::value)
                 .allMatch(known::contains)) {
@@ -74,7 +84,7 @@ public class Matrices {
         DistributionMatrix row = matrices.findById(project).orElseGet(DistributionMatrix::new);
         row.projectId = project;
         row.definition = write(wanted);
-        row.changedBy = actor.person(project);
+        row.changedBy = by;
         row.changedAt = clock.instant();
         matrices.saveAndFlush(row);
         live.changed(new Live.Change(project, null, Live.Topic.PEOPLE, project));

@@ -36,7 +36,7 @@ final class PlaceInFile {
         return says;
     }
 
-    private Map<String, Object> into(Target.Into into) {
+    Map<String, Object> into(Target.Into into) {
         Map<String, Object> says = new LinkedHashMap<>();
         says.put("folder", naming.of(into.folder()));
         if (!into.path().isEmpty()) {
@@ -67,9 +67,14 @@ final class PlaceInFile {
         return into.map(to -> new Target.Place(to, status, manner, whenTaken, sets, copies));
     }
 
-    private Optional<Target.Into> into(FilePart part) {
+    Optional<Target.Into> into(FilePart part) {
+        return into(part, IssuePlan.USUAL_NAME);
+    }
+
+    /** @param usual what files are called where nothing else is said */
+    Optional<Target.Into> into(FilePart part, String usual) {
         String path = part.find("path").flatMap(p -> p.text("A path", PATTERN)).orElse("");
-        String name = part.find("name").flatMap(p -> p.text("A name pattern", PATTERN)).orElse(IssuePlan.USUAL_NAME);
+        String name = part.find("name").flatMap(p -> p.text("A name pattern", PATTERN)).orElse(usual);
         return part.need("folder").flatMap(p -> p.named("folder", naming::folder)).map(folder -> new Target.Into(folder, path, name));
     }
 }

@@ -1,18 +1,12 @@
 package app.pervius.server.rulefile;
 
 import app.pervius.core.rules.Rule;
-import app.pervius.core.identify.Check;
-import app.pervius.core.issue.Targets;
-import app.pervius.core.rules.Conditions;
 import app.pervius.core.rules.RuleSheet;
-import app.pervius.core.tell.Audiences;
-import app.pervius.core.tell.TellPlan;
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.textfiles.FileFault;
-import app.pervius.server.textfiles.FileWords;
 import app.pervius.server.textfiles.TextFile;
 import app.pervius.server.rules.Rules;
 import app.pervius.server.rules.SheetStates;
@@ -25,12 +19,8 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
-import java.util.Map;
 import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
-import tools.jackson.databind.node.ObjectNode;
 import org.jspecify.annotations.Nullable;
-import org.springframework.core.io.ClassPathResource;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -54,17 +44,17 @@ class RuleFileController {
     private final Folders folders;
     private final People people;
     private final Projects projects;
-    private final JsonMapper json;
+    private final RuleSheetSchema schema;
 
     RuleFileController(SheetStates states, Rules inForce, SheetTakeOver taking, Folders folders, People people, Projects projects,
-            JsonMapper json) {
+            RuleSheetSchema schema) {
         this.states = states;
         this.inForce = inForce;
         this.taking = taking;
         this.folders = folders;
         this.people = people;
         this.projects = projects;
-        this.json = json;
+        this.schema = schema;
     }
 
     /**
@@ -125,15 +115,6 @@ class RuleFileController {
     @GetMapping(path = "/api/rule-sheet.schema.json", produces = "application/schema+json")
     @ApiResponse(responseCode = "200", content = @Content(mediaType = "application/schema+json", schema = @Schema(type = "object")))
     ResponseEntity<JsonNode> schema() throws IOException {
-        ObjectNode schema = (ObjectNode) json.readTree(new ClassPathResource("rule-sheet.schema.json").getContentAsByteArray());
-        ObjectNode definitions = (ObjectNode) schema.get("$defs");
-        ObjectNode identify = (ObjectNode) definitions.get("stations").get("properties").get("identify").get("properties");
-        Check.ALL.forEach(check -> identify.putObject(check.inFile()).putPOJO("enum", check.options().stream()
-                .map(option -> FileWords.of(option.value())).toList()));
-        definitions.set("condition", json.valueToTree(KindsInFile.schema(Conditions.KINDS, "#/$defs/condition")));
-        definitions.set("target", json.valueToTree(KindsInFile.schema(Targets.KINDS, "#/$defs/target")));
-        definitions.set("occasion", json.valueToTree(Map.of("enum", TellPlan.OCCASIONS.stream().map(FileWords::of).toList())));
-        definitions.set("audience", json.valueToTree(KindsInFile.schema(Audiences.KINDS, "#/$defs/audience")));
-        return ResponseEntity.ok().contentType(MediaType.parseMediaType("application/schema+json")).body(schema);
+        return ResponseEntity.ok().contentType(MediaType.parseMediaType("application/schema+json")).body(schema.schema());
     }
 }

@@ -3,10 +3,12 @@ package app.pervius.server.rulefile;
 import app.pervius.core.identify.Check;
 import app.pervius.core.identify.Checks;
 import app.pervius.core.identify.IdentifyPlan;
+import app.pervius.core.issue.Copying;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Target;
 import app.pervius.core.issue.Targets;
 import app.pervius.core.number.NumberPlan;
+import app.pervius.core.project.FolderId;
 import app.pervius.core.review.ReviewPlan;
 import app.pervius.core.rules.Condition;
 import app.pervius.core.rules.Conditions;
@@ -14,12 +16,14 @@ import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.Plan;
 import app.pervius.core.rules.Rule;
+import app.pervius.core.rules.Untaken;
 import app.pervius.core.rules.WatchingRule;
 import app.pervius.core.rules.Where;
 import app.pervius.core.rules.Which;
 import app.pervius.core.tell.Audience;
 import app.pervius.core.tell.Audiences;
 import app.pervius.core.tell.Occasion;
+import app.pervius.core.tell.Pace;
 import app.pervius.core.tell.TellPlan;
 import app.pervius.core.tell.Telling;
 import app.pervius.server.textfiles.FilePart;
@@ -31,6 +35,9 @@ import java.util.Optional;
 
 /** Reads a rule sheet as a file, or as a part of one; what is wrong with it is noted with its line. Changes nothing. */
 public final class RuleFileReader {
+
+    private static final int MOST_LETTERS_OF_A_WORD = 40;
+
 
     private static final int MOST_RULES = 5_000;
     private static final int NAME = 200;
@@ -68,9 +75,10 @@ public final class RuleFileReader {
                 form.wrong("Only form " + RuleFileWriter.FORM + " of rule files is read, not " + n + ".")));
         Handling project = root.need("project-says").filter(p -> p.mapping("What the project says")).map(p -> {
             Plan plan = stations(p);
+            Untaken untaken = p.find("nothing-takes-it").flatMap(this::untaken).orElse(Untaken.STOPPED);
             p.nothingElse();
             List.of("identify", "number", "review", "issue", "tell").forEach(p::need);
-            return plan.over(Handling.USUAL);
+            return plan.over(Handling.USUAL).with(untaken);
         }).orElse(Handling.USUAL);
         List<Rule> rules = root.need("rules").map(p -> p.list("“rules”", this::rule)).orElse(List.of());
         if (rules.size() > MOST_RULES) {
@@ -78,6 +86,33 @@ public final class RuleFileReader {
         }
         root.nothingElse();
         return new Sheet(project, rules);
+    }
+
+    private Optional<Untaken> untaken(FilePart part) {
+        if (!part.mapping("“nothing-takes-it”")) {
+            return Optional.empty();
+        }
+        Optional<Untaken.Then> usual = then(part);
+        List<Untaken.Otherwise> folders = part.find("otherwise").map(p -> p.list("“otherwise”", this::otherwise)).orElse(List.of());
+        if (folders.size() > Untaken.MOST_FOLDERS) {
+            part.wrong("At most " + Untaken.MOST_FOLDERS + " folders say otherwise.");
+        }
+        part.nothingElse();
+        return usual.map(then -> new Untaken(then, folders));
+    }
+
+    private Optional<Untaken.Otherwise> otherwise(FilePart part) {
+        if (!part.mapping("A folder that says otherwise")) {
+            return Optional.empty();
+        }
+        Optional<FolderId> folder = part.need("folder").flatMap(p -> p.named("folder", naming::folder));
+        Optional<Untaken.Then> then = then(part);
+        part.nothingElse();
+        return folder.flatMap(id -> then.map(it -> new Untaken.Otherwise(id, it)));
+    }
+
+    private static Optional<Untaken.Then> then(FilePart part) {
+        return part.need("then").flatMap(p -> p.word("“then”", Untaken.Then.class));
     }
 
     private Optional<Rule> rule(FilePart row) {
@@ -90,7 +125,8 @@ public final class RuleFileReader {
         Which which = new Which(row.find("takes").map(p -> p.list("“takes”", conditions::read)).orElse(List.of()));
         String kind = row.need("kind").flatMap(p -> p.text("The kind of a rule", NAME)).orElse("handling");
         Rule rule = switch (kind) {
-            case "watching" -> new WatchingRule(name, about, where, which, row.need("tell").map(this::tell).orElse(TellPlan.NOBODY));
+            case "watching" -> new WatchingRule(name, about, where, which, row.need("tell").map(this::tell).orElse(TellPlan.NOBODY),
+                    row.find("copies").map(p -> p.list("“copies”", this::copying)).orElse(List.of()));
             case "handling" -> new HandlingRule(name, about, where, which, stations(row));
             default -> {
                 row.find("kind").ifPresent(p -> p.wrong("A rule is handling or watching, not “" + FilePart.shown(kind) + "”."));
@@ -157,6 +193,26 @@ public final class RuleFileReader {
         return new IssuePlan(byCode, atOnce);
     }
 
+    private Optional<Copying> copying(FilePart part) {
+        if (!part.mapping("A copy")) {
+            return Optional.empty();
+        }
+        Optional<Occasion> when = part.need("when").flatMap(this::occasion);
+        Optional<Target.Into> into = places.into(part, Copying.USUAL_NAME);
+        Target.WhenTaken whenTaken = part.find("when-taken").flatMap(p -> p.word("“when-taken”", Target.WhenTaken.class))
+                .orElse(Target.WhenTaken.KEEP_BOTH);
+        part.nothingElse();
+        return when.flatMap(occasion -> into.map(to -> new Copying(occasion, to, whenTaken)));
+    }
+
+    private Optional<Occasion> occasion(FilePart part) {
+        Optional<Occasion> occasion = part.word("“when”", Occasion.class);
+        if (occasion.isPresent() && !TellPlan.OCCASIONS.contains(occasion.get())) {
+            part.wrong("A rule tells of and copies what is arrived, stopped, returned or issued.");
+        }
+        return occasion;
+    }
+
     private TellPlan tell(FilePart part) {
         return new TellPlan(part.list("“tell”", this::telling));
     }
@@ -165,16 +221,36 @@ public final class RuleFileReader {
         if (!part.mapping("A telling")) {
             return Optional.empty();
         }
-        Optional<Occasion> when = part.need("when").flatMap(p -> {
-            Optional<Occasion> occasion = p.word("“when”", Occasion.class);
-            if (occasion.isPresent() && !TellPlan.OCCASIONS.contains(occasion.get())) {
-                p.wrong("A rule tells of what is arrived, stopped, returned or issued.");
-            }
-            return occasion;
-        });
+        Optional<Occasion> when = part.need("when").flatMap(this::occasion);
         List<Audience> whom = part.need("whom").map(p -> p.list("“whom”", audiences::read)).orElse(List.of());
         String text = part.find("text").flatMap(p -> p.text("A text", Telling.LONGEST)).orElse("");
+        Optional<Pace> pace = part.find("pace").flatMap(RuleFileReader::pace);
         part.nothingElse();
-        return when.map(occasion -> new Telling(occasion, whom, text));
+        return when.map(occasion -> new Telling(occasion, whom, text, pace));
+    }
+
+    /** “at-once”, or minutes or an hour to gather until. */
+    private static Optional<Pace> pace(FilePart part) {
+        if (!part.isMapping()) {
+            return part.text("“pace”", MOST_LETTERS_OF_A_WORD).filter(word -> {
+                if (!word.equals(RuleFileWriter.AT_ONCE)) {
+                    part.wrong("A pace is “at-once”, or says “every-minutes” or “daily-at”.");
+                }
+                return word.equals(RuleFileWriter.AT_ONCE);
+            }).map(word -> Pace.AT_ONCE);
+        }
+        if (!part.mapping("“pace”")) {
+            return Optional.empty();
+        }
+        Optional<Long> minutes = part.find("every-minutes").flatMap(p -> p.count("“every-minutes”"));
+        Optional<Long> hour = part.find("daily-at").flatMap(p -> p.count("“daily-at”"));
+        boolean workingDays = part.find("on-working-days").flatMap(p -> p.yesOrNo("“on-working-days”")).orElse(false);
+        part.nothingElse();
+        if (minutes.isPresent() == hour.isPresent() || minutes.filter(m -> m < 1 || m > Pace.MOST_MINUTES).isPresent()
+                || hour.filter(h -> h > 23).isPresent()) {
+            part.wrong("A pace says “every-minutes”, 1 to " + Pace.MOST_MINUTES + ", or “daily-at”, an hour from 0 to 23.");
+            return Optional.empty();
+        }
+        return Optional.of(new Pace(minutes.map(Long::intValue).orElse(0), hour.map(Long::intValue), workingDays));
     }
 }

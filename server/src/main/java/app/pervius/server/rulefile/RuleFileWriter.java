@@ -2,6 +2,7 @@ package app.pervius.server.rulefile;
 
 import app.pervius.core.identify.Check;
 import app.pervius.core.identify.IdentifyPlan;
+import app.pervius.core.issue.Copying;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Target;
 import app.pervius.core.issue.Targets;
@@ -11,9 +12,11 @@ import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.Plan;
 import app.pervius.core.rules.Rule;
+import app.pervius.core.rules.Untaken;
 import app.pervius.core.rules.WatchingRule;
 import app.pervius.core.tell.Audience;
 import app.pervius.core.tell.Audiences;
+import app.pervius.core.tell.Pace;
 import app.pervius.core.tell.TellPlan;
 import app.pervius.core.tell.Telling;
 import app.pervius.server.textfiles.FileWords;
@@ -26,6 +29,10 @@ import java.util.TreeMap;
 
 /** Writes a rule sheet as a file; the same sheet always gives the same text, so that comparing two is readable. */
 public final class RuleFileWriter {
+
+    /** The pace of what is told by itself, as it happens. */
+    static final String AT_ONCE = "at-once";
+
 
     /** Which form of the file this is. */
     static final int FORM = 1;
@@ -52,10 +59,26 @@ public final class RuleFileWriter {
     public Map<String, Object> sheet(Handling project, List<Rule> rules) {
         Map<String, Object> file = new LinkedHashMap<>();
         file.put("rule-sheet", FORM);
-        file.put("project-says", stations(Plan.all(project.identify(), project.number(), project.review(), project.issue(),
-                project.tell())));
+        Map<String, Object> says = stations(Plan.all(project.identify(), project.number(), project.review(), project.issue(),
+                project.tell()));
+        says.put("nothing-takes-it", untaken(project.untaken()));
+        file.put("project-says", says);
         file.put("rules", rules.stream().map(this::rule).toList());
         return file;
+    }
+
+    private Map<String, Object> untaken(Untaken untaken) {
+        Map<String, Object> says = new LinkedHashMap<>();
+        says.put("then", FileWords.of(untaken.usual()));
+        if (!untaken.folders().isEmpty()) {
+            says.put("otherwise", untaken.folders().stream().map(said -> {
+                Map<String, Object> one = new LinkedHashMap<>();
+                one.put("folder", naming.of(said.folder()));
+                one.put("then", FileWords.of(said.then()));
+                return one;
+            }).toList());
+        }
+        return says;
     }
 
     private Map<String, Object> rule(Rule rule) {
@@ -76,9 +99,22 @@ public final class RuleFileWriter {
         }
         switch (rule) {
             case HandlingRule handling -> row.putAll(stations(handling.plan()));
-            case WatchingRule watching -> row.put("tell", tell(watching.tell()));
+            case WatchingRule watching -> {
+                row.put("tell", tell(watching.tell()));
+                if (!watching.copies().isEmpty()) {
+                    row.put("copies", watching.copies().stream().map(this::copying).toList());
+                }
+            }
         }
         return row;
+    }
+
+    private Map<String, Object> copying(Copying copying) {
+        Map<String, Object> says = new LinkedHashMap<>();
+        says.put("when", FileWords.of(copying.occasion()));
+        says.putAll(places.into(copying.into()));
+        says.put("when-taken", FileWords.of(copying.whenTaken()));
+        return says;
     }
 
     private Map<String, Object> stations(Plan plan) {
@@ -116,8 +152,21 @@ public final class RuleFileWriter {
             if (!telling.text().isEmpty()) {
                 one.put("text", telling.text());
             }
+            telling.pace().ifPresent(pace -> one.put("pace", pace(pace)));
             all.add(one);
         }
         return all;
+    }
+
+    private static Object pace(Pace pace) {
+        if (pace.atOnce()) {
+            return AT_ONCE;
+        }
+        Map<String, Object> says = new LinkedHashMap<>();
+        pace.hour().ifPresentOrElse(hour -> says.put("daily-at", hour), () -> says.put("every-minutes", pace.minutes()));
+        if (pace.workingDays()) {
+            says.put("on-working-days", true);
+        }
+        return says;
     }
 }

@@ -13,9 +13,14 @@ import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
-/** What happens at each station, as a screen fills it in; a station that is absent is left to the project. */
+/**
+ * What happens at each station, as a screen fills it in; a station that is absent is left to the project.
+ *
+ * @param untaken what becomes of what no rule takes; said by the project alone
+ */
 record HandlingForm(@Nullable @Valid IdentifyForm identify, @Nullable @Valid NumberForm number, @Nullable @Valid ReviewForm review,
-        @Nullable @Valid IssueForm issue, @Nullable @Valid TellForm tell) {
+        @Nullable @Valid IssueForm issue, @Nullable @Valid TellForm tell,
+        @Nullable @Valid UntakenForm untaken) {
 
     /**
      * Identify.
@@ -56,11 +61,17 @@ record HandlingForm(@Nullable @Valid IdentifyForm identify, @Nullable @Valid Num
         return new HandlingForm(plan.identify().map(IdentifyForm::of).orElse(null), plan.number()
                 .map(n -> new NumberForm(n.scheme().orElse(null))).orElse(null),
                 plan.review().map(r -> new ReviewForm(r.route().orElse(null))).orElse(null), plan.issue().map(IssueForm::of).orElse(null),
-                plan.tell().map(TellForm::of).orElse(null));
+                plan.tell().map(TellForm::of).orElse(null), null);
     }
 
     static HandlingForm of(Handling h) {
-        return of(Plan.all(h.identify(), h.number(), h.review(), h.issue(), h.tell()));
+        HandlingForm its = of(Plan.all(h.identify(), h.number(), h.review(), h.issue(), h.tell()));
+        return new HandlingForm(its.identify(), its.number(), its.review(), its.issue(), its.tell(), UntakenForm.of(h.untaken()));
+    }
+
+    /** What a project says, with what it said before where this is silent. */
+    Handling over(Handling before) {
+        return plan().over(before).with(untaken == null ? before.untaken() : untaken.untaken());
     }
 
     private static Optional<String> given(@Nullable String text) {

@@ -2,8 +2,10 @@ package app.pervius.server.rules;
 
 import app.pervius.core.arrive.FileName;
 import app.pervius.core.identify.Identify;
+import app.pervius.core.issue.Copying;
 import app.pervius.core.issue.Issuing;
 import app.pervius.core.pattern.Compiled;
+import app.pervius.core.pattern.NameParts;
 import app.pervius.core.pattern.PathPattern;
 import app.pervius.core.pattern.Pattern;
 import app.pervius.core.pattern.PatternFault;
@@ -93,9 +95,27 @@ class PatternController {
         };
     }
 
-    /** A path below a folder, the name files get there, and the status code they get. */
-    record PlaceTrial(@NotNull @Size(max = 500) String path, @NotNull @Size(max = 500) String name,
-            @NotNull @Size(max = 20) String status) {
+    /** A name to be taken apart, and others of its sort. */
+    record NameExample(@NotNull @Size(max = FileName.LONGEST) String name,
+            @NotNull @Size(max = MOST_NAMES) List<@NotNull @Size(max = FileName.LONGEST) String> others) {
+    }
+
+    /** A name taken apart, and the pattern that reads it so. */
+    record NameApart(List<NameParts.NamePart> parts, String pattern) {
+    }
+
+    /** Takes a name apart as a beginning for a pattern: codes, dates, counters and free text are recognised. Endings are passed over. */
+    @PostMapping("/api/projects/{project}/patterns/parts")
+    NameApart apart(@PathVariable long project, @Valid @RequestBody NameExample example, Actor actor) {
+        rights.mustReach(project, actor);
+        List<NameParts.NamePart> parts = NameParts.of(new FileName(example.name()).base(), example.others().stream()
+                .map(name -> new FileName(name).base()).toList(), projects.settings(project).fields());
+        return new NameApart(parts, NameParts.pattern(parts));
+    }
+
+    /** A path below a folder, the name files get there, and the status code they get; {@code beside}: of a watching rule's copy. */
+    record PlaceTrial(@NotNull @Size(max = 500) String path, @NotNull @Size(max = 500) String name, @NotNull @Size(max = 20) String status,
+            @Nullable Boolean beside) {
     }
 
     /** Where the files of a document would be placed: the folders below, and the name without its ending; or why that cannot be. */
@@ -110,8 +130,10 @@ class PatternController {
     @PostMapping("/api/projects/{project}/patterns/place-trials")
     PlaceTried tryPlace(@PathVariable long project, @Valid @RequestBody PlaceTrial trial, Actor actor) {
         rights.mustReach(project, actor);
-        Fields fields = Issuing.nameFields(projects.settings(project).fields());
-        PathPattern.CompiledPath path = PathPattern.compile(trial.path(), fields);
+        Fields its = projects.settings(project).fields();
+        boolean beside = Boolean.TRUE.equals(trial.beside());
+        Fields fields = beside ? Copying.nameFields(its) : Issuing.nameFields(its);
+        PathPattern.CompiledPath path = beside ? Copying.check(trial.path(), its) : PathPattern.compile(trial.path(), fields);
         Compiled name = Pattern.compile(trial.name(), fields);
         if (path instanceof PathPattern.CompiledPath.Sound(PathPattern folders) && name instanceof Compiled.Sound(Pattern pattern)) {
             return new PlaceTried(List.of(), List.of(), documents.newest(project, actor.seenFirms(project), SAMPLES).stream()

@@ -1,12 +1,11 @@
 package app.pervius.server.rules;
 
 import app.pervius.core.rules.Rule;
-import app.pervius.core.rules.RuleSheet;
 import app.pervius.server.access.Actor;
+import app.pervius.server.rules.words.RuleWords;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
-import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -31,14 +30,17 @@ class RuleController {
     private final SheetFindings findings;
     private final RuleDesk desk;
     private final RuleRights rights;
+    private final RuleWords words;
 
-    RuleController(SheetViews views, SheetBook book, SheetStates states, SheetFindings findings, RuleDesk desk, RuleRights rights) {
+    RuleController(SheetViews views, SheetBook book, SheetStates states, SheetFindings findings, RuleDesk desk, RuleRights rights,
+            RuleWords words) {
         this.views = views;
         this.book = book;
         this.states = states;
         this.findings = findings;
         this.desk = desk;
         this.rights = rights;
+        this.words = words;
     }
 
     record NewRule(long id) {
@@ -82,23 +84,16 @@ class RuleController {
         return new NewRule(desk.add(project, rule, entry.behind(), actor.person(project)));
     }
 
-    /** A rule as it is being edited; {@code id} is absent for one that is not on the sheet yet. */
-    record LookEntry(@Nullable Long id, @Valid @NotNull RuleForm rule) {
+    /** A rule as it is being edited, in sentences, and what the check finds on it in the place where it stands. */
+    record Look(RuleWords.Sentences words, List<RuleFinding.Finding> findings) {
     }
 
-    /** What the check finds on a rule as it is being edited, in the place where it stands; keeps nothing. */
+    /** What a rule that is being edited says, and what speaks against it; keeps nothing. */
     @PostMapping("/api/projects/{project}/rules/looks")
     @Transactional(readOnly = true)
-    public List<RuleFinding.Finding> look(@PathVariable long project, @Valid @RequestBody LookEntry entry, Actor actor) {
+    public Look look(@PathVariable long project, @Valid @RequestBody RuleWritten entry, Actor actor) {
         rights.mustReach(project, actor);
-        long id = entry.id() == null ? -1 : entry.id();
-        RuleSheet written = states.written(project);
-        List<RuleSheet.Row> rows = new ArrayList<>(written.rows().stream()
-                .map(row -> row.ruleId() == id ? new RuleSheet.Row(id, 0, entry.rule().rule()) : row).toList());
-        if (entry.id() == null) {
-            rows.add(new RuleSheet.Row(id, 0, entry.rule().rule()));
-        }
-        return findings.of(project, new RuleSheet(0, written.project(), rows)).of(id);
+        return new Look(words.own(project, entry.rule().rule()), findings.of(project, states.written(project, entry)).of(entry.row()));
     }
 
     @PutMapping("/api/projects/{project}/rules/order")
@@ -115,7 +110,7 @@ class RuleController {
     @PutMapping("/api/projects/{project}/rules/project-draft")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void saveProjectDraft(@PathVariable long project, @Valid @RequestBody ProjectEntry entry, Actor actor) {
-        desk.saveProjectDraft(project, entry.version(), entry.stations().plan().over(book.now(project).says().project()), actor);
+        desk.saveProjectDraft(project, entry.version(), entry.stations().over(book.now(project).says().project()), actor);
     }
 
     @DeleteMapping("/api/projects/{project}/rules/project-draft")

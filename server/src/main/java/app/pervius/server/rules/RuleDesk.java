@@ -407,6 +407,6 @@ public class RuleDesk {
     public static Handling usual(String scheme, String route) {
         Handling usual = Handling.USUAL;
         return new Handling(usual.identify(), new NumberPlan(Optional.of(scheme)),
-                new ReviewPlan(Optional.of(route)), usual.issue(), usual.tell());
+                new ReviewPlan(Optional.of(route)), usual.issue(), usual.tell(), usual.untaken());
     }
 }

@@ -1,6 +1,7 @@
 package app.pervius.server.rules;
 
 import app.pervius.core.identify.Identify;
+import app.pervius.core.issue.Copying;
 import app.pervius.core.issue.Issuing;
 import app.pervius.core.issue.Target;
 import app.pervius.core.pattern.Compiled;
@@ -10,6 +11,7 @@ import app.pervius.core.project.Fields;
 import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.RuleSheet;
+import app.pervius.core.rules.WatchingRule;
 import app.pervius.server.projects.FieldsUse;
 import java.util.ArrayList;
 import java.util.List;
@@ -40,6 +42,13 @@ class RuleFieldsUse implements FieldsUse {
                                 .message() + ".");
                     }
                     check(row, "name of placed files", Pattern.compile(into.name(), Issuing.nameFields(next)), found);
+                }
+            } else if (row.rule() instanceof WatchingRule rule) {
+                for (Copying copying : rule.copies()) {
+                    if (Copying.check(copying.into().path(), next) instanceof PathPattern.CompiledPath.Faulty(var faults)) {
+                        found.add("Rule “" + rule.name() + "” would not work: the path of a copy, " + faults.getFirst().message() + ".");
+                    }
+                    check(row, "name of a copy", Pattern.compile(copying.into().name(), Copying.nameFields(next)), found);
                 }
             }
         }

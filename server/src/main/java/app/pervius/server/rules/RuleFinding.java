@@ -24,9 +24,8 @@ public interface RuleFinding {
     }
 
     /**
-     * @param handling what happens at each station, with the project's word where the rule leaves it to the project; of a watching rule
-     *     only
-     *     what it tells counts
+     * @param handling what happens at each station, with the project's word where the rule leaves it to the project; it does not count
+     *     for a watching rule
      */
     List<Finding> find(long project, Rule rule, Handling handling);
 }

@@ -4,6 +4,7 @@ import app.pervius.core.issue.Target;
 import app.pervius.core.project.FolderId;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.Rule;
+import app.pervius.core.rules.WatchingRule;
 import app.pervius.server.folders.FolderUse;
 import app.pervius.server.folders.Folders;
 import java.util.List;
@@ -47,7 +48,9 @@ class RuleFolderUse implements FolderUse {
         boolean issues = rule instanceof HandlingRule handling && handling.plan().issue().stream()
                 .flatMap(plan -> plan.destinations().stream())
                 .anyMatch(into -> into.folder().equals(id));
+        boolean copies = rule instanceof WatchingRule watching && watching.copies().stream()
+                .anyMatch(copying -> copying.into().folder().equals(id));
         return Stream.concat(stands ? Stream.of("The rule “" + rule.name() + "” stands on it.") : Stream.empty(),
-                issues ? Stream.of("The rule “" + rule.name() + "” places files in it.") : Stream.empty());
+                issues || copies ? Stream.of("The rule “" + rule.name() + "” places files in it.") : Stream.empty());
     }
 }

@@ -17,12 +17,13 @@ import java.util.List;
  * A rule as a screen fills it in. A draft may be half done; what is missing is said by the check.
  *
  * @param stations what a handling rule says of each station; of a watching rule only what it tells
+ * @param copies further copies a watching rule puts; none of a handling rule
  */
-record RuleForm(@NotNull Kind kind, @NotNull @Size(max = 200) String name, @NotNull @Size(max = 2000) String description,
+public record RuleForm(@NotNull Kind kind, @NotNull @Size(max = 200) String name, @NotNull @Size(max = 2000) String description,
         @NotNull @Size(max = 200) List<@Valid @NotNull RulePlace> places, @NotNull @Size(max = 50) List<@NotNull Condition> conditions,
-        @NotNull @Valid HandlingForm stations) {
+        @NotNull @Valid HandlingForm stations, @NotNull @Size(max = CopyingForm.MOST) List<@Valid @NotNull CopyingForm> copies) {
 
-    /** What a rule does: it takes the file, or only tells. */
+    /** What a rule does: it takes the file, or goes beside. */
     enum Kind { HANDLING, WATCHING }
 
     /** A folder the rule stands on. */
@@ -35,7 +36,7 @@ record RuleForm(@NotNull Kind kind, @NotNull @Size(max = 200) String name, @NotN
         return switch (kind) {
             case HANDLING -> new HandlingRule(name.strip(), description.strip(), where, which, stations.plan());
             case WATCHING -> new WatchingRule(name.strip(), description.strip(), where, which, stations.plan().tell()
-                    .orElse(TellPlan.NOBODY));
+                    .orElse(TellPlan.NOBODY), copies.stream().map(CopyingForm::copying).toList());
         };
     }
 
@@ -44,9 +45,10 @@ record RuleForm(@NotNull Kind kind, @NotNull @Size(max = 200) String name, @NotN
         List<Condition> conditions = rule.which().conditions();
         return switch (rule) {
             case HandlingRule handling -> new RuleForm(Kind.HANDLING, rule.name(), rule.description(), places, conditions,
-                    HandlingForm.of(handling.plan()));
+                    HandlingForm.of(handling.plan()), List.of());
             case WatchingRule watching -> new RuleForm(Kind.WATCHING, rule.name(), rule.description(), places, conditions,
-                    new HandlingForm(null, null, null, null, TellForm.of(watching.tell())));
+                    new HandlingForm(null, null, null, null, TellForm.of(watching.tell()), null),
+                    watching.copies().stream().map(CopyingForm::of).toList());
         };
     }
 }

@@ -69,6 +69,21 @@ public class SheetStates {
         return new RuleSheet(0, projectSays(project, now), rows);
     }
 
+    /** The same with a rule as it is being edited, sound or not, in the place where it stands. */
+    public RuleSheet drafted(long project, RuleWritten rule) {
+        // Where it stands among all that is written, those that are off or cannot be tried left out.
+        RuleSheet written = written(project, rule);
+        Map<Long, RuleSheet.Row> tried = new HashMap<>();
+        rule.on(drafted(project).sheet()).rows().forEach(row -> tried.put(row.ruleId(), row));
+        return new RuleSheet(0, written.project(), written.rows().stream().map(row -> tried.get(row.ruleId())).filter(Objects::nonNull)
+                .toList());
+    }
+
+    /** {@link #written(long)} with a rule as it is being edited. */
+    RuleSheet written(long project, RuleWritten rule) {
+        return rule.on(written(project));
+    }
+
     /** The sheet of an edition, or the one in force where it is 0. */
     public RuleSheet judged(long project, int edition) {
         return book.sheet(edition == 0 ? book.now(project) : book.at(project, edition));

@@ -34,8 +34,9 @@ class TellFinding implements RuleFinding {
     public List<Finding> find(long project, Rule rule, Handling handling) {
         TellPlan tell = rule instanceof WatchingRule watching ? watching.tell() : handling.tell();
         List<Finding> found = new ArrayList<>();
-        if (rule instanceof WatchingRule && tell.everybody().isEmpty()) {
-            found.add(new Finding(true, "tell", "It tells nobody, and telling is all it could do.", "Say who is told, and when."));
+        if (rule instanceof WatchingRule beside && beside.copies().isEmpty() && tell.everybody().isEmpty()) {
+            found.add(new Finding(true, "tell", "It tells nobody and copies nothing.",
+                    "Say who is told, and when; or what is copied where."));
         }
         tell.everybody().forEach(audience -> audience(project, audience, found));
         tell.tellings().stream().filter(t -> !t.text().isBlank()).forEach(t -> text(project, t, found));

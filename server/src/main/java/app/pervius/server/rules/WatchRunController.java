@@ -36,12 +36,15 @@ class WatchRunController {
         this.folders = folders;
     }
 
-    /** What a watching rule told of; {@code reference} is the submission's, {@code folderPath} where it arrived. */
+    /**
+     * What a watching rule did; {@code reference} is the submission's, {@code folderPath} where it arrived, {@code copied} what it copied
+     * where, or why not.
+     */
     record WatchedRow(long id, String reference, @Nullable Long passage, long folder, String folderPath, String what, Occasion occasion,
-            int told, Instant at) {
+            int told, @Nullable String copied, boolean failed, Instant at) {
     }
 
-    /** What a watching rule told of, the newest first. */
+    /** What a watching rule did, the newest first. */
     @GetMapping("/api/rules/{id}/watched")
     @Transactional(readOnly = true)
     public Page<WatchedRow> watched(@PathVariable long id, @RequestParam(required = false) @Nullable String after, Actor actor) {
@@ -52,6 +55,6 @@ class WatchRunController {
         return Page.of(runs.of(id, Page.after(after, Long.MAX_VALUE), Page.SIZE + 1), WatchRuns.Run::id,
                 r -> new WatchedRow(r.id(), submissions.reference(r.submission()), r.passage(),
                 r.folder(), folders.find(r.folder()).map(Folders.FolderView::path).orElse("a folder that is gone"), r.what(), r.occasion(),
-                r.told(), r.at()));
+                r.told(), r.copied(), r.failed(), r.at()));
     }
 }

@@ -26,15 +26,15 @@ import org.springframework.transaction.annotation.Transactional;
 /** A project as it is begun: by a starting set, with the firm of its first controller, that firm's folder, and the controller. */
 @Service
 @Transactional
-class FirstProject {
+public class FirstProject {
 
     /** What is known of a project that begins. */
-    record Wanted(MakingProject.Called called, StartingSet set, String firmCode, String firmName, String controller,
+    public record Wanted(MakingProject.Called called, StartingSet set, String firmCode, String firmName, String controller,
             String controllerEmail) {
     }
 
     /** The project, and the person who controls it. */
-    record Made(long project, long controller) {
+    public record Made(long project, long controller) {
     }
 
     private final MakingProject making;
@@ -56,7 +56,8 @@ class FirstProject {
         this.known = known;
     }
 
-    Made make(Wanted wanted) {
+    /** Makes it, or refuses with what of it cannot be. */
+    public Made make(Wanted wanted) {
         MakingProject.Made made = making.make(wanted.called(), wanted.set());
         long firm = firms.add(made.project(), wanted.firmCode(), wanted.firmName(), made.firms().orElse(null));
         long person = people.addPerson(made.project(), new People.NewPerson(firm, wanted.controller(), wanted.controllerEmail(),
@@ -74,7 +75,9 @@ class FirstProject {
         Handling usual = Handling.USUAL;
         return new RuleFileReader.Sheet(new Handling(usual.identify(),
                 new NumberPlan(set.schemes().stream().filter(s -> s.of() == Scheme.Of.DOCUMENTS).map(Scheme::key).findFirst()),
-                new ReviewPlan(set.routes().stream().map(Route::key).findFirst()), usual.issue(), usual.tell()), List.of());
+                new ReviewPlan(set.reviewing().routes().stream().map(Route::key).findFirst()), usual.issue(), usual.tell(),
+                usual.untaken()),
+                List.of());
     }
 
     /** The rule sheet of a set, now that the folders and roles it names exist. */

@@ -9,6 +9,7 @@ import com.icegreen.greenmail.util.GreenMail;
 import com.icegreen.greenmail.util.ServerSetup;
 import jakarta.annotation.PreDestroy;
 import jakarta.mail.MessagingException;
+import jakarta.mail.Multipart;
 import jakarta.mail.internet.MimeMessage;
 import java.io.IOException;
 import java.time.Instant;
@@ -70,6 +71,11 @@ class MailRoom {
                 m -> new MailView(m.id(), m.receivedAt, m.sender, m.recipient, m.subject, m.text));
     }
 
+    /** The plain text of a mail, which is its first part where it has several. */
+    private static String text(Object content) throws MessagingException, IOException {
+        return content instanceof Multipart parts ? text(parts.getBodyPart(0).getContent()) : String.valueOf(content);
+    }
+
     private void keep(MimeMessage message, String recipient) {
         DurableAnswers.onThisThread(() -> {
             transaction.executeWithoutResult(status -> {
@@ -80,7 +86,7 @@ class MailRoom {
                     mail.sender = message.getFrom()[0].toString();
                     mail.recipient = recipient;
                     mail.subject = message.getSubject();
-                    mail.text = String.valueOf(message.getContent()).replace("\r\n", "\n");
+                    mail.text = text(message.getContent()).replace("\r\n", "\n");
                     mails.save(mail);
                 } catch (MessagingException | IOException e) {
                     throw new IllegalStateException("a mail to " + recipient + " could not be kept", e);

@@ -30,7 +30,8 @@ class ArriveWork implements StationWork<Arrival.TakenBy> {
 
     @Override
     public Outcome<Arrival.TakenBy> decide(PassageFacts passage, Books books) {
-        Outcome<Arrival.TakenBy> judged = Arrival.decide(arriving.facts(passage), books.sheet());
+        Outcome<Arrival.TakenBy> judged = Arrival.decide(arriving.facts(passage), books.sheet(),
+                !passage.byHand() && passage.rule().isEmpty());
         return passage.byHand() && judged instanceof Outcome.Stopped<Arrival.TakenBy>
                 ? new Outcome.Passed<>(List.of(), "Sent by hand; no rule says anything else of it.") : judged;
     }

@@ -7,7 +7,6 @@ import app.pervius.core.issue.IssueFacts;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Issuing;
 import app.pervius.core.issue.Spot;
-import app.pervius.core.issue.Target;
 import app.pervius.core.passage.Change;
 import app.pervius.core.passage.Follow;
 import app.pervius.core.passage.Notice;
@@ -23,21 +22,18 @@ import app.pervius.core.tell.Occasion;
 import app.pervius.server.documents.Documents;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
-import app.pervius.server.live.Live;
 import app.pervius.server.passages.Books;
-import app.pervius.server.passages.FilesPlaced;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.StationWork;
+import app.pervius.server.placing.Placing;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.passages.Reviewed;
-import app.pervius.server.store.CrashPoint;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
-import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 
 /** Station Issue: what was current, what becomes current and every file of both change hands in one transaction. */
@@ -48,17 +44,14 @@ class IssueWork implements StationWork<IssueEffect> {
     private final Folders folders;
     private final Files files;
     private final Documents documents;
-    private final ApplicationEventPublisher events;
-    private final Live live;
+    private final Placing placing;
 
-    IssueWork(Projects projects, Folders folders, Files files, Documents documents, ApplicationEventPublisher events,
-            Live live) {
+    IssueWork(Projects projects, Folders folders, Files files, Documents documents, Placing placing) {
         this.projects = projects;
         this.folders = folders;
         this.files = files;
         this.documents = documents;
-        this.events = events;
-        this.live = live;
+        this.placing = placing;
     }
 
     @Override
@@ -76,10 +69,7 @@ class IssueWork implements StationWork<IssueEffect> {
                 decided, passage.handling().map(Handling::issue).orElse(IssuePlan.AS_PROJECT), passage.files().stream()
                 .map(f -> new FileName(f.name())).toList(),
                 passage.values(), project.fields(), project.statusCodes(),
-                new IssueFacts.There(this::destination, state -> passage.document()
-                        .flatMap(document -> documents.current(document, state)).map(c -> new IssueFacts.Former(c.revision(), c.code())),
-                        project.archive().filter(archive -> folders.find(archive.value()).isPresent()),
-                        (spot, name) -> taken(passage.document(), spot, name))));
+                placing.there(passage, project.archive())));
     }
 
     @Override
@@ -123,27 +113,23 @@ class IssueWork implements StationWork<IssueEffect> {
 
     @Override
     public void carryOut(PassageFacts passage, List<IssueEffect> effects) {
-        List<Long> placed = new ArrayList<>();
+        // What was current goes first: its names are free then.
+        effects.stream().filter(IssueEffect.Archive.class::isInstance).map(IssueEffect.Archive.class::cast)
+                .forEach(archive -> archive(passage, archive.former(), archive.archive()));
+        placing.place(passage, effects, passage.ruleInWords());
         for (IssueEffect effect : effects) {
             switch (effect) {
-                case IssueEffect.Archive(IssueFacts.Former former, FolderId archive) -> archive(passage, former, archive);
-                case IssueEffect.Replace(Spot spot, String name, FolderId archive) -> replace(passage, spot, name, archive);
-                case IssueEffect.PlaceFile place -> placed.add(place(passage, place));
                 case IssueEffect.SetFields(FieldValues values) -> passage.document()
                         .ifPresent(document -> documents.setValues(document, values));
                 case IssueEffect.MakeCurrent(var state, Spot spot, String code) -> documents.makeCurrent(documents.revisionOf(passage.id()),
-                        state, ensured(spot), code);
-                case IssueEffect.Filed(Spot spot) -> ensured(spot);
+                        state, placing.ensured(spot), code);
+                case IssueEffect.Filed(Spot spot) -> placing.ensured(spot);
+                case IssueEffect.Archive archive -> { }
+                case IssueEffect.Replace replace -> { }
+                case IssueEffect.PlaceFile place -> { }
                 case IssueEffect.ReturnToAuthor back -> { }
             }
         }
-        if (!placed.isEmpty()) {
-            events.publishEvent(new FilesPlaced(passage, placed));
-        }
-    }
-
-    private long ensured(Spot spot) {
-        return folders.ensure(spot.folder().value(), spot.below());
     }
 
     /** The path of a spot, whether its last folders are there already or not. */
@@ -164,31 +150,10 @@ class IssueWork implements StationWork<IssueEffect> {
         files.ofRevision(former.revision()).stream().filter(Files.FileView::present).map(Files.FileView::folder).distinct()
                 .filter(folder -> folder == from || folders.folder(folder).state() == state).forEach(folder -> {
                     files.move(former.revision(), folder, archive.value(), passage.author());
-                    changed(passage, folder);
+                    placing.changed(passage, folder);
                 });
         documents.retire(former.revision());
-        changed(passage, archive.value());
-    }
-
-    private void replace(PassageFacts passage, Spot spot, String name, FolderId archive) {
-        folders.below(spot.folder().value(), spot.below()).ifPresent(folder -> files.moveAway(folder, new FileName(name), archive.value(),
-                passage.author()));
-        changed(passage, archive.value());
-    }
-
-    private long place(PassageFacts passage, IssueEffect.PlaceFile place) {
-        PassageFacts.File file = passage.files().get(place.file());
-        long folder = ensured(place.spot());
-        long id = files.place(folder, new Files.Content(new FileName(place.name()), file.hash(), file.size(), file.mediaType()),
-                passage.author(),
-                passage.document().map(document -> documents.revisionOf(passage.id())).orElse(null));
-        if (place.manner() == Target.Manner.MOVE) {
-            files.left(file.folderFile(), id);
-            changed(passage, passage.folder());
-        }
-        changed(passage, folder);
-        CrashPoint.HALF_PLACED.reached();
-        return id;
+        placing.changed(passage, archive.value());
     }
 
     private String said(PassageFacts passage, List<Reviewed.Said> its) {
@@ -207,19 +172,4 @@ class IssueWork implements StationWork<IssueEffect> {
         return !comments.isEmpty() ? comments : passage.decision()
                 .map(d -> DecisionCode.of(d.code(), projects.settings(passage.project()).decisionCodes()).name()).orElse("");
     }
-
-    private void changed(PassageFacts passage, long folder) {
-        live.changed(new Live.Change(passage.project(), folders.folder(folder).firm(), Live.Topic.FOLDER, folder));
-    }
-
-    private boolean taken(Optional<Long> document, Spot spot, FileName name) {
-        Long former = folders.find(spot.folder().value()).flatMap(f -> document.flatMap(d -> documents.current(d, f.state())))
-                .map(Documents.Current::revision).orElse(null);
-        return folders.below(spot.folder().value(), spot.below()).filter(folder -> files.taken(folder, name, former)).isPresent();
-    }
-
-    private Optional<IssueFacts.Destination> destination(FolderId folder) {
-        return folders.find(folder.value()).map(f -> new IssueFacts.Destination(folder, f.path(), f.state()));
-    }
-
 }

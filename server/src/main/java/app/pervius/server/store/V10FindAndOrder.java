@@ -10,14 +10,16 @@ import java.sql.Statement;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.Set;
-import org.flywaydb.core.api.MigrationVersion;
 import org.flywaydb.core.api.migration.Context;
-import org.flywaydb.core.api.migration.JavaMigration;
 import org.springframework.stereotype.Component;
 
 /** Names stand in the order people count; everything is also found without marks and separators, and revisions by their code. */
 @Component
-class V10FindAndOrder implements JavaMigration {
+class V10FindAndOrder extends Rewriting {
+
+    V10FindAndOrder() {
+        super("10", "find and order");
+    }
 
     @Override
     public void migrate(Context context) throws Exception {
@@ -73,25 +75,5 @@ class V10FindAndOrder implements JavaMigration {
             }
         }
         return words;
-    }
-
-    @Override
-    public MigrationVersion getVersion() {
-        return MigrationVersion.fromVersion("10");
-    }
-
-    @Override
-    public String getDescription() {
-        return "find and order";
-    }
-
-    @Override
-    public Integer getChecksum() {
-        return 1;
-    }
-
-    @Override
-    public boolean canExecuteInTransaction() {
-        return true;
     }
 }

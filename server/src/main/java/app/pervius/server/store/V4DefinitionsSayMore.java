@@ -1,9 +1,7 @@
 package app.pervius.server.store;
 
 import java.sql.Connection;
-import org.flywaydb.core.api.MigrationVersion;
 import org.flywaydb.core.api.migration.Context;
-import org.flywaydb.core.api.migration.JavaMigration;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -15,9 +13,13 @@ import tools.jackson.databind.node.ObjectNode;
  * status codes had states, brought to what they say now; and a revision's code may come again after it was withdrawn.
  */
 @Component
-class V4DefinitionsSayMore implements JavaMigration {
+class V4DefinitionsSayMore extends Rewriting {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    V4DefinitionsSayMore() {
+        super("4", "definitions say more");
+    }
 
     @Override
     public void migrate(Context context) throws Exception {
@@ -68,25 +70,5 @@ class V4DefinitionsSayMore implements JavaMigration {
         ArrayNode codes = (ArrayNode) JSON.readTree(definition);
         codes.forEach(code -> ((ObjectNode) code).putArray("states"));
         return JSON.writeValueAsString(codes);
-    }
-
-    @Override
-    public MigrationVersion getVersion() {
-        return MigrationVersion.fromVersion("4");
-    }
-
-    @Override
-    public String getDescription() {
-        return "definitions say more";
-    }
-
-    @Override
-    public Integer getChecksum() {
-        return 1;
-    }
-
-    @Override
-    public boolean canExecuteInTransaction() {
-        return true;
     }
 }

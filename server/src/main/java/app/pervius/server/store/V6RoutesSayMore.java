@@ -1,9 +1,7 @@
 package app.pervius.server.store;
 
 import java.sql.Connection;
-import org.flywaydb.core.api.MigrationVersion;
 import org.flywaydb.core.api.migration.Context;
-import org.flywaydb.core.api.migration.JavaMigration;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -15,10 +13,14 @@ import tools.jackson.databind.node.ObjectNode;
  * place, brought to what they say now; and several people's answers to one file may stand side by side.
  */
 @Component
-class V6RoutesSayMore implements JavaMigration {
+class V6RoutesSayMore extends Rewriting {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final String[] SHORT = {"ACC", "ACC/C", "REV", "REJ"};
+
+    V6RoutesSayMore() {
+        super("6", "routes say more");
+    }
 
     @Override
     public void migrate(Context context) throws Exception {
@@ -58,25 +60,5 @@ class V6RoutesSayMore implements JavaMigration {
         ArrayNode codes = (ArrayNode) JSON.readTree(definition);
         codes.forEach(code -> ((ObjectNode) code).put("shortText", SHORT[code.get("digit").asInt() - 1]).putNull("placing"));
         return JSON.writeValueAsString(codes);
-    }
-
-    @Override
-    public MigrationVersion getVersion() {
-        return MigrationVersion.fromVersion("6");
-    }
-
-    @Override
-    public String getDescription() {
-        return "routes say more";
-    }
-
-    @Override
-    public Integer getChecksum() {
-        return 1;
-    }
-
-    @Override
-    public boolean canExecuteInTransaction() {
-        return true;
     }
 }

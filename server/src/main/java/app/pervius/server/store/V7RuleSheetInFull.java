@@ -7,9 +7,7 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import org.flywaydb.core.api.MigrationVersion;
 import org.flywaydb.core.api.migration.Context;
-import org.flywaydb.core.api.migration.JavaMigration;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -22,9 +20,13 @@ import tools.jackson.databind.node.ObjectNode;
  * whole sheet. What was in force becomes each project's first edition, and passages name it.
  */
 @Component
-class V7RuleSheetInFull implements JavaMigration {
+class V7RuleSheetInFull extends Rewriting {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    V7RuleSheetInFull() {
+        super("7", "rule sheet in full");
+    }
 
     @Override
     public void migrate(Context context) throws Exception {
@@ -185,25 +187,5 @@ class V7RuleSheetInFull implements JavaMigration {
                 tellings.addObject().put("occasion", e.getValue()).put("text", "").set("whom", old.get(e.getKey()));
             }
         });
-    }
-
-    @Override
-    public MigrationVersion getVersion() {
-        return MigrationVersion.fromVersion("7");
-    }
-
-    @Override
-    public String getDescription() {
-        return "rule sheet in full";
-    }
-
-    @Override
-    public Integer getChecksum() {
-        return 1;
-    }
-
-    @Override
-    public boolean canExecuteInTransaction() {
-        return true;
     }
 }

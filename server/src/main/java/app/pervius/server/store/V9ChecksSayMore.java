@@ -1,9 +1,7 @@
 package app.pervius.server.store;
 
 import java.sql.Connection;
-import org.flywaydb.core.api.MigrationVersion;
 import org.flywaydb.core.api.migration.Context;
-import org.flywaydb.core.api.migration.JavaMigration;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -11,9 +9,13 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** What rules say of arrivals that do not fit grows by files handed in again under their name, and by PDFs that cannot be opened. */
 @Component
-class V9ChecksSayMore implements JavaMigration {
+class V9ChecksSayMore extends Rewriting {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    V9ChecksSayMore() {
+        super("9", "checks say more");
+    }
 
     @Override
     public void migrate(Context context) throws Exception {
@@ -36,25 +38,5 @@ class V9ChecksSayMore implements JavaMigration {
         } else {
             node.forEach(V9ChecksSayMore::more);
         }
-    }
-
-    @Override
-    public MigrationVersion getVersion() {
-        return MigrationVersion.fromVersion("9");
-    }
-
-    @Override
-    public String getDescription() {
-        return "checks say more";
-    }
-
-    @Override
-    public Integer getChecksum() {
-        return 1;
-    }
-
-    @Override
-    public boolean canExecuteInTransaction() {
-        return true;
     }
 }

@@ -15,6 +15,7 @@ import app.pervius.core.register.KnownNumbers;
 import app.pervius.core.review.ReviewStation;
 import app.pervius.core.review.Route;
 import app.pervius.core.rules.ArrivalFacts;
+import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.RuleSheet;
 import app.pervius.core.tell.Occasion;
 import app.pervius.core.trial.Tried;
@@ -82,6 +83,24 @@ public class Trials {
         return sheet.explain(arriving.facts(arrival));
     }
 
+    /**
+     * How a rule of a sheet fits an arrival.
+     *
+     * @param unmet why it does not, as a clause
+     * @param before the handling rule above that takes it first
+     */
+    record Fit(Optional<String> unmet, Optional<String> before) {
+    }
+
+    Fit fit(PassageFacts arrival, RuleSheet sheet, long rule) {
+        ArrivalFacts facts = arriving.facts(arrival);
+        RuleSheet.Row row = sheet.rows().stream().filter(r -> r.ruleId() == rule).findFirst().orElseThrow();
+        Optional<String> before = row.rule() instanceof HandlingRule ? sheet.judge(facts).taken().filter(taken -> taken.ruleId() != rule)
+                .filter(taken -> sheet.rows().indexOf(taken) < sheet.rows().indexOf(row)).map(taken -> taken.rule().name())
+                : Optional.empty();
+        return new Fit(sheet.unmet(row.rule(), facts), before);
+    }
+
     /** Does what takes long before arrivals are tried, outside of any transaction. */
     @Transactional(propagation = Propagation.NEVER)
     public void beforehand(List<PassageFacts> arrivals) {
@@ -115,6 +134,7 @@ public class Trials {
         private final List<Tried.Halt> halts = new ArrayList<>();
         private final Map<Integer, Tried.End> ends = new LinkedHashMap<>();
         private final List<Tried.Told> told = new ArrayList<>();
+        private final List<Tried.Copy> copies = new ArrayList<>();
         private List<Tried.Step> steps = List.of();
         private Optional<Route> route = Optional.empty();
 
@@ -138,7 +158,7 @@ public class Trials {
             return new Tried(intake, after.rule().map(TakenBy::name), verdict.passedOver(), verdict.watching().stream()
                     .map(row -> row.rule().name()).toList(), halts,
                     new Tried.Identity(after.number(), after.revision(), after.title(), after.values().byKey()), route.map(Route::name),
-                    steps, ends, told);
+                    steps, ends, told, copies);
         }
 
         @Override
@@ -202,6 +222,8 @@ public class Trials {
                 });
                 spoken.addresses().forEach((address, said) -> told.add(new Tried.Told(notice.occasion(), address, said.rules(),
                         said.text())));
+                speaking.copies(passage, notice.occasion(), sheet).forEach(copy -> copies.add(new Tried.Copy(notice.occasion(), copy.name(),
+                        !copy.failed(), copy.account(true))));
             }
         }
     }
@@ -245,6 +267,8 @@ public class Trials {
                     Optional.of(reason.code()), reason.fields());
             case Outcome.Returned<?>(StopReason reason) -> new Tried.Halt(station, Tried.Kind.RETURNED, reason.sentence(),
                     Optional.of(reason.code()), reason.fields());
+            case Outcome.Left<?>(String why, boolean told) -> new Tried.Halt(station, Tried.Kind.LEFT, "Will be left where it lies"
+                    + (told ? ", and the document controller is told. " : ". ") + why, Optional.empty(), List.of());
         };
     }
 
@@ -255,6 +279,7 @@ public class Trials {
             case Outcome.Waiting<?>(var effects, var what) -> new Tried.End(true, false, "Will wait for " + what.forWhat() + ".");
             case Outcome.Stopped<?>(StopReason reason, var waysOut) -> new Tried.End(false, false, reason.sentence());
             case Outcome.Returned<?>(StopReason reason) -> new Tried.End(true, true, reason.sentence());
+            case Outcome.Left<?>(String why, boolean told) -> new Tried.End(true, false, why);
         };
     }
 }

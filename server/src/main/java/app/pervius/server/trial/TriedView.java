@@ -19,10 +19,12 @@ import org.jspecify.annotations.Nullable;
  * @param passedOver the rules tried before the one that takes it, each with the first condition that was not met
  * @param halts the stations it comes to
  * @param ends for each decision code what would follow; digit 0 is what follows where nobody reviews it
+ * @param copies what watching rules would copy
  * @param told who would be told; without the texts for people who do not control the project
  */
 record TriedView(boolean intake, @Nullable String rule, List<PassedOverView> passedOver, List<String> watching, List<HaltView> halts,
-        Identity identity, @Nullable String route, List<StepSketch> steps, List<EndView> ends, List<ToldView> told) {
+        Identity identity, @Nullable String route, List<StepSketch> steps, List<EndView> ends, List<ToldView> told,
+        List<Tried.Copy> copies) {
 
     /** What it would be. */
     @Schema(name = "TriedIdentity")
@@ -62,6 +64,6 @@ record TriedView(boolean intake, @Nullable String rule, List<PassedOverView> pas
                         .map(DecisionCode::name).findFirst().orElse("filed at once"),
                         e.getValue().fine(), e.getValue().back(), e.getValue().account())).toList(),
                 t.told().stream().map(told -> new ToldView(told.occasion(), told.who(), everything ? told.rules() : null, everything
-                        ? told.text() : null)).toList());
+                        ? told.text() : null)).toList(), t.copies());
     }
 }

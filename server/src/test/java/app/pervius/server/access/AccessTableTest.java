@@ -250,6 +250,8 @@ class AccessTableTest {
         line("POST /api/projects/{project}/patterns/place-trials",
                 who -> who.post(project + "/patterns/place-trials", Map.of("path", "{type}", "name", "{number}", "status", "")),
                 "1 4 3 3 3 y 4");
+        line("POST /api/projects/{project}/patterns/parts", who -> who.post(project + "/patterns/parts",
+                Map.of("name", "A.pdf", "others", List.of())), "1 4 3 3 3 y 4");
         line("GET /api/projects/{project}/rules", who -> who.get(project + "/rules"), "1 4 3 3 3 y 4");
         line("POST /api/projects/{project}/rules", who -> who.post(project + "/rules", Map.of("rule", ruleForm(rule))), "1 4 3 3 3 y 4");
         line("POST /api/projects/{project}/rules/putting-in-force",
@@ -262,10 +264,13 @@ class AccessTableTest {
         line("POST /api/projects/{project}/trials", who -> who.post(project + "/trials", none), "1 4 3 3 3 y 4");
         line("POST /api/projects/{project}/rules/looks", who -> who.post(project + "/rules/looks", Map.of("rule", ruleForm(rule))),
                 "1 4 3 3 3 y 4");
+        line("POST /api/projects/{project}/rules/samples", who -> who.post(project + "/rules/samples", Map.of("written",
+                Map.of("rule", ruleForm(rule)), "folder", folder, "file", Map.of("name", "A.pdf", "size", 1))), "1 4 3 3 3 y 4");
         line("GET /api/projects/{project}/rules/file", who -> who.get(project + "/rules/file"), "1 4 3 3 3 y 4");
         line("PUT /api/projects/{project}/rules/file", who -> who.putText(project + "/rules/file", "application/yaml", "nothing"),
                 "1 4 3 3 3 y 4");
         line("GET /api/rule-sheet.schema.json", who -> who.get("/api/rule-sheet.schema.json"), "1 y y y y y y");
+        line("GET /api/starting-set.schema.json", who -> who.get("/api/starting-set.schema.json"), "1 y y y y y y");
         line("GET /api/rule-kinds", who -> who.get("/api/rule-kinds"), "1 y y y y y y");
         line("GET /api/projects/{project}/lying", who -> who.get(project + "/lying?rules=" + rule.get("id").asLong()), "1 4 3 3 3 y 4");
         line("POST /api/projects/{project}/rules/{rule}/runs-on-lying",
@@ -321,6 +326,28 @@ class AccessTableTest {
         line("GET /api/projects/{project}/messages-unsent", who -> who.get(project + "/messages-unsent"), "1 4 3 3 3 y 4");
         line("POST /api/projects/{project}/messages-unsent/tries", who -> who.post(project + "/messages-unsent/tries", Map.of()),
                 "1 4 3 3 3 y 4");
+        line("GET /api/projects/{project}/my-messages", who -> who.get(project + "/my-messages"), "1 4 y y y y 4");
+        line("PUT /api/projects/{project}/my-messages", who -> who.put(project + "/my-messages", Map.of("version", -1)), "1 4 y y y y 4");
+        line("GET /api/projects/{project}/message-ways", who -> who.get(project + "/message-ways"), "1 4 3 3 3 y 4");
+        line("PUT /api/projects/{project}/message-ways", who -> who.put(project + "/message-ways", Map.of("usual", Map.of("minutes", 0,
+                "workingDays", false), "slowest", 60, "held", false, "version", -1)), "1 4 3 3 3 y 4");
+        line("GET /api/projects/{project}/messages", who -> who.get(project + "/messages?whose=ALL"), "1 4 3 3 3 y 4");
+        long message = Client.until(() -> PEOPLE.get(Who.AUTHORS_FIRM).get(project + "/messages").must(200).body().get("items"),
+                (JsonNode items) -> !items.isEmpty()).get(0).get("id").asLong();
+        line("GET /api/messages/{id}", who -> who.get("/api/messages/" + message), "1 4 4 y 4 y 4");
+        line("POST /api/messages/{id}/sendings", who -> who.post("/api/messages/" + message + "/sendings", Map.of()), "1 4 4 3 4 y 4");
+        line("GET /api/tray", who -> who.get("/api/tray"), "1 y y y y y y");
+        line("PUT /api/tray/marks", who -> who.put("/api/tray/marks", Map.of("items", List.of(-1))), "1 4 4 4 4 4 4");
+        line("POST /api/tray/marks/taken-back", who -> who.post("/api/tray/marks/taken-back", Map.of("items", List.of(-1))),
+                "1 4 4 4 4 4 4");
+        line("GET /api/tray/marks", who -> who.get("/api/tray/marks"), "1 y y y y y y");
+        line("GET /api/tray/shelves", who -> who.get("/api/tray/shelves"), "1 y y y y y y");
+        line("POST /api/tray/shelves", who -> who.post("/api/tray/shelves", Map.of("name", "Later", "colour", "MOSS", "version", 0)),
+                "1 y y y y y y");
+        line("PUT /api/tray/shelves/{id}", who -> who.put("/api/tray/shelves/-1", Map.of("name", "Later", "colour", "MOSS", "version", 0)),
+                "1 4 4 4 4 4 4");
+        line("PUT /api/tray/shelves", who -> who.put("/api/tray/shelves", Map.of("ids", List.of(-1))), "1 y y y y y y");
+        line("DELETE /api/tray/shelves/{id}", who -> who.delete("/api/tray/shelves/-1"), "1 4 4 4 4 4 4");
         line("GET /api/projects/{project}/arrived-today", who -> who.get(project + "/arrived-today"), "1 4 y y y y 4");
         line("GET /api/passages/{passage}/take-back", who -> who.get("/api/passages/" + waiting.get("id").asLong() + "/take-back"),
                 "1 4 4 y y y 4");

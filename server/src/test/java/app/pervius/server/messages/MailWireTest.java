@@ -38,7 +38,7 @@ import org.springframework.mail.javamail.JavaMailSenderImpl;
 /** Mail against a mail server on the wire (RFC 5321) that does not do what it should. */
 class MailWireTest {
 
-    private enum Manners { ACCEPTS, DROPS_AFTER_DATA, SAYS_NOTHING, REFUSES_THE_RECIPIENT }
+    private enum Manners { ACCEPTS, DROPS_AFTER_DATA, SAYS_NOTHING, REFUSES_THE_RECIPIENT, IS_FULL }
 
     private final MessageRepository messages = mock();
     private final ObjectProvider<JavaMailSender> mail = mock();
@@ -67,7 +67,7 @@ class MailWireTest {
             return null;
         }).when(messages).sent(anyLong(), any());
         when(messages.findAllById(any())).thenReturn(List.of(first, second));
-        postman = new Postman(messages, mail, Instant::now, mock(Secrets.class), "pervius@kwb.example");
+        postman = new Postman(messages, mail, Instant::now, mock(Secrets.class), mock(), mock(), "pervius@kwb.example");
     }
 
     /** Hands over what is not sent yet, as the outbox does, and keeps what is said of each. */
@@ -78,6 +78,7 @@ class MailWireTest {
             switch (outcome) {
                 case Outcome.Over over -> over.keep().run();
                 case Outcome.Failed(String words) -> said.put(id, words);
+                case Outcome.Refused(String words) -> said.put(id, "refused: " + words);
             }
         });
     }
@@ -142,7 +143,16 @@ class MailWireTest {
         manners = Manners.REFUSES_THE_RECIPIENT;
         send();
         assertThat(first.sentAt).isNull();
-        assertThat(said.get(41L)).contains("550");
+        assertThat(said.get(41L)).startsWith("refused: 550");
+        assertThat(second.sentAt).isNotNull();
+    }
+
+    @Test
+    void aMailboxThatIsFullForNowIsTriedAgain() {
+        manners = Manners.IS_FULL;
+        send();
+        assertThat(first.sentAt).isNull();
+        assertThat(said.get(41L)).startsWith("452");
         assertThat(second.sentAt).isNotNull();
     }
 
@@ -151,7 +161,7 @@ class MailWireTest {
         first.recipient = "two,words@kwb.example";
         send();
         assertThat(first.sentAt).isNull();
-        assertThat(said.get(41L)).isNotBlank();
+        assertThat(said.get(41L)).startsWith("refused: No mail can be sent to this address");
         assertThat(second.sentAt).isNotNull();
     }
 
@@ -186,6 +196,8 @@ class MailWireTest {
                 say(out, "250 kept");
             } else if (line.startsWith("RCPT") && line.contains("tomasz") && manners == Manners.REFUSES_THE_RECIPIENT) {
                 say(out, "550 nobody of that name");
+            } else if (line.startsWith("RCPT") && line.contains("tomasz") && manners == Manners.IS_FULL) {
+                say(out, "452 no room");
             } else if (line.equals("QUIT")) {
                 say(out, "221 bye");
                 return;

@@ -15,6 +15,7 @@ import app.pervius.server.outbound.Parcel;
 import app.pervius.server.store.Secrets;
 import jakarta.mail.Session;
 import jakarta.mail.internet.MimeMessage;
+import jakarta.mail.internet.MimeMultipart;
 import java.lang.reflect.Field;
 import java.time.Instant;
 import java.util.List;
@@ -38,7 +39,7 @@ class PostmanTest {
     private final ObjectProvider<JavaMailSender> mail = mock();
     private final Secrets secrets = mock();
     private final Message message = new Message();
-    private final Postman postman = new Postman(messages, mail, () -> NOW, secrets, "pervius@kwb.example");
+    private final Postman postman = new Postman(messages, mail, () -> NOW, secrets, mock(), mock(), "pervius@kwb.example");
 
     @BeforeEach
     void aMessageWaits() throws ReflectiveOperationException {
@@ -83,7 +84,9 @@ class PostmanTest {
         send();
         ArgumentCaptor<MimeMessage[]> sent = ArgumentCaptor.forClass(MimeMessage[].class);
         verify(sender).send(sent.capture());
-        assertThat(sent.getValue()[0].getContent()).isEqualTo("the link");
+        MimeMultipart both = (MimeMultipart) sent.getValue()[0].getContent();
+        assertThat(both.getBodyPart(0).getContent()).isEqualTo("the link");
+        assertThat((String) both.getBodyPart(1).getContent()).contains("the link");
     }
 
     @Test
@@ -96,6 +99,19 @@ class PostmanTest {
             letters[0].saveChanges();
             assertThat(letters[0].getMessageID()).isEqualTo("<42@pervius>");
         }
+    }
+
+    @Test
+    void whatIsToldOfOneSubmissionReadsAsOneThreadAndNobodysAbsenceAnswers() throws Exception {
+        message.projectId = 3L;
+        message.messageKey = "77/9/ARRIVED/arrived/12";
+        send();
+        ArgumentCaptor<MimeMessage[]> sent = ArgumentCaptor.forClass(MimeMessage[].class);
+        verify(sender).send(sent.capture());
+        MimeMessage letter = sent.getValue()[0];
+        assertThat(letter.getHeader("References")).containsExactly("<submission-77@pervius>");
+        assertThat(letter.getHeader("Auto-Submitted")).containsExactly("auto-generated");
+        assertThat(letter.getHeader("List-Id")).containsExactly("<project-3.pervius>");
     }
 
     @Test

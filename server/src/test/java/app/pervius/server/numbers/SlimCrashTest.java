@@ -29,7 +29,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  */
 class SlimCrashTest {
 
-    private static final int ROUNDS = Integer.getInteger("pervius.slim.rounds", 50);
+    private static final int ROUNDS = Integer.getInteger("pervius.slim.rounds", 20);
     private static final int LONGEST_MILLIS = 250;
 
     @TempDir

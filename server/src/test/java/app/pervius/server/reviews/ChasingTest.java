@@ -35,7 +35,8 @@ class ChasingTest {
             app.until(() -> mails(desks.mirela, "tomasz", "nobody has decided on one file"), m -> m.size() == 1);
             JsonNode review = app.until(() -> desks.mirela.reviewOf(passage), r -> r.get("step").get("name").asString().equals("Approval"));
             assertThat(review.get("files").get(0).get("before").get(0).get("person").asString()).isEqualTo("nobody");
-            app.until(() -> reminders(desks, "Nobody looks.pdf"), m -> m.size() == 2);
+            app.until(() -> reminders(desks, "Nobody looks.pdf"), m -> !m.isEmpty());
+            assertThat(reminders(desks, "Nobody looks.pdf")).as("both reminders were due when somebody looked").hasSize(1);
             assertThat(desks.mirela.get("/api/passages/" + passage.get("id").asLong()).must(200).raw().body())
                     .contains("Look closed: 1, accepted (nobody: 1, accepted: Nobody answered in time.)");
             app.until(() -> reminders(desks, "Parted.pdf"), m -> m.size() == 1);

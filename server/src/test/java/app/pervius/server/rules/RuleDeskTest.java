@@ -60,10 +60,11 @@ class RuleDeskTest {
         long id = RuleForms.add(mirela, rule(mirela, "Trial runs", folder, "Shared / Site documents"));
         assertThat(site.get("/api/folders/" + site.folder(folder)).must(200).body().get("rules")).isEmpty();
         RuleForms.putInForce(mirela, id).must(200);
-        assertThat(site.get("/api/folders/" + site.folder(folder)).must(200).body().get("rules").get(0).get("sentences").valueStream()
-                .map(JsonNode::asString))
-                .contains("Takes PDF files.", "1 accepted: placed in Shared / Site documents as A1.",
-                        "2 accepted with comments, 3 revise and resubmit, 4 rejected: back to the author.");
+        JsonNode says = site.get("/api/folders/" + site.folder(folder)).must(200).body().get("rules").get(0).get("says");
+        assertThat(says.get("which").valueStream().map(JsonNode::asString)).containsExactly("Takes PDF files.");
+        assertThat(says.get("issue").valueStream().map(JsonNode::asString)).containsExactly(
+                "1 accepted: placed in Shared / Site documents as A1.",
+                "2 accepted with comments, 3 revise and resubmit, 4 rejected: back to the author.");
         assertThat(site.settled(site.submit(folder, "Report one.pdf")).getFirst().get("rule").asString())
                 .isEqualTo("Trial runs (edition 1)");
         mirela.put("/api/rules/" + id + "/switch", Map.of("version", RuleForms.row(mirela, id).get("version").asInt(), "on", false))

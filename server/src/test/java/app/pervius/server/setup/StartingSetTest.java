@@ -2,6 +2,12 @@ package app.pervius.server.setup;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.networknt.schema.InputFormat;
+import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SpecificationVersion;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import org.springframework.core.io.ClassPathResource;
 import app.pervius.server.Client;
 import app.pervius.server.Running;
 import app.pervius.server.Running.App;
@@ -61,6 +67,21 @@ class StartingSetTest {
     }
 
     @Test
+    void whatIsShippedAndWrittenOutIsWhatThePublishedSchemaSays(App app) throws IOException {
+        Client mirela = app.as("Mirela Draganova");
+        var schema = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
+                .getSchema(mirela.text("/api/starting-set.schema.json"));
+        String own = written(mirela, mirela.project());
+        assertThat(schema.validate(own, InputFormat.YAML)).isEmpty();
+        for (String key : List.of("design", "site", "approve")) {
+            String shipped = new ClassPathResource("starting-sets/" + key + ".yaml").getContentAsString(StandardCharsets.UTF_8);
+            assertThat(schema.validate(shipped, InputFormat.YAML)).as(key).isEmpty();
+        }
+        assertThat(schema.validate(own.replaceFirst("digit: 1", "digit: 7"), InputFormat.YAML)).isNotEmpty();
+        assertThat(schema.validate(own.replaceFirst("rule-sheet: 1", "rule-sheet: 2"), InputFormat.YAML)).as("in its rules").isNotEmpty();
+    }
+
+    @Test
     void whatTheProjectDoesOtherwiseIsDrawnBeforehandAndDone(App app) {
         Client aoife = app.as("Aoife Ní Raghnaill");
         Map<String, Object> set = set("design");
@@ -85,6 +106,34 @@ class StartingSetTest {
         set.put("codes", Map.of("nothing", List.of(Map.of("code", "A", "meaning", "a"))));
         assertThat(aoife.post("/api/projects", project("THR", set)).must(400).sentence()).isEqualTo("The set has no field “nothing”.");
         assertThat(aoife.get("/api/projects").must(200).body().valueStream().map(p -> p.get("code").asString())).doesNotContain("THR");
+    }
+
+    @Test
+    void eachFirmGetsTheFoldersOfTheSetAlsoOneAddedLater(App app) {
+        Client aoife = app.as("Aoife Ní Raghnaill");
+        String file = written(aoife, make(aoife, "EFA", set("site"))).replace("  a-folder-for-each-firm: true\n", """
+                  a-folder-for-each-firm: true
+                  in-each-firms-folder:
+                  - name: Reports
+                    values:
+                      type: DR
+                    folders:
+                    - name: Drafts
+                """);
+        long project = make(aoife, "EFB", new HashMap<>(Map.of("file", file, "codes", Map.of())));
+        JsonNode folders = aoife.get("/api/projects/" + project + "/folders").must(200).body();
+        long parent = folders.valueStream().filter(f -> f.get("path").asString().equals("Work in progress")).findFirst().orElseThrow()
+                .get("id").asLong();
+        long pole = aoife.post("/api/projects/" + project + "/firms", Map.of("code", "POL", "name", "Pole and Wire", "folder", parent))
+                .must(201).body().get("id").asLong();
+        folders = aoife.get("/api/projects/" + project + "/folders").must(200).body();
+        for (String firm : List.of("Line Four Office", "Pole and Wire")) {
+            assertThat(folders.valueStream().map(f -> f.get("path").asString())).contains("Work in progress / " + firm + " / Reports",
+                    "Work in progress / " + firm + " / Reports / Drafts");
+        }
+        assertThat(folders.valueStream().filter(f -> f.get("path").asString().endsWith("Pole and Wire / Reports / Drafts")).findFirst()
+                .orElseThrow().get("firm").asLong()).isEqualTo(pole);
+        assertThat(written(aoife, project)).isEqualTo(file);
     }
 
     @Test

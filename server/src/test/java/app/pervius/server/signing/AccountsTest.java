@@ -374,7 +374,7 @@ class AccountsTest {
                 Map.of("may", rights(Map.of("seesFirms", List.of(firm("ALD")))), "holders", List.of(who.person()))).must(200)
                 .body().get(0);
         assertThat(opened.get("firms").toString()).isEqualTo("[\"Aldermoor Civils\"]");
-        assertThat(opened.get("folders").asInt()).isEqualTo(3);
+        assertThat(opened.get("folders").asInt()).isEqualTo(4);
         assertThat(opened.get("files").asInt()).isPositive();
 
         mirela.put(project() + "/roles/" + role.get("id").asLong(),

@@ -25,6 +25,7 @@ import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.Plan;
 import app.pervius.core.rules.Rule;
+import app.pervius.core.rules.Untaken;
 import app.pervius.core.rules.Which;
 import app.pervius.core.tell.Audience;
 import app.pervius.core.tell.Occasion;
@@ -69,7 +70,7 @@ class MigrationTest {
     private static FluentConfiguration flyway() {
         return Flyway.configure().dataSource(URL, "sa", "").locations("classpath:db/migration")
                 .javaMigrations(new V4DefinitionsSayMore(), new V6RoutesSayMore(), new V7RuleSheetInFull(), new V9ChecksSayMore(),
-                new V10FindAndOrder());
+                new V10FindAndOrder(), new V15RulesGoBeside());
     }
 
     private static String one(Statement s, String sql) throws SQLException {
@@ -169,7 +170,8 @@ class MigrationTest {
             assertThat(sheet.get("lines").toString()).isEqualTo("[{\"rule\":3,\"edition\":1,\"on\":true}]");
             assertThat(Json.read(sheet.get("project").toString(), Handling.class))
                     .isEqualTo(new Handling(IdentifyPlan.USUAL, new NumberPlan(Optional.of("documents")),
-                    new ReviewPlan(Optional.of("documents")), IssuePlan.AS_PROJECT, TellPlan.ofTheAuthor()));
+                    new ReviewPlan(Optional.of("documents")), IssuePlan.AS_PROJECT, TellPlan.ofTheAuthor(),
+                    Untaken.STOPPED));
             assertThat(one(s, "select count(*) from passage where rule_id is null and sheet_edition is null and event = 'NEW_FILE'"))
                     .isEqualTo("1");
             Route route = Json.read(one(s, "select definition from route_edition"), Route.class);

@@ -5,6 +5,7 @@ import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Target;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.RuleSheet;
+import app.pervius.core.rules.WatchingRule;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -78,7 +79,11 @@ final class Loops {
 
     private List<Step> steps(RuleSheet.Row row) {
         if (!(row.rule() instanceof HandlingRule rule)) {
-            return List.of();
+            List<Step> beside = new ArrayList<>();
+            if (row.rule() instanceof WatchingRule watching) {
+                watching.copies().forEach(copy -> takers(copy.into(), beside));
+            }
+            return beside;
         }
         IssuePlan plan = facts.sheet().handling(rule).issue();
         boolean reviewed = facts.sheet().handling(rule).review().route().isPresent();
@@ -100,23 +105,34 @@ final class Loops {
         }
         String folder = facts.folders().stream().filter(n -> n.id().equals(into.folder())).findFirst().map(n -> "“" + n.path() + "”")
                 .orElse("a folder");
+        boolean taken = false;
         for (RuleSheet.Row row : facts.sheet().rows()) {
-            if (!(row.rule() instanceof HandlingRule)) {
-                continue;
-            }
-            List<Box> takes = Objects.requireNonNull(reach.get(row.ruleId())).boxes().stream().flatMap(box -> box.and(there.get()).stream())
-                    .toList();
+            List<Box> takes = row.rule() instanceof HandlingRule ? takes(row, there.get()) : List.of();
             if (takes.isEmpty()) {
                 continue;
             }
+            taken = true;
             boolean sure = into.path().isEmpty() && takes.stream()
                     .anyMatch(box -> Set.of(world.folder, world.event).containsAll(box.says().keySet()));
-            if (steps.stream().noneMatch(s -> s.to().equals(row) && s.sure() == sure)) {
-                steps.add(new Step(row, folder, sure));
-            }
+            step(new Step(row, folder, sure), steps);
             if (sure) {
-                return;
+                break;
             }
+        }
+        // Only what is taken there has a way beside which others copy it on.
+        if (taken) {
+            facts.sheet().rows().stream().filter(row -> row.rule() instanceof WatchingRule watching && !watching.copies().isEmpty())
+                    .filter(row -> !takes(row, there.get()).isEmpty()).forEach(row -> step(new Step(row, folder, false), steps));
+        }
+    }
+
+    private List<Box> takes(RuleSheet.Row row, Box there) {
+        return Objects.requireNonNull(reach.get(row.ruleId())).boxes().stream().flatMap(box -> box.and(there).stream()).toList();
+    }
+
+    private static void step(Step step, List<Step> steps) {
+        if (steps.stream().noneMatch(s -> s.to().equals(step.to()) && s.sure() == step.sure())) {
+            steps.add(step);
         }
     }
 }

@@ -26,6 +26,8 @@ import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Target;
 import app.pervius.core.project.FolderId;
+import app.pervius.core.issue.Copying;
+import app.pervius.core.tell.Occasion;
 import app.pervius.core.rules.Condition;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.Rule;
@@ -69,6 +71,13 @@ class SheetCheckTest {
         List<Condition> conditions = new ArrayList<>(List.of(more));
         return new HandlingRule(name, "", standing(from, true), new Which(conditions),
                 plan(IdentifyPlan.USUAL, new IssuePlan(Map.of(1, Target.Place.usual(to, "A1", path)), Optional.empty())));
+    }
+
+    /** Watches arrivals in a folder, those that were placed too, and copies them to another. */
+    private static WatchingRule beside(String name, FolderId here, FolderId there) {
+        return new WatchingRule(name, "", standing(here, true), Which.of(new Condition.Came(Set.of(ArrivalEvent.PLACED,
+                ArrivalEvent.NEW_FILE))), TellPlan.NOBODY, List.of(new Copying(Occasion.ARRIVED, new Target.Into(there, "", "{name}"),
+                Target.WhenTaken.KEEP_BOTH)));
     }
 
     /** Places what is placed here there, and a copy in a third folder. */
@@ -161,6 +170,11 @@ class SheetCheckTest {
                 sheetOf("a copy that goes where nothing takes it", List.of(copying("Copies", FOLDER, ELSEWHERE, ELSEWHERE))),
                 sheetOf("who only watches takes nothing round", List.of(placing("Out", FOLDER, ELSEWHERE, "", PLACED),
                         new WatchingRule("Watches", "", standing(ELSEWHERE, true), Which.of(PLACED), TellPlan.NOBODY))),
+                sheetOf("round by a copy beside the way", List.of(
+                        rule("Takes placed ones", FOLDER, true, new Condition.Came(Set.of(ArrivalEvent.PLACED, ArrivalEvent.NEW_FILE))),
+                        beside("Copies", FOLDER, FOLDER)), "2 LOOP warning"),
+                sheetOf("a copy beside the way where nothing takes it", List.of(rule("Takes none that are placed", FOLDER, true),
+                        beside("Copies", FOLDER, FOLDER))),
                 sheetOf("an earlier rule takes what would go round",
                         List.of(placing("Out", FOLDER, ELSEWHERE, "", PLACED), placing("Round", ELSEWHERE, FOLDER, ""))));
     }

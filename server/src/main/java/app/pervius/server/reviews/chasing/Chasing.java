@@ -14,6 +14,7 @@ import app.pervius.server.reviews.ReviewRepository;
 import app.pervius.server.reviews.ReviewState;
 import app.pervius.server.reviews.ReviewTelling;
 import java.time.Duration;
+import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Set;
 import org.slf4j.Logger;
@@ -87,10 +88,16 @@ class Chasing implements Look {
         Set<Chase.Kind> done = chases.done(review);
         var calendar = projects.settings(review.projectId).calendar();
         int turn = review.turn;
-        step.chase().next(review.due, calendar, done).filter(n -> !n.at().isAfter(clock.instant())).ifPresent(next -> {
+        Instant due = review.due;
+        step.chase().next(due, calendar, done).filter(n -> !n.at().isAfter(clock.instant())).ifPresent(next -> {
             chases.add(review, next.kind());
             done.add(next.kind());
-            carryOut(review, route, step, next.kind());
+            // Where nobody looked for a while, nobody is reminded twice in one moment.
+            boolean overtaken = next.kind() == Chase.Kind.REMIND_BEFORE && step.chase().next(due, calendar, done)
+                    .filter(n -> n.kind() == Chase.Kind.REMIND_AFTER && !n.at().isAfter(clock.instant())).isPresent();
+            if (!overtaken) {
+                carryOut(review, route, step, next.kind());
+            }
         });
         if (review.state == ReviewState.OPEN && review.turn == turn && review.due != null) {
             review.nextChase = step.chase().next(review.due, calendar, done).map(Chase.Next::at).orElse(null);

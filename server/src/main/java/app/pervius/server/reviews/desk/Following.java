@@ -67,8 +67,12 @@ class Following {
                 .filter(f -> folders.maySee(actor, f)).orElse(null);
         boolean over = p.at().state() == Passages.State.DONE || p.at().state() == Passages.State.STOPPED;
         String account = switch (p.at().state()) {
-            case DONE -> p.at().ended() == End.ISSUED ? "Issued" + (p.status() == null ? "" : " with status " + p.status()) + "."
-                    : p.at().ended() == End.TAKEN_OUT ? "Taken out." : "Back with its author.";
+            case DONE -> switch (Objects.requireNonNull(p.at().ended())) {
+                case ISSUED -> "Issued" + (p.status() == null ? "" : " with status " + p.status()) + ".";
+                case TAKEN_OUT -> "Taken out.";
+                case LEFT -> "Left where it lies.";
+                case RETURNED, SENT_BACK -> "Back with its author.";
+            };
             case STOPPED -> "Stopped: " + (p.at().stop() == null ? "" : p.at().stop().reason());
             case WAITING -> "Waits for " + p.at().waitingFor() + ".";
             case RUNNING -> "Being placed …";

@@ -9,6 +9,7 @@ import app.pervius.core.rules.RuleSheet;
 import app.pervius.core.rules.WatchingRule;
 import app.pervius.core.tell.Audience;
 import app.pervius.core.tell.Occasion;
+import app.pervius.core.tell.Pace;
 import app.pervius.core.tell.Telling;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.messages.Messages;
@@ -19,7 +20,6 @@ import app.pervius.server.people.Matrices;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.rules.Rules;
-import app.pervius.server.rules.watching.WatchRuns;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -42,11 +42,11 @@ public class Speaking implements RuleVoices {
     private final Projects projects;
     private final Submissions submissions;
     private final Messages messages;
-    private final WatchRuns runs;
+    private final Beside beside;
 
     Speaking(Rules rules, Arriving arriving, Folders folders, People people, Matrices matrices, Projects projects, Submissions submissions,
-            Messages messages, WatchRuns runs) {
-        this.runs = runs;
+            Messages messages, Beside beside) {
+        this.beside = beside;
         this.rules = rules;
         this.arriving = arriving;
         this.folders = folders;
@@ -61,10 +61,11 @@ public class Speaking implements RuleVoices {
     private record Voice(String rule, List<Telling> tellings, Optional<Long> watching) {
     }
 
-    /** Something that is told: by which rules, each once, and in which words. */
-    public record Said(List<String> by, String text) {
+    /** Something that is told: by which rules, each once, in which words, and how soon each of them says. */
+    public record Said(List<String> by, String text, List<Optional<Pace>> paces) {
         public Said {
             by = List.copyOf(by);
+            paces = List.copyOf(paces);
         }
 
         /** The rules, as people read them. */
@@ -84,7 +85,7 @@ public class Speaking implements RuleVoices {
     @Override
     public void speak(PassageFacts passage, Occasion occasion, Map<String, String> known, String usual, Collection<Long> except) {
         Spoken spoken = spoken(passage, occasion, rules.sheet(passage.project()), known, usual);
-        runs.note(passage, occasion, spoken.watching());
+        beside.happened(passage, occasion, spoken.watching());
         Map<Said, List<Long>> together = new LinkedHashMap<>();
         spoken.persons().forEach((person, said) -> {
             if (!except.contains(person)) {
@@ -104,7 +105,7 @@ public class Speaking implements RuleVoices {
         for (Voice voice : voices(passage, occasion, sheet)) {
             for (Telling telling : voice.tellings()) {
                 Said said = new Said(List.of(voice.rule()), telling.text().isBlank() ? usual
-                        : telling.write(merged(passage, voice, known), usual, fields));
+                        : telling.write(merged(passage, voice, known), usual, fields), List.of(telling.pace()));
                 List<Long> who = who(passage, occasion, telling.whom());
                 who.forEach(person -> persons.merge(person, said, Speaking::both));
                 List<String> outside = telling.whom().stream().filter(Audience.Outside.class::isInstance)
@@ -116,9 +117,15 @@ public class Speaking implements RuleVoices {
         return new Spoken(persons, addresses, watching);
     }
 
+    /** What would be copied on an occasion by the rules of a sheet. Copies nothing. */
+    public List<Beside.Copied> copies(PassageFacts passage, Occasion occasion, RuleSheet sheet) {
+        return beside.copies(passage, occasion, sheet);
+    }
+
     private static Said both(Said one, Said other) {
         List<String> by = Stream.concat(one.by().stream(), other.by().stream()).distinct().toList();
-        return new Said(by, one.text().contains(other.text()) ? one.text() : one.text() + "\n" + other.text());
+        return new Said(by, one.text().contains(other.text()) ? one.text() : one.text() + "\n" + other.text(),
+                Stream.concat(one.paces().stream(), other.paces().stream()).toList());
     }
 
     private List<Voice> voices(PassageFacts passage, Occasion occasion, RuleSheet sheet) {
@@ -165,6 +172,6 @@ public class Speaking implements RuleVoices {
 
     private static Messages.About about(PassageFacts passage, Said said) {
         return new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(), passage.run(),
-                said.rules().length() > 220 ? said.rules().substring(0, 219) + "…" : said.rules());
+                said.rules(), said.paces());
     }
 }

@@ -13,6 +13,7 @@ import java.time.ZoneOffset;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -26,8 +27,15 @@ public class WatchRuns {
      *
      * @param passage absent where files were only kept
      * @param told how many people and addresses
+     * @param copied what it copied where, or why not, in sentences; absent where it copies nothing then
+     * @param failed whether a copy could not be put
      */
-    public record Run(long id, long submission, @Nullable Long passage, long folder, String what, Occasion occasion, int told, Instant at) {
+    public record Run(long id, long submission, @Nullable Long passage, long folder, String what, Occasion occasion, int told,
+            @Nullable String copied, boolean failed, Instant at) {
+    }
+
+    /** What a watching rule did on one occasion. */
+    public record Did(long rule, int told, Optional<String> copied, boolean failed) {
     }
 
     private final JdbcClient jdbc;
@@ -40,15 +48,18 @@ public class WatchRuns {
         this.clock = clock;
     }
 
-    /** Notes in the transaction of what is told which watching rules spoke, each with how many it told. */
-    public void note(PassageFacts passage, Occasion occasion, Map<Long, Integer> told) {
-        String what = passage.inWords().length() > 400 ? passage.inWords().substring(0, 399) + "…" : passage.inWords();
-        told.forEach((rule, many) ->
-                jdbc.sql("insert into watch_run (id, project_id, rule_id, submission_id, passage_id, folder_id, what, occasion, told, "
-                + "at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)")
-                .params(Sql.values(ids.next(), passage.project(), rule, passage.submission(), passage.id() == 0 ? null : passage.id(),
-                        passage.folder(), what, occasion.name(), many,
-                        clock.instant().atOffset(ZoneOffset.UTC))).update());
+    /** Notes in the transaction of what happens what a watching rule did. */
+    public void note(PassageFacts passage, Occasion occasion, Did did) {
+        jdbc.sql("insert into watch_run (id, project_id, rule_id, submission_id, passage_id, folder_id, what, occasion, told, copied, "
+                + "failed, at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)")
+                .params(Sql.values(ids.next(), passage.project(), did.rule(), passage.submission(), passage.id() == 0 ? null : passage.id(),
+                        passage.folder(), cut(passage.inWords(), 400), occasion.name(), did.told(),
+                        did.copied().map(text -> cut(text, 1000)).orElse(null), did.failed(), clock.instant().atOffset(ZoneOffset.UTC)))
+                .update();
+    }
+
+    private static String cut(String text, int most) {
+        return text.length() > most ? text.substring(0, most - 1) + "…" : text;
     }
 
     /** For each watching rule of a project how often it spoke since a moment. */
@@ -62,7 +73,8 @@ public class WatchRuns {
 
     /** The runs of a rule, the newest first, from before the one named. */
     public List<Run> of(long rule, long before, int most) {
-        return jdbc.sql("select id, submission_id, passage_id, folder_id, what, occasion, told, at from watch_run where rule_id = ? and "
+        return jdbc.sql("select id, submission_id, passage_id, folder_id, what, occasion, told, copied, failed, at from watch_run where "
+                + "rule_id = ? and "
                 + "id < ? order by rule_id desc, id desc fetch first ? rows only")
                 .params(rule, before, most).query(WatchRuns::run).list();
     }
@@ -70,7 +82,7 @@ public class WatchRuns {
     private static Run run(ResultSet row, int n) throws SQLException {
         return new Run(row.getLong("id"), row.getLong("submission_id"), row.getObject("passage_id", Long.class), row.getLong("folder_id"),
                 row.getString("what"),
-                Occasion.valueOf(row.getString("occasion")), row.getInt("told"),
+                Occasion.valueOf(row.getString("occasion")), row.getInt("told"), row.getString("copied"), row.getBoolean("failed"),
                 row.getObject("at", OffsetDateTime.class).toInstant());
     }
 }

@@ -17,6 +17,7 @@ import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.Plan;
 import app.pervius.core.rules.Rule;
+import app.pervius.core.rules.Untaken;
 import app.pervius.core.rules.WatchingRule;
 import app.pervius.core.rules.Where;
 import app.pervius.core.tell.Audiences;
@@ -45,9 +46,10 @@ public class RuleWords {
      * A rule in sentences, column by column; a station without any is left to the project.
      *
      * @param which one sentence for each condition
+     * @param untaken what becomes of what no rule takes; of a project only
      */
     public record Sentences(String where, List<String> which, List<String> identify, List<String> number, List<String> review,
-            List<String> issue, List<String> tell) {
+            List<String> issue, List<String> tell, List<String> untaken) {
 
         /** Everything but where it stands, from left to right. */
         List<String> all() {
@@ -66,6 +68,7 @@ public class RuleWords {
             columns.put("review", review);
             columns.put("issue", issue);
             columns.put("tell", tell);
+            columns.put("untaken", untaken);
             return columns;
         }
     }
@@ -88,55 +91,63 @@ public class RuleWords {
     public Sentences own(long project, Rule rule) {
         return switch (rule) {
             case HandlingRule handling -> of(project, rule, handling.plan(), handling.plan().over(Handling.USUAL));
-            case WatchingRule watching -> new Sentences(where(watching.where()), which(project, rule), List.of(), List.of(), List.of(),
-                    List.of(), tell(project, watching.tell().tellings()));
+            case WatchingRule watching -> new Sentences(where(project, watching.where()), which(project, rule),
+                    List.of(), List.of(), List.of(),
+                    copies(project, watching), tell(project, watching.tell().tellings()), List.of());
         };
     }
 
     /** What happens under a rule, with the project's word where it leaves a station to it. */
-    public List<String> whole(long project, Rule rule, Handling ofProject) {
-        return switch (rule) {
-            case HandlingRule handling -> {
-                Handling all = handling.plan().over(ofProject);
-                yield of(project, rule, Plan.all(all.identify(), all.number(), all.review(), all.issue(), all.tell()), all).all();
-            }
-            case WatchingRule watching -> {
-                List<String> said = new ArrayList<>(which(project, rule));
-                said.add("Only tells; it takes no file.");
-                said.addAll(tell(project, watching.tell().tellings()));
-                yield said;
-            }
-        };
+    public Sentences whole(long project, Rule rule, Handling ofProject) {
+        if (!(rule instanceof HandlingRule handling)) {
+            return own(project, rule);
+        }
+        Handling all = handling.plan().over(ofProject);
+        return of(project, rule, Plan.all(all.identify(), all.number(), all.review(), all.issue(), all.tell()), all);
     }
 
     /** What a project says of stations that are left to it. */
     public Sentences ofProject(long project, Handling handling) {
         return new Sentences("", List.of(), identify(project, handling.identify()), station(project, Station.NUMBER, handling),
                 station(project, Station.REVIEW, handling),
-                issue(project, handling.issue(), handling.review().route().isPresent()), tell(project, handling.tell().tellings()));
+                issue(project, handling.issue(), handling.review().route().isPresent()), tell(project, handling.tell().tellings()),
+                untaken(project, handling.untaken()));
     }
 
     private Sentences of(long project, Rule rule, Plan says, Handling handling) {
-        return new Sentences(where(rule.where()), which(project, rule),
+        return new Sentences(where(project, rule.where()), which(project, rule),
                 says.identify().map(plan -> identify(project, plan)).orElse(List.of()),
                 says.number().isPresent() ? station(project, Station.NUMBER, handling) : List.of(),
                 says.review().isPresent() ? station(project, Station.REVIEW, handling) : List.of(),
                 says.issue().map(plan -> issue(project, plan, says.review().map(r -> r.route().isPresent())
                         .orElse(plan.atOnce().isEmpty()))).orElse(List.of()),
-                says.tell().map(plan -> tell(project, plan.tellings())).orElse(List.of()));
+                says.tell().map(plan -> tell(project, plan.tellings())).orElse(List.of()), List.of());
+    }
+
+    private List<String> untaken(long project, Untaken untaken) {
+        List<String> said = new ArrayList<>(List.of("What no rule takes is " + untaken.usual().phrase() + "."));
+        untaken.folders().forEach(other -> said.add(place(project, new Where.Standing(other.folder(), true)) + ": it is "
+                + other.then().phrase() + "."));
+        return said;
     }
 
     private List<String> station(long project, Station station, Handling handling) {
         return Objects.requireNonNull(stations.get(station)).of(project, handling);
     }
 
-    private String where(Where where) {
-        return where.places().isEmpty() ? "nowhere yet" : where.places().stream().map(this::place).collect(Collectors.joining("; "));
+    private String where(long project, Where where) {
+        return where.places().isEmpty() ? "nowhere yet" : where.places().stream().map(place -> place(project, place))
+                .collect(Collectors.joining("; "));
     }
 
-    private String place(Where.Standing place) {
-        return folders.find(place.folder().value()).map(f -> f.path().isEmpty() ? f.name() : f.path())
+    private String place(long project, Where.Standing place) {
+        return folder(project, place.folder().value()).map(f -> f.path().isEmpty() ? f.name() : f.path())
                 .orElse("a folder that is gone") + (place.withBelow() ? " and below" : "");
+    }
+
+    /** A folder of this project; what lies in another is not named here. */
+    private Optional<Folders.FolderView> folder(long project, long id) {
+        return folders.find(id).filter(its -> its.project() == project);
     }
 
     private List<String> which(long project, Rule rule) {
@@ -155,7 +166,7 @@ public class RuleWords {
                     case FIRM -> people.firm(id).name();
                     case ROLE -> people.roleName(new RoleId(id));
                     case PERSON -> people.person(id).name();
-                    case FOLDER -> folders.find(id).map(Folders.FolderView::path).orElse("a folder that is gone");
+                    case FOLDER -> folder(project, id).map(Folders.FolderView::path).orElse("a folder that is gone");
                 });
             }
 
@@ -201,12 +212,21 @@ public class RuleWords {
         return said;
     }
 
+    private List<String> copies(long project, WatchingRule rule) {
+        Names names = names(project);
+        return rule.copies().stream().map(copying -> copying.occasion().onRule().orElse(copying.occasion().label()) + " copies it to "
+                + Targets.phrase(copying.into(), names)
+                + (copying.into().name().equals(IssuePlan.USUAL_NAME) ? "" : ", called " + copying.into().name())
+                + Targets.whenTaken(copying.whenTaken()) + ".").toList();
+    }
+
     private List<String> tell(long project, List<Telling> tellings) {
         Names names = names(project);
         return tellings.stream().filter(t -> !t.whom().isEmpty() || t.occasion() == Occasion.STOPPED)
                 .map(t -> t.occasion().onRule().orElse(t.occasion().label())
                 + " tells " + (t.whom().isEmpty() ? "nobody but document control" : t.whom().stream()
                         .map(a -> Audiences.KINDS.phrase(a, names))
-                .collect(Collectors.joining(", "))) + (t.text().isEmpty() ? "." : ": “" + t.text() + "”")).toList();
+                .collect(Collectors.joining(", "))) + t.pace().map(pace -> ", " + pace.inWords()).orElse("")
+                + (t.text().isEmpty() ? "." : ": “" + t.text() + "”")).toList();
     }
 }

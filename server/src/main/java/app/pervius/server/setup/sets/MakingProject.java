@@ -10,8 +10,10 @@ import app.pervius.core.review.Route;
 import app.pervius.core.review.Step;
 import app.pervius.core.review.Who;
 import app.pervius.server.documents.Sequences;
+import app.pervius.server.folders.FirmFolders;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.numbers.Schemes;
+import app.pervius.server.people.Matrices;
 import app.pervius.server.people.RoleDesk;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.refused.Refused;
@@ -47,18 +49,24 @@ public class MakingProject {
 
     private final Projects projects;
     private final Folders folders;
+    private final FirmFolders ofFirms;
     private final RoleDesk roles;
     private final Schemes schemes;
     private final Sequences sequences;
     private final Routes routes;
+    private final Matrices matrices;
 
-    MakingProject(Projects projects, Folders folders, RoleDesk roles, Schemes schemes, Sequences sequences, Routes routes) {
+    MakingProject(Projects projects, Folders folders, FirmFolders ofFirms, RoleDesk roles, Schemes schemes, Sequences sequences,
+            Routes routes,
+            Matrices matrices) {
         this.projects = projects;
         this.folders = folders;
+        this.ofFirms = ofFirms;
         this.roles = roles;
         this.schemes = schemes;
         this.sequences = sequences;
         this.routes = routes;
+        this.matrices = matrices;
     }
 
     /** Makes it, or refuses with what of the set cannot be. */
@@ -76,7 +84,10 @@ public class MakingProject {
             schemes.putInForce(project, scheme, 0, null);
         }
         List<Long> ids = List.copyOf(byName.values());
-        set.routes().forEach(route -> routes.putInForce(project, with(route, role -> new RoleId(ids.get(StartingSet.place(role)))), 0,
+        set.reviewing().matrix().ifPresent(matrix -> matrices.begin(project,
+                matrix.withRoles(role -> new RoleId(ids.get(StartingSet.place(role))))));
+        set.reviewing().routes().forEach(route -> routes.putInForce(project,
+                with(route, role -> new RoleId(ids.get(StartingSet.place(role)))), 0,
                 null));
         return new Made(project, byName, tree.byPath, Optional.ofNullable(tree.firms));
     }
@@ -115,6 +126,9 @@ public class MakingProject {
             long made = folders.make(new Folders.NewFolder(parent, folder.name(), folder.state().orElse(null), null, folder.values()));
             String path = above + folder.name();
             byPath.put(path, made);
+            if (!folder.each().isEmpty()) {
+                ofFirms.say(made, StartingSet.forFirms(folder.each()));
+            }
             if (folder.archive()) {
                 projects.setArchive(project, made);
             }

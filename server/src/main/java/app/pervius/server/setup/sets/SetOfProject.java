@@ -14,9 +14,12 @@ import app.pervius.core.review.Who;
 import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.Rule;
 import app.pervius.core.rules.RuleSheet;
+import app.pervius.core.rules.Untaken;
 import app.pervius.server.documents.Sequences;
+import app.pervius.server.folders.FirmFolders;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.numbers.Schemes;
+import app.pervius.server.people.Matrices;
 import app.pervius.server.people.People;
 import app.pervius.server.people.RoleRights;
 import app.pervius.server.projects.Projects;
@@ -34,6 +37,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -45,19 +49,25 @@ class SetOfProject {
     private final Projects projects;
     private final People people;
     private final Folders folders;
+    private final FirmFolders ofFirms;
     private final Schemes schemes;
     private final Sequences sequences;
     private final Routes routes;
     private final Rules rules;
+    private final Matrices matrices;
 
-    SetOfProject(Projects projects, People people, Folders folders, Schemes schemes, Sequences sequences, Routes routes, Rules rules) {
+    SetOfProject(Projects projects, People people, Folders folders, FirmFolders ofFirms, Schemes schemes, Sequences sequences,
+            Routes routes, Rules rules,
+            Matrices matrices) {
         this.projects = projects;
         this.people = people;
         this.folders = folders;
+        this.ofFirms = ofFirms;
         this.schemes = schemes;
         this.sequences = sequences;
         this.routes = routes;
         this.rules = rules;
+        this.matrices = matrices;
     }
 
     /** The file; its first lines say what was left out. */
@@ -96,7 +106,8 @@ class SetOfProject {
             StartingSet set = new StartingSet(settings.name(), "", settings.fields().all().stream().map(this::field).toList(),
                     settings.statusCodes(),
                     settings.decisionCodes().stream().map(this::decided).toList(), Optional.of(settings.workingDays()),
-                    Optional.of(sequences.inForce(project)), its, tree, numbered, reviewed, "");
+                    Optional.of(sequences.inForce(project)), its, tree, numbered, new StartingSet.Reviewing(Optional.of(
+                    matrices.of(project)).filter(m -> !m.cells().isEmpty()).map(m -> m.withRoles(placesOfRoles())), reviewed), "");
             Map<String, Object> sheet = sheet(numbered, reviewed);
             StringBuilder head = new StringBuilder("# What a project begins with, as ").append(settings.code())
                     .append(" has it; docs/starting-sets.md says what may stand here.\n");
@@ -136,8 +147,9 @@ class SetOfProject {
                     own.put(field, value);
                 }
             });
+            List<StartingSet.FolderOfSet> each = StartingSet.ofFirms(ofFirms.in(folder.id()));
             return new StartingSet.FolderOfSet(folder.name(), above != null && above.state() == folder.state() ? Optional.empty()
-                    : Optional.of(folder.state()), heldByFirms.contains(folder.id()),
+                    : Optional.of(folder.state()), !each.isEmpty() || heldByFirms.contains(folder.id()), each,
                     settings.archive().filter(a -> a.value() == folder.id()).isPresent(), own,
                     kept.values().stream().filter(f -> Objects.equals(f.parent(), folder.id())).map(this::folder).toList());
         }
@@ -154,14 +166,18 @@ class SetOfProject {
             return Stream.concat(route.steps().stream().flatMap(s -> s.who().stream()), route.lead().stream());
         }
 
-        /** The route with roles by their places in the set. */
-        private Route route(Route r) {
-            keep(r.senderFirms().isEmpty() && r.senderPeople().isEmpty(), "the firms and people who may send on “" + r.name() + "”");
+        private UnaryOperator<RoleId> placesOfRoles() {
             Map<Long, RoleId> places = new HashMap<>();
             for (int i = 0; i < roles.size(); i++) {
                 places.put(roles.get(i).id(), StartingSet.role(i));
             }
-            Function<RoleId, RoleId> role = id -> Objects.requireNonNull(places.get(id.value()));
+            return id -> Objects.requireNonNull(places.get(id.value()));
+        }
+
+        /** The route with roles by their places in the set. */
+        private Route route(Route r) {
+            keep(r.senderFirms().isEmpty() && r.senderPeople().isEmpty(), "the firms and people who may send on “" + r.name() + "”");
+            Function<RoleId, RoleId> role = placesOfRoles();
             return new Route(r.key(), r.name(), 1, r.steps().stream().map(s -> new Step(s.name(), s.kind(), s.who().stream()
                     .map(who -> placed(who, role)).toList(), s.needs(), s.drawing(), s.workingDays(), s.when(), s.leads(),
                     new Chase(s.chase().remindBefore(), s.chase().remindAfter(), s.chase().escalateAfter(),
@@ -181,13 +197,18 @@ class SetOfProject {
             roles.forEach(r -> names.put(r.id(), r.name()));
             RuleFileWriter writer = new RuleFileWriter(new Naming(paths, names));
             RuleSheet sheet = rules.sheet(project);
-            Handling says = sheet.project();
+            Handling says = sheet.project().with(untaken(sheet.project().untaken()));
             boolean whole = keep(!strange(writer.sheet(says, List.of())) && there(says.number().scheme(), numbered, Scheme::key)
                     && there(says.review().route(), reviewed, Route::key), "what the project says: it names something that is left out");
             List<Rule> its = sheet.rows().stream().map(RuleSheet.Row::rule).filter(rule -> keep(
                     !strange(writer.sheet(Handling.USUAL, List.of(rule))), "rule “" + rule.name()
                     + "”: it names firms, people or their own folders")).toList();
             return writer.sheet(whole ? says : Handling.USUAL, its);
+        }
+
+        private Untaken untaken(Untaken untaken) {
+            return new Untaken(untaken.usual(), untaken.folders().stream().filter(said -> keep(kept.containsKey(said.folder().value()),
+                    "what becomes of what no rule takes in a firm's own folder")).toList());
         }
 
         private static <T> boolean there(Optional<String> key, List<T> all, Function<T, String> of) {

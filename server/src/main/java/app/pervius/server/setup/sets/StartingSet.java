@@ -9,7 +9,9 @@ import app.pervius.core.project.InformationState;
 import app.pervius.core.project.RoleId;
 import app.pervius.core.project.StatusCode;
 import app.pervius.core.register.RevisionSequences;
+import app.pervius.core.review.Matrix;
 import app.pervius.core.review.Route;
+import app.pervius.server.folders.FirmFolders;
 import app.pervius.server.people.RoleRights;
 import app.pervius.server.projects.WorkingDays;
 import java.util.List;
@@ -22,12 +24,19 @@ import java.util.Optional;
  * @param about what it is for, in a sentence or two
  * @param days its working days; the usual ones where empty
  * @param sequences its revision sequences; the usual ones where empty
- * @param routes with {@link #role} for roles
+ * @param reviewing with {@link #role} for roles
  * @param sheet the file it was read from, which the rule sheet is read of once the folders and roles exist; empty without one
  */
 public record StartingSet(String name, String about, List<Field> fields, List<StatusCode> statusCodes, List<Decided> decisions,
         Optional<WorkingDays> days, Optional<RevisionSequences> sequences, List<RoleOfSet> roles, List<FolderOfSet> folders,
-        List<Scheme> schemes, List<Route> routes, String sheet) {
+        List<Scheme> schemes, Reviewing reviewing, String sheet) {
+
+    /** Its routes, and its distribution matrix; empty where nobody is meant by it. */
+    public record Reviewing(Optional<Matrix> matrix, List<Route> routes) {
+        public Reviewing {
+            routes = List.copyOf(routes);
+        }
+    }
 
     /** A decision code, and where what is decided so is issued. */
     public record Decided(DecisionCode code, Optional<IssuedTo> to) {
@@ -45,10 +54,22 @@ public record StartingSet(String name, String about, List<Field> fields, List<St
      *
      * @param state absent for that of the folder above
      * @param firms whether each firm gets a folder of its own in it
+     * @param each what lies in each firm's own
      * @param archive whether former revisions go to it
      */
-    public record FolderOfSet(String name, Optional<InformationState> state, boolean firms, boolean archive, Map<String, String> values,
-            List<FolderOfSet> folders) {
+    public record FolderOfSet(String name, Optional<InformationState> state, boolean firms, List<FolderOfSet> each,
+            boolean archive, Map<String, String> values, List<FolderOfSet> folders) {
+    }
+
+    /** What each firm gets, as folders take it. */
+    static List<FirmFolders.ForFirm> forFirms(List<FolderOfSet> each) {
+        return each.stream().map(f -> new FirmFolders.ForFirm(f.name(), f.values(), forFirms(f.folders()))).toList();
+    }
+
+    /** The other way round. */
+    static List<FolderOfSet> ofFirms(List<FirmFolders.ForFirm> each) {
+        return each.stream().map(f -> new FolderOfSet(f.name(), Optional.empty(), false, List.of(), false, f.values(),
+                ofFirms(f.folders()))).toList();
     }
 
     /** What the role at this place is called in routes, until it exists. */
@@ -67,7 +88,8 @@ public record StartingSet(String name, String about, List<Field> fields, List<St
                 .toList();
         List<Scheme> numbered = pattern.isEmpty() || schemes.isEmpty() ? schemes : java.util.stream.IntStream.range(0, schemes.size())
                 .mapToObj(i -> i == 0 ? withPattern(schemes.getFirst(), pattern.get()) : schemes.get(i)).toList();
-        return new StartingSet(name, about, own, statusCodes, decisions, days, sequences, roles, folders, numbered, routes, sheet);
+        return new StartingSet(name, about, own, statusCodes, decisions, days, sequences, roles, folders, numbered, reviewing,
+                sheet);
     }
 
     private static int width(Field field, List<Code> codes) {
@@ -82,6 +104,6 @@ public record StartingSet(String name, String about, List<Field> fields, List<St
     /** The same without rules, and with nothing said of where what is decided goes. */
     public StartingSet bare() {
         return new StartingSet(name, about, fields, statusCodes, decisions.stream().map(d -> new Decided(d.code(), Optional.empty()))
-                .toList(), days, sequences, roles, folders, schemes, routes, "");
+                .toList(), days, sequences, roles, folders, schemes, reviewing, "");
     }
 }

@@ -7,6 +7,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.numbers.NumberSample;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.refused.Refused;
+import app.pervius.server.rulefile.RuleSheetSchema;
 import app.pervius.server.textfiles.FileFault;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -14,10 +15,12 @@ import io.swagger.v3.oas.annotations.responses.ApiResponse;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import org.springframework.core.io.ClassPathResource;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -26,6 +29,9 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 
 /** What projects can begin with. */
 @RestController
@@ -35,12 +41,17 @@ class StartingSetController {
     private final ChosenSets chosen;
     private final SetOfProject ofProject;
     private final Projects projects;
+    private final RuleSheetSchema rules;
+    private final JsonMapper json;
 
-    StartingSetController(ShippedSets shipped, ChosenSets chosen, SetOfProject ofProject, Projects projects) {
+    StartingSetController(ShippedSets shipped, ChosenSets chosen, SetOfProject ofProject, Projects projects,
+            RuleSheetSchema rules, JsonMapper json) {
         this.shipped = shipped;
         this.chosen = chosen;
         this.ofProject = ofProject;
         this.projects = projects;
+        this.rules = rules;
+        this.json = json;
     }
 
     /** A field of a set that takes codes. */
@@ -130,5 +141,14 @@ class StartingSetController {
                 .map(f -> new CodesOfSet(f.key(), f.label(), ((FieldKind.CodeList) f.kind()).codes().stream()
                         .map(c -> new CodeOfSet(c.code(), c.meaning())).toList())).toList(),
                 set.schemes().isEmpty() ? null : set.schemes().getFirst().pattern(), List.of());
+    }
+
+    /** What a starting set may say (JSON Schema 2020-12); its rules are a rule sheet, whose schema comes with it. */
+    @GetMapping(path = "/api/starting-set.schema.json", produces = "application/schema+json")
+    @ApiResponse(responseCode = "200", content = @Content(mediaType = "application/schema+json", schema = @Schema(type = "object")))
+    ResponseEntity<JsonNode> schema() throws IOException {
+        ObjectNode schema = (ObjectNode) json.readTree(new ClassPathResource("starting-set.schema.json").getContentAsByteArray());
+        ((ObjectNode) schema.get("$defs")).set("rule-sheet", rules.schema());
+        return ResponseEntity.ok().contentType(MediaType.parseMediaType("application/schema+json")).body(schema);
     }
 }

@@ -10,6 +10,7 @@ import app.pervius.core.project.RoleId;
 import app.pervius.core.project.StatusCode;
 import app.pervius.core.register.RevisionSequence;
 import app.pervius.core.register.RevisionSequences;
+import app.pervius.core.review.Matrix;
 import app.pervius.core.review.Route;
 import app.pervius.server.people.RoleRights;
 import app.pervius.server.projects.WorkingDays;
@@ -52,7 +53,7 @@ public final class StartingSetReader {
     private StartingSet set(FilePart root) {
         if (!root.mapping("A starting set")) {
             return new StartingSet("", "", List.of(), List.of(), List.of(), Optional.empty(), Optional.empty(), List.of(), List.of(),
-                    List.of(), List.of(), "");
+                    List.of(), new StartingSet.Reviewing(Optional.empty(), List.of()), "");
         }
         root.need("starting-set").ifPresent(form -> form.count("The form of the file").filter(n -> n != StartingSetWriter.FORM)
                 .ifPresent(n -> form.wrong("Only form " + StartingSetWriter.FORM + " of starting sets is read, not " + n + ".")));
@@ -70,12 +71,14 @@ public final class StartingSetReader {
             root.wrong("One of the roles has to control the project.");
         }
         List<StartingSet.FolderOfSet> tree = root.need("folders").map(p -> p.list("“folders”", f -> folder(f, 1))).orElse(List.of());
+        Optional<Matrix> matrix = root.find("matrix").flatMap(p -> MatrixInFile.read(p, this::roleOf, fields.stream().map(Field::key)
+                .toList()));
         List<Scheme> schemes = root.find("schemes").map(p -> p.list("“schemes”", StartingSetReader::scheme)).orElse(List.of());
         List<Route> routes = root.find("routes").map(p -> p.list("“routes”", r -> RouteInFile.read(r, this::roleOf))).orElse(List.of());
         boolean sheet = root.find("rules").isPresent();
         root.nothingElse();
-        return new StartingSet(name, about, fields, status, decisions, days, sequences, List.copyOf(roles), tree, schemes, routes,
-                sheet ? text : "");
+        return new StartingSet(name, about, fields, status, decisions, days, sequences, List.copyOf(roles), tree, schemes,
+                new StartingSet.Reviewing(matrix, routes), sheet ? text : "");
     }
 
     private Optional<RoleId> roleOf(String name) {
@@ -287,14 +290,40 @@ public final class StartingSetReader {
             part.wrong("A folder at the top says its “state”: work-in-progress, shared, published or archive.");
         }
         boolean firms = yes(part, "a-folder-for-each-firm");
+        List<StartingSet.FolderOfSet> each = part.find("in-each-firms-folder").map(p -> {
+            if (!firms) {
+                p.wrong("It says what lies in the folder of each firm where “a-folder-for-each-firm” is true.");
+            }
+            return p.list("“in-each-firms-folder”", f -> ofFirm(f, depth + 1));
+        }).orElse(List.of());
         boolean archive = yes(part, "former-revisions-go-here");
-        Map<String, String> values = new LinkedHashMap<>();
-        part.find("values").filter(p -> p.mapping("“values”")).ifPresent(p -> p.keys()
-                .forEach(field -> p.find(field).flatMap(v -> v.text("A value", NAME)).ifPresent(value -> values.put(field, value))));
+        Map<String, String> values = values(part);
         List<StartingSet.FolderOfSet> below = part.find("folders").map(p -> p.list("“folders”", f -> folder(f, depth + 1)))
                 .orElse(List.of());
         part.nothingElse();
-        return Optional.of(new StartingSet.FolderOfSet(name, state, firms, archive, values, below));
+        return Optional.of(new StartingSet.FolderOfSet(name, state, firms, each, archive, values, below));
+    }
+
+    /** A folder that each firm gets: it is the firm's, and of its folder's state. */
+    private Optional<StartingSet.FolderOfSet> ofFirm(FilePart part, int depth) {
+        return folder(part, depth).map(its -> {
+            if (!plain(its)) {
+                part.wrong("A folder that each firm gets has a “name”, “values” and “folders”, and nothing else.");
+            }
+            return its;
+        });
+    }
+
+    private static boolean plain(StartingSet.FolderOfSet folder) {
+        return folder.state().isEmpty() && !folder.firms() && !folder.archive() && folder.folders().stream()
+                .allMatch(StartingSetReader::plain);
+    }
+
+    private static Map<String, String> values(FilePart part) {
+        Map<String, String> values = new LinkedHashMap<>();
+        part.find("values").filter(p -> p.mapping("“values”")).ifPresent(p -> p.keys()
+                .forEach(field -> p.find(field).flatMap(v -> v.text("A value", NAME)).ifPresent(value -> values.put(field, value))));
+        return values;
     }
 
     private static Optional<Scheme> scheme(FilePart part) {

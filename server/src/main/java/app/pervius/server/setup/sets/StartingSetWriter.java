@@ -42,8 +42,12 @@ final class StartingSetWriter {
         set.sequences().ifPresent(all -> file.put("revision-sequences", all.inOrder().stream().map(StartingSetWriter::sequence).toList()));
         file.put("roles", set.roles().stream().map(StartingSetWriter::role).toList());
         file.put("folders", set.folders().stream().map(StartingSetWriter::folder).toList());
+        set.reviewing().matrix().ifPresent(matrix -> file.put("matrix",
+                MatrixInFile.write(matrix, role -> set.roles().get(StartingSet.place(role))
+                .name())));
         file.put("schemes", set.schemes().stream().map(StartingSetWriter::scheme).toList());
-        file.put("routes", set.routes().stream().map(r -> RouteInFile.write(r, (RoleId role) -> set.roles().get(StartingSet.place(role))
+        file.put("routes", set.reviewing().routes().stream().map(r -> RouteInFile.write(r, (RoleId role) -> set.roles()
+                .get(StartingSet.place(role))
                 .name())).toList());
         if (!rules.isEmpty()) {
             file.put("rules", rules);
@@ -169,6 +173,9 @@ final class StartingSetWriter {
         folder.state().ifPresent(state -> says.put("state", FileWords.of(state)));
         if (folder.firms()) {
             says.put("a-folder-for-each-firm", true);
+        }
+        if (!folder.each().isEmpty()) {
+            says.put("in-each-firms-folder", folder.each().stream().map(StartingSetWriter::folder).toList());
         }
         if (folder.archive()) {
             says.put("former-revisions-go-here", true);

@@ -88,12 +88,19 @@ class StartingSetReaderTest {
                 Optional.of(new RevisionSequences(List.of(
                         new RevisionSequence("plain", "plain", new RevisionSequence.Form.Letters("IO"), false),
                         new RevisionSequence("counted", "counted", new RevisionSequence.Form.Counted("C", 3, 0), true)))),
-                ROLES, List.of(new StartingSet.FolderOfSet("In", Optional.of(InformationState.WORK_IN_PROGRESS), true, false,
-                Map.of("line", "AB"), List.of()), new StartingSet.FolderOfSet("Shared", Optional.of(InformationState.SHARED), false, false,
-                Map.of(), List.of(new StartingSet.FolderOfSet("Tracks", Optional.empty(), false, false, Map.of(), List.of()))),
-                new StartingSet.FolderOfSet("Old", Optional.of(InformationState.ARCHIVE), false, true, Map.of(), List.of())),
+                ROLES, List.of(new StartingSet.FolderOfSet("In", Optional.of(InformationState.WORK_IN_PROGRESS), true,
+                List.of(new StartingSet.FolderOfSet("Sheets", Optional.empty(), false, List.of(), false, Map.of("line", "CD"),
+                List.of(new StartingSet.FolderOfSet("Old sheets", Optional.empty(), false, List.of(), false, Map.of(), List.of())))), false,
+                Map.of("line", "AB"), List.of()), new StartingSet.FolderOfSet("Shared", Optional.of(InformationState.SHARED), false,
+                List.of(), false, Map.of(), List.of(new StartingSet.FolderOfSet("Tracks", Optional.empty(), false, List.of(), false,
+                        Map.of(), List.of()))),
+                new StartingSet.FolderOfSet("Old", Optional.of(InformationState.ARCHIVE), false, List.of(), true, Map.of(), List.of())),
                 List.of(new Scheme("docs", "Documents", 1, Scheme.Of.DOCUMENTS, "{type}-{counter:3}", List.of("type"), true, 10, 5,
-                        List.of())), List.of(route), "");
+                        List.of())), new StartingSet.Reviewing(
+                Optional.of(new Matrix("type", "line", Map.of(new Matrix.Cell("DR", Matrix.ANY), Map.of(Matrix.Duty.REVIEWS, List.of(
+                        StartingSet.role(1)), Matrix.Duty.TOLD, List.of(StartingSet.role(2), StartingSet.role(3))),
+                        new Matrix.Cell(Matrix.ANY, "AB"), Map.of(Matrix.Duty.APPROVES, List.of(StartingSet.role(0)))))),
+                        List.of(route)), "");
     }
 
     @ParameterizedTest
@@ -125,6 +132,9 @@ class StartingSetReaderTest {
         "key: lot|key: line|Two fields have the key “line”.",
         "takes: date|takes: time|A field takes codes, digits, letters, date or text.",
         "state: archive|state: cellar|is one of work-in-progress, shared, published, archive, not “cellar”.",
+        "a-folder-for-each-firm: true|a-folder-for-each-firm: false|of each firm where “a-folder-for-each-firm” is true.",
+        "columns: line|columns: lane|The set has no field “lane”.", "row: DR|column: AB|A cell of the matrix stands there twice.",
+        "- Sender|- Nobody|The set has no role “Nobody”.",
         "starting-set: 1|starting-set: 2|Only form 1 of starting sets is read, not 2."})
     void whatCannotBeIsRefusedWithItsLine(String says, String instead, String reason) {
         List<String> lines = StartingSetWriter.write(set(route(APPROVAL)), Map.of()).lines().toList();
@@ -133,6 +143,15 @@ class StartingSetReaderTest {
         String text = Stream.concat(Stream.concat(lines.stream().limit(line), Stream.of(unquoted(lines.get(line)).replace(says, instead))),
                 lines.stream().skip(line + 1L)).reduce("", (a, b) -> a + b + "\n");
         assertThat(faults(text)).extracting(FileFault::reason).anySatisfy(fault -> assertThat(fault).contains(reason));
+    }
+
+    @Test
+    void aFolderThatEachFirmGetsIsOfNoStateOfItsOwn() {
+        String text = StartingSetWriter.write(set(route(APPROVAL)), Map.of());
+        String with = text.replaceFirst("(?m)^( +)- name: Old sheets$", "$1- name: Old sheets\n$1  state: shared");
+        assertThat(with).isNotEqualTo(text);
+        assertThat(faults(with)).extracting(FileFault::reason).containsExactly(
+                "A folder that each firm gets has a “name”, “values” and “folders”, and nothing else.");
     }
 
     private static List<FileFault> faults(String text) {

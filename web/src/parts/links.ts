@@ -4,12 +4,13 @@ export interface Part {
   href?: string
 }
 
-/** Splits a text at its addresses; only those of this installation become links, as paths. */
-export function linked(text: string): Part[] {
+/** Splits a text at its addresses; only those of this installation, or of the machine it runs on, become links, as paths. */
+export function linked(text: string, own = location.origin): Part[] {
   return text
     .split(/(https?:\/\/\S+)/)
     .filter((part) => part !== '')
     .map((part) => {
+      if (part.startsWith(`${own}/`)) return { text: part, href: part.slice(own.length) }
       const path = /^https?:\/\/(?:127\.0\.0\.1|localhost)(?::\d+)?(\/\S*)$/.exec(part)?.[1]
       return path ? { text: part, href: path } : { text: part }
     })

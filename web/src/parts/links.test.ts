@@ -10,3 +10,11 @@ it('links only to this installation', () => {
     { text: ' now' },
   ])
 })
+
+it('leads to where Pervius itself is, wherever that is', () => {
+  expect(linked('See https://pervius.kwb.example/passages/4 now', 'https://pervius.kwb.example')[1]).toEqual({
+    text: 'https://pervius.kwb.example/passages/4',
+    href: '/passages/4',
+  })
+  expect(linked('https://pervius.kwb.example.net/x', 'https://pervius.kwb.example')[0]?.href).toBeUndefined()
+})

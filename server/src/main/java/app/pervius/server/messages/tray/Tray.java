@@ -1,0 +1,146 @@
+package app.pervius.server.messages.tray;
+
+import app.pervius.core.tell.Occasion;
+import app.pervius.server.access.Actor;
+import app.pervius.server.http.Page;
+import app.pervius.server.messages.PassagesNow;
+import app.pervius.server.refused.Refused;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What somebody was told in all his projects and has not let pass: newest first, and what lies on his shelves. */
+@Service
+@Transactional
+class Tray {
+
+    /** How long something stays in the tray unless it is put on a shelf. */
+    private static final Duration STAYS = Duration.ofDays(14);
+    /** The most that is done at once. */
+    static final int MOST = 1000;
+
+    /**
+     * Something that was told.
+     *
+     * @param label what happened, in words
+     * @param from the path of the folder, where it can still be told
+     * @param link where it is gone to, within Pervius
+     * @param shelf it lies on; absent for what lies on none
+     */
+    record Item(long id, long project, Occasion occasion, String label, String what, String detail, String from, String link,
+            long submission, @Nullable Long passage, Instant at, @Nullable Long shelf) {
+    }
+
+    private record Told(long id, long project, Occasion occasion, String what, String detail, long submission, @Nullable Long passage,
+            @Nullable Long file, Instant at, @Nullable Long shelf) {
+    }
+
+    private final JdbcClient jdbc;
+    private final PassagesNow passages;
+    private final InstantSource clock;
+
+    Tray(JdbcClient jdbc, PassagesNow passages, InstantSource clock) {
+        this.jdbc = jdbc;
+        this.passages = passages;
+        this.clock = clock;
+    }
+
+    private static List<Long> persons(Actor actor) {
+        return actor.memberships().values().stream().map(Actor.Membership::person).toList();
+    }
+
+    /**
+     * What is in the tray, or on a shelf, from before an item on; of what may no longer be seen nothing is said.
+     *
+     * @param shelf absent for what lies on none
+     */
+    @Transactional(readOnly = true)
+    Page<Item> items(@Nullable Long shelf, long before, Actor actor) {
+        if (persons(actor).isEmpty()) {
+            return new Page<>(List.of(), null);
+        }
+        Page<Told> page = Page.of(jdbc.sql("""
+                select n.id, n.project_id, n.occasion, n.what, n.detail, n.submission_id, n.passage_id, n.file_id, n.noted_at, m.shelf_id
+                from notice n left join tray_mark m on m.notice_id = n.id
+                where n.person_id in (:persons) and n.id < :before
+                """ + (shelf == null ? "and n.noted_at > :since and m.notice_id is null" : "and m.shelf_id = :shelf")
+                + " order by n.id desc fetch first :most rows only")
+                .param("persons", persons(actor)).param("before", before).param("shelf", shelf).param("most", Page.SIZE + 1)
+                .param("since", clock.instant().minus(STAYS).atOffset(ZoneOffset.UTC))
+                .query((row, n) -> new Told(row.getLong("id"), row.getLong("project_id"), Occasion.valueOf(row.getString("occasion")),
+                        row.getString("what"), row.getString("detail"), row.getLong("submission_id"),
+                        row.getObject("passage_id", Long.class), row.getObject("file_id", Long.class),
+                        row.getObject("noted_at", OffsetDateTime.class).toInstant(), row.getObject("shelf_id", Long.class))).list(),
+                Told::id, t -> t);
+        List<Told> told = page.items();
+        Map<Long, PassagesNow.Now> now = passages.now(told.stream().map(Told::passage).filter(Objects::nonNull).distinct().toList());
+        Map<Long, PassagesNow.Now> files = passages.files(told.stream().map(Told::file).filter(Objects::nonNull).distinct().toList());
+        return new Page<>(told.stream().flatMap(t -> Optional.ofNullable(t.passage() == null ? files.get(t.file()) : now.get(t.passage()))
+                .filter(at -> t.occasion() == Occasion.ISSUED || t.occasion().asksToDecide() || actor.maySee(t.project(), at.firm()))
+                .map(at -> item(t, at)).stream()).toList(), page.next());
+    }
+
+    private static Item item(Told told, PassagesNow.Now at) {
+        String link = told.passage() == null ? "/folders/" + at.folder()
+                : (told.occasion().asksToDecide() ? "/read/" : "/passages/") + told.passage();
+        return new Item(told.id(), told.project(), told.occasion(), told.occasion().label(), told.what(), told.detail(), at.path(), link,
+                told.submission(), told.passage(), told.at(), told.shelf());
+    }
+
+    /** Lets items pass: they are in the tray no longer, and on no shelf. */
+    void letPass(Collection<Long> items, Actor actor) {
+        mark(items, null, actor);
+    }
+
+    /** Puts items on a shelf of the actor's own. */
+    void put(Collection<Long> items, Shelf shelf, Actor actor) {
+        mark(items, shelf.id(), actor);
+    }
+
+    /** Has items be in the tray again, as if nothing had been done with them. */
+    void takeBack(Collection<Long> items, Actor actor) {
+        mustBeOwn(items, actor);
+        jdbc.sql("delete from tray_mark where notice_id in (:items)").param("items", items).update();
+    }
+
+    private void mark(Collection<Long> items, @Nullable Long shelf, Actor actor) {
+        mustBeOwn(items, actor);
+        OffsetDateTime now = clock.instant().atOffset(ZoneOffset.UTC);
+        jdbc.sql("delete from tray_mark where notice_id in (:items)").param("items", items).update();
+        jdbc.sql("insert into tray_mark (notice_id, shelf_id, passed_at, marked_at) select id, :shelf, :passed, :now from notice "
+                + "where id in (:items)").param("shelf", shelf, java.sql.Types.BIGINT)
+                .param("passed", shelf == null ? now : null, java.sql.Types.TIMESTAMP_WITH_TIMEZONE).param("now", now)
+                .param("items", items).update();
+    }
+
+    private void mustBeOwn(Collection<Long> items, Actor actor) {
+        long own = persons(actor).isEmpty() ? 0 : jdbc.sql("select count(*) from notice where id in (:items) and person_id in (:persons)")
+                .param("items", items).param("persons", persons(actor)).query(Long.class).single();
+        if (own < items.stream().distinct().count()) {
+            throw Refused.notFound("item");
+        }
+    }
+
+    /** The shelves on which passages lie, by passage: their marks stand wherever they are listed. */
+    @Transactional(readOnly = true)
+    Map<Long, Long> marks(Actor actor) {
+        return jdbc.sql("""
+                select n.passage_id, max(m.shelf_id) as shelf from tray_mark m join shelf s on s.id = m.shelf_id
+                join notice n on n.id = m.notice_id where s.account_id = :account and n.passage_id is not null
+                group by n.passage_id fetch first :most rows only""").param("account", actor.account()).param("most", MOST)
+                .query((row, n) -> Map.entry(row.getLong("passage_id"), row.getLong("shelf"))).list().stream()
+                .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
+    }
+}

@@ -1,0 +1,35 @@
+import { expect, it } from 'vitest'
+import { COLOURS, fold, leadsTo, LOOKS, says, type Item } from './fold'
+
+const item = (id: number, submission: number, more: Partial<Item> = {}): Item => ({
+  id,
+  project: 1,
+  occasion: 'ARRIVED',
+  label: 'arrived',
+  what: `File ${id}`,
+  detail: '',
+  from: 'In',
+  link: `/passages/${id}`,
+  submission,
+  passage: id,
+  at: '2027-01-01T00:00:00Z',
+  ...more,
+})
+
+it('folds what happened alike to one submission, in the order it came', () => {
+  const lines = fold([item(9, 2), item(8, 1), item(7, 2), item(6, 2, { occasion: 'ISSUED' }), item(5, 2, { project: 2 })])
+  expect(lines.map((l) => l.ids)).toEqual([[9, 7], [8], [6], [5]])
+  expect(lines.map(says)).toEqual(['File 9 and 1 more', 'File 8', 'File 6', 'File 5'])
+})
+
+it('leads to the one thing, or to all of them', () => {
+  const [many, one] = fold([item(9, 2), item(7, 2), item(8, 1)])
+  expect(many && leadsTo(many)).toBe('/passages?submission=2&which=ALL')
+  expect(one && leadsTo(one)).toBe('/passages/8')
+  const [kept] = fold([item(3, 4, { passage: undefined, link: '/folders/7' }), item(2, 4, { passage: undefined, link: '/folders/7' })])
+  expect(kept && leadsTo(kept)).toBe('/folders/7')
+})
+
+it('has a mark of its own for each colour', () => {
+  expect(new Set(COLOURS.map((c) => LOOKS[c].mark)).size).toBe(COLOURS.length)
+})

@@ -89,15 +89,15 @@ public final class Browser implements AutoCloseable {
         return patiently().until(ExpectedConditions.visibilityOfElementLocated(what));
     }
 
-    /** Waits until a text is shown anywhere on the page. */
+    /** Waits until a text is shown anywhere on the page, also where another page comes meanwhile. */
     Browser seeText(String text) {
-        patiently().withMessage("no “" + text + "” on " + driver.getCurrentUrl())
+        patiently().withMessage("no “" + text + "” on " + driver.getCurrentUrl()).ignoring(StaleElementReferenceException.class)
                 .until(d -> d.findElement(By.tagName("body")).getText().contains(text));
         return this;
     }
 
     Browser seeNoText(String text) {
-        patiently().withMessage("still “" + text + "” on " + driver.getCurrentUrl())
+        patiently().withMessage("still “" + text + "” on " + driver.getCurrentUrl()).ignoring(StaleElementReferenceException.class)
                 .until(d -> !d.findElement(By.tagName("body")).getText().contains(text));
         return this;
     }

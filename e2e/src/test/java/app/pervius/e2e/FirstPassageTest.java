@@ -51,12 +51,17 @@ class FirstPassageTest {
     private static void setARule(Browser controller) {
         controller.open("/rules").clickButton("Add a rule");
         controller.type(By.cssSelector("[data-test=rule-name]"), "Notes from site");
-        controller.click(By.xpath("//fieldset[contains(@class,'where')]//label[contains(., 'Site notes')]//input"));
+        controller.click(By.xpath("//form//label[contains(., 'Site notes')]//input"));
         for (String station : new String[] {"identify", "review", "issue"}) {
-            controller.choose(By.cssSelector("[data-test=says-" + station + "]"), "said here");
+            controller.click(By.cssSelector("[data-test=open-" + station + "]"))
+                    .choose(By.cssSelector("[data-test=says-" + station + "]"), "said here");
+            switch (station) {
+                case "identify" -> controller.type(By.xpath("//label[contains(., 'Names are read as')]//input"),
+                        "{type}-{discipline}[_{title}]");
+                case "review" -> controller.choose(By.cssSelector("[data-test=route]"), "Civil");
+                default -> { }
+            }
         }
-        controller.type(By.xpath("//label[contains(., 'Names are read as')]//input"), "{type}-{discipline}[_{title}]");
-        controller.choose(By.cssSelector("[data-test=route]"), "Civil");
         for (int code : new int[] {1, 2}) {
             controller.choose(By.cssSelector("[data-test=target-" + code + "]"), "Shared / Site documents");
             controller.choose(By.cssSelector("[data-test=status-" + code + "]"), "A1 accepted for construction");

@@ -41,6 +41,7 @@ class PlacesTest {
         "Mirela Draganova|/register|Weir general arrangement",
         "Mirela Draganova|/documents/KWR/KWR-FNK-H-DR-0001|Decisions and comments", "Mirela Draganova|/packages|Folder templates",
         "Mirela Draganova|/project|Take over a list", "Mirela Draganova|/people|Roles, and who holds them",
+        "Yusuf Karaderin|/messages|How messages come to me", "Mirela Draganova|/messages?whose=ALL|How the project tells",
         "Mirela Draganova|/mail-room|waiting for your decision", "Yusuf Karaderin|/account|Where you are signed in",
         "Aoife Ní Raghnaill|/installation|accounts",
         "Aoife Ní Raghnaill|/installation?part=sign-in|Providers of sign-in",

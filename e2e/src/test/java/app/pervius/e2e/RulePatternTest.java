@@ -9,6 +9,8 @@ class RulePatternTest {
 
     private static final By PATTERN = By.xpath("//label[contains(., 'Names are read as')]//input");
 
+    private static final By SAMPLE = By.cssSelector("[data-test=sample-name]");
+
     private static void seePattern(Browser browser, String text) {
         browser.until("return [...document.querySelectorAll('.pattern input')].some(i => i.value === '" + text + "')");
     }
@@ -17,9 +19,8 @@ class RulePatternTest {
     void aPatternIsBuiltByPointingAtThePartsOfAName() {
         try (Browser controller = new Browser(Demo.address())) {
             controller.signInAs("Mirela Draganova").open("/rules").clickButton("Add a rule")
-                    .choose(By.cssSelector("[data-test=says-identify]"), "said here").clickButton("Point at the parts of a name");
-            By name = By.xpath("//label[contains(., 'Its parts')]//input");
-            controller.type(name, Keys.chord(Keys.CONTROL, "a") + "DR-H_Inlet screen.pdf");
+                    .type(SAMPLE, "DR-H_Inlet screen.pdf").click(By.cssSelector("[data-test=open-identify]"))
+                    .click(By.cssSelector("[data-test=read-example]"));
             seePattern(controller, "{type}-{discipline}_{title}");
             controller.choose(By.xpath("//select[@aria-label='What H is']"), "read over");
             seePattern(controller, "{type}-{*}_{title}");
@@ -32,6 +33,7 @@ class RulePatternTest {
     void faultsMisfitsAndDoubleReadingsAreSaidWhileItIsTyped() {
         try (Browser controller = new Browser(Demo.address())) {
             controller.signInAs("Mirela Draganova").open("/rules").clickButton("Add a rule")
+                    .type(SAMPLE, "DR-DR.pdf").click(By.cssSelector("[data-test=open-identify]"))
                     .choose(By.cssSelector("[data-test=says-identify]"), "said here");
             controller.type(PATTERN, "{typ}").seeText("At character 1: the project has no field “typ”.");
             controller.type(PATTERN, Keys.chord(Keys.CONTROL, "a") + "{title}{*}").seeText("can be read in two ways");

@@ -32,8 +32,10 @@ class RuleSheetTest {
             controller.type(test("rule-name"), "Letters").click(By.xpath("//form//label[contains(., 'Letters of FNK')]//input"));
             controller.click(test("add-condition")).click(test("formats")).click(By.xpath("//li[@role='option'][contains(., 'PDF')]"))
                     .press(Keys.ESCAPE);
-            controller.choose(test("says-review"), "said here").choose(test("route"), "nobody reviews it: filed at once");
-            controller.choose(test("says-issue"), "said here").choose(test("target-at-once"), "Shared / Hydraulics")
+            controller.click(test("open-review")).choose(test("says-review"), "said here")
+                    .choose(test("route"), "nobody reviews it: filed at once");
+            controller.click(test("open-issue")).choose(test("says-issue"), "said here")
+                    .choose(test("target-at-once"), "Shared / Hydraulics")
                     .choose(test("status-filing"), "S2 for information");
             controller.click(test("save-draft")).seeNone(EDITOR).see(
                     By.xpath("//tr[contains(@class,'under')][preceding-sibling::tr[1][contains(., "
@@ -69,7 +71,7 @@ class RuleSheetTest {
             controller.press("d").see(row(before.get(1) + " (copy)"));
             controller.press("u").seeNone(row(before.get(1) + " (copy)"));
             controller.press(Keys.ARROW_RIGHT, Keys.ARROW_RIGHT, Keys.ARROW_RIGHT, Keys.ARROW_RIGHT).press(Keys.ENTER);
-            controller.until("return document.activeElement?.closest('fieldset')?.classList.contains('issue')");
+            controller.until("return document.activeElement?.closest('.station')?.classList.contains('issue')");
             controller.press(Keys.ESCAPE).seeNone(EDITOR);
         }
     }

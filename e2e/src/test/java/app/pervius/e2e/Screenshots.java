@@ -60,8 +60,9 @@ class Screenshots {
             take(browser, "project");
             browser.open("/people").seeText("Everybody");
             take(browser, "people");
-            browser.open("/mail-room").seeText("waiting for your decision");
-            take(browser, "mail-room");
+            browser.open("/messages?whose=ALL").seeText("How the project tells").seeText("Dear ");
+            browser.leaveFields().press("i").see(By.cssSelector(".tray .open li"));
+            take(browser, "messages");
         }
         try (Browser browser = new Browser(Demo.address())) {
             browser.signInAs("Aoife Ní Raghnaill").open("/account").seeText("Where you are signed in").clickButton("Set up one-time codes")

@@ -110,12 +110,13 @@ class SheetKeepingTest {
                     .seeText("Received as");
             site.open("/rules").seeText("rules that stand only on folders you look after").leaveFields().press("n");
             site.type(test("rule-name"), "Site notes").click(By.xpath("//form//label[contains(., 'Site notes')]//input"));
-            site.choose(test("says-number"), "said here").choose(test("scheme"), "gets no number").choose(test("says-review"), "said here")
+            site.click(test("open-number")).choose(test("says-number"), "said here").choose(test("scheme"), "gets no number");
+            site.click(test("open-review")).choose(test("says-review"), "said here")
                     .choose(test("route"), "nobody reviews it: filed at once");
-            site.choose(test("says-issue"), "said here").choose(test("target-at-once"), "Shared / Site documents")
+            site.click(test("open-issue")).choose(test("says-issue"), "said here").choose(test("target-at-once"), "Shared / Site documents")
                     .choose(test("status-filing"), "S2 for information");
             site.seeText("The check finds nothing.").click(test("save-draft")).seeNone(EDITOR);
-            site.clickButton("Site notes");
+            site.clickButton("Site notes").click(test("open-issue"));
             site.type(By.xpath("//input[@aria-label='Name of files placed for filing']"), Keys.chord(Keys.CONTROL, "a") + "{name}")
                     .seeText("Shared / Site documents / ").seeText("The check finds nothing.").click(test("save-draft")).seeNone(EDITOR);
             site.click(By.xpath("//button[normalize-space()='Put in force']")).see(switchOf("Site notes", "on"));
@@ -129,7 +130,8 @@ class SheetKeepingTest {
             controller.click(By.xpath("//button[normalize-space()='Send it through' or normalize-space()='Send them through']"))
                     .seeText("No file lies where it stands");
             site.open("/folders").click(folder("Site notes")).seeText("Issued");
-            controller.clickButton("Site notes of Dunmarrow").see(By.xpath("//ul[@aria-label='What it comes to for filing']/li"));
+            controller.clickButton("Site notes of Dunmarrow").click(test("open-issue"))
+                    .see(By.xpath("//ul[@aria-label='What it comes to for filing']/li"));
             controller.clickButton("Take off the sheet").seeNone(switchOf("Site notes of Dunmarrow", "on"));
             controller.open("/folders").click(folder("Site notes")).clickButton("Who sees it").click(test("keepers"));
             controller.click(By.xpath("//li[@role='option'][contains(., 'Marisol Quintavalle')]")).press(Keys.ESCAPE).clickButton("Save")

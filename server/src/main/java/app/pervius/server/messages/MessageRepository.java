@@ -12,7 +12,8 @@ interface MessageRepository extends JpaRepository<Message, Long> {
 
     /** It has gone; of a secret one nothing is kept that would let somebody in. */
     @Modifying
-    @Query("update Message m set m.underWay = false, m.sentAt = :at, m.text = case when m.secret = true then '' else m.text end where m.id = :id")
+    @Query("update Message m set m.underWay = false, m.sentAt = :at, m.text = case when m.secret = true then '' else m.text end "
+            + "where m.id = :id")
     void sent(long id, Instant at);
 
     /** Nobody tries to send it any more. */

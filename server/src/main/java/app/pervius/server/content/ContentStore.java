@@ -2,6 +2,7 @@ package app.pervius.server.content;
 
 import app.pervius.server.store.Outside;
 import app.pervius.server.store.DataDirectory;
+import app.pervius.server.store.Reserve;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.ByteBuffer;
@@ -31,10 +32,12 @@ public class ContentStore {
 
     private final Path incoming;
     private final Path root;
+    private final Reserve reserve;
 
     public ContentStore(DataDirectory data) {
         incoming = data.below("content/incoming");
         root = data.below("content");
+        reserve = Reserve.of(data);
     }
 
     /**
@@ -56,6 +59,9 @@ public class ContentStore {
     /** Reads {@code bytes} to their end and keeps them; nothing is left of it if reading fails. */
     public Kept keep(InputStream bytes, long most) throws IOException {
         Outside.world("keeps a file");
+        if (!reserve.held()) {
+            throw new IOException("No space left on the device but what is kept for the database");
+        }
         Path temporary = Files.createTempFile(incoming, "in", ".part");
         try {
             Kept kept = write(bytes, temporary, most);

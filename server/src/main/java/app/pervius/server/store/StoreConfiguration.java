@@ -8,6 +8,7 @@ import java.sql.Connection;
 import java.sql.SQLException;
 import javax.sql.DataSource;
 import org.springframework.beans.factory.annotation.Value;
+import org.springframework.beans.factory.config.BeanFactoryPostProcessor;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnMissingBean;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -16,6 +17,12 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 @Configuration(proxyBeanMethods = false)
 class StoreConfiguration {
+
+    /** Before anything opens the database. */
+    @Bean
+    static BeanFactoryPostProcessor reservingFiles() {
+        return beans -> ReservingFiles.register();
+    }
 
     @Bean
     DataDirectory dataDirectory(@Value("${pervius.data}") Path path) {

@@ -363,7 +363,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_4"];
+        get: operations["all_6"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1380,6 +1380,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/following": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_5"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/following/{kind}/{thing}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["follow"];
+        post?: never;
+        delete: operations["leave"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/hand-ins": {
         parameters: {
             query?: never;
@@ -1500,7 +1532,7 @@ export interface paths {
             cookie?: never;
         };
         get: operations["ways"];
-        put: operations["say"];
+        put: operations["say_1"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1822,7 +1854,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete: operations["leave"];
+        delete: operations["leave_1"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2078,6 +2110,22 @@ export interface paths {
         get: operations["out"];
         put: operations["in"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/rules/letters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["letter"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2509,6 +2557,38 @@ export interface paths {
         };
         get: operations["turnaround"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/usual-words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_4"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/usual-words/{occasion}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["say"];
         post?: never;
         delete?: never;
         options?: never;
@@ -3360,7 +3440,7 @@ export interface components {
         Asked: {
             password: string;
         };
-        Audience: components["schemas"]["AudienceAuthor"] | components["schemas"]["AudienceUploader"] | components["schemas"]["AudienceMatrix"] | components["schemas"]["AudienceRole"] | components["schemas"]["AudienceFirm"] | components["schemas"]["AudiencePerson"] | components["schemas"]["AudienceAddress"];
+        Audience: components["schemas"]["AudienceAuthor"] | components["schemas"]["AudienceUploader"] | components["schemas"]["AudienceMatrix"] | components["schemas"]["AudienceLead"] | components["schemas"]["AudienceDeciding"] | components["schemas"]["AudienceEarlier"] | components["schemas"]["AudienceFollowers"] | components["schemas"]["AudienceRole"] | components["schemas"]["AudienceFirm"] | components["schemas"]["AudiencePerson"] | components["schemas"]["AudienceAddress"];
         AudienceAddress: {
             address: string;
             /**
@@ -3376,6 +3456,20 @@ export interface components {
              */
             kind: "AUTHOR";
         };
+        AudienceDeciding: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "DECIDING";
+        };
+        AudienceEarlier: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "EARLIER";
+        };
         AudienceFirm: {
             /** Format: int64 */
             id: number;
@@ -3384,6 +3478,20 @@ export interface components {
              * @enum {string}
              */
             kind: "FIRM";
+        };
+        AudienceFollowers: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "FOLLOWERS";
+        };
+        AudienceLead: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "LEAD";
         };
         AudienceMatrix: {
             /**
@@ -3560,13 +3668,13 @@ export interface components {
             account: string;
             fine: boolean;
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
             rule: string;
         };
         CopyingForm: {
             into: components["schemas"]["IntoForm"];
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
             /** @enum {string} */
             whenTaken: "STOP" | "KEEP_BOTH" | "NEXT_VERSION" | "REPLACE";
         };
@@ -3647,7 +3755,7 @@ export interface components {
             /** Format: date-time */
             at: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
             person: string;
             revision: string;
             /** Format: date-time */
@@ -3930,6 +4038,15 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        Followed: {
+            /** @enum {string} */
+            kind: "DOCUMENT" | "FOLDER";
+            name: string;
+            /** Format: date-time */
+            since: string;
+            /** Format: int64 */
+            thing: number;
+        };
         FollowingFile: {
             account: string;
             /** Format: int32 */
@@ -4112,7 +4229,7 @@ export interface components {
             label: string;
             link: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
             /** Format: int64 */
             passage?: number;
             /** Format: int64 */
@@ -4184,6 +4301,23 @@ export interface components {
             state: "ASSIGNED" | "TAKEN" | "RESERVED" | "TAKEN_OVER" | "GIVEN_BACK" | "VOIDED";
             title: string;
         };
+        LetterEntry: {
+            /** @enum {string} */
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            /** Format: int64 */
+            passage?: number;
+            rule: string;
+            subject: string;
+            text: string;
+        };
+        LetterView: {
+            about?: string;
+            faults: components["schemas"]["WordFault"][];
+            /** Format: int64 */
+            passage?: number;
+            subject: string;
+            text: string;
+        };
         ListTaken: {
             /** Format: int32 */
             added: number;
@@ -4226,6 +4360,8 @@ export interface components {
         MailView: {
             /** Format: int64 */
             id: number;
+            important: boolean;
+            inCopy: string;
             /** Format: date-time */
             receivedAt: string;
             recipient: string;
@@ -4291,7 +4427,7 @@ export interface components {
             /** Format: date-time */
             nextTry?: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
             recipient: string;
             /** Format: date-time */
             sentAt?: string;
@@ -4304,12 +4440,16 @@ export interface components {
         MessageText: {
             /** Format: int64 */
             id: number;
+            important: boolean;
+            inCopy: string[];
+            openlyTo: string[];
             recipient: string;
             subject: string;
             text?: string;
         };
         MessageWays: {
             held: boolean;
+            replyTo?: string;
             /** Format: int32 */
             slowest: number;
             usual: components["schemas"]["PaceForm"];
@@ -4319,6 +4459,7 @@ export interface components {
         MessageWaysView: {
             held: boolean;
             mailed: boolean;
+            replyTo: string;
             /** Format: int32 */
             slowest: number;
             usual: components["schemas"]["PaceForm"];
@@ -4481,8 +4622,9 @@ export interface components {
             };
         };
         OccasionView: {
+            copies: boolean;
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
             word: string;
         };
         OfFile: {
@@ -5858,9 +6000,12 @@ export interface components {
             tellings: components["schemas"]["TellingForm"][];
         };
         TellingForm: {
+            important?: boolean;
+            inCopy?: components["schemas"]["Audience"][];
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
             pace?: components["schemas"]["PaceForm"];
+            subject?: string;
             text: string;
             whom: components["schemas"]["Audience"][];
         };
@@ -5902,7 +6047,7 @@ export interface components {
         };
         ToldView: {
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
             rules?: string;
             text?: string;
             who: string;
@@ -6026,7 +6171,7 @@ export interface components {
             /** Format: date-time */
             nextAttempt?: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
             recipient: string;
             subject: string;
         };
@@ -6034,6 +6179,21 @@ export interface components {
             folders: components["schemas"]["FolderSays"][];
             /** @enum {string} */
             usual: "STOP" | "LEAVE" | "LEAVE_AND_TELL";
+        };
+        UsualWordsEntry: {
+            subject: string;
+            text: string;
+            /** Format: int32 */
+            version: number;
+        };
+        UsualWordsView: {
+            /** @enum {string} */
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            subject: string;
+            text: string;
+            /** Format: int32 */
+            version: number;
+            word: string;
         };
         WatchEntry: {
             addresses: string[];
@@ -6050,7 +6210,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            occasion: "ARRIVED" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "ESCALATED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "STOPPED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
             /** Format: int64 */
             passage?: number;
             reference: string;
@@ -6088,6 +6248,12 @@ export interface components {
             answered: number;
             inHand: boolean;
             person: string;
+        };
+        WordFault: {
+            /** Format: int32 */
+            at: number;
+            message: string;
+            part: string;
         };
         WordView: {
             label: string;
@@ -6598,7 +6764,7 @@ export interface operations {
             };
         };
     };
-    all_4: {
+    all_6: {
         parameters: {
             query?: never;
             header?: never;
@@ -8374,6 +8540,72 @@ export interface operations {
             };
         };
     };
+    all_5: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Followed"][];
+                };
+            };
+        };
+    };
+    follow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                kind: "DOCUMENT" | "FOLDER";
+                thing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                kind: "DOCUMENT" | "FOLDER";
+                thing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     handIns: {
         parameters: {
             query?: never;
@@ -8602,7 +8834,7 @@ export interface operations {
             };
         };
     };
-    say: {
+    say_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -9164,7 +9396,7 @@ export interface operations {
             };
         };
     };
-    leave: {
+    leave_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -9701,6 +9933,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FileRead"];
+                };
+            };
+        };
+    };
+    letter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LetterEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LetterView"];
                 };
             };
         };
@@ -10391,6 +10649,53 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["TurnaroundView"];
                 };
+            };
+        };
+    };
+    all_4: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsualWordsView"][];
+                };
+            };
+        };
+    };
+    say: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UsualWordsEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -148,6 +148,13 @@ export const RULES: PlaceHelp = {
       text: 'Somebody without an account; Enter adds the address.',
       example: () => 'site.office@example.org',
     },
+    'Subject, with merge fields': {
+      text: 'The subject of the message; empty for the usual one. Of several files that differ in it, the first is named.',
+      example: () => '{number} {revision} is out',
+    },
+    'Put a field in': { text: 'Puts a field in where the cursor is, or was last.' },
+    'What the words are tried on': { text: 'Something that has arrived; the message is shown as it would read of that.' },
+    important: { text: 'The message says of itself that it is important, so that mail programs mark it.' },
     'Text, with merge fields': {
       text: 'What is said; empty for the usual words. What stands in square brackets is left out where a field in it has no value.',
       example: () => '{number} {revision} may be built from[: {title}]',

@@ -5,6 +5,7 @@ import { api, data, type Folder } from '../../api/client'
 import { useKeys } from '../../keys'
 import { whenChanged } from '../../live'
 import { usePaged } from '../../load'
+import FollowButton from '../../parts/FollowButton.vue'
 import Num from '../../parts/Num.vue'
 import StationStrip from '../../parts/StationStrip.vue'
 import Trouble from '../../parts/Trouble.vue'
@@ -102,6 +103,7 @@ function take(files: File[]) {
       <header>
         <h1 class="clip">{{ here.folder.path || here.folder.name }}</h1>
         <span class="grow" />
+        <FollowButton kind="FOLDER" :thing="here.folder.id" what="this folder and what is below it" />
         <button v-if="session.controls" class="act" type="button" :aria-expanded="changing" @click="changing = !changing">
           Change folder
         </button>

@@ -55,6 +55,10 @@ const mail = computed(() => mails.value.find((m) => m.id === chosen.value) ?? ma
         <dd>{{ mail.sender }}</dd>
         <dt>To</dt>
         <dd>{{ mail.recipient }}</dd>
+        <template v-if="mail.inCopy">
+          <dt>Copy</dt>
+          <dd>{{ mail.inCopy }}</dd>
+        </template>
         <dt>Subject</dt>
         <dd>
           <strong>{{ mail.subject }}</strong>

@@ -13,6 +13,8 @@ import { count, exact, moment } from '../../say'
 import { useSession } from '../../session'
 import MyPace from './MyPace.vue'
 import ProjectWays from './ProjectWays.vue'
+import UsualWords from './UsualWords.vue'
+import WhatIFollow from './WhatIFollow.vue'
 
 /** What Pervius has told whom, and whether it has gone; everybody's own, and the project's for its controllers. */
 type Line = Schemas['MessageLine']
@@ -79,8 +81,14 @@ const go = (query: Record<string, string | undefined>) => router.push({ query: {
       />
       <OneOf :model-value="which ?? 'EVERY'" :choices="WHICH" name="Which messages" @update:model-value="(w) => go({ which: w })" />
     </header>
-    <ProjectWays v-if="all" :project="project" @changed="list.load" />
-    <MyPace v-else :project="project" />
+    <template v-if="all">
+      <ProjectWays :project="project" @changed="list.load" />
+      <UsualWords :project="project" />
+    </template>
+    <template v-else>
+      <MyPace :project="project" />
+      <WhatIFollow />
+    </template>
     <Trouble :problem="list.problem.value ?? problem" :again="list.load" />
     <p v-if="list.first.value && !list.rows.value.length" class="empty">
       <strong>No messages{{ which ? ' like these' : ' yet' }}.</strong>What rules and reviews tell
@@ -112,10 +120,14 @@ const go = (query: Record<string, string | undefined>) => router.push({ query: {
       </div>
       <LetterPanel v-if="line" :text="text?.text">
         <dt>To</dt>
-        <dd>{{ line.recipient }}</dd>
+        <dd>{{ text?.openlyTo.length ? text.openlyTo.join(', ') : line.recipient }}</dd>
+        <template v-if="text?.inCopy.length">
+          <dt>Copy</dt>
+          <dd>{{ text.inCopy.join(', ') }}</dd>
+        </template>
         <dt>Subject</dt>
         <dd>
-          <strong>{{ line.subject }}</strong>
+          <strong>{{ line.subject }}</strong> <span v-if="text?.important" class="failing">important</span>
         </dd>
         <dt>State</dt>
         <dd :class="line.state.toLowerCase()">

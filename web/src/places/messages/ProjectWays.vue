@@ -21,7 +21,7 @@ watch(ways.value, (w) => (form.value = w && { ...w }))
 onMounted(ways.load)
 const SLOWEST = [0, 30, 60, 240, 720, 1440]
 const put = (says: Schemas['MessageWays']) => act(() => data(api.PUT('/api/projects/{project}/message-ways', { ...at(), body: says })))
-const body = ({ usual, slowest, held, version }: Schemas['MessageWaysView']) => ({ usual, slowest, held, version })
+const body = ({ usual, slowest, held, replyTo, version }: Schemas['MessageWaysView']) => ({ usual, slowest, held, replyTo, version })
 const save = () => form.value && put(body(form.value))
 /** Only that: what is chosen beside it and not saved is not meant. */
 const hold = () => ways.value.value && put({ ...body(ways.value.value), held: !ways.value.value.held })
@@ -45,6 +45,16 @@ const hold = () => ways.value.value && put({ ...body(ways.value.value), held: !w
           <option v-for="m in SLOWEST" :key="m" :value="m">{{ waitWords(m) }}</option>
         </select></label
       >
+      <label class="named"
+        ><span>answers go to</span>
+        <input
+          v-model="form.replyTo"
+          class="text reply"
+          type="email"
+          maxlength="200"
+          placeholder="wherever mail comes from"
+          data-test="reply-to"
+      /></label>
       <button class="act" type="submit" :disabled="busy" data-test="save-ways">Save</button>
       <span class="grow" />
       <button class="act" type="button" :disabled="busy" data-test="hold" @click="hold">
@@ -78,6 +88,9 @@ const hold = () => ways.value.value && put({ ...body(ways.value.value), held: !w
 }
 .named > select {
   width: auto;
+}
+.named > .reply {
+  width: 220px;
 }
 .held {
   color: var(--attention);

@@ -5,6 +5,7 @@ import { api, data, type Schemas } from '../../api/client'
 import { useAct } from '../../act'
 import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
+import FollowButton from '../../parts/FollowButton.vue'
 import Num from '../../parts/Num.vue'
 import StationStrip from '../../parts/StationStrip.vue'
 import { stationWord } from '../../parts/strip'
@@ -58,6 +59,16 @@ const said = useLoaded(async () =>
 watch(sheet.value, () => void said.load())
 const OCCASIONS: Record<Schemas['DocumentMessage']['occasion'], string> = {
   ARRIVED: 'it arrived',
+  NUMBERED: 'it got its number',
+  STEP_BEGUN: 'a step began',
+  PROMPTED: 'its deciders were reminded',
+  MOVED_ON: 'it was passed on',
+  DECIDED: 'it was decided',
+  RELEASED: 'it was released',
+  WITHDRAWN: 'it was withdrawn',
+  SUPERSEDED: 'it was superseded',
+  COMPLETE: 'its submission is complete',
+  MESSAGE_FAILED: 'a message failed',
   TO_DECIDE: 'to decide',
   TO_DECIDE_AGAIN: 'to decide anew',
   PASSED_ON: 'passed on',
@@ -140,6 +151,7 @@ async function save() {
         ><strong class="mono">{{ c.revision }} {{ c.status }}</strong> current in {{ c.where }}</span
       >
       <span class="grow" />
+      <FollowButton kind="DOCUMENT" :thing="doc.row.id" what="this document" />
       <button class="act" type="button" title="A link that always leads to what is current" @click="copy()">
         {{ copied === 'current' ? 'Copied' : 'Copy link' }}
       </button>

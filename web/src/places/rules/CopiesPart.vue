@@ -37,7 +37,7 @@ const add = () => {
           aria-label="When it is copied"
           @change="patch(i, { occasion: text($event) as Copying['occasion'] })"
         >
-          <option v-for="o in choices.kinds.occasions" :key="o.occasion" :value="o.occasion">{{ o.word }}</option>
+          <option v-for="o in choices.kinds.occasions.filter((k) => k.copies)" :key="o.occasion" :value="o.occasion">{{ o.word }}</option>
         </select>
         <button class="act bare" type="button" @click="copies = copies.filter((_, k) => k !== i)">Leave the copy out</button></span
       >

@@ -27,6 +27,22 @@ public sealed interface Audience {
     record ByMatrix() implements Audience {
     }
 
+    /** Whoever the distribution matrix makes lead of documents of this type and discipline. */
+    record Lead() implements Audience {
+    }
+
+    /** Whoever has it to decide at the time. */
+    record Deciding() implements Audience {
+    }
+
+    /** Whoever was told that an earlier revision of it was issued. */
+    record EarlierHolders() implements Audience {
+    }
+
+    /** Whoever follows the document, the folder it came in, or one above. */
+    record Followers() implements Audience {
+    }
+
     /** One person. */
     record Named(PersonId person) implements Audience {
     }

@@ -19,6 +19,10 @@ public final class Audiences {
             Kind.plain("AUTHOR", "author", new Audience.Author(), "the author"),
             Kind.plain("UPLOADER", "uploader", new Audience.Uploader(), "who handed it in"),
             Kind.plain("MATRIX", "matrix", new Audience.ByMatrix(), "who is told by the matrix"),
+            Kind.plain("LEAD", "lead", new Audience.Lead(), "the lead by the matrix"),
+            Kind.plain("DECIDING", "deciding", new Audience.Deciding(), "who has it to decide"),
+            Kind.plain("EARLIER", "earlier-holders", new Audience.EarlierHolders(), "who was told of an earlier revision"),
+            Kind.plain("FOLLOWERS", "followers", new Audience.Followers(), "who follows it or its folder"),
             Kind.of("ROLE", "role", "…", Audience.Holders.class, one(Thing.ROLE, "role"),
                     values -> new Audience.Holders(new RoleId(id(values))), it -> id(it.role().value()),
                     (it, names) -> name(names, Thing.ROLE, it.role().value())),
@@ -34,6 +38,23 @@ public final class Audiences {
                     (it, names) -> it.address())));
 
     private Audiences() {
+    }
+
+    /** Why somebody whom an audience means is told, as the rest of “because …”. */
+    public static String because(Audience audience, Names names) {
+        return switch (audience) {
+            case Audience.Author author -> "you are the author";
+            case Audience.Uploader uploader -> "you handed it in";
+            case Audience.ByMatrix matrix -> "the distribution matrix names a role of yours";
+            case Audience.Lead lead -> "you lead by the matrix";
+            case Audience.Deciding deciding -> "it is yours to decide";
+            case Audience.EarlierHolders earlier -> "you were told of an earlier revision";
+            case Audience.Followers followers -> "you follow it or its folder";
+            case Audience.Holders(RoleId role) -> "you hold the role “" + name(names, Thing.ROLE, role.value()) + "”";
+            case Audience.OfFirm(FirmId firm) -> "everybody of " + name(names, Thing.FIRM, firm.value()) + " is told";
+            case Audience.Named named -> "the rule names you";
+            case Audience.Outside outside -> "the rule names this address";
+        };
     }
 
     private static List<Part> one(Thing thing, String word) {

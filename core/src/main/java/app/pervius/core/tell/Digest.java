@@ -22,8 +22,10 @@ public final class Digest {
      * @param detail what is said of it; may be empty
      * @param link opens it
      * @param rules the names of the rules that tell of it; empty where it is told without one
+     * @param because why the recipient is told of it
      */
-    public record Item(String folder, String folderLink, Occasion occasion, String what, String detail, String link, List<String> rules) {
+    public record Item(String folder, String folderLink, Occasion occasion, String what, String detail, String link, List<String> rules,
+            String because) {
         public Item {
             rules = List.copyOf(rules);
         }
@@ -52,7 +54,8 @@ public final class Digest {
         if (items.size() > MOST) {
             text.append("\nand ").append(items.size() - MOST).append(" more.\n");
         }
-        text.append(Letter.settings(settings));
+        List<String> because = items.stream().map(Item::because).filter(b -> !b.isEmpty()).distinct().toList();
+        text.append("\n").append(Letter.because(String.join("; or because ", because))).append(Letter.settings(settings));
         return new Letter(Letter.clean("[" + project + "] " + files + ": " + count), text.toString());
     }
 

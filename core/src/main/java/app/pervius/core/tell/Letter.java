@@ -23,17 +23,22 @@ public record Letter(String subject, String text) {
      * @param openAll opens the place where all of them are
      * @param rules the names of the rules that send this; empty when it is sent without a rule
      * @param files how many files it is about; more than there are lines when only the first are listed
+     * @param because why the recipient gets it, as the rest of “because …”
      * @param settings opens the page on which the person says when messages come; empty where it is nobody of the project
      */
     public record Heading(Occasion occasion, String project, String submission, String recipient, String openAll, List<String> rules,
-            int files, String settings) {
+            int files, String because, String settings) {
     }
 
-    /** Writes one message for one person about one occasion. */
-    public static Letter write(Heading heading, List<Line> lines) {
+    /**
+     * Writes one message for one person about one occasion.
+     *
+     * @param ownSubject in the place of the usual subject; empty for that
+     */
+    public static Letter write(Heading heading, List<Line> lines, String ownSubject) {
         String count = heading.files() == 1 ? lines.getFirst().what() : heading.files() + " files";
-        String subject = clean("[" + heading.project() + "] " + count + " " + heading.occasion()
-                .label() + " (" + heading.submission() + ")");
+        String subject = clean(ownSubject.isBlank() ? "[" + heading.project() + "] " + count + " " + heading.occasion()
+                .label() + " (" + heading.submission() + ")" : ownSubject);
         String body = lines.stream().map(Letter::paragraph).collect(Collectors.joining("\n\n"));
         String sender = heading.rules().isEmpty() ? "Sent by Pervius."
                 : "Sent by rule " + heading.rules().stream().map(r -> "“" + r + "”").collect(Collectors.joining(", ")) + ".";
@@ -41,7 +46,12 @@ public record Letter(String subject, String text) {
                 .opening(heading.submission(), heading.files()) + "\n\n" + body
                 + (heading.files() > lines.size() ? "\n\n  and " + (heading.files() - lines.size()) + " more." : "")
                 + "\n\nAll of it: " + heading.openAll() + "\n\n" + sender + "\n"
-                + settings(heading.settings()));
+                + because(heading.because()) + settings(heading.settings()));
+    }
+
+    /** Why somebody gets a message. */
+    static String because(String why) {
+        return why.isEmpty() ? "" : "You get this because " + clean(why) + ".\n";
     }
 
     /** The last line, for whoever can say when messages come. */

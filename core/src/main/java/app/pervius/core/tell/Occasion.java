@@ -10,6 +10,9 @@ import org.jspecify.annotations.Nullable;
  */
 public enum Occasion {
     ARRIVED("arrived", "submission {submission} has arrived with {files}:", "On arrival", false),
+    NUMBERED("numbered", "{files} of submission {submission} [has|have] got a number:", "When numbered", false),
+    /** Others have something to decide; whoever is told has not. */
+    STEP_BEGUN("in review", "a step of the review has begun for {files} of submission {submission}:", "When a step begins", false),
     TO_DECIDE("waiting for your decision", "{files} of submission {submission} [waits|wait] for your decision:", null, true),
     /** A decision was reopened, and it is asked for anew. */
     TO_DECIDE_AGAIN("open again, waiting for your decision",
@@ -19,7 +22,17 @@ public enum Occasion {
     TO_RELEASE("waiting for your release",
             "{files} of submission {submission} [is|are] decided. Draw the comments together and release them to the author:", null, true),
     REMINDED("still waiting for your decision", "{files} of submission {submission} [waits|wait] for your decision still:", null, true),
-    ESCALATED("late", "nobody has decided on {files} of submission {submission} in time:", null, false),
+    /** Those who have to decide were reminded. */
+    PROMPTED("waiting still",
+            "{files} of submission {submission} still [waits|wait] for a decision, and those who are to decide were reminded:",
+            "When reminded", false),
+    ESCALATED("late", "nobody has decided on {files} of submission {submission} in time:", "When late", false),
+    /** Somebody has it to decide in the place of somebody else. */
+    MOVED_ON("passed on", "{files} of submission {submission} [was|were] passed on to somebody else for a decision:", "When passed on",
+            false),
+    DECIDED("decided", "{files} of submission {submission} [is|are] decided:", "When decided", false),
+    /** The comments were drawn together and go to the author. */
+    RELEASED("released", "what was decided on {files} of submission {submission} is released:", "When released", false),
     REOPENED("decision withdrawn, open again", "a decision you were told of is open again, for {files} of submission {submission}:", null,
             false),
     /** Whoever sent it took it back before anybody decided. */
@@ -30,7 +43,15 @@ public enum Occasion {
             "{files} of submission {submission} [is|are] decided in another review from now on:", null, true),
     RETURNED("back to the author", "{files} of submission {submission} [goes|go] back to the author:", "On return", false),
     ISSUED("issued", "{files} of submission {submission} [has|have] been issued:", "On issue", false),
+    WITHDRAWN("withdrawn", "{files} of submission {submission} [was|were] withdrawn and [does|do] not hold any more:", "When withdrawn",
+            false),
+    SUPERSEDED("superseded", "{files} of submission {submission} [has|have] been superseded by a later revision:", "When superseded",
+            false),
     STOPPED("stopped", "{files} of submission {submission} cannot go on:", "When stopped", false),
+    /** Nothing of a submission is under way any more. */
+    COMPLETE("through", "nothing of submission {submission} is under way any more, with {files}:", "When a submission is complete", false),
+    /** A message about it could not be handed over. */
+    MESSAGE_FAILED("not told", "a message about {files} of submission {submission} was given up:", "When a message fails", false),
     /** No rule takes it, and it stays where it lies. */
     LEFT("left where it lies", "no rule takes {files} of submission {submission}, left where [it lies|they lie]:", null, false),
     /** Somebody is asked into a project; about no file, as the next one. */
@@ -49,6 +70,21 @@ public enum Occasion {
         this.opening = opening;
         this.onRule = Optional.ofNullable(onRule);
         this.asksToDecide = asksToDecide;
+    }
+
+    /**
+     * Why somebody is told who is neither named by a rule nor by whoever sent it, as the rest of “because …”; what asks for a decision is
+     * told to whoever has it.
+     */
+    public String because() {
+        return switch (this) {
+            case TO_DECIDE, TO_DECIDE_AGAIN, PASSED_ON, REMINDED, REARRANGED -> "it is yours to decide";
+            case TO_RELEASE -> "it is yours to release";
+            case TAKEN_BACK -> "it was yours to decide";
+            case ESCALATED -> "the route says who is told of what is late";
+            case REOPENED -> "you were told of the decision";
+            default -> "it concerns you";
+        };
     }
 
     /** As a subject names it, behind how many files it is about. */
@@ -73,7 +109,15 @@ public enum Occasion {
 
     /** Whether somebody may choose to be told of it later, together with other things: nothing is asked for, and nothing is late. */
     public boolean mayWait() {
-        return onRule.isPresent() || this == LEFT;
+        return onRule.isPresent() && this != ESCALATED || this == LEFT;
+    }
+
+    /** Whether those are told of it who follow a document or a folder. */
+    public boolean followed() {
+        return switch (this) {
+            case ARRIVED, RETURNED, ISSUED, WITHDRAWN, SUPERSEDED -> true;
+            default -> false;
+        };
     }
 
     /** How a letter about so many files of a submission opens. */

@@ -2,12 +2,16 @@ package app.pervius.core.tell;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.stream.Stream;
 
 /** Whom a rule tells on which occasion. Deciders are told of their step, and of a stop controllers and, unless
  * the plan says who is told of that, the author, without being named here. */
 public record TellPlan(List<Telling> tellings) {
 
     public static final TellPlan NOBODY = new TellPlan(List.of());
+
+    /** The occasions on which a rule may put copies: those that find the files where a rule knows them to be. */
+    public static final List<Occasion> COPYING = List.of(Occasion.ARRIVED, Occasion.RETURNED, Occasion.ISSUED, Occasion.STOPPED);
 
     /** The occasions a rule may speak on. */
     public static final List<Occasion> OCCASIONS = Arrays.stream(Occasion.values())
@@ -40,6 +44,6 @@ public record TellPlan(List<Telling> tellings) {
 
     /** Everybody it names on any occasion. */
     public List<Audience> everybody() {
-        return tellings.stream().flatMap(t -> t.whom().stream()).distinct().toList();
+        return tellings.stream().flatMap(t -> Stream.concat(t.whom().stream(), t.inCopy().stream())).distinct().toList();
     }
 }

@@ -16,8 +16,9 @@ import java.util.Optional;
  *
  * @param text a pattern with merge fields, see {@link #mergeFields}; empty for what is usually said
  * @param pace how soon; empty for as the project says. What asks somebody to decide is told at once whatever is said
+ * @param envelope empty for a plain one
  */
-public record Telling(Occasion occasion, List<Audience> whom, String text, Optional<Pace> pace) {
+public record Telling(Occasion occasion, List<Audience> whom, String text, Optional<Pace> pace, Optional<Envelope> envelope) {
 
     /** The most characters a text may have. */
     public static final int LONGEST = 500;
@@ -33,9 +34,23 @@ public record Telling(Occasion occasion, List<Audience> whom, String text, Optio
         whom = List.copyOf(whom);
     }
 
-    /** As soon as the project says. */
+    /** As soon as the project says, in a plain envelope. */
     public Telling(Occasion occasion, List<Audience> whom, String text) {
-        this(occasion, whom, text, Optional.empty());
+        this(occasion, whom, text, Optional.empty(), Optional.empty());
+    }
+
+    /** Who gets it in copy. */
+    public List<Audience> inCopy() {
+        return envelope.map(Envelope::inCopy).orElse(List.of());
+    }
+
+    /** The subject's pattern; empty for the usual one. */
+    public String subject() {
+        return envelope.map(Envelope::subject).orElse("");
+    }
+
+    public boolean important() {
+        return envelope.map(Envelope::important).orElse(false);
     }
 
     /** What a text may name: the project's fields, and what is known of the passage. */
@@ -44,17 +59,17 @@ public record Telling(Occasion occasion, List<Audience> whom, String text, Optio
     }
 
     /**
-     * What is said of one passage: the text with its merge fields filled in, or {@code usual} where there is no text. A field nothing is
+     * Fills in the merge fields of a text or subject: {@code usual} where there is none, or where it cannot be read. A field nothing is
      * known
      * of is written as a dash.
      */
-    public String write(FieldValues known, String usual, Fields ofTheProject) {
-        if (text.isBlank() || !(Pattern.compile(text, mergeFields(ofTheProject)) instanceof Compiled.Sound(Pattern pattern))) {
+    public static String write(String pattern, FieldValues known, String usual, Fields ofTheProject) {
+        if (pattern.isBlank() || !(Pattern.compile(pattern, mergeFields(ofTheProject)) instanceof Compiled.Sound(Pattern sound))) {
             return usual;
         }
         FieldValues all = known;
         for (int tries = 0; tries < 2; tries++) {
-            switch (pattern.writeFreely(all)) {
+            switch (sound.writeFreely(all)) {
                 case Writing.Written(String written) -> {
                     return written;
                 }

@@ -11,7 +11,7 @@ class DigestTest {
 
     private static Digest.Item item(String folder, Occasion occasion, String what, String detail, String... rules) {
         return new Digest.Item(folder, "https://p/folders/1", occasion, what, detail, "https://p/passages/" + what.length(),
-                List.of(rules));
+                List.of(rules), rules.length == 0 ? "you are the author" : "the rule names you");
     }
 
     @Test
@@ -49,6 +49,8 @@ class DigestTest {
                   Two.pdf
                     https://p/passages/7
 
+                You get this because the rule names you; or because you are the author.
+
                 When messages come is yours to say: https://p/messages
                 """);
     }
@@ -62,5 +64,12 @@ class DigestTest {
         assertThat(many.text()).contains("F299\n").doesNotContain("F300\n").contains("\nand 1 more.\n");
         assertThat(Digest.write("K\nBcc: x", "Priya", List.of(item("In\r\nX", Occasion.ARRIVED, "a\nb", "")), "s").subject())
                 .doesNotContain("\n");
+    }
+
+    @Test
+    void itSaysWhySomebodyGetsItOnceForEachReason() {
+        Letter letter = Digest.write("KWR", "Priya", List.of(item("In", Occasion.ARRIVED, "One.pdf", "", "Watch"),
+                item("In", Occasion.ARRIVED, "Two.pdf", ""), item("In", Occasion.ISSUED, "Three.pdf", "", "Watch")), "https://p/messages");
+        assertThat(letter.text()).contains("You get this because the rule names you; or because you are the author.\n");
     }
 }

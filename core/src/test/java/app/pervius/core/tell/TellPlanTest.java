@@ -3,10 +3,16 @@ package app.pervius.core.tell;
 import static app.pervius.core.KestrelWeir.FIELDS;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.pervius.core.kind.Names;
+import app.pervius.core.kind.Thing;
 import app.pervius.core.project.FieldValues;
+import app.pervius.core.project.FirmId;
 import app.pervius.core.project.PersonId;
+import app.pervius.core.project.RoleId;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 class TellPlanTest {
@@ -35,7 +41,7 @@ class TellPlanTest {
     }
 
     private static String written(String text, Map<String, String> known) {
-        return new Telling(Occasion.ISSUED, List.of(AUTHOR), text).write(new FieldValues(known), "as usual", FIELDS);
+        return Telling.write(text, new FieldValues(known), "as usual", FIELDS);
     }
 
     @Test
@@ -63,5 +69,51 @@ class TellPlanTest {
         assertThat(Occasion.TO_DECIDE.onRule()).isEmpty();
         assertThat(Occasion.INVITED.aboutFiles()).isFalse();
         assertThat(Occasion.ARRIVED.aboutFiles()).isTrue();
+    }
+
+    @Test
+    void whoeverIsInCopyIsOneOfEverybodyAndAPlainEnvelopeSaysNothing() {
+        Telling openly = new Telling(Occasion.ISSUED, List.of(AUTHOR), "", Optional.empty(), Optional.of(new Envelope("S", List.of(AGNES),
+                true)));
+        assertThat(new TellPlan(List.of(openly)).everybody()).containsExactly(AUTHOR, AGNES);
+        assertThat(openly.important()).isTrue();
+        assertThat(openly.subject()).isEqualTo("S");
+        Telling plain = new Telling(Occasion.ISSUED, List.of(AUTHOR), "");
+        assertThat(plain.inCopy()).isEmpty();
+        assertThat(plain.important()).isFalse();
+        assertThat(plain.subject()).isEmpty();
+    }
+
+    @Test
+    void whatTwoTellIsToldAsOneInTheMorePressingManner() {
+        Manner first = new Manner(List.of(Optional.of(Pace.AT_ONCE)), "", false, Manner.Shown.IN_COPY, List.of("you are the author"));
+        Manner second = new Manner(List.of(Optional.empty()), "Second", true, Manner.Shown.OPENLY, List.of("you hold the role “Lead”"));
+        assertThat(first.and(second)).isEqualTo(new Manner(List.of(Optional.of(Pace.AT_ONCE), Optional.empty()), "Second", true,
+                Manner.Shown.OPENLY, List.of("you are the author", "you hold the role “Lead”")));
+        assertThat(second.and(first).shown()).isEqualTo(Manner.Shown.OPENLY);
+        assertThat(first.and(first).inWords()).isEqualTo("you are the author");
+        assertThat(first.and(second).inWords()).isEqualTo("you are the author, and because you hold the role “Lead”");
+    }
+
+    @Test
+    void everyAudienceSaysWhyItIsTold() {
+        Names names = new Names() {
+            @Override
+            public Optional<String> of(Thing thing, long id) {
+                return Optional.of(thing + " " + id);
+            }
+
+            @Override
+            public String field(String key) {
+                return key;
+            }
+        };
+        assertThat(Stream.of(AUTHOR, new Audience.Uploader(), new Audience.ByMatrix(), new Audience.Lead(), new Audience.Deciding(),
+                new Audience.EarlierHolders(), new Audience.Followers(), new Audience.Holders(new RoleId(4)),
+                        new Audience.OfFirm(new FirmId(5)),
+                AGNES, new Audience.Outside("a@example.org")).map(a -> Audiences.because(a, names))).containsExactly("you are the author",
+                "you handed it in", "the distribution matrix names a role of yours", "you lead by the matrix", "it is yours to decide",
+                "you were told of an earlier revision", "you follow it or its folder", "you hold the role “ROLE 4”",
+                "everybody of FIRM 5 is told", "the rule names you", "the rule names this address");
     }
 }

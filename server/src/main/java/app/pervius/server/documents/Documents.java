@@ -105,6 +105,28 @@ public class Documents {
         return documents.findAllById(ids).stream().collect(java.util.stream.Collectors.toMap(Document::id, d -> d.title));
     }
 
+    /** A document as others name it; its originator is a firm. */
+    public record Named(long id, long project, long originator, String number, String title) {
+    }
+
+    /** Those of these documents that there are. */
+    @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
+    public List<Named> named(Collection<Long> ids) {
+        return documents.findAllById(ids).stream().map(d -> new Named(d.id(), d.projectId, d.originatorId, d.number, d.title)).toList();
+    }
+
+    /** The passage a revision came by. */
+    @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
+    public long passageOf(long revision) {
+        return revisions.findById(revision).orElseThrow().passageId;
+    }
+
+    /** The passages of a document's revisions, oldest first. */
+    @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
+    public List<Long> passagesOf(long document) {
+        return revisions.findByDocumentIdOrderById(document).stream().map(r -> r.passageId).toList();
+    }
+
     /** The document a file is of, or is the revision of, as lists of files name it. */
     public record OfFile(long document, String number, @Nullable String revision, String title, @Nullable String status) {
     }

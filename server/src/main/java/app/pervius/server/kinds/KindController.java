@@ -85,12 +85,13 @@ class KindController {
         }
     }
 
-    /** An occasion a rule may speak on, with what rules call it. */
-    record OccasionView(Occasion occasion, String word) {
+    /** An occasion a rule may speak on, with what rules call it, and whether it may put copies then. */
+    record OccasionView(Occasion occasion, String word, boolean copies) {
     }
 
     private static final RuleKinds ALL = new RuleKinds(views(Conditions.KINDS), Conditions.KINDS.deepest(), views(Audiences.KINDS),
-            views(Targets.KINDS), TellPlan.OCCASIONS.stream().map(o -> new OccasionView(o, o.onRule().orElseThrow())).toList(),
+            views(Targets.KINDS), TellPlan.OCCASIONS.stream().map(o -> new OccasionView(o, o.onRule().orElseThrow(),
+                    TellPlan.COPYING.contains(o))).toList(),
             Check.ALL.stream().<CheckView>map(CheckView::of).toList());
 
     @GetMapping("/api/rule-kinds")

@@ -15,8 +15,9 @@ final class Gathering {
     /** What a person has to act on before what the person only has to know. */
     private static final List<Occasion> FIRST = List.of(Occasion.TO_DECIDE_AGAIN, Occasion.PASSED_ON, Occasion.TO_DECIDE,
             Occasion.TO_RELEASE, Occasion.REARRANGED, Occasion.REMINDED,
-            Occasion.ESCALATED, Occasion.STOPPED, Occasion.RETURNED, Occasion.TAKEN_BACK, Occasion.REOPENED, Occasion.ISSUED,
-            Occasion.LEFT, Occasion.ARRIVED);
+            Occasion.ESCALATED, Occasion.STOPPED, Occasion.RETURNED, Occasion.TAKEN_BACK, Occasion.REOPENED, Occasion.WITHDRAWN,
+            Occasion.ISSUED, Occasion.MESSAGE_FAILED, Occasion.RELEASED, Occasion.DECIDED, Occasion.SUPERSEDED, Occasion.PROMPTED,
+            Occasion.MOVED_ON, Occasion.STEP_BEGUN, Occasion.LEFT, Occasion.COMPLETE, Occasion.NUMBERED, Occasion.ARRIVED);
 
     private Gathering() {
     }
@@ -38,7 +39,7 @@ final class Gathering {
                     .sorted(Comparator.comparing(e -> rank(e.getValue().getFirst().occasion))).toList();
             for (int i = inOrder.size() - 1; i > 0; i--) {
                 Map.Entry<String, List<Notice>> lesser = inOrder.get(i);
-                inOrder.subList(0, i).stream().filter(e -> passages(e.getValue()).containsAll(passages(lesser.getValue()))).findFirst()
+                inOrder.subList(0, i).stream().filter(e -> things(e.getValue()).containsAll(things(lesser.getValue()))).findFirst()
                         .ifPresent(first -> {
                     groups.put(first.getKey(), together(first.getValue(), lesser.getValue()));
                     groups.remove(lesser.getKey());
@@ -51,8 +52,8 @@ final class Gathering {
         return notice.personId == null ? Objects.requireNonNullElse(notice.address, "") : String.valueOf(notice.personId);
     }
 
-    private static Set<Long> passages(List<Notice> notices) {
-        return notices.stream().map(Notice::passage).collect(Collectors.toSet());
+    private static Set<Object> things(List<Notice> notices) {
+        return notices.stream().map(Notice::thing).collect(Collectors.toSet());
     }
 
     private static List<Notice> together(List<Notice> first, List<Notice> lesser) {

@@ -25,6 +25,10 @@ class Message extends Row {
     String text = "";
     /** Its text lets somebody in, and is kept only until it has gone. */
     boolean secret;
+    boolean important;
+    /** The addresses it is for and those in copy, one a line, where recipients see each other. */
+    @Nullable String openlyTo;
+    @Nullable String inCopy;
     Instant madeAt = Instant.EPOCH;
     /** It waits to go out, for the first time or once more. */
     boolean underWay;

@@ -55,8 +55,13 @@ class MessageController {
             @Nullable String lastWords, @Nullable Instant nextTry, Instant madeAt, @Nullable Instant sentAt) {
     }
 
-    /** A message as it was sent, or will be; without a text where that lets somebody in. */
-    record MessageText(long id, String recipient, String subject, @Nullable String text) {
+    /**
+     * A message as it was sent, or will be; without a text where that lets somebody in.
+     *
+     * @param openlyTo the addresses its heading names, where recipients see each other; empty where they do not, as {@code inCopy}
+     */
+    record MessageText(long id, String recipient, List<String> openlyTo, List<String> inCopy, boolean important, String subject,
+            @Nullable String text) {
     }
 
     /** Newest first. */
@@ -84,7 +89,12 @@ class MessageController {
     @GetMapping("/api/messages/{id}")
     MessageText text(@PathVariable long id, Actor actor) {
         Message message = visible(id, actor);
-        return new MessageText(id, message.recipient, message.subject, message.secret ? null : message.text);
+        return new MessageText(id, message.recipient, lines(message.openlyTo), lines(message.inCopy), message.important, message.subject,
+                message.secret ? null : message.text);
+    }
+
+    private static List<String> lines(@Nullable String addresses) {
+        return addresses == null ? List.of() : addresses.lines().toList();
     }
 
     /** Sends it anew, whether it has gone or was given up; for controllers. */

@@ -3,7 +3,7 @@ package app.pervius.server.messages;
 import app.pervius.core.review.Who;
 import app.pervius.core.tell.Letter;
 import app.pervius.core.tell.Occasion;
-import app.pervius.core.tell.Pace;
+import app.pervius.core.tell.Manner;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
 import java.util.ArrayList;
@@ -12,7 +12,6 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
@@ -32,24 +31,37 @@ public class Messages {
     /** The most lines a message lists; beyond them it says how many more there are. */
     private static final int MOST_LINES = 100;
     private static final int MOST_OF_RULES = 220;
+    private static final int MOST_DETAIL = 4000;
+    private static final int MOST_SUBJECT = 400;
 
     /**
-     * A passage, as far as a message speaks of it.
+     * What is told of: a passage, or a file that is only kept.
      *
+     * @param passage or else {@code file}
      * @param what number, revision and title, or the file name before it has a number
      * @param run what happens in one run of a submission's passages is told together
      * @param rule the rule that sends it with its edition, or empty
-     * @param paces how soon each rule that tells of it says, empty for as the project says; none where no rule does
      */
-    public record About(long project, long submission, long passage, String what, String run, String rule, List<Optional<Pace>> paces) {
+    public record About(long project, long submission, @Nullable Long passage, @Nullable Long file, String what, String run, String rule,
+            Manner manner) {
 
-        public About {
-            paces = List.copyOf(paces);
+        /** Told without a rule, or as the project says. */
+        public About(long project, long submission, long passage, String what, String run, String rule) {
+            this(project, submission, passage, null, what, run, rule, Manner.PLAIN);
         }
 
-        /** As soon as the project says. */
-        public About(long project, long submission, long passage, String what, String run, String rule) {
-            this(project, submission, passage, what, run, rule, List.of());
+        public static About kept(long project, long submission, long file, String name) {
+            return new About(project, submission, null, file, name, "kept", "", Manner.PLAIN);
+        }
+
+        /** The same, told by rules in this manner. */
+        public About by(String rules, Manner their) {
+            return new About(project, submission, passage, file, what, run, rules, their);
+        }
+
+        /** The same, told for a reason. */
+        public About because(String why) {
+            return by(rule, Manner.because(why));
         }
     }
 
@@ -61,16 +73,18 @@ public class Messages {
     private final Projects projects;
     private final Settled submissions;
     private final Noting noting;
+    private final Openly openly;
     private final String address;
 
     Messages(NoticeRepository notices, Dispatch dispatch, People people, Projects projects, Settled submissions, Noting noting,
-            @Value("${pervius.address}") String address) {
+            Openly openly, @Value("${pervius.address}") String address) {
         this.notices = notices;
         this.dispatch = dispatch;
         this.people = people;
         this.projects = projects;
         this.submissions = submissions;
         this.noting = noting;
+        this.openly = openly;
         this.address = address;
     }
 
@@ -91,62 +105,32 @@ public class Messages {
         new LinkedHashSet<>(addresses).forEach(address -> note(null, address, occasion, about, detail));
     }
 
-    /**
-     * A file that is only kept.
-     *
-     * @param submission it came with
-     * @param paces how soon each rule that tells of it says
-     */
-    public record AboutFile(long project, long submission, long file, String name, String rule, List<Optional<Pace>> paces) {
-        public AboutFile {
-            paces = List.copyOf(paces);
-        }
-    }
-
-    /**
-     * Leaves a notice of a file that is only kept, to be told with other things; says whether it did. Where the recipient does not wait it
-     * is for the caller to tell of it at once.
-     *
-     * @param person or else {@code outside}, an address outside the project
-     */
-    @Transactional(propagation = Propagation.MANDATORY)
-    public boolean tellLater(@Nullable Long person, @Nullable String outside, Occasion occasion, AboutFile about, String detail) {
-        Notice notice = noted(person, outside, occasion, new Told(about.project(), about.submission(), about.name(), about.rule()), detail);
-        notice.gatherKey = "kept";
-        notice.fileId = about.file();
-        notice.dueAt = noting.due(notice, about.paces()).orElse(null);
-        if (notice.dueAt != null) {
-            noting.keep(notice);
-        }
-        return notice.dueAt != null;
-    }
-
-    /** What is told of, whatever it is. */
-    private record Told(long project, long submission, String what, String rule) {
-    }
-
-    private Notice noted(@Nullable Long person, @Nullable String outside, Occasion occasion, Told told, String detail) {
+    private void note(@Nullable Long person, @Nullable String outside, Occasion occasion, About about, String detail) {
         Notice notice = new Notice();
-        notice.projectId = told.project();
+        notice.projectId = about.project();
         notice.personId = person;
         notice.address = outside;
         notice.occasion = occasion;
-        notice.submissionId = told.submission();
-        notice.what = told.what();
-        notice.detail = detail.length() > 4000 ? detail.substring(0, 3999) + "…" : detail;
-        notice.rule = told.rule().length() > MOST_OF_RULES ? told.rule().substring(0, MOST_OF_RULES - 1) + "…" : told.rule();
-        return notice;
-    }
-
-    private void note(@Nullable Long person, @Nullable String outside, Occasion occasion, About about, String detail) {
-        Notice notice = noted(person, outside, occasion, new Told(about.project(), about.submission(), about.what(), about.rule()), detail);
-        notice.gatherKey = about.run();
+        notice.submissionId = about.submission();
         notice.passageId = about.passage();
-        notice.dueAt = noting.due(notice, about.paces()).orElse(null);
+        notice.fileId = about.file();
+        notice.gatherKey = about.run();
+        notice.what = about.what();
+        notice.detail = cut(detail, MOST_DETAIL);
+        notice.rule = cut(about.rule(), MOST_OF_RULES);
+        notice.subject = cut(about.manner().subject(), MOST_SUBJECT);
+        notice.important = about.manner().important();
+        notice.shown = about.manner().shown();
+        notice.because = cut(about.manner().because().isEmpty() ? occasion.because() : about.manner().inWords(), MOST_SUBJECT);
+        notice.dueAt = noting.due(notice, about.manner().paces()).orElse(null);
         noting.keep(notice);
         if (notice.dueAt == null) {
             gatherAtTheEnd(about.submission());
         }
+    }
+
+    private static String cut(String text, int most) {
+        return text.length() > most ? text.substring(0, most - 1) + "…" : text;
     }
 
     /** Once in a transaction for each submission something was told of. */
@@ -219,18 +203,22 @@ public class Messages {
     private Message write(String key, List<Notice> group, String reference) {
         Notice first = group.getFirst();
         String name = first.personId == null ? String.valueOf(first.address) : people.person(first.personId).name();
-        Map<Long, List<Notice>> byPassage = group.stream().collect(Collectors.groupingBy(Notice::passage, LinkedHashMap::new,
+        Map<Object, List<Notice>> byThing = group.stream().collect(Collectors.groupingBy(Notice::thing, LinkedHashMap::new,
                 Collectors.toList()));
-        List<Letter.Line> lines = byPassage.values().stream().limit(MOST_LINES)
+        List<Letter.Line> lines = byThing.values().stream().limit(MOST_LINES)
                 .map(its -> new Letter.Line(its.getFirst().what, details(its), link(its.getFirst()))).toList();
         List<String> rules = group.stream().map(n -> n.rule).filter(r -> !r.isEmpty()).distinct().toList();
         String all = address + (first.occasion.asksToDecide() ? "/desk" : "/passages?submission=" + first.submissionId);
         Letter letter = Letter.write(new Letter.Heading(first.occasion, projects.settings(first.projectId).code(), reference,
-                name, all, rules, byPassage.size(), first.personId == null ? "" : address + "/messages"), lines);
+                name, all, rules, byThing.size(), Notice.reasons(group), first.personId == null ? "" : address + "/messages"), lines,
+                Notice.subject(group, byThing.size()));
         // Every notice is in one message only, so its first notice makes a message unlike any other.
         String unlike = first.submissionId + "/" + (key.length() > 200 ? "" : key + "/") + first.id();
-        return dispatch.message(first.projectId, first.personId, first.personId == null ? String.valueOf(first.address)
+        Message message = dispatch.message(first.projectId, first.personId, first.personId == null ? String.valueOf(first.address)
                 : people.person(first.personId).email(), first.occasion, unlike, letter.subject(), letter.text());
+        message.important = group.stream().anyMatch(n -> n.important);
+        openly.head(message, group);
+        return message;
     }
 
     /** What is said of one passage, each thing once. */
@@ -246,6 +234,7 @@ public class Messages {
     }
 
     private String link(Notice notice) {
-        return address + (notice.occasion.asksToDecide() ? "/read/" : "/passages/") + notice.passage();
+        return address + (notice.passageId == null ? "/passages?submission=" + notice.submissionId
+                : (notice.occasion.asksToDecide() ? "/read/" : "/passages/") + notice.passageId);
     }
 }

@@ -1,12 +1,14 @@
 package app.pervius.server.messages;
 
+import app.pervius.core.tell.Manner;
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.store.Row;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import java.time.Instant;
-import java.util.Objects;
+import java.util.List;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** That a person is to be told something about one passage, or one file that is only kept; becomes a line of a message. */
@@ -26,13 +28,32 @@ class Notice extends Row {
     String what = "";
     String detail = "";
     String rule = "";
+    /** In the place of the usual subject; empty for that. */
+    String subject = "";
+    boolean important;
+    @Enumerated(EnumType.STRING)
+    Manner.Shown shown = Manner.Shown.ALONE;
+    /** Why, as the rest of “because …”. */
+    String because = "";
     Instant notedAt = Instant.EPOCH;
     /** When it is told with other things; absent for what is told as it happens. */
     @Nullable Instant dueAt;
     @Nullable Long messageId;
 
-    /** The passage it is about, where it is about one. */
-    long passage() {
-        return Objects.requireNonNull(passageId);
+    /** What it is about, to tell it from others: the passage, or the file. */
+    Object thing() {
+        return passageId == null ? "file " + fileId : passageId;
+    }
+
+    /** Why somebody is told of all these, as the rest of “because …”. */
+    static String reasons(List<Notice> all) {
+        return all.stream().map(n -> n.because).filter(b -> !b.isEmpty()).distinct().collect(Collectors.joining("; or because "));
+    }
+
+    /** The subject a rule or the project gives a message of all these; where they differ, the first with how many others there are. */
+    static String subject(List<Notice> all, int things) {
+        List<String> given = all.stream().map(n -> n.subject).filter(g -> !g.isEmpty()).distinct().toList();
+        return given.isEmpty() ? "" : given.size() == 1 || things == 1 ? given.getFirst()
+                : given.getFirst() + " and " + (things == 2 ? "one more" : things - 1 + " more");
     }
 }

@@ -1,11 +1,13 @@
 package app.pervius.server.messages;
 
+import app.pervius.core.tell.Manner;
 import app.pervius.core.tell.Occasion;
 import jakarta.persistence.LockModeType;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
@@ -22,6 +24,19 @@ interface NoticeRepository extends JpaRepository<Notice, Long> {
     @Query("from Notice n where n.projectId = :project and n.personId = :person and n.messageId is null and n.dueAt is not null "
             + "order by n.id")
     List<Notice> waitingFor(long project, long person);
+
+    /** For whom something is due: a person of a project, or an address outside it. */
+    interface Recipient {
+        long getProject();
+
+        @Nullable Long getPerson();
+
+        @Nullable String getAddress();
+    }
+
+    @Query("select distinct n.projectId as project, n.personId as person, n.address as address from Notice n "
+            + "where n.dueAt <= :now and n.messageId is null")
+    List<Recipient> due(Instant now, Limit limit);
 
     /** The same for an address outside the project. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)
@@ -41,6 +56,11 @@ interface NoticeRepository extends JpaRepository<Notice, Long> {
     int goNow(long project, long person, Instant now);
 
     long countByProjectIdAndPersonIdAndMessageIdIsNullAndDueAtIsNotNull(long project, long person);
+
+    /** What was told of a submission to people who see each other. */
+    List<Notice> findBySubmissionIdAndOccasionAndShownNotOrderById(long submission, Occasion occasion, Manner.Shown shown);
+
+    List<Notice> findByMessageId(long message);
 
     List<Notice> findByPassageIdInOrderByIdDesc(Collection<Long> passages, Limit limit);
 

@@ -54,12 +54,13 @@ class PaceController {
     record MyWish(@Nullable @Valid PaceForm wish, @Nullable @Size(max = 60) String zone, int version) {
     }
 
-    /** How a project's messages go; {@code slowest} in minutes, up to a day. */
-    record MessageWays(@NotNull @Valid PaceForm usual, int slowest, boolean held, int version) {
+    /** How a project's messages go; {@code slowest} in minutes, up to a day; answers go to {@code replyTo}; absent where that stays. */
+    record MessageWays(@NotNull @Valid PaceForm usual, int slowest, boolean held, @Nullable @Size(max = 200) String replyTo,
+            int version) {
     }
 
     /** @param mailed whether there is a mail server */
-    record MessageWaysView(PaceForm usual, int slowest, boolean held, int version, boolean mailed) {
+    record MessageWaysView(PaceForm usual, int slowest, boolean held, String replyTo, int version, boolean mailed) {
     }
 
     @GetMapping("/my-messages")
@@ -85,7 +86,7 @@ class PaceController {
     MessageWaysView ways(@PathVariable long project, Actor actor) {
         actor.mustControl(project);
         Paces.OfProject says = paces.ofProject(project);
-        return new MessageWaysView(PaceForm.of(says.usual()), says.slowest(), says.held(), says.version(), mail.mailed());
+        return new MessageWaysView(PaceForm.of(says.usual()), says.slowest(), says.held(), says.replyTo(), says.version(), mail.mailed());
     }
 
     /** Says how soon a project tells, how long people may wait, and whether its mail is held. */
@@ -94,7 +95,8 @@ class PaceController {
     @Transactional
     public void say(@PathVariable long project, @Valid @RequestBody MessageWays entry, Actor actor) {
         actor.mustControl(project);
-        paces.say(project, entry.usual().pace(), entry.slowest(), entry.held(), entry.version());
+        paces.say(project, new Paces.OfProject(entry.usual().pace(), entry.slowest(), entry.held(), entry.replyTo() == null
+                ? paces.ofProject(project).replyTo() : entry.replyTo(), entry.version()));
         if (!entry.held()) {
             outbound.goOn(Postman.KEY);
         }

@@ -27,15 +27,17 @@ class Paces {
 
     /** People may choose to wait for a day unless their project says otherwise. */
     private static final int DAY = 24 * 60;
+    private static final String ONE_ADDRESS = "[^\\s\\p{Cntrl}@,;<>\"]+@[^\\s\\p{Cntrl}@,;<>\"]+";
 
     /**
      * What a project says.
      *
      * @param slowest how long people may choose to wait, in minutes; 0 for not at all
      * @param held whether nothing goes out for now
+     * @param replyTo the address answers go to; empty for wherever mail comes from
      * @param version 0 until somebody has said something
      */
-    record OfProject(Pace usual, int slowest, boolean held, int version) {
+    record OfProject(Pace usual, int slowest, boolean held, String replyTo, int version) {
     }
 
     /** What a person wishes; the zone is the project's where absent. */
@@ -107,22 +109,29 @@ class Paces {
 
     private Known known(long project) {
         return remembered.get(project, () -> new Known(ofProjects.findById(project).map(row -> new OfProject(row.pace(), row.slowest,
-                row.held, row.version + 1)).orElse(new OfProject(Pace.AT_ONCE, DAY, false, 0)),
+                row.held, row.replyTo, row.version + 1)).orElse(new OfProject(Pace.AT_ONCE, DAY, false, "", 0)),
                 wishes.findByProjectId(project).stream().collect(Collectors.toMap(w -> w.personId, w -> new Wish(w.pace(),
                         w.zone == null ? null : ZoneId.of(w.zone), w.version + 1)))));
     }
 
-    void say(long project, Pace usual, int slowest, boolean hold, int version) {
+    void say(long project, OfProject wanted) {
+        int slowest = wanted.slowest();
         if (slowest < 0 || slowest > DAY) {
             throw Refused.invalid("slowest", "People may choose to wait for up to a day.");
         }
-        ProjectMessages row = ofProject(project, version);
+        String replyTo = wanted.replyTo().strip();
+        if (!replyTo.isEmpty() && !replyTo.matches(ONE_ADDRESS)) {
+            throw Refused.invalid("replyTo", "“" + replyTo + "” is no e-mail address.");
+        }
+        ProjectMessages row = ofProject(project, wanted.version());
+        Pace usual = wanted.usual();
         row.minutes = usual.minutes();
         row.atHour = usual.hour().orElse(null);
         row.workingDays = usual.workingDays();
+        row.replyTo = replyTo;
         row.slowest = slowest;
         held.changed();
-        row.held = hold;
+        row.held = wanted.held();
         ofProjects.saveAndFlush(row);
     }
 

@@ -1,5 +1,6 @@
 package app.pervius.server.messages;
 
+import app.pervius.core.tell.Occasion;
 import app.pervius.server.live.Live;
 import app.pervius.server.outbound.Channel;
 import app.pervius.server.outbound.Outcome;
@@ -8,6 +9,7 @@ import app.pervius.server.outbound.Patience;
 import app.pervius.server.store.CrashPoint;
 import app.pervius.server.store.Outside;
 import app.pervius.server.store.Secrets;
+import jakarta.mail.Address;
 import jakarta.mail.Message.RecipientType;
 import jakarta.mail.MessagingException;
 import jakarta.mail.internet.AddressException;
@@ -19,6 +21,7 @@ import java.io.UnsupportedEncodingException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.InstantSource;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -32,6 +35,7 @@ import java.util.stream.Collectors;
 import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.beans.factory.annotation.Value;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.mail.MailException;
 import org.springframework.mail.MailSendException;
 import org.springframework.mail.javamail.JavaMailSender;
@@ -58,16 +62,20 @@ class Postman implements Channel {
     private final Secrets secrets;
     private final Paces paces;
     private final Live live;
+    private final NoticeRepository notices;
+    private final ApplicationEventPublisher events;
     private final String from;
 
     Postman(MessageRepository messages, ObjectProvider<JavaMailSender> mail, InstantSource clock, Secrets secrets, Paces paces, Live live,
-            @Value("${pervius.mail.from}") String from) {
+            NoticeRepository notices, ApplicationEventPublisher events, @Value("${pervius.mail.from}") String from) {
         this.messages = messages;
         this.mail = mail;
         this.clock = clock;
         this.secrets = secrets;
         this.paces = paces;
         this.live = live;
+        this.notices = notices;
+        this.events = events;
         this.from = from;
     }
 
@@ -105,8 +113,14 @@ class Postman implements Channel {
     @Override
     public void givenUp(Parcel parcel, int tries, String lastWords) {
         messages.givenUp(parcel.subject(), clock.instant(), lastWords);
-        messages.findById(parcel.subject()).map(m -> m.projectId)
-                .ifPresent(project -> live.changed(new Live.Change(project, null, Live.Topic.MAIL, parcel.subject())));
+        messages.findById(parcel.subject()).filter(m -> m.projectId != null).ifPresent(m -> {
+            live.changed(new Live.Change(Objects.requireNonNull(m.projectId), null, Live.Topic.MAIL, m.id()));
+            // Of a message about that nobody is told: it would go on for ever.
+            if (m.occasion != Occasion.MESSAGE_FAILED) {
+                events.publishEvent(new GivenUp(m.id(), notices.findByMessageId(m.id()).stream().map(n -> n.passageId)
+                        .filter(Objects::nonNull).distinct().toList(), m.recipient, lastWords));
+            }
+        });
     }
 
     @Override
@@ -171,16 +185,30 @@ class Postman implements Channel {
     }
 
     private MimeMessage letter(JavaMailSender sender, String key, Message message) throws MessagingException, UnsupportedEncodingException {
-        MimeMessage letter = new StableId(sender.createMimeMessage().getSession(), "<" + key + "@pervius>");
+        Letter letter = new Letter(sender.createMimeMessage().getSession(), "<" + key + "@pervius>");
         letter.setFrom(new InternetAddress(from, "Pervius", StandardCharsets.UTF_8.name()));
-        letter.setRecipient(RecipientType.TO, new InternetAddress(message.recipient));
+        InternetAddress recipient = new InternetAddress(message.recipient);
+        recipient.validate();
+        letter.onlyTo(recipient);
+        letter.setRecipients(RecipientType.TO, addresses(message.openlyTo == null ? message.recipient : message.openlyTo));
+        letter.setRecipients(RecipientType.CC, addresses(message.inCopy == null ? "" : message.inCopy));
         letter.setSubject(message.subject, StandardCharsets.UTF_8.name());
         letter.setContent(body(message.secret ? secrets.decrypt(message.text) : message.text));
         letter.setSentDate(java.util.Date.from(message.madeAt));
         // RFC 3834: nobody's out-of-office answers it.
         letter.setHeader("Auto-Submitted", "auto-generated");
+        if (message.important) {
+            // RFC 2156 and RFC 4356; the third is what many programs look at.
+            letter.setHeader("Importance", "high");
+            letter.setHeader("Priority", "urgent");
+            letter.setHeader("X-Priority", "1");
+        }
         if (message.projectId != null) {
             letter.setHeader("List-Id", "<project-" + message.projectId + ".pervius>");
+            String replyTo = paces.ofProject(message.projectId).replyTo();
+            if (!replyTo.isEmpty()) {
+                letter.setReplyTo(addresses(replyTo));
+            }
         }
         // What is told of one submission reads as one thread.
         Matcher submission = OF_SUBMISSION.matcher(message.messageKey);
@@ -188,6 +216,15 @@ class Postman implements Channel {
             letter.setHeader("References", "<submission-" + submission.group(1) + "@pervius>");
         }
         return letter;
+    }
+
+    /** Addresses that stand one a line. */
+    private static Address[] addresses(String lines) throws AddressException {
+        List<Address> all = new ArrayList<>();
+        for (String line : lines.lines().toList()) {
+            all.add(new InternetAddress(line));
+        }
+        return all.toArray(Address[]::new);
     }
 
     /** The text, and the same as HTML for whoever reads that. */
@@ -199,13 +236,24 @@ class Postman implements Channel {
         return new MimeMultipart("alternative", plain, html);
     }
 
-    /** A letter whose id is the same however often it is handed over. */
-    private static final class StableId extends MimeMessage {
+    /** A letter whose id is the same however often it is handed over, and which goes to one recipient whomever its heading names. */
+    private static final class Letter extends MimeMessage {
         private final String id;
+        private Address[] recipients = {};
 
-        StableId(jakarta.mail.Session session, String id) {
+        Letter(jakarta.mail.Session session, String id) {
             super(session);
             this.id = id;
+        }
+
+        void onlyTo(Address recipient) {
+            recipients = new Address[] {recipient};
+        }
+
+        /** Whom it is handed over for; whoever else is named in it gets his own. */
+        @Override
+        public Address[] getAllRecipients() {
+            return recipients.clone();
         }
 
         @Override

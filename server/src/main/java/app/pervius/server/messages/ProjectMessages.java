@@ -19,6 +19,8 @@ class ProjectMessages {
     int slowest;
     /** Nothing goes out until somebody says so. */
     boolean held;
+    /** Where answers go; empty for wherever mail comes from. */
+    String replyTo = "";
     @Version
     int version;
 

@@ -37,7 +37,7 @@ public class ToldOf {
     /** Who was told of what became of these passages, in the order it happened. */
     public List<Told> told(Collection<Long> passages, Collection<Occasion> of) {
         return passages.isEmpty() ? List.of() : notices.findByOccasionInAndPassageIdInOrderById(of, passages).stream()
-                .map(n -> new Told(n.personId, n.address, n.passage(), n.notedAt)).toList();
+                .map(n -> new Told(n.personId, n.address, Objects.requireNonNull(n.passageId), n.notedAt)).toList();
     }
 
     /** The newest messages about these passages. */
@@ -46,7 +46,7 @@ public class ToldOf {
         Map<Long, Message> sent = messages.findAllById(found.stream().map(n -> n.messageId).filter(Objects::nonNull).distinct().toList())
                 .stream()
                 .collect(Collectors.toMap(Message::id, m -> m));
-        return found.stream().map(n -> new AboutPassage(n.personId, n.address, n.passage(), n.occasion, n.notedAt,
+        return found.stream().map(n -> new AboutPassage(n.personId, n.address, Objects.requireNonNull(n.passageId), n.occasion, n.notedAt,
                 n.messageId == null || !sent.containsKey(n.messageId) ? null : sent.get(n.messageId).sentAt)).toList();
     }
 }

@@ -79,6 +79,8 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
 
     List<StoredPassage> findBySubmissionIdOrderById(long submission, Limit limit);
 
+    boolean existsBySubmissionIdAndStateNot(long submission, Passages.State state);
+
     @Query("select p.ruleId as rule, count(p) as passages from Passage p where p.projectId = :project and p.ruleId is not null "
             + "and p.since >= :since group by p.ruleId")
     List<Taken> countByRule(long project, Instant since);

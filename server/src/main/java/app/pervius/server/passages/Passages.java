@@ -269,6 +269,13 @@ public class Passages {
         return passages.findAllById(ids).stream().filter(p -> p.projectId == project).map(StoredPassage::id).sorted().toList();
     }
 
+    /** A passage as it is now, without its files. */
+    @Transactional(readOnly = true)
+    public PassageFacts asItIs(long id) {
+        StoredPassage row = passages.findById(id).orElseThrow(() -> Refused.notFound("passage"));
+        return new PassageFacts(row.origin(), row.passage(), Optional.empty(), List.of(), "");
+    }
+
     /** A passage as it arrived: what stations have made of it since is not there. */
     @Transactional(readOnly = true)
     public PassageFacts asArrived(long id) {

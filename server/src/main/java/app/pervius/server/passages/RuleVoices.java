@@ -15,4 +15,7 @@ public interface RuleVoices {
      * @param except people who are told of it in another way
      */
     void speak(PassageFacts passage, Occasion occasion, Map<String, String> known, String usual, Collection<Long> except);
+
+    /** Whether any rule in force speaks on an occasion. */
+    boolean heard(long project, Occasion occasion);
 }

@@ -13,6 +13,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
@@ -150,25 +151,27 @@ public class People {
         return people.findById(person).filter(p -> p.projectId == project && p.active).isPresent();
     }
 
-    /**
-     * The active people an audience means; addresses outside are not among them.
-     *
-     * @param author whom it calls the author
-     * @param uploader whom it calls the one who handed it in
-     * @param byMatrix the roles the matrix says are told
-     */
-    public List<Long> who(List<Audience> audience, long project, long author, long uploader,
-            java.util.function.Supplier<List<RoleId>> byMatrix) {
-        return audience.stream().flatMap(a -> switch (a) {
-            case Audience.Author() -> java.util.stream.Stream.of(author);
-            case Audience.Uploader() -> java.util.stream.Stream.of(uploader);
-            case Audience.Holders(RoleId role) -> holders(role).stream().map(h -> h.person().value());
+    /** The active people an audience means; addresses outside are not among them. */
+    public List<Long> who(Audience audience, long project, Circle around) {
+        Stream<Long> meant = switch (audience) {
+            case Audience.Author() -> Stream.of(around.author());
+            case Audience.Uploader() -> Stream.of(around.uploader());
+            case Audience.Holders(RoleId role) -> holding(List.of(role));
             case Audience.OfFirm(FirmId firm) -> people.membersOf(project).stream().filter(p -> p.firm.id() == firm.value())
                     .map(Person::id);
-            case Audience.Outside outside -> java.util.stream.Stream.<Long>empty();
-            case Audience.ByMatrix() -> byMatrix.get().stream().flatMap(role -> holders(role).stream()).map(h -> h.person().value());
-            case Audience.Named(PersonId person) -> java.util.stream.Stream.of(person.value());
-        }).distinct().filter(id -> person(id).active()).toList();
+            case Audience.Outside outside -> Stream.empty();
+            case Audience.ByMatrix() -> holding(around.told());
+            case Audience.Lead() -> holding(around.lead());
+            case Audience.Deciding() -> around.deciding().stream();
+            case Audience.EarlierHolders() -> around.earlier().stream();
+            case Audience.Followers() -> around.followers().stream();
+            case Audience.Named(PersonId person) -> Stream.of(person.value());
+        };
+        return meant.distinct().filter(id -> person(id).active()).toList();
+    }
+
+    private Stream<Long> holding(List<RoleId> roles) {
+        return roles.stream().flatMap(role -> holders(role).stream()).map(h -> h.person().value());
     }
 
     /** The current transaction changes people or roles. */

@@ -4,6 +4,7 @@ import app.pervius.core.passage.Entry;
 import app.pervius.core.review.Acting;
 import app.pervius.core.review.Board;
 import app.pervius.core.review.Part;
+import app.pervius.core.tell.Occasion;
 import app.pervius.server.access.Actor;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.live.Live;
@@ -22,13 +23,15 @@ public class DrawingTogether {
     private final AnswerRepository answers;
     private final Parting parting;
     private final Moves moves;
+    private final ReviewTelling telling;
     private final Live live;
 
-    DrawingTogether(Acts acts, AnswerRepository answers, Parting parting, Moves moves, Live live) {
+    DrawingTogether(Acts acts, AnswerRepository answers, Parting parting, Moves moves, ReviewTelling telling, Live live) {
         this.acts = acts;
         this.answers = answers;
         this.parting = parting;
         this.moves = moves;
+        this.telling = telling;
         this.live = live;
     }
 
@@ -41,6 +44,7 @@ public class DrawingTogether {
             moves.note(file.passage().value(), Entry.Kind.AMONG_REVIEWERS, Journal.by(actor, review.projectId),
                     "Comments drawn together and released.");
         }
+        telling.happens(review, Occasion.RELEASED, "released " + review.id() + " turn " + turn, "", List.of());
         parting.part(review, at.route(), parts);
     }
 

@@ -7,8 +7,10 @@ import app.pervius.core.project.DecisionCode;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.review.Ending;
 import app.pervius.core.review.Route;
+import app.pervius.core.tell.Occasion;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.passages.Engine;
+import app.pervius.server.passages.Happened;
 import app.pervius.server.passages.Moves;
 import app.pervius.server.projects.Projects;
 import java.util.Comparator;
@@ -16,6 +18,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -31,14 +34,17 @@ public class Outcomes {
     private final Moves moves;
     private final Projects projects;
     private final Engine engine;
+    private final ApplicationEventPublisher events;
 
-    Outcomes(ReviewRepository reviews, Reviews flow, ReviewFiles files, Moves moves, Projects projects, Engine engine) {
+    Outcomes(ReviewRepository reviews, Reviews flow, ReviewFiles files, Moves moves, Projects projects, Engine engine,
+            ApplicationEventPublisher events) {
         this.reviews = reviews;
         this.flow = flow;
         this.files = files;
         this.moves = moves;
         this.projects = projects;
         this.engine = engine;
+        this.events = events;
     }
 
     /** Gives decided passages their decisions, unless they have to wait for others of their review. */
@@ -62,6 +68,8 @@ public class Outcomes {
                     Optional.ofNullable(route.completion().statusCodes().get(ending.code()))),
                     new FieldValues(route.completion().values()));
             files.passedOn(file.review(), file.passage());
+            events.publishEvent(new Happened(List.of(file.passage()), Occasion.DECIDED, "decided " + review.id(),
+                    account(file.passage(), DecisionCode.of(ending.code(), codes))));
         });
         if (!over.isEmpty()) {
             engine.wake(review.submissionId);

@@ -3,11 +3,14 @@ package app.pervius.server.reviews;
 import app.pervius.core.tell.Occasion;
 import app.pervius.core.tell.Telling;
 import app.pervius.server.messages.Messages;
+import app.pervius.server.passages.Happened;
 import app.pervius.server.passages.Passages;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 
 /** Telling people of the files of a review that are under way. */
@@ -18,12 +21,14 @@ public class ReviewTelling {
     private final Seats seats;
     private final Passages passages;
     private final Messages messages;
+    private final ApplicationEventPublisher events;
 
-    ReviewTelling(ReviewFiles files, Seats seats, Passages passages, Messages messages) {
+    ReviewTelling(ReviewFiles files, Seats seats, Passages passages, Messages messages, ApplicationEventPublisher events) {
         this.files = files;
         this.seats = seats;
         this.passages = passages;
         this.messages = messages;
+        this.events = events;
     }
 
     /** Tells people in seats of each file of the review that is under way. */
@@ -37,6 +42,12 @@ public class ReviewTelling {
             messages.tell(persons, occasion, new Messages.About(review.projectId, review.submissionId, passage.id(), passage.inWords(), run,
                     passage.rule() == null ? "" : passage.rule()), passage.names().originalName() + detail);
         }
+    }
+
+    /** Has rules speak of what happens to all of its files that are under way, beside those who are told of it themselves. */
+    public void happens(Review review, Occasion occasion, String run, String text, Collection<Long> except) {
+        events.publishEvent(new Happened(files.live(review.id()).stream().map(ReviewFiles.InReview::passage).toList(), occasion, run,
+                Map.of(), text, except));
     }
 
     /** The same for everybody who has the step, but for those left out. */

@@ -67,6 +67,8 @@ public class ReviewTurns {
                 "review " + review.id() + " turn " + review.turn,
                 review.message.isEmpty() ? "" : "\n" + people.person(Objects.requireNonNullElse(review.senderId, review.authorId))
                 .name() + " says: " + review.message);
+        telling.happens(review, Occasion.STEP_BEGUN, "begun " + review.id() + " turn " + review.turn,
+                stepName(review, route) + ", with " + seats.inWords(review, sitting), seats.toTell(review, sitting));
         live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
     }
 

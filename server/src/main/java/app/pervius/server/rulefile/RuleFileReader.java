@@ -22,16 +22,19 @@ import app.pervius.core.rules.Where;
 import app.pervius.core.rules.Which;
 import app.pervius.core.tell.Audience;
 import app.pervius.core.tell.Audiences;
+import app.pervius.core.tell.Envelope;
 import app.pervius.core.tell.Occasion;
 import app.pervius.core.tell.Pace;
 import app.pervius.core.tell.TellPlan;
 import app.pervius.core.tell.Telling;
 import app.pervius.server.textfiles.FilePart;
+import app.pervius.server.textfiles.FileWords;
 import app.pervius.server.textfiles.TextFile;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /** Reads a rule sheet as a file, or as a part of one; what is wrong with it is noted with its line. Changes nothing. */
 public final class RuleFileReader {
@@ -197,7 +200,7 @@ public final class RuleFileReader {
         if (!part.mapping("A copy")) {
             return Optional.empty();
         }
-        Optional<Occasion> when = part.need("when").flatMap(this::occasion);
+        Optional<Occasion> when = part.need("when").flatMap(p -> occasion(p, TellPlan.COPYING));
         Optional<Target.Into> into = places.into(part, Copying.USUAL_NAME);
         Target.WhenTaken whenTaken = part.find("when-taken").flatMap(p -> p.word("“when-taken”", Target.WhenTaken.class))
                 .orElse(Target.WhenTaken.KEEP_BOTH);
@@ -205,10 +208,10 @@ public final class RuleFileReader {
         return when.flatMap(occasion -> into.map(to -> new Copying(occasion, to, whenTaken)));
     }
 
-    private Optional<Occasion> occasion(FilePart part) {
+    private static Optional<Occasion> occasion(FilePart part, List<Occasion> among) {
         Optional<Occasion> occasion = part.word("“when”", Occasion.class);
-        if (occasion.isPresent() && !TellPlan.OCCASIONS.contains(occasion.get())) {
-            part.wrong("A rule tells of and copies what is arrived, stopped, returned or issued.");
+        if (occasion.isPresent() && !among.contains(occasion.get())) {
+            part.wrong("Here one of these may stand: " + among.stream().map(FileWords::of).collect(Collectors.joining(", ")) + ".");
         }
         return occasion;
     }
@@ -221,12 +224,19 @@ public final class RuleFileReader {
         if (!part.mapping("A telling")) {
             return Optional.empty();
         }
-        Optional<Occasion> when = part.need("when").flatMap(this::occasion);
+        Optional<Occasion> when = part.need("when").flatMap(p -> occasion(p, TellPlan.OCCASIONS));
         List<Audience> whom = part.need("whom").map(p -> p.list("“whom”", audiences::read)).orElse(List.of());
         String text = part.find("text").flatMap(p -> p.text("A text", Telling.LONGEST)).orElse("");
         Optional<Pace> pace = part.find("pace").flatMap(RuleFileReader::pace);
+        List<Audience> inCopy = part.find("in-copy").map(p -> p.list("“in-copy”", audiences::read)).orElse(List.of());
+        String subject = part.find("subject").flatMap(p -> p.text("A subject", Envelope.LONGEST_SUBJECT)).orElse("");
+        boolean important = part.find("important").flatMap(p -> p.yesOrNo("“important”")).orElse(false);
         part.nothingElse();
-        return when.map(occasion -> new Telling(occasion, whom, text, pace));
+        if (whom.isEmpty() && !inCopy.isEmpty()) {
+            part.wrong("Somebody gets a copy of what is told to nobody.");
+        }
+        Envelope envelope = new Envelope(subject, inCopy, important);
+        return when.map(occasion -> new Telling(occasion, whom, text, pace, Optional.of(envelope).filter(e -> !e.equals(Envelope.PLAIN))));
     }
 
     /** “at-once”, or minutes or an hour to gather until. */

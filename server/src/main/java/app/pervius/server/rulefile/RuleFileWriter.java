@@ -153,6 +153,15 @@ public final class RuleFileWriter {
                 one.put("text", telling.text());
             }
             telling.pace().ifPresent(pace -> one.put("pace", pace(pace)));
+            if (!telling.subject().isEmpty()) {
+                one.put("subject", telling.subject());
+            }
+            if (!telling.inCopy().isEmpty()) {
+                one.put("in-copy", telling.inCopy().stream().map(audiences::write).toList());
+            }
+            if (telling.important()) {
+                one.put("important", true);
+            }
             all.add(one);
         }
         return all;

@@ -16,7 +16,7 @@ record CopyingForm(@NotNull Occasion occasion, @NotNull @Valid PlaceForm.IntoFor
     static final int MOST = 20;
 
     Copying copying() {
-        if (!TellPlan.OCCASIONS.contains(occasion)) {
+        if (!TellPlan.COPYING.contains(occasion)) {
             throw Refused.invalid("copies", "A rule copies what arrived, is stopped, goes back or is issued.");
         }
         return new Copying(occasion, into.into(), whenTaken);

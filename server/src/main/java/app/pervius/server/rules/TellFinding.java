@@ -39,22 +39,27 @@ class TellFinding implements RuleFinding {
                     "Say who is told, and when; or what is copied where."));
         }
         tell.everybody().forEach(audience -> audience(project, audience, found));
-        tell.tellings().stream().filter(t -> !t.text().isBlank()).forEach(t -> text(project, t, found));
+        tell.tellings().forEach(t -> {
+            text(project, "text", t.text(), t, found);
+            text(project, "subject", t.subject(), t, found);
+        });
         return found;
     }
 
-    private void text(long project, Telling telling, List<Finding> found) {
-        if (Pattern.compile(telling.text(), Telling.mergeFields(projects.settings(project)
+    private void text(long project, String part, String pattern, Telling telling, List<Finding> found) {
+        if (!pattern.isBlank() && Pattern.compile(pattern, Telling.mergeFields(projects.settings(project)
                 .fields())) instanceof Compiled.Faulty(List<PatternFault> faults)) {
-            faults.forEach(f -> found.add(new Finding(true, "tell", "The text on what is " + telling.occasion()
+            faults.forEach(f -> found.add(new Finding(true, "tell", "The " + part + " on what is " + telling.occasion()
                     .label() + ", at character " + (f.position() + 1) + ": " + f.message() + ".",
-                    "Put the text right; a backslash before a bracket takes it as it is.")));
+                    "Put it right; a backslash before a bracket takes it as it is.")));
         }
     }
 
     private void audience(long project, Audience audience, List<Finding> found) {
         switch (audience) {
-            case Audience.Author(), Audience.Uploader(), Audience.ByMatrix() -> { }
+            case Audience.Author(), Audience.Uploader(), Audience.ByMatrix(), Audience.Lead(), Audience.Deciding(),
+                    Audience.EarlierHolders(),
+                    Audience.Followers() -> { }
             case Audience.Holders(RoleId role) -> {
                 if (people.roles(project).stream().noneMatch(r -> r.id() == role.value())) {
                     found.add(new Finding(true, "tell", "A role that is to be told does not exist in this project.", "Choose another."));

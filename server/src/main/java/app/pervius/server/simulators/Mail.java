@@ -14,5 +14,8 @@ class Mail extends Row {
     String sender = "";
     String recipient = "";
     String subject = "";
+    /** The addresses in copy, as its heading has them. */
+    String inCopy = "";
+    boolean important;
     String text = "";
 }

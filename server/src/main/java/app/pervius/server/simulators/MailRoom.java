@@ -14,6 +14,7 @@ import jakarta.mail.internet.MimeMessage;
 import java.io.IOException;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Profile;
 import org.springframework.data.domain.Limit;
@@ -31,7 +32,8 @@ import org.springframework.web.bind.annotation.RestController;
 class MailRoom {
 
     /** A mail as the page shows it. */
-    record MailView(long id, Instant receivedAt, String sender, String recipient, String subject, String text) {
+    record MailView(long id, Instant receivedAt, String sender, String recipient, String inCopy, boolean important, String subject,
+            String text) {
     }
 
     private final MailRepository mails;
@@ -68,7 +70,7 @@ class MailRoom {
     @GetMapping("/api/mail-room")
     Page<MailView> mails(@RequestParam(required = false) @Nullable String after, Actor actor) {
         return Page.of(mails.newest(Page.after(after, Long.MAX_VALUE), Limit.of(Page.SIZE + 1)), Mail::id,
-                m -> new MailView(m.id(), m.receivedAt, m.sender, m.recipient, m.subject, m.text));
+                m -> new MailView(m.id(), m.receivedAt, m.sender, m.recipient, m.inCopy, m.important, m.subject, m.text));
     }
 
     /** The plain text of a mail, which is its first part where it has several. */
@@ -85,6 +87,8 @@ class MailRoom {
                     mail.receivedAt = clock.instant();
                     mail.sender = message.getFrom()[0].toString();
                     mail.recipient = recipient;
+                    mail.inCopy = String.join(", ", Objects.requireNonNullElse(message.getHeader("Cc"), new String[0]));
+                    mail.important = "high".equals(message.getHeader("Importance", null));
                     mail.subject = message.getSubject();
                     mail.text = text(message.getContent()).replace("\r\n", "\n");
                     mails.save(mail);

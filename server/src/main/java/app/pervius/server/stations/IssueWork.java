@@ -23,6 +23,7 @@ import app.pervius.server.documents.Documents;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.passages.Books;
+import app.pervius.server.passages.Happened;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.StationWork;
 import app.pervius.server.placing.Placing;
@@ -34,6 +35,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 
 /** Station Issue: what was current, what becomes current and every file of both change hands in one transaction. */
@@ -45,13 +47,16 @@ class IssueWork implements StationWork<IssueEffect> {
     private final Files files;
     private final Documents documents;
     private final Placing placing;
+    private final ApplicationEventPublisher events;
 
-    IssueWork(Projects projects, Folders folders, Files files, Documents documents, Placing placing) {
+    IssueWork(Projects projects, Folders folders, Files files, Documents documents, Placing placing,
+            ApplicationEventPublisher events) {
         this.projects = projects;
         this.folders = folders;
         this.files = files;
         this.documents = documents;
         this.placing = placing;
+        this.events = events;
     }
 
     @Override
@@ -153,6 +158,8 @@ class IssueWork implements StationWork<IssueEffect> {
                     placing.changed(passage, folder);
                 });
         documents.retire(former.revision());
+        events.publishEvent(new Happened(List.of(documents.passageOf(former.revision())), Occasion.SUPERSEDED, passage.run(),
+                "By " + passage.inWords() + "."));
         placing.changed(passage, archive.value());
     }
 

@@ -9,9 +9,11 @@ import app.pervius.core.number.Source;
 import app.pervius.core.passage.Change;
 import app.pervius.core.passage.Follow;
 import app.pervius.core.passage.Identity;
+import app.pervius.core.passage.Notice;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.Station;
 import app.pervius.core.project.FieldValues;
+import app.pervius.core.tell.Occasion;
 import app.pervius.core.register.RevisionSequence;
 import app.pervius.core.rules.Handling;
 import app.pervius.server.documents.Sequences;
@@ -24,7 +26,9 @@ import app.pervius.server.projects.Projects;
 import java.time.InstantSource;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.stereotype.Component;
 
 @Component
@@ -61,10 +65,12 @@ class NumberWork implements StationWork<NumberEffect> {
 
     @Override
     public Follow follow(PassageFacts passage, List<NumberEffect> effects, Books books) {
-        return Follow.of(effects.stream().filter(NumberEffect.Assign.class::isInstance).map(NumberEffect.Assign.class::cast)
+        List<Change> changes = effects.stream().filter(NumberEffect.Assign.class::isInstance).map(NumberEffect.Assign.class::cast)
                 .<Change>map(assign -> new Change.Numbered(
                 new Identity.Revision(books.assign(passage, assign.drawing(), assign.first()), assign.drawing().number(), assign.first()
-                        .toString(), 1))).toList());
+                        .toString(), 1))).toList();
+        return new Follow(changes, changes.isEmpty() ? List.of()
+                : List.of(new Notice(Occasion.NUMBERED, Set.of(Notice.Whom.NAMED_BY_RULES), "", Map.of())));
     }
 
     @Override

@@ -266,6 +266,8 @@ class AccessTableTest {
                 "1 4 3 3 3 y 4");
         line("POST /api/projects/{project}/rules/samples", who -> who.post(project + "/rules/samples", Map.of("written",
                 Map.of("rule", ruleForm(rule)), "folder", folder, "file", Map.of("name", "A.pdf", "size", 1))), "1 4 3 3 3 y 4");
+        line("POST /api/projects/{project}/rules/letters", who -> who.post(project + "/rules/letters", Map.of("occasion", "ARRIVED",
+                "subject", "", "text", "", "rule", "")), "1 4 3 3 3 y 4");
         line("GET /api/projects/{project}/rules/file", who -> who.get(project + "/rules/file"), "1 4 3 3 3 y 4");
         line("PUT /api/projects/{project}/rules/file", who -> who.putText(project + "/rules/file", "application/yaml", "nothing"),
                 "1 4 3 3 3 y 4");
@@ -331,6 +333,14 @@ class AccessTableTest {
         line("GET /api/projects/{project}/message-ways", who -> who.get(project + "/message-ways"), "1 4 3 3 3 y 4");
         line("PUT /api/projects/{project}/message-ways", who -> who.put(project + "/message-ways", Map.of("usual", Map.of("minutes", 0,
                 "workingDays", false), "slowest", 60, "held", false, "version", -1)), "1 4 3 3 3 y 4");
+        line("GET /api/projects/{project}/usual-words", who -> who.get(project + "/usual-words"), "1 4 3 3 3 y 4");
+        line("PUT /api/projects/{project}/usual-words/{occasion}", who -> who.put(project + "/usual-words/ARRIVED", Map.of("subject", "",
+                "text", "", "version", -1)), "1 4 3 3 3 y 4");
+        line("GET /api/projects/{project}/following", who -> who.get(project + "/following"), "1 4 y y y y 4");
+        line("PUT /api/projects/{project}/following/{kind}/{thing}", who -> who.put(project + "/following/FOLDER/" + folder, Map.of()),
+                "1 4 4 y y y 4");
+        line("DELETE /api/projects/{project}/following/{kind}/{thing}", who -> who.delete(project + "/following/FOLDER/" + folder),
+                "1 4 y y y y 4");
         line("GET /api/projects/{project}/messages", who -> who.get(project + "/messages?whose=ALL"), "1 4 3 3 3 y 4");
         long message = Client.until(() -> PEOPLE.get(Who.AUTHORS_FIRM).get(project + "/messages").must(200).body().get("items"),
                 (JsonNode items) -> !items.isEmpty()).get(0).get("id").asLong();

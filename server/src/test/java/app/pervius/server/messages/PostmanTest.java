@@ -10,6 +10,7 @@ import static org.mockito.Mockito.times;
 import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
+import app.pervius.core.tell.Pace;
 import app.pervius.server.outbound.Outcome;
 import app.pervius.server.outbound.Parcel;
 import app.pervius.server.store.Secrets;
@@ -38,8 +39,10 @@ class PostmanTest {
     private final JavaMailSender sender = mock();
     private final ObjectProvider<JavaMailSender> mail = mock();
     private final Secrets secrets = mock();
+    private final Paces paces = mock();
     private final Message message = new Message();
-    private final Postman postman = new Postman(messages, mail, () -> NOW, secrets, mock(), mock(), "pervius@kwb.example");
+    private final Postman postman = new Postman(messages, mail, () -> NOW, secrets, paces, mock(), mock(), mock(),
+                "pervius@kwb.example");
 
     @BeforeEach
     void aMessageWaits() throws ReflectiveOperationException {
@@ -103,6 +106,7 @@ class PostmanTest {
 
     @Test
     void whatIsToldOfOneSubmissionReadsAsOneThreadAndNobodysAbsenceAnswers() throws Exception {
+        when(paces.ofProject(anyLong())).thenReturn(new Paces.OfProject(Pace.AT_ONCE, 0, false, "", 1));
         message.projectId = 3L;
         message.messageKey = "77/9/ARRIVED/arrived/12";
         send();

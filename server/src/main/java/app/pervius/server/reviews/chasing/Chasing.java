@@ -108,11 +108,16 @@ class Chasing implements Look {
     private void carryOut(Review review, Route route, Step step, Chase.Kind kind) {
         String run = kind + " " + review.id() + " turn " + review.turn;
         switch (kind) {
-            case REMIND_BEFORE, REMIND_AFTER -> telling.tell(review, owing.unanswered(review), Occasion.REMINDED, run, "");
+            case REMIND_BEFORE, REMIND_AFTER -> {
+                telling.tell(review, owing.unanswered(review), Occasion.REMINDED, run, "");
+                telling.happens(review, Occasion.PROMPTED, "prompted " + run, "At “" + step.name() + "”, with " + owing.inWords(review)
+                        + ".", Set.of());
+            }
             case ESCALATE -> {
                 String with = owing.inWords(review);
-                telling.tell(review, owing.escalatedTo(step),
-                        Occasion.ESCALATED, run, "\nAt “" + step.name() + "”, with " + with + ".");
+                var told = owing.escalatedTo(step);
+                telling.tell(review, told, Occasion.ESCALATED, run, "\nAt “" + step.name() + "”, with " + with + ".");
+                telling.happens(review, Occasion.ESCALATED, run, "At “" + step.name() + "”, with " + with + ".", told);
             }
             case SILENCE -> deciding.silence(review);
         }

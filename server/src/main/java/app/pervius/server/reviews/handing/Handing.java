@@ -105,6 +105,8 @@ class Handing {
         }
         telling.tell(review, seats.in(review), Occasion.REMINDED, "nudge " + review.id() + " " + clock.instant().toEpochMilli(),
                 "\n" + actor.in(review.projectId).name() + " asks for your answer.");
+        telling.happens(review, Occasion.PROMPTED, "prompted " + review.id() + " " + clock.instant().toEpochMilli(),
+                "By " + actor.in(review.projectId).name() + ".", Set.of());
         acts.note(review, Entry.Kind.AMONG_REVIEWERS, actor, "Reminded.");
     }
 
@@ -119,5 +121,6 @@ class Handing {
 
     private void told(Review review, long person, String run, String detail) {
         telling.tell(review, Set.of(person), Occasion.PASSED_ON, run, detail);
+        telling.happens(review, Occasion.MOVED_ON, "moved " + run, "To " + people.person(person).name() + ".", Set.of(person));
     }
 }

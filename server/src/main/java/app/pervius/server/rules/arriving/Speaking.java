@@ -1,28 +1,21 @@
 package app.pervius.server.rules.arriving;
 
-import app.pervius.core.project.DecisionCode;
-import app.pervius.core.project.FieldValues;
-import app.pervius.core.project.Fields;
-import app.pervius.core.review.Matrix;
 import app.pervius.core.rules.Handling;
+import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.RuleSheet;
 import app.pervius.core.rules.WatchingRule;
 import app.pervius.core.tell.Audience;
+import app.pervius.core.tell.Audiences;
+import app.pervius.core.tell.Manner;
 import app.pervius.core.tell.Occasion;
-import app.pervius.core.tell.Pace;
 import app.pervius.core.tell.Telling;
-import app.pervius.server.folders.Folders;
 import app.pervius.server.messages.Messages;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.RuleVoices;
-import app.pervius.server.passages.Submissions;
-import app.pervius.server.people.Matrices;
-import app.pervius.server.people.People;
-import app.pervius.server.projects.Projects;
 import app.pervius.server.rules.Rules;
+import app.pervius.server.rules.words.RuleNames;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -36,41 +29,40 @@ public class Speaking implements RuleVoices {
 
     private final Rules rules;
     private final Arriving arriving;
-    private final Folders folders;
-    private final People people;
-    private final Matrices matrices;
-    private final Projects projects;
-    private final Submissions submissions;
+    private final Circles circles;
+    private final Wording wording;
+    private final RuleNames names;
     private final Messages messages;
     private final Beside beside;
 
-    Speaking(Rules rules, Arriving arriving, Folders folders, People people, Matrices matrices, Projects projects, Submissions submissions,
-            Messages messages, Beside beside) {
-        this.beside = beside;
+    Speaking(Rules rules, Arriving arriving, Circles circles, Wording wording, RuleNames names, Messages messages, Beside beside) {
         this.rules = rules;
         this.arriving = arriving;
-        this.folders = folders;
-        this.people = people;
-        this.matrices = matrices;
-        this.projects = projects;
-        this.submissions = submissions;
+        this.circles = circles;
+        this.wording = wording;
+        this.names = names;
         this.messages = messages;
+        this.beside = beside;
     }
 
     /** What one rule says: its name and, where it is known, its edition; its tellings on the occasion; and its id if it only watches. */
     private record Voice(String rule, List<Telling> tellings, Optional<Long> watching) {
     }
 
-    /** Something that is told: by which rules, each once, in which words, and how soon each of them says. */
-    public record Said(List<String> by, String text, List<Optional<Pace>> paces) {
+    /** Something that is told: by which rules, each once, in which words and which manner. */
+    public record Said(List<String> by, String text, Manner manner) {
         public Said {
             by = List.copyOf(by);
-            paces = List.copyOf(paces);
         }
 
         /** The rules, as people read them. */
         public String rules() {
             return String.join(", ", by);
+        }
+
+        private Said and(Said other) {
+            return new Said(Stream.concat(by.stream(), other.by.stream()).distinct().toList(), text.contains(other.text()) ? text
+                    : text + "\n" + other.text(), manner.and(other.manner));
         }
     }
 
@@ -86,46 +78,71 @@ public class Speaking implements RuleVoices {
     public void speak(PassageFacts passage, Occasion occasion, Map<String, String> known, String usual, Collection<Long> except) {
         Spoken spoken = spoken(passage, occasion, rules.sheet(passage.project()), known, usual);
         beside.happened(passage, occasion, spoken.watching());
+        tell(spoken, occasion, new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(), passage.run(),
+                ""), except);
+    }
+
+    @Override
+    public boolean heard(long project, Occasion occasion) {
+        RuleSheet sheet = rules.sheet(project);
+        return Stream.concat(Stream.of(sheet.project().tell()), sheet.rows().stream().map(row -> switch (row.rule()) {
+            case WatchingRule watching -> watching.tell();
+            case HandlingRule handling -> sheet.handling(handling).tell();
+        })).anyMatch(tell -> !tell.on(occasion).isEmpty());
+    }
+
+    /** Leaves the notices of what was spoken, but for people who are told of it in another way. */
+    public void tell(Spoken spoken, Occasion occasion, Messages.About about, Collection<Long> except) {
         Map<Said, List<Long>> together = new LinkedHashMap<>();
         spoken.persons().forEach((person, said) -> {
             if (!except.contains(person)) {
                 together.computeIfAbsent(said, k -> new ArrayList<>()).add(person);
             }
         });
-        together.forEach((said, persons) -> messages.tell(persons, occasion, about(passage, said), said.text()));
-        spoken.addresses().forEach((address, said) -> messages.tellOutside(List.of(address), occasion, about(passage, said), said.text()));
+        together.forEach((said, persons) -> messages.tell(persons, occasion, about.by(said.rules(), said.manner()), said.text()));
+        spoken.addresses().forEach((address, said) -> messages.tellOutside(List.of(address), occasion,
+                about.by(said.rules(), said.manner()), said.text()));
     }
 
-    /** Who would be told what on an occasion, by the rules of a sheet. Tells nobody. */
+    /** Who would be told what on an occasion, by the rules of a sheet and because they follow it. Tells nobody. */
     public Spoken spoken(PassageFacts passage, Occasion occasion, RuleSheet sheet, Map<String, String> known, String usual) {
-        Fields fields = projects.settings(passage.project()).fields();
-        Map<Long, Said> persons = new LinkedHashMap<>();
-        Map<String, Said> addresses = new LinkedHashMap<>();
-        Map<Long, Integer> watching = new LinkedHashMap<>();
+        Spoken spoken = new Spoken(new LinkedHashMap<>(), new LinkedHashMap<>(), new LinkedHashMap<>());
         for (Voice voice : voices(passage, occasion, sheet)) {
             for (Telling telling : voice.tellings()) {
-                Said said = new Said(List.of(voice.rule()), telling.text().isBlank() ? usual
-                        : telling.write(merged(passage, voice, known), usual, fields), List.of(telling.pace()));
-                List<Long> who = who(passage, occasion, telling.whom());
-                who.forEach(person -> persons.merge(person, said, Speaking::both));
-                List<String> outside = telling.whom().stream().filter(Audience.Outside.class::isInstance)
-                        .map(a -> ((Audience.Outside) a).address()).toList();
-                outside.forEach(address -> addresses.merge(address, said, Speaking::both));
-                voice.watching().ifPresent(rule -> watching.merge(rule, who.size() + outside.size(), Integer::sum));
+                Wording.Said words = wording.say(passage, occasion, telling.subject(), telling.text(), voice.rule(), known, usual);
+                boolean openly = !telling.inCopy().isEmpty();
+                Map<Long, Said> persons = new LinkedHashMap<>();
+                Map<String, Said> addresses = new LinkedHashMap<>();
+                Stream.concat(telling.whom().stream().map(a -> new Meant(a, openly ? Manner.Shown.OPENLY : Manner.Shown.ALONE)),
+                        telling.inCopy().stream().map(a -> new Meant(a, Manner.Shown.IN_COPY))).forEach(meant -> {
+                    Said said = new Said(List.of(voice.rule()), words.text(), new Manner(List.of(telling.pace()), words.subject(),
+                            telling.important(), meant.shown(), List.of(Audiences.because(meant.audience(), names.of(passage.project())))));
+                    if (meant.audience() instanceof Audience.Outside(String address)) {
+                        addresses.merge(address, said, Said::and);
+                    } else {
+                        circles.who(passage, occasion, meant.audience()).forEach(person -> persons.merge(person, said, Said::and));
+                    }
+                });
+                persons.forEach((person, said) -> spoken.persons().merge(person, said, Said::and));
+                addresses.forEach((address, said) -> spoken.addresses().merge(address, said, Said::and));
+                voice.watching().ifPresent(rule -> spoken.watching().merge(rule, persons.size() + addresses.size(), Integer::sum));
             }
         }
-        return new Spoken(persons, addresses, watching);
+        if (occasion.followed()) {
+            String text = wording.say(passage, occasion, "", "", "", known, usual).text();
+            circles.followers(passage, occasion).forEach((person, what) -> spoken.persons().merge(person, new Said(List.of(), text,
+                    Manner.because("you follow " + what)), Said::and));
+        }
+        return spoken;
+    }
+
+    /** An audience, and how it is shown to the others. */
+    private record Meant(Audience audience, Manner.Shown shown) {
     }
 
     /** What would be copied on an occasion by the rules of a sheet. Copies nothing. */
     public List<Beside.Copied> copies(PassageFacts passage, Occasion occasion, RuleSheet sheet) {
         return beside.copies(passage, occasion, sheet);
-    }
-
-    private static Said both(Said one, Said other) {
-        List<String> by = Stream.concat(one.by().stream(), other.by().stream()).distinct().toList();
-        return new Said(by, one.text().contains(other.text()) ? one.text() : one.text() + "\n" + other.text(),
-                Stream.concat(one.paces().stream(), other.paces().stream()).toList());
     }
 
     private List<Voice> voices(PassageFacts passage, Occasion occasion, RuleSheet sheet) {
@@ -142,36 +159,5 @@ public class Speaking implements RuleVoices {
             }
         }
         return voices;
-    }
-
-    /** The people an audience means who may see what it is about: what is issued everybody of the project may know of. */
-    private List<Long> who(PassageFacts passage, Occasion occasion, List<Audience> audience) {
-        List<Long> named = people.who(audience, passage.project(), passage.author(), passage.uploader(),
-                () -> matrices.of(passage.project()).of(passage.values(), Matrix.Duty.TOLD));
-        if (occasion == Occasion.ISSUED) {
-            return named;
-        }
-        return named.stream().filter(p -> people.maySee(passage.project(), p, passage.authorFirm())).toList();
-    }
-
-    private FieldValues merged(PassageFacts passage, Voice voice, Map<String, String> known) {
-        People.PersonView author = people.person(passage.author());
-        Submissions.Asked asked = submissions.asked(List.of(passage.submission())).get(passage.submission());
-        Map<String, String> all = new HashMap<>(passage.values().byKey());
-        all.putAll(Map.of("title", passage.title(), "name", passage.originalName(), "author", author.name(), "firm", author.firmName(),
-                "folder", folders.folder(passage.folder()).path(), "submission", asked == null ? "" : asked.reference(), "purpose",
-                asked == null ? "" : asked.purpose(),
-                "rule", voice.rule()));
-        Optional.ofNullable(passage.number().orElse(null)).ifPresent(number -> all.put("number", number));
-        passage.revision().ifPresent(revision -> all.put("revision", revision));
-        passage.decision().ifPresent(decided -> all.put("decision", decided.code() + ", "
-                + DecisionCode.of(decided.code(), projects.settings(passage.project()).decisionCodes()).name()));
-        all.putAll(known);
-        return new FieldValues(all);
-    }
-
-    private static Messages.About about(PassageFacts passage, Said said) {
-        return new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(), passage.run(),
-                said.rules(), said.paces());
     }
 }

@@ -77,13 +77,15 @@ public class RuleWords {
     private final People people;
     private final Projects projects;
     private final Sequences sequences;
+    private final RuleNames names;
     private final Map<Station, StationWords> stations = new EnumMap<>(Station.class);
 
-    RuleWords(Folders folders, People people, Projects projects, Sequences sequences, List<StationWords> stations) {
+    RuleWords(Folders folders, People people, Projects projects, Sequences sequences, RuleNames names, List<StationWords> stations) {
         this.folders = folders;
         this.people = people;
         this.projects = projects;
         this.sequences = sequences;
+        this.names = names;
         stations.forEach(words -> this.stations.put(words.station(), words));
     }
 
@@ -151,30 +153,9 @@ public class RuleWords {
     }
 
     private List<String> which(long project, Rule rule) {
-        Names names = names(project);
+        Names called = names.of(project);
         return rule.which().conditions().isEmpty() ? List.of("Takes every file.")
-                : rule.which().conditions().stream().map(c -> "Takes " + Conditions.KINDS.phrase(c, names) + ".").toList();
-    }
-
-    /** What phrases call things: their names as they are now. */
-    private Names names(long project) {
-        Fields fields = projects.settings(project).fields();
-        return new Names() {
-            @Override
-            public Optional<String> of(Thing thing, long id) {
-                return Optional.of(switch (thing) {
-                    case FIRM -> people.firm(id).name();
-                    case ROLE -> people.roleName(new RoleId(id));
-                    case PERSON -> people.person(id).name();
-                    case FOLDER -> folder(project, id).map(Folders.FolderView::path).orElse("a folder that is gone");
-                });
-            }
-
-            @Override
-            public String field(String key) {
-                return fields.label(key);
-            }
-        };
+                : rule.which().conditions().stream().map(c -> "Takes " + Conditions.KINDS.phrase(c, called) + ".").toList();
     }
 
     private List<String> identify(long project, IdentifyPlan plan) {
@@ -192,10 +173,10 @@ public class RuleWords {
     }
 
     private List<String> issue(long project, IssuePlan plan, boolean reviewed) {
-        Names names = names(project);
+        Names called = names.of(project);
         List<String> said = new ArrayList<>();
         if (!reviewed) {
-            said.add(plan.atOnce().map(place -> "Filed in " + Targets.phrase(place, names) + ".")
+            said.add(plan.atOnce().map(place -> "Filed in " + Targets.phrase(place, called) + ".")
                     .orElse("It does not say where it is filed."));
             return said;
         }
@@ -203,8 +184,8 @@ public class RuleWords {
         for (DecisionCode code : projects.settings(project).decisionCodes()) {
             Target target = plan.byCode().get(code.digit());
             String follows = target == null ? "nothing yet" : target instanceof Target.AsProject
-                    ? Issuing.asProject(code).map(place -> "placed in " + Targets.phrase(place, names)).orElse("back to the author")
-                    : Targets.KINDS.phrase(target, names);
+                    ? Issuing.asProject(code).map(place -> "placed in " + Targets.phrase(place, called)).orElse("back to the author")
+                    : Targets.KINDS.phrase(target, called);
             same.computeIfAbsent(follows, k -> new ArrayList<>()).add(code);
         }
         same.forEach((follows, codes) -> said.add(codes.stream().map(c -> c.digit() + " " + c.name())
@@ -213,20 +194,22 @@ public class RuleWords {
     }
 
     private List<String> copies(long project, WatchingRule rule) {
-        Names names = names(project);
+        Names called = names.of(project);
         return rule.copies().stream().map(copying -> copying.occasion().onRule().orElse(copying.occasion().label()) + " copies it to "
-                + Targets.phrase(copying.into(), names)
+                + Targets.phrase(copying.into(), called)
                 + (copying.into().name().equals(IssuePlan.USUAL_NAME) ? "" : ", called " + copying.into().name())
                 + Targets.whenTaken(copying.whenTaken()) + ".").toList();
     }
 
     private List<String> tell(long project, List<Telling> tellings) {
-        Names names = names(project);
+        Names called = names.of(project);
         return tellings.stream().filter(t -> !t.whom().isEmpty() || t.occasion() == Occasion.STOPPED)
                 .map(t -> t.occasion().onRule().orElse(t.occasion().label())
                 + " tells " + (t.whom().isEmpty() ? "nobody but document control" : t.whom().stream()
-                        .map(a -> Audiences.KINDS.phrase(a, names))
-                .collect(Collectors.joining(", "))) + t.pace().map(pace -> ", " + pace.inWords()).orElse("")
+                        .map(a -> Audiences.KINDS.phrase(a, called))
+                .collect(Collectors.joining(", "))) + (t.inCopy().isEmpty() ? "" : ", in copy " + t.inCopy().stream()
+                        .map(a -> Audiences.KINDS.phrase(a, called)).collect(Collectors.joining(", ")))
+                + (t.important() ? ", as important" : "") + t.pace().map(pace -> ", " + pace.inWords()).orElse("")
                 + (t.text().isEmpty() ? "." : ": “" + t.text() + "”")).toList();
     }
 }

@@ -1252,6 +1252,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/failing-addresses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["failing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/fields": {
         parameters: {
             query?: never;
@@ -3855,6 +3871,14 @@ export interface components {
             taken?: string;
             watching: string[];
         };
+        FailingAddress: {
+            address: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: int64 */
+            person: number;
+            words?: string;
+        };
         Fault: {
             place: string;
             /** Format: int32 */
@@ -4088,6 +4112,14 @@ export interface components {
             /** @enum {string} */
             kind: "REMIND_BEFORE" | "REMIND_AFTER" | "ESCALATE" | "SILENCE";
             whom: string[];
+        };
+        ForetoldLetter: {
+            /** Format: int32 */
+            files: number;
+            gathered: boolean;
+            subject: string;
+            text: string;
+            to: string;
         };
         Forgotten: {
             email: string;
@@ -6046,9 +6078,11 @@ export interface components {
             name: string;
         };
         ToldView: {
+            gathered: boolean;
             /** @enum {string} */
             occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
             rules?: string;
+            subject?: string;
             text?: string;
             who: string;
         };
@@ -6093,6 +6127,7 @@ export interface components {
             /** Format: int32 */
             done: number;
             faulty?: string[];
+            letters?: components["schemas"]["ForetoldLetter"][];
             /** Format: int32 */
             of: number;
             /** Format: int32 */
@@ -8319,6 +8354,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
+    failing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FailingAddress"][];
                 };
             };
         };

@@ -3,6 +3,7 @@ import MultiSelect from 'primevue/multiselect'
 import { computed, onMounted, ref, watch } from 'vue'
 import { api, data } from '../api/client'
 import { useLoaded } from '../load'
+import { useSession } from '../session'
 
 /** More people who are told: of the project, and by address outside it. */
 /** @prop firm the code of the firm whose work it is: people who may not see it are not offered */
@@ -13,6 +14,12 @@ const people = useLoaded(() => data(api.GET('/api/projects/{project}/people', { 
 const offered = computed(() => {
   const seeing = new Set((people.value.value?.roles ?? []).filter((r) => r.may.seesAll || r.may.controls).flatMap((r) => r.holders))
   return (people.value.value?.people ?? []).filter((p) => !props.firm || p.firmCode === props.firm || seeing.has(p.id))
+})
+const me = useSession().membership?.person
+/** Whoever sends may have a copy. */
+const copied = computed({
+  get: () => me !== undefined && persons.value.includes(me),
+  set: (on) => (persons.value = on && me !== undefined ? [...persons.value, me] : persons.value.filter((id) => id !== me)),
 })
 const typed = ref(addresses.value.join(', '))
 onMounted(people.load)
@@ -56,5 +63,8 @@ watch(offered, (now) => {
     ><small v-else-if="addresses.length"
       >{{ addresses.length }} {{ addresses.length === 1 ? 'address' : 'addresses' }}; they watch, they do not decide</small
     ></label
+  >
+  <label v-if="offered.some((p) => p.id === me)" class="me"
+    ><input v-model="copied" type="checkbox" data-test="copy-to-me" /> tell me, too</label
   >
 </template>

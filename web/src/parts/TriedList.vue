@@ -28,6 +28,9 @@ const OCCASION: Record<string, string> = {
   ISSUED: 'on issue',
   STOPPED: 'when stopped',
   LEFT: 'when left',
+  NUMBERED: 'when numbered',
+  STEP_BEGUN: 'when a step begins',
+  DECIDED: 'when decided',
 }
 const firstEnd = (t: Tried) => t.tried?.ends.find((e) => e.fine && !e.back)?.account
 </script>
@@ -111,7 +114,8 @@ const firstEnd = (t: Tried) => t.tried?.ends.find((e) => e.fine && !e.back)?.acc
                 ><dt>Told</dt>
                 <dd>
                   <div v-for="(m, k) in t.tried.told" :key="k">
-                    {{ m.who }} {{ OCCASION[m.occasion] ?? '' }}<template v-if="m.text">: “{{ m.text }}”</template
+                    {{ m.who }} {{ OCCASION[m.occasion] ?? '' }}<template v-if="m.gathered">, later with other things</template
+                    ><template v-if="m.subject">: “{{ m.subject }}”</template><template v-if="m.text">: “{{ m.text }}”</template
                     ><span v-if="m.rules" class="quiet"> by {{ m.rules }}</span>
                   </div>
                 </dd></template

@@ -4,6 +4,7 @@ import { readLines } from '../api/lines'
 import { asProblem } from '../load'
 
 type Line = Schemas['TrialLine']
+export type Letter = Schemas['ForetoldLetter']
 export type Tried = Schemas['TriedArrival']
 
 /** A trial under way: what has been tried so far, how far it is, and stopping it. */
@@ -15,6 +16,8 @@ export function useTrying() {
   const stopped = ref(false)
   /** Names of rules whose drafts have errors and were not tried. */
   const faulty = ref<string[]>([])
+  /** The messages that all of it together would make; known at the end. */
+  const letters = shallowRef<Letter[]>([])
   /** The edition of the rule sheet that was asked; absent until all is answered. */
   const sheet = ref<number>()
   const problem = shallowRef<Problem>()
@@ -30,6 +33,7 @@ export function useTrying() {
     stopped.value = false
     problem.value = undefined
     faulty.value = []
+    letters.value = []
     sheet.value = undefined
     try {
       await readLines<Line>(
@@ -40,6 +44,7 @@ export function useTrying() {
           done.value = line.done
           of.value = line.of
           if (line.faulty) faulty.value = line.faulty
+          if (line.letters) letters.value = line.letters
           sheet.value = line.sheet ?? sheet.value
           if (line.arrival) {
             found.push(line.arrival)
@@ -60,7 +65,7 @@ export function useTrying() {
     stopped.value = running.value
     abort?.abort()
   }
-  return { arrivals, done, of, running, stopped, faulty, sheet, problem, run, stop }
+  return { arrivals, done, of, running, stopped, faulty, letters, sheet, problem, run, stop }
 }
 
 const HEAD = 512

@@ -25,7 +25,14 @@ const inviteAgain = (name: string) =>
 const project = must(session.project).id
 const params = { params: { path: { project } } }
 const everybody = useLoaded(() => data(api.GET('/api/projects/{project}/people', params)))
-onMounted(everybody.load)
+const failing = useLoaded(() => data(api.GET('/api/projects/{project}/failing-addresses', params)))
+onMounted(() => {
+  void everybody.load()
+  if (session.controls) void failing.load()
+})
+whenChanged(['MAIL'], () => void (session.controls && failing.load()), 1000)
+/** Why mail to somebody's address as it is now was given up. */
+const unreached = (p: { id: number; email: string }) => failing.value.value?.find((f) => f.person === p.id && f.address === p.email)
 const { problem, act } = useAct()
 const adding = ref<'person' | 'firm' | 'list' | undefined>(useRoute().query.list === 'take' ? 'list' : undefined)
 const person = reactive({ firmId: 0, name: '', email: '', job: '', roles: [] as number[] })
@@ -358,7 +365,14 @@ async function roleSaved() {
             </td>
             <td data-is="Does">{{ p.job }}</td>
             <td data-is="Roles">{{ rolesOf(p.id) }}</td>
-            <td data-is="E-mail">{{ p.email }}</td>
+            <td data-is="E-mail">
+              {{ p.email }}
+              <small v-if="unreached(p)" class="error" role="note"
+                >mail does not reach it: {{ unreached(p)?.words ?? 'it was given up' }} (<RouterLink to="/messages?whose=ALL&which=GIVEN_UP"
+                  >messages</RouterLink
+                >)</small
+              >
+            </td>
             <td v-if="session.controls" class="nowrap">
               <button v-if="!p.joined" class="act bare" type="button" :title="inviteAgain(p.name)" @click="invite(p.id, p.name)">
                 Invite again</button

@@ -4,6 +4,7 @@ import Trouble from '../../parts/Trouble.vue'
 import TriedList from '../../parts/TriedList.vue'
 import { bad, coming, names, useTrying, type Tried } from '../../parts/trying'
 import { count } from '../../say'
+import TrialLetters from './TrialLetters.vue'
 import { useSession } from '../../session'
 import type { Choices } from './choices'
 import { vEscape } from '../../parts/escape'
@@ -20,7 +21,7 @@ const folder = ref<number>()
 const author = ref<number>()
 const typed = ref('')
 const onlyDifferent = ref(false)
-const { arrivals, done, of, running, stopped, faulty, problem, run, stop } = useTrying()
+const { arrivals, done, of, running, stopped, faulty, letters, problem, run, stop } = useTrying()
 const showing = ref<'all' | 'different' | 'bad'>('all')
 const different = (t: Tried) => t.differences.length > 0
 const differing = computed(() => arrivals.value.filter(different).length)
@@ -143,6 +144,7 @@ async function start() {
         </select></label
       >
     </p>
+    <TrialLetters v-if="letters.length" :letters="letters" />
     <div v-if="arrivals.length" class="scroll"><TriedList :key="showing" :arrivals="shown" compared /></div>
   </section>
 </template>

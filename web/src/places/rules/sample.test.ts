@@ -57,8 +57,8 @@ describe('the sample under a row that is written', () => {
           { digit: 3, name: 'revise', fine: false, back: false, account: 'No folder.' },
         ],
         told: [
-          { occasion: 'ARRIVED', who: 'Ruta' },
-          { occasion: 'ARRIVED', who: 'Ruta' },
+          { occasion: 'ARRIVED', gathered: false, who: 'Ruta' },
+          { occasion: 'ARRIVED', gathered: false, who: 'Ruta' },
         ],
       }),
       rule,
@@ -78,8 +78,8 @@ describe('the sample under a row that is written', () => {
           { occasion: 'ARRIVED', rule: 'Another', fine: true, account: 'Copied.' },
         ],
         told: [
-          { occasion: 'ARRIVED', who: 'Ruta', rules: 'Mirror (edition 2)' },
-          { occasion: 'ARRIVED', who: 'Olaf', rules: 'Another' },
+          { occasion: 'ARRIVED', gathered: false, who: 'Ruta', rules: 'Mirror (edition 2)' },
+          { occasion: 'ARRIVED', gathered: false, who: 'Olaf', rules: 'Another' },
         ],
       }),
       { kind: 'WATCHING', name: 'Mirror' },

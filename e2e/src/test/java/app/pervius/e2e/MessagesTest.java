@@ -51,4 +51,51 @@ class MessagesTest {
             assertThat(mirela.consoleErrors()).isEmpty();
         }
     }
+
+    @Test
+    void whatSomebodyFollowsIsListedAndLeftOffAgain() {
+        try (Browser priya = new Browser(Demo.address())) {
+            priya.signInAs("Priya Venkatarangan").open("/folders")
+                    .click(By.xpath("//*[@role='treeitem'][contains(., 'Structural analysis')]"))
+                    .see(By.xpath("//h1[contains(., 'Structural analysis')]"));
+            priya.press("w").see(By.xpath("//button[@data-test='follow'][@aria-pressed='true']"));
+            priya.open("/messages").seeText("What I follow").see(By.xpath("//section[@aria-label='What I follow']//a[contains(., "
+                    + "'Structural analysis')]"));
+            priya.click(By.xpath("//section[@aria-label='What I follow']//button[contains(@aria-label, 'Structural analysis')]"))
+                    .seeNone(By.xpath("//section[@aria-label='What I follow']//a[contains(., 'Structural analysis')]"));
+            assertThat(priya.consoleErrors()).isEmpty();
+        }
+    }
+
+    @Test
+    void aControllerSaysTheProjectsWordsAndSeesThemAsTheyWouldRead() {
+        try (Browser mirela = new Browser(Demo.address())) {
+            mirela.signInAs("Mirela Draganova").open("/messages?whose=ALL").click(By.xpath("//summary[contains(., 'usual words')]"));
+            mirela.choose(test("usual-occasion"), "When a submission is complete");
+            By subject = By.xpath("//input[@aria-label=\"The project's subject\"]");
+            mirela.type(subject, "All through: ").choose(By.xpath("//select[contains(@aria-label, \"The project's subject\")]"),
+                    "submission");
+            mirela.see(By.xpath("//*[@data-test='letter-try']//strong[starts-with(., 'All through: S-')]"));
+            mirela.type(subject, " {nubmer}").seeText("At character 27");
+            mirela.type(subject, Keys.chord(Keys.CONTROL, "a") + "All through").seeNone(By.xpath("//form[contains(@class, 'words')]//p"
+                    + "[contains(., 'At character')]"));
+            mirela.click(test("save-words")).seeText("Saved.");
+            mirela.type(subject, Keys.chord(Keys.CONTROL, "a") + Keys.BACK_SPACE).click(test("save-words")).seeText("Saved.");
+            assertThat(mirela.consoleErrors()).isEmpty();
+        }
+    }
+
+    @Test
+    void aRuleCopiesSomebodyAndItsLetterIsReadBeforeItIsInForce() {
+        try (Browser mirela = new Browser(Demo.address())) {
+            mirela.signInAs("Mirela Draganova").open("/rules").seeText("Anything else").clickButton("Add a watching rule");
+            mirela.click(test("add-copies")).see(By.xpath("//fieldset[contains(., 'sees who else got it')]"));
+            mirela.click(By.xpath("//fieldset//*[@role='option'][contains(., 'the lead by the matrix')]"));
+            mirela.type(By.xpath("//input[@aria-label='Subject, with merge fields']"), "Please look at ")
+                    .choose(By.xpath("//select[contains(@aria-label, 'Subject, with merge fields')]"), "name it came under");
+            mirela.click(test("try-letter")).see(By.xpath("//*[@data-test='letter-try']//strong[starts-with(., 'Please look at ')]"
+                    + "[not(contains(., '{'))]"));
+            assertThat(mirela.consoleErrors()).isEmpty();
+        }
+    }
 }

@@ -70,8 +70,14 @@ public record Tried(boolean intake, Optional<String> rule, List<RuleSheet.Passed
     public record End(boolean fine, boolean back, String account) {
     }
 
-    /** Somebody who would be told. */
-    public record Told(Occasion occasion, String who, String rules, String text) {
+    /**
+     * Somebody who would be told.
+     *
+     * @param subject in the place of the usual one; empty for that
+     * @param gathered whether it would wait and come with other things
+     * @param because why, as the rest of “because …”
+     */
+    public record Told(Occasion occasion, String who, String rules, String text, String subject, boolean gathered, String because) {
     }
 
     /**

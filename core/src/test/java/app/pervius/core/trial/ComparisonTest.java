@@ -25,7 +25,8 @@ class ComparisonTest {
                 new Tried.Identity(Optional.of("KWR-0001"), Optional.of("P01"), "Weir", Map.of("discipline", "H")), Optional.of("Civil"),
                 List.of(new Tried.Step("Review", List.of("Agnes", "Tomasz"), Instant.EPOCH)),
                 Map.of(0, new Tried.End(true, false, "filed"), 1, new Tried.End(true, false, "placed")),
-                List.of(new Tried.Told(Occasion.ARRIVED, "Agnes", "", ""), new Tried.Told(Occasion.ARRIVED, "Agnes", "twice", "")),
+                List.of(new Tried.Told(Occasion.ARRIVED, "Agnes", "", "", "", false, ""), new Tried.Told(Occasion.ARRIVED, "Agnes", "twice",
+                        "", "", false, "")),
                 List.of());
     }
 

@@ -39,5 +39,22 @@ interface MessageRepository extends JpaRepository<Message, Long> {
             order by m.id desc""")
     List<Message> list(long project, @Nullable Long person, @Nullable String state, long before, Limit limit);
 
+    /** An address to which the last message of a project was given up. */
+    interface GivenUpAddress {
+        long getPerson();
+
+        String getAddress();
+
+        @Nullable String getWords();
+
+        Instant getAt();
+    }
+
+    @Query("select m.personId as person, m.recipient as address, m.lastWords as words, m.givenUpAt as at from Message m "
+            + "where m.projectId = :project and m.personId is not null and m.givenUpAt is not null and not exists (select 1 from "
+            + "Message later where later.personId = m.personId and later.recipient = m.recipient and later.id <> m.id "
+            + "and (later.sentAt > m.givenUpAt or later.givenUpAt > m.givenUpAt)) order by m.personId")
+    List<GivenUpAddress> lastGivenUp(long project);
+
     List<Message> findByProjectIdAndGivenUpAtAfterOrderById(long project, Instant after, Limit limit);
 }

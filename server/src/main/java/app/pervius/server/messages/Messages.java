@@ -105,6 +105,15 @@ public class Messages {
         new LinkedHashSet<>(addresses).forEach(address -> note(null, address, occasion, about, detail));
     }
 
+    /**
+     * Whether somebody would be told later, with other things, if it happened now.
+     *
+     * @param person absent for an address outside the project
+     */
+    public boolean gathered(long project, @Nullable Long person, Occasion occasion, Manner manner) {
+        return noting.due(project, person, occasion, manner).isPresent();
+    }
+
     private void note(@Nullable Long person, @Nullable String outside, Occasion occasion, About about, String detail) {
         Notice notice = new Notice();
         notice.projectId = about.project();
@@ -122,7 +131,7 @@ public class Messages {
         notice.important = about.manner().important();
         notice.shown = about.manner().shown();
         notice.because = cut(about.manner().because().isEmpty() ? occasion.because() : about.manner().inWords(), MOST_SUBJECT);
-        notice.dueAt = noting.due(notice, about.manner().paces()).orElse(null);
+        notice.dueAt = noting.due(about.project(), person, occasion, about.manner()).orElse(null);
         noting.keep(notice);
         if (notice.dueAt == null) {
             gatherAtTheEnd(about.submission());

@@ -1,12 +1,13 @@
 package app.pervius.server.messages;
 
-import app.pervius.core.tell.Pace;
+import app.pervius.core.tell.Manner;
+import app.pervius.core.tell.Occasion;
 import app.pervius.server.due.Due;
 import app.pervius.server.live.Live;
 import java.time.Instant;
 import java.time.InstantSource;
-import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Leaves notices: says when each is told, and tells the browsers of whom it is for. */
@@ -28,12 +29,12 @@ class Noting {
     }
 
     /**
-     * When this would be told, with other things; empty for at once.
+     * When somebody would be told of it, with other things; empty for at once.
      *
-     * @param ofRules how soon each rule that tells of it says; none where no rule does
+     * @param person absent for an address outside the project
      */
-    Optional<Instant> due(Notice notice, List<Optional<Pace>> ofRules) {
-        return paces.due(notice.projectId, notice.personId, notice.occasion, ofRules);
+    Optional<Instant> due(long project, @Nullable Long person, Occasion occasion, Manner manner) {
+        return paces.due(project, person, occasion, manner.paces());
     }
 
     /** Keeps a notice in the current transaction. */

@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ThreadLocalRandom;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -170,7 +171,7 @@ public class Outbound {
                     }
                     return Optional.empty();
                 }
-                Instant next = clock.instant().plus(channel.patience().after(tries));
+                Instant next = clock.instant().plus(channel.patience().after(tries, ThreadLocalRandom.current().nextDouble()));
                 jdbc.sql("update outbound set tries = ?, next_try = ?, last_words = ?, leased_by = null, leased_until = null where id = ?")
                         .params(tries, at(next), shortened(words), parcel.id()).update();
                 LOG.info("{} {} could not be handed over; trying again at {}: {}", channel.key(), parcel.key(), next, words);

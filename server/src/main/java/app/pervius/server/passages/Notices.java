@@ -2,6 +2,8 @@ package app.pervius.server.passages;
 
 import app.pervius.core.passage.Notice;
 import app.pervius.core.passage.Notice.Whom;
+import app.pervius.core.tell.Manner;
+import app.pervius.core.tell.Occasion;
 import app.pervius.server.messages.Messages;
 import app.pervius.server.people.People;
 import java.util.ArrayList;
@@ -59,6 +61,11 @@ public class Notices {
             named.add(passage.author());
         }
         return List.copyOf(named);
+    }
+
+    /** Whether somebody, or an address outside where absent, would be told later, with other things. */
+    public boolean gathered(long project, @Nullable Long person, Occasion occasion, Manner manner) {
+        return messages.gathered(project, person, occasion, manner);
     }
 
     private static Messages.About about(PassageFacts passage) {

@@ -101,9 +101,9 @@ class PreviewController {
             List<Tried> tried = trials.attempt(some, now, scratch);
             for (int i = 0; i < some.size(); i++) {
                 lines.write(new TrialAnswers.TrialLine(from + i + 1, all.size(), answers.tried(some.get(i), null, tried.get(i), List.of(),
-                        actor.controls(project)), null, null));
+                        actor.controls(project)), null, null, null));
             }
         }
-        lines.end(all.size(), List.of(), now.edition());
+        lines.end(all.size(), null, List.of(), now.edition());
     }
 }

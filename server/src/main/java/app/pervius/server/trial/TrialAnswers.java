@@ -42,9 +42,11 @@ class TrialAnswers {
      * @param of how many there are
      * @param arrival one that was tried; absent where only the count goes on
      * @param sheet on the last line, the edition of the sheet in force that was tried or compared with
+     * @param letters on the last line, the messages that all of it together would make, as far as they are shown
      * @param faulty on the last line, names of rules whose drafts have errors; of them what is in force was tried, or nothing
      */
-    record TrialLine(int done, int of, @Nullable TriedArrival arrival, @Nullable List<String> faulty, @Nullable Integer sheet) {
+    record TrialLine(int done, int of, @Nullable TriedArrival arrival, @Nullable List<TrialLetters.ForetoldLetter> letters,
+            @Nullable List<String> faulty, @Nullable Integer sheet) {
     }
 
     private final Arrivals arrivals;
@@ -99,8 +101,8 @@ class TrialAnswers {
             }
         }
 
-        void end(int of, List<String> faulty, int sheet) throws IOException {
-            write(new TrialLine(of, of, null, faulty, sheet));
+        void end(int of, @Nullable TrialLetters letters, List<String> faulty, int sheet) throws IOException {
+            write(new TrialLine(of, of, null, letters == null ? null : letters.all(), faulty, sheet));
         }
     }
 
@@ -113,7 +115,7 @@ class TrialAnswers {
             Optional<String> refusal = Arrivals.refusal(file);
             if (refusal.isPresent()) {
                 lines.write(new TrialLine(0, of, new TriedArrival(null, file.name(), 1, "", "", refusal.get(), List.of(), null, List.of()),
-                        null, null));
+                        null, null, null));
             }
         }
     }

@@ -11,6 +11,7 @@ import app.pervius.server.folders.Keepers;
 import app.pervius.server.intake.Closing;
 import app.pervius.server.numbers.LedgerBook;
 import app.pervius.server.passages.PassageFacts;
+import app.pervius.server.projects.Projects;
 import app.pervius.server.rules.Rules;
 import app.pervius.server.rules.SheetStates;
 import io.swagger.v3.oas.annotations.media.Content;
@@ -42,9 +43,10 @@ class TrialController {
     private final LedgerBook book;
     private final Folders folders;
     private final Keepers keepers;
+    private final Projects projects;
 
     TrialController(Trials trials, Candidates candidates, TrialAnswers answers, Rules rules, SheetStates states, LedgerBook book,
-            Folders folders, Keepers keepers) {
+            Folders folders, Keepers keepers, Projects projects) {
         this.trials = trials;
         this.candidates = candidates;
         this.answers = answers;
@@ -53,6 +55,7 @@ class TrialController {
         this.book = book;
         this.folders = folders;
         this.keepers = keepers;
+        this.projects = projects;
     }
 
     /**
@@ -87,6 +90,7 @@ class TrialController {
         RuleSheet draft = drafts.sheet();
         List<Candidates.Candidate> all = candidates.of(project, entry, actor);
         TrialAnswers.refused(Candidates.coming(entry.files()), lines, all.size());
+        TrialLetters letters = new TrialLetters(projects.settings(project).code());
         for (int i = 0; i < all.size(); i++) {
             PassageFacts arrival = all.get(i).arrival().get();
             trials.beforehand(List.of(arrival));
@@ -94,12 +98,13 @@ class TrialController {
                     .orElse(drafted.asItIs());
             Tried after = trials.attempt(arrival, draft, drafted, asItWas);
             List<String> differences = Comparison.between(trials.attempt(arrival, now, inForce, asItWas), after);
+            letters.add(arrival.originalName(), folders.folder(arrival.folder()).path(), after);
             boolean shown = !entry.onlyDifferent() || !differences.isEmpty();
             lines.write(new TrialAnswers.TrialLine(i + 1, all.size(), shown
                     ? answers.tried(arrival, all.get(i).passage().orElse(null), after, differences,
-                    true) : null, null, null));
+                    true) : null, null, null, null));
         }
-        lines.end(all.size(), drafts.faulty(), now.edition());
+        lines.end(all.size(), letters, drafts.faulty(), now.edition());
     }
 
     /** Controllers try everything, who looks after a folder what arrives there. */

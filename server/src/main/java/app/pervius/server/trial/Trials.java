@@ -17,6 +17,7 @@ import app.pervius.core.review.Route;
 import app.pervius.core.rules.ArrivalFacts;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.RuleSheet;
+import app.pervius.core.tell.Manner;
 import app.pervius.core.tell.Occasion;
 import app.pervius.core.trial.Tried;
 import app.pervius.server.documents.Documents;
@@ -151,14 +152,21 @@ public class Trials {
             PassageFacts after = arrival;
             if (intake || arrival.byHand()) {
                 after = line.through(arrival, this);
+                if (route.isPresent()) {
+                    tell(after, byRules(Occasion.STEP_BEGUN));
+                }
                 decisions(after);
             } else {
-                tell(arrival, new Notice(Occasion.ARRIVED, Set.of(Whom.NAMED_BY_RULES), "", Map.of()));
+                tell(arrival, byRules(Occasion.ARRIVED));
             }
             return new Tried(intake, after.rule().map(TakenBy::name), verdict.passedOver(), verdict.watching().stream()
                     .map(row -> row.rule().name()).toList(), halts,
                     new Tried.Identity(after.number(), after.revision(), after.title(), after.values().byKey()), route.map(Route::name),
                     steps, ends, told, copies);
+        }
+
+        private static Notice byRules(Occasion occasion) {
+            return new Notice(occasion, Set.of(Whom.NAMED_BY_RULES), "", Map.of());
         }
 
         @Override
@@ -203,6 +211,9 @@ public class Trials {
             line.through(anew, ground);
             Tried.End end = end(ground.last);
             if (end.fine()) {
+                if (spoken.add(Occasion.DECIDED)) {
+                    tell(anew, byRules(Occasion.DECIDED));
+                }
                 ground.told.stream().filter(notice -> spoken.add(notice.occasion()))
                         .forEach(notice -> tell(Objects.requireNonNull(ground.at), notice));
             }
@@ -212,19 +223,24 @@ public class Trials {
         private void tell(PassageFacts passage, Notice notice) {
             List<Long> direct = notices.direct(passage, notice);
             direct.forEach(person -> told.add(new Tried.Told(notice.occasion(), people.person(person).name(),
-                    person == passage.author() ? passage.rule().map(TakenBy::name).orElse("") : "", notice.text())));
+                    person == passage.author() ? passage.rule().map(TakenBy::name).orElse("") : "", notice.text(), "",
+                    notices.gathered(passage.project(), person, notice.occasion(), Manner.PLAIN), notice.occasion().because())));
             if (notice.whom().contains(Whom.NAMED_BY_RULES)) {
                 Speaking.Spoken spoken = speaking.spoken(passage, notice.occasion(), sheet, notice.known(), notice.text());
                 spoken.persons().forEach((person, said) -> {
                     if (!direct.contains(person)) {
-                        told.add(new Tried.Told(notice.occasion(), people.person(person).name(), said.rules(), said.text()));
+                        told.add(told(passage, notice.occasion(), person, people.person(person).name(), said));
                     }
                 });
-                spoken.addresses().forEach((address, said) -> told.add(new Tried.Told(notice.occasion(), address, said.rules(),
-                        said.text())));
+                spoken.addresses().forEach((address, said) -> told.add(told(passage, notice.occasion(), null, address, said)));
                 speaking.copies(passage, notice.occasion(), sheet).forEach(copy -> copies.add(new Tried.Copy(notice.occasion(), copy.name(),
                         !copy.failed(), copy.account(true))));
             }
+        }
+
+        private Tried.Told told(PassageFacts passage, Occasion occasion, @Nullable Long person, String who, Speaking.Said said) {
+            return new Tried.Told(occasion, who, said.rules(), said.text(), said.manner().subject(),
+                    notices.gathered(passage.project(), person, occasion, said.manner()), said.manner().inWords());
         }
     }
 

@@ -49,7 +49,8 @@ record TriedView(boolean intake, @Nullable String rule, List<PassedOverView> pas
     record EndView(int digit, String name, boolean fine, boolean back, String account) {
     }
 
-    record ToldView(Occasion occasion, String who, @Nullable String rules, @Nullable String text) {
+    record ToldView(Occasion occasion, String who, @Nullable String rules, @Nullable String text, @Nullable String subject,
+            boolean gathered) {
     }
 
     static TriedView of(Tried t, Fields fields, List<DecisionCode> codes, boolean everything) {
@@ -64,6 +65,7 @@ record TriedView(boolean intake, @Nullable String rule, List<PassedOverView> pas
                         .map(DecisionCode::name).findFirst().orElse("filed at once"),
                         e.getValue().fine(), e.getValue().back(), e.getValue().account())).toList(),
                 t.told().stream().map(told -> new ToldView(told.occasion(), told.who(), everything ? told.rules() : null, everything
-                        ? told.text() : null)).toList(), t.copies());
+                        ? told.text() : null, everything && !told.subject().isEmpty() ? told.subject() : null, told.gathered())).toList(),
+                                t.copies());
     }
 }

@@ -333,6 +333,7 @@ class AccessTableTest {
         line("GET /api/projects/{project}/message-ways", who -> who.get(project + "/message-ways"), "1 4 3 3 3 y 4");
         line("PUT /api/projects/{project}/message-ways", who -> who.put(project + "/message-ways", Map.of("usual", Map.of("minutes", 0,
                 "workingDays", false), "slowest", 60, "held", false, "version", -1)), "1 4 3 3 3 y 4");
+        line("GET /api/projects/{project}/failing-addresses", who -> who.get(project + "/failing-addresses"), "1 4 3 3 3 y 4");
         line("GET /api/projects/{project}/usual-words", who -> who.get(project + "/usual-words"), "1 4 3 3 3 y 4");
         line("PUT /api/projects/{project}/usual-words/{occasion}", who -> who.put(project + "/usual-words/ARRIVED", Map.of("subject", "",
                 "text", "", "version", -1)), "1 4 3 3 3 y 4");

@@ -152,6 +152,25 @@ class WhomAndHowTest {
     }
 
     @Test
+    void wordsBeingWrittenAreShownAsTheyWouldReadAndFaultsWithTheirPlace() {
+        Desks desks = new Desks(app);
+        String letters = "/api/projects/" + desks.mirela.project() + "/rules/letters";
+        JsonNode newest = desks.mirela.post(letters, Map.of("occasion", "ISSUED", "subject", "Look: {title}", "text", "By {author}.",
+                "rule", "My rule")).must(200).body();
+        JsonNode passage = desks.mirela.get("/api/passages/" + newest.get("passage").asLong()).must(200).body();
+        assertThat(newest.get("subject").asString()).isEqualTo("Look: " + passage.findValue("title").asString());
+        assertThat(newest.get("text").asString()).contains("Sent by rule “My rule”.", "By ");
+        assertThat(newest.get("faults")).isEmpty();
+        JsonNode faulty = desks.mirela.post(letters, Map.of("occasion", "ISSUED", "subject", "", "text", "Of {nobody}", "rule", "",
+                "passage", newest.get("passage").asLong())).must(200).body();
+        assertThat(faulty.get("faults").get(0).get("part").asString()).isEqualTo("text");
+        assertThat(faulty.get("faults").get(0).get("at").asInt()).isEqualTo(4);
+        assertThat(faulty.get("subject").asString()).as("the usual one").startsWith("[KWR] ");
+        desks.mirela.post(letters, Map.of("occasion", "INVITED", "subject", "", "text", "", "rule", "")).must(400);
+        desks.mirela.post(letters, Map.of("occasion", "ISSUED", "subject", "", "text", "", "rule", "", "passage", 1L)).must(404);
+    }
+
+    @Test
     void watchingRulesSpeakOfEveryStepOfAFilesWay() {
         Desks desks = new Desks(app);
         Client priya = app.as("Priya Venkatarangan");

@@ -67,6 +67,8 @@ watch(
 }
 main {
   overflow: auto;
+  /* What is hidden but for screen readers scrolls with what it stands beside, and never makes the page itself scroll. */
+  position: relative;
   padding: 12px 16px 20px;
   --stick: -12px;
   --foot: -20px;

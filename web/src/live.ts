@@ -1,16 +1,21 @@
 import { onScopeDispose, ref, type Ref } from 'vue'
-import { somethingChanges } from './api/together'
+import { becauseOfChanges, somethingChanges } from './api/together'
 
 /** Something that has changed on the server; the screens ask again for what they show of it. */
 export interface Change {
   project: number
   topic: 'FOLDER' | 'PASSAGE' | 'REVIEW' | 'RULES' | 'NUMBERS' | 'PEOPLE' | 'MAIL' | 'TRAY'
   id: number
+  /** Where it lies, for what lies in a folder; 0 where that is not said. */
+  folder: number
+  /** Whether whoever is signed in has to do with it himself, as far as that is known. */
+  own: boolean
 }
 
-type Message = { kind: 'connected' } | { kind: 'lost' } | { kind: 'change'; change: Change }
+/** `spread`: within how many milliseconds to ask again, so that not all browsers do in one moment. */
+type Message = { kind: 'connected' } | { kind: 'lost' } | { kind: 'changes'; changes: Change[]; spread: number }
 
-const listeners = new Set<(change?: Change) => void>()
+const listeners = new Set<(spread: number, change?: Change) => void>()
 const connectedNow = ref(true)
 let worker: SharedWorker | undefined
 
@@ -32,28 +37,33 @@ export function listen() {
 function hear(message: Message) {
   if (message.kind === 'lost') {
     connectedNow.value = false
-  } else if (message.kind === 'change') {
+  } else if (message.kind === 'changes') {
     somethingChanges()
-    listeners.forEach((listener) => listener(message.change))
+    message.changes.forEach((change) => listeners.forEach((listener) => listener(message.spread, change)))
   } else if (!connectedNow.value) {
     connectedNow.value = true
     somethingChanges()
-    listeners.forEach((listener) => listener())
+    listeners.forEach((listener) => listener(0))
   }
 }
 
 /**
  * Runs `again` soon after something of the topics has changed, once for many changes together, and after a lost
  * connection is back. Ends with the component.
+ *
+ * @param concerns whether what is shown has to do with a change; all of the topics where absent
  */
-export function whenChanged(topics: Change['topic'][], again: () => void, wait = 120) {
+export function whenChanged(topics: Change['topic'][], again: () => void, wait = 120, concerns: (change: Change) => boolean = () => true) {
   let timer: ReturnType<typeof setTimeout> | undefined
-  const listener = (change?: Change) => {
-    if (change && !topics.includes(change.topic)) return
-    timer ??= setTimeout(() => {
-      timer = undefined
-      again()
-    }, wait)
+  const listener = (spread: number, change?: Change) => {
+    if (change && !(topics.includes(change.topic) && concerns(change))) return
+    timer ??= setTimeout(
+      () => {
+        timer = undefined
+        becauseOfChanges(again)
+      },
+      wait + Math.random() * spread,
+    )
   }
   listeners.add(listener)
   onScopeDispose(() => {

@@ -13,7 +13,7 @@ function open() {
   source = new EventSource('/api/live')
   source.addEventListener('hello', () => tell({ kind: 'connected' }))
   source.addEventListener('missed', () => tell({ kind: 'connected' }))
-  source.addEventListener('change', (event) => tell({ kind: 'change', change: JSON.parse((event as MessageEvent<string>).data) }))
+  source.addEventListener('changes', (event) => tell({ kind: 'changes', ...JSON.parse((event as MessageEvent<string>).data) }))
   source.onerror = () => {
     tell({ kind: 'lost' })
     if (source?.readyState === EventSource.CLOSED) setTimeout(open, 3000)

@@ -76,9 +76,26 @@ export function asking<T>(signal: AbortSignal, ask: () => T): T {
   }
 }
 
+/** What is asked now is asked by itself, because something has changed; only while that is being put. */
+let byItself = false
+
+/** Does what asks again because something has changed: the calls it makes before it first waits say so, and wait for what people do. */
+export function becauseOfChanges(again: () => void) {
+  byItself = true
+  try {
+    again()
+  } finally {
+    byItself = false
+  }
+}
+
+/** The header of calls that are made by themselves. */
+export const BY_ITSELF = 'Pervius-By-Itself'
+
 /** A call that knows until when its answer is wanted. */
 export class Wanted extends Request {
   constructor(url: RequestInfo | URL, init?: RequestInit) {
     super(url, wantedUntil ? { ...init, signal: wantedUntil } : init)
+    if (byItself) this.headers.set(BY_ITSELF, 'yes')
   }
 }

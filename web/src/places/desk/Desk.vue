@@ -95,7 +95,13 @@ function load() {
   void onTheWay.load()
 }
 onMounted(load)
-whenChanged(['REVIEW', 'PASSAGE'], load)
+/** Passages stand here that are one's own, or one's firm's for who sees no more; of a controller all that are stopped. */
+whenChanged(
+  ['REVIEW', 'PASSAGE'],
+  load,
+  120,
+  (c) => c.own || (session.me?.memberships[String(c.project)]?.controls ?? false) || (c.topic === 'PASSAGE' && !session.seesAll),
+)
 
 const waiting = computed(() => reviews.value.value ?? [])
 const files = computed(() => waiting.value.reduce((n, r) => n + r.step.files, 0))

@@ -50,7 +50,17 @@ const ruling = ref(false)
 const opening = ref(false)
 
 onMounted(load)
-whenChanged(['FOLDER', 'PASSAGE', 'RULES', 'PEOPLE'], load)
+/** This folder and those it lies in, whose names stand in its path. */
+const ways = computed(() => {
+  const all = new Set([props.id])
+  for (let f = props.folders.find((x) => x.id === props.id); f?.parent; f = props.folders.find((x) => x.id === f?.parent)) all.add(f.parent)
+  return all
+})
+whenChanged(['FOLDER', 'PASSAGE', 'RULES', 'PEOPLE'], load, 120, (c) =>
+  c.topic === 'FOLDER' ? ways.value.has(c.id) : c.topic !== 'PASSAGE' || !c.folder || c.folder === props.id || shown(c.id),
+)
+/** Whether a file of a submission lies here, wherever it came in. */
+const shown = (submission: number) => files.value.some((f) => f.passage?.from.submission === submission)
 if (session.controls) {
   useKeys([
     { key: 'n', says: 'New folder here', does: () => (making.value = true) },

@@ -11,15 +11,17 @@ const patch = (i: number, telling: Telling) => (tell.value = { tellings: tell.va
 
 <template>
   <div class="tell">
-    <TellingEdit
-      v-for="(t, i) in tell.tellings"
-      :key="i"
-      :model-value="t"
-      :choices="choices"
-      :rule="rule"
-      @leave-out="tell = { tellings: tell.tellings.filter((_, k) => k !== i) }"
-      @update:model-value="(its) => patch(i, its)"
-    />
+    <div class="tellings">
+      <TellingEdit
+        v-for="(t, i) in tell.tellings"
+        :key="i"
+        :model-value="t"
+        :choices="choices"
+        :rule="rule"
+        @leave-out="tell = { tellings: tell.tellings.filter((_, k) => k !== i) }"
+        @update:model-value="(its) => patch(i, its)"
+      />
+    </div>
     <button class="act bare" type="button" @click="tell = { tellings: [...tell.tellings, { occasion: 'ISSUED', whom: [], text: '' }] }">
       Tell somebody else
     </button>
@@ -31,15 +33,16 @@ const patch = (i: number, telling: Telling) => (tell.value = { tellings: tell.va
 </template>
 
 <style scoped>
-.tell {
+.tell,
+.tellings {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(290px, 1fr));
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px 16px;
   min-width: 0;
   align-items: start;
 }
-.tell > p {
-  grid-column: 1 / -1;
+.tellings {
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 420px), 1fr));
 }
 .tell > button {
   justify-self: start;

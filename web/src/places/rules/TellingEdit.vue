@@ -29,72 +29,82 @@ const of = (part: string) => faults.value.filter((f) => f.part === part)
       </select>
       <button class="act bare" type="button" :aria-label="`Leave out: ${word}`" @click="emit('leaveOut')">Leave out</button></span
     >
-    <WhomList
-      :model-value="telling.whom"
-      :choices="choices"
-      :name="`Who is told ${word.toLowerCase()}`"
-      @update:model-value="(whom) => patch({ whom })"
-    />
-    <button
-      v-if="!copying"
-      class="act bare"
-      type="button"
-      data-test="add-copies"
-      title="Everybody on it sees who else got it"
-      @click="copying = true"
-    >
-      Somebody in copy
-    </button>
-    <fieldset v-else class="copies">
-      <legend>in copy: everybody on it sees who else got it</legend>
+    <div class="side">
       <WhomList
-        :model-value="telling.inCopy ?? []"
+        :model-value="telling.whom"
         :choices="choices"
-        :name="`Who gets a copy ${word.toLowerCase()}`"
-        @update:model-value="(inCopy) => patch({ inCopy })"
+        :name="`Who is told ${word.toLowerCase()}`"
+        @update:model-value="(whom) => patch({ whom })"
       />
-    </fieldset>
-    <MergeText
-      :model-value="telling.subject ?? ''"
-      name="Subject, with merge fields"
-      placeholder="the usual subject"
-      :most="200"
-      :faults="of('subject')"
-      @update:model-value="(subject) => patch({ subject })"
-    />
-    <MergeText
-      :model-value="telling.text"
-      name="Text, with merge fields"
-      placeholder="the usual words"
-      :most="500"
-      :rows="2"
-      :faults="of('text')"
-      @update:model-value="(t) => patch({ text: t })"
-    />
-    <span class="row wrap">
-      <PaceEdit
-        :model-value="telling.pace"
-        :name="`How soon: ${word.toLowerCase()}`"
-        otherwise="as soon as the project says"
-        data-help="How soon"
-        @update:model-value="(pace) => patch({ pace })"
-      />
-      <label class="tick"
-        ><input type="checkbox" :checked="telling.important" @change="patch({ important: ($event.target as HTMLInputElement).checked })" />
-        important</label
+      <button
+        v-if="!copying"
+        class="act bare"
+        type="button"
+        data-test="add-copies"
+        title="Everybody on it sees who else got it"
+        @click="copying = true"
       >
-      <button class="act bare" type="button" :aria-expanded="trying" data-test="try-letter" @click="trying = !trying">
-        {{ trying ? 'Close the letter' : 'How it would read' }}
+        Somebody in copy
       </button>
-    </span>
-    <LetterTry
-      v-if="trying"
-      :occasion="telling.occasion"
-      :subject="telling.subject ?? ''"
-      :text="telling.text"
-      :rule="rule"
-      @faults="(f) => (faults = f)"
-    />
+      <fieldset v-else class="copies">
+        <legend>in copy: everybody on it sees who else got it</legend>
+        <WhomList
+          :model-value="telling.inCopy ?? []"
+          :choices="choices"
+          :name="`Who gets a copy ${word.toLowerCase()}`"
+          @update:model-value="(inCopy) => patch({ inCopy })"
+        />
+      </fieldset>
+    </div>
+    <div class="side words">
+      <div class="said">
+        <MergeText
+          :model-value="telling.subject ?? ''"
+          name="Subject, with merge fields"
+          placeholder="the usual subject"
+          :most="200"
+          :faults="of('subject')"
+          @update:model-value="(subject) => patch({ subject })"
+        />
+        <MergeText
+          :model-value="telling.text"
+          name="Text, with merge fields"
+          placeholder="the usual words"
+          :most="500"
+          :rows="2"
+          :faults="of('text')"
+          @update:model-value="(t) => patch({ text: t })"
+        />
+        <span class="row wrap">
+          <PaceEdit
+            :model-value="telling.pace"
+            :name="`How soon: ${word.toLowerCase()}`"
+            otherwise="as soon as the project says"
+            data-help="How soon"
+            @update:model-value="(pace) => patch({ pace })"
+          />
+          <label class="tick"
+            ><input
+              type="checkbox"
+              :checked="telling.important"
+              @change="patch({ important: ($event.target as HTMLInputElement).checked })"
+            />
+            important</label
+          >
+          <button class="act bare" type="button" :aria-expanded="trying" data-test="try-letter" @click="trying = !trying">
+            {{ trying ? 'Close the letter' : 'How it would read' }}
+          </button>
+        </span>
+      </div>
+      <LetterTry
+        v-if="trying"
+        :occasion="telling.occasion"
+        :subject="telling.subject ?? ''"
+        :text="telling.text"
+        :rule="rule"
+        @faults="(f) => (faults = f)"
+      />
+    </div>
   </div>
 </template>
 
@@ -107,6 +117,20 @@ const of = (part: string) => faults.value.filter((f) => f.part === part)
   padding-left: 7px;
   min-width: 0;
 }
+.side {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 240px), 1fr));
+  gap: 4px 10px;
+  align-items: start;
+}
+.words {
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 360px), 1fr));
+}
+.said {
+  display: grid;
+  gap: 4px;
+  min-width: 0;
+}
 .row select {
   flex: 1;
   min-width: 0;
@@ -115,7 +139,7 @@ const of = (part: string) => faults.value.filter((f) => f.part === part)
 .wrap {
   flex-wrap: wrap;
 }
-.telling > button {
+.side > button {
   justify-self: start;
 }
 .copies {

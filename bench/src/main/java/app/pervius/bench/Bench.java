@@ -32,6 +32,7 @@ public final class Bench {
         parts.put("patterns", new PatternRate(scale));
         parts.put("reviews", new ReviewRate(scale));
         parts.put("rules", new RuleRate(scale));
+        parts.put("live", new LiveRate(scale));
         parts.put("start", new StartTime());
         parts.put("crowded", new Crowded(scale));
         List<String> wanted = arguments.length > 1 ? List.of(arguments).subList(1, arguments.length) : List.copyOf(parts.keySet());

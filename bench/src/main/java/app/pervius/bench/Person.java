@@ -10,6 +10,8 @@ import java.net.http.HttpRequest.BodyPublisher;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.BiConsumer;
 import java.util.stream.Stream;
 import java.util.Map;
 import java.util.concurrent.locks.LockSupport;
@@ -60,6 +62,37 @@ final class Person {
             return http.send(HttpRequest.newBuilder(URI.create(address + path)).GET().build(), BodyHandlers.ofByteArray()).body().length;
         } catch (IOException e) {
             throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** Asks as a screen does by itself because something has changed. */
+    String byItself(String path) {
+        try {
+            return http.send(HttpRequest.newBuilder(URI.create(address + path)).header("Pervius-By-Itself", "yes").GET().build(),
+                    BodyHandlers.ofString()).body();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** Hears of changes until the other side ends it. */
+    void listen(BiConsumer<String, String> event) {
+        try (Stream<String> lines = http.send(HttpRequest.newBuilder(URI.create(address + "/api/live")).GET().build(),
+                BodyHandlers.ofLines()).body()) {
+            AtomicReference<String> name = new AtomicReference<>("");
+            lines.forEach(line -> {
+                if (line.startsWith("event:")) {
+                    name.set(line.substring("event:".length()).strip());
+                } else if (line.startsWith("data:")) {
+                    event.accept(name.get(), line.substring("data:".length()));
+                }
+            });
+        } catch (IOException | UncheckedIOException over) {
+            // The server has stopped.
         } catch (InterruptedException e) {
             throw new IllegalStateException(e);
         }

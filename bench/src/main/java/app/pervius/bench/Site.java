@@ -134,6 +134,25 @@ final class Site {
         return new Site(address, project, drawings, plain);
     }
 
+    /** So many more people who decide, signed in. */
+    List<Person> more(int people) {
+        Person ines = controller();
+        String at = "/api/projects/" + project;
+        long firm = ines.get(at + "/people").get("firms").valueStream().filter(f -> f.get("code").asString().equals("DEC")).findFirst()
+                .orElseThrow().get("id").asLong();
+        long role = ines.get(at + "/people").get("roles").valueStream().filter(r -> r.get("may").get("decides").asBoolean()
+                && !r.get("may").get("controls").asBoolean()).findFirst().orElseThrow().get("id").asLong();
+        return IntStream.range(0, people).mapToObj(i -> {
+            String email = "looker" + i + "@dec.example";
+            String link = ines.post(at + "/people", Map.of("firmId", firm, "name", "Looker " + i, "email", email, "job", "Engineer",
+                    "roles",
+                    List.of(role))).get("link").asString();
+            new Person(address).post("/api/entrance/invitations/" + link.substring(link.lastIndexOf('/') + 1),
+                    Map.of("password", PASSWORD));
+            return new Person(address).signIn(email);
+        }).toList();
+    }
+
     private static void putARuleInForce(Person ines, long project, long folder) {
         List<Map<String, Object>> tellings = List.of("ARRIVED", "RETURNED", "ISSUED").stream()
                 .map(occasion -> Map.<String, Object>of("occasion", occasion, "whom", List.of(Map.of("kind", "AUTHOR")), "text", ""))

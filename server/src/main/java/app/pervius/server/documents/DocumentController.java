@@ -1,6 +1,7 @@
 package app.pervius.server.documents;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.refused.Refused;
@@ -79,7 +80,7 @@ class DocumentController {
         document.ownReference = entry.ownReference().strip();
         documents.flush();
         words.index(id, document.projectId, document.number + " " + document.title + " " + document.ownReference);
-        live.changed(new Live.Change(document.projectId, null, Live.Topic.NUMBERS, id));
+        live.changed(new Change(document.projectId, null, Live.Topic.NUMBERS, id));
     }
 
     private Document visible(long id, Actor actor) {

@@ -4,6 +4,7 @@ import app.pervius.core.register.RevisionSequence;
 import app.pervius.core.register.RevisionSequences;
 import app.pervius.server.access.Actor;
 import app.pervius.server.refused.Refused;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -86,7 +87,7 @@ class SequencesController {
         actor.mustControl(project);
         RevisionSequences wanted = new RevisionSequences(entry.sequences().stream().map(SequenceForm::sequence).toList());
         int edition = transaction.execute(status -> sequences.putInForce(project, wanted, entry.after(), actor.person(project)));
-        live.changed(new Live.Change(project, null, Live.Topic.NUMBERS, project));
+        live.changed(new Change(project, null, Live.Topic.NUMBERS, project));
         return view(wanted, edition);
     }
 

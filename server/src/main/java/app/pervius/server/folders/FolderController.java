@@ -3,6 +3,7 @@ package app.pervius.server.folders;
 import app.pervius.core.project.InformationState;
 import app.pervius.server.access.Actor;
 import app.pervius.server.refused.Refused;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -63,7 +64,7 @@ class FolderController {
         actor.mustControl(above.project());
         long id = folders.make(new Folders.NewFolder(parent, entry.name(), entry.state(), entry.firm(),
                 entry.values() == null ? Map.of() : entry.values()));
-        live.changed(new Live.Change(above.project(), null, Live.Topic.FOLDER, id));
+        live.changed(new Change(above.project(), null, Live.Topic.FOLDER, id));
         return folders.folder(id);
     }
 
@@ -73,7 +74,7 @@ class FolderController {
         Folders.FolderView folder = folders.visible(id, actor);
         actor.mustControl(folder.project());
         folders.rename(id, entry.name(), entry.version());
-        live.changed(new Live.Change(folder.project(), null, Live.Topic.FOLDER, id));
+        live.changed(new Change(folder.project(), null, Live.Topic.FOLDER, id));
     }
 
     @PutMapping("/api/folders/{id}/parent")
@@ -82,7 +83,7 @@ class FolderController {
         Folders.FolderView folder = folders.visible(id, actor);
         actor.mustControl(folder.project());
         folders.move(id, entry.parent(), entry.version());
-        live.changed(new Live.Change(folder.project(), null, Live.Topic.FOLDER, id));
+        live.changed(new Change(folder.project(), null, Live.Topic.FOLDER, id));
     }
 
     @DeleteMapping("/api/folders/{id}")
@@ -91,7 +92,7 @@ class FolderController {
         Folders.FolderView folder = folders.visible(id, actor);
         actor.mustControl(folder.project());
         folders.delete(id, version, allTheSame);
-        live.changed(new Live.Change(folder.project(), null, Live.Topic.FOLDER, id));
+        live.changed(new Change(folder.project(), null, Live.Topic.FOLDER, id));
     }
 
     /** A role or a firm a folder is opened to; one of the two. */
@@ -155,7 +156,7 @@ class FolderController {
         folders.open(id, entry.restricted(), entry.grants().stream().map(g -> new FolderAccess.Grant(id, g.role(), g.firm(), g.mayDrop()))
                 .distinct().toList(), entry.version());
         keepers.set(id, kept);
-        live.changed(new Live.Change(folder.project(), null, Live.Topic.FOLDER, id));
+        live.changed(new Change(folder.project(), null, Live.Topic.FOLDER, id));
     }
 
     /** The folders whoever asks looks after, those below included. */

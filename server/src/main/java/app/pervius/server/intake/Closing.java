@@ -5,6 +5,7 @@ import app.pervius.core.arrive.FileName;
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Files;
 import app.pervius.server.journal.Journal;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.passages.Engine;
 import app.pervius.server.refused.Refused;
@@ -68,7 +69,7 @@ public class Closing {
                 submissions.saveAndFlush(submission);
                 engine.wake(id);
             }
-            live.changed(new Live.Change(submission.projectId, submission.authorFirmId, Live.Topic.FOLDER, submission.folderId));
+            live.changed(new Change(submission.projectId, submission.authorFirmId, Live.Topic.FOLDER, submission.folderId));
         });
     }
 

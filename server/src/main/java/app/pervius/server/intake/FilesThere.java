@@ -6,6 +6,7 @@ import app.pervius.core.project.FieldValues;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.journal.Journal;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.numbers.Counters;
 import app.pervius.server.passages.Engine;
@@ -92,7 +93,7 @@ class FilesThere {
             begun.add(passage);
         }
         engine.wake(submission);
-        live.changed(new Live.Change(folder.project(), row.authorFirmId, Live.Topic.FOLDER, folder.id()));
+        live.changed(new Change(folder.project(), row.authorFirmId, Live.Topic.FOLDER, folder.id()));
         return begun;
     }
 

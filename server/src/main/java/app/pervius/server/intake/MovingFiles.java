@@ -8,6 +8,7 @@ import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.journal.Journal;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
@@ -111,6 +112,6 @@ class MovingFiles {
 
     private void changed(long folder) {
         Folders.FolderView its = folders.folder(folder);
-        live.changed(new Live.Change(its.project(), its.firm(), Live.Topic.FOLDER, folder));
+        live.changed(new Change(its.project(), its.firm(), Live.Topic.FOLDER, folder));
     }
 }

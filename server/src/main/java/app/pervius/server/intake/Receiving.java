@@ -4,6 +4,7 @@ import app.pervius.core.arrive.FileName;
 import app.pervius.server.access.Actor;
 import app.pervius.server.content.ContentStore;
 import app.pervius.server.folders.Files;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.refused.Refused;
 import java.io.IOException;
@@ -99,6 +100,6 @@ public class Receiving {
         if (activity.stale(submission)) {
             activity.now(submission);
         }
-        live.changed(new Live.Change(submission.projectId, submission.authorFirmId, Live.Topic.FOLDER, submission.folderId));
+        live.changed(new Change(submission.projectId, submission.authorFirmId, Live.Topic.FOLDER, submission.folderId));
     }
 }

@@ -5,6 +5,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.documents.Documents;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.passages.Happened;
 import app.pervius.server.passages.Passages;
@@ -47,7 +48,7 @@ class Withdrawing {
         documents.retire(revision);
         events.publishEvent(new Happened(List.of(passage.id()), Occasion.WITHDRAWN, "withdrawn " + passage.id(), "By "
                 + actor.in(passage.project()).name() + "."));
-        Stream.concat(from.stream(), Stream.of(archive)).forEach(f -> live.changed(new Live.Change(passage.project(),
+        Stream.concat(from.stream(), Stream.of(archive)).forEach(f -> live.changed(new Change(passage.project(),
                 folders.folder(f).firm(), Live.Topic.FOLDER, f)));
     }
 }

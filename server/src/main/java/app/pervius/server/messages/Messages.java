@@ -12,6 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
@@ -74,10 +75,11 @@ public class Messages {
     private final Settled submissions;
     private final Noting noting;
     private final Openly openly;
+    private final PassagesNow passages;
     private final String address;
 
     Messages(NoticeRepository notices, Dispatch dispatch, People people, Projects projects, Settled submissions, Noting noting,
-            Openly openly, @Value("${pervius.address}") String address) {
+            Openly openly, PassagesNow passages, @Value("${pervius.address}") String address) {
         this.notices = notices;
         this.dispatch = dispatch;
         this.people = people;
@@ -85,6 +87,7 @@ public class Messages {
         this.submissions = submissions;
         this.noting = noting;
         this.openly = openly;
+        this.passages = passages;
         this.address = address;
     }
 
@@ -214,10 +217,11 @@ public class Messages {
         String name = first.personId == null ? String.valueOf(first.address) : people.person(first.personId).name();
         Map<Object, List<Notice>> byThing = group.stream().collect(Collectors.groupingBy(Notice::thing, LinkedHashMap::new,
                 Collectors.toList()));
-        List<Letter.Line> lines = byThing.values().stream().limit(MOST_LINES)
-                .map(its -> new Letter.Line(its.getFirst().what, details(its), link(its.getFirst()))).toList();
+        Map<Long, PassagesNow.Now> kept = passages.files(group.stream().map(n -> n.fileId).filter(Objects::nonNull).distinct().toList());
+        List<Letter.Line> lines = byThing.values().stream().limit(MOST_LINES).map(its -> line(its, kept)).toList();
         List<String> rules = group.stream().map(n -> n.rule).filter(r -> !r.isEmpty()).distinct().toList();
-        String all = address + (first.occasion.asksToDecide() ? "/desk" : "/passages?submission=" + first.submissionId);
+        String all = first.fileId != null && kept.containsKey(first.fileId) ? address + "/folders/" + kept.get(first.fileId).folder()
+                : address + (first.occasion.asksToDecide() ? "/desk" : "/passages?submission=" + first.submissionId);
         Letter letter = Letter.write(new Letter.Heading(first.occasion, projects.settings(first.projectId).code(), reference,
                 name, all, rules, byThing.size(), Notice.reasons(group), first.personId == null ? "" : address + "/messages"), lines,
                 Notice.subject(group, byThing.size()));
@@ -242,8 +246,15 @@ public class Messages {
         return String.join("\n", said);
     }
 
-    private String link(Notice notice) {
-        return address + (notice.passageId == null ? "/passages?submission=" + notice.submissionId
-                : (notice.occasion.asksToDecide() ? "/read/" : "/passages/") + notice.passageId);
+    /** What is said of one thing; a file that is only kept is found in its folder. */
+    private Letter.Line line(List<Notice> its, Map<Long, PassagesNow.Now> kept) {
+        Notice first = its.getFirst();
+        String said = details(its);
+        if (first.passageId != null) {
+            return new Letter.Line(first.what, said, address + (first.occasion.asksToDecide() ? "/read/" : "/passages/") + first.passageId);
+        }
+        PassagesNow.Now at = kept.get(first.fileId);
+        return at == null ? new Letter.Line(first.what, said, address + "/folders")
+                : new Letter.Line(first.what, "In " + at.path() + (said.isBlank() ? "" : "\n" + said), address + "/folders/" + at.folder());
     }
 }

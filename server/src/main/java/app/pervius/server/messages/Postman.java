@@ -1,6 +1,7 @@
 package app.pervius.server.messages;
 
 import app.pervius.core.tell.Occasion;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.outbound.Channel;
 import app.pervius.server.outbound.Outcome;
@@ -114,7 +115,7 @@ class Postman implements Channel {
     public void givenUp(Parcel parcel, int tries, String lastWords) {
         messages.givenUp(parcel.subject(), clock.instant(), lastWords);
         messages.findById(parcel.subject()).filter(m -> m.projectId != null).ifPresent(m -> {
-            live.changed(new Live.Change(Objects.requireNonNull(m.projectId), null, Live.Topic.MAIL, m.id()));
+            live.changed(new Change(Objects.requireNonNull(m.projectId), null, Live.Topic.MAIL, m.id()));
             // Of a message about that nobody is told: it would go on for ever.
             if (m.occasion != Occasion.MESSAGE_FAILED) {
                 events.publishEvent(new GivenUp(m.id(), notices.findByMessageId(m.id()).stream().map(n -> n.passageId)

@@ -1,6 +1,7 @@
 package app.pervius.server.numbers;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.store.Sql;
 import java.time.Instant;
@@ -47,7 +48,7 @@ class NumberEvents {
                 values (next value for ids, ?, ?, ?, ?, ?, ?, ?)""")
                 .params(Sql.values(project, scheme, number, clock.instant().atOffset(ZoneOffset.UTC), person, name,
                         account.length() > 4000 ? account.substring(0, 3999) + "…" : account)).update();
-        live.changed(new Live.Change(project, null, Live.Topic.NUMBERS, project));
+        live.changed(new Change(project, null, Live.Topic.NUMBERS, project));
     }
 
     /** The newest of a scheme. */

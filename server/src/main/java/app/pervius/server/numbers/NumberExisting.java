@@ -8,6 +8,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.documents.Documents;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.refused.Refused;
 import java.time.InstantSource;
@@ -96,7 +97,7 @@ class NumberExisting {
             events.write(folder.project(), wanted.scheme(), given.getFirst(), actor,
                     "Numbered " + given.size() + " existing documents in “" + folder.path()
                     + "”, from " + given.getFirst() + " to " + given.getLast() + ".");
-            live.changed(new Live.Change(folder.project(), null, Live.Topic.FOLDER, folder.id()));
+            live.changed(new Change(folder.project(), null, Live.Topic.FOLDER, folder.id()));
         }
         return List.copyOf(rows);
     }

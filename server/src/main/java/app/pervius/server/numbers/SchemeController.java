@@ -4,6 +4,7 @@ import app.pervius.core.number.Scheme;
 import app.pervius.core.number.SchemeCheck;
 import app.pervius.core.number.Sources;
 import app.pervius.server.access.Actor;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.othersystems.OtherSystems;
 import app.pervius.server.people.People;
@@ -129,7 +130,7 @@ class SchemeController {
         actor.mustControl(project);
         Scheme inForce = transaction.execute(status -> schemes.putInForce(project, entry.scheme().scheme(scheme), entry.after(),
                 actor.person(project)));
-        live.changed(new Live.Change(project, null, Live.Topic.NUMBERS, project));
+        live.changed(new Change(project, null, Live.Topic.NUMBERS, project));
         return view(project, inForce, actor);
     }
 
@@ -161,7 +162,7 @@ class SchemeController {
         }
         int added = transaction.execute(status -> lists.add(project, list, name, table.rows().stream().map(r -> r.cells().getFirst())
                 .toList()));
-        live.changed(new Live.Change(project, null, Live.Topic.NUMBERS, project));
+        live.changed(new Change(project, null, Live.Topic.NUMBERS, project));
         return new ListTaken(added, table.rows().size());
     }
 

@@ -9,6 +9,7 @@ import app.pervius.core.template.Planning;
 import app.pervius.core.template.RollOut;
 import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Folders;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
@@ -134,6 +135,6 @@ class PackageFolders {
     }
 
     void changed(WorkPackage row) {
-        live.changed(new Live.Change(row.projectId, null, Live.Topic.FOLDER, row.parentFolder));
+        live.changed(new Change(row.projectId, null, Live.Topic.FOLDER, row.parentFolder));
     }
 }

@@ -8,6 +8,7 @@ import app.pervius.core.passage.Passage;
 import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.PersonId;
 import app.pervius.server.journal.Journal;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -62,8 +63,8 @@ public class Moves {
                 moving.make(row, moved, Moving.By.pervius(""), null);
             }
         }
-        rows.stream().findFirst().ifPresent(row -> live.changed(new Live.Change(row.projectId, row.authorFirmId, Live.Topic.PASSAGE,
-                row.submissionId)));
+        rows.stream().findFirst().ifPresent(row -> live.changed(new Change(row.projectId, row.authorFirmId, Live.Topic.PASSAGE,
+                row.submissionId).in(row.folderId).of(List.of(row.authorId, row.uploaderId))));
     }
 
     /** Writes on the journal of a passage what somebody has done with it at its station. */

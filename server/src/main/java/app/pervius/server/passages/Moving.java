@@ -6,6 +6,7 @@ import app.pervius.core.passage.Identity;
 import app.pervius.core.passage.Move;
 import app.pervius.core.passage.State;
 import app.pervius.server.journal.Journal;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -53,7 +54,8 @@ class Moving {
         PassageFacts facts = move.notices().isEmpty() ? null : new PassageFacts(row.origin(), move.passage(),
                 move.passage().identity().rule().map(its -> rules.handling(row.projectId, its)), List.of(), by.run());
         make(row, move, by, facts);
-        live.changed(new Live.Change(row.projectId, row.authorFirmId, Live.Topic.PASSAGE, row.submissionId));
+        live.changed(new Change(row.projectId, row.authorFirmId, Live.Topic.PASSAGE, row.submissionId).in(row.folderId)
+                .of(List.of(row.authorId, row.uploaderId)));
     }
 
     /** @param after the passage as it is then; absent where nobody is told */

@@ -5,6 +5,7 @@ import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.State;
 import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.WayOut;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import java.time.InstantSource;
 import java.util.List;
@@ -73,7 +74,8 @@ class PassageStep {
         }
         Stored ground = new Stored(row, carried);
         PassageFacts after = oneOnly ? line.one(passage, ground) : line.through(passage, ground);
-        live.changed(new Live.Change(row.projectId, row.authorFirmId, Live.Topic.PASSAGE, row.submissionId));
+        live.changed(new Change(row.projectId, row.authorFirmId, Live.Topic.PASSAGE, row.submissionId).in(row.folderId)
+                .of(List.of(row.authorId, row.uploaderId)));
         return after.passage().state() instanceof State.Running;
     }
 

@@ -2,6 +2,7 @@ package app.pervius.server.people;
 
 import app.pervius.server.access.Actor;
 import app.pervius.server.refused.Refused;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.store.Remembered;
 import java.time.InstantSource;
@@ -158,6 +159,6 @@ public class Deputies {
 
     private void changed() {
         notOver.changed();
-        live.changed(new Live.Change(0, null, Live.Topic.PEOPLE, 0));
+        live.changed(new Change(0, null, Live.Topic.PEOPLE, 0));
     }
 }

@@ -4,6 +4,7 @@ import app.pervius.core.project.RoleId;
 import app.pervius.core.review.Matrix;
 import app.pervius.server.access.Actor;
 import app.pervius.server.refused.Refused;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.store.Json;
 import app.pervius.server.store.Remembered;
@@ -87,7 +88,7 @@ public class Matrices {
         row.changedBy = by;
         row.changedAt = clock.instant();
         matrices.saveAndFlush(row);
-        live.changed(new Live.Change(project, null, Live.Topic.PEOPLE, project));
+        live.changed(new Change(project, null, Live.Topic.PEOPLE, project));
     }
 
     private static String write(Matrix matrix) {

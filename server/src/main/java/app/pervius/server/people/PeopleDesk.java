@@ -1,6 +1,7 @@
 package app.pervius.server.people;
 
 import app.pervius.server.accounts.AccountBook;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.refused.Refused;
 import java.time.InstantSource;
@@ -156,7 +157,7 @@ public class PeopleDesk {
             people.saveAndFlush(person);
             roles.heldBy(person.id()).forEach(role -> events.publishEvent(new RoleChanged(person.projectId, role.id(),
                     people.holding(role.id()).stream().map(Person::id).collect(Collectors.toSet()))));
-            live.changed(new Live.Change(person.projectId, null, Live.Topic.PEOPLE, person.id()));
+            live.changed(new Change(person.projectId, null, Live.Topic.PEOPLE, person.id()));
         }
     }
 

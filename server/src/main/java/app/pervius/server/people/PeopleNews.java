@@ -1,5 +1,6 @@
 package app.pervius.server.people;
 
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import org.springframework.stereotype.Component;
 
@@ -20,7 +21,7 @@ class PeopleNews {
     void changed(long project) {
         known.changed();
         actors.changed();
-        live.changed(new Live.Change(project, null, Live.Topic.PEOPLE, project));
+        live.changed(new Change(project, null, Live.Topic.PEOPLE, project));
     }
 
     /** That who may sign in as whom is another. */

@@ -9,6 +9,7 @@ import app.pervius.core.project.FolderId;
 import app.pervius.server.documents.Documents;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.passages.FilesPlaced;
 import app.pervius.server.passages.PassageFacts;
@@ -108,6 +109,6 @@ public class Placing {
 
     /** Says live that something in a folder is otherwise now. */
     public void changed(PassageFacts passage, long folder) {
-        live.changed(new Live.Change(passage.project(), folders.folder(folder).firm(), Live.Topic.FOLDER, folder));
+        live.changed(new Change(passage.project(), folders.folder(folder).firm(), Live.Topic.FOLDER, folder));
     }
 }

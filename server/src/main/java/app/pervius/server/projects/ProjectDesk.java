@@ -8,6 +8,7 @@ import app.pervius.core.project.Fields;
 import app.pervius.core.project.StatusCode;
 import app.pervius.server.access.Actor;
 import app.pervius.server.refused.Refused;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.store.Json;
 import app.pervius.server.tables.Table;
@@ -191,7 +192,7 @@ public class ProjectDesk {
         settings.changed();
         row.statusCodes = Json.write(wanted);
         projects.flush();
-        live.changed(new Live.Change(project, null, Live.Topic.RULES, project));
+        live.changed(new Change(project, null, Live.Topic.RULES, project));
     }
 
     /** Sets what the four decision codes are called and what follows from them. */
@@ -215,7 +216,7 @@ public class ProjectDesk {
         settings.changed();
         row.decisionCodes = Json.write(wanted.stream().sorted(java.util.Comparator.comparing(DecisionCode::digit)).toList());
         projects.flush();
-        live.changed(new Live.Change(project, null, Live.Topic.RULES, project));
+        live.changed(new Change(project, null, Live.Topic.RULES, project));
     }
 
     /** Sets the days and hours the project works. Due dates that stand already stay. */
@@ -231,7 +232,7 @@ public class ProjectDesk {
         row.workingCalendar = Json.write(new WorkingDays(wanted.daysOff(), wanted.startOfDay(), wanted.endOfDay(),
                 wanted.holidays().stream().sorted(java.util.Comparator.comparing(WorkingDays.Holiday::day)).toList()));
         projects.flush();
-        live.changed(new Live.Change(project, null, Live.Topic.RULES, project));
+        live.changed(new Change(project, null, Live.Topic.RULES, project));
     }
 
     /** What {@link FieldsUse#having} calls the status code, which is no field of its own. */
@@ -251,6 +252,6 @@ public class ProjectDesk {
         settings.changed();
         row.fields = Json.write(fields);
         projects.flush();
-        live.changed(new Live.Change(row.id(), null, Live.Topic.RULES, row.id()));
+        live.changed(new Change(row.id(), null, Live.Topic.RULES, row.id()));
     }
 }

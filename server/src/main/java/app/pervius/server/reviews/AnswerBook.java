@@ -5,7 +5,6 @@ import app.pervius.core.project.PersonId;
 import app.pervius.core.review.Answer;
 import app.pervius.core.review.Board;
 import app.pervius.core.review.Route;
-import app.pervius.server.live.Live;
 import java.time.InstantSource;
 import java.util.Collection;
 import java.util.Map;
@@ -22,12 +21,12 @@ import org.springframework.transaction.annotation.Transactional;
 class AnswerBook {
 
     private final AnswerRepository answers;
-    private final Live live;
+    private final ReviewNews news;
     private final InstantSource clock;
 
-    AnswerBook(AnswerRepository answers, Live live, InstantSource clock) {
+    AnswerBook(AnswerRepository answers, ReviewNews news, InstantSource clock) {
         this.answers = answers;
-        this.live = live;
+        this.news = news;
         this.clock = clock;
     }
 
@@ -45,7 +44,7 @@ class AnswerBook {
         }
         answers.deleteAll(before.values());
         answers.flush();
-        live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
+        news.changed(review);
     }
 
     private static String key(ReviewAnswer a) {

@@ -7,7 +7,6 @@ import app.pervius.core.review.Part;
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.access.Actor;
 import app.pervius.server.journal.Journal;
-import app.pervius.server.live.Live;
 import app.pervius.server.passages.Moves;
 import app.pervius.server.refused.Refused;
 import java.util.List;
@@ -24,15 +23,15 @@ public class DrawingTogether {
     private final Parting parting;
     private final Moves moves;
     private final ReviewTelling telling;
-    private final Live live;
+    private final ReviewNews news;
 
-    DrawingTogether(Acts acts, AnswerRepository answers, Parting parting, Moves moves, ReviewTelling telling, Live live) {
+    DrawingTogether(Acts acts, AnswerRepository answers, Parting parting, Moves moves, ReviewTelling telling, ReviewNews news) {
         this.acts = acts;
         this.answers = answers;
         this.parting = parting;
         this.moves = moves;
         this.telling = telling;
-        this.live = live;
+        this.news = news;
     }
 
     /** The lead has drawn the comments together: the author gets decisions and comments. */
@@ -64,7 +63,7 @@ public class DrawingTogether {
         row.drawn = as;
         row.drawnText = as == ReviewAnswer.DrawnAs.REWORDED ? text.strip() : null;
         row.drawnBy = actor.person(review.projectId);
-        live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, id));
+        news.changed(review);
     }
 
     /** Whether somebody draws the comments of a review together. */

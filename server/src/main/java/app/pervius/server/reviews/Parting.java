@@ -11,7 +11,6 @@ import app.pervius.core.review.Seat;
 import app.pervius.core.review.Seating;
 import app.pervius.core.review.Step;
 import app.pervius.server.folders.Files;
-import app.pervius.server.live.Live;
 import app.pervius.server.passages.Moves;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.passages.Waiting;
@@ -38,10 +37,10 @@ class Parting {
     private final Moves moves;
     private final Waiting waiting;
     private final Outcomes outcomes;
-    private final Live live;
+    private final ReviewNews news;
 
     Parting(ReviewTurns turns, ReviewFiles files, Seats seats, Passages passages, Moves moves, Waiting waiting, Outcomes outcomes,
-            Live live) {
+            ReviewNews news) {
         this.turns = turns;
         this.files = files;
         this.seats = seats;
@@ -49,7 +48,7 @@ class Parting {
         this.moves = moves;
         this.waiting = waiting;
         this.outcomes = outcomes;
-        this.live = live;
+        this.news = news;
     }
 
     /**
@@ -79,7 +78,7 @@ class Parting {
             turns.end(review, ReviewState.CLOSED);
         }
         outcomes.passOn(review, route);
-        live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
+        news.changed(review);
     }
 
     private boolean goes(Review review, Route route, boolean used, int turn, int step, List<Board.File> its) {

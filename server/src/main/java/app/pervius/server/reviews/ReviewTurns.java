@@ -6,7 +6,6 @@ import app.pervius.core.review.Route;
 import app.pervius.core.review.Step;
 import app.pervius.core.review.Who;
 import app.pervius.core.tell.Occasion;
-import app.pervius.server.live.Live;
 import app.pervius.server.passages.Moves;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
@@ -30,12 +29,12 @@ public class ReviewTurns {
     private final Moves moves;
     private final People people;
     private final Projects projects;
-    private final Live live;
+    private final ReviewNews news;
     private final InstantSource clock;
 
     ReviewTurns(ReviewRepository reviews, ReviewFiles files, Seats seats, ReviewTelling telling, Moves moves, People people,
             Projects projects,
-            Live live, InstantSource clock) {
+            ReviewNews news, InstantSource clock) {
         this.reviews = reviews;
         this.files = files;
         this.seats = seats;
@@ -43,7 +42,7 @@ public class ReviewTurns {
         this.moves = moves;
         this.people = people;
         this.projects = projects;
-        this.live = live;
+        this.news = news;
         this.clock = clock;
     }
 
@@ -69,7 +68,7 @@ public class ReviewTurns {
                 .name() + " says: " + review.message);
         telling.happens(review, Occasion.STEP_BEGUN, "begun " + review.id() + " turn " + review.turn,
                 stepName(review, route) + ", with " + seats.inWords(review, sitting), seats.toTell(review, sitting));
-        live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
+        news.changed(review);
     }
 
     /** Says anew on its passages who has them, after seats have changed. */
@@ -77,7 +76,7 @@ public class ReviewTurns {
         List<Long> its = files.live(review.id()).stream().map(ReviewFiles.InReview::passage).toList();
         Step step = route.steps().get(review.step);
         moves.heldBy(its, heldBy(review, step, seats.in(review)), review.due, stepName(review, route));
-        live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
+        news.changed(review);
     }
 
     /** All of it is over. */
@@ -88,7 +87,7 @@ public class ReviewTurns {
         review.due = null;
         review.nextChase = null;
         reviews.saveAndFlush(review);
-        live.changed(new Live.Change(review.projectId, null, Live.Topic.REVIEW, review.id()));
+        news.changed(review);
     }
 
     /** A review of its own for some of a review's files. */

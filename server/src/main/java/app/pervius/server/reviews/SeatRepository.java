@@ -8,6 +8,8 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 public interface SeatRepository extends JpaRepository<ReviewSeat, Long> {
+    List<ReviewSeat> findByReviewIdOrderById(long review);
+
     List<ReviewSeat> findByReviewIdAndTurnOrderById(long review, int turn);
 
     Optional<ReviewSeat> findByReviewIdAndTurnAndPersonId(long review, int turn, long person);

@@ -3,6 +3,7 @@ package app.pervius.server.routes;
 import app.pervius.core.review.Route;
 import app.pervius.server.access.Actor;
 import app.pervius.server.refused.Refused;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.passages.Choices;
 import app.pervius.server.store.Json;
@@ -111,7 +112,7 @@ public class Routes implements Choices.OfRoutes {
         edition.madeAt = clock.instant();
         edition.putInForceBy = by;
         routes.saveAndFlush(edition);
-        live.changed(new Live.Change(project, null, Live.Topic.RULES, project));
+        live.changed(new Change(project, null, Live.Topic.RULES, project));
     }
 
     /** Withdraws a route; reviews that began on it finish on it. */
@@ -120,6 +121,6 @@ public class Routes implements Choices.OfRoutes {
         RouteEdition inForce = routes.findByProjectIdAndRouteKeyAndInForceTrue(project, key).orElseThrow(() -> Refused.notFound("route"));
         inForce.inForce = false;
         routes.flush();
-        live.changed(new Live.Change(project, null, Live.Topic.RULES, project));
+        live.changed(new Change(project, null, Live.Topic.RULES, project));
     }
 }

@@ -232,9 +232,6 @@ public final class RuleFileReader {
         String subject = part.find("subject").flatMap(p -> p.text("A subject", Envelope.LONGEST_SUBJECT)).orElse("");
         boolean important = part.find("important").flatMap(p -> p.yesOrNo("“important”")).orElse(false);
         part.nothingElse();
-        if (whom.isEmpty() && !inCopy.isEmpty()) {
-            part.wrong("Somebody gets a copy of what is told to nobody.");
-        }
         Envelope envelope = new Envelope(subject, inCopy, important);
         return when.map(occasion -> new Telling(occasion, whom, text, pace, Optional.of(envelope).filter(e -> !e.equals(Envelope.PLAIN))));
     }

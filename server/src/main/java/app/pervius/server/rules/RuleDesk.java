@@ -9,6 +9,7 @@ import app.pervius.core.rules.RuleSheet;
 import app.pervius.core.rules.Where;
 import app.pervius.server.access.Actor;
 import app.pervius.server.refused.Refused;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.people.People;
 import app.pervius.server.store.Json;
@@ -400,7 +401,7 @@ public class RuleDesk {
     }
 
     private void tellOthers(long project) {
-        live.changed(new Live.Change(project, null, Live.Topic.RULES, project));
+        live.changed(new Change(project, null, Live.Topic.RULES, project));
     }
 
     /** The project's word, for a project that has none yet: its first scheme and route. */

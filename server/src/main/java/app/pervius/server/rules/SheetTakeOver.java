@@ -3,6 +3,7 @@ package app.pervius.server.rules;
 import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.Rule;
 import app.pervius.server.access.Actor;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.people.People;
 import app.pervius.server.store.Json;
@@ -82,7 +83,7 @@ public class SheetTakeOver {
             rules.findById(order.get(i)).orElseThrow().position = i + 1;
         }
         boolean says = projectDraftUnlessSame(project, ofProject, now, actor.person(project));
-        live.changed(new Live.Change(project, null, Live.Topic.RULES, project));
+        live.changed(new Change(project, null, Live.Topic.RULES, project));
         return new SheetTaken(added, changed, sheet.size() - added - changed, says, left, replaced);
     }
 

@@ -40,6 +40,9 @@ class TellFinding implements RuleFinding {
         }
         tell.everybody().forEach(audience -> audience(project, audience, found));
         tell.tellings().forEach(t -> {
+            if (t.whom().isEmpty() && !t.inCopy().isEmpty()) {
+                found.add(new Finding(true, "tell", "Somebody gets a copy of what is told to nobody.", "Say who is told."));
+            }
             text(project, "text", t.text(), t, found);
             text(project, "subject", t.subject(), t, found);
         });

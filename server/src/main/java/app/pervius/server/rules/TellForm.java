@@ -46,9 +46,6 @@ record TellForm(@NotNull @Size(max = 40) List<@Valid @NotNull TellingForm> telli
         tellings.stream().filter(t -> !TellPlan.OCCASIONS.contains(t.occasion())).findFirst().ifPresent(t -> {
             throw Refused.invalid("tell", "Rules do not tell of this; deciders are told of their steps without it.");
         });
-        tellings.stream().filter(t -> t.whom().isEmpty() && t.inCopy() != null && !t.inCopy().isEmpty()).findFirst().ifPresent(t -> {
-            throw Refused.invalid("tell", "Somebody gets a copy of what is told to nobody. Say who is told.");
-        });
         return new TellPlan(tellings.stream().map(TellingForm::telling).toList());
     }
 

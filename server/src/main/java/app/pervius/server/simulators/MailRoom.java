@@ -2,6 +2,7 @@ package app.pervius.server.simulators;
 
 import app.pervius.server.access.Actor;
 import app.pervius.server.http.Page;
+import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.store.DurableAnswers;
 import com.icegreen.greenmail.user.GreenMailUser;
@@ -98,6 +99,6 @@ class MailRoom {
             });
             return true;
         });
-        live.changed(new Live.Change(0, null, Live.Topic.MAIL, 0));
+        live.changed(new Change(0, null, Live.Topic.MAIL, 0));
     }
 }

@@ -57,8 +57,8 @@ class TellingTest {
         site.submit(DNM + " / Only kept", "Kept.pdf");
         JsonNode mail = Client.until(() -> mails(mirela, "panel@kept", "Kept.pdf"), m -> m.size() == 1).getFirst();
         assertThat(mail.get("subject").asString()).as("the file, not the text")
-                .startsWith("[KWR] Kept.pdf arrived in " + DNM + " / Only kept").doesNotContain("please");
-        assertThat(mail.get("text").asString()).contains("Look at Kept.pdf, please.");
+                .startsWith("[KWR] Kept.pdf arrived (").doesNotContain("please");
+        assertThat(mail.get("text").asString()).contains("Look at Kept.pdf, please.", "In " + DNM + " / Only kept", "/folders/" + folder);
         assertThat(RuleForms.row(mirela, rule).get("fitted").asLong()).isEqualTo(1);
         JsonNode run = mirela.get("/api/rules/" + rule + "/watched").must(200).body().get("items").get(0);
         assertThat(run.get("what").asString()).isEqualTo("Kept.pdf");

@@ -129,7 +129,7 @@ class RuleFileTest {
                 "'and-below: true'|'and-below: perhaps'|“and-below” is true or false.",
         "'folder: Shared / Civil'|'folder: Shared / Gone'|This project has no folder “Shared / Gone”.",
         "'format:'|'formats:'|A condition is one of all, any, author",
-        "'when: issued'|'when: reminded'|A rule tells of and copies what is arrived, stopped, returned or issued.",
+        "'when: issued'|'when: reminded'|Here one of these may stand: arrived, numbered, step-begun,",
         "'when-taken: stop'|'when-taken: guess'|“when-taken” is one of stop, keep-both, next-version, replace, not “guess”.",
         "'rule-sheet: 1'|'rule-sheet: 2'|Only form 1 of rule files is read, not 2.", "'  number:'|'  nummer:'|“nummer” is not known here",
         "'rules:'|'rules: &all'|Anchors (&) and aliases (*) are not read",

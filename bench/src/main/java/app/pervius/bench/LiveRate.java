@@ -28,7 +28,7 @@ final class LiveRate implements Bench.Part {
             List<Person> people = site.more(PEOPLE);
             tellEverybody(site);
             Person author = site.controller();
-            drops(site, author, List.of(), WARMING);
+            drops(site, author, List.of(), WARMING * 10);
             List<Double> alone = drops(site, author, List.of(), DROPS).stream().map(Drop::answered).toList();
             List<OpenPage> open = new ArrayList<>();
             for (int i = 0; i < browsers; i++) {
@@ -37,9 +37,7 @@ final class LiveRate implements Bench.Part {
             Crowd.until(() -> open.stream().allMatch(OpenPage::connected), MOST_SECONDS);
             drops(site, author, open, WARMING);
             List<Drop> watched = drops(site, author, open, DROPS);
-            double began = System.nanoTime();
-            server.close();
-            double stopped = (System.nanoTime() - began) / 1e9;
+            double stopped = server.stop();
             return List.of(
                     Measure.atMost("l", "a drop of one file, from its beginning to the answer that it has come, with " + browsers
                             + " browsers open on folder, Desk and Passages, median, s", Crowd.median(watched.stream().map(Drop::answered)

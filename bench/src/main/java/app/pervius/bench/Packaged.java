@@ -110,6 +110,12 @@ final class Packaged implements AutoCloseable {
 
     @Override
     public void close() {
+        stop();
+    }
+
+    /** Has it stop, if it has not yet; gives the seconds it took. */
+    double stop() {
+        long asked = System.nanoTime();
         // By its handle, which leaves its output open to be read to the end.
         process.toHandle().destroy();
         try {
@@ -119,6 +125,7 @@ final class Packaged implements AutoCloseable {
         } catch (InterruptedException e) {
             process.destroyForcibly();
         }
+        return Crowd.since(asked);
     }
 
     private static int freePort() throws IOException {

@@ -37,8 +37,8 @@ public class Live {
     /** One browser needs one, however many tabs it has. */
     private static final int MOST_OF_ONE = 10;
     /** Where many listen they ask again one after the other: each for itself within so long. */
-    private static final int SPREAD_MILLIS_EACH = 4;
-    private static final int MOST_SPREAD_MILLIS = 1200;
+    private static final int SPREAD_MILLIS_EACH = 2;
+    private static final int MOST_SPREAD_MILLIS = 1000;
 
     private final Set<Listener> listeners = ConcurrentHashMap.newKeySet();
     private final BlockingQueue<Change> gathered = new LinkedBlockingQueue<>();

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { asking, somethingChanges, together, Wanted } from './together'
+import { asking, somethingChanges, together, Wanted, becauseOfChanges, BY_ITSELF } from './together'
 
 /** A server that answers when it is told to. */
 function server() {
@@ -77,5 +77,12 @@ describe('the same asked by several at the same time', () => {
     who.abort()
     expect(call.signal.aborted).toBe(true)
     expect(new Wanted('http://localhost/api/people').signal.aborted).toBe(false)
+  })
+
+  it('says so where it is asked by itself, because something has changed', () => {
+    let call: Request | undefined
+    becauseOfChanges(() => (call = new Wanted('http://localhost/api/people')))
+    expect(call?.headers.get(BY_ITSELF)).toBe('yes')
+    expect(new Wanted('http://localhost/api/people').headers.get(BY_ITSELF)).toBeNull()
   })
 })

@@ -28,15 +28,16 @@ final class LiveRate implements Bench.Part {
             List<Person> people = site.more(PEOPLE);
             tellEverybody(site);
             Person author = site.controller();
-            drops(site, author, List.of(), WARMING * 10);
-            List<Double> alone = drops(site, author, List.of(), DROPS).stream().map(Drop::answered).toList();
-            List<OpenPage> open = new ArrayList<>();
-            for (int i = 0; i < browsers; i++) {
-                open.add(new OpenPage(people.get(i % people.size()), site, OpenPage.Place.values()[i % OpenPage.Place.values().length]));
-            }
-            Crowd.until(() -> open.stream().allMatch(OpenPage::connected), MOST_SECONDS);
+            List<OpenPage> open = openAll(site, people);
             drops(site, author, open, WARMING);
             List<Drop> watched = drops(site, author, open, DROPS);
+            for (OpenPage page : open) {
+                page.close();
+            }
+            // Taken afterwards, so that the floor has all the warming up there was.
+            drops(site, author, List.of(), WARMING);
+            List<Double> alone = drops(site, author, List.of(), DROPS).stream().map(Drop::answered).toList();
+            openAll(site, people);
             double stopped = server.stop();
             return List.of(
                     Measure.atMost("l", "a drop of one file, from its beginning to the answer that it has come, with " + browsers
@@ -50,6 +51,15 @@ final class LiveRate implements Bench.Part {
         } finally {
             Site.delete(data);
         }
+    }
+
+    private List<OpenPage> openAll(Site site, List<Person> people) {
+        List<OpenPage> open = new ArrayList<>();
+        for (int i = 0; i < browsers; i++) {
+            open.add(new OpenPage(people.get(i % people.size()), site, OpenPage.Place.values()[i % OpenPage.Place.values().length]));
+        }
+        Crowd.until(() -> open.stream().allMatch(OpenPage::connected), MOST_SECONDS);
+        return open;
     }
 
     /**

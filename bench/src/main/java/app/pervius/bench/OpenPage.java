@@ -1,5 +1,7 @@
 package app.pervius.bench;
 
+import java.io.Closeable;
+import java.io.IOException;
 import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.locks.LockSupport;
@@ -7,7 +9,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** A browser that is open on a place and asks again what it shows as our screens do: soon after a change that concerns it. */
-final class OpenPage {
+final class OpenPage implements Closeable {
 
     /** What it is open on; what is told of that, and what it asks. */
     enum Place { FOLDER, PASSAGES, DESK }
@@ -17,6 +19,7 @@ final class OpenPage {
     private final Person person;
     private final Site site;
     private final Place place;
+    private final Closeable stream;
     private final AtomicBoolean asking = new AtomicBoolean();
     private volatile boolean connected;
     private volatile String awaited = "";
@@ -27,7 +30,12 @@ final class OpenPage {
         this.person = person;
         this.site = site;
         this.place = place;
-        Thread.ofVirtual().start(() -> person.listen(this::heard));
+        stream = person.listen(this::heard);
+    }
+
+    @Override
+    public void close() throws IOException {
+        stream.close();
     }
 
     boolean connected() {

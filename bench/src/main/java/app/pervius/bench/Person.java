@@ -1,6 +1,10 @@
 package app.pervius.bench;
 
+import java.io.BufferedReader;
+import java.io.Closeable;
 import java.io.IOException;
+import java.io.InputStream;
+import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
 import java.net.CookieManager;
 import java.net.URI;
@@ -10,7 +14,7 @@ import java.net.http.HttpRequest.BodyPublisher;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
-import java.util.concurrent.atomic.AtomicReference;
+import java.nio.charset.StandardCharsets;
 import java.util.function.BiConsumer;
 import java.util.stream.Stream;
 import java.util.Map;
@@ -79,22 +83,32 @@ final class Person {
         }
     }
 
-    /** Hears of changes until the other side ends it. */
-    void listen(BiConsumer<String, String> event) {
-        try (Stream<String> lines = http.send(HttpRequest.newBuilder(URI.create(address + "/api/live")).GET().build(),
-                BodyHandlers.ofLines()).body()) {
-            AtomicReference<String> name = new AtomicReference<>("");
-            lines.forEach(line -> {
-                if (line.startsWith("event:")) {
-                    name.set(line.substring("event:".length()).strip());
-                } else if (line.startsWith("data:")) {
-                    event.accept(name.get(), line.substring("data:".length()));
-                }
-            });
-        } catch (IOException | UncheckedIOException over) {
-            // The server has stopped.
+    /** Hears of changes until either side ends it. */
+    Closeable listen(BiConsumer<String, String> event) {
+        try {
+            InputStream news = http.send(HttpRequest.newBuilder(URI.create(address + "/api/live")).GET().build(),
+                    BodyHandlers.ofInputStream()).body();
+            Thread.ofVirtual().start(() -> hear(news, event));
+            return news;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
         } catch (InterruptedException e) {
             throw new IllegalStateException(e);
+        }
+    }
+
+    private static void hear(InputStream news, BiConsumer<String, String> event) {
+        try (BufferedReader lines = new BufferedReader(new InputStreamReader(news, StandardCharsets.UTF_8))) {
+            String name = "";
+            for (String line = lines.readLine(); line != null; line = lines.readLine()) {
+                if (line.startsWith("event:")) {
+                    name = line.substring("event:".length()).strip();
+                } else if (line.startsWith("data:")) {
+                    event.accept(name, line.substring("data:".length()));
+                }
+            }
+        } catch (IOException over) {
+            // One of the two has ended it.
         }
     }
 

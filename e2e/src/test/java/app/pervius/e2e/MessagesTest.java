@@ -95,6 +95,8 @@ class MessagesTest {
                     .choose(By.xpath("//select[contains(@aria-label, 'Subject, with merge fields')]"), "name it came under");
             mirela.click(test("try-letter")).see(By.xpath("//*[@data-test='letter-try']//strong[starts-with(., 'Please look at ')]"
                     + "[not(contains(., '{'))]"));
+            assertThat(mirela.js("return document.documentElement.scrollHeight <= innerHeight")).as("the page itself does not scroll")
+                    .isEqualTo(true);
             assertThat(mirela.consoleErrors()).isEmpty();
         }
     }

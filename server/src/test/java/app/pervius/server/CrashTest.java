@@ -84,7 +84,34 @@ class CrashTest {
         start(null, 1);
         theSecondHasTakenItsPlace(number, revised);
         everyMailCameOnceByItsId();
+        killedWhileWhatHasGatheredIsTold();
         killedAtARandomMomentUnderLoad();
+    }
+
+    /** The one message of what has gathered is made, and the process is gone before that is kept; it is made again, once. */
+    private void killedWhileWhatHasGatheredIsTold() throws Exception {
+        server.destroyForcibly().waitFor();
+        start(CrashPoint.DIGEST_MADE, 1);
+        Client me = author();
+        String mine = "/api/projects/" + me.project() + "/my-messages";
+        me.put(mine, Map.of("wish", Map.of("minutes", 720, "workingDays", false), "version", 0)).must(204);
+        me.settled(me.submit(FOLDER, "Gathered one.pdf"));
+        me.settled(me.submit(FOLDER, "Gathered two.pdf"));
+        assertThat(me.get(mine).must(200).body().get("waiting").asInt()).isEqualTo(2);
+        me.put(mine, Map.of("version", 1)).must(204);
+        killed();
+        assertThat(gathered()).as("nothing of it had gone").isEmpty();
+        start(null, 1);
+        Client.until(this::gathered, found -> !found.isEmpty());
+        whole();
+        assertThat(author().get(mine).must(200).body().get("waiting").asInt()).isZero();
+        assertThat(gathered()).singleElement().asString().contains("Gathered one", "Gathered two");
+    }
+
+    /** The texts of the messages that told several things together. */
+    private List<String> gathered() {
+        return java.util.Arrays.stream(mail.getReceivedMessages()).map(com.icegreen.greenmail.util.GreenMailUtil::getBody)
+                .filter(text -> text.contains("what has gathered for you")).toList();
     }
 
     /** Several hand in and decide at the same time when the process is killed from outside; what was answered is there. */

@@ -6,6 +6,7 @@ import app.pervius.core.tell.Occasion;
 import app.pervius.server.due.Look;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.store.CrashPoint;
 import java.time.Duration;
 import java.time.InstantSource;
 import java.util.ArrayList;
@@ -124,6 +125,7 @@ class Digests implements Look {
                 letter.text()));
         message.important = told.stream().anyMatch(n -> n.important);
         told.forEach(notice -> notice.messageId = message.id());
+        CrashPoint.DIGEST_MADE.reached();
     }
 
     private boolean may(NoticeRepository.Recipient to, List<Notice> its, PassagesNow.Now at) {

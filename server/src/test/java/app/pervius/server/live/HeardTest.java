@@ -1,0 +1,65 @@
+package app.pervius.server.live;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.pervius.server.Client;
+import app.pervius.server.Running;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** What a browser hears of changes: those its account may see, together, with where they are and whether they are its own. */
+class HeardTest {
+
+    private static final String DRAWINGS = "Work in progress / Aldermoor Civils / Drawings";
+    private static Running.App app;
+
+    @BeforeAll
+    static void start() {
+        app = Running.start("demo", java.util.Map.of());
+    }
+
+    @AfterAll
+    static void stop() {
+        app.close();
+    }
+
+    private static List<JsonNode> changes(StringBuffer heard) {
+        List<JsonNode> all = new ArrayList<>();
+        heard.toString().lines().filter(line -> line.startsWith("data:") && line.contains("\"changes\"") && line.endsWith("}"))
+                .forEach(line -> JsonMapper.shared().readTree(line.substring(5)).get("changes").forEach(all::add));
+        return all;
+    }
+
+    private static List<JsonNode> of(StringBuffer heard, String topic) {
+        return changes(heard).stream().filter(c -> c.get("topic").asString().equals(topic)).toList();
+    }
+
+    @Test
+    void changesSayWhereTheyAreAndWhoseAndOnlyWhoMaySeeThemHears() throws Exception {
+        Client priya = app.as("Priya Venkatarangan");
+        Client mirela = app.as("Mirela Draganova");
+        Client yusuf = app.as("Yusuf Karaderin");
+        StringBuffer hers = new StringBuffer();
+        StringBuffer controllers = new StringBuffer();
+        StringBuffer others = new StringBuffer();
+        try (AutoCloseable one = priya.listen(hers); AutoCloseable two = mirela.listen(controllers); AutoCloseable three =
+                yusuf.listen(others)) {
+            assertThat(List.of(one, two, three)).hasSize(3);
+            Client.until(() -> hers + " " + controllers + " " + others, all -> all.split("hello", -1).length > 3);
+            long submission = priya.submit(DRAWINGS, "Heard of.pdf");
+            Client.until(() -> of(hers, "REVIEW"), found -> !found.isEmpty());
+            Client.until(() -> of(controllers, "PASSAGE"), found -> !found.isEmpty());
+            assertThat(of(hers, "PASSAGE")).allMatch(c -> c.get("id").asLong() == submission && c.get("folder").asLong()
+                    == priya.folder(DRAWINGS) && c.get("own").asBoolean());
+            assertThat(of(controllers, "PASSAGE")).as("the controller did not hand it in").noneMatch(c -> c.get("own").asBoolean());
+            assertThat(of(hers, "REVIEW")).as("she is the author").allMatch(c -> c.get("own").asBoolean());
+            assertThat(of(others, "PASSAGE")).as("another firm's is not heard of").isEmpty();
+            assertThat(hers.toString()).as("and nobody hears who else has to do with it").doesNotContain("whose");
+        }
+    }
+}

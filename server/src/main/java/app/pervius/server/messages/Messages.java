@@ -66,7 +66,7 @@ public class Messages {
         }
     }
 
-    private static final ScopedValue<Boolean> GATHERED_LATER = ScopedValue.newInstance();
+    private static final ScopedValue<Long> GATHERED_LATER = ScopedValue.newInstance();
 
     private final NoticeRepository notices;
     private final Dispatch dispatch;
@@ -91,9 +91,9 @@ public class Messages {
         this.address = address;
     }
 
-    /** Runs {@code work} on a submission that gathers its notices itself once it has settled. */
-    public static void gatheredLater(Runnable work) {
-        ScopedValue.where(GATHERED_LATER, true).run(work);
+    /** Runs {@code work} on a submission that gathers its notices itself once it has settled; what it tells of others goes with it. */
+    public static void gatheredLater(long submission, Runnable work) {
+        ScopedValue.where(GATHERED_LATER, submission).run(work);
     }
 
     /** Leaves a notice for each person, once, in the transaction of what it tells of. */
@@ -148,7 +148,7 @@ public class Messages {
     /** Once in a transaction for each submission something was told of. */
     private void gatherAtTheEnd(long submission) {
         AtTheEnd mine = new AtTheEnd(submission);
-        if (!GATHERED_LATER.isBound() && !TransactionSynchronizationManager.getSynchronizations().contains(mine)) {
+        if (GATHERED_LATER.orElse(0L) != submission && !TransactionSynchronizationManager.getSynchronizations().contains(mine)) {
             TransactionSynchronizationManager.registerSynchronization(mine);
         }
     }

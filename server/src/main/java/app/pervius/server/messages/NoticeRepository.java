@@ -58,7 +58,8 @@ interface NoticeRepository extends JpaRepository<Notice, Long> {
     long countByProjectIdAndPersonIdAndMessageIdIsNullAndDueAtIsNotNull(long project, long person);
 
     /** What was told of a submission to people who see each other. */
-    List<Notice> findBySubmissionIdAndOccasionAndShownNotOrderById(long submission, Occasion occasion, Manner.Shown shown);
+    List<Notice> findBySubmissionIdAndOccasionInAndShownNotOrderById(long submission, Collection<Occasion> occasions,
+            Manner.Shown shown);
 
     List<Notice> findByMessageId(long message);
 

@@ -30,12 +30,15 @@ class Openly {
 
     /** Says in a message's heading who else is told of the same, where they may see each other. */
     void head(Message message, List<Notice> group) {
-        if (group.stream().allMatch(n -> n.shown == Manner.Shown.ALONE)) {
+        List<Notice> openly = group.stream().filter(n -> n.shown != Manner.Shown.ALONE).toList();
+        if (openly.isEmpty()) {
             return;
         }
-        Set<Object> things = group.stream().map(Notice::thing).collect(Collectors.toSet());
-        List<Notice> seen = notices.findBySubmissionIdAndOccasionAndShownNotOrderById(group.getFirst().submissionId, message.occasion,
-                Manner.Shown.ALONE).stream().filter(n -> things.contains(n.thing())).toList();
+        // One message may say other things beside, which are told to its recipient alone.
+        Set<Object> things = openly.stream().map(Notice::thing).collect(Collectors.toSet());
+        List<Notice> seen = notices.findBySubmissionIdAndOccasionInAndShownNotOrderById(group.getFirst().submissionId,
+                openly.stream().map(n -> n.occasion).collect(Collectors.toSet()), Manner.Shown.ALONE).stream()
+                .filter(n -> things.contains(n.thing())).toList();
         Set<String> to = addresses(seen, Manner.Shown.OPENLY).collect(Collectors.toCollection(LinkedHashSet::new));
         Set<String> copies = addresses(seen, Manner.Shown.IN_COPY).filter(a -> !to.contains(a))
                 .collect(Collectors.toCollection(LinkedHashSet::new));
@@ -59,7 +62,8 @@ class Openly {
             return "";
         }
         Notice own = its.getFirst();
-        List<Notice> seen = notices.findBySubmissionIdAndOccasionAndShownNotOrderById(own.submissionId, own.occasion, Manner.Shown.ALONE)
+        List<Notice> seen = notices.findBySubmissionIdAndOccasionInAndShownNotOrderById(own.submissionId, Set.of(own.occasion),
+                Manner.Shown.ALONE)
                 .stream().filter(n -> n.thing().equals(own.thing()) && !(Objects.equals(n.personId, own.personId)
                         && Objects.equals(n.address, own.address))).toList();
         String to = names(seen, Manner.Shown.OPENLY);

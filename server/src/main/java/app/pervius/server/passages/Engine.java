@@ -176,7 +176,7 @@ public class Engine implements Look {
                     }
                     kept = System.nanoTime();
                 }
-                Messages.gatheredLater(() -> carry(carried));
+                Messages.gatheredLater(submission, () -> carry(carried));
             }
             next = step.next(submission, run, next.getLast().passage());
         }

@@ -7,12 +7,14 @@ import app.pervius.server.Client;
 import app.pervius.server.Desks;
 import app.pervius.server.RuleForms;
 import app.pervius.server.Running;
+import app.pervius.server.outbound.Parcel;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.JsonNode;
 
 /** Whom rules and wishes tell, in which words, who sees whom, and why each gets it. */
@@ -32,8 +34,8 @@ class WhomAndHowTest {
     }
 
     private static long folder(Client mirela, String name) {
-        return mirela.post("/api/folders/" + mirela.folder(DNM) + "/folders", Map.of("name", name, "values", Map.of())).must(201).body()
-                .get("id").asLong();
+        return mirela.post("/api/folders/" + mirela.folder(DNM) + "/folders", Map.of("name", name, "values", Map.of("type", "RP",
+                "discipline", "C"))).must(201).body().get("id").asLong();
     }
 
     private static Map<String, Object> person(Desks desks, String name) {
@@ -184,5 +186,50 @@ class WhomAndHowTest {
         priya.submit("Work in progress / Aldermoor Civils / Drawings", "Every step.pdf");
         assertThat(only(desks, "mirela", "Spoken on NUMBERED").get("text").asString()).as("in one message").contains("Spoken on STEP_BEGUN")
                 .doesNotContain("Spoken on DECIDED");
+    }
+
+    @Test
+    void whatWasIssuedIsToldOfThroughAndWhenALaterRevisionTakesItsPlace() {
+        Desks desks = new Desks(app);
+        Client site = app.as("Oluwaseun Finchley-Ade");
+        long folder = folder(desks.mirela, "Filed and superseded");
+        long shared = desks.mirela.folder("Shared / Site documents");
+        Map<String, Object> form = RuleForms.handling("Files at once", folder, "documents", "civil", shared);
+        RuleForms.with(RuleForms.with(form, "review", Map.of()), "issue", RuleForms.filedAtOnce(RuleForms.into(shared, "S2")));
+        RuleForms.inForce(desks.mirela, RuleForms.with(form, "tell", Map.of("tellings", List.of("COMPLETE", "SUPERSEDED", "ISSUED").stream()
+                .map(o -> Map.<String, Object>of("occasion", o, "whom", List.of(Map.of("kind", o.equals("ISSUED") ? "AUTHOR" : "EARLIER"),
+                        person(desks, "Mirela Draganova")), "text", "Then " + o + " {name}")).toList())));
+        JsonNode passage = site.settled(site.submit(DNM + " / Filed and superseded", "First one.pdf")).getFirst();
+        assertThat(only(desks, "mirela", "Then ISSUED First one.pdf").get("text").asString()).as("in one message")
+                .contains("Then COMPLETE First one.pdf");
+        site.submit(DNM + " / Filed and superseded", passage.get("names").get("number").asString() + ".pdf");
+        assertThat(only(desks, "mirela", "Then SUPERSEDED First one.pdf").get("subject").asString()).contains("superseded");
+        assertThat(only(desks, "oluwaseun", "Then COMPLETE " + passage.get("names").get("number").asString()).get("text").asString())
+                .contains("because you were told of an earlier revision");
+    }
+
+    @Test
+    void aMessageGivenUpIsToldOfAndItsAddressIsMarkedUntilOneGoesThere() {
+        Desks desks = new Desks(app);
+        long folder = desks.mirela.folder("Work in progress / Aldermoor Civils / Drawings");
+        Map<String, Object> form = RuleForms.watching("Of failures", folder, "ARRIVED", "", Map.of("kind", "AUTHOR"));
+        form.put("stations", Map.of("tell", Map.of("tellings", List.of(
+                Map.of("occasion", "MESSAGE_FAILED", "whom", List.of(person(desks, "Mirela Draganova")), "text", "Failed: {reason}")))));
+        RuleForms.inForce(desks.mirela, form);
+        long priya = desks.person("Priya Venkatarangan");
+        app.as("Priya Venkatarangan").settled(app.as("Priya Venkatarangan")
+                .submit("Work in progress / Aldermoor Civils / Drawings", "Reaches nobody.pdf"));
+        Message message = app.until(() -> app.bean(MessageRepository.class).findAll().stream().filter(m -> m.personId != null
+                && m.personId == priya && m.text.contains("Reaches nobody")).toList(), found -> !found.isEmpty()).getFirst();
+        app.bean(TransactionTemplate.class).executeWithoutResult(status -> app.bean(Postman.class).givenUp(new Parcel(0, "x", message.id(),
+                0), 1, "550 nobody of that name"));
+        assertThat(only(desks, "mirela", "Failed: 550 nobody of that name").get("text").asString()).contains("Reaches nobody");
+        String failing = "/api/projects/" + desks.mirela.project() + "/failing-addresses";
+        assertThat(desks.mirela.get(failing).must(200).body().valueStream()).singleElement().satisfies(f -> {
+            assertThat(f.get("person").asLong()).isEqualTo(priya);
+            assertThat(f.get("words").asString()).isEqualTo("550 nobody of that name");
+        });
+        app.as("Priya Venkatarangan").submit("Work in progress / Aldermoor Civils / Drawings", "Reaches her again.pdf");
+        app.until(() -> desks.mirela.get(failing).must(200).body().valueStream().toList(), List::isEmpty);
     }
 }

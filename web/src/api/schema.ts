@@ -3684,13 +3684,13 @@ export interface components {
             account: string;
             fine: boolean;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             rule: string;
         };
         CopyingForm: {
             into: components["schemas"]["IntoForm"];
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             /** @enum {string} */
             whenTaken: "STOP" | "KEEP_BOTH" | "NEXT_VERSION" | "REPLACE";
         };
@@ -3771,7 +3771,7 @@ export interface components {
             /** Format: date-time */
             at: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             person: string;
             revision: string;
             /** Format: date-time */
@@ -4261,7 +4261,7 @@ export interface components {
             label: string;
             link: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             /** Format: int64 */
             passage?: number;
             /** Format: int64 */
@@ -4335,7 +4335,7 @@ export interface components {
         };
         LetterEntry: {
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             /** Format: int64 */
             passage?: number;
             rule: string;
@@ -4459,7 +4459,7 @@ export interface components {
             /** Format: date-time */
             nextTry?: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             recipient: string;
             /** Format: date-time */
             sentAt?: string;
@@ -4656,7 +4656,7 @@ export interface components {
         OccasionView: {
             copies: boolean;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             word: string;
         };
         OfFile: {
@@ -6035,7 +6035,7 @@ export interface components {
             important?: boolean;
             inCopy?: components["schemas"]["Audience"][];
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             pace?: components["schemas"]["PaceForm"];
             subject?: string;
             text: string;
@@ -6080,7 +6080,7 @@ export interface components {
         ToldView: {
             gathered: boolean;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             rules?: string;
             subject?: string;
             text?: string;
@@ -6206,7 +6206,7 @@ export interface components {
             /** Format: date-time */
             nextAttempt?: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             recipient: string;
             subject: string;
         };
@@ -6223,7 +6223,7 @@ export interface components {
         };
         UsualWordsView: {
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             subject: string;
             text: string;
             /** Format: int32 */
@@ -6245,7 +6245,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             /** Format: int64 */
             passage?: number;
             reference: string;
@@ -10737,7 +10737,7 @@ export interface operations {
             header?: never;
             path: {
                 project: number;
-                occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "INVITED" | "NEW_PASSWORD";
+                occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             };
             cookie?: never;
         };

@@ -16,6 +16,7 @@ import { bringIntoView, wholeInView } from './inView'
 import { stand } from './stand'
 import SeatLine from './SeatLine.vue'
 import { must } from '../../parts/must'
+import ShelfMark from '../../tray/ShelfMark.vue'
 
 const props = defineProps<{ review: Review; keys?: boolean }>()
 /** `lost`: what was to be done came too late, and why; the review goes from the list with it. */
@@ -279,7 +280,9 @@ useKeys(
                 @change="toggle(file.passage.id)"
               />
             </td>
-            <td><Num :number="file.passage.names.number" :revision="file.passage.names.revision" /></td>
+            <td>
+              <ShelfMark :passage="file.passage.id" /><Num :number="file.passage.names.number" :revision="file.passage.names.revision" />
+            </td>
             <td class="title">
               <RouterLink class="plain" :to="`/read/${file.passage.id}`">{{ file.passage.names.title }}</RouterLink>
               <span v-if="file.passage.cycle > 1" class="cycle">cycle {{ file.passage.cycle }}</span>

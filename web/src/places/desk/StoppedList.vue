@@ -8,6 +8,7 @@ import WaysOut from '../../parts/WaysOut.vue'
 import { count, exact, since } from '../../say'
 import { alike, cards } from './alike'
 import { must } from '../../parts/must'
+import ShelfMark from '../../tray/ShelfMark.vue'
 
 const props = defineProps<{ rows: PassageRow[] }>()
 defineEmits<{ taken: [notTaken: string[]] }>()
@@ -74,6 +75,7 @@ function mark(ids: number[], on: boolean) {
               @change="mark([row.passage.id], !marked.has(row.passage.id))"
             />
             <StationStrip :passage="row.passage" />
+            <ShelfMark :passage="row.passage.id" />
             <strong class="clip"
               ><RouterLink class="plain" :to="`/passages/${row.passage.id}`">{{ row.passage.names.originalName }}</RouterLink></strong
             >

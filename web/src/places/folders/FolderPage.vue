@@ -20,6 +20,7 @@ import NewFolder from './NewFolder.vue'
 import NumberFiles from './NumberFiles.vue'
 import RulesHere from './RulesHere.vue'
 import SendFiles from './SendFiles.vue'
+import ShelfMark from '../../tray/ShelfMark.vue'
 
 /** @prop inPlace new folders are gone to where the page stands, instead of under Folders */
 const props = defineProps<{ id: number; folders: Folder[]; inPlace?: boolean }>()
@@ -224,7 +225,13 @@ function take(files: File[]) {
           <tbody>
             <tr v-for="row in files" :key="row.file.id">
               <td class="name" :title="`${row.file.name}, ${size(row.file.size)}, put here ${exact(row.file.addedAt)}, ${row.addedBy}`">
-                <a class="plain" :href="`/api/files/${row.file.id}/content`" target="_blank" rel="noopener">{{ row.file.name }}</a>
+                <ShelfMark v-if="row.passage" :passage="row.passage.id" /><a
+                  class="plain"
+                  :href="`/api/files/${row.file.id}/content`"
+                  target="_blank"
+                  rel="noopener"
+                  >{{ row.file.name }}</a
+                >
                 <span v-if="row.file.version > 1" class="quiet"> version {{ row.file.version }}</span>
               </td>
               <td>

@@ -18,6 +18,7 @@ import { exact, moment, size } from '../../say'
 import { useSession } from '../../session'
 import { vEscape } from '../../parts/escape'
 import { must } from '../../parts/must'
+import ShelfMark from '../../tray/ShelfMark.vue'
 
 const route = useRoute()
 const session = useSession()
@@ -99,7 +100,8 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
   <div v-if="passage && row && sheet.value.value" class="sheet">
     <header>
       <h1>
-        <Num :number="passage.names.number" :revision="passage.names.revision" /> <span>{{ passage.names.title }}</span>
+        <ShelfMark :passage="passage.id" /><Num :number="passage.names.number" :revision="passage.names.revision" />
+        <span>{{ passage.names.title }}</span>
       </h1>
       <StationStrip :passage="passage" />
       <strong :class="{ error: passage.at.state === 'STOPPED' }">{{ whereInWords(passage) }}</strong>

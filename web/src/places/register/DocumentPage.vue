@@ -14,6 +14,7 @@ import { day, exact, moment } from '../../say'
 import { useSession } from '../../session'
 import { vEscape } from '../../parts/escape'
 import { must } from '../../parts/must'
+import ShelfMark from '../../tray/ShelfMark.vue'
 
 const route = useRoute()
 const session = useSession()
@@ -69,6 +70,8 @@ const OCCASIONS: Record<Schemas['DocumentMessage']['occasion'], string> = {
   SUPERSEDED: 'it was superseded',
   COMPLETE: 'its submission is complete',
   MESSAGE_FAILED: 'a message failed',
+  PACKAGE_MADE: 'a package was made',
+  PACKAGE_FAILED: 'a package was not made',
   TO_DECIDE: 'to decide',
   TO_DECIDE_AGAIN: 'to decide anew',
   PASSED_ON: 'passed on',
@@ -198,9 +201,11 @@ async function save() {
           <tbody>
             <tr v-for="r in doc.revisions" :key="r.passage.id" :class="{ at: r === shown, gone: !r.currentIn && !r.onItsWay }">
               <td>
-                <RouterLink class="plain mono" :to="`/documents/${must(session.project).code}/${doc.row.number}/${r.code}`">{{
-                  r.code
-                }}</RouterLink>
+                <ShelfMark :passage="r.passage.id" /><RouterLink
+                  class="plain mono"
+                  :to="`/documents/${must(session.project).code}/${doc.row.number}/${r.code}`"
+                  >{{ r.code }}</RouterLink
+                >
                 <div class="quiet">cycle {{ r.cycle }}</div>
               </td>
               <td>

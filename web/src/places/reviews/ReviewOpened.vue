@@ -11,6 +11,7 @@ import { count, day, exact } from '../../say'
 import { useSession } from '../../session'
 import { vEscape } from '../../parts/escape'
 import { must } from '../../parts/must'
+import ShelfMark from '../../tray/ShelfMark.vue'
 
 /** A review opened in the list: its files, what was said, and what a controller or its sender can do with it. */
 const props = defineProps<{ id: number }>()
@@ -131,7 +132,7 @@ function begin(what: 'stop' | 'back' | 'join' | 'watch') {
                 @change="toggle(f.passage.id)"
               />
             </td>
-            <td><Num :number="f.passage.names.number" :revision="f.passage.names.revision" /></td>
+            <td><ShelfMark :passage="f.passage.id" /><Num :number="f.passage.names.number" :revision="f.passage.names.revision" /></td>
             <td class="clip">
               <RouterLink class="plain" :to="`/passages/${f.passage.id}`">{{ f.passage.names.title }}</RouterLink>
             </td>

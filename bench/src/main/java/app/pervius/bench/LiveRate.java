@@ -9,15 +9,21 @@ import java.util.Map;
 final class LiveRate implements Bench.Part {
 
     private static final int PEOPLE = 30;
+    /** As many more for the large drop. */
+    private static final int MORE_PEOPLE = 20;
     private static final int EACH = 10;
     private static final int DROPS = 12;
     private static final int WARMING = 6;
+    private static final int MANY_FILES = 1500;
     private static final int MOST_SECONDS = 60;
+    private static final int MOST_SECONDS_FOR_MANY = 600;
 
     private final int browsers;
+    private final int files;
 
     LiveRate(double scale) {
         browsers = (int) (PEOPLE * EACH * scale);
+        files = (int) (MANY_FILES * scale);
     }
 
     @Override
@@ -25,19 +31,23 @@ final class LiveRate implements Bench.Part {
         Path data = Packaged.directory("bench-live");
         try (Packaged server = Packaged.ours(List.of("-Xmx512m"), "serve", "--data", data.toString())) {
             Site site = server.setUp();
-            List<Person> people = site.more(PEOPLE);
+            List<Person> people = site.more(PEOPLE + MORE_PEOPLE);
             tellEverybody(site);
             Person author = site.controller();
-            List<OpenPage> open = openAll(site, people);
+            List<OpenPage> open = openAll(site, people.subList(0, PEOPLE), browsers);
             drops(site, author, open, WARMING);
             List<Drop> watched = drops(site, author, open, DROPS);
+            open.addAll(openAll(site, people.subList(PEOPLE, PEOPLE + MORE_PEOPLE), MORE_PEOPLE * EACH * browsers / (PEOPLE * EACH)));
+            int most = open.size();
+            double manyWatched = many(site, author, "many watched");
             for (OpenPage page : open) {
                 page.close();
             }
             // Taken afterwards, so that the floor has all the warming up there was.
             drops(site, author, List.of(), WARMING);
             List<Double> alone = drops(site, author, List.of(), DROPS).stream().map(Drop::answered).toList();
-            openAll(site, people);
+            double many = many(site, author, "many alone");
+            openAll(site, people, browsers);
             double stopped = server.stop();
             return List.of(
                     Measure.atMost("l", "a drop of one file, from its beginning to the answer that it has come, with " + browsers
@@ -47,13 +57,27 @@ final class LiveRate implements Bench.Part {
                             .toList()), 2),
                     Measure.within("l", "from its answer to the tray of those who are told of it, 95th percentile, s",
                             Crowd.quantile(watched.stream().flatMap(d -> d.told().stream()).toList(), 0.95), 1),
+                    Measure.atMost("l", "a drop of " + files + " files, from its beginning to the answer that it has come, with " + most
+                            + " browsers open, s", manyWatched, "the same with none", many, 1.5),
                     Measure.within("l", "stop with " + browsers + " streams open, s", stopped, 5));
         } finally {
             Site.delete(data);
         }
     }
 
-    private List<OpenPage> openAll(Site site, List<Person> people) {
+    /** The seconds until a large drop is answered; comes back once all of it waits for a decision. */
+    private double many(Site site, Person author, String name) {
+        long begin = System.nanoTime();
+        long submission = site.send(author, site.drawings(), name, files);
+        Site.close(author, submission);
+        double answered = Crowd.since(begin);
+        String under = "/api/projects/" + site.project() + "/passages?which=ON_THE_WAY&submission=" + submission;
+        Crowd.until(() -> author.get(under).get("items").valueStream().allMatch(row -> row.get("passage").get("at").get("state").asString()
+                .equals("WAITING")), MOST_SECONDS_FOR_MANY);
+        return answered;
+    }
+
+    private static List<OpenPage> openAll(Site site, List<Person> people, int browsers) {
         List<OpenPage> open = new ArrayList<>();
         for (int i = 0; i < browsers; i++) {
             open.add(new OpenPage(people.get(i % people.size()), site, OpenPage.Place.values()[i % OpenPage.Place.values().length]));

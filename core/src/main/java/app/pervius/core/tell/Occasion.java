@@ -54,7 +54,10 @@ public enum Occasion {
     MESSAGE_FAILED("not told", "a message about {files} of submission {submission} was given up:", "When a message fails", false),
     /** No rule takes it, and it stays where it lies. */
     LEFT("left where it lies", "no rule takes {files} of submission {submission}, left where [it lies|they lie]:", null, false),
-    /** Somebody is asked into a project; about no file, as the next one. */
+    /** The folders of a package are made; about no file, as the next ones. */
+    PACKAGE_MADE("made", "", "When a package is made", false),
+    PACKAGE_FAILED("not made", "", "When a package cannot be made", false),
+    /** Somebody is asked into a project. */
     INVITED("invited", "", null, false),
     NEW_PASSWORD("a new password", "", null, false);
 

@@ -63,9 +63,14 @@ final class Listener {
         List<Heard> concerning = new ArrayList<>();
         changes.forEach(change -> heard(change, actor.get()).ifPresent(concerning::add));
         if (!concerning.isEmpty() && (concerning.size() > MOST_AT_ONCE || !waiting.offer(concerning))) {
-            missed = true;
-            waiting.offer(NOTHING);
+            misses();
         }
+    }
+
+    /** It has not heard of something, and is told that it has not. */
+    void misses() {
+        missed = true;
+        waiting.offer(NOTHING);
     }
 
     private static Optional<Heard> heard(Change change, Actor actor) {

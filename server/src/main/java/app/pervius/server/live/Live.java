@@ -13,6 +13,8 @@ import java.util.Set;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.LinkedBlockingQueue;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.context.annotation.Lazy;
 import org.springframework.context.event.ContextClosedEvent;
 import org.springframework.context.event.EventListener;
@@ -32,6 +34,7 @@ public class Live {
     /** The kinds of thing that change; what came for somebody is told to that person alone. */
     public enum Topic { FOLDER, PASSAGE, REVIEW, RULES, NUMBERS, PEOPLE, MAIL, TRAY }
 
+    private static final Logger LOG = LoggerFactory.getLogger(Live.class);
     /** How long changes are gathered before they are told. */
     private static final Duration GATHERED = Duration.ofMillis(150);
     /** One browser needs one, however many tabs it has. */
@@ -84,10 +87,22 @@ public class Live {
                 List<Change> more = new ArrayList<>();
                 gathered.drainTo(more);
                 some.addAll(more);
-                listeners.forEach(listener -> listener.offer(some));
+                tell(some);
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
+        }
+    }
+
+    /** Whatever goes wrong with one, the others are told, and what comes next is. */
+    private void tell(Set<Change> some) {
+        for (Listener listener : listeners) {
+            try {
+                listener.offer(some);
+            } catch (RuntimeException e) {
+                LOG.warn("a browser of account {} could not be told what has changed; it asks for everything anew", listener.account, e);
+                listener.misses();
+            }
         }
     }
 

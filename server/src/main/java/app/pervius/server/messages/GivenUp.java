@@ -3,9 +3,8 @@ package app.pervius.server.messages;
 import java.util.List;
 
 /**
- * A message was given up, in the transaction in which it was.
+ * A message about passages was given up, in the transaction in which it was.
  *
- * @param passages what it was about; empty where that is no passage
  * @param words the last ones of the mail server
  */
 public record GivenUp(long message, List<Long> passages, String recipient, String words) {

@@ -117,9 +117,10 @@ class Postman implements Channel {
         messages.findById(parcel.subject()).filter(m -> m.projectId != null).ifPresent(m -> {
             live.changed(new Change(Objects.requireNonNull(m.projectId), null, Live.Topic.MAIL, m.id()));
             // Of a message about that nobody is told: it would go on for ever.
-            if (m.occasion != Occasion.MESSAGE_FAILED) {
-                events.publishEvent(new GivenUp(m.id(), notices.findByMessageId(m.id()).stream().map(n -> n.passageId)
-                        .filter(Objects::nonNull).distinct().toList(), m.recipient, lastWords));
+            List<Long> passages = notices.findByMessageId(m.id()).stream().filter(n -> n.occasion != Occasion.MESSAGE_FAILED)
+                    .map(n -> n.passageId).filter(Objects::nonNull).distinct().toList();
+            if (!passages.isEmpty()) {
+                events.publishEvent(new GivenUp(m.id(), passages, m.recipient, lastWords));
             }
         });
     }

@@ -22,18 +22,18 @@ public class Packages {
 
     private final WorkPackageRepository packages;
     private final PackageFolders made;
-    private final PackageFailures failures;
+    private final PackageNews news;
     private final Templates templates;
     private final Folders folders;
     private final People people;
     private final InstantSource clock;
     private final TransactionTemplate transaction;
 
-    Packages(WorkPackageRepository packages, PackageFolders made, PackageFailures failures, Templates templates, Folders folders,
+    Packages(WorkPackageRepository packages, PackageFolders made, PackageNews news, Templates templates, Folders folders,
             People people, InstantSource clock, TransactionTemplate transaction) {
         this.packages = packages;
         this.made = made;
-        this.failures = failures;
+        this.news = news;
         this.templates = templates;
         this.folders = folders;
         this.people = people;
@@ -86,6 +86,7 @@ public class Packages {
                 if (row.folderId == null) {
                     made.bringUp(row, actor);
                     row.failed = null;
+                    news.made(row);
                 }
             });
         } catch (Refused refused) {
@@ -100,7 +101,7 @@ public class Packages {
             WorkPackage row = packages.findById(id).orElseThrow();
             row.failed = reason.length() > 2000 ? reason.substring(0, 1999) + "…" : reason;
             packages.saveAndFlush(row);
-            failures.tell(row);
+            news.failed(row);
             made.changed(row);
         });
     }

@@ -37,15 +37,25 @@ public class Notices {
         if (notice.whom().contains(Whom.WATCHERS)) {
             Collection<Long> watching = watchers.persons(passage.id());
             told.removeAll(watching);
-            messages.tell(told, notice.occasion(), about(passage), notice.text());
+            tell(told, passage, notice);
             told.addAll(watching);
             watchers.tell(passage, notice);
         } else {
-            messages.tell(told, notice.occasion(), about(passage), notice.text());
+            tell(told, passage, notice);
         }
         if (notice.whom().contains(Whom.NAMED_BY_RULES)) {
             voices.speak(passage, notice.occasion(), notice.known(), notice.text(), told);
         }
+    }
+
+    private void tell(List<Long> persons, PassageFacts passage, Notice notice) {
+        persons.forEach(person -> messages.tell(List.of(person), notice.occasion(), about(passage).because(because(passage, person)),
+                notice.text()));
+    }
+
+    /** Why somebody is told whom a notice names itself, as the rest of “because …”. */
+    public static String because(PassageFacts passage, long person) {
+        return person == passage.author() ? "you are the author" : "you are a document controller";
     }
 
     /** The people a notice names itself, beside those whom rules and senders name. */

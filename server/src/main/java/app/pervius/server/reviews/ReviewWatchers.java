@@ -36,7 +36,7 @@ class ReviewWatchers implements Watchers {
         String said = reviews.ofPassage(passage.id()).filter(r -> !r.message.isEmpty() && notice.occasion() == Occasion.ARRIVED)
                 .map(r -> "\n" + r.message).orElse("");
         Messages.About about = new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(), passage.run(),
-                passage.ruleInWords());
+                passage.ruleInWords()).because("whoever sent it wished you to know");
         messages.tell(told.persons().stream().filter(p -> people.person(p).active()).toList(), notice.occasion(), about,
                 notice.text() + said);
         messages.tellOutside(told.addresses(), notice.occasion(), about, notice.text() + said);

@@ -91,6 +91,10 @@ class LetterController {
         }
         PassageFacts passage = passages.asItIs(seen.getLast());
         Wording.Said said = wording.say(passage, entry.occasion(), entry.subject(), entry.text(), entry.rule(), Map.of(), "");
+        if (!entry.occasion().aboutFiles()) {
+            // It tells of a package, whose mail has other words around these.
+            return new LetterView(said.subject(), said.text(), passage.inWords(), passage.id(), faults);
+        }
         People.PersonView reader = people.person(actor.person(project));
         Letter letter = Letter.write(new Letter.Heading(entry.occasion(), projects.settings(project).code(),
                 submissions.reference(passage.submission()), reader.name(), "…", entry.rule().isBlank() ? List.of() : List.of(entry.rule()),

@@ -224,7 +224,7 @@ public class Trials {
             List<Long> direct = notices.direct(passage, notice);
             direct.forEach(person -> told.add(new Tried.Told(notice.occasion(), people.person(person).name(),
                     person == passage.author() ? passage.rule().map(TakenBy::name).orElse("") : "", notice.text(), "",
-                    notices.gathered(passage.project(), person, notice.occasion(), Manner.PLAIN), notice.occasion().because())));
+                    notices.gathered(passage.project(), person, notice.occasion(), Manner.PLAIN), Notices.because(passage, person))));
             if (notice.whom().contains(Whom.NAMED_BY_RULES)) {
                 Speaking.Spoken spoken = speaking.spoken(passage, notice.occasion(), sheet, notice.known(), notice.text());
                 spoken.persons().forEach((person, said) -> {

@@ -3,6 +3,7 @@ package app.pervius.server.packages;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.pervius.server.Client;
+import app.pervius.server.Desks;
 import app.pervius.server.Running;
 import app.pervius.server.RuleForms;
 import app.pervius.server.Running.App;
@@ -94,6 +95,25 @@ class PackagesTest {
         assertThat(paths(mirela).stream().filter(path -> path.contains("WP-08"))).containsExactlyInAnyOrder("Work in progress / WP-08",
                 "Work in progress / WP-08 / Same Fish pass", "Work in progress / WP-08 / Other Fish pass");
         mirela.post("/api/packages/" + failed.get("id").asLong() + "/folders", Map.of()).must(409);
+    }
+
+    @Test
+    void watchingRulesTellOfWhatIsMadeAndOfWhatIsNotWithTheReason(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        List<Map<String, Object>> tellings = List.of("PACKAGE_MADE", "PACKAGE_FAILED").stream().map(o -> Map.<String, Object>of("occasion",
+                o, "whom", List.of(Map.of("kind", "ADDRESS", "address", "office@packages.example")), "text", o + ": {reason}")).toList();
+        Map<String, Object> form = RuleForms.watching("Of packages", mirela.folder("Work in progress"), "ARRIVED", "", RuleForms.AUTHOR);
+        form.put("stations", Map.of("tell", Map.of("tellings", tellings)));
+        RuleForms.inForce(mirela, form);
+        template(mirela, "told-of", 0, plan("root", "{package}", List.of(), List.of(plan("a", "Same {title}", List.of(), List.of()),
+                plan("b", "same {title}", List.of(), List.of())))).must(204);
+        JsonNode failed = make(mirela, wanted(mirela, "WP-14", "told-of", "ALD"));
+        assertThat(Client.until(() -> Desks.mails(mirela, "office@packages", "PACKAGE_FAILED"), m -> m.size() == 1).getFirst().get("text")
+                .asString()).contains("would both be called", "You get this because the rule names this address", "/packages/");
+        template(mirela, "told-of", 1, plan("root", "{package}", List.of(), List.of())).must(204);
+        mirela.post("/api/packages/" + failed.get("id").asLong() + "/folders", Map.of()).must(200);
+        assertThat(Client.until(() -> Desks.mails(mirela, "office@packages", "PACKAGE_MADE"), m -> m.size() == 1).getFirst().get("subject")
+                .asString()).isEqualTo("[KWR] The folders of WP-14 are made");
     }
 
     @Test

@@ -44,7 +44,8 @@ class PackageNews {
     void failed(WorkPackage row) {
         List<Long> controllers = people.controllers(row.projectId).stream().map(People.PersonView::id).toList();
         String subject = "The folders of " + row.code + " could not be made";
-        messages.send(row.projectId, controllers, Occasion.STOPPED, key(row), subject(row, subject), row.code + " " + row.title + "\n\n"
+        messages.send(row.projectId, controllers, Occasion.STOPPED, key(row, Occasion.STOPPED), subject(row, subject), row.code + " "
+                + row.title + "\n\n"
                 + row.failed + "\n\nNothing was made. Put it right, then try again on the package's page: ", place(row));
         speak(row, Occasion.PACKAGE_FAILED, Objects.requireNonNullElse(row.failed, ""), subject, controllers);
     }
@@ -54,10 +55,11 @@ class PackageNews {
                 row.title), usual);
         spoken.persons().forEach((person, said) -> {
             if (!except.contains(person)) {
-                messages.send(row.projectId, List.of(person), occasion, key(row), subject(row, said, subject), text(row, said), place(row));
+                messages.send(row.projectId, List.of(person), occasion, key(row, occasion), subject(row, said, subject), text(row, said),
+                        place(row));
             }
         });
-        spoken.addresses().forEach((address, said) -> messages.sendOutside(row.projectId, List.of(address), occasion, key(row),
+        spoken.addresses().forEach((address, said) -> messages.sendOutside(row.projectId, List.of(address), occasion, key(row, occasion),
                 subject(row, said, subject), text(row, said), place(row)));
     }
 
@@ -70,8 +72,8 @@ class PackageNews {
                 FieldValues.NONE, Orders.NONE, List.of(), "package");
     }
 
-    private static String key(WorkPackage row) {
-        return "package " + row.id() + " " + row.version;
+    private static String key(WorkPackage row, Occasion occasion) {
+        return "package " + row.id() + " " + row.version + " " + occasion;
     }
 
     private String subject(WorkPackage row, String words) {

@@ -104,7 +104,7 @@ class PackagesTest {
                 o, "whom", List.of(Map.of("kind", "ADDRESS", "address", "office@packages.example")), "text", o + ": {reason}")).toList();
         Map<String, Object> form = RuleForms.watching("Of packages", mirela.folder("Work in progress"), "ARRIVED", "", RuleForms.AUTHOR);
         form.put("stations", Map.of("tell", Map.of("tellings", tellings)));
-        RuleForms.inForce(mirela, form);
+        long rule = RuleForms.inForce(mirela, form);
         template(mirela, "told-of", 0, plan("root", "{package}", List.of(), List.of(plan("a", "Same {title}", List.of(), List.of()),
                 plan("b", "same {title}", List.of(), List.of())))).must(204);
         JsonNode failed = make(mirela, wanted(mirela, "WP-14", "told-of", "ALD"));
@@ -114,6 +114,7 @@ class PackagesTest {
         mirela.post("/api/packages/" + failed.get("id").asLong() + "/folders", Map.of()).must(200);
         assertThat(Client.until(() -> Desks.mails(mirela, "office@packages", "PACKAGE_MADE"), m -> m.size() == 1).getFirst().get("subject")
                 .asString()).isEqualTo("[KWR] The folders of WP-14 are made");
+        mirela.delete("/api/rules/" + rule + "?version=" + RuleForms.row(mirela, rule).get("version").asInt()).must(204);
     }
 
     @Test

@@ -189,6 +189,19 @@ class WhomAndHowTest {
     }
 
     @Test
+    void whatAsksForADecisionKeepsItsSubjectWhateverElseIsSaidWithIt() {
+        Desks desks = new Desks(app);
+        long folder = desks.mirela.folder("Work in progress / Aldermoor Civils / Drawings");
+        long rule = RuleForms.inForce(desks.mirela, telling("Beside the asking", folder, Map.of("occasion", "ARRIVED", "whom",
+                List.of(person(desks, "Kwabena Adofori")), "subject", "Beside {name}", "text", "Said beside.")));
+        app.as("Priya Venkatarangan").submit("Work in progress / Aldermoor Civils / Drawings", "Asked and told.pdf");
+        JsonNode mail = only(desks, "kwabena", "Said beside.");
+        assertThat(mail.get("text").asString()).contains("Asked and told", "it is yours to decide; or because the rule names you");
+        assertThat(mail.get("subject").asString()).contains("waiting for your decision").doesNotContain("Beside");
+        desks.mirela.delete("/api/rules/" + rule + "?version=" + RuleForms.row(desks.mirela, rule).get("version").asInt()).must(204);
+    }
+
+    @Test
     void whatWasIssuedIsToldOfThroughAndWhenALaterRevisionTakesItsPlace() {
         Desks desks = new Desks(app);
         Client site = app.as("Oluwaseun Finchley-Ade");

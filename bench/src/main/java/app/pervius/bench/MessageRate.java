@@ -7,6 +7,8 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.mail.javamail.JavaMailSender;
 
@@ -33,15 +35,16 @@ final class MessageRate implements Bench.Part {
             long submission = here.site().send(author, here.site().drawings(), "told", PASSAGES);
             Site.close(author, submission);
             JdbcTemplate jdbc = here.bean(JdbcTemplate.class);
-            Crowd.until(() -> here.bean(JdbcTemplate.class).queryForObject("select count(*) from passage where state = 'WAITING'",
-                    Long.class) == PASSAGES, MOST_SECONDS);
+            Crowd.until(() -> Objects.requireNonNull(jdbc.queryForObject("select count(*) from passage where state = 'WAITING'",
+                    Long.class)) == PASSAGES, MOST_SECONDS);
             people(jdbc, here.site().project());
             List<Double> ours = new ArrayList<>();
             List<Double> floor = new ArrayList<>();
             for (int round = 0; round < rounds; round++) {
                 notices(jdbc, here.site().project(), submission, round);
                 ours.add(PEOPLE / seconds(sink, () -> here.bean(Due.class).by("digests", Instant.now())));
-                String text = jdbc.queryForObject("select text from message order by id desc fetch first 1 rows only", String.class);
+                String text = Objects.requireNonNull(jdbc.queryForObject("select text from message order by id desc fetch first 1 rows "
+                        + "only", String.class));
                 floor.add(PEOPLE / seconds(sink, () -> bare(here.bean(JavaMailSender.class), text)));
             }
             return List.of(Measure.atLeast("m", "people told of " + PASSAGES
@@ -91,12 +94,14 @@ final class MessageRate implements Bench.Part {
     }
 
     private static void notices(JdbcTemplate jdbc, long project, long submission, int round) {
-        List<Map<String, Object>> passages = jdbc.queryForList("select id, original_name from passage where submission_id = ?", submission);
+        List<Map<String, @Nullable Object>> passages = jdbc.queryForList("select id, original_name from passage where submission_id = ?",
+                submission);
         long id = 600_000_000L + round * 1_000_000L;
         List<Object[]> rows = new ArrayList<>();
         for (int person = 0; person < PEOPLE; person++) {
-            for (Map<String, Object> passage : passages) {
-                rows.add(new Object[] {id++, project, 500_000_000L + person, "bench " + round, submission, passage.get("ID"),
+            for (Map<String, @Nullable Object> passage : passages) {
+                rows.add(new Object[] {id++, project, 500_000_000L + person, "bench " + round, submission,
+                        Objects.requireNonNull(passage.get("ID")),
                     String.valueOf(passage.get("ORIGINAL_NAME"))});
             }
         }

@@ -1,5 +1,6 @@
 package app.pervius.server.due;
 
+import app.pervius.server.store.OfTransaction;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Comparator;
@@ -11,8 +12,6 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.support.TransactionSynchronization;
-import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** Has features look after what is theirs: when its time has come, or by hand. Safe for use by several threads. */
 @Component
@@ -23,6 +22,7 @@ public class Due {
     private final ObjectProvider<Look> looks;
     private final ObjectProvider<Clockwork> clockwork;
     private final InstantSource clock;
+    private final OfTransaction<Wish> committed = OfTransaction.afterCommit(this::ask);
 
     Due(ObjectProvider<Look> looks, ObjectProvider<Clockwork> clockwork, InstantSource clock) {
         this.looks = looks;
@@ -35,20 +35,14 @@ public class Due {
      * wish of this process only: what a crash makes of it comes with the next look.
      */
     public void by(String look, Instant then) {
-        if (TransactionSynchronizationManager.isSynchronizationActive()) {
-            TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
-                @Override
-                public void afterCommit() {
-                    ask(look, then);
-                }
-            });
-        } else {
-            ask(look, then);
-        }
+        committed.add(new Wish(look, then));
     }
 
-    private void ask(String look, Instant then) {
-        clockwork.ifAvailable(its -> its.within(look, java.time.Duration.between(clock.instant(), then)));
+    private record Wish(String look, Instant then) {
+    }
+
+    private void ask(Wish wish) {
+        clockwork.ifAvailable(its -> its.within(wish.look(), java.time.Duration.between(clock.instant(), wish.then())));
     }
 
     /** All that is looked after, by its name. */

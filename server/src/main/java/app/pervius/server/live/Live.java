@@ -3,6 +3,7 @@ package app.pervius.server.live;
 import app.pervius.server.access.Accounts;
 import app.pervius.server.access.Actor;
 import app.pervius.server.access.Sessions;
+import app.pervius.server.store.OfTransaction;
 import jakarta.annotation.PostConstruct;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -19,8 +20,6 @@ import org.springframework.context.annotation.Lazy;
 import org.springframework.context.event.ContextClosedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.support.TransactionSynchronization;
-import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
 /**
@@ -45,6 +44,7 @@ public class Live {
 
     private final Set<Listener> listeners = ConcurrentHashMap.newKeySet();
     private final BlockingQueue<Change> gathered = new LinkedBlockingQueue<>();
+    private final OfTransaction<Change> committed = OfTransaction.afterCommit(gathered::add);
     private volatile boolean stopping;
     private final Accounts accounts;
     private final Sessions sessions;
@@ -61,16 +61,7 @@ public class Live {
 
     /** Tells of a change once the current transaction has committed; soon if there is none. */
     public void changed(Change change) {
-        if (!TransactionSynchronizationManager.isSynchronizationActive()) {
-            gathered.add(change);
-            return;
-        }
-        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
-            @Override
-            public void afterCommit() {
-                gathered.add(change);
-            }
-        });
+        committed.add(change);
     }
 
     /** Tells the browsers of a person of a project that something has come for it, once the current transaction has committed. */

@@ -1,5 +1,5 @@
 /** What is live in the browser: server-sent events. */
-@Feature(uses = {"access"})
+@Feature(uses = {"access", "store"})
 @NullMarked
 package app.pervius.server.live;
 

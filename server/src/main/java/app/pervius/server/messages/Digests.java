@@ -143,7 +143,7 @@ class Digests implements Look {
 
     /** What is said of one thing; who else was told where recipients see each other. */
     private String said(List<Notice> its) {
-        String said = Messages.details(its);
+        String said = Letters.details(its);
         String others = openly.others(its);
         return others.isEmpty() ? said : said + (said.isBlank() ? "" : "\n") + others;
     }

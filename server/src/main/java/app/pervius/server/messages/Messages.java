@@ -1,26 +1,22 @@
 package app.pervius.server.messages;
 
 import app.pervius.core.review.Who;
-import app.pervius.core.tell.Letter;
 import app.pervius.core.tell.Occasion;
 import app.pervius.core.tell.Manner;
 import app.pervius.server.people.People;
-import app.pervius.server.projects.Projects;
+import app.pervius.server.store.OfTransaction;
+import jakarta.persistence.EntityManager;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionSynchronization;
-import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
  * Who is told what. Whoever has something to tell leaves notices in its own transaction. The notices for one person about one
@@ -29,8 +25,6 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
 @Service
 public class Messages {
 
-    /** The most lines a message lists; beyond them it says how many more there are. */
-    private static final int MOST_LINES = 100;
     private static final int MOST_OF_RULES = 220;
     private static final int MOST_DETAIL = 4000;
     private static final int MOST_SUBJECT = 400;
@@ -71,23 +65,22 @@ public class Messages {
     private final NoticeRepository notices;
     private final Dispatch dispatch;
     private final People people;
-    private final Projects projects;
     private final Settled submissions;
     private final Noting noting;
-    private final Openly openly;
-    private final PassagesNow passages;
+    private final Letters letters;
+    private final EntityManager entities;
     private final String address;
+    private final OfTransaction<Long> told = OfTransaction.beforeCommit(this::gatherSettled);
 
-    Messages(NoticeRepository notices, Dispatch dispatch, People people, Projects projects, Settled submissions, Noting noting,
-            Openly openly, PassagesNow passages, @Value("${pervius.address}") String address) {
+    Messages(NoticeRepository notices, Dispatch dispatch, People people, Settled submissions, Noting noting, Letters letters,
+            EntityManager entities, @Value("${pervius.address}") String address) {
         this.notices = notices;
         this.dispatch = dispatch;
         this.people = people;
-        this.projects = projects;
         this.submissions = submissions;
         this.noting = noting;
-        this.openly = openly;
-        this.passages = passages;
+        this.letters = letters;
+        this.entities = entities;
         this.address = address;
     }
 
@@ -141,55 +134,36 @@ public class Messages {
         }
     }
 
+    private void gatherAtTheEnd(long submission) {
+        if (GATHERED_LATER.orElse(0L) != submission) {
+            told.add(submission);
+        }
+    }
+
     private static String cut(String text, int most) {
         return text.length() > most ? text.substring(0, most - 1) + "…" : text;
     }
 
-    /** Once in a transaction for each submission something was told of. */
-    private void gatherAtTheEnd(long submission) {
-        AtTheEnd mine = new AtTheEnd(submission);
-        if (GATHERED_LATER.orElse(0L) != submission && !TransactionSynchronizationManager.getSynchronizations().contains(mine)) {
-            TransactionSynchronizationManager.registerSynchronization(mine);
-        }
-    }
-
-    /** Makes messages of what was told of a submission, before the transaction ends. */
-    private final class AtTheEnd implements TransactionSynchronization {
-        private final long submission;
-
-        AtTheEnd(long submission) {
-            this.submission = submission;
-        }
-
-        @Override
-        public void beforeCommit(boolean readOnly) {
-            submissions.settled(submission).ifPresent(reference -> gather(submission, reference));
-        }
-
-        @Override
-        public boolean equals(Object other) {
-            return other instanceof AtTheEnd its && its.submission == submission;
-        }
-
-        @Override
-        public int hashCode() {
-            return Long.hashCode(submission);
-        }
+    /** Makes messages of what was told of a submission that does not move any more, before the transaction ends. */
+    private void gatherSettled(long submission) {
+        submissions.settled(submission).ifPresent(reference -> gather(submission, reference));
     }
 
     /** Makes messages of all notices of a submission that have none yet, and puts them on their way; for whoever settles submissions. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void gather(long submission, String reference) {
-        Map<String, List<Notice>> groups = new LinkedHashMap<>();
-        for (Notice notice : notices.findBySubmissionIdAndMessageIdIsNullAndDueAtIsNullOrderById(submission)) {
-            groups.computeIfAbsent((notice.personId == null ? notice.address : notice.personId) + "/" + notice.occasion + "/"
-                    + notice.gatherKey, k -> new ArrayList<>()).add(notice);
+        // One recipient after the other, so that a large submission that many are told of is never there as a whole.
+        for (NoticeRepository.Recipient to : notices.atOnce(submission)) {
+            Map<String, List<Notice>> groups = new LinkedHashMap<>();
+            List<Notice> its = notices.atOnce(submission, to.getPerson(), to.getAddress());
+            its.forEach(notice -> groups.computeIfAbsent((notice.personId == null ? notice.address : notice.personId) + "/"
+                    + notice.occasion + "/" + notice.gatherKey, k -> new ArrayList<>()).add(notice));
+            Gathering.merge(groups);
+            groups.forEach((key, group) -> notices.told(group.stream().map(Notice::id).toList(), dispatch.put(letters.write(key, group,
+                    reference))
+                    .id()));
+            its.forEach(entities::detach);
         }
-        Gathering.merge(groups);
-        groups.forEach((key, group) -> {
-            Message message = dispatch.put(write(key, group, reference));
-            group.forEach(notice -> notice.messageId = message.id());
-        });
     }
 
     /**
@@ -210,51 +184,5 @@ public class Messages {
             String place) {
         new LinkedHashSet<>(addresses).forEach(at -> dispatch.put(dispatch.message(project, null, at, occasion, key + "/" + at, subject,
                 text + address + place + "\n")));
-    }
-
-    private Message write(String key, List<Notice> group, String reference) {
-        Notice first = group.getFirst();
-        String name = first.personId == null ? String.valueOf(first.address) : people.person(first.personId).name();
-        Map<Object, List<Notice>> byThing = group.stream().collect(Collectors.groupingBy(Notice::thing, LinkedHashMap::new,
-                Collectors.toList()));
-        Map<Long, PassagesNow.Now> kept = passages.files(group.stream().map(n -> n.fileId).filter(Objects::nonNull).distinct().toList());
-        List<Letter.Line> lines = byThing.values().stream().limit(MOST_LINES).map(its -> line(its, kept)).toList();
-        List<String> rules = group.stream().map(n -> n.rule).filter(r -> !r.isEmpty()).distinct().toList();
-        String all = first.fileId != null && kept.containsKey(first.fileId) ? address + "/folders/" + kept.get(first.fileId).folder()
-                : address + (first.occasion.asksToDecide() ? "/desk" : "/passages?submission=" + first.submissionId);
-        Letter letter = Letter.write(new Letter.Heading(first.occasion, projects.settings(first.projectId).code(), reference,
-                name, all, rules, byThing.size(), Notice.reasons(group), first.personId == null ? "" : address + "/messages"), lines,
-                Notice.subject(group.stream().filter(n -> n.occasion == first.occasion).toList(), byThing.size()));
-        // Every notice is in one message only, so its first notice makes a message unlike any other.
-        String unlike = first.submissionId + "/" + (key.length() > 200 ? "" : key + "/") + first.id();
-        Message message = dispatch.message(first.projectId, first.personId, first.personId == null ? String.valueOf(first.address)
-                : people.person(first.personId).email(), first.occasion, unlike, letter.subject(), letter.text());
-        message.important = group.stream().anyMatch(n -> n.important);
-        openly.head(message, group);
-        return message;
-    }
-
-    /** What is said of one passage, each thing once. */
-    static String details(List<Notice> notices) {
-        List<String> said = new ArrayList<>();
-        for (Notice notice : notices) {
-            if (said.stream().noneMatch(s -> s.contains(notice.detail))) {
-                said.removeIf(notice.detail::contains);
-                said.add(notice.detail);
-            }
-        }
-        return String.join("\n", said);
-    }
-
-    /** What is said of one thing; a file that is only kept is found in its folder. */
-    private Letter.Line line(List<Notice> its, Map<Long, PassagesNow.Now> kept) {
-        Notice first = its.getFirst();
-        String said = details(its);
-        if (first.passageId != null) {
-            return new Letter.Line(first.what, said, address + (first.occasion.asksToDecide() ? "/read/" : "/passages/") + first.passageId);
-        }
-        PassagesNow.Now at = kept.get(first.fileId);
-        return at == null ? new Letter.Line(first.what, said, address + "/folders")
-                : new Letter.Line(first.what, "In " + at.path() + (said.isBlank() ? "" : "\n" + said), address + "/folders/" + at.folder());
     }
 }

@@ -15,9 +15,21 @@ import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 interface NoticeRepository extends JpaRepository<Notice, Long> {
-    /** Locked, so that of two who gather at the same time the second finds what the first has left. */
+    /** For whom something of a submission is to be told at once. */
+    @Query("select distinct n.projectId as project, n.personId as person, n.address as address from Notice n "
+            + "where n.submissionId = :submission and n.messageId is null and n.dueAt is null")
+    List<Recipient> atOnce(long submission);
+
+    /** What of it is for one of them. Locked, so that of two who gather at the same time the second finds what the first has left. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)
-    List<Notice> findBySubmissionIdAndMessageIdIsNullAndDueAtIsNullOrderById(long submission);
+    @Query("from Notice n where n.submissionId = :submission and n.messageId is null and n.dueAt is null "
+            + "and (n.personId = :person or n.address = :address) order by n.id")
+    List<Notice> atOnce(long submission, @Nullable Long person, @Nullable String address);
+
+    /** They are told of in a message. */
+    @Modifying
+    @Query("update Notice n set n.messageId = :message where n.id in :notices")
+    void told(Collection<Long> notices, long message);
 
     /** What waits to be told to a person with other things, in the order it happened. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)

@@ -4,24 +4,31 @@ import app.pervius.core.tell.Manner;
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.due.Due;
 import app.pervius.server.live.Live;
+import app.pervius.server.store.Ids;
+import app.pervius.server.store.Sql;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /** Leaves notices: says when each is told, and tells the browsers of whom it is for. */
 @Component
 class Noting {
 
-    private final NoticeRepository notices;
+    private final JdbcClient jdbc;
+    private final Ids ids;
     private final Paces paces;
     private final Due due;
     private final Live live;
     private final InstantSource clock;
 
-    Noting(NoticeRepository notices, Paces paces, Due due, Live live, InstantSource clock) {
-        this.notices = notices;
+    Noting(JdbcClient jdbc, Ids ids, Paces paces, Due due, Live live, InstantSource clock) {
+        this.jdbc = jdbc;
+        this.ids = ids;
         this.paces = paces;
         this.due = due;
         this.live = live;
@@ -40,12 +47,23 @@ class Noting {
     /** Keeps a notice in the current transaction. */
     void keep(Notice notice) {
         notice.notedAt = clock.instant();
-        notices.save(notice);
+        // As a plain row: many are left in one transaction, and nothing looks at them before they are gathered.
+        jdbc.sql("""
+                insert into notice (id, project_id, person_id, address, occasion, gather_key, submission_id, passage_id, file_id, what,
+                    detail, rule, subject, important, shown, because, noted_at, due_at)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""")
+                .params(Sql.values(ids.next(), notice.projectId, notice.personId, notice.address, notice.occasion.name(), notice.gatherKey,
+                        notice.submissionId, notice.passageId, notice.fileId, notice.what, notice.detail, notice.rule, notice.subject,
+                        notice.important, notice.shown.name(), notice.because, at(notice.notedAt), at(notice.dueAt))).update();
         if (notice.personId != null) {
             live.came(notice.projectId, notice.personId);
         }
         if (notice.dueAt != null) {
             due.by(Digests.KEY, notice.dueAt);
         }
+    }
+
+    private static @Nullable OffsetDateTime at(@Nullable Instant moment) {
+        return moment == null ? null : moment.atOffset(ZoneOffset.UTC);
     }
 }

@@ -20,24 +20,32 @@ const faults = ref<Schemas['WordFault'][]>([])
 const of = (part: string) => faults.value.filter((f) => f.part === part)
 const saved = ref(false)
 onMounted(all.load)
-watch(its, (w) => w && Object.assign(form, { subject: w.subject, text: w.text }))
-watch(occasion, () => (saved.value = false))
-const save = async () =>
-  (saved.value = await act(() =>
+/** What was written and not saved stays, whatever is asked anew. */
+const written = ref(false)
+const show = () => its.value && Object.assign(form, { subject: its.value.subject, text: its.value.text })
+watch(its, () => !written.value && show())
+watch(occasion, () => {
+  saved.value = written.value = false
+  show()
+})
+async function save() {
+  saved.value = await act(() =>
     data(
       api.PUT('/api/projects/{project}/usual-words/{occasion}', {
         params: { path: { ...at(), occasion: occasion.value } },
         body: { ...form, version: its.value?.version ?? 0 },
       }),
     ),
-  ))
+  )
+  if (saved.value) written.value = false
+}
 </script>
 
 <template>
   <details class="panel usual">
     <summary>The usual words of this project</summary>
     <Trouble :problem="all.problem.value ?? problem" :again="all.load" />
-    <form v-if="its" class="words" @submit.prevent="save" @input="saved = false">
+    <form v-if="its" class="words" @submit.prevent="save" @input="((saved = false), (written = true))" @change="written = true">
       <div class="edit">
         <label class="row"
           ><span>when something is said</span>

@@ -224,6 +224,7 @@ onMounted(() => {
                 :project="project"
                 :names="names"
                 :parts="parts"
+                :rule="form.name"
               />
             </section>
             <section>
@@ -241,6 +242,7 @@ onMounted(() => {
             :names="names"
             :parts="parts"
             :says="says?.[open]"
+            :rule="form.name"
             @put="used"
           />
         </div>

@@ -20,6 +20,8 @@ const props = defineProps<{
   names: string[]
   parts: NamePart[]
   says?: string[]
+  /** What the rule is called. */
+  rule?: string
 }>()
 /** `put`: a part of the example is used, so that names have to be read. */
 const emit = defineEmits<{ put: [text: string] }>()
@@ -111,6 +113,7 @@ function turn(own: boolean) {
         v-else-if="station === 'tell'"
         :model-value="must(stations.tell)"
         :choices="choices"
+        :rule="rule"
         @update:model-value="(tell) => patch({ tell })"
       />
     </template>

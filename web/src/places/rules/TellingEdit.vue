@@ -15,7 +15,9 @@ const occasions = computed(() => props.choices.kinds.occasions)
 const word = computed(() => occasions.value.find((o) => o.occasion === telling.value.occasion)?.word ?? '')
 const patch = (change: Partial<Telling>) => (telling.value = { ...telling.value, ...change })
 const text = (event: Event) => (event.target as HTMLSelectElement).value
-const copying = ref(!!telling.value.inCopy?.length)
+const opened = ref(false)
+/** Whoever gets a copy is always seen. */
+const copying = computed(() => opened.value || !!telling.value.inCopy?.length)
 const trying = ref(false)
 const faults = ref<Schemas['WordFault'][]>([])
 const of = (part: string) => faults.value.filter((f) => f.part === part)
@@ -42,7 +44,7 @@ const of = (part: string) => faults.value.filter((f) => f.part === part)
         type="button"
         data-test="add-copies"
         title="Everybody on it sees who else got it"
-        @click="copying = true"
+        @click="opened = true"
       >
         Somebody in copy
       </button>

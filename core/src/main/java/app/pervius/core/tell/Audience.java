@@ -3,6 +3,7 @@ package app.pervius.core.tell;
 import app.pervius.core.project.FirmId;
 import app.pervius.core.project.PersonId;
 import app.pervius.core.project.RoleId;
+import java.util.regex.Pattern;
 
 /** Somebody a rule tells. Of what a person may not see nothing is told, whoever names the person. */
 public sealed interface Audience {
@@ -49,5 +50,11 @@ public sealed interface Audience {
 
     /** An address outside the project. */
     record Outside(String address) implements Audience {
+        private static final Pattern ONE = Pattern.compile("[^\\s\\p{Cntrl}@,;<>\"]+@[^\\s\\p{Cntrl}@,;<>\"]+");
+
+        /** Whether a text is one address, as far as can be told by looking at it. */
+        public static boolean isAddress(String text) {
+            return ONE.matcher(text).matches();
+        }
     }
 }

@@ -54,8 +54,8 @@ public final class Digest {
         if (items.size() > MOST) {
             text.append("\nand ").append(items.size() - MOST).append(" more.\n");
         }
-        List<String> because = items.stream().map(Item::because).filter(b -> !b.isEmpty()).distinct().toList();
-        text.append("\n").append(Letter.because(String.join("; or because ", because))).append(Letter.settings(settings));
+        text.append("\n").append(Letter.because(Manner.inWords(items.stream().map(Item::because).toList())))
+                .append(Letter.settings(settings));
         return new Letter(Letter.clean("[" + project + "] " + files + ": " + count), text.toString());
     }
 

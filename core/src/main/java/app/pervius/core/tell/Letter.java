@@ -49,6 +49,16 @@ public record Letter(String subject, String text) {
                 + because(heading.because()) + settings(heading.settings()));
     }
 
+    /**
+     * The subject of a message of several things from those that were given for each: where they differ, the first with how many more there
+     * are; empty where none was given.
+     */
+    public static String subject(List<String> given, int things) {
+        List<String> all = given.stream().filter(s -> !s.isEmpty()).distinct().toList();
+        return all.isEmpty() ? "" : all.size() == 1 || things == 1 ? all.getFirst()
+                : all.getFirst() + " and " + (things == 2 ? "one more" : things - 1 + " more");
+    }
+
     /** Why somebody gets a message. */
     static String because(String why) {
         return why.isEmpty() ? "" : "You get this because " + clean(why) + ".\n";

@@ -1,7 +1,9 @@
 package app.pervius.core.tell;
 
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -44,6 +46,11 @@ public record Manner(List<Optional<Pace>> paces, String subject, boolean importa
 
     /** For all reasons, as the rest of “because …”. */
     public String inWords() {
-        return String.join(", and because ", because);
+        return inWords(because);
+    }
+
+    /** The same of the reasons for several things, each once; empty where there is none. */
+    public static String inWords(Collection<String> reasons) {
+        return reasons.stream().filter(r -> !r.isEmpty()).distinct().collect(Collectors.joining(", and because "));
     }
 }

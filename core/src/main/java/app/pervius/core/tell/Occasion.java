@@ -83,10 +83,12 @@ public enum Occasion {
         return switch (this) {
             case TO_DECIDE, TO_DECIDE_AGAIN, PASSED_ON, REMINDED, REARRANGED -> "it is yours to decide";
             case TO_RELEASE -> "it is yours to release";
-            case TAKEN_BACK -> "it was yours to decide";
+            case TAKEN_BACK, STOPPED -> "it was yours to decide";
             case ESCALATED -> "the route says who is told of what is late";
             case REOPENED -> "you were told of the decision";
-            default -> "it concerns you";
+            case ARRIVED, NUMBERED, STEP_BEGUN, PROMPTED, MOVED_ON, DECIDED, RELEASED, RETURNED, ISSUED, WITHDRAWN, SUPERSEDED, LEFT,
+                    COMPLETE,
+                    MESSAGE_FAILED, PACKAGE_MADE, PACKAGE_FAILED, INVITED, NEW_PASSWORD -> "it concerns you";
         };
     }
 
@@ -119,7 +121,10 @@ public enum Occasion {
     public boolean followed() {
         return switch (this) {
             case ARRIVED, RETURNED, ISSUED, WITHDRAWN, SUPERSEDED -> true;
-            default -> false;
+            case NUMBERED, STEP_BEGUN, TO_DECIDE, TO_DECIDE_AGAIN, PASSED_ON, TO_RELEASE, REMINDED, PROMPTED, ESCALATED, MOVED_ON, DECIDED,
+                    RELEASED,
+                    REOPENED, TAKEN_BACK, REARRANGED, STOPPED, LEFT, COMPLETE, MESSAGE_FAILED, PACKAGE_MADE, PACKAGE_FAILED, INVITED,
+                    NEW_PASSWORD -> false;
         };
     }
 

@@ -49,7 +49,7 @@ class DigestTest {
                   Two.pdf
                     https://p/passages/7
 
-                You get this because the rule names you; or because you are the author.
+                You get this because the rule names you, and because you are the author.
 
                 When messages come is yours to say: https://p/messages
                 """);
@@ -70,6 +70,6 @@ class DigestTest {
     void itSaysWhySomebodyGetsItOnceForEachReason() {
         Letter letter = Digest.write("KWR", "Priya", List.of(item("In", Occasion.ARRIVED, "One.pdf", "", "Watch"),
                 item("In", Occasion.ARRIVED, "Two.pdf", ""), item("In", Occasion.ISSUED, "Three.pdf", "", "Watch")), "https://p/messages");
-        assertThat(letter.text()).contains("You get this because the rule names you; or because you are the author.\n");
+        assertThat(letter.text()).contains("You get this because the rule names you, and because you are the author.\n");
     }
 }

@@ -59,6 +59,22 @@ class LetterTest {
     }
 
     @Test
+    void whereSubjectsDifferTheFirstIsNamedAndHowManyMore() {
+        assertThat(Letter.subject(List.of("", ""), 2)).isEmpty();
+        assertThat(Letter.subject(List.of("A", "", "A"), 3)).isEqualTo("A");
+        assertThat(Letter.subject(List.of("A", "B"), 1)).isEqualTo("A");
+        assertThat(Letter.subject(List.of("A", "B"), 2)).isEqualTo("A and one more");
+        assertThat(Letter.subject(List.of("A", "B"), 5)).isEqualTo("A and 4 more");
+    }
+
+    @Test
+    void anAddressIsOneAddress() {
+        assertThat(Stream.of("a@b.example", "ł@b")).allMatch(Audience.Outside::isAddress);
+        assertThat(Stream.of("", "a", "a@", "a@b, c@d", "a@b\n", "a@b\rBcc: c@d", "<a@b>", "a@b@c", "a b@c"))
+                .noneMatch(Audience.Outside::isAddress);
+    }
+
+    @Test
     void everyOccasionSaysWhySomebodyIsToldWhomNobodyNamed() {
         for (Occasion occasion : Occasion.values()) {
             assertThat(occasion.because()).as(occasion.name()).matches("(it|you|the) [^.]+");

@@ -21,7 +21,21 @@ class AskedByThemselves extends OncePerRequestFilter {
     static final String HEADER = "Pervius-By-Itself";
     private static final int LONGEST_SECONDS = 10;
 
-    private final Semaphore together = new Semaphore(Math.max(1, Runtime.getRuntime().availableProcessors() / 2), true);
+    private final Semaphore together;
+
+    AskedByThemselves() {
+        this(Math.max(1, Runtime.getRuntime().availableProcessors() / 2));
+    }
+
+    /** @param most how many are answered at the same time */
+    AskedByThemselves(int most) {
+        together = new Semaphore(most, true);
+    }
+
+    /** How many wait. */
+    int waiting() {
+        return together.getQueueLength();
+    }
 
     @Override
     protected boolean shouldNotFilter(HttpServletRequest request) {

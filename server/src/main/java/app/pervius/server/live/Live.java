@@ -6,7 +6,6 @@ import app.pervius.server.access.Sessions;
 import app.pervius.server.store.OfTransaction;
 import jakarta.annotation.PostConstruct;
 import java.time.Duration;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -14,6 +13,8 @@ import java.util.Set;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.TimeUnit;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.annotation.Lazy;
@@ -72,17 +73,20 @@ public class Live {
     private void work() {
         try {
             while (!stopping) {
-                Set<Change> some = new LinkedHashSet<>();
-                some.add(gathered.take());
-                Thread.sleep(GATHERED);
-                List<Change> more = new ArrayList<>();
-                gathered.drainTo(more);
-                some.addAll(more);
+                Set<Change> some = new LinkedHashSet<>(Set.of(gathered.take()));
+                long until = System.nanoTime() + GATHERED.toNanos();
+                for (Change next = more(until); next != null; next = more(until)) {
+                    some.add(next);
+                }
                 tell(some);
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }
+    }
+
+    private @Nullable Change more(long until) throws InterruptedException {
+        return gathered.poll(until - System.nanoTime(), TimeUnit.NANOSECONDS);
     }
 
     /** Whatever goes wrong with one, the others are told, and what comes next is. */

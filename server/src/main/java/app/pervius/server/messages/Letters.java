@@ -49,7 +49,7 @@ class Letters {
                 : address + (first.occasion.asksToDecide() ? "/desk" : "/passages?submission=" + first.submissionId);
         Letter letter = Letter.write(new Letter.Heading(first.occasion, projects.settings(first.projectId).code(), reference,
                 name, all, rules, byThing.size(), Notice.reasons(group), first.personId == null ? "" : address + "/messages"), lines,
-                Notice.subject(group.stream().filter(n -> n.occasion == first.occasion).toList(), byThing.size()));
+                Letter.subject(group.stream().filter(n -> n.occasion == first.occasion).map(n -> n.subject).toList(), byThing.size()));
         // Every notice is in one message only, so its first notice makes a message unlike any other.
         String unlike = first.submissionId + "/" + (key.length() > 200 ? "" : key + "/") + first.id();
         Message message = dispatch.message(first.projectId, first.personId, first.personId == null ? String.valueOf(first.address)

@@ -8,7 +8,6 @@ import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import java.time.Instant;
 import java.util.List;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** That a person is to be told something about one passage, or one file that is only kept; becomes a line of a message. */
@@ -47,13 +46,6 @@ class Notice extends Row {
 
     /** Why somebody is told of all these, as the rest of “because …”. */
     static String reasons(List<Notice> all) {
-        return all.stream().map(n -> n.because).filter(b -> !b.isEmpty()).distinct().collect(Collectors.joining("; or because "));
-    }
-
-    /** The subject a rule or the project gives a message of all these; where they differ, the first with how many others there are. */
-    static String subject(List<Notice> all, int things) {
-        List<String> given = all.stream().map(n -> n.subject).filter(g -> !g.isEmpty()).distinct().toList();
-        return given.isEmpty() ? "" : given.size() == 1 || things == 1 ? given.getFirst()
-                : given.getFirst() + " and " + (things == 2 ? "one more" : things - 1 + " more");
+        return Manner.inWords(all.stream().map(n -> n.because).toList());
     }
 }

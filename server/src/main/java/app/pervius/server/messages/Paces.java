@@ -1,5 +1,6 @@
 package app.pervius.server.messages;
 
+import app.pervius.core.tell.Audience;
 import app.pervius.core.tell.Occasion;
 import app.pervius.core.tell.Pace;
 import app.pervius.server.due.Due;
@@ -27,7 +28,6 @@ class Paces {
 
     /** People may choose to wait for a day unless their project says otherwise. */
     private static final int DAY = 24 * 60;
-    private static final String ONE_ADDRESS = "[^\\s\\p{Cntrl}@,;<>\"]+@[^\\s\\p{Cntrl}@,;<>\"]+";
 
     /**
      * What a project says.
@@ -120,7 +120,7 @@ class Paces {
             throw Refused.invalid("slowest", "People may choose to wait for up to a day.");
         }
         String replyTo = wanted.replyTo().strip();
-        if (!replyTo.isEmpty() && !replyTo.matches(ONE_ADDRESS)) {
+        if (!replyTo.isEmpty() && !Audience.Outside.isAddress(replyTo)) {
             throw Refused.invalid("replyTo", "“" + replyTo + "” is no e-mail address.");
         }
         ProjectMessages row = ofProject(project, wanted.version());

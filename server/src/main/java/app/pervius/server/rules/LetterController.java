@@ -32,6 +32,9 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class LetterController {
 
+    /** Stands for what Pervius says of it, which depends on what happens then. */
+    private static final String USUAL = "(what Pervius says of it)";
+
     private final RuleRights rights;
     private final Wording wording;
     private final Passages passages;
@@ -90,7 +93,7 @@ class LetterController {
             return new LetterView("", "", null, null, faults);
         }
         PassageFacts passage = passages.asItIs(seen.getLast());
-        Wording.Said said = wording.say(passage, entry.occasion(), entry.subject(), entry.text(), entry.rule(), Map.of(), "");
+        Wording.Said said = wording.say(passage, entry.occasion(), entry.subject(), entry.text(), entry.rule(), Map.of(), USUAL);
         if (!entry.occasion().aboutFiles()) {
             // It tells of a package, whose mail has other words around these.
             return new LetterView(said.subject(), said.text(), passage.inWords(), passage.id(), faults);

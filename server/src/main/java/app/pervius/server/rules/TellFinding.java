@@ -83,7 +83,7 @@ class TellFinding implements RuleFinding {
                 }
             }
             case Audience.Outside(String address) -> {
-                if (!address.matches("[^\\s@,;<>\"]+@[^\\s@,;<>\"]+")) {
+                if (!Audience.Outside.isAddress(address)) {
                     found.add(new Finding(true, "tell", "“" + address + "” is no e-mail address.", "Put it right."));
                 }
             }

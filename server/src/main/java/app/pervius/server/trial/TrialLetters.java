@@ -2,13 +2,13 @@ package app.pervius.server.trial;
 
 import app.pervius.core.tell.Digest;
 import app.pervius.core.tell.Letter;
+import app.pervius.core.tell.Manner;
 import app.pervius.core.tell.Occasion;
 import app.pervius.core.trial.Tried;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Collectors;
 
 /** The messages that all arrivals of a trial together would make: each person's of one occasion as one, and what is gathered as one. */
 final class TrialLetters {
@@ -60,10 +60,8 @@ final class TrialLetters {
 
     private ForetoldLetter letter(At at, List<Item> items) {
         List<String> rules = items.stream().map(i -> i.told().rules()).filter(r -> !r.isEmpty()).distinct().toList();
-        String because = items.stream().map(i -> i.told().because()).distinct().collect(Collectors.joining("; or because "));
-        List<String> subjects = items.stream().map(i -> i.told().subject()).filter(s -> !s.isEmpty()).distinct().toList();
-        String subject = subjects.isEmpty() ? "" : subjects.size() == 1 ? subjects.getFirst()
-                : subjects.getFirst() + " and " + (subjects.size() - 1) + " more";
+        String because = Manner.inWords(items.stream().map(i -> i.told().because()).toList());
+        String subject = Letter.subject(items.stream().map(i -> i.told().subject()).toList(), items.size());
         Letter letter = Letter.write(new Letter.Heading(at.occasion(), project, LINK, at.who(), LINK, rules, items.size(), because, LINK),
                 items.stream().limit(Digest.MOST).map(i -> new Letter.Line(i.what(), i.told().text(), LINK)).toList(), subject);
         return new ForetoldLetter(at.who(), false, items.size(), letter.subject(), letter.text());

@@ -196,7 +196,7 @@ class WhomAndHowTest {
                 List.of(person(desks, "Kwabena Adofori")), "subject", "Beside {name}", "text", "Said beside.")));
         app.as("Priya Venkatarangan").submit("Work in progress / Aldermoor Civils / Drawings", "Asked and told.pdf");
         JsonNode mail = only(desks, "kwabena", "Said beside.");
-        assertThat(mail.get("text").asString()).contains("Asked and told", "it is yours to decide; or because the rule names you");
+        assertThat(mail.get("text").asString()).contains("Asked and told", "it is yours to decide, and because the rule names you");
         assertThat(mail.get("subject").asString()).contains("waiting for your decision").doesNotContain("Beside");
         desks.mirela.delete("/api/rules/" + rule + "?version=" + RuleForms.row(desks.mirela, rule).get("version").asInt()).must(204);
     }

@@ -49,24 +49,45 @@ function hear(message: Message) {
 
 /**
  * Runs `again` soon after something of the topics has changed, once for many changes together, and after a lost
- * connection is back. Ends with the component.
+ * connection is back. What changes while it still waits for its answer is asked for once more after that, never beside it. Ends with the
+ * component.
  *
+ * @param again what asks again; gives when that has been answered
  * @param concerns whether what is shown has to do with a change; all of the topics where absent
  */
-export function whenChanged(topics: Change['topic'][], again: () => void, wait = 120, concerns: (change: Change) => boolean = () => true) {
+export function whenChanged(
+  topics: Change['topic'][],
+  again: () => Promise<unknown> | undefined,
+  wait = 120,
+  concerns: (change: Change) => boolean = () => true,
+) {
   let timer: ReturnType<typeof setTimeout> | undefined
+  let asking = false
+  /** Over how long to spread what has changed while the answer was under way. */
+  let once: number | undefined
+  let gone = false
+  function soon(spread: number) {
+    timer ??= setTimeout(() => void ask(), wait + Math.random() * spread)
+  }
+  async function ask() {
+    timer = undefined
+    asking = true
+    try {
+      await becauseOfChanges(again)
+    } finally {
+      asking = false
+      if (once !== undefined && !gone) soon(once)
+      once = undefined
+    }
+  }
   const listener = (spread: number, change?: Change) => {
     if (change && !(topics.includes(change.topic) && concerns(change))) return
-    timer ??= setTimeout(
-      () => {
-        timer = undefined
-        becauseOfChanges(again)
-      },
-      wait + Math.random() * spread,
-    )
+    if (asking) once = spread
+    else soon(spread)
   }
   listeners.add(listener)
   onScopeDispose(() => {
+    gone = true
     listeners.delete(listener)
     clearTimeout(timer)
   })

@@ -1,6 +1,6 @@
 import createClient, { type Middleware } from 'openapi-fetch'
 import { attended, used } from '../attended'
-import { somethingChanges, together, Wanted } from './together'
+import { putOff, somethingChanges, together, Wanted } from './together'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
@@ -67,7 +67,7 @@ export const api = createClient<paths>({
   baseUrl: location.origin,
   Request: Wanted,
   fetch: async (request) => {
-    if (request.method === 'GET') return together(request, fetch)
+    if (request.method === 'GET') return together(request, putOff)
     somethingChanges()
     const copy = request.clone()
     const response = await fetch(request)

@@ -1,5 +1,5 @@
-import { describe, expect, it } from 'vitest'
-import { asking, somethingChanges, together, Wanted, becauseOfChanges, BY_ITSELF } from './together'
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { asking, becauseOfChanges, BY_ITSELF, putOff, somethingChanges, together, Wanted } from './together'
 
 /** A server that answers when it is told to. */
 function server() {
@@ -84,5 +84,38 @@ describe('the same asked by several at the same time', () => {
     becauseOfChanges(() => (call = new Wanted('http://localhost/api/people')))
     expect(call?.headers.get(BY_ITSELF)).toBe('yes')
     expect(new Wanted('http://localhost/api/people').headers.get(BY_ITSELF)).toBeNull()
+  })
+})
+
+describe('what the server puts off', () => {
+  afterEach(() => vi.useRealTimers())
+  const busy = () => new Response('', { status: 503, headers: { 'Retry-After': '2' } })
+  const screen = () => becauseOfChanges(() => new Wanted('http://localhost/api/desk'))
+
+  it('is asked again when it says so, and not before', async () => {
+    vi.useFakeTimers()
+    const ask = vi.fn().mockResolvedValueOnce(busy()).mockResolvedValueOnce(new Response('now'))
+    const answer = putOff(screen(), ask)
+    await vi.advanceTimersByTimeAsync(1900)
+    expect(ask).toHaveBeenCalledTimes(1)
+    await vi.advanceTimersByTimeAsync(2200)
+    expect(await text(answer)).toBe('now')
+  })
+
+  it('is no more asked once nobody wants to know', async () => {
+    vi.useFakeTimers()
+    const ask = vi.fn().mockImplementation(() => Promise.resolve(busy()))
+    const leaving = new AbortController()
+    const answer = asking(leaving.signal, () => putOff(screen(), ask)).catch((e: Error) => e.name)
+    await vi.advanceTimersByTimeAsync(0)
+    leaving.abort()
+    expect(await answer).toBe('AbortError')
+    await vi.advanceTimersByTimeAsync(9000)
+    expect(ask).toHaveBeenCalledTimes(1)
+  })
+
+  it('goes to a person who asks: its failure is said', async () => {
+    const ask = vi.fn().mockImplementation(() => Promise.resolve(busy()))
+    expect((await putOff(people(), ask)).status).toBe(503)
   })
 })

@@ -80,10 +80,10 @@ export function asking<T>(signal: AbortSignal, ask: () => T): T {
 let byItself = false
 
 /** Does what asks again because something has changed: the calls it makes before it first waits say so, and wait for what people do. */
-export function becauseOfChanges(again: () => void) {
+export function becauseOfChanges<T>(again: () => T): T {
   byItself = true
   try {
-    again()
+    return again()
   } finally {
     byItself = false
   }
@@ -97,5 +97,16 @@ export class Wanted extends Request {
   constructor(url: RequestInfo | URL, init?: RequestInit) {
     super(url, wantedUntil ? { ...init, signal: wantedUntil } : init)
     if (byItself) this.headers.set(BY_ITSELF, 'yes')
+  }
+}
+
+/** Asks; what the server puts off because too many screens ask at once (503, Retry-After) is asked again when it says so. */
+export async function putOff(request: Request, ask: (request: Request) => Promise<Response> = fetch): Promise<Response> {
+  for (;;) {
+    const answer = await ask(request.clone())
+    const seconds = Number(answer.headers.get('Retry-After'))
+    if (answer.status !== 503 || !seconds || !request.headers.has(BY_ITSELF)) return answer
+    // Not all of them at the same moment again.
+    await Promise.race([new Promise((go) => setTimeout(go, seconds * 1000 * (1 + Math.random()))), aborted(request.signal)])
   }
 }

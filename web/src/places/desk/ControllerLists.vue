@@ -25,7 +25,7 @@ async function load() {
   emit('some', (late.value.value?.items.length ?? 0) + (unsent.value.value?.length ?? 0) + (today.value.value?.length ?? 0))
 }
 onMounted(load)
-whenChanged(['REVIEW', 'PASSAGE', 'MAIL'], () => void load(), 500)
+whenChanged(['REVIEW', 'PASSAGE', 'MAIL'], () => load(), 500)
 const tryAgain = () => act(() => data(api.POST('/api/projects/{project}/messages-unsent/tries', path.value)))
 const SHOWN = 10
 </script>

@@ -88,12 +88,7 @@ const backAgain = computed(() => {
   return `${some} Of ${which} no further revision is expected; one that comes all the same is taken as the next.`.trim()
 })
 
-function load() {
-  void reviews.load()
-  void stopped.load()
-  void back.load()
-  void onTheWay.load()
-}
+const load = () => Promise.all([reviews.load(), stopped.load(), back.load(), onTheWay.load()])
 onMounted(load)
 /** Passages stand here that are one's own, or one's firm's for who sees no more; of a controller all that are stopped. */
 whenChanged(

@@ -18,9 +18,9 @@ async function load() {
   emit('some', lacking.value.value?.length ?? 0)
 }
 onMounted(load)
-whenChanged(['PEOPLE', 'RULES'], () => void load(), 500)
+whenChanged(['PEOPLE', 'RULES'], () => load(), 500)
 // Folders change with every file that arrives; what of them is missing can wait.
-whenChanged(['FOLDER'], () => void load(), 5000)
+whenChanged(['FOLDER'], () => load(), 5000)
 const WORDS: Record<NonNullable<typeof lacking.value.value>[number]['what'], string> = {
   MAIL: 'Mail',
   PEOPLE: 'Take or add people',

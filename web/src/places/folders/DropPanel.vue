@@ -56,7 +56,7 @@ onBeforeUnmount(() => {
   preview.stop()
 })
 onMounted(look)
-whenChanged(['RULES'], () => !sending.value && void look(), 300)
+whenChanged(['RULES'], () => (sending.value ? undefined : look()), 300)
 const halted = computed(() => preview.arrivals.value.filter(bad).length)
 const told = computed(() => [...new Set(preview.arrivals.value.flatMap((t) => t.tried?.told.map((m) => m.who) ?? []))])
 /** Fields that arrivals would be stopped for lack of; asked for here. */
@@ -86,7 +86,7 @@ const remarks = useRemarks(
   () => passages.value.value?.items.map((row) => row.passage.id) ?? [],
 )
 const follow = () => passages.load().then(remarks.load)
-whenChanged(['PASSAGE', 'REVIEW'], () => void follow())
+whenChanged(['PASSAGE', 'REVIEW'], () => follow())
 const drop = computed(() => sending.value?.drop)
 const total = computed(() => kept.value.reduce((n, f) => n + f.size, 0))
 const authors = computed(

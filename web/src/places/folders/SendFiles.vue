@@ -77,8 +77,8 @@ watch(() => [form.route, form.author, JSON.stringify(form.given)], tryIt)
 whenChanged(
   ['RULES', 'PEOPLE', 'PASSAGE', 'FOLDER'],
   () => {
-    void look.load()
     tryIt()
+    return look.load()
   },
   400,
 )

@@ -12,7 +12,7 @@ const list = usePaged(
   (page) => page,
 )
 onMounted(list.load)
-whenChanged(['MAIL'], () => void list.load(), 500)
+whenChanged(['MAIL'], () => list.load(), 500)
 const chosen = ref<number>()
 const mails = list.rows
 const mail = computed(() => mails.value.find((m) => m.id === chosen.value) ?? mails.value[0])

@@ -50,7 +50,7 @@ const text = ref<Schemas['MessageText']>()
 const { busy, problem, act } = useAct(() => void list.load())
 onMounted(list.begin)
 watch([which, all], () => void list.begin())
-whenChanged(['MAIL', 'PASSAGE', 'REVIEW'], () => void list.load(), 2000)
+whenChanged(['MAIL', 'PASSAGE', 'REVIEW'], () => list.load(), 2000)
 watch(
   () => line.value?.id,
   async (id) => {

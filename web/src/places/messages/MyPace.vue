@@ -27,7 +27,7 @@ watch(mine.value, (m) => {
 })
 const ignored = computed(() => !!mine.value.value?.wish && longest(mine.value.value.wish) > mine.value.value.slowest)
 onMounted(mine.load)
-whenChanged(['PASSAGE', 'MAIL'], () => void (!chosen.value && mine.load()), 2000)
+whenChanged(['PASSAGE', 'MAIL'], () => (chosen.value ? undefined : mine.load()), 2000)
 const save = () =>
   act(async () => {
     saved.value = false

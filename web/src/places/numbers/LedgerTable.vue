@@ -28,8 +28,7 @@ const which = ref<'ledger' | 'journal'>('ledger')
 const { busy, problem, act } = useAct(load)
 
 function load() {
-  void page.load()
-  void journal.load()
+  return Promise.all([page.load(), journal.load()])
 }
 onMounted(load)
 whenChanged(['NUMBERS'], load, 500)

@@ -32,13 +32,12 @@ const found = useLoaded(() =>
 )
 
 function load() {
-  void one.load()
-  void folders.load()
+  return Promise.all([one.load(), folders.load()])
 }
 onMounted(load)
 watch(id, () => {
   at.value = undefined
-  load()
+  void load()
 })
 whenChanged(['FOLDER'], load, 500)
 let pause: ReturnType<typeof setTimeout> | undefined

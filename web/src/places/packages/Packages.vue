@@ -44,11 +44,10 @@ const values = ref<Record<string, string>>({})
 const { busy, problem, act } = useAct(load)
 
 function load() {
-  void all.load()
-  if (session.controls) void templates.load()
+  return Promise.all([all.load(), session.controls ? templates.load() : undefined])
 }
 onMounted(() => {
-  load()
+  void load()
   if (!session.controls) return
   void folders.load()
   void people.load()

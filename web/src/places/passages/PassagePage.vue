@@ -26,11 +26,7 @@ const id = computed(() => Number(route.params.id))
 const sheet = useLoaded(() => data(api.GET('/api/passages/{id}', { params: { path: { id: id.value } } })))
 const said = useLoaded(() => data(api.GET('/api/passages/{passage}/answers', { params: { path: { passage: id.value } } })))
 
-function load() {
-  void sheet.load()
-  void said.load()
-  void back.load()
-}
+const load = () => Promise.all([sheet.load(), said.load(), back.load()])
 onMounted(load)
 watch(id, load)
 whenChanged(['PASSAGE', 'REVIEW'], load)

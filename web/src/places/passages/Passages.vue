@@ -48,7 +48,7 @@ function load() {
 }
 onMounted(load)
 watch(() => route.query, load)
-whenChanged(['PASSAGE', 'REVIEW'], () => void list.load())
+whenChanged(['PASSAGE', 'REVIEW'], () => list.load())
 </script>
 
 <template>

@@ -23,9 +23,7 @@ const at = ref<{ type: string; discipline: string }>()
 const taking = ref(false)
 const { busy, problem, act } = useAct()
 onMounted(matrix.load)
-whenChanged(['PEOPLE'], () => {
-  if (!changed.value) void matrix.load()
-})
+whenChanged(['PEOPLE'], () => (changed.value ? undefined : matrix.load()))
 watch(matrix.value, (v) => (cells.value = JSON.parse(JSON.stringify(v?.cells ?? [])) as Cell[]))
 const changed = computed(() => JSON.stringify(cells.value) !== JSON.stringify(matrix.value.value?.cells ?? []))
 const codes = (key?: string) => [

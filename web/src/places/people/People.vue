@@ -30,7 +30,7 @@ onMounted(() => {
   void everybody.load()
   if (session.controls) void failing.load()
 })
-whenChanged(['MAIL'], () => void (session.controls && failing.load()), 1000)
+whenChanged(['MAIL'], () => (session.controls ? failing.load() : undefined), 1000)
 /** Why mail to somebody's address as it is now was given up. */
 const unreached = (p: { id: number; email: string }) => failing.value.value?.find((f) => f.person === p.id && f.address === p.email)
 const { problem, act } = useAct()
@@ -45,7 +45,7 @@ const PARTS = [
 const route = useRoute()
 const router = useRouter()
 const part = computed(() => PARTS.find((p) => p.key === route.query.part)?.key ?? 'everybody')
-whenChanged(['PEOPLE'], () => void everybody.load(), 500)
+whenChanged(['PEOPLE'], () => everybody.load(), 500)
 /** Somebody who is about to leave, and what hangs on that person. */
 const leaving = ref<{ id: number; name: string; hanging: Schemas['Hanging'][] }>()
 /** Who was invited just now; with the link to hand over where there is no mail. */

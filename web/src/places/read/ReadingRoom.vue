@@ -40,15 +40,11 @@ const before = useLoaded(async () => {
 })
 const zoom = ref(1)
 
-function load() {
-  void sheet.load()
-  void review.load()
-  void answers.load()
-}
+const load = () => Promise.all([sheet.load(), review.load(), answers.load()])
 onMounted(load)
 watch(id, () => {
   zoom.value = 1
-  load()
+  void load()
 })
 whenChanged(['REVIEW', 'PASSAGE'], load)
 

@@ -52,7 +52,7 @@ onMounted(() => {
   void people.load()
 })
 watch(filter, begin)
-whenChanged(['REVIEW', 'PASSAGE'], () => void (plots.value || list.load()), 500)
+whenChanged(['REVIEW', 'PASSAGE'], () => (plots.value ? undefined : list.load()), 500)
 
 function set(key: string, event: Event) {
   void router.replace({ query: { ...route.query, [key]: (event.target as HTMLSelectElement).value || undefined } })

@@ -24,14 +24,9 @@ const editions = useLoaded(() =>
   data(api.GET('/api/projects/{project}/routes/{key}/editions', { params: { path: { project, key: must(showing.value) } } })),
 )
 const { busy, problem, act } = useAct(() => void routes.load())
-onMounted(() => {
-  void routes.load()
-  void people.load()
-})
-whenChanged(['RULES', 'PEOPLE'], () => {
-  void routes.load()
-  void people.load()
-})
+const load = () => Promise.all([routes.load(), people.load()])
+onMounted(load)
+whenChanged(['RULES', 'PEOPLE'], load)
 const all = computed(() => routes.value.value ?? [])
 
 function begin(form: RouteForm = newRoute()) {

@@ -79,7 +79,7 @@ onBeforeUnmount(() => clearTimeout(pause))
 
 const sample = useSample(form, written, () => props.choices)
 // What speaks against it, and what comes of the sample, changes with the rest of the sheet and with who and what there is.
-whenChanged(['RULES', 'PEOPLE', 'FOLDER'], () => (void look.load(), sample.again()), 500)
+whenChanged(['RULES', 'PEOPLE', 'FOLDER'], () => (sample.again(), look.load()), 500)
 const names = computed(() => [...new Set([sample.name.value, ...(sample.there.value.value ?? []).map((f) => f.name)])].filter(Boolean))
 const { parts } = useExample(sample.name, () => (sample.there.value.value ?? []).map((f) => f.name))
 

@@ -14,7 +14,7 @@ const runs = usePaged(
   (page) => page,
 )
 onMounted(runs.load)
-whenChanged(['PASSAGE', 'FOLDER'], () => void runs.load(), 500)
+whenChanged(['PASSAGE', 'FOLDER'], () => runs.load(), 500)
 const OCCASION: Record<string, string> = { ARRIVED: 'arrived', STOPPED: 'stopped', RETURNED: 'went back', ISSUED: 'issued', LEFT: 'left' }
 </script>
 

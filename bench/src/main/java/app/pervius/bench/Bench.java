@@ -32,6 +32,7 @@ public final class Bench {
         parts.put("patterns", new PatternRate(scale));
         parts.put("reviews", new ReviewRate(scale));
         parts.put("rules", new RuleRate(scale));
+        parts.put("messages", new MessageRate(scale));
         parts.put("live", new LiveRate(scale));
         parts.put("start", new StartTime());
         parts.put("crowded", new Crowded(scale));

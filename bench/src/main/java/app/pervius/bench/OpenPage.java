@@ -21,6 +21,8 @@ final class OpenPage implements Closeable {
     private final Place place;
     private final Closeable stream;
     private final AtomicBoolean asking = new AtomicBoolean();
+    /** Whether something has changed since it asked. */
+    private final AtomicBoolean once = new AtomicBoolean();
     private volatile boolean connected;
     private volatile String awaited = "";
     private volatile long shownAt;
@@ -74,8 +76,11 @@ final class OpenPage implements Closeable {
                 if (change.get("topic").asString().equals("TRAY") && toldAt == 0) {
                     toldAt = System.nanoTime();
                 }
-                if (concerned(change) && asking.compareAndSet(false, true)) {
-                    Thread.ofVirtual().start(() -> askAgain(several.get("spread").asLong()));
+                if (concerned(change)) {
+                    once.set(true);
+                    if (asking.compareAndSet(false, true)) {
+                        Thread.ofVirtual().start(() -> askAgain(several.get("spread").asLong()));
+                    }
                 }
             });
         }
@@ -91,17 +96,23 @@ final class OpenPage implements Closeable {
         };
     }
 
+    /** One question at a time; what changes meanwhile is asked for once more after its answer. */
     private void askAgain(long spread) {
-        LockSupport.parkNanos((WAIT_MILLIS + ThreadLocalRandom.current().nextLong(spread + 1)) * 1_000_000);
-        // What changes from here on is asked for once more.
-        asking.set(false);
-        String answer = switch (place) {
-            case FOLDER -> person.byItself("/api/folders/" + site.drawings());
-            case PASSAGES -> person.byItself("/api/projects/" + site.project() + "/passages?which=ON_THE_WAY");
-            case DESK -> person.byItself("/api/desk/reviews");
-        };
-        if (shownAt == 0 && answer.contains(awaited)) {
-            shownAt = System.nanoTime();
+        try {
+            while (once.get()) {
+                LockSupport.parkNanos((WAIT_MILLIS + ThreadLocalRandom.current().nextLong(spread + 1)) * 1_000_000);
+                once.set(false);
+                String answer = switch (place) {
+                    case FOLDER -> person.byItself("/api/folders/" + site.drawings());
+                    case PASSAGES -> person.byItself("/api/projects/" + site.project() + "/passages?which=ON_THE_WAY");
+                    case DESK -> person.byItself("/api/desk/reviews");
+                };
+                if (shownAt == 0 && answer.contains(awaited)) {
+                    shownAt = System.nanoTime();
+                }
+            }
+        } finally {
+            asking.set(false);
         }
     }
 }

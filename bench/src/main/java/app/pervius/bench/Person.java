@@ -18,6 +18,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.function.BiConsumer;
 import java.util.stream.Stream;
 import java.util.Map;
+import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.locks.LockSupport;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -71,11 +72,18 @@ final class Person {
         }
     }
 
-    /** Asks as a screen does by itself because something has changed. */
+    /** Asks as a screen does by itself because something has changed: once more where it is put off. */
     String byItself(String path) {
         try {
-            return http.send(HttpRequest.newBuilder(URI.create(address + path)).header("Pervius-By-Itself", "yes").GET().build(),
-                    BodyHandlers.ofString()).body();
+            while (true) {
+                HttpRequest question = HttpRequest.newBuilder(URI.create(address + path)).header("Pervius-By-Itself", "yes").GET().build();
+                HttpResponse<String> answer = http.send(question, BodyHandlers.ofString());
+                if (answer.statusCode() != 503) {
+                    return answer.body();
+                }
+                long seconds = answer.headers().firstValueAsLong("Retry-After").orElseThrow();
+                LockSupport.parkNanos((long) (seconds * 1e9 * (1 + ThreadLocalRandom.current().nextDouble())));
+            }
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (InterruptedException e) {

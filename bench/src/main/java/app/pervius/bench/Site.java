@@ -72,6 +72,13 @@ final class Site {
             return context.getBean(type);
         }
 
+        /** Stops it and starts it anew on the same data, with other settings. */
+        Here again(Map<String, Object> more) {
+            context.close();
+            ConfigurableApplicationContext anew = start(data, more);
+            return new Here(anew, data, new Site(addressOf(anew), site.project, site.drawings, site.plain));
+        }
+
         @Override
         public void close() {
             context.close();
@@ -82,22 +89,29 @@ final class Site {
     /** Starts one in this process and sets it up. */
     static Here here(Map<String, Object> more) throws IOException {
         Path data = Files.createTempDirectory("pervius-bench");
-        Map<String, Object> settings = new HashMap<>(Map.of("pervius.data", data.toString(), "server.address", "127.0.0.1", "server.port",
-                0, "pervius.calls.per-minute", 10_000_000));
-        settings.putAll(more);
         PrintStream before = System.out;
         ByteArrayOutputStream said = new ByteArrayOutputStream();
         System.setOut(new PrintStream(said, true, StandardCharsets.UTF_8));
         ConfigurableApplicationContext context;
         try {
-            context = new SpringApplication(Pervius.class).run(settings.entrySet().stream().map(e -> "--" + e.getKey() + "=" + e.getValue())
-                    .toArray(String[]::new));
+            context = start(data, more);
         } finally {
             System.setOut(before);
         }
         String text = said.toString(StandardCharsets.UTF_8);
-        String address = "http://127.0.0.1:" + Objects.requireNonNull(((WebServerApplicationContext) context).getWebServer()).getPort();
-        return new Here(context, data, setUp(address, text.replaceFirst("(?s).*code=(\\S+).*", "$1")));
+        return new Here(context, data, setUp(addressOf(context), text.replaceFirst("(?s).*code=(\\S+).*", "$1")));
+    }
+
+    private static ConfigurableApplicationContext start(Path data, Map<String, Object> more) {
+        Map<String, Object> settings = new HashMap<>(Map.of("pervius.data", data.toString(), "server.address", "127.0.0.1", "server.port",
+                0, "pervius.calls.per-minute", 10_000_000));
+        settings.putAll(more);
+        return new SpringApplication(Pervius.class).run(settings.entrySet().stream().map(e -> "--" + e.getKey() + "=" + e.getValue())
+                .toArray(String[]::new));
+    }
+
+    private static String addressOf(ConfigurableApplicationContext context) {
+        return "http://127.0.0.1:" + Objects.requireNonNull(((WebServerApplicationContext) context).getWebServer()).getPort();
     }
 
     /** Sets up an empty Pervius: a project, eight people who decide, a folder with a rule and one without. */

@@ -25,8 +25,8 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
 /**
  * Tells open browsers what has changed, so that they ask again where they show it: an event names things, it carries no content. What
- * changes within a short while is told together, and each browser only of what its account may see then. A browser that cannot keep up is
- * told once that it has missed something.
+ * changes within a short while is told together, what keeps changing less and less often, and each browser only of what its account may
+ * see then. A browser that cannot keep up is told once that it has missed something.
  */
 @Component
 public class Live {
@@ -37,6 +37,9 @@ public class Live {
     private static final Logger LOG = LoggerFactory.getLogger(Live.class);
     /** How long changes are gathered before they are told. */
     private static final Duration GATHERED = Duration.ofMillis(150);
+    /** By how much what keeps changing is held back at most for each who listens, and for how many. */
+    private static final Duration HELD_BACK_EACH = Duration.ofMillis(10);
+    private static final int MOST_HELD_BACK_FOR = 500;
     /** One browser needs one, however many tabs it has. */
     private static final int MOST_OF_ONE = 10;
     /** Where many listen they ask again one after the other: each for itself within so long. */
@@ -49,10 +52,12 @@ public class Live {
     private volatile boolean stopping;
     private final Accounts accounts;
     private final Sessions sessions;
+    private final AskedByThemselves asked;
 
-    Live(@Lazy Accounts accounts, @Lazy Sessions sessions) {
+    Live(@Lazy Accounts accounts, @Lazy Sessions sessions, AskedByThemselves asked) {
         this.accounts = accounts;
         this.sessions = sessions;
+        this.asked = asked;
     }
 
     @PostConstruct
@@ -71,14 +76,19 @@ public class Live {
     }
 
     private void work() {
+        Calm calm = new Calm();
         try {
             while (!stopping) {
-                Set<Change> some = new LinkedHashSet<>(Set.of(gathered.take()));
+                Set<Change> some = new LinkedHashSet<>();
+                Change first = gathered.poll(calm.next(System.nanoTime()), TimeUnit.NANOSECONDS);
                 long until = System.nanoTime() + GATHERED.toNanos();
-                for (Change next = more(until); next != null; next = more(until)) {
+                for (Change next = first; next != null; next = more(until)) {
                     some.add(next);
                 }
-                tell(some);
+                List<Change> ready = calm.ready(some, System.nanoTime(), longest());
+                if (!ready.isEmpty()) {
+                    tell(ready);
+                }
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
@@ -89,8 +99,13 @@ public class Live {
         return gathered.poll(until - System.nanoTime(), TimeUnit.NANOSECONDS);
     }
 
+    /** How long what keeps changing is held back: the longer, the more listen. */
+    private Duration longest() {
+        return HELD_BACK_EACH.multipliedBy(Math.min(listeners.size(), MOST_HELD_BACK_FOR));
+    }
+
     /** Whatever goes wrong with one, the others are told, and what comes next is. */
-    private void tell(Set<Change> some) {
+    private void tell(List<Change> some) {
         for (Listener listener : listeners) {
             try {
                 listener.offer(some);
@@ -140,9 +155,9 @@ public class Live {
         listeners.remove(listener);
     }
 
-    /** Over how many milliseconds browsers spread what they ask again. */
+    /** Over how many milliseconds browsers spread what they ask again: the longer, the more still wait for what they asked before. */
     int spread() {
-        return Math.min(MOST_SPREAD_MILLIS, (listeners.size() - 1) * SPREAD_MILLIS_EACH);
+        return Math.min(MOST_SPREAD_MILLIS, (listeners.size() - 1) * SPREAD_MILLIS_EACH) + 2 * asked.behindMillis();
     }
 
     Accounts accounts() {

@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Stream;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -45,6 +46,9 @@ public class People {
     private final Remembered<RoleId, String> roleNames = new Remembered<>();
     /** For each project the roles of its people. */
     private final Remembered<Long, Map<Long, Set<RoleId>>> rolesOf = new Remembered<>();
+    private final Remembered<Long, List<RoleView>> rolesIn = new Remembered<>();
+    /** For each project its active people. */
+    private final Remembered<Long, Set<Long>> members = new Remembered<>();
 
     People(PersonRepository people, FirmRepository firms, RoleRepository roles) {
         this.people = people;
@@ -83,14 +87,14 @@ public class People {
     }
 
     public List<RoleView> roles(long project) {
-        return roles.findByProjectIdOrderByName(project).stream().map(People::view).toList();
+        return rolesIn.get(project, () -> roles.findByProjectIdOrderByName(project).stream().map(People::view).toList());
     }
 
     /** The roles a person holds in a project. */
     public Set<RoleId> rolesOf(long project, long person) {
         return rolesOf.get(project, () -> {
             Map<Long, Set<RoleId>> byPerson = new HashMap<>();
-            roles.findByProjectIdOrderByName(project).forEach(role -> role.holders.forEach(holder ->
+            roles(project).forEach(role -> role.holders().forEach(holder ->
                     byPerson.computeIfAbsent(holder, k -> new HashSet<>()).add(new RoleId(role.id()))));
             return byPerson;
         }).getOrDefault(person, Set.of());
@@ -108,14 +112,12 @@ public class People {
 
     /** The active people who control a project. */
     public List<PersonView> controllers(long project) {
-        Set<Long> ids = new HashSet<>();
-        roles.findByProjectIdOrderByName(project).stream().filter(r -> r.controls).forEach(r -> ids.addAll(r.holders));
-        return ids.stream().sorted().map(this::person).filter(PersonView::active).toList();
+        return holding(project, RoleRights::controls).toList();
     }
 
     /** The active people of a project who may decide on what others send, and so may sit in its reviews. */
     public List<Holder> reviewingSide(long project) {
-        return having(project, r -> r.controls || r.decides && (r.seesAll || !r.seesFirms.isEmpty()));
+        return having(project, r -> r.controls() || r.decides() && (r.seesAll() || !r.seesFirms().isEmpty()));
     }
 
     /** Those of the reviewing side who see what a firm sends. */
@@ -126,29 +128,33 @@ public class People {
 
     /** Whether a person of the project may be told of what a firm sends: one of that firm, or who sees that firm's work. */
     public boolean maySee(long project, long person, long firm) {
-        return isMember(project, person) && (person(person).firmId() == firm || having(project, r -> sees(r, firm)).stream()
-                .anyMatch(h -> h.person().value() == person));
+        return isMember(project, person) && (person(person).firmId() == firm
+                || roles(project).stream().anyMatch(r -> r.holders().contains(person) && sees(r.may(), firm)));
     }
 
     /** Whether a role of a person lets that person decide. */
     public boolean decides(long project, long person) {
-        return having(project, r -> r.controls || r.decides).stream().anyMatch(h -> h.person().value() == person);
+        return holding(project, r -> r.controls() || r.decides()).anyMatch(p -> p.id() == person);
     }
 
-    private static boolean sees(Role role, long firm) {
-        return role.controls || role.seesAll || role.seesFirms.contains(firm);
+    private static boolean sees(RoleRights may, long firm) {
+        return may.controls() || may.seesAll() || may.seesFirms().contains(firm);
     }
 
-    private List<Holder> having(long project, java.util.function.Predicate<Role> right) {
-        Set<Long> ids = new HashSet<>();
-        roles.findByProjectIdOrderByName(project).stream().filter(right).forEach(r -> ids.addAll(r.holders));
-        return ids.stream().sorted().map(this::person).filter(PersonView::active)
-                .map(p -> new Holder(new PersonId(p.id()), new FirmId(p.firmId()))).toList();
+    private List<Holder> having(long project, Predicate<RoleRights> right) {
+        return holding(project, right).map(p -> new Holder(new PersonId(p.id()), new FirmId(p.firmId()))).toList();
+    }
+
+    /** The active people whose roles let them do something, each once. */
+    private Stream<PersonView> holding(long project, Predicate<RoleRights> right) {
+        return roles(project).stream().filter(r -> right.test(r.may())).flatMap(r -> r.holders().stream()).distinct().sorted()
+                .map(this::person).filter(PersonView::active);
     }
 
     /** Whether a person is of the project and active. */
     public boolean isMember(long project, long person) {
-        return people.findById(person).filter(p -> p.projectId == project && p.active).isPresent();
+        return members.get(project, () -> people.membersOf(project).stream().filter(p -> p.active).map(Person::id)
+                .collect(Collectors.toUnmodifiableSet())).contains(person);
     }
 
     /** The active people an audience means; addresses outside are not among them. */
@@ -180,6 +186,8 @@ public class People {
         holders.changed();
         roleNames.changed();
         rolesOf.changed();
+        rolesIn.changed();
+        members.changed();
     }
 
     static PersonView view(Person p) {

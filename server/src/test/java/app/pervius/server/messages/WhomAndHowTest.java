@@ -113,10 +113,12 @@ class WhomAndHowTest {
                 .contains("You get this because you follow " + DNM + " / Followed.");
         kwabena.delete(following + "/FOLDER/" + above).must(204);
         site.submit(DNM + " / Followed / Below", "Followed two.pdf");
-        Client author = app.as("Oluwaseun Finchley-Ade");
-        author.put(following + "/FOLDER/" + above, Map.of()).must(204);
+        // Another follower hears of the third one, and whoever hands it in does not, though he follows too.
+        app.as("Oluwaseun Finchley-Ade").put(following + "/FOLDER/" + above, Map.of()).must(204);
+        desks.mirela.put(following + "/FOLDER/" + above, Map.of()).must(204);
         site.submit(DNM + " / Followed / Below", "Followed three.pdf");
-        only(desks, "oluwaseun", "Followed three");
+        only(desks, "mirela", "Followed three");
+        assertThat(mails(desks.mirela, "oluwaseun", "Followed three")).isEmpty();
         assertThat(mails(desks.mirela, "kwabena", "Followed two")).isEmpty();
         assertThat(mails(desks.mirela, "kwabena", "Followed three")).isEmpty();
     }

@@ -50,9 +50,15 @@ class Circles {
         return seeing(passage, occasion, people.who(audience, passage.project(), new Around(passage)));
     }
 
-    /** Whoever follows it or a folder it is or came in, as far as they may see it, each with what he follows. */
+    /**
+     * Whoever follows it or a folder it is or came in, as far as they may see it, each with what he follows; that something has arrived is
+     * no news to whoever handed it in.
+     */
     Map<Long, String> followers(PassageFacts passage, Occasion occasion) {
         Map<Long, String> all = followings.followers(passage.project(), passage.document(), around(passage));
+        if (occasion == Occasion.ARRIVED) {
+            all.remove(passage.uploader());
+        }
         all.keySet().retainAll(seeing(passage, occasion, all.keySet().stream().filter(p -> people.person(p).active()).toList()));
         return all;
     }

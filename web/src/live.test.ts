@@ -1,0 +1,55 @@
+import { effectScope } from 'vue'
+import { afterEach, beforeEach, expect, it, vi } from 'vitest'
+
+/** The worker that hears of changes, as far as a page knows it. */
+const port = { postMessage: vi.fn(), start: vi.fn(), onmessage: undefined as ((e: { data: unknown }) => void) | undefined }
+
+beforeEach(() => {
+  vi.useFakeTimers()
+  vi.stubGlobal(
+    'SharedWorker',
+    class {
+      port = port
+    },
+  )
+})
+afterEach(() => {
+  vi.useRealTimers()
+  vi.unstubAllGlobals()
+  vi.resetModules()
+})
+
+const passage = { project: 1, topic: 'PASSAGE', id: 7, folder: 3, own: false }
+
+it('asks one question at a time, and once more for what has changed meanwhile, also after one that failed', async () => {
+  const { listen, whenChanged } = await import('./live')
+  listen()
+  const changes = () => port.onmessage?.({ data: { kind: 'changes', changes: [passage, passage], spread: 0 } })
+  const answers: { answered: () => void; failed: (e: Error) => void }[] = []
+  const again = vi.fn(() => new Promise<void>((answered, failed) => answers.push({ answered, failed })).catch(() => undefined))
+  const scope = effectScope()
+  scope.run(() => whenChanged(['PASSAGE'], again, 100))
+
+  changes()
+  await vi.advanceTimersByTimeAsync(100)
+  expect(again).toHaveBeenCalledTimes(1)
+  changes()
+  changes()
+  await vi.advanceTimersByTimeAsync(5000)
+  expect(again).toHaveBeenCalledTimes(1)
+  answers[0]?.answered()
+  await vi.advanceTimersByTimeAsync(100)
+  expect(again).toHaveBeenCalledTimes(2)
+  answers[1]?.failed(new Error('lost'))
+  await vi.advanceTimersByTimeAsync(5000)
+  expect(again).toHaveBeenCalledTimes(2)
+  changes()
+  await vi.advanceTimersByTimeAsync(100)
+  expect(again).toHaveBeenCalledTimes(3)
+
+  changes()
+  scope.stop()
+  answers[2]?.answered()
+  await vi.advanceTimersByTimeAsync(5000)
+  expect(again).toHaveBeenCalledTimes(3)
+})

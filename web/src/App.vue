@@ -14,6 +14,7 @@ const route = useRoute()
 const session = useSession()
 /** No place stands without somebody before it: who signs out, or is signed out, leaves none behind that asks for a project. */
 const nobody = computed(() => !session.me && !route.meta.open)
+const hasTray = computed(() => !!session.me && !route.meta.open && session.projects.length > 0 && !session.secondStepMissing)
 watch(
   () => !session.secondStepMissing && session.me?.account,
   (account) => account && listen(),
@@ -23,7 +24,10 @@ watch(
 
 <template>
   <div v-if="nobody" />
-  <div v-else-if="route.meta.whole" class="whole"><RouterView /></div>
+  <div v-else-if="route.meta.whole" class="stage room">
+    <div class="whole"><RouterView /></div>
+    <TrayBar v-if="hasTray" />
+  </div>
   <div v-else class="house">
     <Spine />
     <div class="stage">
@@ -40,7 +44,7 @@ watch(
           }}
         </p>
       </main>
-      <TrayBar v-if="session.projects.length && !session.secondStepMissing" />
+      <TrayBar v-if="hasTray" />
     </div>
   </div>
   <Keys />
@@ -50,8 +54,10 @@ watch(
 
 <style scoped>
 .whole {
-  height: 100%;
+  min-height: 0;
   overflow: auto;
+  /* As in main: what is hidden but for screen readers scrolls with what it stands beside. */
+  position: relative;
 }
 .house {
   display: grid;
@@ -64,6 +70,9 @@ watch(
   grid-template-rows: auto minmax(0, 1fr) auto;
   min-width: 0;
   height: 100%;
+}
+.room {
+  grid-template-rows: minmax(0, 1fr) auto;
 }
 main {
   overflow: auto;

@@ -44,11 +44,16 @@ final class TrialLetters {
     void add(String name, String folder, Tried tried) {
         Tried.Identity its = tried.identity();
         String what = its.number().map(number -> number + its.revision().map(r -> " " + r).orElse("") + " " + its.title()).orElse(name);
-        for (Tried.Told told : tried.told()) {
-            (told.gathered() ? gathered.computeIfAbsent(told.who(), k -> new ArrayList<>())
-                    : atOnce.computeIfAbsent(new At(told.who(), told.occasion()), k -> new ArrayList<>())).add(new Item(what, folder,
-                            told));
-        }
+        tried.told().forEach(told -> put(new Item(what, folder, told)));
+        // Those who have the first step are asked to decide; the route tells them so, whatever rules say.
+        tried.steps().stream().findFirst().ifPresent(step -> step.people().forEach(person -> put(new Item(what, folder, new Tried.Told(
+                Occasion.TO_DECIDE, person, tried.rule().orElse(""), name, "", false, Occasion.TO_DECIDE.because())))));
+    }
+
+    private void put(Item item) {
+        Tried.Told told = item.told();
+        (told.gathered() ? gathered.computeIfAbsent(told.who(), k -> new ArrayList<>())
+                : atOnce.computeIfAbsent(new At(told.who(), told.occasion()), k -> new ArrayList<>())).add(item);
     }
 
     List<ForetoldLetter> all() {

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.pervius.core.tell.Occasion;
 import app.pervius.core.trial.Tried;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -13,8 +14,12 @@ import org.junit.jupiter.api.Test;
 class TrialLettersTest {
 
     private static Tried tried(String number, Tried.Told... told) {
+        return reviewed(number, List.of(), told);
+    }
+
+    private static Tried reviewed(String number, List<Tried.Step> steps, Tried.Told... told) {
         return new Tried(true, Optional.empty(), List.of(), List.of(), List.of(), new Tried.Identity(Optional.of(number).filter(n ->
-                !n.isEmpty()), Optional.of("P01"), "Plan", Map.of()), Optional.empty(), List.of(), Map.of(), List.of(told), List.of());
+                !n.isEmpty()), Optional.of("P01"), "Plan", Map.of()), Optional.empty(), steps, Map.of(), List.of(told), List.of());
     }
 
     private static Tried.Told told(String who, Occasion occasion, String subject, boolean gathered) {
@@ -35,6 +40,20 @@ class TrialLettersTest {
         assertThat(all).extracting(TrialLetters.ForetoldLetter::gathered).containsExactly(false, false, true);
         assertThat(all.getFirst().text()).contains("KWR-1 P01 Plan", "B.pdf", "Said", "You get this because the rule names you.");
         assertThat(all.getLast().text()).contains("KWR-1 P01 Plan", "B.pdf", "told by “Watch”");
+    }
+
+    @Test
+    void whoHasTheFirstStepIsAskedToDecideAndWhoHasALaterOneIsNot() {
+        List<Tried.Step> steps = List.of(new Tried.Step("Check", List.of("Agnes", "Priya"), Instant.EPOCH),
+                new Tried.Step("Approve", List.of("Tomasz"), Instant.EPOCH));
+        TrialLetters letters = new TrialLetters("KWR");
+        letters.add("A.pdf", "In", reviewed("KWR-1", steps));
+        letters.add("B.pdf", "In", reviewed("", steps));
+        assertThat(letters.all()).extracting(TrialLetters.ForetoldLetter::to).containsExactly("Agnes", "Priya");
+        assertThat(letters.all()).allSatisfy(letter -> {
+            assertThat(letter.subject()).isEqualTo("[KWR] 2 files waiting for your decision (…)");
+            assertThat(letter.text()).contains("KWR-1 P01 Plan", "B.pdf", "You get this because it is yours to decide.");
+        });
     }
 
     @Test

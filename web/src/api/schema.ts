@@ -4269,7 +4269,7 @@ export interface components {
             /** Format: int64 */
             shelf?: number;
             /** Format: int64 */
-            submission: number;
+            submission?: number;
             what: string;
         };
         Items: {

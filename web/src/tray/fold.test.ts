@@ -30,6 +30,12 @@ it('leads to the one thing, or to all of them', () => {
   expect(kept && leadsTo(kept)).toBe('/folders/7')
 })
 
+it('keeps what is told of no file apart, each with its place', () => {
+  const news = { submission: undefined, passage: undefined, occasion: 'PACKAGE_MADE', label: '' } as const
+  const lines = fold([item(4, 0, { ...news, link: '/packages/1' }), item(3, 0, { ...news, link: '/packages/2' })])
+  expect(lines.map(leadsTo)).toEqual(['/packages/1', '/packages/2'])
+})
+
 it('has a mark of its own for each colour', () => {
   expect(new Set(COLOURS.map((c) => LOOKS[c].mark)).size).toBe(COLOURS.length)
 })

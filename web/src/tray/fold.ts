@@ -9,11 +9,11 @@ export interface Line {
   ids: number[]
 }
 
-/** What happened to files of one submission in the same way is one line with a count; order stays. */
+/** What happened to files of one submission in the same way is one line with a count, what leads elsewhere one of its own; order stays. */
 export function fold(items: Item[]): Line[] {
   const lines = new Map<string, Line>()
   for (const item of items) {
-    const key = `${item.project}/${item.submission}/${item.occasion}/${item.shelf ?? ''}`
+    const key = `${item.project}/${item.submission ?? item.link}/${item.occasion}/${item.shelf ?? ''}`
     const line = lines.get(key)
     if (line) line.ids.push(item.id)
     else lines.set(key, { first: item, ids: [item.id] })
@@ -39,6 +39,6 @@ export const says = (line: Line) => (line.ids.length === 1 ? line.first.what : `
 export const leadsTo = (line: Line) =>
   line.ids.length === 1
     ? line.first.link
-    : line.first.passage === undefined
+    : line.first.passage === undefined || line.first.submission === undefined
       ? line.first.link
       : `/passages?submission=${line.first.submission}&which=ALL`

@@ -34,6 +34,7 @@ public final class Bench {
         parts.put("rules", new RuleRate(scale));
         parts.put("messages", new MessageRate(scale));
         parts.put("live", new LiveRate(scale));
+        parts.put("steady", new Steady(scale));
         parts.put("start", new StartTime());
         parts.put("crowded", new Crowded(scale));
         List<String> wanted = arguments.length > 1 ? List.of(arguments).subList(1, arguments.length) : List.copyOf(parts.keySet());

@@ -10,8 +10,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.openqa.selenium.By;
 
 /** (e) the heap with some 10,000 passages and during an upload of 2 GB, and (g) the first view of the Desk with them and without. */
@@ -47,12 +45,13 @@ final class Crowded implements Bench.Part {
             Site site = crowded.setUp();
             Site other = fresh.setUp();
             fill(site);
-            long before = Files.size(collections);
+            List<HeapLog.Collection> filled = HeapLog.read(collections);
             upload(site);
+            List<HeapLog.Collection> uploaded = HeapLog.read(collections).stream().skip(filled.size()).toList();
             found.add(Measure.within("e", "heap in use after a collection with " + submissions * EACH
-                    + " passages, MB (the server runs with 512)", heap(collections, 0, before, 2), 512));
+                    + " passages, MB (the server runs with 512)", filled.getLast().after(), 512));
             found.add(Measure.within("e", "most heap in use while 2 GB are uploaded, MB (the server runs with 512)",
-                    heap(collections, before, Long.MAX_VALUE, 1), 512));
+                    uploaded.stream().mapToDouble(HeapLog.Collection::before).max().orElse(0), 512));
             found.addAll(desk(site, other));
         } finally {
             Site.delete(full);
@@ -110,20 +109,6 @@ final class Crowded implements Bench.Part {
             left -= n;
             return n;
         }
-    }
-
-    /** From the log of collections between two places in it: the last figure after a collection (2), or the greatest before one (1). */
-    private static double heap(Path log, long from, long to, int group) throws IOException {
-        String text = Files.readString(log);
-        Matcher pause = Pattern.compile("(\\d+)M->(\\d+)M\\(\\d+M\\)")
-                .matcher(text.substring((int) from, (int) Math.min(to, text.length())));
-        double last = 0;
-        double most = 0;
-        while (pause.find()) {
-            last = Double.parseDouble(pause.group(group));
-            most = Math.max(most, last);
-        }
-        return group == 1 ? most : last;
     }
 
     private List<Measure> desk(Site full, Site empty) {

@@ -77,7 +77,7 @@ final class LiveRate implements Bench.Part {
         return answered;
     }
 
-    private static List<OpenPage> openAll(Site site, List<Person> people, int browsers) {
+    static List<OpenPage> openAll(Site site, List<Person> people, int browsers) {
         List<OpenPage> open = new ArrayList<>();
         for (int i = 0; i < browsers; i++) {
             open.add(new OpenPage(people.get(i % people.size()), site, OpenPage.Place.values()[i % OpenPage.Place.values().length]));
@@ -93,10 +93,10 @@ final class LiveRate implements Bench.Part {
      * @param shown seconds from then until all who show it do
      * @param told seconds from then until each heard that something has come for him
      */
-    private record Drop(double answered, double shown, List<Double> told) {
+    record Drop(double answered, double shown, List<Double> told) {
     }
 
-    private static List<Drop> drops(Site site, Person author, List<OpenPage> open, int count) {
+    static List<Drop> drops(Site site, Person author, List<OpenPage> open, int count) {
         List<Drop> all = new ArrayList<>();
         for (int i = 0; i < count; i++) {
             String name = "live " + open.size() + " " + System.nanoTime();
@@ -113,7 +113,7 @@ final class LiveRate implements Bench.Part {
     }
 
     /** A rule that tells everybody of the deciders' firm of each arrival. */
-    private static void tellEverybody(Site site) {
+    static void tellEverybody(Site site) {
         Person ines = site.controller();
         long firm = ines.get("/api/projects/" + site.project() + "/people").get("firms").valueStream()
                 .filter(f -> f.get("code").asString().equals("DEC")).findFirst().orElseThrow().get("id").asLong();

@@ -31,6 +31,7 @@ final class MessageRate implements Bench.Part {
     public List<Measure> measure() throws Exception {
         // Without a mail server, so that invitations come as links.
         Site.Here empty = Site.here(Map.of());
+        people(empty.bean(JdbcTemplate.class), empty.site().project());
         try (MailSink sink = new MailSink(); Site.Here here = empty.again(Map.of("spring.mail.host", "127.0.0.1", "spring.mail.port",
                 sink.port()))) {
             Person author = here.site().controller();
@@ -39,7 +40,6 @@ final class MessageRate implements Bench.Part {
             JdbcTemplate jdbc = here.bean(JdbcTemplate.class);
             Crowd.until(() -> Objects.requireNonNull(jdbc.queryForObject("select count(*) from passage where state = 'WAITING'",
                     Long.class)) == PASSAGES, MOST_SECONDS);
-            people(jdbc, here.site().project());
             List<Double> ours = new ArrayList<>();
             List<Double> floor = new ArrayList<>();
             for (int round = 0; round < rounds; round++) {

@@ -13,14 +13,17 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 class LiveController {
 
     private final Live live;
+    private final Handles handles;
 
-    LiveController(Live live) {
+    LiveController(Live live, Handles handles) {
         this.live = live;
+        this.handles = handles;
     }
 
     @Hidden
     @GetMapping(path = "/api/live", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
     SseEmitter listen(Actor actor, HttpServletRequest request) {
+        handles.oneMore();
         return live.listen(actor, request.getSession().getId());
     }
 }

@@ -1,5 +1,5 @@
 /** What is live in the browser: server-sent events. */
-@Feature(uses = {"access", "store"})
+@Feature(uses = {"access", "refused", "store"})
 @NullMarked
 package app.pervius.server.live;
 

@@ -12,6 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Service;
@@ -27,6 +28,9 @@ public class Messages {
 
     private static final int MOST_OF_RULES = 220;
     private static final int MOST_DETAIL = 4000;
+    private static final int MOST_KEY = 200;
+    /** The project, as subjects begin with it. */
+    private static final Pattern PROJECT = Pattern.compile("^\\[[^\\]]*\\] ");
     private static final int MOST_SUBJECT = 400;
 
     /**
@@ -167,15 +171,26 @@ public class Messages {
     }
 
     /**
-     * Sends a message that is about no passage, once for each key, in the transaction of what it tells of.
+     * Sends a message that is about no passage, once for each key, in the transaction of what it tells of; it is in the tray, too.
      *
+     * @param subject what mail says; without the project in brackets at its beginning what the tray says
      * @param place where the link at its end leads, within Pervius
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public void send(long project, Collection<Long> persons, Occasion occasion, String key, String subject, String text, String place) {
-        new LinkedHashSet<>(persons).forEach(id -> dispatch.put(dispatch.message(project, id, people.person(id).email(), occasion,
-                key + "/" + id, subject,
-                text + address + place + "\n")));
+        for (long person : new LinkedHashSet<>(persons)) {
+            Message message = dispatch.put(dispatch.message(project, person, people.person(person).email(), occasion, key + "/" + person,
+                    subject, text + address + place + "\n"));
+            Notice notice = new Notice();
+            notice.projectId = project;
+            notice.personId = person;
+            notice.occasion = occasion;
+            notice.gatherKey = cut(key, MOST_KEY);
+            notice.what = cut(PROJECT.matcher(subject).replaceFirst(""), MOST_SUBJECT);
+            notice.place = place;
+            notice.messageId = message.id();
+            noting.keep(notice);
+        }
     }
 
     /** The same to people who are known by their address only. */

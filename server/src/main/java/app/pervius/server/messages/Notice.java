@@ -10,7 +10,10 @@ import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
-/** That a person is to be told something about one passage, or one file that is only kept; becomes a line of a message. */
+/**
+ * That a person is to be told something about one passage, or one file that is only kept; becomes a line of a message. What is told of no
+ * file at all is a message of its own, and leads to a place.
+ */
 @Entity
 class Notice extends Row {
     long projectId;
@@ -20,7 +23,8 @@ class Notice extends Row {
     @Enumerated(EnumType.STRING)
     Occasion occasion = Occasion.ARRIVED;
     String gatherKey = "";
-    long submissionId;
+    /** Absent for what is told of no file. */
+    @Nullable Long submissionId;
     /** What it is about; absent for a file that is only kept. */
     @Nullable Long passageId;
     @Nullable Long fileId;
@@ -38,6 +42,8 @@ class Notice extends Row {
     /** When it is told with other things; absent for what is told as it happens. */
     @Nullable Instant dueAt;
     @Nullable Long messageId;
+    /** Where it leads to within Pervius, for what is told of no file. */
+    @Nullable String place;
 
     /** What it is about, to tell it from others: the passage, or the file. */
     Object thing() {

@@ -50,11 +50,12 @@ class Noting {
         // As a plain row: many are left in one transaction, and nothing looks at them before they are gathered.
         jdbc.sql("""
                 insert into notice (id, project_id, person_id, address, occasion, gather_key, submission_id, passage_id, file_id, what,
-                    detail, rule, subject, important, shown, because, noted_at, due_at)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""")
+                    detail, rule, subject, important, shown, because, noted_at, due_at, message_id, place)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""")
                 .params(Sql.values(ids.next(), notice.projectId, notice.personId, notice.address, notice.occasion.name(), notice.gatherKey,
                         notice.submissionId, notice.passageId, notice.fileId, notice.what, notice.detail, notice.rule, notice.subject,
-                        notice.important, notice.shown.name(), notice.because, at(notice.notedAt), at(notice.dueAt))).update();
+                        notice.important, notice.shown.name(), notice.because, at(notice.notedAt), at(notice.dueAt),
+                        notice.messageId, notice.place)).update();
         if (notice.personId != null) {
             live.came(notice.projectId, notice.personId);
         }

@@ -36,7 +36,8 @@ class Openly {
         }
         // One message may say other things beside, which are told to its recipient alone.
         Set<Object> things = openly.stream().map(Notice::thing).collect(Collectors.toSet());
-        List<Notice> seen = notices.findBySubmissionIdAndOccasionInAndShownNotOrderById(group.getFirst().submissionId,
+        List<Notice> seen = notices.findBySubmissionIdAndOccasionInAndShownNotOrderById(
+                Objects.requireNonNull(group.getFirst().submissionId),
                 openly.stream().map(n -> n.occasion).collect(Collectors.toSet()), Manner.Shown.ALONE).stream()
                 .filter(n -> things.contains(n.thing())).toList();
         Set<String> to = addresses(seen, Manner.Shown.OPENLY).collect(Collectors.toCollection(LinkedHashSet::new));
@@ -62,7 +63,8 @@ class Openly {
             return "";
         }
         Notice own = its.getFirst();
-        List<Notice> seen = notices.findBySubmissionIdAndOccasionInAndShownNotOrderById(own.submissionId, Set.of(own.occasion),
+        List<Notice> seen = notices.findBySubmissionIdAndOccasionInAndShownNotOrderById(
+                Objects.requireNonNull(own.submissionId), Set.of(own.occasion),
                 Manner.Shown.ALONE)
                 .stream().filter(n -> n.thing().equals(own.thing()) && !(Objects.equals(n.personId, own.personId)
                         && Objects.equals(n.address, own.address))).toList();

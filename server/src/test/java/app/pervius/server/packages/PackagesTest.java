@@ -110,6 +110,12 @@ class PackagesTest {
         JsonNode failed = make(mirela, wanted(mirela, "WP-14", "told-of", "ALD"));
         assertThat(Client.until(() -> Desks.mails(mirela, "office@packages", "PACKAGE_FAILED"), m -> m.size() == 1).getFirst().get("text")
                 .asString()).contains("would both be called", "You get this because the rule names this address", "/packages/");
+        // A controller is told in any case, and sees it arrive.
+        assertThat(mirela.get("/api/tray").must(200).body().get("items").valueStream().filter(i -> i.get("what").asString()
+                .equals("The folders of WP-14 could not be made"))).singleElement().satisfies(item -> {
+            assertThat(item.get("link").asString()).isEqualTo("/packages/" + failed.get("id").asLong());
+            assertThat(item.has("submission")).isFalse();
+        });
         template(mirela, "told-of", 1, plan("root", "{package}", List.of(), List.of())).must(204);
         mirela.post("/api/packages/" + failed.get("id").asLong() + "/folders", Map.of()).must(200);
         assertThat(Client.until(() -> Desks.mails(mirela, "office@packages", "PACKAGE_MADE"), m -> m.size() == 1).getFirst().get("subject")

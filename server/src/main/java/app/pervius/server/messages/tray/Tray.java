@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Stream;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -34,17 +35,18 @@ class Tray {
     /**
      * Something that was told.
      *
-     * @param label what happened, in words
+     * @param label what happened, in words; empty where {@code what} says it
      * @param from the path of the folder, where it can still be told
      * @param link where it is gone to, within Pervius
+     * @param submission absent for what is told of no file
      * @param shelf it lies on; absent for what lies on none
      */
     record Item(long id, long project, Occasion occasion, String label, String what, String detail, String from, String link,
-            long submission, @Nullable Long passage, Instant at, @Nullable Long shelf) {
+            @Nullable Long submission, @Nullable Long passage, Instant at, @Nullable Long shelf) {
     }
 
-    private record Told(long id, long project, Occasion occasion, String what, String detail, long submission, @Nullable Long passage,
-            @Nullable Long file, Instant at, @Nullable Long shelf) {
+    private record Told(long id, long project, Occasion occasion, String what, String detail, @Nullable Long submission,
+            @Nullable Long passage, @Nullable Long file, @Nullable String place, Instant at, @Nullable Long shelf) {
     }
 
     private final JdbcClient jdbc;
@@ -72,7 +74,8 @@ class Tray {
             return new Page<>(List.of(), null);
         }
         Page<Told> page = Page.of(jdbc.sql("""
-                select n.id, n.project_id, n.occasion, n.what, n.detail, n.submission_id, n.passage_id, n.file_id, n.noted_at, m.shelf_id
+                select n.id, n.project_id, n.occasion, n.what, n.detail, n.submission_id, n.passage_id, n.file_id, n.place, n.noted_at,
+                    m.shelf_id
                 from notice n left join tray_mark m on m.notice_id = n.id
                 where n.person_id in (:persons) and n.id < :before
                 """ + (shelf == null ? "and n.noted_at > :since and m.notice_id is null" : "and m.shelf_id = :shelf")
@@ -80,23 +83,27 @@ class Tray {
                 .param("persons", persons(actor)).param("before", before).param("shelf", shelf).param("most", Page.SIZE + 1)
                 .param("since", clock.instant().minus(STAYS).atOffset(ZoneOffset.UTC))
                 .query((row, n) -> new Told(row.getLong("id"), row.getLong("project_id"), Occasion.valueOf(row.getString("occasion")),
-                        row.getString("what"), row.getString("detail"), row.getLong("submission_id"),
-                        row.getObject("passage_id", Long.class), row.getObject("file_id", Long.class),
+                        row.getString("what"), row.getString("detail"), row.getObject("submission_id", Long.class),
+                        row.getObject("passage_id", Long.class), row.getObject("file_id", Long.class), row.getString("place"),
                         row.getObject("noted_at", OffsetDateTime.class).toInstant(), row.getObject("shelf_id", Long.class))).list(),
                 Told::id, t -> t);
         List<Told> told = page.items();
         Map<Long, PassagesNow.Now> now = passages.now(told.stream().map(Told::passage).filter(Objects::nonNull).distinct().toList());
         Map<Long, PassagesNow.Now> files = passages.files(told.stream().map(Told::file).filter(Objects::nonNull).distinct().toList());
-        return new Page<>(told.stream().flatMap(t -> Optional.ofNullable(t.passage() == null ? files.get(t.file()) : now.get(t.passage()))
-                .filter(at -> t.occasion() == Occasion.ISSUED || t.occasion().asksToDecide() || actor.maySee(t.project(), at.firm()))
-                .map(at -> item(t, at)).stream()).toList(), page.next());
+        return new Page<>(told.stream().flatMap(t -> t.place() != null ? Stream.of(item(t, "", "", t.place()))
+                : Optional.ofNullable(t.passage() == null ? files.get(t.file()) : now.get(t.passage())).filter(at -> t.occasion()
+                        == Occasion.ISSUED || t.occasion().asksToDecide() || actor.maySee(t.project(), at.firm()))
+                        .map(at -> item(t, t.occasion().label(), at.path(), link(t, at))).stream()).toList(), page.next());
     }
 
-    private static Item item(Told told, PassagesNow.Now at) {
-        String link = told.passage() == null ? "/folders/" + at.folder()
+    private static String link(Told told, PassagesNow.Now at) {
+        return told.passage() == null ? "/folders/" + at.folder()
                 : (told.occasion().asksToDecide() ? "/read/" : "/passages/") + told.passage();
-        return new Item(told.id(), told.project(), told.occasion(), told.occasion().label(), told.what(), told.detail(), at.path(), link,
-                told.submission(), told.passage(), told.at(), told.shelf());
+    }
+
+    private static Item item(Told told, String label, String from, String link) {
+        return new Item(told.id(), told.project(), told.occasion(), label, told.what(), told.detail(), from, link, told.submission(),
+                told.passage(), told.at(), told.shelf());
     }
 
     /** Lets items pass: they are in the tray no longer, and on no shelf. */

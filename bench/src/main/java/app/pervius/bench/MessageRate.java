@@ -24,7 +24,7 @@ final class MessageRate implements Bench.Part {
     private final int rounds;
 
     MessageRate(double scale) {
-        rounds = Math.max(2, (int) (4 * scale));
+        rounds = Math.max(2, (int) (8 * scale));
     }
 
     @Override
@@ -90,8 +90,6 @@ final class MessageRate implements Bench.Part {
             jdbc.update("insert into person (id, project_id, firm_id, name, address, address_key, job, gone, active, created_at, version) "
                     + "values (?, ?, ?, ?, ?, ?, '', false, true, current_timestamp, 0)", 500_000_000L + i, project, firm, "Reader " + i,
                     "reader" + i + "@dec.example", "reader" + i + "@dec.example");
-            jdbc.update("insert into role_holder (role_id, person_id) select id, ? from role where project_id = ? and decides = true and "
-                    + "controls = false fetch first 1 rows only", 500_000_000L + i, project);
         }
     }
 
@@ -108,7 +106,7 @@ final class MessageRate implements Bench.Part {
             }
         }
         jdbc.batchUpdate("insert into notice (id, project_id, person_id, occasion, gather_key, submission_id, passage_id, what, detail, "
-                + "rule, noted_at, due_at) values (?, ?, ?, 'RETURNED', ?, ?, ?, ?, 'Measured', '', current_timestamp, current_timestamp)",
+                + "rule, noted_at, due_at) values (?, ?, ?, 'ISSUED', ?, ?, ?, ?, 'Measured', '', current_timestamp, current_timestamp)",
                 rows);
     }
 }

@@ -10,7 +10,9 @@ import app.pervius.server.store.CrashPoint;
 import java.time.Duration;
 import java.time.InstantSource;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -18,6 +20,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -34,6 +37,8 @@ class Digests implements Look {
     private static final Logger LOG = LoggerFactory.getLogger(Digests.class);
     private static final Duration EVERY = Duration.ofMinutes(1);
     private static final int MOST_AT_ONCE = 500;
+    /** So many people's messages are made in one transaction, and go over one connection. */
+    private static final int TOGETHER = 50;
 
     private final NoticeRepository notices;
     private final Dispatch dispatch;
@@ -73,14 +78,28 @@ class Digests implements Look {
         boolean more = true;
         while (more) {
             List<NoticeRepository.Recipient> due = notices.due(clock.instant(), Limit.of(MOST_AT_ONCE));
-            // What cannot be written is left for the next look, and holds up nobody else.
-            more = due.stream().filter(this::gathered).count() == MOST_AT_ONCE;
+            int told = 0;
+            for (int from = 0; from < due.size(); from += TOGETHER) {
+                told += gathered(due.subList(from, Math.min(due.size(), from + TOGETHER)));
+            }
+            more = told == MOST_AT_ONCE;
+        }
+    }
+
+    /** Makes the messages of several at once, or else of each by itself: what cannot be written is left for the next look, alone. */
+    private int gathered(List<NoticeRepository.Recipient> recipients) {
+        try {
+            transaction.executeWithoutResult(status -> gather(recipients));
+            return recipients.size();
+        } catch (RuntimeException e) {
+            LOG.debug("what has gathered for {} is told one by one", recipients.size(), e);
+            return (int) recipients.stream().filter(this::gathered).count();
         }
     }
 
     private boolean gathered(NoticeRepository.Recipient recipient) {
         try {
-            transaction.executeWithoutResult(status -> gather(recipient));
+            transaction.executeWithoutResult(status -> gather(List.of(recipient)));
             return true;
         } catch (RuntimeException e) {
             LOG.warn("what has gathered for {} could not be told; it is tried again", recipient.getPerson() == null ? recipient.getAddress()
@@ -89,17 +108,22 @@ class Digests implements Look {
         }
     }
 
+    private void gather(List<NoticeRepository.Recipient> recipients) {
+        // Many are told of the same.
+        Map<Long, PassagesNow.Now> passagesNow = new HashMap<>();
+        Map<Long, PassagesNow.Now> filesNow = new HashMap<>();
+        recipients.forEach(to -> gather(to, passagesNow, filesNow));
+    }
+
     /** All that waits for the recipient goes with what is due: it comes sooner than said, never later, and as one message. */
-    private void gather(NoticeRepository.Recipient to) {
+    private void gather(NoticeRepository.Recipient to, Map<Long, PassagesNow.Now> passagesNow, Map<Long, PassagesNow.Now> filesNow) {
         List<Notice> waiting = to.getPerson() == null ? notices.waitingFor(to.getProject(), String.valueOf(to.getAddress()))
                 : notices.waitingFor(to.getProject(), to.getPerson());
         Optional<People.PersonView> person = Optional.ofNullable(to.getPerson()).map(people::person);
         Map<Object, List<Notice>> byThing = waiting.stream().collect(Collectors.groupingBy(Notice::thing, LinkedHashMap::new,
                 Collectors.toList()));
-        Map<Long, PassagesNow.Now> passagesNow = passages.now(waiting.stream().map(n -> n.passageId).filter(Objects::nonNull).distinct()
-                .toList());
-        Map<Long, PassagesNow.Now> filesNow = passages.files(waiting.stream().map(n -> n.fileId).filter(Objects::nonNull).distinct()
-                .toList());
+        know(passagesNow, waiting.stream().map(n -> n.passageId).filter(Objects::nonNull).toList(), passages::now);
+        know(filesNow, waiting.stream().map(n -> n.fileId).filter(Objects::nonNull).toList(), passages::files);
         Set<Notice> told = new LinkedHashSet<>();
         List<Digest.Item> items = new ArrayList<>();
         byThing.forEach((thing, its) -> {
@@ -124,8 +148,15 @@ class Digests implements Look {
                 letter.subject(),
                 letter.text()));
         message.important = told.stream().anyMatch(n -> n.important);
-        told.forEach(notice -> notice.messageId = message.id());
+        notices.told(told.stream().map(Notice::id).toList(), message.id());
         CrashPoint.DIGEST_MADE.reached();
+    }
+
+    private static void know(Map<Long, PassagesNow.Now> known, List<Long> of, Function<Collection<Long>, Map<Long, PassagesNow.Now>> ask) {
+        List<Long> unknown = of.stream().distinct().filter(id -> !known.containsKey(id)).toList();
+        if (!unknown.isEmpty()) {
+            known.putAll(ask.apply(unknown));
+        }
     }
 
     private boolean may(NoticeRepository.Recipient to, List<Notice> its, PassagesNow.Now at) {

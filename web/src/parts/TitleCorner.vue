@@ -2,7 +2,7 @@
 import { onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
 import { api, data, type Passage } from '../api/client'
 import { useLoaded } from '../load'
-import { openPdf, type OpenPdf } from '../places/read/pdf'
+import { drawPage, openDocument } from '../places/read/picture'
 import Trouble from './Trouble.vue'
 
 /** The corner of the first page, beside what the name and the register say. */
@@ -10,16 +10,16 @@ const props = defineProps<{ passage: Passage }>()
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const block = useLoaded(() => data(api.GET('/api/passages/{id}/title-block', { params: { path: { id: props.passage.id } } })))
 const drawn = useLoaded(draw)
-let pdf: OpenPdf | undefined
+let pdf: ReturnType<typeof openDocument> | undefined
 const ROOM = { width: 560, height: 400 }
 
 /** Draws the page so large that its corner fills the window, which shows only its lower right. */
 async function draw() {
   const file = block.value.value?.file
   if (!file || !canvas.value) return
-  pdf?.close()
-  pdf = await openPdf(`/api/files/${file}/content`)
-  await pdf.draw(1, canvas.value, ROOM, 1.9)
+  void pdf?.destroy()
+  pdf = openDocument(`/api/files/${file}/content`)
+  await drawPage(await pdf.promise, 1, canvas.value, ROOM, 1.9)
   return true
 }
 
@@ -29,7 +29,7 @@ async function load() {
 }
 onMounted(load)
 watch(() => props.passage.id, load)
-onBeforeUnmount(() => pdf?.close())
+onBeforeUnmount(() => void pdf?.destroy())
 const list = (values?: string[]) => (values?.length ? values.join(', ') : 'says nothing')
 </script>
 

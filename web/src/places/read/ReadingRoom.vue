@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, data, Problem } from '../../api/client'
 import { useKeys } from '../../keys'
@@ -38,14 +38,11 @@ const before = useLoaded(async () => {
     }
   )
 })
-const zoom = ref(1)
+const read = useTemplateRef<InstanceType<typeof Sheet>>('read')
 
 const load = () => Promise.all([sheet.load(), review.load(), answers.load()])
 onMounted(load)
-watch(id, () => {
-  zoom.value = 1
-  void load()
-})
+watch(id, () => void load())
 whenChanged(['REVIEW', 'PASSAGE'], load)
 
 /** Only ever the file of this address: while the next one is being asked for, no key decides on the one before. */
@@ -66,8 +63,9 @@ function go(by: number) {
   if (to) void router.push(`/read/${to}`)
 }
 
-const larger = () => (zoom.value = Math.min(8, zoom.value * 1.25))
-const smaller = () => (zoom.value = Math.max(0.5, zoom.value / 1.25))
+const larger = () => read.value?.larger()
+const smaller = () => read.value?.smaller()
+const fit = (what: 'page-fit' | 'page-width') => read.value?.fit(what)
 useKeys([
   { key: 'ArrowRight', says: 'Next file of the review', does: () => go(1) },
   { key: 'ArrowLeft', says: 'File before', does: () => go(-1) },
@@ -75,7 +73,8 @@ useKeys([
   { key: 'p', says: 'File before', does: () => go(-1) },
   { key: '+', says: 'Larger', does: larger },
   { key: '-', says: 'Smaller', does: smaller },
-  { key: '0', says: 'Fit the sheet into the window', does: () => (zoom.value = 1) },
+  { key: '0', says: 'Fit the sheet into the window', does: () => fit('page-fit') },
+  { key: 'b', says: 'As wide as the window', does: () => fit('page-width') },
   { key: 'd', says: 'Back to the Desk', does: () => void router.push('/desk') },
 ])
 </script>
@@ -92,9 +91,10 @@ useKeys([
       <span class="grow" />
       <span class="row"
         ><button class="act" type="button" aria-label="Smaller" @click="smaller">−</button
-        ><span class="mono">{{ Math.round(zoom * 100) }}%</span
+        ><span class="mono">{{ Math.round((read?.scale ?? 1) * 100) }}%</span
         ><button class="act" type="button" aria-label="Larger" @click="larger">+</button
-        ><button class="act" type="button" @click="zoom = 1">Fit</button></span
+        ><button class="act" type="button" @click="fit('page-fit')">Fit</button
+        ><button class="act" type="button" @click="fit('page-width')">Width</button></span
       >
       <span v-if="siblings.length > 1" class="row"
         ><button class="act" type="button" :disabled="place <= 0" @click="go(-1)">Before</button>
@@ -105,7 +105,7 @@ useKeys([
       <SignOut />
     </header>
     <Trouble :problem="sheet.problem.value ?? review.problem.value" :again="load" />
-    <Sheet v-if="file" :key="file.folderFile" :file="file" :zoom="zoom" />
+    <Sheet v-if="file" ref="read" :key="file.folderFile" :file="file" />
     <p v-else-if="!sheet.problem.value" class="quiet pad" role="status">Opening …</p>
     <TitleBlock
       v-if="passage && sheet.value.value"

@@ -7,8 +7,15 @@ import java.nio.file.Path;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.encryption.AccessPermission;
+import org.apache.pdfbox.pdmodel.encryption.StandardProtectionPolicy;
 import org.apache.pdfbox.pdmodel.font.PDType1Font;
 import org.apache.pdfbox.pdmodel.font.Standard14Fonts;
+import org.apache.pdfbox.pdmodel.interactive.action.PDActionURI;
+import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotationLink;
+import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDDocumentOutline;
+import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDOutlineItem;
 
 /** Real files to drop. */
 final class Drawings {
@@ -47,6 +54,47 @@ final class Drawings {
                 content.newLineAtOffset(400, 40);
                 content.showText(block);
                 content.endText();
+            }
+            document.save(file.toFile());
+            return file;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /**
+     * A PDF of many pages, each with its number as text, with a heading to its last page and a link that leads outside on its first.
+     *
+     * @param password asked for before it opens; empty for none
+     */
+    static Path pages(Path directory, String name, int pages, String password) {
+        Path file = directory.resolve(name);
+        try (PDDocument document = new PDDocument()) {
+            for (int i = 1; i <= pages; i++) {
+                PDPage page = new PDPage();
+                document.addPage(page);
+                try (PDPageContentStream content = new PDPageContentStream(document, page)) {
+                    content.beginText();
+                    content.setFont(new PDType1Font(Standard14Fonts.FontName.HELVETICA), 14);
+                    content.newLineAtOffset(60, 700);
+                    content.showText("Sheet " + i + " of the gate schedule");
+                    content.endText();
+                }
+            }
+            PDAnnotationLink outside = new PDAnnotationLink();
+            PDActionURI elsewhere = new PDActionURI();
+            elsewhere.setURI("https://elsewhere.example/");
+            outside.setAction(elsewhere);
+            outside.setRectangle(new PDRectangle(60, 600, 200, 40));
+            document.getPage(0).getAnnotations().add(outside);
+            PDDocumentOutline outline = new PDDocumentOutline();
+            PDOutlineItem last = new PDOutlineItem();
+            last.setTitle("The last sheet");
+            last.setDestination(document.getPage(pages - 1));
+            outline.addLast(last);
+            document.getDocumentCatalog().setDocumentOutline(outline);
+            if (!password.isEmpty()) {
+                document.protect(new StandardProtectionPolicy(password, password, new AccessPermission()));
             }
             document.save(file.toFile());
             return file;

@@ -1,0 +1,214 @@
+<script setup lang="ts">
+import { nextTick, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
+import type { Schemas } from '../../api/client'
+import { useKeys } from '../../keys'
+import { count, size } from '../../say'
+import { Panning } from './panning'
+import type { OpenPdf, Scale } from './pdf'
+import PageStrip from './PageStrip.vue'
+
+/** A PDF: its pages one under the other, text that can be marked, copied and searched, the strip of pages below. */
+const props = defineProps<{ file: Schemas['PassageFile'] }>()
+const pdf = shallowRef<OpenPdf>()
+const trouble = ref('')
+const page = ref(1)
+const scale = ref(1)
+const wanted = ref<Scale>('page-fit')
+const finding = ref(false)
+const text = ref('')
+const found = ref<{ at: number; of: number }>()
+const locked = ref<{ wrong: boolean }>()
+const password = ref('')
+const contents = ref(false)
+const frame = useTemplateRef<HTMLDivElement>('frame')
+const field = useTemplateRef<HTMLInputElement>('field')
+let open: ReturnType<typeof import('./pdf').openPdf> | undefined
+
+onMounted(async () => {
+  try {
+    const { openPdf } = await import('./pdf')
+    if (!frame.value) return
+    open = openPdf(`/api/files/${props.file.folderFile}/content`, frame.value, props.file.name, {
+      page: (now) => (page.value = now),
+      scale: (now, what) => {
+        scale.value = now
+        wanted.value = what
+      },
+      found: (at, of) => (found.value = { at, of }),
+      password: (wrong) => (locked.value = { wrong }),
+    })
+    pdf.value = await open.ready
+    locked.value = undefined
+  } catch (e) {
+    trouble.value = `This file cannot be shown here: ${e instanceof Error ? e.message : String(e)}. Download it to read it.`
+  }
+})
+onBeforeUnmount(() => open?.close())
+
+function unlock() {
+  locked.value = undefined
+  open?.enter(password.value)
+  password.value = ''
+}
+
+function wheel(event: WheelEvent) {
+  if (!event.ctrlKey && !event.metaKey) return
+  event.preventDefault()
+  pdf.value?.zoomBy(Math.exp(-Math.max(-120, Math.min(120, event.deltaY)) / 400), [event.clientX, event.clientY])
+}
+const panning = new Panning()
+
+async function find() {
+  finding.value = true
+  await nextTick()
+  field.value?.select()
+}
+function search(again: boolean, back = false) {
+  if (!text.value) found.value = undefined
+  pdf.value?.find(text.value, again, back)
+}
+function leave() {
+  finding.value = false
+  found.value = undefined
+  pdf.value?.find('', false, false)
+}
+
+const goTo = (to: number) => pdf.value?.goTo(to)
+useKeys([
+  { key: 'PageDown', says: 'Next page', does: () => goTo(page.value + 1) },
+  { key: 'PageUp', says: 'Page before', does: () => goTo(page.value - 1) },
+  { key: 'Home', says: 'First page', does: () => goTo(1) },
+  { key: 'End', says: 'Last page', does: () => goTo(pdf.value?.pages ?? 1) },
+  { key: 'f', says: 'Find in this document', does: () => void find() },
+])
+defineExpose({
+  larger: () => pdf.value?.zoomBy(1.25),
+  smaller: () => pdf.value?.zoomBy(0.8),
+  fit: (what: 'page-fit' | 'page-width') => pdf.value?.setScale(what),
+  scale,
+})
+</script>
+
+<template>
+  <div class="pdf">
+    <p v-if="trouble" class="note bad" role="alert">{{ trouble }}</p>
+    <div class="stage">
+      <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- keys do the same -->
+      <div
+        ref="frame"
+        class="frame"
+        tabindex="0"
+        role="region"
+        aria-label="The sheet"
+        @wheel="wheel"
+        @pointerdown="panning.begin($event, frame)"
+        @pointermove="panning.move($event)"
+        @pointerup="panning.end($event)"
+        @pointercancel="panning.end($event)"
+      >
+        <div class="pdfViewer" />
+      </div>
+      <p v-if="!pdf && !trouble && !locked" class="quiet opening" role="status">Opening {{ file.name }}, {{ size(file.size) }} …</p>
+      <form v-if="locked" class="panel locked" @submit.prevent="unlock">
+        <label
+          >{{ locked.wrong ? 'That was not the password.' : `${file.name} is locked.` }} Its password, which is kept nowhere:
+          <input v-model="password" type="password" autocomplete="off" required
+        /></label>
+        <button class="act first" type="submit">Open</button>
+      </form>
+    </div>
+    <div v-if="pdf" class="row tools" role="toolbar" aria-label="In this document">
+      <label class="row"
+        >page
+        <input
+          class="page"
+          type="number"
+          min="1"
+          :max="pdf.pages"
+          :value="page"
+          aria-label="Page"
+          @change="goTo(Number(($event.target as HTMLInputElement).value))"
+        /><span class="quiet">of {{ pdf.pages }}</span></label
+      >
+      <button v-if="pdf.headings.length" type="button" class="act bare" :aria-expanded="contents" @click="contents = !contents">
+        Contents
+      </button>
+      <ul v-if="contents" class="panel contents" aria-label="Contents" @keydown.esc.stop="contents = false">
+        <li v-for="(h, i) in pdf.headings" :key="i" :style="{ paddingLeft: `${h.level * 14}px` }">
+          <button type="button" class="act bare" @click="((contents = false), h.go())">{{ h.title }}</button>
+        </li>
+      </ul>
+      <button v-if="!finding" type="button" class="act bare" @click="find">Find</button>
+      <form v-else class="row" role="search" @submit.prevent="search(true)" @keydown.esc.stop="leave">
+        <input ref="field" v-model="text" placeholder="find in this document" aria-label="Find in this document" @input="search(false)" />
+        <button type="submit" class="act" :disabled="!found?.of">Next</button>
+        <button type="button" class="act" :disabled="!found?.of" @click="search(true, true)">Before</button>
+        <span v-if="text && found" class="quiet" role="status">{{
+          found.of ? `${found.at} of ${count(found.of, 'place', 'places')}` : 'not in the text of this file'
+        }}</span>
+        <button type="button" class="act bare" @click="leave">Done</button>
+      </form>
+    </div>
+    <PageStrip v-if="pdf && pdf.pages > 1" :pdf="pdf" :page="page" @go="goTo" />
+  </div>
+</template>
+
+<style scoped>
+.pdf {
+  display: grid;
+  grid-template-rows: minmax(0, 1fr) auto auto;
+  grid-template-columns: minmax(0, 1fr);
+  min-height: 0;
+  flex: 1;
+  position: relative;
+}
+.stage {
+  position: relative;
+  min-height: 0;
+}
+.frame {
+  position: absolute;
+  /* The title block of the room keeps its corner free. */
+  inset: 0 360px 0 0;
+  overflow: auto;
+}
+.opening,
+.locked {
+  position: absolute;
+  top: 20px;
+  left: 20px;
+}
+.locked {
+  padding: 12px;
+  display: grid;
+  gap: 8px;
+}
+.tools {
+  position: relative;
+  padding: 3px 360px 3px 10px;
+  background: var(--sheet);
+  border-top: 1px solid var(--line);
+  min-height: 34px;
+}
+.page {
+  width: 5em;
+}
+.contents {
+  position: absolute;
+  left: 8px;
+  bottom: 100%;
+  max-height: 50vh;
+  max-width: 420px;
+  overflow: auto;
+  padding: 6px;
+  z-index: 3;
+}
+@media (max-width: 900px) {
+  .frame {
+    inset: 0;
+  }
+  .tools {
+    padding-right: 10px;
+  }
+}
+</style>

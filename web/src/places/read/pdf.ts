@@ -1,0 +1,142 @@
+import { AnnotationMode, PasswordResponses, type PDFDocumentProxy } from 'pdfjs-dist'
+import { EventBus, PDFFindController, PDFLinkService, PDFViewer } from 'pdfjs-dist/web/pdf_viewer.mjs'
+import 'pdfjs-dist/web/pdf_viewer.css'
+import { drawPage, openDocument } from './picture'
+
+/** How large a page is drawn: into the window, as wide as it, or so many times its own size. */
+export type Scale = 'page-fit' | 'page-width' | number
+
+/** A heading of the document that leads to a place in it. */
+export interface Heading {
+  title: string
+  level: number
+  go: () => void
+}
+
+/** What an open document tells of itself. */
+export interface Told {
+  page: (page: number) => void
+  /** Times its own size, and what was asked for. */
+  scale: (now: number, wanted: Scale) => void
+  /** Where the search stands: which of how many; none where nothing was found. */
+  found: (at: number, of: number) => void
+  /** A password is asked for; `wrong` where the one before was not it. */
+  password: (wrong: boolean) => void
+}
+
+/** A PDF that is open for reading: pages are asked for and drawn as they come into view. */
+export interface OpenPdf {
+  pages: number
+  headings: Heading[]
+  goTo: (page: number) => void
+  setScale: (scale: Scale) => void
+  /** Times as large as now; the point of the window stays where it is. */
+  zoomBy: (factor: number, around?: [x: number, y: number]) => void
+  find: (text: string, again: boolean, back: boolean) => void
+  /** Draws a small picture of a page. */
+  thumb: (page: number, canvas: HTMLCanvasElement) => Promise<void>
+}
+
+const LEAST = 0.05
+const MOST = 16
+
+/**
+ * Opens a document in a frame that holds one element for its pages. Nothing in it runs, and links that lead out of it are shown and not
+ * followed.
+ *
+ * @returns gives the document once it is there; `close` ends it, also while it is being opened; `enter` gives a password that was asked for
+ */
+export function openPdf(url: string, frame: HTMLDivElement, name: string, told: Told) {
+  const loading = openDocument(url)
+  const eventBus = new EventBus()
+  const linkService = new PDFLinkService({ eventBus })
+  linkService.externalLinkEnabled = false
+  const findController = new PDFFindController({ eventBus, linkService })
+  const viewer = new PDFViewer({
+    container: frame,
+    eventBus,
+    linkService,
+    findController,
+    annotationMode: AnnotationMode.ENABLE,
+    removePageBorders: true,
+    enableAutoLinking: false,
+  })
+  linkService.setViewer(viewer)
+  let wanted: Scale = 'page-fit'
+  let enter: ((password: string) => void) | undefined
+  loading.onPassword = (update: (password: string) => void, reason: number) => {
+    enter = update
+    told.password(reason === PasswordResponses.INCORRECT_PASSWORD)
+  }
+  const hear = <T>(event: string, what: (detail: T) => void) => eventBus.on(event, what)
+  hear('pagesinit', () => setScale(wanted))
+  hear<{ pageNumber: number }>('pagechanging', ({ pageNumber }) => told.page(pageNumber))
+  hear<{ scale: number }>('scalechanging', ({ scale }) => told.scale(scale, wanted))
+  hear<{ pageNumber: number; source: { canvas?: HTMLCanvasElement } }>('pagerendered', ({ pageNumber, source }) => {
+    source.canvas?.setAttribute('role', 'img')
+    source.canvas?.setAttribute('aria-label', `Page ${pageNumber} of ${name}`)
+    if (source.canvas) source.canvas.dataset.drawn = String(pageNumber)
+  })
+  type Count = { matchesCount: { current: number; total: number } }
+  const counted = ({ matchesCount }: Count) => told.found(matchesCount.current, matchesCount.total)
+  hear<Count>('updatefindmatchescount', counted)
+  hear<Count>('updatefindcontrolstate', counted)
+  const resized = new ResizeObserver(() => typeof wanted === 'string' && viewer.pdfDocument && setScale(wanted))
+  resized.observe(frame)
+
+  function setScale(scale: Scale) {
+    wanted = scale
+    viewer.currentScaleValue = typeof scale === 'string' ? scale : String(Math.min(MOST, Math.max(LEAST, scale)))
+  }
+
+  function zoomBy(factor: number, around?: [number, number]) {
+    const to = Math.min(MOST, Math.max(LEAST, viewer.currentScale * factor))
+    wanted = to
+    viewer.updateScale({ scaleFactor: to / viewer.currentScale, origin: around, drawingDelay: 150 })
+    // What the part itself does not enlarge any further is asked for plainly.
+    if (to > viewer.currentScale * 1.01) viewer.currentScale = to
+  }
+
+  async function ready(): Promise<OpenPdf> {
+    const document: PDFDocumentProxy = await loading.promise
+    viewer.setDocument(document)
+    linkService.setDocument(document)
+    return {
+      pages: document.numPages,
+      headings: await headings(document, linkService),
+      goTo: (page) => (viewer.currentPageNumber = Math.min(document.numPages, Math.max(1, page))),
+      setScale,
+      zoomBy,
+      find: (text, again, back) =>
+        eventBus.dispatch('find', { type: again ? 'again' : '', query: text, highlightAll: true, findPrevious: back, caseSensitive: false }),
+      thumb: (page, canvas) => drawPage(document, page, canvas, { width: canvas.width, height: canvas.height }),
+    }
+  }
+
+  return {
+    ready: ready(),
+    enter: (password: string) => enter?.(password),
+    close: () => {
+      resized.disconnect()
+      viewer.cleanup()
+      void loading.destroy()
+    },
+  }
+}
+
+interface Outline {
+  title: string
+  dest: string | unknown[] | null
+  items: Outline[]
+}
+
+async function headings(document: PDFDocumentProxy, links: PDFLinkService): Promise<Heading[]> {
+  const all: Heading[] = []
+  const add = (items: Outline[], level: number) =>
+    items.forEach(({ title, dest, items: below }) => {
+      if (dest) all.push({ title, level, go: () => void links.goToDestination(dest as string) })
+      add(below, level + 1)
+    })
+  add(((await document.getOutline()) as Outline[] | null) ?? [], 0)
+  return all
+}

@@ -79,6 +79,7 @@ useKeys([
   { key: 'PageUp', says: 'Page before', does: () => goTo(page.value - 1) },
   { key: 'Home', says: 'First page', does: () => goTo(1) },
   { key: 'End', says: 'Last page', does: () => goTo(pdf.value?.pages ?? 1) },
+  { key: 'r', says: 'Turn the pages by a quarter', does: () => pdf.value?.turn() },
   { key: 'f', says: 'Find in this document', does: () => void find() },
 ])
 defineExpose({
@@ -138,6 +139,7 @@ defineExpose({
           <button type="button" class="act bare" @click="((contents = false), h.go())">{{ h.title }}</button>
         </li>
       </ul>
+      <button type="button" class="act bare" @click="pdf.turn()">Turn</button>
       <button v-if="!finding" type="button" class="act bare" @click="find">Find</button>
       <form v-else class="row" role="search" @submit.prevent="search(true)" @keydown.esc.stop="leave">
         <input ref="field" v-model="text" placeholder="find in this document" aria-label="Find in this document" @input="search(false)" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, useTemplateRef, watch } from 'vue'
+import { computed, onMounted, onUnmounted, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, data, Problem } from '../../api/client'
 import { useKeys } from '../../keys'
@@ -9,6 +9,7 @@ import Num from '../../parts/Num.vue'
 import SignOut from '../../parts/SignOut.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { stand } from '../desk/stand'
+import { forget } from './looked'
 import Sheet from './Sheet.vue'
 import TitleBlock from './TitleBlock.vue'
 
@@ -42,6 +43,7 @@ const read = useTemplateRef<InstanceType<typeof Sheet>>('read')
 
 const load = () => Promise.all([sheet.load(), review.load(), answers.load()])
 onMounted(load)
+onUnmounted(forget)
 watch(id, () => void load())
 whenChanged(['REVIEW', 'PASSAGE'], load)
 

@@ -1,6 +1,7 @@
 import { AnnotationMode, PasswordResponses, type PDFDocumentProxy } from 'pdfjs-dist'
 import { EventBus, PDFFindController, PDFLinkService, PDFViewer } from 'pdfjs-dist/web/pdf_viewer.mjs'
 import 'pdfjs-dist/web/pdf_viewer.css'
+import { leftAt, lookedAt } from './looked'
 import { drawPage, openDocument } from './picture'
 
 /** How large a page is drawn: into the window, as wide as it, or so many times its own size. */
@@ -32,6 +33,8 @@ export interface OpenPdf {
   setScale: (scale: Scale) => void
   /** Times as large as now; the point of the window stays where it is. */
   zoomBy: (factor: number, around?: [x: number, y: number]) => void
+  /** Turns all pages by a quarter, clockwise. */
+  turn: () => void
   find: (text: string, again: boolean, back: boolean) => void
   /** Draws a small picture of a page. */
   thumb: (page: number, canvas: HTMLCanvasElement) => Promise<void>
@@ -69,7 +72,11 @@ export function openPdf(url: string, frame: HTMLDivElement, name: string, told: 
     told.password(reason === PasswordResponses.INCORRECT_PASSWORD)
   }
   const hear = <T>(event: string, what: (detail: T) => void) => eventBus.on(event, what)
-  hear('pagesinit', () => setScale(wanted))
+  hear('pagesinit', () => {
+    const alike = lookedAt(size())
+    setScale(alike?.scale ?? wanted)
+    if (alike) frame.scrollTo(alike.left, alike.top)
+  })
   hear<{ pageNumber: number }>('pagechanging', ({ pageNumber }) => told.page(pageNumber))
   hear<{ scale: number }>('scalechanging', ({ scale }) => told.scale(scale, wanted))
   hear<{ pageNumber: number; source: { canvas?: HTMLCanvasElement } }>('pagerendered', ({ pageNumber, source }) => {
@@ -83,6 +90,11 @@ export function openPdf(url: string, frame: HTMLDivElement, name: string, told: 
   hear<Count>('updatefindcontrolstate', counted)
   const resized = new ResizeObserver(() => typeof wanted === 'string' && viewer.pdfDocument && setScale(wanted))
   resized.observe(frame)
+
+  function size() {
+    const [left = 0, bottom = 0, right = 0, top = 0] = viewer.getPageView(0)?.pdfPage?.view ?? []
+    return { width: right - left, height: top - bottom }
+  }
 
   function setScale(scale: Scale) {
     wanted = scale
@@ -107,6 +119,7 @@ export function openPdf(url: string, frame: HTMLDivElement, name: string, told: 
       goTo: (page) => (viewer.currentPageNumber = Math.min(document.numPages, Math.max(1, page))),
       setScale,
       zoomBy,
+      turn: () => (viewer.pagesRotation = (viewer.pagesRotation + 90) % 360),
       find: (text, again, back) =>
         eventBus.dispatch('find', { type: again ? 'again' : '', query: text, highlightAll: true, findPrevious: back, caseSensitive: false }),
       thumb: (page, canvas) => drawPage(document, page, canvas, { width: canvas.width, height: canvas.height }),
@@ -117,6 +130,7 @@ export function openPdf(url: string, frame: HTMLDivElement, name: string, told: 
     ready: ready(),
     enter: (password: string) => enter?.(password),
     close: () => {
+      if (viewer.pdfDocument) leftAt({ ...size(), scale: wanted, left: frame.scrollLeft, top: frame.scrollTop })
       resized.disconnect()
       viewer.cleanup()
       void loading.destroy()

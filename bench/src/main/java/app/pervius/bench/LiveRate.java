@@ -93,10 +93,10 @@ final class LiveRate implements Bench.Part {
      * @param shown seconds from then until all who show it do
      * @param told seconds from then until each heard that something has come for him
      */
-    record Drop(double answered, double shown, List<Double> told) {
+    private record Drop(double answered, double shown, List<Double> told) {
     }
 
-    static List<Drop> drops(Site site, Person author, List<OpenPage> open, int count) {
+    private static List<Drop> drops(Site site, Person author, List<OpenPage> open, int count) {
         List<Drop> all = new ArrayList<>();
         for (int i = 0; i < count; i++) {
             String name = "live " + open.size() + " " + System.nanoTime();

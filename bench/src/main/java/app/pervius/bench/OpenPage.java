@@ -52,7 +52,11 @@ final class OpenPage implements Closeable {
     }
 
     boolean shows() {
-        return (shownAt > 0 || place == Place.DESK) && toldAt > 0;
+        return (shownAt > 0 || place == Place.DESK) && told();
+    }
+
+    boolean told() {
+        return toldAt > 0;
     }
 
     boolean quiet() {

@@ -12,6 +12,7 @@ final class Steady implements Bench.Part {
     private static final int PEOPLE = 40;
     private static final int BROWSERS = 200;
     private static final double MINUTES = 10;
+    private static final int MOST_SECONDS = 60;
     private static final long BETWEEN_NANOS = 3_000_000_000L;
 
     private final double minutes;
@@ -35,7 +36,12 @@ final class Steady implements Bench.Part {
             double from = HeapLog.read(collections).getLast().at();
             for (long next = begin; Crowd.since(begin) < minutes * 60; next += BETWEEN_NANOS) {
                 LockSupport.parkNanos(next - System.nanoTime());
-                LiveRate.drops(site, author, open, 1).forEach(drop -> told.addAll(drop.told()));
+                String name = "steady " + System.nanoTime();
+                open.forEach(page -> page.await(name));
+                Site.close(author, site.send(author, site.drawings(), name, 1));
+                long answered = System.nanoTime();
+                Crowd.until(() -> open.stream().allMatch(OpenPage::told), MOST_SECONDS);
+                open.forEach(page -> told.add(page.toldAfter(answered)));
             }
             double until = from + Crowd.since(begin);
             double early = least(collections, from + (until - from) / 5, from + 2 * (until - from) / 5);

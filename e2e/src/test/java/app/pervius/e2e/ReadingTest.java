@@ -18,12 +18,12 @@ class ReadingTest {
     @TempDir
     Path files;
 
-    /** Hands in a file, and opens it as one who has it to decide. */
-    private Browser opened(Path file, String title) {
+    /** Hands in files, and opens one of them as one who has it to decide. */
+    private Browser opened(String title, Path... handedIn) {
         try (Browser originator = new Browser(Demo.address())) {
             originator.signInAs("Bảo Trần Vĩnh").open("/folders").seeText("Civil design");
             originator.click(By.xpath("//*[@role='treeitem'][normalize-space(.)='Drawingswip']"));
-            originator.chooseFiles(List.of(file)).clickButton("Send").seeText("Received as");
+            originator.chooseFiles(List.of(handedIn)).clickButton("Send").seeText("Received as");
         }
         Browser reader = new Browser(Demo.address());
         reader.atTheDesk("Kwabena Adofori").click(By.xpath("//article//a[normalize-space()='" + title + "']"));
@@ -37,7 +37,7 @@ class ReadingTest {
 
     @Test
     void aLongDocumentIsGoneThroughSearchedAndEnlargedWithoutAMouse() {
-        try (Browser reader = opened(Drawings.pages(files, "Gate schedule.pdf", 120, ""), "Gate schedule")) {
+        try (Browser reader = opened("Gate schedule", Drawings.pages(files, "Gate schedule.pdf", 120, ""))) {
             atPage(reader, 1);
             reader.seeText("of 120");
             assertThat((Long) reader.js("return document.querySelectorAll('canvas[role=img]').length"))
@@ -75,11 +75,28 @@ class ReadingTest {
 
     @Test
     void aLockedDocumentAsksForItsPassword() {
-        try (Browser reader = opened(Drawings.pages(files, "Locked schedule.pdf", 2, "tidal heron"), "Locked schedule")) {
+        try (Browser reader = opened("Locked schedule", Drawings.pages(files, "Locked schedule.pdf", 2, "tidal heron"))) {
             By password = By.cssSelector("form.locked input[type=password]");
             reader.seeText("is locked").type(password, "wrong").clickButton("Open").seeText("That was not the password");
             reader.type(password, "tidal heron").clickButton("Open");
             atPage(reader, 1).seeText("of 2").seeNone(password);
+        }
+    }
+
+    @Test
+    void theNextFileOfTheSameSizeIsLookedAtAlikeAndPagesAreTurned() {
+        try (Browser reader = opened("Pair one", Drawings.pdf(files, "Pair one.pdf"), Drawings.pdf(files, "Pair two.pdf"))) {
+            reader.see(By.cssSelector("canvas[data-drawn]"));
+            String width = "return document.querySelector('.pdfViewer .page').clientWidth";
+            String height = "return document.querySelector('.pdfViewer .page').clientHeight";
+            long fits = (Long) reader.js(width);
+            reader.leaveFields().press("+++").until(width + " > " + fits * 1.5);
+            long enlarged = (Long) reader.js(width);
+            reader.press("n").see(By.xpath("//header//strong[normalize-space()='Pair two']"));
+            reader.until("return document.querySelector('canvas[data-drawn]')?.ariaLabel.includes('Pair two')")
+                    .until(width + " === " + enlarged);
+            long tall = (Long) reader.js(height);
+            reader.press("r").until(width + " === " + tall);
         }
     }
 }

@@ -90,7 +90,7 @@ public record Board(Route route, Phase phase, int turn, int step, List<File> fil
         if (known.get().commentRequired() && comment.isBlank()) {
             return new Move.Refused(new Refusal.CommentMissing(known.get()));
         }
-        Answer answer = new Answer(Optional.of(from), Optional.of(acting.by()), code, comment);
+        Answer answer = Answer.from(from, acting.by(), code, comment);
         Map<PassageId, List<Answer>> now = new LinkedHashMap<>(answers);
         for (PassageId passage : which) {
             if (files.stream().noneMatch(f -> f.passage().equals(passage))) {

@@ -180,7 +180,10 @@ class BoardTest {
         Board board = at(route(), 0, HENRIKE);
         Acting deputy = new Acting(TOMASZ, Set.of(TOMASZ, HENRIKE));
         Board after = ((Board.Move.Noted) board.answer(0, List.of(ONE), deputy, HENRIKE, 1, "", false)).board();
-        assertThat(after.answersTo(ONE)).containsExactly(new Answer(Optional.of(HENRIKE), Optional.of(TOMASZ), 1, ""));
+        assertThat(after.answersTo(ONE)).containsExactly(Answer.from(HENRIKE, TOMASZ, 1, ""));
+        assertThat(after.answersTo(ONE).getFirst().instead()).contains(HENRIKE);
+        Board self = ((Board.Move.Noted) board.answer(0, List.of(ONE), Acting.self(HENRIKE), HENRIKE, 1, "", false)).board();
+        assertThat(self.answersTo(ONE).getFirst().instead()).isEmpty();
         assertThat(refused(board.answer(0, List.of(ONE), Acting.self(TOMASZ), HENRIKE, 1, "", false))).isEqualTo(new Refusal.NotYours());
     }
 

@@ -59,6 +59,7 @@ class AnswerBook {
         row.passageId = passage.value();
         row.seatId = answer.seat().map(PersonId::value).orElse(null);
         row.personId = answer.by().map(PersonId::value).orElse(null);
+        row.insteadOf = answer.instead().map(PersonId::value).orElse(null);
         row.code = answer.code();
         row.comment = answer.comment();
         row.givenAt = clock.instant();

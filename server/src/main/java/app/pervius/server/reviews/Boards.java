@@ -60,6 +60,7 @@ public class Boards {
 
     static Answer core(ReviewAnswer a) {
         return new Answer(Optional.ofNullable(a.seatId).map(PersonId::new),
-                Optional.ofNullable(a.personId).map(PersonId::new), a.code, a.comment);
+                Optional.ofNullable(a.personId).map(PersonId::new), Optional.ofNullable(a.insteadOf).map(PersonId::new), a.code,
+                a.comment);
     }
 }

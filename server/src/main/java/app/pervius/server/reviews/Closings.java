@@ -66,7 +66,6 @@ class Closings {
 
     private String who(Answer answer) {
         String by = answer.by().map(p -> people.person(p.value()).name()).orElse("nobody");
-        return answer.seat().filter(seat -> !answer.by().equals(Optional.of(seat)))
-                .map(seat -> by + " for " + people.person(seat.value()).name()).orElse(by);
+        return answer.instead().map(other -> by + " for " + people.person(other.value()).name()).orElse(by);
     }
 }

@@ -25,6 +25,8 @@ public class ReviewAnswer extends Row {
     public @Nullable Long seatId;
     /** Who gave it. */
     public @Nullable Long personId;
+    /** In whose stead, at that time; nobody's where it was given for oneself, whoever has the place since. */
+    public @Nullable Long insteadOf;
     public int code;
     public String comment = "";
     public Instant givenAt = Instant.EPOCH;

@@ -73,8 +73,7 @@ public class Reviews implements Reviewed.Keeper {
 
     private Said said(ReviewAnswer a, String comment) {
         String by = a.personId == null ? "nobody" : people.person(a.personId).name();
-        String who = a.personId == null || a.seatId == null || a.seatId.equals(a.personId) ? by : by + " for " + people.person(a.seatId)
-                .name();
+        String who = a.insteadOf == null ? by : by + " for " + people.person(a.insteadOf).name();
         return new Said(a.step, a.stepName, who, a.code, comment, a.givenAt);
     }
 

@@ -53,6 +53,26 @@ class HandingTest {
     }
 
     @Test
+    void whoDecidedAndThenPassedTheStepOnDecidedForHimself(App app) {
+        Desks desks = new Desks(app);
+        desks.approvedBy("own", "Kwabena Adofori");
+        JsonNode passage = desks.send("own", "Decided by myself.pdf").getFirst();
+        Client kwabena = desks.as("Kwabena Adofori");
+        JsonNode review = kwabena.reviewOf(passage);
+        kwabena.decide(review, passage, 2, "Note the level.").must(204);
+        kwabena.post(at(review) + "/passings", Map.of("turn", 0, "to", desks.person("Henrike Solvangen"), "note", "")).must(204);
+        Client henrike = desks.as("Henrike Solvangen");
+        String answers = "/api/passages/" + passage.get("id").asLong() + "/answers";
+        assertThat(henrike.get(answers).must(200).raw().body()).contains("Kwabena Adofori").doesNotContain("Adofori for Henrike");
+        assertThat(henrike.get("/api/reviews/" + review.get("id").asLong()).must(200).raw().body()).contains("Kwabena Adofori")
+                .doesNotContain("Adofori for Henrike");
+        henrike.closeStep(henrike.reviewOf(passage)).must(204);
+        ended(desks.mirela, passage);
+        assertThat(desks.mirela.get("/api/passages/" + passage.get("id").asLong()).must(200).raw().body())
+                .contains("(Kwabena Adofori: 2").doesNotContain("Adofori for Henrike");
+    }
+
+    @Test
     void aDeputyDecidesForWhoIsAwayButNotOnTheOwnFirmsWork(App app) {
         Desks desks = new Desks(app);
         desks.approvedBy("away", "Tomasz Łęgowicz");

@@ -119,8 +119,8 @@ class ReviewReading {
             if (a.personId != null) {
                 persons.add(a.personId);
             }
-            if (a.seatId != null) {
-                persons.add(a.seatId);
+            if (a.insteadOf != null) {
+                persons.add(a.insteadOf);
             }
         });
         return new InCommon(projectsOf, routesOf, people.persons(persons));

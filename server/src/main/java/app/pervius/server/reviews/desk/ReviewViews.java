@@ -206,8 +206,8 @@ class ReviewViews {
 
     private static AnswerView view(ReviewAnswer a, ReviewReading.InCommon known) {
         String person = a.personId == null ? "nobody" : Objects.requireNonNull(known.persons().get(a.personId)).name();
-        String said = a.personId == null || a.seatId == null || a.seatId.equals(a.personId) ? person
-                : person + " for " + Objects.requireNonNull(known.persons().get(a.seatId)).name();
+        String said = a.insteadOf == null ? person
+                : person + " for " + Objects.requireNonNull(known.persons().get(a.insteadOf)).name();
         return new AnswerView(a.id(), a.turn, a.step, a.stepName, a.seatId, a.personId, said, a.code, a.comment, a.givenAt, a.drawn,
                 a.drawnText);
     }

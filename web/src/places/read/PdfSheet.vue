@@ -134,15 +134,24 @@ defineExpose({
       <button v-if="pdf.headings.length" type="button" class="act bare" :aria-expanded="contents" @click="contents = !contents">
         Contents
       </button>
-      <ul v-if="contents" class="panel contents" aria-label="Contents" @keydown.esc.stop="contents = false">
+      <ul v-if="contents" class="panel contents" aria-label="Contents">
         <li v-for="(h, i) in pdf.headings" :key="i" :style="{ paddingLeft: `${h.level * 14}px` }">
-          <button type="button" class="act bare" @click="((contents = false), h.go())">{{ h.title }}</button>
+          <button type="button" class="act bare" @click="((contents = false), h.go())" @keydown.esc.stop="contents = false">
+            {{ h.title }}
+          </button>
         </li>
       </ul>
       <button type="button" class="act bare" @click="pdf.turn()">Turn</button>
       <button v-if="!finding" type="button" class="act bare" @click="find">Find</button>
-      <form v-else class="row" role="search" @submit.prevent="search(true)" @keydown.esc.stop="leave">
-        <input ref="field" v-model="text" placeholder="find in this document" aria-label="Find in this document" @input="search(false)" />
+      <form v-else class="row" role="search" @submit.prevent="search(true)">
+        <input
+          ref="field"
+          v-model="text"
+          placeholder="find in this document"
+          aria-label="Find in this document"
+          @input="search(false)"
+          @keydown.esc.stop="leave"
+        />
         <button type="submit" class="act" :disabled="!found?.of">Next</button>
         <button type="button" class="act" :disabled="!found?.of" @click="search(true, true)">Before</button>
         <span v-if="text && found" class="quiet" role="status">{{

@@ -121,7 +121,13 @@ export function openPdf(url: string, frame: HTMLDivElement, name: string, told: 
       zoomBy,
       turn: () => (viewer.pagesRotation = (viewer.pagesRotation + 90) % 360),
       find: (text, again, back) =>
-        eventBus.dispatch('find', { type: again ? 'again' : '', query: text, highlightAll: true, findPrevious: back, caseSensitive: false }),
+        eventBus.dispatch('find', {
+          type: again ? 'again' : '',
+          query: text,
+          highlightAll: true,
+          findPrevious: back,
+          caseSensitive: false,
+        }),
       thumb: (page, canvas) => drawPage(document, page, canvas, { width: canvas.width, height: canvas.height }),
     }
   }

@@ -44,6 +44,10 @@ final class Steady implements Bench.Part {
                 open.forEach(page -> told.add(page.toldAfter(answered)));
             }
             double until = from + Crowd.since(begin);
+            for (OpenPage page : open) {
+                page.close();
+            }
+            Crowd.until(() -> open.stream().allMatch(OpenPage::quiet), MOST_SECONDS);
             double early = least(collections, from + (until - from) / 5, from + 2 * (until - from) / 5);
             double late = least(collections, until - (until - from) / 5, until);
             return List.of(

@@ -24,6 +24,18 @@ describe('the same asked by several at the same time', () => {
     expect(asked()).toBe(1)
   })
 
+  it('is asked beside what the screen asks by itself, which may be put off', async () => {
+    const { ask, answer, asked } = server()
+    const screen = together(
+      becauseOfChanges(() => new Wanted('http://localhost/api/people')),
+      ask,
+    )
+    const person = together(people(), ask)
+    expect(asked()).toBe(2)
+    answer()
+    await Promise.all([screen, person])
+  })
+
   it('is asked anew once it was answered', async () => {
     const { ask, answer, asked } = server()
     const first = text(together(people(), ask))

@@ -21,7 +21,8 @@ export function somethingChanges() {
  * it is given up.
  */
 export async function together(request: Request, ask: (request: Request) => Promise<Response>): Promise<Response> {
-  const what = `${changes} ${request.headers.get('Pervius-Unattended') ?? ''} ${request.url}`
+  // Who asks himself does not wait with what screens ask by themselves.
+  const what = `${changes} ${request.headers.get('Pervius-Unattended') ?? ''} ${request.headers.get(BY_ITSELF) ?? ''} ${request.url}`
   const asked = underWay.get(what) ?? begun(what, request, ask)
   asked.by++
   asked.wanting++

@@ -16,7 +16,7 @@ const scale = ref(1)
 const wanted = ref<Scale>('page-fit')
 const finding = ref(false)
 const text = ref('')
-const found = ref<{ at: number; of: number }>()
+const found = ref<{ at: number; of?: number }>()
 const locked = ref<{ wrong: boolean }>()
 const password = ref('')
 const contents = ref(false)
@@ -74,6 +74,11 @@ function leave() {
 }
 
 const goTo = (to: number) => pdf.value?.goTo(to)
+function goToTyped(field: HTMLInputElement) {
+  goTo(Number(field.value))
+  // What there is no page of becomes the nearest one.
+  field.value = String(page.value)
+}
 useKeys([
   { key: 'PageDown', says: 'Next page', does: () => goTo(page.value + 1) },
   { key: 'PageUp', says: 'Page before', does: () => goTo(page.value - 1) },
@@ -128,7 +133,7 @@ defineExpose({
           :max="pdf.pages"
           :value="page"
           aria-label="Page"
-          @change="goTo(Number(($event.target as HTMLInputElement).value))"
+          @change="goToTyped($event.target as HTMLInputElement)"
         /><span class="quiet">of {{ pdf.pages }}</span></label
       >
       <button v-if="pdf.headings.length" type="button" class="act bare" :aria-expanded="contents" @click="contents = !contents">
@@ -155,7 +160,11 @@ defineExpose({
         <button type="submit" class="act" :disabled="!found?.of">Next</button>
         <button type="button" class="act" :disabled="!found?.of" @click="search(true, true)">Before</button>
         <span v-if="text && found" class="quiet" role="status">{{
-          found.of ? `${found.at} of ${count(found.of, 'place', 'places')}` : 'not in the text of this file'
+          found.of
+            ? `${found.at} of ${count(found.of, 'place', 'places')}`
+            : found.of === undefined
+              ? 'searching …'
+              : 'not in the text of this file'
         }}</span>
         <button type="button" class="act bare" @click="leave">Done</button>
       </form>

@@ -1,5 +1,5 @@
 import { AnnotationMode, PasswordResponses, type PDFDocumentProxy } from 'pdfjs-dist'
-import { EventBus, PDFFindController, PDFLinkService, PDFViewer } from 'pdfjs-dist/web/pdf_viewer.mjs'
+import { EventBus, FindState, PDFFindController, PDFLinkService, PDFViewer } from 'pdfjs-dist/web/pdf_viewer.mjs'
 import 'pdfjs-dist/web/pdf_viewer.css'
 import { leftAt, lookedAt } from './looked'
 import { drawPage, openDocument } from './picture'
@@ -19,8 +19,8 @@ export interface Told {
   page: (page: number) => void
   /** Times its own size, and what was asked for. */
   scale: (now: number, wanted: Scale) => void
-  /** Where the search stands: which of how many; none where nothing was found. */
-  found: (at: number, of: number) => void
+  /** Where the search stands: which of how many; none where nothing was found, absent while it still looks for the first. */
+  found: (at: number, of?: number) => void
   /** A password is asked for; `wrong` where the one before was not it. */
   password: (wrong: boolean) => void
 }
@@ -84,8 +84,12 @@ export function openPdf(url: string, frame: HTMLDivElement, name: string, told: 
     source.canvas?.setAttribute('aria-label', `Page ${pageNumber} of ${name}`)
     if (source.canvas) source.canvas.dataset.drawn = String(pageNumber)
   })
-  type Count = { matchesCount: { current: number; total: number } }
-  const counted = ({ matchesCount }: Count) => told.found(matchesCount.current, matchesCount.total)
+  type Count = { matchesCount: { current: number; total: number }; state?: number }
+  let looking = false
+  const counted = ({ matchesCount, state }: Count) => {
+    if (state !== undefined) looking = state === FindState.PENDING
+    told.found(matchesCount.current, looking && !matchesCount.total ? undefined : matchesCount.total)
+  }
   hear<Count>('updatefindmatchescount', counted)
   hear<Count>('updatefindcontrolstate', counted)
   const resized = new ResizeObserver(() => typeof wanted === 'string' && viewer.pdfDocument && setScale(wanted))
@@ -116,7 +120,7 @@ export function openPdf(url: string, frame: HTMLDivElement, name: string, told: 
     return {
       pages: document.numPages,
       headings: await headings(document, linkService),
-      goTo: (page) => (viewer.currentPageNumber = Math.min(document.numPages, Math.max(1, page))),
+      goTo: (page) => (viewer.currentPageNumber = Math.min(document.numPages, Math.max(1, Math.round(page) || 1))),
       setScale,
       zoomBy,
       turn: () => (viewer.pagesRotation = (viewer.pagesRotation + 90) % 360),

@@ -61,6 +61,10 @@ class ReadingTest {
             atPage(reader, 120);
             reader.see(PAGE).sendKeys(Keys.chord(Keys.CONTROL, "a"), "1", Keys.ENTER);
             atPage(reader, 1);
+            reader.see(PAGE).sendKeys(Keys.chord(Keys.CONTROL, "a"), "999", Keys.ENTER);
+            atPage(reader, 120).see(PAGE).sendKeys(Keys.chord(Keys.CONTROL, "a"), "999", Keys.ENTER);
+            atPage(reader, 120).see(PAGE).sendKeys(Keys.chord(Keys.CONTROL, "a"), "1", Keys.ENTER);
+            atPage(reader, 1);
             // What leads outside is shown and never followed.
             String before = reader.url();
             assertThat(reader.see(By.cssSelector(".annotationLayer a")).getAttribute("title")).contains("https://elsewhere.example/");

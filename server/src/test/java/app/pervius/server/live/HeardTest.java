@@ -53,6 +53,7 @@ class HeardTest {
             Client.until(() -> hers + " " + controllers + " " + others, all -> all.split("hello", -1).length > 3);
             long submission = priya.submit(DRAWINGS, "Heard of.pdf");
             Client.until(() -> of(hers, "REVIEW"), found -> !found.isEmpty());
+            Client.until(() -> of(hers, "PASSAGE"), found -> !found.isEmpty());
             Client.until(() -> of(controllers, "PASSAGE"), found -> !found.isEmpty());
             assertThat(of(hers, "PASSAGE")).isNotEmpty().allMatch(c -> c.get("id").asLong() == submission && c.get("folder").asLong()
                     == priya.folder(DRAWINGS) && c.get("own").asBoolean());

@@ -253,7 +253,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["close_2"];
+        post: operations["close_3"];
         delete?: never;
         options?: never;
         head?: never;
@@ -356,6 +356,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/comments/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change_2"];
+        post?: never;
+        delete: operations["takeBack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/comments/{id}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/comments/{id}/drawing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["draw_1"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/comments/{id}/restorations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/comments/{id}/stage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["close"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/connections": {
         parameters: {
             query?: never;
@@ -415,6 +495,22 @@ export interface paths {
         put?: never;
         post: operations["make_3"];
         delete: operations["withdraw_1"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/comments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["asked"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1086,6 +1182,22 @@ export interface paths {
         get: operations["said"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passages/{passage}/comments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["comments"];
+        put?: never;
+        post: operations["say_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2749,7 +2861,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["close_1"];
+        post: operations["close_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2957,7 +3069,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["takeBack_1"];
+        post: operations["takeBack_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3229,7 +3341,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["close"];
+        post: operations["close_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3293,7 +3405,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["takeBack"];
+        post: operations["takeBack_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3456,6 +3568,19 @@ export interface components {
         Asked: {
             password: string;
         };
+        AskedOfMe: {
+            by: string;
+            /** Format: int64 */
+            comment: number;
+            /** Format: date */
+            due?: string;
+            /** Format: int64 */
+            passage: number;
+            /** Format: int64 */
+            project: number;
+            text: string;
+            what: string;
+        };
         Audience: components["schemas"]["AudienceAuthor"] | components["schemas"]["AudienceUploader"] | components["schemas"]["AudienceMatrix"] | components["schemas"]["AudienceLead"] | components["schemas"]["AudienceDeciding"] | components["schemas"]["AudienceEarlier"] | components["schemas"]["AudienceFollowers"] | components["schemas"]["AudienceRole"] | components["schemas"]["AudienceFirm"] | components["schemas"]["AudiencePerson"] | components["schemas"]["AudienceAddress"];
         AudienceAddress: {
             address: string;
@@ -3574,6 +3699,16 @@ export interface components {
             changes: boolean;
             sentence: string;
         };
+        ChangedComment: {
+            /** Format: int64 */
+            asked?: number;
+            /** Format: date */
+            due?: string;
+            place?: components["schemas"]["CommentPlace"];
+            text: string;
+            /** Format: int32 */
+            version: number;
+        };
         ChaseForm: {
             /** Format: int32 */
             escalateAfter: number;
@@ -3661,6 +3796,99 @@ export interface components {
             /** Format: int64 */
             size: number;
         };
+        CommentAnswer: {
+            /** Format: date-time */
+            at: string;
+            inside: boolean;
+            /** @enum {string} */
+            kind: "SAID" | "DONE" | "NOT_DONE" | "CLOSED" | "REOPENED";
+            person: string;
+            text: string;
+        };
+        CommentAnswerEntry: {
+            /** @enum {string} */
+            kind: "SAID" | "DONE" | "NOT_DONE" | "CLOSED" | "REOPENED";
+            text: string;
+            /** Format: int32 */
+            version: number;
+        };
+        CommentAsked: {
+            /** Format: date */
+            due?: string;
+            name: string;
+            /** Format: int64 */
+            person: number;
+        };
+        CommentBy: {
+            /** Format: date-time */
+            at: string;
+            firm: string;
+            name: string;
+            own: boolean;
+            /** Format: int64 */
+            person: number;
+            /** @enum {string} */
+            side: "REVIEWING" | "SENDING";
+        };
+        CommentDrawing: {
+            /** @enum {string} */
+            as?: "KEPT" | "REWORDED" | "DROPPED";
+            by?: string;
+            text?: string;
+        };
+        CommentMade: {
+            /** Format: int64 */
+            id: number;
+        };
+        CommentMay: {
+            answer: boolean;
+            change: boolean;
+            close: boolean;
+            draw: boolean;
+        };
+        CommentOn: {
+            carried: boolean;
+            /** Format: int64 */
+            passage: number;
+            place?: components["schemas"]["CommentPlace"];
+            revision?: string;
+        };
+        CommentPlace: {
+            /** Format: int32 */
+            page: number;
+            /** Format: double */
+            perPoint?: number;
+            points: components["schemas"]["Point"][];
+            /** @enum {string} */
+            shape: "POINT" | "BOX" | "CLOUD" | "ARROW" | "FREEHAND" | "TEXT" | "LENGTH";
+        };
+        CommentStageEntry: {
+            closed: boolean;
+            /** Format: int32 */
+            version: number;
+        };
+        CommentVersionEntry: {
+            /** Format: int32 */
+            version: number;
+        };
+        CommentView: {
+            answers: components["schemas"]["CommentAnswer"][];
+            asked?: components["schemas"]["CommentAsked"];
+            by: components["schemas"]["CommentBy"];
+            /** Format: date-time */
+            changedAt: string;
+            drawing?: components["schemas"]["CommentDrawing"];
+            /** Format: int64 */
+            id: number;
+            may: components["schemas"]["CommentMay"];
+            on: components["schemas"]["CommentOn"];
+            released: boolean;
+            /** @enum {string} */
+            stage: "OPEN" | "ANSWERED" | "CLOSED";
+            text: string;
+            /** Format: int32 */
+            version: number;
+        };
         ConditionForm: {
             /** Format: int32 */
             cycle: number;
@@ -3684,13 +3912,13 @@ export interface components {
             account: string;
             fine: boolean;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             rule: string;
         };
         CopyingForm: {
             into: components["schemas"]["IntoForm"];
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             /** @enum {string} */
             whenTaken: "STOP" | "KEEP_BOTH" | "NEXT_VERSION" | "REPLACE";
         };
@@ -3771,7 +3999,7 @@ export interface components {
             /** Format: date-time */
             at: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             person: string;
             revision: string;
             /** Format: date-time */
@@ -3823,6 +4051,13 @@ export interface components {
             /** @enum {string} */
             as: "KEPT" | "REWORDED" | "DROPPED";
             text: string;
+        };
+        DrawnEntry: {
+            /** @enum {string} */
+            as: "KEPT" | "REWORDED" | "DROPPED";
+            text: string;
+            /** Format: int32 */
+            version: number;
         };
         DroppersView: {
             firms: number[];
@@ -4261,7 +4496,7 @@ export interface components {
             label: string;
             link: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             /** Format: int64 */
             passage?: number;
             /** Format: int64 */
@@ -4335,7 +4570,7 @@ export interface components {
         };
         LetterEntry: {
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             /** Format: int64 */
             passage?: number;
             rule: string;
@@ -4459,7 +4694,7 @@ export interface components {
             /** Format: date-time */
             nextTry?: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             recipient: string;
             /** Format: date-time */
             sentAt?: string;
@@ -4563,6 +4798,15 @@ export interface components {
             nearest?: string;
             values: components["schemas"]["FieldRead"][];
         };
+        NewComment: {
+            /** Format: int64 */
+            asked?: number;
+            /** Format: date */
+            due?: string;
+            key: string;
+            place?: components["schemas"]["CommentPlace"];
+            text: string;
+        };
         NewEdition: {
             /** Format: int32 */
             edition: number;
@@ -4656,7 +4900,7 @@ export interface components {
         OccasionView: {
             copies: boolean;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             word: string;
         };
         OfFile: {
@@ -5001,6 +5245,12 @@ export interface components {
             values: {
                 [key: string]: string;
             };
+        };
+        Point: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
         };
         PreviewEntry: {
             /** Format: int64 */
@@ -6035,7 +6285,7 @@ export interface components {
             important?: boolean;
             inCopy?: components["schemas"]["Audience"][];
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             pace?: components["schemas"]["PaceForm"];
             subject?: string;
             text: string;
@@ -6080,7 +6330,7 @@ export interface components {
         ToldView: {
             gathered: boolean;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             rules?: string;
             subject?: string;
             text?: string;
@@ -6206,7 +6456,7 @@ export interface components {
             /** Format: date-time */
             nextAttempt?: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             recipient: string;
             subject: string;
         };
@@ -6223,7 +6473,7 @@ export interface components {
         };
         UsualWordsView: {
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             subject: string;
             text: string;
             /** Format: int32 */
@@ -6245,7 +6495,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             /** Format: int64 */
             passage?: number;
             reference: string;
@@ -6655,7 +6905,7 @@ export interface operations {
             };
         };
     };
-    close_2: {
+    close_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -6796,6 +7046,148 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Report"];
                 };
+            };
+        };
+    };
+    change_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedComment"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takeBack: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CommentAnswerEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    draw_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrawnEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CommentVersionEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    close: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CommentStageEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -6940,6 +7332,26 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    asked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AskedOfMe"][];
+                };
             };
         };
     };
@@ -8078,6 +8490,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Said"][];
+                };
+            };
+        };
+    };
+    comments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                passage: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommentView"][];
+                };
+            };
+        };
+    };
+    say_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                passage: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewComment"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommentMade"];
                 };
             };
         };
@@ -10737,7 +11197,7 @@ export interface operations {
             header?: never;
             path: {
                 project: number;
-                occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+                occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             };
             cookie?: never;
         };
@@ -10958,7 +11418,7 @@ export interface operations {
             };
         };
     };
-    close_1: {
+    close_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -11271,7 +11731,7 @@ export interface operations {
             };
         };
     };
-    takeBack_1: {
+    takeBack_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -11717,7 +12177,7 @@ export interface operations {
             };
         };
     };
-    close: {
+    close_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -11829,7 +12289,7 @@ export interface operations {
             };
         };
     };
-    takeBack: {
+    takeBack_1: {
         parameters: {
             query?: never;
             header?: never;

@@ -11,6 +11,7 @@ import Trouble from '../../parts/Trouble.vue'
 import { count } from '../../say'
 import { useSession } from '../../session'
 import TakenList from '../numbers/TakenList.vue'
+import AskedList from './AskedList.vue'
 import CalendarLink from './CalendarLink.vue'
 import ControllerLists from './ControllerLists.vue'
 import LeftDrafts from './LeftDrafts.vue'
@@ -51,6 +52,7 @@ const closed = useLocalStorage<number[]>(`desk/closed/${session.me?.account ?? 0
 /** How much a controller sees beside stops. */
 const more = ref(0)
 const missing = ref(0)
+const askedOf = ref(0)
 const route = useRoute()
 const closedElsewhere = Number(route.query.closed)
 if (closedElsewhere && !closed.value.includes(closedElsewhere)) closed.value = [closedElsewhere, ...closed.value]
@@ -109,6 +111,7 @@ const nothing = computed(
     rows(stopped).length === 0 &&
     more.value === 0 &&
     missing.value === 0 &&
+    askedOf.value === 0 &&
     rows(back).length === 0 &&
     rows(onTheWay).length === 0,
 )
@@ -135,6 +138,8 @@ const nothing = computed(
       <p class="quiet">Open one to read why. {{ backAgain }}</p>
       <PassageTable :rows="rows(back)" />
     </section>
+
+    <AskedList @some="(many) => (askedOf = many)" />
 
     <section v-if="waiting.length || text.trim()">
       <div class="row wrap">

@@ -13,6 +13,8 @@ const pdf = shallowRef<OpenPdf>()
 const trouble = ref('')
 const page = ref(1)
 const scale = ref(1)
+/** Counts how often pages may have come to lie elsewhere. */
+const moved = ref(0)
 const wanted = ref<Scale>('page-fit')
 const finding = ref(false)
 const text = ref('')
@@ -35,6 +37,7 @@ onMounted(async () => {
         wanted.value = what
       },
       found: (at, of) => (found.value = { at, of }),
+      moved: () => moved.value++,
       password: (wrong) => (locked.value = { wrong }),
     })
     pdf.value = await open.ready
@@ -92,6 +95,8 @@ defineExpose({
   smaller: () => pdf.value?.zoomBy(0.8),
   fit: (what: 'page-fit' | 'page-width') => pdf.value?.setScale(what),
   scale,
+  surface: pdf,
+  moved,
 })
 </script>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
 import { computed, onMounted, onUnmounted, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, data, Problem } from '../../api/client'
@@ -9,6 +10,7 @@ import Num from '../../parts/Num.vue'
 import SignOut from '../../parts/SignOut.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { stand } from '../desk/stand'
+import Margin from './comments/Margin.vue'
 import { forget } from './looked'
 import Sheet from './Sheet.vue'
 import TitleBlock from './TitleBlock.vue'
@@ -65,6 +67,10 @@ function go(by: number) {
   if (to) void router.push(`/read/${to}`)
 }
 
+/** The title block keeps its corner; the margin above it has the rest. */
+const block = useTemplateRef<InstanceType<typeof TitleBlock>>('block')
+const { height: blockHeight } = useElementSize(() => block.value?.$el as HTMLElement | undefined, undefined, { box: 'border-box' })
+
 const larger = () => read.value?.larger()
 const smaller = () => read.value?.smaller()
 const fit = (what: 'page-fit' | 'page-width') => read.value?.fit(what)
@@ -107,17 +113,32 @@ useKeys([
       <SignOut />
     </header>
     <Trouble :problem="sheet.problem.value ?? review.problem.value" :again="load" />
-    <Sheet v-if="file" ref="read" :key="file.folderFile" :file="file" />
-    <p v-else-if="!sheet.problem.value" class="quiet pad" role="status">Opening …</p>
-    <TitleBlock
-      v-if="passage && sheet.value.value"
-      :key="id"
-      :row="sheet.value.value.row"
-      :review="ownReview"
-      :answers="answers.value.value ?? []"
-      :before="before.value.value"
-      @changed="load"
-    />
+    <div class="table" :style="{ '--block': `${blockHeight}px` }">
+      <Sheet v-if="file" ref="read" :key="file.folderFile" :file="file" />
+      <p v-else-if="!sheet.problem.value" class="quiet pad" role="status">Opening …</p>
+      <Margin
+        v-if="passage && file && sheet.value.value"
+        :key="`margin${id}`"
+        :passage="passage.id"
+        :project="passage.project"
+        :firm="passage.from.authorFirm"
+        :sending="!review.value.value"
+        :at-once="passage.at.state === 'DONE'"
+        :surface="read?.surface"
+        :moved="read?.moved ?? 0"
+        :sheet="file.hash"
+      />
+      <TitleBlock
+        v-if="passage && sheet.value.value"
+        ref="block"
+        :key="id"
+        :row="sheet.value.value.row"
+        :review="ownReview"
+        :answers="answers.value.value ?? []"
+        :before="before.value.value"
+        @changed="load"
+      />
+    </div>
   </div>
 </template>
 
@@ -128,6 +149,13 @@ useKeys([
   flex-direction: column;
   height: 100%;
   background: var(--shade);
+}
+.table {
+  position: relative;
+  display: flex;
+  flex-direction: column;
+  flex: 1;
+  min-height: 0;
 }
 header {
   display: flex;

@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, useTemplateRef } from 'vue'
+import { useEventListener, useResizeObserver } from '@vueuse/core'
+import { computed, nextTick, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import type { Schemas } from '../../api/client'
 import PdfSheet from './PdfSheet.vue'
+import { pictureSurface, type Surface } from './surface'
 
 /** A file as it is read here: a PDF, a picture, text; or that its own program reads it. */
 const props = defineProps<{ file: Schemas['PassageFile'] }>()
@@ -10,6 +12,16 @@ const text = ref<string>()
 const trouble = ref('')
 const zoom = ref(1)
 const pdf = useTemplateRef<InstanceType<typeof PdfSheet>>('pdf')
+
+/** A picture, once it is there. */
+const picture = shallowRef<Surface>()
+const stage = useTemplateRef<HTMLElement>('stage')
+const moved = ref(0)
+useEventListener(stage, 'scroll', () => moved.value++, { passive: true })
+useResizeObserver(stage, () => moved.value++)
+function drawn(event: Event) {
+  if (stage.value) picture.value = pictureSurface(stage.value, event.target as HTMLImageElement)
+}
 
 onMounted(async () => {
   if (!props.file.mediaType.startsWith('text/')) return
@@ -22,13 +34,19 @@ onMounted(async () => {
   }
 })
 
-const by = (factor: number) => (zoom.value = Math.min(16, Math.max(0.05, zoom.value * factor)))
+function by(factor: number) {
+  zoom.value = Math.min(16, Math.max(0.05, zoom.value * factor))
+  void nextTick(() => moved.value++)
+}
 defineExpose({
   larger: () => (pdf.value ? pdf.value.larger() : by(1.25)),
   smaller: () => (pdf.value ? pdf.value.smaller() : by(0.8)),
-  fit: (what: 'page-fit' | 'page-width') => (pdf.value ? pdf.value.fit(what) : (zoom.value = 1)),
+  fit: (what: 'page-fit' | 'page-width') => (pdf.value ? pdf.value.fit(what) : by(1 / zoom.value)),
   /** Times its own size; of a picture times the width of the window. */
   scale: computed(() => pdf.value?.scale ?? zoom.value),
+  /** Where places of the sheet are in the window; absent for what has none. */
+  surface: computed(() => pdf.value?.surface ?? picture.value),
+  moved: computed(() => (pdf.value?.moved ?? 0) + moved.value),
 })
 </script>
 
@@ -36,8 +54,8 @@ defineExpose({
   <div class="sheet">
     <p v-if="trouble" class="note bad" role="alert">{{ trouble }}</p>
     <PdfSheet v-if="file.mediaType === 'application/pdf'" ref="pdf" :file="file" />
-    <div v-else-if="file.mediaType === 'image/png' || file.mediaType === 'image/jpeg'" class="stage">
-      <img :src="url" :alt="file.name" :style="{ width: `${zoom * 100}%` }" />
+    <div v-else-if="file.mediaType === 'image/png' || file.mediaType === 'image/jpeg'" ref="stage" class="stage">
+      <img :src="url" :alt="file.name" :style="{ width: `${zoom * 100}%` }" @load="drawn" />
     </div>
     <pre v-else-if="text !== undefined" class="stage" :style="{ fontSize: `${13 * zoom}px` }">{{ text }}</pre>
     <div v-else-if="!file.mediaType.startsWith('text/')" class="empty">

@@ -178,7 +178,7 @@ useKeys([
   width: 336px;
   background: var(--sheet);
   border: 2px solid var(--ink);
-  max-height: calc(100% - 70px);
+  max-height: calc(100% - 24px);
   overflow: auto;
 }
 .line {

@@ -2,6 +2,7 @@ import { AnnotationMode, PasswordResponses, type PDFDocumentProxy } from 'pdfjs-
 import { EventBus, FindState, PDFFindController, PDFLinkService, PDFViewer } from 'pdfjs-dist/web/pdf_viewer.mjs'
 import 'pdfjs-dist/web/pdf_viewer.css'
 import { leftAt, lookedAt } from './looked'
+import type { Surface } from './surface'
 import { drawPage, openDocument } from './picture'
 
 /** How large a page is drawn: into the window, as wide as it, or so many times its own size. */
@@ -21,12 +22,14 @@ export interface Told {
   scale: (now: number, wanted: Scale) => void
   /** Where the search stands: which of how many; none where nothing was found, absent while it still looks for the first. */
   found: (at: number, of?: number) => void
+  /** Pages may be elsewhere in the window, or drawn in another size. */
+  moved: () => void
   /** A password is asked for; `wrong` where the one before was not it. */
   password: (wrong: boolean) => void
 }
 
 /** A PDF that is open for reading: pages are asked for and drawn as they come into view. */
-export interface OpenPdf {
+export interface OpenPdf extends Surface {
   pages: number
   headings: Heading[]
   goTo: (page: number) => void
@@ -77,6 +80,8 @@ export function openPdf(url: string, frame: HTMLDivElement, name: string, told: 
     setScale(alike?.scale ?? wanted)
     if (alike) frame.scrollTo(alike.left, alike.top)
   })
+  ;['pagesloaded', 'pagerendered', 'scalechanging', 'rotationchanging'].forEach((event) => hear(event, told.moved))
+  frame.addEventListener('scroll', told.moved, { passive: true })
   hear<{ pageNumber: number }>('pagechanging', ({ pageNumber }) => told.page(pageNumber))
   hear<{ scale: number }>('scalechanging', ({ scale }) => told.scale(scale, wanted))
   hear<{ pageNumber: number; source: { canvas?: HTMLCanvasElement } }>('pagerendered', ({ pageNumber, source }) => {
@@ -92,7 +97,10 @@ export function openPdf(url: string, frame: HTMLDivElement, name: string, told: 
   }
   hear<Count>('updatefindmatchescount', counted)
   hear<Count>('updatefindcontrolstate', counted)
-  const resized = new ResizeObserver(() => typeof wanted === 'string' && viewer.pdfDocument && setScale(wanted))
+  const resized = new ResizeObserver(() => {
+    if (typeof wanted === 'string' && viewer.pdfDocument) setScale(wanted)
+    told.moved()
+  })
   resized.observe(frame)
 
   function size() {
@@ -113,11 +121,41 @@ export function openPdf(url: string, frame: HTMLDivElement, name: string, told: 
     if (to > viewer.currentScale * 1.01) viewer.currentScale = to
   }
 
+  const surface: Surface = {
+    frame,
+    toWindow(page, { x, y }) {
+      const view = viewer.getPageView(page - 1)
+      if (!view?.div) return undefined
+      const { left, top } = view.div.getBoundingClientRect()
+      const [right = 0, down = 0] = view.viewport.convertToViewportPoint(x, y)
+      return [left + right, top + down]
+    },
+    toPage(x, y) {
+      const div = document.elementsFromPoint(x, y).find((e) => e.classList.contains('page')) as HTMLElement | undefined
+      const page = Number(div?.dataset.pageNumber)
+      const view = page ? viewer.getPageView(page - 1) : undefined
+      if (!div || !view) return undefined
+      const { left, top } = div.getBoundingClientRect()
+      const [px = 0, py = 0] = view.viewport.convertToPdfPoint(x - left, y - top)
+      return { page, point: { x: px, y: py } }
+    },
+    show(page, point) {
+      viewer.currentPageNumber = page
+      const at = surface.toWindow(page, point)
+      const { left, top, width, height } = frame.getBoundingClientRect()
+      if (at && (at[0] < left || at[0] > left + width || at[1] < top || at[1] > top + height)) {
+        frame.scrollBy(at[0] - left - width / 2, at[1] - top - height / 2)
+      }
+    },
+    perPoint: () => viewer.currentScale * (96 / 72),
+  }
+
   async function ready(): Promise<OpenPdf> {
     const document: PDFDocumentProxy = await loading.promise
     viewer.setDocument(document)
     linkService.setDocument(document)
     return {
+      ...surface,
       pages: document.numPages,
       headings: await headings(document, linkService),
       goTo: (page) => (viewer.currentPageNumber = Math.min(document.numPages, Math.max(1, Math.round(page) || 1))),

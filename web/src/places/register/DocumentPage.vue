@@ -64,6 +64,8 @@ const OCCASIONS: Record<Schemas['DocumentMessage']['occasion'], string> = {
   STEP_BEGUN: 'a step began',
   PROMPTED: 'its deciders were reminded',
   MOVED_ON: 'it was passed on',
+  ASKED: 'something was asked about it',
+  ANSWERED: 'a question about it was answered',
   DECIDED: 'it was decided',
   RELEASED: 'it was released',
   WITHDRAWN: 'it was withdrawn',

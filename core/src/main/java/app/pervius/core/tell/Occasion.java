@@ -52,6 +52,10 @@ public enum Occasion {
     COMPLETE("through", "nothing of submission {submission} is under way any more, with {files}:", "When a submission is complete", false),
     /** A message about it could not be handed over. */
     MESSAGE_FAILED("not told", "a message about {files} of submission {submission} was given up:", "When a message fails", false),
+    /** Somebody is asked for an answer in a comment. */
+    ASKED("with a question for you", "something is asked of you about {files} of submission {submission}:", null, true),
+    /** Somebody has answered a comment; whoever wrote it is told. */
+    ANSWERED("with an answer for you", "a comment of yours on {files} of submission {submission} was answered:", null, false),
     /** No rule takes it, and it stays where it lies. */
     LEFT("left where it lies", "no rule takes {files} of submission {submission}, left where [it lies|they lie]:", null, false),
     /** The folders of a package are made; about no file, as the next ones. */
@@ -84,11 +88,12 @@ public enum Occasion {
             case TO_DECIDE, TO_DECIDE_AGAIN, PASSED_ON, REMINDED, REARRANGED -> "it is yours to decide";
             case TO_RELEASE -> "it is yours to release";
             case TAKEN_BACK, STOPPED -> "it was yours to decide";
+            case ASKED -> "you are asked";
+            case ANSWERED -> "you have asked";
             case ESCALATED -> "the route says who is told of what is late";
             case REOPENED -> "you were told of the decision";
             case ARRIVED, NUMBERED, STEP_BEGUN, PROMPTED, MOVED_ON, DECIDED, RELEASED, RETURNED, ISSUED, WITHDRAWN, SUPERSEDED, LEFT,
-                    COMPLETE,
-                    MESSAGE_FAILED, PACKAGE_MADE, PACKAGE_FAILED, INVITED, NEW_PASSWORD -> "it concerns you";
+                    COMPLETE, MESSAGE_FAILED, PACKAGE_MADE, PACKAGE_FAILED, INVITED, NEW_PASSWORD -> "it concerns you";
         };
     }
 
@@ -107,14 +112,14 @@ public enum Occasion {
         return onRule;
     }
 
-    /** Whether whoever is told has something to decide: links lead to where it is decided then. */
+    /** Whether whoever is told has something to decide or to answer: links lead to where it is decided then. */
     public boolean asksToDecide() {
         return asksToDecide;
     }
 
     /** Whether somebody may choose to be told of it later, together with other things: nothing is asked for, and nothing is late. */
     public boolean mayWait() {
-        return onRule.isPresent() && this != ESCALATED || this == LEFT;
+        return onRule.isPresent() && this != ESCALATED || this == LEFT || this == ANSWERED;
     }
 
     /** Whether those are told of it who follow a document or a folder. */
@@ -122,9 +127,8 @@ public enum Occasion {
         return switch (this) {
             case ARRIVED, RETURNED, ISSUED, WITHDRAWN, SUPERSEDED -> true;
             case NUMBERED, STEP_BEGUN, TO_DECIDE, TO_DECIDE_AGAIN, PASSED_ON, TO_RELEASE, REMINDED, PROMPTED, ESCALATED, MOVED_ON, DECIDED,
-                    RELEASED,
-                    REOPENED, TAKEN_BACK, REARRANGED, STOPPED, LEFT, COMPLETE, MESSAGE_FAILED, PACKAGE_MADE, PACKAGE_FAILED, INVITED,
-                    NEW_PASSWORD -> false;
+                    RELEASED, REOPENED, TAKEN_BACK, REARRANGED, STOPPED, ASKED, ANSWERED, LEFT, COMPLETE, MESSAGE_FAILED, PACKAGE_MADE,
+                    PACKAGE_FAILED, INVITED, NEW_PASSWORD -> false;
         };
     }
 

@@ -85,8 +85,9 @@ class LetterTest {
 
     @Test
     void whatAsksOrIsLateDoesNotWaitAndOnlyWhatBecameOfItIsFollowed() {
-        assertThat(Stream.of(Occasion.values()).filter(Occasion::mayWait)).contains(Occasion.ISSUED, Occasion.LEFT, Occasion.STEP_BEGUN)
-                .doesNotContain(Occasion.ESCALATED, Occasion.TO_DECIDE, Occasion.REMINDED, Occasion.TAKEN_BACK);
+        assertThat(Stream.of(Occasion.values()).filter(Occasion::mayWait)).contains(Occasion.ISSUED, Occasion.LEFT, Occasion.STEP_BEGUN,
+                        Occasion.ANSWERED)
+                .doesNotContain(Occasion.ESCALATED, Occasion.TO_DECIDE, Occasion.REMINDED, Occasion.TAKEN_BACK, Occasion.ASKED);
         assertThat(Stream.of(Occasion.values()).filter(Occasion::followed)).containsExactly(Occasion.ARRIVED, Occasion.RETURNED,
                 Occasion.ISSUED, Occasion.WITHDRAWN, Occasion.SUPERSEDED);
     }

@@ -75,11 +75,18 @@ final class Listener {
 
     private static Optional<Heard> heard(Change change, Actor actor) {
         Actor.Membership membership = actor.memberships().get(change.project());
-        boolean concerned = change.project() == 0 || membership != null && (change.topic() == Live.Topic.TRAY
-                ? membership.person() == change.id()
-                : change.ownerFirm() == null || actor.maySee(change.project(), change.ownerFirm()));
+        boolean concerned = change.project() == 0 || membership != null && concerns(change, membership);
         boolean own = change.whose() == null || membership != null && change.whose().contains(membership.person());
         return concerned ? Optional.of(new Heard(change.project(), change.topic(), change.id(), change.folder(), own)) : Optional.empty();
+    }
+
+    private static boolean concerns(Change change, Actor.Membership membership) {
+        Long firm = change.ownerFirm();
+        return switch (change.topic()) {
+            case TRAY -> membership.person() == change.id();
+            case COMMENT -> firm != null && (membership.controls() || membership.decides() && membership.sees(firm));
+            case FOLDER, PASSAGE, REVIEW, RULES, NUMBERS, PEOPLE, MAIL -> firm == null || membership.sees(firm);
+        };
     }
 
     void end() {

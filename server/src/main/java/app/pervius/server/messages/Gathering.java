@@ -14,10 +14,10 @@ final class Gathering {
 
     /** What a person has to act on before what the person only has to know. */
     private static final List<Occasion> FIRST = List.of(Occasion.TO_DECIDE_AGAIN, Occasion.PASSED_ON, Occasion.TO_DECIDE,
-            Occasion.TO_RELEASE, Occasion.REARRANGED, Occasion.REMINDED,
-            Occasion.ESCALATED, Occasion.STOPPED, Occasion.RETURNED, Occasion.TAKEN_BACK, Occasion.REOPENED, Occasion.WITHDRAWN,
-            Occasion.ISSUED, Occasion.MESSAGE_FAILED, Occasion.RELEASED, Occasion.DECIDED, Occasion.SUPERSEDED, Occasion.PROMPTED,
-            Occasion.MOVED_ON, Occasion.STEP_BEGUN, Occasion.LEFT, Occasion.COMPLETE, Occasion.NUMBERED, Occasion.ARRIVED);
+            Occasion.TO_RELEASE, Occasion.REARRANGED, Occasion.REMINDED, Occasion.ASKED, Occasion.ESCALATED, Occasion.STOPPED,
+            Occasion.RETURNED, Occasion.TAKEN_BACK, Occasion.REOPENED, Occasion.WITHDRAWN, Occasion.ISSUED, Occasion.MESSAGE_FAILED,
+            Occasion.RELEASED, Occasion.DECIDED, Occasion.ANSWERED, Occasion.SUPERSEDED, Occasion.PROMPTED, Occasion.MOVED_ON,
+            Occasion.STEP_BEGUN, Occasion.LEFT, Occasion.COMPLETE, Occasion.NUMBERED, Occasion.ARRIVED);
 
     private Gathering() {
     }

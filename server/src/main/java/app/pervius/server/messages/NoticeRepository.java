@@ -3,16 +3,19 @@ package app.pervius.server.messages;
 import app.pervius.core.tell.Manner;
 import app.pervius.core.tell.Occasion;
 import jakarta.persistence.LockModeType;
+import jakarta.persistence.QueryHint;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import org.hibernate.jpa.HibernateHints;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
+import org.springframework.data.jpa.repository.QueryHints;
 
 interface NoticeRepository extends JpaRepository<Notice, Long> {
     /** For whom something of a submission is to be told at once. */
@@ -31,8 +34,8 @@ interface NoticeRepository extends JpaRepository<Notice, Long> {
     @Query("update Notice n set n.messageId = :message where n.id in :notices")
     void told(Collection<Long> notices, long message);
 
-    /** What waits to be told to a person with other things, in the order it happened. */
-    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    /** What waits to be told to a person with other things, in the order it happened; only to be read. */
+    @QueryHints(@QueryHint(name = HibernateHints.HINT_READ_ONLY, value = "true"))
     @Query("from Notice n where n.projectId = :project and n.personId = :person and n.messageId is null and n.dueAt is not null "
             + "order by n.id")
     List<Notice> waitingFor(long project, long person);
@@ -51,7 +54,7 @@ interface NoticeRepository extends JpaRepository<Notice, Long> {
     List<Recipient> due(Instant now, Limit limit);
 
     /** The same for an address outside the project. */
-    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @QueryHints(@QueryHint(name = HibernateHints.HINT_READ_ONLY, value = "true"))
     @Query("from Notice n where n.projectId = :project and n.address = :address and n.messageId is null and n.dueAt is not null "
             + "order by n.id")
     List<Notice> waitingFor(long project, String address);

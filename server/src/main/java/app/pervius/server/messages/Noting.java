@@ -10,8 +10,13 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.springframework.dao.ConcurrencyFailureException;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -19,15 +24,20 @@ import org.springframework.stereotype.Component;
 @Component
 class Noting {
 
+    /** So many rows are changed in one go. */
+    private static final int TOGETHER = 1000;
+
     private final JdbcClient jdbc;
+    private final JdbcTemplate batches;
     private final Ids ids;
     private final Paces paces;
     private final Due due;
     private final Live live;
     private final InstantSource clock;
 
-    Noting(JdbcClient jdbc, Ids ids, Paces paces, Due due, Live live, InstantSource clock) {
+    Noting(JdbcClient jdbc, JdbcTemplate batches, Ids ids, Paces paces, Due due, Live live, InstantSource clock) {
         this.jdbc = jdbc;
+        this.batches = batches;
         this.ids = ids;
         this.paces = paces;
         this.due = due;
@@ -61,6 +71,23 @@ class Noting {
         }
         if (notice.dueAt != null) {
             due.by(Digests.KEY, notice.dueAt);
+        }
+    }
+
+    /**
+     * What is told of in messages, by notice. All of them or none: nothing is told twice.
+     *
+     * @param messages by the notice that each tells of
+     */
+    void told(Map<Long, Long> messages) {
+        List<Map.Entry<Long, Long>> rows = List.copyOf(messages.entrySet());
+        int[][] changed = batches.batchUpdate("update notice set message_id = ? where id = ? and message_id is null", rows, TOGETHER,
+                (row, its) -> {
+                    row.setLong(1, its.getValue());
+                    row.setLong(2, its.getKey());
+                });
+        if (Arrays.stream(changed).flatMapToInt(Arrays::stream).anyMatch(n -> n == 0)) {
+            throw new ConcurrencyFailureException("some of it was told meanwhile");
         }
     }
 

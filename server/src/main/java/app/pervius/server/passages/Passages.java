@@ -177,6 +177,13 @@ public class Passages {
         return views(passages.findByDocumentIdOrderByIdDesc(document));
     }
 
+    /** The passages on which the document of this one came before, newest first. */
+    @Transactional(readOnly = true)
+    public List<PassageView> before(long passage) {
+        StoredPassage row = passages.findById(passage).orElseThrow(() -> Refused.notFound("passage"));
+        return row.documentId == null ? List.of() : ofDocument(row.documentId).stream().filter(p -> p.cycle() < row.cycle).toList();
+    }
+
     /**
      * Files, by id, that no rule took and that were left in these folders, each with the passage on which it was left last; one that has
      * gone on since may be among them.

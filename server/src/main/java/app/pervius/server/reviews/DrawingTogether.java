@@ -19,14 +19,19 @@ import org.springframework.transaction.annotation.Transactional;
 public class DrawingTogether {
 
     private final Acts acts;
+    private final ReviewRepository reviews;
+    private final ReviewAccess access;
     private final AnswerRepository answers;
     private final Parting parting;
     private final Moves moves;
     private final ReviewTelling telling;
     private final ReviewNews news;
 
-    DrawingTogether(Acts acts, AnswerRepository answers, Parting parting, Moves moves, ReviewTelling telling, ReviewNews news) {
+    DrawingTogether(Acts acts, ReviewRepository reviews, ReviewAccess access, AnswerRepository answers, Parting parting, Moves moves,
+            ReviewTelling telling, ReviewNews news) {
         this.acts = acts;
+        this.reviews = reviews;
+        this.access = access;
         this.answers = answers;
         this.parting = parting;
         this.moves = moves;
@@ -64,6 +69,13 @@ public class DrawingTogether {
         row.drawnText = as == ReviewAnswer.DrawnAs.REWORDED ? text.strip() : null;
         row.drawnBy = actor.person(review.projectId);
         news.changed(review);
+    }
+
+    /** Whether somebody draws the comments on a passage together now. */
+    @Transactional(readOnly = true)
+    public boolean mayDraw(long passage, Actor actor) {
+        return reviews.ofPassage(passage).filter(r -> r.state.live() && access.sees(r, actor)).map(r -> acts.opened(r, actor))
+                .filter(at -> mayDraw(at.board(), at.acting())).isPresent();
     }
 
     /** Whether somebody draws the comments of a review together. */

@@ -14,7 +14,19 @@ import org.jspecify.annotations.Nullable;
 public class ReviewAnswer extends Row {
 
     /** What the lead made of a comment. */
-    public enum DrawnAs { KEPT, REWORDED, DROPPED }
+    public enum DrawnAs {
+        KEPT, REWORDED, DROPPED;
+
+        /** @param as absent for what nobody has looked at, which is kept */
+        public static Drawn drawn(@Nullable DrawnAs as, @Nullable String text) {
+            return switch (as) {
+                case null -> new Drawn.Kept();
+                case KEPT -> new Drawn.Kept();
+                case REWORDED -> new Drawn.Reworded(String.valueOf(text));
+                case DROPPED -> new Drawn.Dropped();
+            };
+        }
+    }
 
     public long reviewId;
     public int turn;
@@ -38,12 +50,7 @@ public class ReviewAnswer extends Row {
     public int version;
 
     Drawn asDrawn() {
-        return switch (drawn) {
-            case null -> new Drawn.Kept();
-            case KEPT -> new Drawn.Kept();
-            case REWORDED -> new Drawn.Reworded(String.valueOf(drawnText));
-            case DROPPED -> new Drawn.Dropped();
-        };
+        return DrawnAs.drawn(drawn, drawnText);
     }
 
     /** What the author reads of it. */

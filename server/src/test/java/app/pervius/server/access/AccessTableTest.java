@@ -225,6 +225,7 @@ class AccessTableTest {
                 "passages", List.of(Map.of("passage", stopped.get("id").asLong(), "version", stopped.get("version").asInt())))),
                 "1 4 4 3 3 y 4");
 
+        commentLines(waiting);
         line("GET /api/desk/reviews", who -> who.get("/api/desk/reviews"), "1 y y y y y y");
         line("GET /api/reviews/{id}", who -> who.get("/api/reviews/" + review.get("id").asLong()), "1 4 4 4 y y 4");
         line("PUT /api/reviews/{id}/decisions", who -> who.put("/api/reviews/" + review.get("id").asLong() + "/decisions", Map.of("turn", 0,
@@ -290,6 +291,26 @@ class AccessTableTest {
         line("PUT /api/rules/{id}/switch", who -> who.put(oneRule + "/switch", Map.of("version", -1, "on", false)), "1 4 3 3 3 y 4");
         line("GET /api/rules/{id}/watched", who -> who.get(oneRule + "/watched"), "1 4 3 3 3 y 4");
         line("DELETE /api/rules/{id}", who -> who.delete(oneRule + "?version=-1"), "1 4 3 3 3 y 4");
+    }
+
+    /** Of a comment that the reviewing side has not released. */
+    private static void commentLines(JsonNode waiting) {
+        String passage = "/api/passages/" + waiting.get("id").asLong() + "/comments";
+        String its = "/api/comments/" + PEOPLE.get(Who.REVIEWER).post(passage, Map.of("key", "table", "text", "Seen?")).must(201).body()
+                .get("id").asLong();
+        Map<String, Object> old = Map.of("version", -1, "text", "Changed.");
+        line("GET /api/passages/{passage}/comments", who -> who.get(passage), "1 4 4 y y y 4");
+        line("POST /api/passages/{passage}/comments", who -> who.post(passage, Map.of("key", "other", "text", " ")), "1 4 4 y y y 4");
+        line("PUT /api/comments/{id}", who -> who.put(its, old), "1 4 4 4 y 3 4");
+        line("DELETE /api/comments/{id}", who -> who.delete(its + "?version=-1"), "1 4 4 4 y 3 4");
+        line("POST /api/comments/{id}/restorations", who -> who.post(its + "/restorations", Map.of("version", -1)),
+                "1 4 4 4 y 3 4");
+        line("POST /api/comments/{id}/answers", who -> who.post(its + "/answers", Map.of("version", -1, "kind", "SAID", "text", "")),
+                "1 4 4 4 y y 4");
+        line("PUT /api/comments/{id}/stage", who -> who.put(its + "/stage", Map.of("version", -1, "closed", true)), "1 4 4 4 y y 4");
+        line("PUT /api/comments/{id}/drawing", who -> who.put(its + "/drawing", Map.of("version", -1, "as", "DROPPED", "text", "")),
+                "1 4 4 4 3 3 4");
+        line("GET /api/desk/comments", who -> who.get("/api/desk/comments"), "1 y y y y y y");
     }
 
     private static void reviewLines(String project, long folder, JsonNode review, JsonNode waiting) {

@@ -1,0 +1,4 @@
+package app.pervius.core.comment;
+
+/** How far a comment is. */
+public enum Stage { OPEN, ANSWERED, CLOSED }

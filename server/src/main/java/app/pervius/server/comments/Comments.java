@@ -1,0 +1,218 @@
+package app.pervius.server.comments;
+
+import app.pervius.core.comment.Comment;
+import app.pervius.core.comment.Place;
+import app.pervius.core.comment.Refusal;
+import app.pervius.core.comment.Shape;
+import app.pervius.core.comment.Side;
+import app.pervius.core.comment.Stage;
+import app.pervius.server.access.Actor;
+import app.pervius.server.live.Change;
+import app.pervius.server.live.Live;
+import app.pervius.server.passages.Passages;
+import app.pervius.server.projects.Projects;
+import app.pervius.server.refused.Refused;
+import app.pervius.server.reviews.ReviewAnswer;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.time.LocalDate;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What people do with comments. */
+@Service
+@Transactional
+class Comments {
+
+    /** The most that may stand on one revision. */
+    private static final int MOST = 5000;
+    /** What somebody said; the rest is who has done something with a comment. */
+    private static final Set<SheetAnswer.Kind> SAYS = Set.of(SheetAnswer.Kind.SAID, SheetAnswer.Kind.DONE, SheetAnswer.Kind.NOT_DONE);
+
+    /**
+     * A comment as its author wants it.
+     *
+     * @param place empty for what is said in general
+     * @param asked who is to answer it, if anybody, and by when
+     */
+    record Wanted(Optional<Place> place, String text, @Nullable Long asked, @Nullable LocalDate due) {
+    }
+
+    private record At(SheetComment row, CommentReading.Seen seen, Comment comment) {
+    }
+
+    private final SheetCommentRepository comments;
+    private final SheetAnswerRepository answers;
+    private final CommentReading reading;
+    private final CommentTelling telling;
+    private final Projects projects;
+    private final Live live;
+    private final InstantSource clock;
+
+    Comments(SheetCommentRepository comments, SheetAnswerRepository answers, CommentReading reading, CommentTelling telling,
+            Projects projects, Live live, InstantSource clock) {
+        this.comments = comments;
+        this.answers = answers;
+        this.reading = reading;
+        this.telling = telling;
+        this.projects = projects;
+        this.live = live;
+        this.clock = clock;
+    }
+
+    /**
+     * Says something of a revision.
+     *
+     * @param key the author's own name for it: what is sent twice is there once
+     * @return its id
+     */
+    long say(long passage, String key, Wanted wanted, Actor actor) {
+        CommentReading.Seen at = reading.see(passage, actor);
+        long author = at.by().person().value();
+        Optional<SheetComment> before = comments.findByAuthorIdAndAuthorKey(author, key);
+        if (before.isPresent()) {
+            return before.get().id();
+        }
+        if (comments.countByPassageIdAndTakenBackFalse(passage) >= MOST) {
+            throw Refused.conflict("too-many-comments", "There are " + MOST + " comments on this revision already.");
+        }
+        SheetComment row = new SheetComment();
+        row.projectId = at.passage().project();
+        row.passageId = passage;
+        row.authorId = author;
+        row.authorKey = key;
+        row.side = at.by().side();
+        row.madeAt = clock.instant();
+        write(row, at, wanted);
+        return row.id();
+    }
+
+    /** Moves, reshapes or rewords it, or asks somebody else. */
+    void change(long id, int version, Wanted wanted, Actor actor) {
+        At at = open(id, actor);
+        allowed(at, version, at.comment().change(at.seen().by()));
+        write(at.row(), at.seen(), wanted);
+    }
+
+    private void write(SheetComment row, CommentReading.Seen at, Wanted wanted) {
+        wanted.place().flatMap(Place::fault).ifPresent(fault -> {
+            throw Refused.invalid("place", fault);
+        });
+        String text = wanted.text().strip();
+        if (text.isEmpty() && wanted.place().map(Place::shape).filter(Shape.LENGTH::equals).isEmpty()) {
+            throw Refused.invalid("text", "Say something.");
+        }
+        LocalDate today = projects.today(row.projectId);
+        if (wanted.due() != null && (wanted.asked() == null || wanted.due().isBefore(today) && !wanted.due().equals(row.due))) {
+            throw Refused.invalid("due", wanted.asked() == null ? "Say who is to answer by then." : "That day is over.");
+        }
+        if (wanted.asked() != null) {
+            reading.mustRead(at, row.side, wanted.asked());
+        }
+        boolean asksAnew = wanted.asked() != null && !wanted.asked().equals(row.askedId);
+        row.lies(wanted.place());
+        row.text = text;
+        row.askedId = wanted.asked();
+        row.chased &= Objects.equals(row.due, wanted.due()) && !asksAnew;
+        row.due = wanted.due();
+        keep(row, at);
+        if (asksAnew) {
+            telling.asked(row, at.passage());
+        }
+    }
+
+    /** Its author takes it back, and may have it again. */
+    void takeBack(long id, int version, boolean takenBack, Actor actor) {
+        At at = open(id, actor);
+        allowed(at, version, at.comment().change(at.seen().by()));
+        at.row().takenBack = takenBack;
+        keep(at.row(), at.seen());
+    }
+
+    /** Somebody who reads it answers. */
+    void answer(long id, int version, SheetAnswer.Kind kind, String text, Actor actor) {
+        At at = open(id, actor);
+        allowed(at, version, at.comment().answer());
+        if (!SAYS.contains(kind)) {
+            throw Refused.invalid("kind", "That is not an answer.");
+        }
+        if (text.isBlank() && kind != SheetAnswer.Kind.DONE) {
+            throw Refused.invalid("text", kind == SheetAnswer.Kind.NOT_DONE ? "Say why not." : "Say something.");
+        }
+        at.row().stage = at.comment().answeredBy(at.seen().by().person());
+        note(at, kind, text.strip());
+        telling.answered(at.row(), at.seen(), kind, text.strip());
+    }
+
+    /** Closes it, or opens it again. */
+    void close(long id, int version, boolean closed, Actor actor) {
+        At at = open(id, actor);
+        allowed(at, version, at.comment().close(at.seen().by(), closed));
+        at.row().stage = closed ? Stage.CLOSED : at.comment().openedAgain();
+        note(at, closed ? SheetAnswer.Kind.CLOSED : SheetAnswer.Kind.REOPENED, "");
+    }
+
+    /** What the lead makes of it before its release; the original is kept. */
+    void draw(long id, int version, ReviewAnswer.DrawnAs as, String text, Actor actor) {
+        At at = open(id, actor);
+        allowed(at, version, at.comment().draw(at.seen().by()));
+        if (as == ReviewAnswer.DrawnAs.REWORDED && text.isBlank()) {
+            throw Refused.invalid("text", "Say it in other words, or drop it.");
+        }
+        at.row().drawn = as;
+        at.row().drawnText = as == ReviewAnswer.DrawnAs.REWORDED ? text.strip() : null;
+        at.row().drawnBy = at.seen().by().person().value();
+        keep(at.row(), at.seen());
+    }
+
+    private At open(long id, Actor actor) {
+        SheetComment row = comments.findById(id).orElseThrow(() -> Refused.notFound("comment"));
+        CommentReading.Seen seen = reading.see(row.passageId, actor);
+        Comment comment = seen.comment(row, answers.existsByCommentIdAndKindIn(id, SAYS));
+        if (!comment.readBy(seen.by()) || row.takenBack && row.authorId != seen.by().person().value()) {
+            throw Refused.notFound("comment");
+        }
+        return new At(row, seen, comment);
+    }
+
+    /** Refuses what may not be done, or was meant for the comment as it was before somebody else did something with it. */
+    private static void allowed(At at, int version, Optional<Refusal> refusal) {
+        refusal.ifPresent(why -> {
+            throw why == Refusal.NOT_YOURS || why == Refusal.LEAD_DRAWS || why == Refusal.REVIEWERS_CLOSE
+                    ? Refused.forbidden(why.sentence()) : Refused.conflict("comment-" + why.name().toLowerCase(java.util.Locale.ROOT)
+                    .replace('_', '-'), why.sentence());
+        });
+        if (at.row().version != version) {
+            throw Refused.conflict("changed-meanwhile", "Somebody else has done something with this comment in the meantime; look at it as "
+                    + "it is now. What you have written is still here.");
+        }
+    }
+
+    private void note(At at, SheetAnswer.Kind kind, String text) {
+        SheetAnswer answer = new SheetAnswer();
+        answer.commentId = at.row().id();
+        answer.personId = at.seen().by().person().value();
+        answer.kind = kind;
+        answer.text = text;
+        answer.inside = at.seen().by().side() == Side.REVIEWING && !at.seen().released();
+        answer.givenAt = clock.instant();
+        answers.save(answer);
+        keep(at.row(), at.seen());
+    }
+
+    private void keep(SheetComment row, CommentReading.Seen at) {
+        Instant now = clock.instant();
+        row.changedAt = now;
+        comments.saveAndFlush(row);
+        Passages.PassageView passage = at.passage();
+        long firm = passage.from().authorFirm();
+        live.changed(new Change(row.projectId, firm, Live.Topic.COMMENT, row.passageId));
+        if (row.side == Side.SENDING || at.released()) {
+            live.changed(new Change(row.projectId, firm, Live.Topic.PASSAGE, passage.from().submission()).in(passage.from().folder()));
+        }
+    }
+}

@@ -1,0 +1,7 @@
+/** Comments on revisions, at a place of a page or in general: who reads them, what is answered, and who is asked. */
+@Feature(uses = {"access", "due", "live", "messages", "passages", "people", "projects", "refused", "reviews", "store"})
+@NullMarked
+package app.pervius.server.comments;
+
+import app.pervius.server.Feature;
+import org.jspecify.annotations.NullMarked;

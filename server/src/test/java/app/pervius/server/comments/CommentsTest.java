@@ -1,0 +1,202 @@
+package app.pervius.server.comments;
+
+import static app.pervius.server.Desks.form;
+import static app.pervius.server.Desks.mails;
+import static app.pervius.server.Desks.step;
+import static app.pervius.server.Desks.who;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.pervius.server.Client;
+import app.pervius.server.Desks;
+import app.pervius.server.Running;
+import app.pervius.server.Running.App;
+import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+
+/** Comments at a place: who reads them when, what may be done with them, and who is told. */
+@ExtendWith(Running.class)
+class CommentsTest {
+
+    private static final Map<String, Object> BOX = Map.of("page", 1, "shape", "BOX", "points",
+            List.of(Map.of("x", 100.5, "y", 700), Map.of("x", 180, "y", 640.25)));
+
+    private static String of(JsonNode passage) {
+        return "/api/passages/" + passage.get("id").asLong() + "/comments";
+    }
+
+    private static Map<String, Object> comment(String key, @Nullable Object place, String text) {
+        Map<String, Object> body = new HashMap<>(Map.of("key", key, "text", text));
+        if (place != null) {
+            body.put("place", place);
+        }
+        return body;
+    }
+
+    private static long said(Client who, JsonNode passage, String text) {
+        return who.post(of(passage), comment(text, BOX, text)).must(201).body().get("id").asLong();
+    }
+
+    private static JsonNode read(Client who, JsonNode passage, long id) {
+        return who.get(of(passage)).must(200).body().valueStream().filter(c -> c.get("id").asLong() == id).findFirst().orElseThrow();
+    }
+
+    private static Map<String, Object> with(JsonNode comment, String key, Object value, String text) {
+        return Map.of("version", comment.get("version").asInt(), key, value, "text", text);
+    }
+
+    /** On a route with a lead, waiting for Henrike's look. */
+    private static JsonNode waiting(Desks desks, String route, String name) {
+        Map<String, Object> form = form(route, List.of(step("Approval", "APPROVAL", List.of(who("PERSON",
+                desks.person("Henrike Solvangen"))))));
+        form.put("lead", who("PERSON", desks.person("Kwabena Adofori")));
+        desks.route(route, form);
+        return desks.send(route, name).getFirst();
+    }
+
+    @Test
+    void whatTheReviewingSideSaysStaysThereUntilItIsReleasedInTheLeadsWords(App app) throws Exception {
+        Desks desks = new Desks(app);
+        JsonNode passage = waiting(desks, "marked", "Marked.pdf");
+        Client henrike = desks.as("Henrike Solvangen");
+        Client priya = desks.as("Priya Venkatarangan");
+        Client kwabena = desks.as("Kwabena Adofori");
+        StringBuffer news = new StringBuffer();
+        long kept;
+        long reworded;
+        long dropped;
+        try (AutoCloseable stream = priya.listen(news)) {
+            assertThat(stream).isNotNull();
+            Client.until(news::toString, n -> n.contains("hello"));
+            kept = said(henrike, passage, "The bar is 12 mm short.");
+            reworded = said(henrike, passage, "Rubbish.");
+            dropped = said(henrike, passage, "Never mind.");
+            assertThat(priya.get(of(passage)).must(200).body()).isEmpty();
+            assertThat(priya.post("/api/comments/" + kept + "/answers", Map.of("version", 0, "kind", "DONE", "text", "")).status())
+                    .isEqualTo(404);
+            assertThat(read(kwabena, passage, kept).get("on").get("place").get("points").get(1).get("y").asDouble()).isEqualTo(640.25);
+            desks.mirela.put("/api/comments/" + reworded + "/drawing", with(read(desks.mirela, passage, reworded), "as", "DROPPED", ""))
+                    .must(403);
+            Desks.decideAll(henrike, passage, 2, "See the marks.");
+            kwabena.put("/api/comments/" + reworded + "/drawing", with(read(kwabena, passage, reworded), "as", "REWORDED", " ")).must(400);
+            kwabena.put("/api/comments/" + reworded + "/drawing", with(read(kwabena, passage, reworded), "as", "REWORDED",
+                    "Please draw it again.")).must(204);
+            kwabena.put("/api/comments/" + dropped + "/drawing", with(read(kwabena, passage, dropped), "as", "DROPPED", "")).must(204);
+            assertThat(priya.get(of(passage)).must(200).body()).as("drawn, not released").isEmpty();
+        }
+        assertThat(news.toString()).as("nothing of it is told to the author's firm").doesNotContain("COMMENT");
+        JsonNode review = kwabena.reviewOf(passage);
+        kwabena.post(Desks.at(review) + "/releases", Map.of("turn", review.get("turn").asInt())).must(204);
+        Desks.ended(desks.mirela, passage);
+
+        assertThat(priya.get(of(passage)).must(200).body().valueStream().map(c -> c.get("text").asString()))
+                .containsExactly("The bar is 12 mm short.", "Please draw it again.");
+        assertThat(read(priya, passage, reworded).has("drawing")).as("nor that it was reworded").isFalse();
+        assertThat(read(henrike, passage, reworded).get("text").asString()).as("the original is kept").isEqualTo("Rubbish.");
+        assertThat(henrike.put("/api/comments/" + kept, with(read(henrike, passage, kept), "place", BOX, "Other")).must(409).body()
+                .get("detail").asString()).contains("has read it already");
+        kwabena.put("/api/comments/" + kept + "/drawing", with(read(kwabena, passage, kept), "as", "DROPPED", "")).must(403);
+    }
+
+    @Test
+    void itsAuthorMovesItTakesItBackAndHasItAgainWhileNobodyHasAnswered(App app) {
+        Desks desks = new Desks(app);
+        JsonNode passage = waiting(desks, "moved", "Moved.pdf");
+        Client henrike = desks.as("Henrike Solvangen");
+        long id = said(henrike, passage, "Here?");
+        assertThat(said(henrike, passage, "Here?")).as("sent twice").isEqualTo(id);
+        String its = "/api/comments/" + id;
+        JsonNode first = read(henrike, passage, id);
+        Map<String, Object> point = Map.of("page", 2, "shape", "POINT", "points", List.of(Map.of("x", 5, "y", 6)));
+        henrike.put(its, with(first, "place", point, "There.")).must(204);
+        assertThat(henrike.put(its, with(first, "place", point, "Too late.")).must(409).body().get("type").asString())
+                .as("from another window").contains("changed-meanwhile");
+        desks.mirela.put(its, with(read(desks.mirela, passage, id), "place", point, "Not hers.")).must(403);
+        henrike.put(its, with(read(henrike, passage, id), "place", Map.of("page", 0, "shape", "POINT", "points",
+                List.of(Map.of("x", 5, "y", 6))), "Nowhere.")).must(400);
+        henrike.delete(its + "?version=" + read(henrike, passage, id).get("version").asInt()).must(204);
+        assertThat(henrike.get(of(passage)).must(200).body()).isEmpty();
+        desks.mirela.post(its + "/answers", Map.of("version", 2, "kind", "SAID", "text", "?")).must(404);
+        henrike.post(its + "/restorations", Map.of("version", 2)).must(204);
+        JsonNode again = read(henrike, passage, id);
+        assertThat(again.get("on").get("place").get("page").asInt()).isEqualTo(2);
+        desks.mirela.post(its + "/answers", with(again, "kind", "SAID", "I see it too.")).must(204);
+        assertThat(henrike.put(its, with(read(henrike, passage, id), "place", point, "Changed")).must(409).body().get("detail").asString())
+                .contains("answered already");
+        assertThat(read(henrike, passage, id).get("stage").asString()).isEqualTo("ANSWERED");
+        Client.until(() -> mails(desks.mirela, "henrike", "I see it too."), m -> !m.isEmpty());
+    }
+
+    @Test
+    void whoIsAskedIsToldAnswersAndHasItOnTheDesk(App app) {
+        Desks desks = new Desks(app);
+        JsonNode passage = waiting(desks, "asked", "Asked.pdf");
+        Client henrike = desks.as("Henrike Solvangen");
+        Client tomasz = desks.as("Tomasz Łęgowicz");
+        LocalDate soon = LocalDate.now().plusDays(3);
+        Map<String, Object> wanted = comment("asks", BOX, "Does the \u201csill\u201d bear it?");
+        wanted.put("asked", desks.person("Priya Venkatarangan"));
+        assertThat(henrike.post(of(passage), wanted).must(400).body().toString()).contains("not on the reviewing side");
+        wanted.put("asked", desks.person("Yusuf Karaderin"));
+        assertThat(henrike.post(of(passage), wanted).must(400).body().toString()).contains("may not see this file");
+        wanted.put("asked", desks.person("Tomasz Łęgowicz"));
+        wanted.put("due", "2020-01-31");
+        assertThat(henrike.post(of(passage), wanted).must(400).body().toString()).contains("That day is over.");
+        wanted.put("due", soon.toString());
+        long id = henrike.post(of(passage), wanted).must(201).body().get("id").asLong();
+
+        JsonNode mail = Client.until(() -> mails(desks.mirela, "tomasz", "bear it?"), m -> !m.isEmpty()).getFirst();
+        assertThat(mail.get("text").asString()).contains("Henrike Solvangen: Does the", "Please answer by", "/read/"
+                + passage.get("id").asLong(), "because you are asked");
+        JsonNode asked = tomasz.get("/api/desk/comments").must(200).body().valueStream().filter(c -> c.get("comment").asLong() == id)
+                .findFirst().orElseThrow();
+        assertThat(asked.get("due").asString()).isEqualTo(soon.toString());
+        tomasz.post("/api/comments/" + id + "/answers", with(read(tomasz, passage, id), "kind", "NOT_DONE", " ")).must(400);
+        tomasz.post("/api/comments/" + id + "/answers", with(read(tomasz, passage, id), "kind", "SAID", "It does, by 4 %.")).must(204);
+        assertThat(tomasz.get("/api/desk/comments").must(200).body().valueStream().map(c -> c.get("comment").asLong())).doesNotContain(id);
+        assertThat(desks.as("Priya Venkatarangan").get("/api/desk/comments").must(200).raw().body()).doesNotContain("bear it");
+        henrike.put("/api/comments/" + id + "/stage", Map.of("version", read(henrike, passage, id).get("version").asInt(), "closed", true))
+                .must(204);
+        JsonNode closed = read(tomasz, passage, id);
+        assertThat(closed.get("stage").asString()).isEqualTo("CLOSED");
+        assertThat(closed.get("answers").valueStream().map(a -> a.get("kind").asString())).containsExactly("SAID", "CLOSED");
+        tomasz.post("/api/comments/" + id + "/answers", with(closed, "kind", "SAID", "Wait.")).must(409);
+        henrike.put("/api/comments/" + id + "/stage", Map.of("version", closed.get("version").asInt(), "closed", false)).must(204);
+        assertThat(read(tomasz, passage, id).get("stage").asString()).isEqualTo("ANSWERED");
+    }
+
+    @Test
+    void whatIsOpenGoesAlongToTheNextRevisionAndItsAuthorAnswersThere(App app) {
+        Desks desks = new Desks(app);
+        JsonNode first = waiting(desks, "along", "Along.pdf");
+        Client henrike = desks.as("Henrike Solvangen");
+        Client priya = desks.as("Priya Venkatarangan");
+        long open = said(henrike, first, "Still short.");
+        long closed = said(henrike, first, "Typing error.");
+        henrike.put("/api/comments/" + closed + "/stage", Map.of("version", 0, "closed", true)).must(204);
+        Desks.decideAll(henrike, first, 3, "Once more.");
+        Client kwabena = desks.as("Kwabena Adofori");
+        JsonNode review = kwabena.reviewOf(first);
+        kwabena.post(Desks.at(review) + "/releases", Map.of("turn", review.get("turn").asInt())).must(204);
+        JsonNode number = Desks.ended(desks.mirela, first).get("names").get("number");
+        JsonNode next = desks.send("along", number.asString() + "_P02.pdf").getFirst();
+        assertThat(next.get("cycle").asInt()).isEqualTo(2);
+
+        JsonNode carried = read(priya, next, open);
+        assertThat(carried.get("on").get("carried").asBoolean()).isTrue();
+        assertThat(carried.get("on").get("revision").asString()).isNotEqualTo(next.get("names").get("revision").asString());
+        assertThat(priya.get(of(next)).must(200).body()).hasSize(1);
+        priya.post("/api/comments/" + open + "/answers", with(carried, "kind", "DONE", "")).must(204);
+        priya.put("/api/comments/" + open + "/stage", Map.of("version", 3, "closed", true)).must(403);
+        JsonNode seen = read(henrike, next, open);
+        assertThat(seen.get("answers").get(0).get("kind").asString()).isEqualTo("DONE");
+        henrike.put("/api/comments/" + open + "/stage", Map.of("version", seen.get("version").asInt(), "closed", true)).must(204);
+        assertThat(henrike.get(of(next)).must(200).body()).isEmpty();
+        assertThat(henrike.get(of(first)).must(200).body()).as("it stays where it was said").hasSize(2);
+    }
+}

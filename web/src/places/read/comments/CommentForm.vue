@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { api, data } from '../../../api/client'
+import { useLoaded } from '../../../load'
+import type { Draft } from './drafts'
+import { lengthOf, scaleBy } from './place'
+
+/** What is being written: the words, who is to answer and by when, and for a length its scale. */
+const props = defineProps<{
+  project: number
+  /** The author's firm: who may not see its work is not offered. */
+  firm: number
+  busy: boolean
+  /** Whether the author's firm reads it at once. */
+  atOnce: boolean
+}>()
+const draft = defineModel<Draft>({ required: true })
+const emit = defineEmits<{ say: []; drop: []; scale: [perPoint: number] }>()
+const people = useLoaded(() => data(api.GET('/api/projects/{project}/people', { params: { path: { project: props.project } } })))
+const asking = ref(draft.value.asked !== undefined)
+const field = useTemplateRef<HTMLTextAreaElement>('field')
+const metres = ref('')
+
+onMounted(async () => {
+  await nextTick()
+  field.value?.focus()
+  if (asking.value) void people.load()
+})
+watch(asking, (now) => {
+  if (now) void people.load()
+  else draft.value = { ...draft.value, asked: undefined, due: undefined }
+})
+const offered = computed(() => {
+  const all = people.value.value
+  const seeing = new Set((all?.roles ?? []).filter((r) => r.may.seesAll || r.may.controls).flatMap((r) => r.holders))
+  return (all?.people ?? []).filter((p) => p.firmId === props.firm || seeing.has(p.id))
+})
+const length = computed(() => (draft.value.place?.shape === 'LENGTH' ? draft.value.place : undefined))
+const enough = computed(() => !!draft.value.text.trim() || !!length.value)
+
+function scale() {
+  const real = Number(metres.value.replace(',', '.'))
+  if (length.value && real > 0) emit('scale', scaleBy(length.value, real))
+}
+const set = (what: Partial<Draft>) => (draft.value = { ...draft.value, ...what })
+</script>
+
+<template>
+  <form class="form" @submit.prevent="emit('say')">
+    <p v-if="length" class="quiet">{{ lengthOf(length) }}</p>
+    <label v-if="length && length.perPoint === undefined" class="row"
+      >It is really
+      <input v-model="metres" class="metres" inputmode="decimal" aria-label="Metres it is really long" @change="scale" /> m</label
+    >
+    <label class="field"
+      ><span>{{ length ? 'What about it (may be left out)' : 'What is to be said' }}</span>
+      <textarea
+        ref="field"
+        class="text"
+        rows="3"
+        maxlength="20000"
+        :value="draft.text"
+        @input="set({ text: ($event.target as HTMLTextAreaElement).value })"
+        @keydown.enter.ctrl.prevent="enough && emit('say')"
+        @keydown.esc.stop="emit('drop')"
+      />
+    </label>
+    <label class="row"><input v-model="asking" type="checkbox" /> Somebody is to answer</label>
+    <template v-if="asking">
+      <label class="field"
+        ><span>Who</span>
+        <select
+          class="text"
+          required
+          :value="draft.asked ?? ''"
+          @change="set({ asked: Number(($event.target as HTMLSelectElement).value) || undefined })"
+        >
+          <option value="">choose</option>
+          <option v-for="p in offered" :key="p.id" :value="p.id">{{ p.name }}, {{ p.firmCode }}</option>
+        </select></label
+      >
+      <label class="field"
+        ><span>By</span>
+        <input
+          class="text"
+          type="date"
+          :value="draft.due ?? ''"
+          @input="set({ due: ($event.target as HTMLInputElement).value || undefined })"
+      /></label>
+    </template>
+    <p v-if="atOnce" class="quiet">The author’s firm reads it at once.</p>
+    <span class="row"
+      ><button class="act first" type="submit" :disabled="busy || !enough" title="Ctrl Enter">
+        {{ draft.changes ? 'Change' : 'Say it' }}</button
+      ><button class="act" type="button" @click="emit('drop')">Drop it</button></span
+    >
+  </form>
+</template>
+
+<style scoped>
+.form {
+  display: grid;
+  gap: 6px;
+}
+.metres {
+  width: 6em;
+}
+</style>

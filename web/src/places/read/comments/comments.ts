@@ -1,0 +1,115 @@
+import { computed, watch } from 'vue'
+import { api, data, type Schemas } from '../../../api/client'
+import { useAct } from '../../../act'
+import { whenChanged } from '../../../live'
+import { useLoaded } from '../../../load'
+import { must } from '../../../parts/must'
+import type { Draft } from './drafts'
+import { useHistory } from './history'
+import type { Place } from './place'
+
+export type Comment = Schemas['CommentView']
+
+/** A comment as its author wants it. */
+interface Wanted {
+  place?: Place
+  text: string
+  asked?: number
+  due?: string
+}
+
+const wantedOf = (c: Comment): Wanted => ({ place: c.on.place, text: c.text, asked: c.asked?.person, due: c.asked?.due })
+
+/** What was said of a revision, and what one does with it; what one did oneself is undone again. */
+export function useComments(passage: () => number) {
+  const loaded = useLoaded(() => data(api.GET('/api/passages/{passage}/comments', { params: { path: { passage: passage() } } })))
+  const { busy, problem, act } = useAct(loaded.load)
+  const history = useHistory()
+  /** Of what was taken back: how often it had been changed by then. */
+  const gone = new Map<number, number>()
+  watch(passage, loaded.load, { immediate: true })
+  whenChanged(['COMMENT', 'PASSAGE'], loaded.load)
+
+  const all = computed(() => loaded.value.value ?? [])
+  const find = (id: number) => all.value.find((c) => c.id === id)
+  const version = (id: number) => find(id)?.version ?? gone.get(id) ?? 0
+  const path = (id: number) => ({ params: { path: { id } } })
+
+  const put = (id: number, wanted: Wanted) =>
+    act(() => data(api.PUT('/api/comments/{id}', { ...path(id), body: { ...wanted, version: version(id) } })))
+  async function away(id: number) {
+    const at = version(id)
+    const went = await act(() => data(api.DELETE('/api/comments/{id}', { params: { path: { id }, query: { version: at } } })))
+    if (went) gone.set(id, at + 1)
+    return went
+  }
+  const back = (id: number) => act(() => data(api.POST('/api/comments/{id}/restorations', { ...path(id), body: { version: version(id) } })))
+
+  /** Says something new; true if it was said. */
+  async function say(draft: Draft) {
+    const { key, place, text, asked, due } = draft
+    let id = 0
+    const went = await act(async () => {
+      const made = await data(
+        api.POST('/api/passages/{passage}/comments', {
+          params: { path: { passage: passage() } },
+          body: { key, place, text, asked, due },
+        }),
+      )
+      id = made.id
+    })
+    if (went) history.did({ says: 'what you have said last', undo: () => away(id), redo: () => back(id) })
+    return went ? id : undefined
+  }
+
+  async function change(comment: Comment, to: Wanted) {
+    const before = wantedOf(comment)
+    const went = await put(comment.id, to)
+    if (went) history.did({ says: 'your last change', undo: () => put(comment.id, before), redo: () => put(comment.id, to) })
+    return went
+  }
+
+  async function takeBack(comment: Comment) {
+    const went = await away(comment.id)
+    if (went) history.did({ says: 'what you took back', undo: () => back(comment.id), redo: () => away(comment.id) })
+    return went
+  }
+
+  return {
+    all,
+    loaded,
+    busy,
+    problem,
+    history,
+    find,
+    say,
+    change,
+    takeBack,
+    /** The same comment elsewhere on its page. */
+    lay: (comment: Comment, place: Place) => change(comment, { ...wantedOf(comment), place }),
+    answer: (comment: Comment, kind: 'SAID' | 'DONE' | 'NOT_DONE', text: string) =>
+      act(() => data(api.POST('/api/comments/{id}/answers', { ...path(comment.id), body: { version: comment.version, kind, text } }))),
+    close: (comment: Comment, closed: boolean) =>
+      act(() => data(api.PUT('/api/comments/{id}/stage', { ...path(comment.id), body: { version: comment.version, closed } }))),
+    draw: (comment: Comment, as: 'KEPT' | 'REWORDED' | 'DROPPED', text: string) =>
+      act(() => data(api.PUT('/api/comments/{id}/drawing', { ...path(comment.id), body: { version: comment.version, as, text } }))),
+    draftOf: (comment: Comment): Draft => ({ key: '', changes: comment.id, ...wantedOf(comment) }),
+    changed: (id: number) => must(find(id)),
+  }
+}
+
+export type Comments = ReturnType<typeof useComments>
+
+const COLOURS = ['teal', 'ochre', 'plum', 'moss', 'brick', 'slate']
+
+/** The colour of who says something: another for each of those who say something here, as long as there are colours. */
+export function colours(comments: Comment[]): Map<number, string> {
+  const people = [...new Set(comments.map((c) => c.by.person))].sort((a, b) => a - b)
+  return new Map(people.map((person, i) => [person, `var(--shelf-${must(COLOURS[i % COLOURS.length])})`]))
+}
+
+/** In the order of their places, from the first page on and from the top down; what is said in general comes first. */
+export function inOrder(comments: Comment[]): Comment[] {
+  const top = (c: Comment) => -Math.max(...(c.on.place?.points.map((p) => p.y) ?? [0]))
+  return [...comments].sort((a, b) => (a.on.place?.page ?? 0) - (b.on.place?.page ?? 0) || top(a) - top(b) || a.id - b.id)
+}

@@ -1,0 +1,39 @@
+import type { Place } from './place'
+
+/** A comment that is being written; kept in this browser until it is sent. */
+export interface Draft {
+  /** The author's own name for it: what is sent twice is there once. */
+  key: string
+  place?: Place
+  text: string
+  asked?: number
+  due?: string
+  /** The comment it changes; absent for a new one. */
+  changes?: number
+}
+
+const name = (account: number, passage: number) => `comment/${account}/${passage}`
+
+export function keepDraft(account: number, passage: number, draft: Draft | undefined) {
+  if (draft && (draft.text.trim() || draft.place)) localStorage.setItem(name(account, passage), JSON.stringify(draft))
+  else localStorage.removeItem(name(account, passage))
+}
+
+export function keptDraft(account: number, passage: number): Draft | undefined {
+  try {
+    const kept = JSON.parse(localStorage.getItem(name(account, passage)) ?? 'null') as Draft | null
+    return kept && typeof kept.key === 'string' && typeof kept.text === 'string' ? kept : undefined
+  } catch {
+    return undefined
+  }
+}
+
+/** How many metres a point is on a page, once somebody has said how long a line there is. */
+const scale = (file: string, page: number) => `scale/${file}/${page}`
+
+export const keepScale = (file: string, page: number, perPoint: number) => localStorage.setItem(scale(file, page), String(perPoint))
+
+export function keptScale(file: string, page: number): number | undefined {
+  const kept = Number(localStorage.getItem(scale(file, page)))
+  return kept > 0 ? kept : undefined
+}

@@ -148,6 +148,7 @@ export function openPdf(url: string, frame: HTMLDivElement, name: string, told: 
       }
     },
     perPoint: () => viewer.currentScale * (96 / 72),
+    turned: () => ((viewer.getPageView(0)?.viewport.rotation ?? 0) / 90) % 4,
   }
 
   async function ready(): Promise<OpenPdf> {

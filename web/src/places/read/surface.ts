@@ -12,6 +12,8 @@ export interface Surface {
   show: (page: number, point: Point) => void
   /** How many pixels a point of a page is. */
   perPoint: () => number
+  /** By how many quarters pages are turned clockwise, 0 to 3. */
+  turned: () => number
 }
 
 /** A picture: one page, of which a point is a pixel. */
@@ -37,6 +39,7 @@ export function pictureSurface(frame: HTMLElement, picture: HTMLImageElement): S
       }
     },
     perPoint: times,
+    turned: () => 0,
   }
   return surface
 }

@@ -46,7 +46,7 @@ const sure = computed(() => answering.value === 'DONE' || !!text.value.trim())
       <svg v-if="glyph" viewBox="0 0 16 16" aria-hidden="true"><path :d="glyph.glyph" /></svg>
       <span class="clip grow"
         ><b>{{ comment.by.name }}</b
-        ><template v-if="!selected"> {{ comment.text || glyph?.says }}</template></span
+        ><template v-if="!selected">{{ ` ${comment.text || glyph?.says}` }}</template></span
       >
       <span v-if="late" class="late">late</span>
       <span class="stage" :data-stage="comment.stage">{{ stage }}</span>
@@ -180,6 +180,7 @@ svg {
 }
 .body {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 5px;
   padding: 0 8px 8px;
 }

@@ -43,7 +43,17 @@ const showsClosed = ref(false)
 const marks = useTemplateRef<InstanceType<typeof Marks>>('marks')
 const list = useTemplateRef<HTMLElement>('list')
 
-const shown = computed(() => inOrder(all.value.filter((c) => showsClosed.value || c.stage !== 'CLOSED' || c.id === selected.value)))
+const turned = ref(0)
+watch(
+  () => [props.moved, props.surface],
+  () => (turned.value = props.surface?.turned() ?? 0),
+)
+const shown = computed(() =>
+  inOrder(
+    all.value.filter((c) => showsClosed.value || c.stage !== 'CLOSED' || c.id === selected.value),
+    turned.value,
+  ),
+)
 const who = computed(() => colours(all.value))
 const closed = computed(() => all.value.filter((c) => c.stage === 'CLOSED').length)
 const open = computed(() => all.value.length - closed.value)
@@ -281,6 +291,7 @@ watch([shown, unfolded, () => !!draft.value], () => void nextTick(() => marks.va
 }
 .cards {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 3px;
   padding-top: 4px;
 }

@@ -20,6 +20,8 @@ const props = defineProps<{
   draft?: { place: Place; text: string }
 }>()
 const emit = defineEmits<{ select: [id: number]; lay: [comment: Comment, place: Place] }>()
+/** How wide the strip at the edge of the sheet is in which lines go up and down, in pixels. */
+const LANE = 40
 const svg = useTemplateRef<SVGSVGElement>('svg')
 const clip = useId()
 /** Where the svg itself lies, and what of the window the sheet has. */
@@ -54,7 +56,10 @@ function mark(place: Place, colour: string, words: string, comment?: Comment): M
   return [{ comment, place, at: drawn, path: pathOf(place.shape, drawn), colour, words: written, label }]
 }
 
-/** From the mark straight to the card in the margin; only while both are seen. */
+/**
+ * From the mark level to the edge of the sheet and from there to its card in the margin; only while both are seen. Level lines do not
+ * cross, and what goes on from them does not either while the cards are in the order of the marks.
+ */
 function leader(of: Mark, card: string): string | undefined {
   const from = anchor(of.place.shape, of.at)
   const box = document.getElementById(card)?.getBoundingClientRect()
@@ -63,8 +68,8 @@ function leader(of: Mark, card: string): string | undefined {
   const y = Math.min(box.top + 14, box.bottom - 4)
   if (y < list.top - 4 || y > list.bottom + 4) return undefined
   const to = here([box.left, y])
-  const bend = frame.value.x + frame.value.width - 14
-  return `M${from[0]} ${from[1]}L${Math.max(from[0], bend)} ${to[1]}H${to[0]}`
+  const bend = Math.max(from[0], frame.value.x + frame.value.width - LANE)
+  return `M${from[0]} ${from[1]}H${bend}L${to[0] - 6} ${to[1]}H${to[0]}`
 }
 
 const marks = shallowRef<Mark[]>([])

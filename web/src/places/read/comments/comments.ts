@@ -6,7 +6,7 @@ import { useLoaded } from '../../../load'
 import { must } from '../../../parts/must'
 import type { Draft } from './drafts'
 import { useHistory } from './history'
-import type { Place } from './place'
+import { middle, type Place } from './place'
 
 export type Comment = Schemas['CommentView']
 
@@ -108,8 +108,14 @@ export function colours(comments: Comment[]): Map<number, string> {
   return new Map(people.map((person, i) => [person, `var(--shelf-${must(COLOURS[i % COLOURS.length])})`]))
 }
 
-/** In the order of their places, from the first page on and from the top down; what is said in general comes first. */
-export function inOrder(comments: Comment[]): Comment[] {
-  const top = (c: Comment) => -Math.max(...(c.on.place?.points.map((p) => p.y) ?? [0]))
+/**
+ * In the order of their places, from the first page on and from the top down as the pages are turned, so that the lines to them need not
+ * cross; what is said in general comes first.
+ */
+export function inOrder(comments: Comment[], turned = 0): Comment[] {
+  const top = ({ on }: Comment) => {
+    const { x, y } = on.place ? middle(on.place) : { x: 0, y: 0 }
+    return must([-y, x, y, -x][turned])
+  }
   return [...comments].sort((a, b) => (a.on.place?.page ?? 0) - (b.on.place?.page ?? 0) || top(a) - top(b) || a.id - b.id)
 }

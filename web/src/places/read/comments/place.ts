@@ -108,6 +108,13 @@ export function anchor(shape: Shape, at: readonly At[]): At {
   }
 }
 
+/** About where on the page a mark is left for the margin. */
+export function middle({ shape, points }: Place): Point {
+  const first = must(points[0])
+  const last = must(points.at(-1))
+  return shape === 'ARROW' || shape === 'TEXT' ? first : { x: (first.x + last.x) / 2, y: (first.y + last.y) / 2 }
+}
+
 /** The same place, so many points further on the page. */
 export const shifted = (place: Place, dx: number, dy: number): Place => ({
   ...place,

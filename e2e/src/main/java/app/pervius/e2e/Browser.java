@@ -150,6 +150,13 @@ public final class Browser implements AutoCloseable {
         return this;
     }
 
+    /** Presses the mouse at a point of an element, from its middle, moves it so far, and lets go. */
+    Browser drag(By what, int fromX, int fromY, int byX, int byY) {
+        new Actions(driver).moveToElement(see(what), fromX, fromY).clickAndHold().moveByOffset(byX / 2, byY / 2)
+                .moveByOffset(byX - byX / 2, byY - byY / 2).release().perform();
+        return this;
+    }
+
     /** Takes the focus from whatever has it, so that the screen's own keys work. */
     Browser leaveFields() {
         js("document.activeElement && document.activeElement.blur()");

@@ -26,7 +26,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** What people do with comments. */
 @Service
 @Transactional
-class Comments {
+public class Comments {
 
     /** The most that may stand on one revision. */
     private static final int MOST = 5000;
@@ -39,7 +39,7 @@ class Comments {
      * @param place empty for what is said in general
      * @param asked who is to answer it, if anybody, and by when
      */
-    record Wanted(Optional<Place> place, String text, @Nullable Long asked, @Nullable LocalDate due) {
+    public record Wanted(Optional<Place> place, String text, @Nullable Long asked, @Nullable LocalDate due) {
     }
 
     private record At(SheetComment row, CommentReading.Seen seen, Comment comment) {
@@ -70,7 +70,7 @@ class Comments {
      * @param key the author's own name for it: what is sent twice is there once
      * @return its id
      */
-    long say(long passage, String key, Wanted wanted, Actor actor) {
+    public long say(long passage, String key, Wanted wanted, Actor actor) {
         CommentReading.Seen at = reading.see(passage, actor);
         long author = at.by().person().value();
         Optional<SheetComment> before = comments.findByAuthorIdAndAuthorKey(author, key);

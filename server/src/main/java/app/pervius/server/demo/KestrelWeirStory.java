@@ -14,11 +14,13 @@ class KestrelWeirStory {
 
     private final StoryActs acts;
     private final KestrelWeirReviews reviewsBeyond;
+    private final KestrelWeirComments comments;
     private final DemoDays days;
 
-    KestrelWeirStory(StoryActs acts, KestrelWeirReviews reviewsBeyond, DemoDays days) {
+    KestrelWeirStory(StoryActs acts, KestrelWeirReviews reviewsBeyond, KestrelWeirComments comments, DemoDays days) {
         this.acts = acts;
         this.reviewsBeyond = reviewsBeyond;
+        this.comments = comments;
         this.days = days;
     }
 
@@ -69,8 +71,10 @@ class KestrelWeirStory {
         days.at(3);
         acts.decide(cast, approval, "Kwabena Adofori", Map.of(1, 2), 1, "Falls of the roof to be shown.");
         days.at(2);
-        acts.drop(cast, "Yusuf Karaderin", "FNK drawings", "Stilling basin", List.of(StoryActs.sheet("Stilling basin plan", Subject.PLAN),
+        long basin = acts.drop(cast, "Yusuf Karaderin", "FNK drawings", "Stilling basin", List.of(
+                StoryActs.sheet("Stilling basin plan", Subject.PLAN),
                 StoryActs.sheet("Stilling basin section C-C", Subject.SECTION), StoryActs.sheet("Baffle block details", Subject.SECTION)));
+        comments.tell(cast, basin);
         acts.drop(cast, "Linnéa Åkerström-Vass", "FNK calculations", "Stilling basin",
                 List.of(StoryActs.sheet("Stilling basin energy dissipation", Subject.TEXT)));
         long interfaces = reviewsBeyond.sendByHand(Objects.requireNonNull(cast.places().get("Shared Hydraulics")), "KWR-FNK-H-DR-",

@@ -1204,6 +1204,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/passages/{passage}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["marks_1"];
+        put?: never;
+        post: operations["take_4"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/passages/{passage}/review": {
         parameters: {
             query?: never;
@@ -1300,6 +1316,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/comment-sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["table_1"];
+        put?: never;
+        post: operations["take_3"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/decision-codes": {
         parameters: {
             query?: never;
@@ -1355,7 +1387,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["table_4"];
+        get: operations["table_5"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1883,7 +1915,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["table_3"];
+        get: operations["table_4"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2059,7 +2091,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["table_2"];
+        get: operations["table_3"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2459,7 +2491,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["table_1"];
+        get: operations["table_2"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3709,6 +3741,15 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        ChangedMeanwhile: {
+            /** Format: int64 */
+            comment: number;
+            /** Format: int32 */
+            row: number;
+            since: string;
+            what: string;
+            yours: string;
+        };
         ChaseForm: {
             /** Format: int32 */
             escalateAfter: number;
@@ -3861,6 +3902,16 @@ export interface components {
             points: components["schemas"]["Point"][];
             /** @enum {string} */
             shape: "POINT" | "BOX" | "CLOUD" | "ARROW" | "FREEHAND" | "TEXT" | "LENGTH";
+        };
+        CommentSheetTaken: {
+            /** Format: int32 */
+            answers: number;
+            changed: components["schemas"]["ChangedMeanwhile"][];
+            /** Format: int32 */
+            closed: number;
+            faults: components["schemas"]["TableFault"][];
+            /** Format: int32 */
+            known: number;
         };
         CommentStageEntry: {
             closed: boolean;
@@ -4646,6 +4697,13 @@ export interface components {
             items: number[];
             /** Format: int64 */
             shelf?: number;
+        };
+        MarksTaken: {
+            faults: components["schemas"]["TableFault"][];
+            /** Format: int32 */
+            known: number;
+            /** Format: int32 */
+            marks: number;
         };
         MatrixCell: {
             approves: number[];
@@ -8542,6 +8600,54 @@ export interface operations {
             };
         };
     };
+    marks_1: {
+        parameters: {
+            query: {
+                as: "XFDF" | "PDF";
+            };
+            header?: never;
+            path: {
+                passage: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
+    take_4: {
+        parameters: {
+            query: {
+                look: boolean;
+            };
+            header?: never;
+            path: {
+                passage: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarksTaken"];
+                };
+            };
+        };
+    };
     ofPassage: {
         parameters: {
             query?: never;
@@ -8719,6 +8825,56 @@ export interface operations {
             };
         };
     };
+    table_1: {
+        parameters: {
+            query: {
+                passages: number[];
+                format: "CSV" | "XLSX";
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
+    take_3: {
+        parameters: {
+            query: {
+                look: boolean;
+                without?: number[];
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommentSheetTaken"];
+                };
+            };
+        };
+    };
     setDecisionCodes: {
         parameters: {
             query?: never;
@@ -8792,7 +8948,7 @@ export interface operations {
             };
         };
     };
-    table_4: {
+    table_5: {
         parameters: {
             query: {
                 which?: "ALL" | "NOT_COME";
@@ -9733,7 +9889,7 @@ export interface operations {
             };
         };
     };
-    table_3: {
+    table_4: {
         parameters: {
             query: {
                 which?: "ON_THE_WAY" | "STOPPED" | "LATE" | "BACK" | "TO_ANSWER" | "DONE" | "ALL";
@@ -10060,7 +10216,7 @@ export interface operations {
             };
         };
     };
-    table_2: {
+    table_3: {
         parameters: {
             query: {
                 which?: "OPEN" | "LATE" | "CLOSED" | "ALL";
@@ -10797,7 +10953,7 @@ export interface operations {
             };
         };
     };
-    table_1: {
+    table_2: {
         parameters: {
             query: {
                 format: "CSV" | "XLSX";

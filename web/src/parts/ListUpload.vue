@@ -11,7 +11,10 @@ import { vEscape } from './escape'
  */
 const props = defineProps<{
   path: string
-  columns: string
+  /** The names of its columns; absent for what is no table. */
+  columns?: string
+  /** The endings of the files that are offered; tables where absent. */
+  accept?: string
   what: string
   summary: (answer: never, done: boolean) => string
   take?: string
@@ -84,8 +87,11 @@ const takeIt = () =>
 <template>
   <div v-escape="() => emit('cancel')" class="panel list" role="group" :aria-label="what">
     <p>
-      {{ what }}. CSV (UTF-8) or XLSX; the first row names the columns: <span class="mono">{{ columns }}</span>. It is looked at first;
-      nothing is taken while anything is wrong with it.
+      {{ what }}.
+      <template v-if="columns"
+        >CSV (UTF-8) or XLSX; the first row names the columns: <span class="mono">{{ columns }}</span>.</template
+      >
+      It is looked at first; nothing is taken while anything is wrong with it.
     </p>
     <slot name="options" />
     <label v-if="pasted" class="field"
@@ -94,8 +100,8 @@ const takeIt = () =>
     </label>
     <div class="row">
       <label class="act first"
-        >{{ pasted ? 'Or choose a file' : 'Choose the list'
-        }}<input type="file" class="hidden-text" accept=".csv,.xlsx,text/csv" data-test="list" @change="pick"
+        >{{ pasted ? 'Or choose a file' : columns ? 'Choose the list' : 'Choose the file'
+        }}<input type="file" class="hidden-text" :accept="accept ?? '.csv,.xlsx,text/csv'" data-test="list" @change="pick"
       /></label>
       <span v-if="file?.name" class="mono">{{ file.name }}</span>
       <span v-if="busy" role="status">{{ looked ? 'Taking it …' : 'Looking at it …' }}</span>
@@ -112,8 +118,8 @@ const takeIt = () =>
         <table class="dense">
           <thead>
             <tr>
-              <th>Row</th>
-              <th>Column</th>
+              <th>{{ columns ? 'Row' : 'Element' }}</th>
+              <th>{{ columns ? 'Column' : 'Kind' }}</th>
               <th>What is wrong</th>
             </tr>
           </thead>

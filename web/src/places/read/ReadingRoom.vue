@@ -127,6 +127,8 @@ useKeys([
         :surface="read?.surface"
         :moved="read?.moved ?? 0"
         :sheet="file.hash"
+        :pdf="file.mediaType === 'application/pdf'"
+        :together="siblings"
       />
       <TitleBlock
         v-if="passage && sheet.value.value"

@@ -10,6 +10,7 @@ import { useSession } from '../../../session'
 import type { Surface } from '../surface'
 import CommentCard from './CommentCard.vue'
 import CommentForm from './CommentForm.vue'
+import Exchange from './Exchange.vue'
 import { colours, type Comment, inOrder, useComments } from './comments'
 import { type Draft, keepDraft, keepScale, keptDraft, keptScale } from './drafts'
 import { useDrawing } from './drawing'
@@ -30,6 +31,9 @@ const props = defineProps<{
   moved: number
   /** Tells the sheet from others, for its scale. */
   sheet: string
+  pdf: boolean
+  /** The files of its review, with this one. */
+  together: number[]
 }>()
 const account = useSession().me?.account ?? 0
 const comments = useComments(() => props.passage)
@@ -40,6 +44,7 @@ const draft = ref<Draft>()
 const replaced = ref<Comment>()
 const unfolded = ref(true)
 const showsClosed = ref(false)
+const exchanging = ref(false)
 const marks = useTemplateRef<InstanceType<typeof Marks>>('marks')
 const list = useTemplateRef<HTMLElement>('list')
 
@@ -229,6 +234,7 @@ watch([shown, unfolded, () => !!draft.value], () => void nextTick(() => marks.va
       </ul>
       <span class="row foot">
         <label v-if="closed" class="row"><input v-model="showsClosed" type="checkbox" /> {{ closed }} closed</label>
+        <button class="act bare" type="button" :aria-expanded="exchanging" @click="exchanging = !exchanging">Out and in</button>
         <span class="grow" />
         <button v-if="history.last.value" class="act bare" type="button" :title="`Undo ${history.last.value}`" @click="history.undo()">
           Undo
@@ -239,6 +245,15 @@ watch([shown, unfolded, () => !!draft.value], () => void nextTick(() => marks.va
       </span>
     </div>
   </section>
+  <Exchange
+    v-if="exchanging"
+    :project="project"
+    :passage="passage"
+    :together="together"
+    :pdf="pdf"
+    @taken="comments.loaded.load"
+    @done="exchanging = false"
+  />
 </template>
 
 <style scoped>

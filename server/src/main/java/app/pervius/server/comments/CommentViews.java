@@ -103,6 +103,11 @@ class CommentViews {
         return views;
     }
 
+    /** Refuses whoever may not see a passage; gives who the actor is in its project. */
+    long mustRead(long passage, Actor actor) {
+        return reading.see(passage, actor).by().person().value();
+    }
+
     private Map<Long, List<SheetAnswer>> answersTo(Collection<SheetComment> rows) {
         return rows.isEmpty() ? Map.of() : answers.findByCommentIdInOrderById(rows.stream().map(SheetComment::id).toList()).stream()
                 .collect(Collectors.groupingBy(a -> a.commentId));

@@ -310,6 +310,13 @@ class AccessTableTest {
         line("PUT /api/comments/{id}/stage", who -> who.put(its + "/stage", Map.of("version", -1, "closed", true)), "1 4 4 4 y y 4");
         line("PUT /api/comments/{id}/drawing", who -> who.put(its + "/drawing", Map.of("version", -1, "as", "DROPPED", "text", "")),
                 "1 4 4 4 3 3 4");
+        String marks = "/api/passages/" + waiting.get("id").asLong() + "/marks";
+        line("GET /api/passages/{passage}/marks", who -> who.get(marks + "?as=XFDF"), "1 4 4 y y y 4");
+        line("POST /api/passages/{passage}/marks", who -> who.postBytes(marks + "?look=true", new byte[0]), "1 4 4 y y y 4");
+        String sheet = "/api/projects/" + PEOPLE.get(Who.CONTROLLER).project() + "/comment-sheet";
+        line("GET /api/projects/{project}/comment-sheet", who -> who.get(sheet + "?format=CSV&passages="
+                + waiting.get("id").asLong()), "1 4 4 y y y 4");
+        line("POST /api/projects/{project}/comment-sheet", who -> who.postBytes(sheet + "?look=true", new byte[0]), "1 4 y y y y 4");
         line("GET /api/desk/comments", who -> who.get("/api/desk/comments"), "1 y y y y y y");
     }
 

@@ -10,6 +10,7 @@ import app.pervius.server.Client;
 import app.pervius.server.Desks;
 import app.pervius.server.Running;
 import app.pervius.server.Running.App;
+import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
@@ -198,5 +199,77 @@ class CommentsTest {
         henrike.put("/api/comments/" + open + "/stage", Map.of("version", seen.get("version").asInt(), "closed", true)).must(204);
         assertThat(henrike.get(of(next)).must(200).body()).isEmpty();
         assertThat(henrike.get(of(first)).must(200).body()).as("it stays where it was said").hasSize(2);
+    }
+
+    private static Client.Answer sheet(Client who, Desks desks, boolean look, String without, String csv) {
+        return who.postBytes(desks.project + "/comment-sheet?look=" + look + without, csv.getBytes(StandardCharsets.UTF_8));
+    }
+
+    @Test
+    void theCommentSheetGoesOutAndItsAnswersComeBackByTheirIds(App app) {
+        Desks desks = new Desks(app);
+        JsonNode passage = waiting(desks, "sheet", "Sheet.pdf");
+        Client henrike = desks.as("Henrike Solvangen");
+        Client priya = desks.as("Priya Venkatarangan");
+        long first = said(henrike, passage, "=SUM(1;2) is no level");
+        long second = said(henrike, passage, "Second, with \"quotes\"");
+        String at = desks.project + "/comment-sheet?format=CSV&passages=" + passage.get("id").asLong();
+        assertThat(priya.get(at).must(200).raw().body()).as("not released").doesNotContain("level").contains("Comment,Changes");
+        String out = henrike.get(at).must(200).raw().body();
+        assertThat(out).contains(first + ",0,").contains("\"Second, with \"\"quotes\"\"\"").doesNotContain(",=SUM");
+        assertThat(henrike.get(at.replace("CSV", "XLSX")).must(200).status()).isEqualTo(200);
+
+        Client tomasz = desks.as("Tomasz Łęgowicz");
+        String head = "Comment,Changes,State,Done,Answer\r\n";
+        JsonNode wrong = sheet(tomasz, desks, false, "", head + first + ",0,open,maybe,x\r\n" + first + ",0,open,yes,\r\n" + second
+                + ",0,open,no,\r\n999999999,0,open,,Hello\r\n").must(200).body().get("faults");
+        assertThat(wrong.valueStream().map(f -> f.get("row").asInt() + " " + f.get("column").asString()))
+                .containsExactly("2 Done", "3 Comment", "4 Answer", "5 Comment");
+        assertThat(read(tomasz, passage, second).get("answers")).as("nothing half done").isEmpty();
+        assertThat(sheet(priya, desks, true, "", head + first + ",0,open,,Mine\r\n").must(200).body().get("faults").get(0).get("sentence")
+                .asString()).contains("that you may read");
+
+        henrike.post("/api/comments/" + second + "/answers", Map.of("version", 0, "kind", "SAID", "text", "Meanwhile.")).must(204);
+        String answers = head + first + ",0,open,yes,Raised by 40 mm\r\n" + second + ",0,closed,,Also done\r\n";
+        JsonNode looked = sheet(tomasz, desks, true, "", answers).must(200).body();
+        assertThat(looked.get("answers").asInt()).isEqualTo(2);
+        assertThat(looked.get("closed").asInt()).isEqualTo(1);
+        assertThat(looked.get("changed").get(0).get("since").asString()).contains("Meanwhile.");
+        assertThat(read(tomasz, passage, first).get("answers")).as("only looked at").isEmpty();
+        sheet(tomasz, desks, false, "&without=" + second, answers).must(200);
+        assertThat(read(tomasz, passage, first).get("answers").get(0).get("kind").asString()).isEqualTo("DONE");
+        assertThat(read(tomasz, passage, second).get("stage").asString()).isEqualTo("OPEN");
+        JsonNode again = sheet(tomasz, desks, false, "", answers).must(200).body();
+        assertThat(again.get("known").asInt()).as("the first says nothing twice").isEqualTo(1);
+        assertThat(read(tomasz, passage, first).get("answers")).hasSize(1);
+        assertThat(read(tomasz, passage, second).get("stage").asString()).isEqualTo("CLOSED");
+        assertThat(sheet(tomasz, desks, false, "", head + second + ",3,closed,,One more\r\n").must(200).body().get("faults").get(0)
+                .get("sentence").asString()).contains("is closed");
+    }
+
+    @Test
+    void marksComeInFromAnotherProgramOnceAndNotFromAnotherDocument(App app) {
+        Desks desks = new Desks(app);
+        JsonNode passage = waiting(desks, "xfdf", "Marks in.pdf");
+        JsonNode other = waiting(desks, "xfdf-other", "Other marks.pdf");
+        Client henrike = desks.as("Henrike Solvangen");
+        String marks = "/api/passages/" + passage.get("id").asLong() + "/marks";
+        said(henrike, passage, "Mine already.");
+        String out = henrike.get(marks + "?as=XFDF").must(200).raw().body();
+        assertThat(out).contains("Mine already.", "<square page=\"0\"");
+        assertThat(desks.as("Priya Venkatarangan").get(marks + "?as=XFDF").must(200).raw().body()).doesNotContain("Mine already.");
+        String with = out.replace("</annots>", "<circle page='0' rect='1,2,30,40' name='n1'><contents>From elsewhere</contents></circle>"
+                + "</annots>");
+        byte[] bytes = with.getBytes(StandardCharsets.UTF_8);
+        JsonNode looked = henrike.postBytes(marks + "?look=true", bytes).must(200).body();
+        assertThat(looked.get("marks").asInt()).isEqualTo(1);
+        assertThat(looked.get("known").asInt()).as("its own").isEqualTo(1);
+        henrike.postBytes(marks + "?look=false", bytes).must(200);
+        assertThat(henrike.postBytes(marks + "?look=false", bytes).must(200).body().get("known").asInt()).as("once").isEqualTo(2);
+        assertThat(henrike.get(of(passage)).must(200).body()).hasSize(2);
+        assertThat(henrike.postBytes("/api/passages/" + other.get("id").asLong() + "/marks?look=false", bytes).must(200).body()
+                .get("faults").get(0).get("sentence").asString()).isEqualTo("It is a mark of another document.");
+        assertThat(henrike.get(of(other)).must(200).body()).isEmpty();
+        henrike.postBytes(marks + "?look=false", "<xfdf>".getBytes(StandardCharsets.UTF_8)).must(400);
     }
 }

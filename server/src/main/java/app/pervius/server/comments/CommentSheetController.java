@@ -1,0 +1,52 @@
+package app.pervius.server.comments;
+
+import app.pervius.server.access.Actor;
+import app.pervius.server.tables.TableReader;
+import app.pervius.server.tables.TableWriter;
+import jakarta.servlet.http.HttpServletRequest;
+import java.io.IOException;
+import java.util.List;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
+
+/** The comment sheet: out to a table, and answers back from it. */
+@RestController
+@RequestMapping("/api/projects/{project}/comment-sheet")
+class CommentSheetController {
+
+    private final CommentSheet sheet;
+    private final TableReader tables;
+
+    CommentSheetController(CommentSheet sheet, TableReader tables) {
+        this.sheet = sheet;
+        this.tables = tables;
+    }
+
+    /** What was said of some revisions, as far as the caller may read it. */
+    @GetMapping
+    ResponseEntity<StreamingResponseBody> table(@PathVariable long project, @RequestParam List<Long> passages,
+            @RequestParam TableWriter.Format format, Actor actor) {
+        actor.in(project);
+        return TableWriter.words(format, "comments", CommentSheet.HEAD, sheet.rows(project, passages, actor));
+    }
+
+    /**
+     * Takes answers over from a CSV or XLSX; with {@code look} it only says what would come of it.
+     *
+     * @param without comments whose rows are left out
+     */
+    @PostMapping(consumes = "application/octet-stream")
+    CommentSheet.CommentSheetTaken take(@PathVariable long project, @RequestParam boolean look, @RequestParam @Nullable Set<Long> without,
+            HttpServletRequest request, Actor actor) throws IOException {
+        actor.in(project);
+        return sheet.take(tables.read(request.getInputStream()), project, without == null ? Set.of() : without, look, actor);
+    }
+}

@@ -64,6 +64,11 @@ export const router = createRouter({
     { path: '/find', component: () => import('./places/find/FindPlace.vue'), meta: { title: 'Found' } },
     { path: '/mail-room', component: () => import('./places/mail-room/MailRoom.vue'), meta: { title: 'Mail room' } },
     { path: '/read/:id', component: () => import('./places/read/ReadingRoom.vue'), meta: { whole: true, title: 'Reading room' } },
+    {
+      path: '/compare/:before(\\d+)?/:now(\\d+)',
+      component: () => import('./places/compare/Compare.vue'),
+      meta: { whole: true, title: 'Compared' },
+    },
     { path: '/:rest(.*)*', component: () => import('./parts/NoSuchPlace.vue'), meta: { title: 'No such place' } },
   ],
 })

@@ -199,6 +199,7 @@ useKeys(
         { key: 'ArrowDown', says: 'Next file', does: move(1) },
         { key: 'ArrowUp', says: 'File before', does: move(-1) },
         { key: 'Enter', says: 'Read the file', does: onRow((id) => void router.push(`/read/${id}`)) },
+        { key: 'v', says: 'What changed since it came the time before', does: onRow((id) => void router.push(`/compare/${id}`)) },
         ...(releasing.value
           ? [{ key: 'c', says: 'Release to the author', does: onFoot(() => void release()) }]
           : [
@@ -285,7 +286,13 @@ useKeys(
             </td>
             <td class="title">
               <RouterLink class="plain" :to="`/read/${file.passage.id}`">{{ file.passage.names.title }}</RouterLink>
-              <span v-if="file.passage.cycle > 1" class="cycle">cycle {{ file.passage.cycle }}</span>
+              <RouterLink
+                v-if="file.passage.cycle > 1"
+                class="cycle plain"
+                title="What changed since it came the time before (v)"
+                :to="`/compare/${file.passage.id}`"
+                >cycle {{ file.passage.cycle }}</RouterLink
+              >
               <span v-for="r in remarks.of(file.passage.id)" :key="r" class="remark" :title="r">{{ r }}</span>
             </td>
             <td v-if="files.some((f) => f.before.length)" class="said">

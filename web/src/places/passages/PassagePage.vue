@@ -270,6 +270,9 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
             <li v-for="other in others" :key="other.id" class="row">
               <RouterLink :to="`/passages/${other.id}`" class="mono">{{ other.names.revision }}</RouterLink>
               <StationStrip :passage="other" words />
+              <RouterLink class="act bare" :to="other.cycle < passage.cycle ? `/compare/${other.id}/${id}` : `/compare/${id}/${other.id}`"
+                >Compare</RouterLink
+              >
             </li>
           </ul>
         </section>

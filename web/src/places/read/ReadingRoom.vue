@@ -10,6 +10,7 @@ import Num from '../../parts/Num.vue'
 import SignOut from '../../parts/SignOut.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { stand } from '../desk/stand'
+import { previousOf } from '../compare/previous'
 import Margin from './comments/Margin.vue'
 import { forget } from './looked'
 import Sheet from './Sheet.vue'
@@ -71,6 +72,12 @@ function go(by: number) {
 const block = useTemplateRef<InstanceType<typeof TitleBlock>>('block')
 const { height: blockHeight } = useElementSize(() => block.value?.$el as HTMLElement | undefined, undefined, { box: 'border-box' })
 
+/** What it is compared with, if it has come before. */
+const previous = computed(() => passage.value && previousOf(passage.value, sheet.value.value?.cycles ?? []))
+function compare() {
+  if (previous.value) void router.push(`/compare/${id.value}`)
+}
+
 const larger = () => read.value?.larger()
 const smaller = () => read.value?.smaller()
 const fit = (what: 'page-fit' | 'page-width') => read.value?.fit(what)
@@ -83,6 +90,7 @@ useKeys([
   { key: '-', says: 'Smaller', does: smaller },
   { key: '0', says: 'Fit the sheet into the window', does: () => fit('page-fit') },
   { key: 'b', says: 'As wide as the window', does: () => fit('page-width') },
+  { key: 'v', says: 'What changed since the revision before', does: compare },
   { key: 'd', says: 'Back to the Desk', does: () => void router.push('/desk') },
 ])
 </script>
@@ -95,6 +103,9 @@ useKeys([
         <Num :number="passage.names.number" :revision="passage.names.revision" />
         <strong class="clip">{{ passage.names.title }}</strong>
         <RouterLink class="act bare" :to="`/passages/${passage.id}`">Passage</RouterLink>
+        <button v-if="previous" class="act bare" type="button" @click="compare">
+          What changed since {{ previous.names.revision ?? 'before' }}
+        </button>
       </template>
       <span class="grow" />
       <span class="row"

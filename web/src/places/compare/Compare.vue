@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import { computed, onMounted, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, data, type Passage, Problem } from '../../api/client'
+import { useKeys } from '../../keys'
+import { useLoaded } from '../../load'
+import Num from '../../parts/Num.vue'
+import Trouble from '../../parts/Trouble.vue'
+import PageComparison from './PageComparison.vue'
+import { previousOf } from './previous'
+import { isDrawn } from './source'
+import TextComparison from './TextComparison.vue'
+
+/** Two files: what the later one has that the earlier has not, and the other way round. */
+const route = useRoute()
+const router = useRouter()
+const asked = (id: number) => data(api.GET('/api/passages/{id}', { params: { path: { id } } }))
+/** Against the one that is named, or else the one its document came as the time before. */
+const both = useLoaded(async (): Promise<[Passage, Passage]> => {
+  const now = await asked(Number(route.params.now))
+  const named = route.params.before ? (await asked(Number(route.params.before))).row.passage : undefined
+  const before = named ?? previousOf(now.row.passage, now.cycles)
+  if (!before) throw new Problem(404, 'first-revision', 'This is the first time this document comes; there is nothing to compare it with.')
+  return [before, now.row.passage]
+})
+onMounted(both.load)
+watch(() => [route.params.before, route.params.now], both.load)
+
+function side(of: Passage) {
+  const file = of.files[of.readFile ?? 0]
+  return file && { url: `/api/files/${file.folderFile}/content`, mediaType: file.mediaType, name: file.name }
+}
+const before = computed(() => both.value.value && side(both.value.value[0]))
+const now = computed(() => both.value.value && side(both.value.value[1]))
+const names = computed(() => {
+  const [a, b] = both.value.value ?? []
+  const alike = a?.names.number === b?.names.number && a?.names.revision !== b?.names.revision
+  const name = (of?: Passage) => (alike ? of?.names.revision : of?.names.title) ?? of?.names.originalName ?? ''
+  return { before: name(a), now: name(b) }
+})
+const kind = computed(() => {
+  if (!before.value || !now.value) return undefined
+  if (isDrawn(before.value.mediaType) && isDrawn(now.value.mediaType)) return 'pages'
+  return [before.value, now.value].every((f) => f.mediaType.startsWith('text/')) ? 'text' : 'neither'
+})
+const back = () => void router.push(`/read/${route.params.now}`)
+const turn = () => {
+  const [a, b] = both.value.value ?? []
+  if (a && b) void router.replace(`/compare/${b.id}/${a.id}`)
+}
+useKeys([{ key: 'Escape', says: 'Back to reading', does: back }])
+</script>
+
+<template>
+  <div class="compare">
+    <header class="row">
+      <button class="act" type="button" @click="back">Back to reading</button>
+      <template v-if="both.value.value">
+        <span v-for="(p, i) in both.value.value" :key="i" class="row of">
+          <span v-if="i" class="quiet">against</span>
+          <Num :number="p.names.number" :revision="p.names.revision" />
+          <span class="clip">{{ p.names.title }}</span>
+        </span>
+      </template>
+      <span class="grow" />
+      <button class="act bare" type="button" @click="turn">The other way round</button>
+    </header>
+    <Trouble :problem="both.problem.value" :again="both.load" />
+    <p v-if="!kind && !both.problem.value" class="quiet pad" role="status">Opening …</p>
+    <PageComparison v-if="kind === 'pages' && before && now" :key="before.url + now.url" :before="before" :now="now" :names="names" />
+    <TextComparison
+      v-else-if="kind === 'text' && before && now"
+      :key="before.url + now.url"
+      :before="before.url"
+      :now="now.url"
+      :names="names"
+    />
+    <div v-else-if="kind === 'neither'" class="empty">
+      <strong>These two cannot be put beside each other here.</strong>
+      PDF files and pictures are compared with each other, and texts with texts: {{ before?.name }} and {{ now?.name }} are not both of
+      that. Download them to compare them with their own program.
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.compare {
+  position: relative;
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+  background: var(--shade);
+}
+header {
+  padding: 5px 10px;
+  background: var(--sheet);
+  border-bottom: 1px solid var(--line-strong);
+}
+.of {
+  min-width: 0;
+}
+.pad {
+  padding: 20px;
+}
+</style>

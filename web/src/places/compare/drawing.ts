@@ -1,0 +1,180 @@
+import { computed, onScopeDispose, ref, shallowRef } from 'vue'
+import { must } from '../../parts/must'
+import type { Difference, Pixels, Region } from './differences'
+import { type Pair, paired } from './pages'
+import { openSource, type Source } from './source'
+
+/** The longest side of a page that is compared, in pixels: an A0 sheet at reading resolution. */
+const LONGEST = 2600
+/** Of longer files the pages are taken in their order. */
+const MOST_MATCHED = 400
+
+export interface Side {
+  url: string
+  mediaType: string
+}
+
+/** Where pages that were compared differ. */
+export interface Compared extends Difference {
+  before: Pixels
+  now: Pixels
+  dx: number
+  dy: number
+  /** How long it took, in milliseconds. */
+  took: number
+}
+
+/** Two files with pages: which belong together, and what differs on the pair that is looked at. */
+export function usePages(before: Side, now: Side) {
+  const pairs = shallowRef<Pair[]>([])
+  const at = ref(0)
+  const compared = shallowRef<Compared>()
+  /** What it is doing; absent when nothing. */
+  const doing = ref<string>()
+  const trouble = ref('')
+  /** How many differences each pair has, as far as that is known. */
+  const counts = ref(new Map<number, number>())
+  const shift = ref({ dx: 0, dy: 0 })
+  let sources: [Source, Source] | undefined
+  let worker: Worker | undefined
+  let stopped = false
+  let turn = 0
+
+  function stop() {
+    turn++
+    worker?.terminate()
+    worker = undefined
+    doing.value = undefined
+  }
+  onScopeDispose(() => {
+    stopped = true
+    stop()
+    sources?.forEach((s) => s.close())
+  })
+
+  async function open() {
+    doing.value = 'Opening both'
+    try {
+      sources = await Promise.all([openSource(before.url, before.mediaType), openSource(now.url, now.mediaType)])
+      if (stopped) sources.forEach((s) => s.close())
+      else {
+        pairs.value = await matched(sources)
+        await show(0)
+      }
+    } catch (e) {
+      trouble.value = `These files cannot be compared: ${e instanceof Error ? e.message : String(e)}.`
+    } finally {
+      doing.value = undefined
+    }
+  }
+
+  async function matched([a, b]: [Source, Source]): Promise<Pair[]> {
+    const most = Math.max(a.pages, b.pages)
+    if (most === 1 || most > MOST_MATCHED) {
+      return Array.from({ length: most }, (_, i) => ({ before: i < a.pages ? i + 1 : undefined, now: i < b.pages ? i + 1 : undefined }))
+    }
+    const words = async (source: Source) => {
+      const all: Set<string>[] = []
+      for (let page = 1; page <= source.pages && !stopped; page++) {
+        doing.value = `Looking which pages belong together, ${page} of ${source.pages}`
+        all.push(await source.words(page))
+      }
+      return all
+    }
+    return paired(await words(a), await words(b))
+  }
+
+  const ask = (a: Pixels, b: Pixels, find: boolean, { dx, dy } = shift.value) =>
+    new Promise<Difference & { dx: number; dy: number }>((resolve, reject) => {
+      worker ??= new Worker(new URL('./compare.worker.ts', import.meta.url), { type: 'module' })
+      worker.onmessage = ({ data }) => resolve(data as Difference & { dx: number; dy: number })
+      worker.onerror = (e) => reject(new Error(e.message))
+      worker.postMessage({ before: a, now: b, dx, dy, find })
+    })
+
+  /** Both pages of a pair as they are drawn; a page that stands alone is compared with an empty one. */
+  async function drawn({ before: a, now: b }: Pair): Promise<[Pixels, Pixels]> {
+    const [left, right] = must(sources)
+    const { width, height } = b ? await right.size(b) : await left.size(must(a))
+    const times = Math.min(LONGEST / Math.max(width, height), 4)
+    const empty = (of: Pixels): Pixels => ({ ...of, data: new Uint8ClampedArray(of.data.length).fill(255) })
+    const first = a ? await left.draw(a, times) : undefined
+    const second = b ? await right.draw(b, times) : undefined
+    return [first ?? empty(must(second)), second ?? empty(must(first))]
+  }
+
+  /** Shows a pair and what differs on it; one asked for before it is done is left. */
+  async function show(which: number, find = false) {
+    const pair = pairs.value[which]
+    if (!pair) return
+    const mine = ++turn
+    if (which !== at.value) shift.value = { dx: 0, dy: 0 }
+    at.value = which
+    doing.value = 'Drawing both pages'
+    trouble.value = ''
+    const begun = performance.now()
+    try {
+      const [a, b] = which === at.value && compared.value?.took && find ? [compared.value.before, compared.value.now] : await drawn(pair)
+      if (mine !== turn) return
+      doing.value = find ? 'Putting them into register' : 'Comparing'
+      const found = await ask(a, b, find)
+      if (mine !== turn) return
+      shift.value = { dx: found.dx, dy: found.dy }
+      compared.value = { ...found, before: a, now: b, took: performance.now() - begun }
+      counts.value = new Map(counts.value).set(which, found.regions.length)
+    } catch (e) {
+      if (mine === turn) trouble.value = `This page cannot be compared: ${e instanceof Error ? e.message : String(e)}.`
+    } finally {
+      if (mine === turn) doing.value = undefined
+    }
+  }
+
+  /** Moves the earlier page by so many pixels. */
+  async function nudge(dx: number, dy: number) {
+    const now = compared.value
+    if (!now) return
+    const mine = ++turn
+    shift.value = { dx: shift.value.dx + dx, dy: shift.value.dy + dy }
+    doing.value = 'Comparing'
+    try {
+      const found = await ask(now.before, now.now, false)
+      if (mine !== turn) return
+      compared.value = { ...now, ...found }
+      counts.value = new Map(counts.value).set(at.value, found.regions.length)
+    } finally {
+      if (mine === turn) doing.value = undefined
+    }
+  }
+
+  /** Counts what differs on all pairs, one after the other, until it is stopped; gives whether it came to the end. */
+  async function countAll() {
+    const mine = ++turn
+    for (let which = 0; which < pairs.value.length; which++) {
+      if (counts.value.has(which)) continue
+      doing.value = `Comparing page ${which + 1} of ${pairs.value.length}`
+      const [a, b] = await drawn(must(pairs.value[which]))
+      if (mine !== turn) return
+      const found = await ask(a, b, false, { dx: 0, dy: 0 })
+      if (mine !== turn) return
+      counts.value = new Map(counts.value).set(which, found.regions.length)
+    }
+    doing.value = undefined
+  }
+
+  return {
+    pairs,
+    at,
+    compared,
+    regions: computed<Region[]>(() => compared.value?.regions ?? []),
+    doing,
+    trouble,
+    counts,
+    shift,
+    open,
+    show,
+    register: () => show(at.value, true),
+    nudge,
+    countAll,
+    stop,
+  }
+}

@@ -1,0 +1,72 @@
+import type { PDFDocumentProxy } from 'pdfjs-dist'
+import type { Pixels } from './differences'
+import { wordsOf } from './pages'
+import { openDocument } from '../read/picture'
+
+/** A file whose pages are drawn to be compared. */
+export interface Source {
+  pages: number
+  /** How large a page is, in its own points or pixels. */
+  size: (page: number) => Promise<{ width: number; height: number }>
+  words: (page: number) => Promise<Set<string>>
+  /** Draws a page, times its own size, on white. */
+  draw: (page: number, times: number) => Promise<Pixels>
+  close: () => void
+}
+
+function pixels(width: number, height: number) {
+  const canvas = new OffscreenCanvas(Math.max(1, Math.round(width)), Math.max(1, Math.round(height)))
+  const context = canvas.getContext('2d', { willReadFrequently: true })
+  if (!context) throw new Error('this browser draws nothing')
+  context.fillStyle = '#fff'
+  context.fillRect(0, 0, canvas.width, canvas.height)
+  return { canvas, context, read: () => context.getImageData(0, 0, canvas.width, canvas.height) }
+}
+
+const told = ({ data, width, height }: ImageData): Pixels => ({ data, width, height })
+
+async function pdf(url: string): Promise<Source> {
+  const loading = openDocument(url)
+  const document: PDFDocumentProxy = await loading.promise
+  return {
+    pages: document.numPages,
+    size: async (page) => (await document.getPage(page)).getViewport({ scale: 1 }),
+    async words(page) {
+      const { items } = await (await document.getPage(page)).getTextContent()
+      return wordsOf(items.map((i) => ('str' in i ? i.str : '')).join(' '))
+    },
+    async draw(number, times) {
+      const page = await document.getPage(number)
+      const viewport = page.getViewport({ scale: times })
+      const { canvas, context, read } = pixels(viewport.width, viewport.height)
+      await page.render({
+        canvas: null,
+        canvasContext: context as unknown as CanvasRenderingContext2D,
+        viewport: page.getViewport({ scale: times * (canvas.width / viewport.width) }),
+      }).promise
+      return told(read())
+    },
+    close: () => void loading.destroy(),
+  }
+}
+
+async function picture(url: string): Promise<Source> {
+  const answer = await fetch(url)
+  if (!answer.ok) throw new Error(`the server answered ${answer.status}`)
+  const bitmap = await createImageBitmap(await answer.blob())
+  return {
+    pages: 1,
+    size: () => Promise.resolve({ width: bitmap.width, height: bitmap.height }),
+    words: () => Promise.resolve(new Set<string>()),
+    draw(_, times) {
+      const { canvas, context, read } = pixels(bitmap.width * times, bitmap.height * times)
+      context.drawImage(bitmap, 0, 0, canvas.width, canvas.height)
+      return Promise.resolve(told(read()))
+    },
+    close: () => bitmap.close(),
+  }
+}
+
+export const isDrawn = (mediaType: string) => ['application/pdf', 'image/png', 'image/jpeg'].includes(mediaType)
+
+export const openSource = (url: string, mediaType: string) => (mediaType === 'application/pdf' ? pdf(url) : picture(url))

@@ -3124,6 +3124,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reviews/{review}/on-sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["onSheets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rule-kinds": {
         parameters: {
             query?: never;
@@ -4980,6 +4996,14 @@ export interface components {
             key: string;
             name: string;
             pattern?: string;
+        };
+        OnSheet: {
+            /** Format: int64 */
+            passage: number;
+            /** Format: int32 */
+            said: number;
+            /** Format: int32 */
+            undrawn: number;
         };
         Opened: {
             /** Format: int32 */
@@ -11932,6 +11956,28 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    onSheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                review: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnSheet"][];
+                };
             };
         };
     };

@@ -141,24 +141,31 @@ export function usePages(before: Side, now: Side) {
       if (mine !== turn) return
       compared.value = { ...now, ...found }
       counts.value = new Map(counts.value).set(at.value, found.regions.length)
+    } catch (e) {
+      if (mine === turn) trouble.value = `This page cannot be compared: ${e instanceof Error ? e.message : String(e)}.`
     } finally {
       if (mine === turn) doing.value = undefined
     }
   }
 
-  /** Counts what differs on all pairs, one after the other, until it is stopped; gives whether it came to the end. */
+  /** Counts what differs on all pairs, one after the other, until it is stopped or something else is asked for. */
   async function countAll() {
     const mine = ++turn
-    for (let which = 0; which < pairs.value.length; which++) {
-      if (counts.value.has(which)) continue
-      doing.value = `Comparing page ${which + 1} of ${pairs.value.length}`
-      const [a, b] = await drawn(must(pairs.value[which]))
-      if (mine !== turn) return
-      const found = await ask(a, b, false, { dx: 0, dy: 0 })
-      if (mine !== turn) return
-      counts.value = new Map(counts.value).set(which, found.regions.length)
+    try {
+      for (const [which, pair] of pairs.value.entries()) {
+        if (counts.value.has(which)) continue
+        doing.value = `Comparing page ${which + 1} of ${pairs.value.length}`
+        const [a, b] = await drawn(pair)
+        if (mine !== turn) return
+        const found = await ask(a, b, false, { dx: 0, dy: 0 })
+        if (mine !== turn) return
+        counts.value = new Map(counts.value).set(which, found.regions.length)
+      }
+    } catch (e) {
+      if (mine === turn) trouble.value = `Not all pages can be compared: ${e instanceof Error ? e.message : String(e)}.`
+    } finally {
+      if (mine === turn) doing.value = undefined
     }
-    doing.value = undefined
   }
 
   return {

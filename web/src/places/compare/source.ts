@@ -2,6 +2,7 @@ import type { PDFDocumentProxy } from 'pdfjs-dist'
 import type { Pixels } from './differences'
 import { wordsOf } from './pages'
 import { openDocument } from '../read/picture'
+import { mustFit } from '../read/pictureSize'
 
 /** A file whose pages are drawn to be compared. */
 export interface Source {
@@ -51,6 +52,7 @@ async function pdf(url: string): Promise<Source> {
 }
 
 async function picture(url: string): Promise<Source> {
+  await mustFit(url)
   const answer = await fetch(url)
   if (!answer.ok) throw new Error(`the server answered ${answer.status}`)
   const bitmap = await createImageBitmap(await answer.blob())

@@ -1,7 +1,11 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { api, data, type Review, type Schemas } from '../../api/client'
+import { whenChanged } from '../../live'
+import { useLoaded } from '../../load'
 import Num from '../../parts/Num.vue'
+import Trouble from '../../parts/Trouble.vue'
+import { count } from '../../say'
 import type { Deciding } from './decide'
 import { vEscape } from '../../parts/escape'
 
@@ -16,6 +20,16 @@ const rows = computed(() =>
     .filter((r) => r.said.length),
 )
 const total = computed(() => rows.value.reduce((n, r) => n + r.said.length, 0))
+/** What was said at places of the sheets; drawn together beside the sheet. */
+const onSheets = useLoaded(() => data(api.GET('/api/reviews/{review}/on-sheets', { params: { path: { review: props.review.id } } })))
+onMounted(onSheets.load)
+whenChanged(['COMMENT'], onSheets.load)
+const placed = computed(() =>
+  (onSheets.value.value ?? []).flatMap((s) => {
+    const file = props.review.files?.find((f) => f.passage.id === s.passage)
+    return file ? [{ ...s, names: file.passage.names }] : []
+  }),
+)
 
 function draw(answer: Answer, as: 'KEPT' | 'REWORDED' | 'DROPPED', words = '') {
   return props.deciding.carryOut(() =>
@@ -40,7 +54,18 @@ async function keepWords(answer: Answer) {
 
 <template>
   <div class="comments">
-    <p v-if="!total" class="quiet">No comments were made: the author gets the decisions alone.</p>
+    <Trouble :problem="onSheets.problem.value" :again="onSheets.load" />
+    <p v-if="!total && onSheets.value.value && !placed.length" class="quiet">No comments were made: the author gets the decisions alone.</p>
+    <ul v-if="placed.length" aria-label="On the sheets">
+      <li v-for="s in placed" :key="s.passage" class="placed">
+        <Num :number="s.names.number" :revision="s.names.revision" />
+        <span
+          >{{ count(s.said, 'comment') }} on the sheet<template v-if="s.undrawn"
+            >, {{ s.undrawn === s.said ? 'which go' : `${s.undrawn} of which go` }} to the author as written</template
+          ></span
+        ><RouterLink class="act" :to="`/read/${s.passage}`">Draw them together there</RouterLink>
+      </li>
+    </ul>
     <template v-for="row in rows" :key="row.file.passage.id">
       <h3>
         <Num :number="row.file.passage.names.number" :revision="row.file.passage.names.revision" /> {{ row.file.passage.names.title }}

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { useEventListener, useResizeObserver } from '@vueuse/core'
-import { computed, nextTick, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import type { Schemas } from '../../api/client'
+import { size } from '../../say'
 import PdfSheet from './PdfSheet.vue'
+import { mustFit } from './pictureSize'
 import { pictureSurface, type Surface } from './surface'
+import { asPicture } from './vector'
 
 /** A file as it is read here: a PDF, a picture, text; or that its own program reads it. */
 const props = defineProps<{ file: Schemas['PassageFile'] }>()
@@ -23,12 +26,26 @@ function drawn(event: Event) {
   if (stage.value) picture.value = pictureSurface(stage.value, event.target as HTMLImageElement)
 }
 
+const isSvg = props.file.mediaType === 'image/svg+xml'
+const isPicture = isSvg || props.file.mediaType === 'image/png' || props.file.mediaType === 'image/jpeg'
+/** Of a text that is longer only so many bytes are shown. */
+const MOST_TEXT = 4 * 1024 * 1024
+const long = props.file.size > MOST_TEXT
+/** The address of a picture, once it was looked at: before the browser unpacks it. */
+const shown = ref('')
+onBeforeUnmount(() => isSvg && URL.revokeObjectURL(shown.value))
 onMounted(async () => {
-  if (!props.file.mediaType.startsWith('text/')) return
   try {
-    const answer = await fetch(url)
-    if (!answer.ok) throw new Error(`the server answered ${answer.status}`)
-    text.value = await answer.text()
+    if (isSvg) {
+      shown.value = await asPicture(url)
+    } else if (isPicture) {
+      await mustFit(url)
+      shown.value = url
+    } else if (props.file.mediaType.startsWith('text/')) {
+      const answer = await fetch(url, long ? { headers: { Range: `bytes=0-${MOST_TEXT - 1}` } } : {})
+      if (!answer.ok) throw new Error(`the server answered ${answer.status}`)
+      text.value = await answer.text()
+    }
   } catch (e) {
     trouble.value = `This file cannot be shown here: ${e instanceof Error ? e.message : String(e)}. Download it to read it.`
   }
@@ -54,11 +71,14 @@ defineExpose({
   <div class="sheet">
     <p v-if="trouble" class="note bad" role="alert">{{ trouble }}</p>
     <PdfSheet v-if="file.mediaType === 'application/pdf'" ref="pdf" :file="file" />
-    <div v-else-if="file.mediaType === 'image/png' || file.mediaType === 'image/jpeg'" ref="stage" class="stage">
-      <img :src="url" :alt="file.name" :style="{ width: `${zoom * 100}%` }" @load="drawn" />
+    <div v-else-if="isPicture" ref="stage" class="stage">
+      <img v-if="shown" :src="shown" :alt="file.name" :style="{ width: `${zoom * 100}%` }" @load="drawn" />
     </div>
-    <pre v-else-if="text !== undefined" class="stage" :style="{ fontSize: `${13 * zoom}px` }">{{ text }}</pre>
-    <div v-else-if="!file.mediaType.startsWith('text/')" class="empty">
+    <p v-if="long && text !== undefined" class="note">
+      This is the beginning of {{ size(file.size) }} of text. Download it to read all of it.
+    </p>
+    <pre v-if="text !== undefined" class="stage" :style="{ fontSize: `${13 * zoom}px` }">{{ text }}</pre>
+    <div v-if="!file.mediaType.startsWith('text/') && !isPicture && file.mediaType !== 'application/pdf'" class="empty">
       <strong>{{ file.name }} is read with its own program.</strong>Download it, then decide here.
     </div>
   </div>

@@ -5,7 +5,7 @@ import type { Comment, Comments } from './comments'
 import { SHAPES } from './place'
 
 /** What was said at a place: a line while it is folded, else all of it, what was answered, and what one may do with it. */
-const props = defineProps<{ comment: Comment; colour: string; selected: boolean; comments: Comments; sending: boolean }>()
+const props = defineProps<{ comment: Comment; colour: string; selected: boolean; comments: Comments }>()
 const emit = defineEmits<{ select: []; rewrite: []; replace: [] }>()
 const answering = ref<'SAID' | 'DONE' | 'NOT_DONE' | 'REWORDED'>()
 const text = ref('')
@@ -55,7 +55,7 @@ const sure = computed(() => answering.value === 'DONE' || !!text.value.trim())
       <p class="quiet small" :title="exact(comment.by.at)">
         {{ comment.by.firm }}, {{ moment(comment.by.at) }}<template v-if="comment.on.place">, page {{ comment.on.place.page }}</template>
         <template v-if="comment.on.carried"> · said of {{ comment.on.revision ?? 'an earlier one' }}, shown where it was there</template>
-        <template v-if="!comment.released && !sending"> · the author’s firm does not read it yet</template>
+        <template v-if="!comment.released"> · the author’s firm does not read it yet</template>
       </p>
       <p class="words">{{ comment.text }}</p>
       <p v-if="comment.drawing" class="small drawn">
@@ -102,8 +102,10 @@ const sure = computed(() => answering.value === 'DONE' || !!text.value.trim())
       </form>
       <div v-else class="acts">
         <template v-if="comment.may.answer">
-          <button v-if="sending && !comment.by.own" class="act" type="button" @click="answering = 'DONE'">Done</button>
-          <button v-if="sending && !comment.by.own" class="act" type="button" @click="answering = 'NOT_DONE'">Not done</button>
+          <template v-if="!comment.may.close">
+            <button class="act" type="button" @click="answering = 'DONE'">Done</button>
+            <button class="act" type="button" @click="answering = 'NOT_DONE'">Not done</button>
+          </template>
           <button class="act" type="button" @click="answering = 'SAID'">Answer</button>
         </template>
         <button v-if="comment.may.close" class="act" type="button" @click="comments.close(comment, comment.stage !== 'CLOSED')">

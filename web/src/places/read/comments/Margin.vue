@@ -226,7 +226,6 @@ watch([shown, unfolded, () => !!draft.value], () => void nextTick(() => marks.va
           :colour="who.get(c.by.person) ?? 'var(--main)'"
           :selected="c.id === selected"
           :comments="comments"
-          :sending="sending"
           @select="select(c.id === selected ? undefined : c.id)"
           @rewrite="rewrite(c)"
           @replace="replace(c)"

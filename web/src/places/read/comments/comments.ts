@@ -28,9 +28,13 @@ export function useComments(passage: () => number) {
   /** Of what was taken back: how often it had been changed by then. */
   const gone = new Map<number, number>()
   watch(passage, loaded.load, { immediate: true })
-  whenChanged(['COMMENT', 'PASSAGE'], loaded.load)
-
   const all = computed(() => loaded.value.value ?? [])
+  whenChanged(
+    ['COMMENT', 'PASSAGE'],
+    loaded.load,
+    undefined,
+    (change) => change.topic !== 'COMMENT' || change.id === passage() || all.value.some((c) => c.on.passage === change.id),
+  )
   const find = (id: number) => all.value.find((c) => c.id === id)
   const version = (id: number) => find(id)?.version ?? gone.get(id) ?? 0
   const path = (id: number) => ({ params: { path: { id } } })

@@ -51,10 +51,12 @@ class CommentController {
 
     private final Comments comments;
     private final CommentViews views;
+    private final ReviewComments ofReviews;
 
-    CommentController(Comments comments, CommentViews views) {
+    CommentController(Comments comments, CommentViews views, ReviewComments ofReviews) {
         this.comments = comments;
         this.views = views;
+        this.ofReviews = ofReviews;
     }
 
     private static Comments.Wanted wanted(@Nullable CommentPlace place, String text, @Nullable Long asked, @Nullable LocalDate due) {
@@ -111,6 +113,12 @@ class CommentController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void draw(@PathVariable long id, @Valid @RequestBody DrawnEntry entry, Actor actor) {
         comments.draw(id, entry.version(), entry.as(), entry.text(), actor);
+    }
+
+    /** How many comments stand on which sheets of a review, for the reviewing side. */
+    @GetMapping("/api/reviews/{review}/on-sheets")
+    List<ReviewComments.OnSheet> onSheets(@PathVariable long review, Actor actor) {
+        return ofReviews.of(review, actor);
     }
 
     /** What the caller is asked in comments and has not answered. */

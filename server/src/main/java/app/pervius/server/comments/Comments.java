@@ -30,6 +30,7 @@ public class Comments {
 
     /** The most that may stand on one revision. */
     private static final int MOST = 5000;
+    private static final int FARTHEST_YEARS = 20;
     /** What somebody said; the rest is who has done something with a comment. */
     private static final Set<SheetAnswer.Kind> SAYS = Set.of(SheetAnswer.Kind.SAID, SheetAnswer.Kind.DONE, SheetAnswer.Kind.NOT_DONE);
 
@@ -109,6 +110,9 @@ public class Comments {
         LocalDate today = projects.today(row.projectId);
         if (wanted.due() != null && (wanted.asked() == null || wanted.due().isBefore(today) && !wanted.due().equals(row.due))) {
             throw Refused.invalid("due", wanted.asked() == null ? "Say who is to answer by then." : "That day is over.");
+        }
+        if (wanted.due() != null && wanted.due().isAfter(today.plusYears(FARTHEST_YEARS))) {
+            throw Refused.invalid("due", "That day is too far off.");
         }
         if (wanted.asked() != null) {
             reading.mustRead(at, row.side, wanted.asked());

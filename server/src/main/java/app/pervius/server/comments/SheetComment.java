@@ -60,10 +60,15 @@ class SheetComment extends Row {
                 Json.read(Objects.requireNonNull(points), new TypeReference<List<Point>>() { }), Optional.ofNullable(perPoint)));
     }
 
+    /** Kept to a thousandth of a point. */
+    private static Point rounded(Point p) {
+        return new Point(Math.round(p.x() * 1000) / 1000.0, Math.round(p.y() * 1000) / 1000.0);
+    }
+
     void lies(Optional<Place> place) {
         page = place.map(Place::page).orElse(null);
         shape = place.map(Place::shape).orElse(null);
-        points = place.map(p -> Json.write(p.points())).orElse(null);
+        points = place.map(p -> Json.write(p.points().stream().map(SheetComment::rounded).toList())).orElse(null);
         perPoint = place.flatMap(Place::perPoint).orElse(null);
     }
 

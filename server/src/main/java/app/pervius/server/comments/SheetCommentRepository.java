@@ -1,5 +1,6 @@
 package app.pervius.server.comments;
 
+import app.pervius.core.comment.Side;
 import app.pervius.core.comment.Stage;
 import java.time.LocalDate;
 import java.util.Collection;
@@ -12,6 +13,8 @@ interface SheetCommentRepository extends JpaRepository<SheetComment, Long> {
     List<SheetComment> findByPassageIdInAndTakenBackFalseOrderById(Collection<Long> passages);
 
     long countByPassageIdAndTakenBackFalse(long passage);
+
+    List<SheetComment> findByPassageIdInAndSideAndTakenBackFalse(Collection<Long> passages, Side side);
 
     Optional<SheetComment> findByAuthorIdAndAuthorKey(long author, String key);
 

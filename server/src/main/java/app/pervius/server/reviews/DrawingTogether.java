@@ -21,17 +21,19 @@ public class DrawingTogether {
     private final Acts acts;
     private final ReviewRepository reviews;
     private final ReviewAccess access;
+    private final ReviewFiles files;
     private final AnswerRepository answers;
     private final Parting parting;
     private final Moves moves;
     private final ReviewTelling telling;
     private final ReviewNews news;
 
-    DrawingTogether(Acts acts, ReviewRepository reviews, ReviewAccess access, AnswerRepository answers, Parting parting, Moves moves,
-            ReviewTelling telling, ReviewNews news) {
+    DrawingTogether(Acts acts, ReviewRepository reviews, ReviewAccess access, ReviewFiles files, AnswerRepository answers,
+            Parting parting, Moves moves, ReviewTelling telling, ReviewNews news) {
         this.acts = acts;
         this.reviews = reviews;
         this.access = access;
+        this.files = files;
         this.answers = answers;
         this.parting = parting;
         this.moves = moves;
@@ -69,6 +71,13 @@ public class DrawingTogether {
         row.drawnText = as == ReviewAnswer.DrawnAs.REWORDED ? text.strip() : null;
         row.drawnBy = actor.person(review.projectId);
         news.changed(review);
+    }
+
+    /** The passages of a review, for the reviewing side. */
+    @Transactional(readOnly = true)
+    public List<Long> passages(long review, Actor actor) {
+        access.mustSee(reviews.findById(review), actor);
+        return files.of(review).stream().map(ReviewFiles.InReview::passage).toList();
     }
 
     /** Whether somebody draws the comments on a passage together now. */

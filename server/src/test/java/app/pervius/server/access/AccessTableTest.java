@@ -330,6 +330,7 @@ class AccessTableTest {
                 Map.of("turn", -1, "passages", List.of(-1))), "1 4 4 4 y y 4");
         line("PUT /api/reviews/{id}/comments/{answer}", who -> who.put(its + "/comments/" + answer, Map.of("as", "KEPT", "text", "")),
                 "1 4 4 4 4 4 4");
+        line("GET /api/reviews/{review}/on-sheets", who -> who.get(its + "/on-sheets"), "1 4 4 4 y y 4");
         line("POST /api/reviews/{id}/releases", who -> who.post(its + "/releases", turn), "1 4 4 4 y y 4");
         line("PUT /api/reviews/{id}/hand", who -> who.put(its + "/hand", Map.of("turn", -1, "inHand", true)), "1 4 4 4 y y 4");
         line("POST /api/reviews/{id}/passings", who -> who.post(its + "/passings", Map.of("turn", -1, "to", -1, "note", "")),

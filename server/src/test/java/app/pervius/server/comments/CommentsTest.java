@@ -18,6 +18,7 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
 
 /** Comments at a place: who reads them when, what may be done with them, and who is told. */
@@ -52,7 +53,8 @@ class CommentsTest {
     }
 
     /** On a route with a lead, waiting for Henrike's look. */
-    private static JsonNode waiting(Desks desks, String route, String name) {
+    private static JsonNode waiting(Desks desks, String what, String name) {
+        String route = "comments-" + what;
         Map<String, Object> form = form(route, List.of(step("Approval", "APPROVAL", List.of(who("PERSON",
                 desks.person("Henrike Solvangen"))))));
         form.put("lead", who("PERSON", desks.person("Kwabena Adofori")));
@@ -89,6 +91,10 @@ class CommentsTest {
                     "Please draw it again.")).must(204);
             kwabena.put("/api/comments/" + dropped + "/drawing", with(read(kwabena, passage, dropped), "as", "DROPPED", "")).must(204);
             assertThat(priya.get(of(passage)).must(200).body()).as("drawn, not released").isEmpty();
+            String onSheets = Desks.at(kwabena.reviewOf(passage)) + "/on-sheets";
+            assertThat(kwabena.get(onSheets).must(200).body().get(0).get("said").asInt()).isEqualTo(3);
+            assertThat(kwabena.get(onSheets).must(200).body().get(0).get("undrawn").asInt()).isEqualTo(1);
+            priya.get(onSheets).must(404);
         }
         assertThat(news.toString()).as("nothing of it is told to the author's firm").doesNotContain("COMMENT");
         JsonNode review = kwabena.reviewOf(passage);
@@ -148,6 +154,8 @@ class CommentsTest {
         wanted.put("asked", desks.person("Tomasz Łęgowicz"));
         wanted.put("due", "2020-01-31");
         assertThat(henrike.post(of(passage), wanted).must(400).body().toString()).contains("That day is over.");
+        wanted.put("due", "+999999999-12-31");
+        assertThat(henrike.post(of(passage), wanted).must(400).body().toString()).contains("too far off");
         wanted.put("due", soon.toString());
         long id = henrike.post(of(passage), wanted).must(201).body().get("id").asLong();
 
@@ -172,6 +180,27 @@ class CommentsTest {
     }
 
     @Test
+    void whoeverHasNotAnsweredInTimeIsToldOnceAndSoIsWhoeverAsked(App app) {
+        Desks desks = new Desks(app);
+        JsonNode passage = waiting(desks, "late-answer", "Late answer.pdf");
+        Client henrike = desks.as("Henrike Solvangen");
+        Map<String, Object> wanted = comment("late", BOX, "Which steel is it?");
+        wanted.put("asked", desks.person("Tomasz Łęgowicz"));
+        wanted.put("due", LocalDate.now().toString());
+        long id = henrike.post(of(passage), wanted).must(201).body().get("id").asLong();
+        app.look();
+        assertThat(mails(desks.mirela, "tomasz", "This was to be answered")).as("the day is not over").isEmpty();
+        app.bean(JdbcTemplate.class).update("update sheet_comment set due = '2026-01-05' where id = ?", id);
+        app.look();
+        Client.until(() -> mails(desks.mirela, "tomasz", "This was to be answered by Monday 5 January"), m -> !m.isEmpty());
+        Client.until(() -> mails(desks.mirela, "henrike", "What you asked Tomasz"), m -> !m.isEmpty());
+        app.look();
+        assertThat(mails(desks.mirela, "tomasz", "This was to be answered")).as("once").hasSize(1);
+        assertThat(desks.mirela.get(desks.project + "/people/" + desks.person("Tomasz Łęgowicz") + "/hanging").must(200).raw().body())
+                .contains("A comment waits for this person");
+    }
+
+    @Test
     void whatIsOpenGoesAlongToTheNextRevisionAndItsAuthorAnswersThere(App app) {
         Desks desks = new Desks(app);
         JsonNode first = waiting(desks, "along", "Along.pdf");
@@ -185,7 +214,7 @@ class CommentsTest {
         JsonNode review = kwabena.reviewOf(first);
         kwabena.post(Desks.at(review) + "/releases", Map.of("turn", review.get("turn").asInt())).must(204);
         JsonNode number = Desks.ended(desks.mirela, first).get("names").get("number");
-        JsonNode next = desks.send("along", number.asString() + "_P02.pdf").getFirst();
+        JsonNode next = desks.send("comments-along", number.asString() + "_P02.pdf").getFirst();
         assertThat(next.get("cycle").asInt()).isEqualTo(2);
 
         JsonNode carried = read(priya, next, open);

@@ -7,7 +7,6 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -114,16 +113,13 @@ class HostileFilesTest {
             originator.signInAs("Bảo Trần Vĩnh").open("/folders").seeText("Civil design");
             originator.click(By.xpath("//*[@role='treeitem'][normalize-space(.)='Drawingswip']"));
             originator.chooseFiles(List.copyOf(set.keySet())).clickButton("Send").seeText("Received as");
-            reader.atTheDesk("Kwabena Adofori");
-            List<String> places = new ArrayList<>();
-            for (Path file : set.keySet()) {
-                String title = file.getFileName().toString().replaceFirst("\\.\\w+$", "");
-                places.add(reader.see(By.xpath("//article//a[normalize-space()='" + title + "']")).getAttribute("href")
-                        .replaceFirst("^https?://[^/]+", ""));
-            }
-            int at = 0;
+            reader.signInAs("Mirela Draganova").open("/passages");
+            Map<?, ?> passages = (Map<?, ?>) reader.jsLater("const done = arguments[arguments.length - 1]; "
+                    + "fetch('/api/projects').then(r => r.json()).then(all => all.find(p => p.code === 'KWR').id)"
+                    + ".then(id => fetch(`/api/projects/${id}/passages?which=ALL`)).then(r => r.json())"
+                    + ".then(all => done(Object.fromEntries(all.items.map(i => [i.passage.names.originalName, i.passage.id]))))");
             for (Map.Entry<Path, String> one : set.entrySet()) {
-                reader.open(places.get(at++));
+                reader.open("/read/" + passages.get(one.getKey().getFileName().toString()));
                 if (one.getValue().isEmpty()) {
                     reader.until("return !!document.querySelector('canvas[data-drawn]') "
                             + "|| document.querySelector('.stage img')?.naturalWidth > 0 "
@@ -131,8 +127,8 @@ class HostileFilesTest {
                 } else {
                     reader.seeText(one.getValue());
                 }
-                // It can be decided on all the same.
-                reader.see(By.cssSelector(".codes button"));
+                // What else is there to be done with it is.
+                reader.see(By.cssSelector("section[aria-label='Title block']"));
                 assertThat((List<?>) reader.js("return performance.getEntriesByType('resource').map(r => r.name)"
                         + ".filter(n => !n.startsWith(location.origin))")).as(one.getKey().toString()).isEmpty();
                 assertThat(reader.js("return document.title").toString()).as(one.getKey().toString()).doesNotContain("ran");

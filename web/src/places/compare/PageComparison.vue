@@ -5,6 +5,7 @@ import { useKeys } from '../../keys'
 import { count } from '../../say'
 import type { Pixels } from './differences'
 import { type Side, usePages } from './drawing'
+import Regions from './Regions.vue'
 
 /** Pages of two files over each other, with a slider between them, or side by side; where they differ is outlined and counted. */
 const props = defineProps<{ before: Side; now: Side; names: { before: string; now: string } }>()
@@ -110,7 +111,7 @@ const pageName = (which: number) => {
       />
       <button class="act" type="button" :disabled="!regions.length && pairs.length < 2" @click="step(-1)">Before</button>
       <button class="act" type="button" :disabled="!regions.length && pairs.length < 2" @click="step(1)">Next</button>
-      <span v-if="compared" role="status" data-test="differences">{{
+      <span v-if="compared" role="status" data-test="differences" :data-took="compared.took" :data-drew="compared.drew">{{
         regions.length
           ? `${here >= 0 ? `${here + 1} of ` : ''}${count(regions.length, 'difference')} on this page`
           : pair?.before && pair.now
@@ -148,35 +149,13 @@ const pageName = (which: number) => {
             />
             <span v-if="way === 'slider'" class="line" :style="{ left: `${slide}%` }" aria-hidden="true" />
           </template>
-          <svg :viewBox="`0 0 ${box.width} ${box.height}`" aria-hidden="true">
-            <rect
-              v-for="(r, i) in regions"
-              :key="i"
-              class="region"
-              :class="{ at: i === here, gone: !r.added }"
-              :x="r.x - 4"
-              :y="r.y - 4"
-              :width="r.width + 8"
-              :height="r.height + 8"
-            />
-          </svg>
+          <Regions :regions="regions" :at="here" :page="box" />
         </div>
       </div>
       <div v-if="way === 'side'" ref="other" class="stage" @wheel="wheel" @scroll="together(other, stage)">
         <div class="sheet" :style="{ width: `${zoom * 100}%`, aspectRatio: `${box.width} / ${box.height}` }">
           <canvas ref="is" role="img" :aria-label="`The page in ${names.now}`" />
-          <svg :viewBox="`0 0 ${box.width} ${box.height}`" aria-hidden="true">
-            <rect
-              v-for="(r, i) in regions"
-              :key="i"
-              class="region"
-              :class="{ at: i === here, gone: !r.added }"
-              :x="r.x - 4"
-              :y="r.y - 4"
-              :width="r.width + 8"
-              :height="r.height + 8"
-            />
-          </svg>
+          <Regions :regions="regions" :at="here" :page="box" />
         </div>
       </div>
     </div>
@@ -254,8 +233,7 @@ canvas {
   display: block;
   width: 100%;
 }
-.upper,
-.sheet svg {
+.upper {
   position: absolute;
   inset: 0;
   width: 100%;
@@ -266,20 +244,6 @@ canvas {
   bottom: 0;
   width: 2px;
   background: var(--main);
-}
-.region {
-  fill: transparent;
-  stroke: #005ca8;
-  stroke-width: 2;
-  vector-effect: non-scaling-stroke;
-}
-.region.gone {
-  stroke: #b04a20;
-  stroke-dasharray: 7 4;
-}
-.region.at {
-  stroke-width: 4;
-  fill: #ffd40022;
 }
 .pages {
   padding: 4px 10px;

@@ -20,8 +20,9 @@ export interface Compared extends Difference {
   now: Pixels
   dx: number
   dy: number
-  /** How long it took, in milliseconds. */
+  /** How long it took, and drawing both pages alone, in milliseconds. */
   took: number
+  drew: number
 }
 
 /** Two files with pages: which belong together, and what differs on the pair that is looked at. */
@@ -116,11 +117,12 @@ export function usePages(before: Side, now: Side) {
     try {
       const [a, b] = which === at.value && compared.value?.took && find ? [compared.value.before, compared.value.now] : await drawn(pair)
       if (mine !== turn) return
+      const drew = performance.now() - begun
       doing.value = find ? 'Putting them into register' : 'Comparing'
       const found = await ask(a, b, find)
       if (mine !== turn) return
       shift.value = { dx: found.dx, dy: found.dy }
-      compared.value = { ...found, before: a, now: b, took: performance.now() - begun }
+      compared.value = { ...found, before: a, now: b, took: performance.now() - begun, drew }
       counts.value = new Map(counts.value).set(which, found.regions.length)
     } catch (e) {
       if (mine === turn) trouble.value = `This page cannot be compared: ${e instanceof Error ? e.message : String(e)}.`

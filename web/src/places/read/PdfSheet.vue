@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { nextTick, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import type { Schemas } from '../../api/client'
 import { useKeys } from '../../keys'
 import { count, size } from '../../say'
+import { fill, useBoxing } from './boxing'
 import { Panning } from './panning'
 import type { OpenPdf, Scale } from './pdf'
 import PageStrip from './PageStrip.vue'
@@ -60,6 +61,38 @@ function wheel(event: WheelEvent) {
   pdf.value?.zoomBy(Math.exp(-Math.max(-120, Math.min(120, event.deltaY)) / 400), [event.clientX, event.clientY])
 }
 const panning = new Panning()
+/** With Shift a box is drawn that is enlarged to. */
+const boxing = useBoxing()
+function press(event: PointerEvent) {
+  if (event.shiftKey && event.button === 0 && frame.value) boxing.begin(event, frame.value)
+  else panning.begin(event, frame.value)
+}
+function move(event: PointerEvent) {
+  boxing.move(event)
+  panning.move(event)
+}
+function release(event: PointerEvent) {
+  panning.end(event)
+  const box = boxing.end(event, frame.value)
+  if (!box || !frame.value) return
+  const { factor, middle } = fill(box, { width: frame.value.clientWidth, height: frame.value.clientHeight })
+  const { left, top, width, height } = frame.value.getBoundingClientRect()
+  pdf.value?.zoomBy(factor, middle)
+  frame.value.scrollBy(middle[0] - left - width / 2, middle[1] - top - height / 2)
+}
+const boxed = computed(() => {
+  const origin = frame.value?.getBoundingClientRect()
+  const box = boxing.box.value
+  return (
+    box &&
+    origin && {
+      left: `${box.left - origin.left}px`,
+      top: `${box.top - origin.top}px`,
+      width: `${box.width}px`,
+      height: `${box.height}px`,
+    }
+  )
+})
 
 async function find() {
   finding.value = true
@@ -112,13 +145,14 @@ defineExpose({
         role="region"
         aria-label="The sheet"
         @wheel="wheel"
-        @pointerdown="panning.begin($event, frame)"
-        @pointermove="panning.move($event)"
-        @pointerup="panning.end($event)"
-        @pointercancel="panning.end($event)"
+        @pointerdown="press"
+        @pointermove="move"
+        @pointerup="release"
+        @pointercancel="release"
       >
         <div class="pdfViewer" />
       </div>
+      <div v-if="boxed" class="boxed" :style="boxed" />
       <p v-if="!pdf && !trouble && !locked" class="quiet opening" role="status">Opening {{ file.name }}, {{ size(file.size) }} …</p>
       <form v-if="locked" class="panel locked" @submit.prevent="unlock">
         <label
@@ -196,6 +230,11 @@ defineExpose({
   /* The title block of the room keeps its corner free. */
   inset: 0 360px 0 0;
   overflow: auto;
+}
+.boxed {
+  position: absolute;
+  border: 2px dashed var(--main);
+  pointer-events: none;
 }
 .opening,
 .locked {

@@ -131,12 +131,18 @@ final class Crowded implements Bench.Part {
     }
 
     private static Browser signedIn(Site site) {
-        Browser browser = new Browser(site.address());
+        Browser browser = signedIn(site.address());
+        browser.inEveryPage(WATCH);
+        return browser;
+    }
+
+    /** A browser of one who decides. */
+    static Browser signedIn(String address) {
+        Browser browser = new Browser(address);
         browser.open("/sign-in");
         browser.type(By.cssSelector("input[type=email]"), "decider0@dec.example");
         browser.type(By.cssSelector("input[type=password]"), Site.PASSWORD).enter();
         browser.until("return location.pathname === '/desk'");
-        browser.inEveryPage(WATCH);
         return browser;
     }
 

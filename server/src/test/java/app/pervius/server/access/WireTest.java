@@ -115,11 +115,14 @@ class WireTest {
     void ofOneSessionNotTooManyCallsAreTaken() {
         Client client = app.as("Linnéa Åkerström-Vass");
         int answered = 0;
-        while (answered < 1000 && client.get("/api/session").status() == 200) {
+        Client.Answer last = client.get("/api/session");
+        while (answered < 1000 && last.status() == 200) {
             answered++;
+            last = client.get("/api/session");
         }
         assertThat(answered).isBetween(300, 900);
-        assertThat(client.get("/api/session").must(429).type()).isEqualTo("too-many-calls");
+        // A moment later one may be taken again.
+        assertThat(last.must(429).type()).isEqualTo("too-many-calls");
         app.as("Henrike Solvangen").get("/api/session").must(200);
     }
 

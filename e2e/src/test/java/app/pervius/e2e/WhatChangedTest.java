@@ -10,7 +10,7 @@ import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 
 /** What changed since the revision before is seen by one key, and gone through by keys. */
-class ComparingTest {
+class WhatChangedTest {
 
     private static final By FOUND = By.cssSelector("[data-test=differences]");
 

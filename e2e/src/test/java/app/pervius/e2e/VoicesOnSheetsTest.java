@@ -11,7 +11,7 @@ import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 
 /** Sheets are marked and commented in the Reading room, by mouse and by keys, and others see it as far as they may. */
-class MarkingTest {
+class VoicesOnSheetsTest {
 
     private static final By SHEET = By.cssSelector("canvas[data-drawn]");
     private static final By PAD = By.cssSelector("rect.pad");

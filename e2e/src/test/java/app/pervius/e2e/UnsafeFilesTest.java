@@ -24,8 +24,8 @@ import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.By;
 
 /**
- * Files that were made to do harm are shown safely or refused with the reason: nothing runs, nothing is fetched, the page stays usable. By its
- * name among the last, because what it hands in stays on Desks that others look at.
+ * Files that were made to do harm are shown safely or refused with the reason: nothing runs, nothing is fetched, the page stays usable. By
+ * its name among the last, because what it hands in stays on Desks that others look at.
  */
 class UnsafeFilesTest {
 

@@ -404,6 +404,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/comments/{id}/joining": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["join"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/comments/{id}/restorations": {
         parameters: {
             query?: never;
@@ -724,6 +740,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/files/{id}/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["pages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/files/{id}/pages/{page}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/folders/{folder}/arrivals": {
         parameters: {
             query?: never;
@@ -973,7 +1021,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["join_1"];
+        post: operations["join_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2989,7 +3037,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["join"];
+        post: operations["join_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3891,6 +3939,8 @@ export interface components {
             /** @enum {string} */
             as?: "KEPT" | "REWORDED" | "DROPPED";
             by?: string;
+            /** Format: int64 */
+            into?: number;
             text?: string;
         };
         CommentMade: {
@@ -3955,6 +4005,12 @@ export interface components {
             text: string;
             /** Format: int32 */
             version: number;
+        };
+        CommentsView: {
+            comments: components["schemas"]["CommentView"][];
+            released: boolean;
+            /** @enum {string} */
+            side: "REVIEWING" | "SENDING";
         };
         ConditionForm: {
             /** Format: int32 */
@@ -4582,6 +4638,15 @@ export interface components {
             other: number;
             /** Format: int32 */
             turn: number;
+        };
+        JoinedEntry: {
+            /** Format: int64 */
+            into: number;
+            /** Format: int32 */
+            intoVersion: number;
+            text: string;
+            /** Format: int32 */
+            version: number;
         };
         JournalLine: {
             account: string;
@@ -5287,6 +5352,10 @@ export interface components {
             job: string;
             joined: boolean;
             name: string;
+        };
+        PicturePages: {
+            /** Format: int32 */
+            pages: number;
         };
         PlaceForm: {
             copies: components["schemas"]["IntoForm"][];
@@ -7225,6 +7294,30 @@ export interface operations {
             };
         };
     };
+    join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinedEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     restore: {
         parameters: {
             query?: never;
@@ -7825,6 +7918,51 @@ export interface operations {
             };
         };
     };
+    pages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PicturePages"];
+                };
+            };
+        };
+    };
+    page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                page: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": string;
+                };
+            };
+        };
+    };
     carry: {
         parameters: {
             query?: never;
@@ -8266,7 +8404,7 @@ export interface operations {
             };
         };
     };
-    join_1: {
+    join_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -8593,7 +8731,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CommentView"][];
+                    "application/json": components["schemas"]["CommentsView"];
                 };
             };
         };
@@ -11741,7 +11879,7 @@ export interface operations {
             };
         };
     };
-    join: {
+    join_1: {
         parameters: {
             query?: never;
             header?: never;

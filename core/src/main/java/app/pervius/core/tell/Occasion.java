@@ -53,7 +53,7 @@ public enum Occasion {
     /** A message about it could not be handed over. */
     MESSAGE_FAILED("not told", "a message about {files} of submission {submission} was given up:", "When a message fails", false),
     /** Somebody is asked for an answer in a comment. */
-    ASKED("with a question for you", "something is asked of you about {files} of submission {submission}:", null, true),
+    ASKED("with a question for you", "something is asked of you about {files} of submission {submission}:", null, false),
     /** Somebody has answered a comment; whoever wrote it is told. */
     ANSWERED("with an answer for you", "a comment of yours on {files} of submission {submission} was answered:", null, false),
     /** No rule takes it, and it stays where it lies. */
@@ -112,9 +112,14 @@ public enum Occasion {
         return onRule;
     }
 
-    /** Whether whoever is told has something to decide or to answer: links lead to where it is decided then. */
+    /** Whether whoever is told has something to decide. */
     public boolean asksToDecide() {
         return asksToDecide;
+    }
+
+    /** Whether links lead to where a file is read: there it is decided, and asked and answered. */
+    public boolean isDoneReading() {
+        return asksToDecide || this == ASKED || this == ANSWERED;
     }
 
     /** Whether somebody may choose to be told of it later, together with other things: nothing is asked for, and nothing is late. */

@@ -65,6 +65,9 @@ class TellPlanTest {
     void occasionsSayWhatTheyAskAndWhatRulesCallThem() {
         assertThat(Occasion.TO_DECIDE.asksToDecide()).isTrue();
         assertThat(Occasion.ISSUED.asksToDecide()).isFalse();
+        assertThat(Occasion.ASKED.asksToDecide()).as("who may see it no more is told of it no more").isFalse();
+        assertThat(Stream.of(Occasion.values()).filter(Occasion::isDoneReading)).contains(Occasion.TO_DECIDE, Occasion.ASKED,
+                Occasion.ANSWERED).doesNotContain(Occasion.ISSUED, Occasion.RETURNED);
         assertThat(Occasion.RETURNED.onRule()).contains("On return");
         assertThat(Occasion.TO_DECIDE.onRule()).isEmpty();
         assertThat(Occasion.INVITED.aboutFiles()).isFalse();

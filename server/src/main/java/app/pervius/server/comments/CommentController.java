@@ -43,6 +43,9 @@ class CommentController {
     record DrawnEntry(int version, ReviewAnswer.@NotNull DrawnAs as, @NotNull @Size(max = 20_000) String text) {
     }
 
+    record JoinedEntry(int version, long into, int intoVersion, @NotNull @Size(max = 20_000) String text) {
+    }
+
     record CommentVersionEntry(int version) {
     }
 
@@ -65,8 +68,8 @@ class CommentController {
 
     /** What was said of a revision, and what is still open of earlier ones, as far as the caller may read it. */
     @GetMapping("/api/passages/{passage}/comments")
-    List<CommentViews.CommentView> comments(@PathVariable long passage, Actor actor) {
-        return views.of(passage, actor);
+    CommentViews.CommentsView comments(@PathVariable long passage, Actor actor) {
+        return views.view(passage, actor);
     }
 
     @PostMapping("/api/passages/{passage}/comments")
@@ -113,6 +116,13 @@ class CommentController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void draw(@PathVariable long id, @Valid @RequestBody DrawnEntry entry, Actor actor) {
         comments.draw(id, entry.version(), entry.as(), entry.text(), actor);
+    }
+
+    /** The author's firm reads it together with another, as one; both originals are kept. */
+    @PutMapping("/api/comments/{id}/joining")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void join(@PathVariable long id, @Valid @RequestBody JoinedEntry entry, Actor actor) {
+        comments.join(id, entry.version(), entry.into(), entry.intoVersion(), entry.text(), actor);
     }
 
     /** How many comments stand on which sheets of a review, for the reviewing side. */

@@ -4,13 +4,14 @@ import app.pervius.core.comment.Comment;
 import app.pervius.core.comment.Reader;
 import app.pervius.core.comment.Side;
 import app.pervius.core.project.PersonId;
+import app.pervius.core.review.Drawn;
 import app.pervius.server.access.Actor;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.reviews.DrawingTogether;
 import app.pervius.server.reviews.ReviewAccess;
-import java.util.Objects;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -58,18 +59,34 @@ class CommentReading {
     }
 
     /** Refuses to ask somebody who could not read what is asked. */
-    void mustRead(Seen at, Side side, long person) {
-        long project = at.passage().project();
-        long firm = at.passage().from().authorFirm();
-        if (!people.maySee(project, person, firm)) {
+    void mustRead(Passages.PassageView passage, Side side, long person) {
+        long project = passage.project();
+        if (!people.maySee(project, person, passage.from().authorFirm())) {
             throw Refused.invalid("asked", people.isMember(project, person) ? people.person(person).name() + " may not see this file."
                     : "There is no such person in the project.");
         }
-        if (side == Side.REVIEWING && !at.released() && people.reviewingSide(project, firm).stream()
-                .noneMatch(h -> Objects.equals(h.person(), new PersonId(person)) && h.firm().value() != firm)
-                && people.controllers(project).stream().noneMatch(c -> c.id() == person)) {
+        if (side == Side.REVIEWING && passage.at().state() != Passages.State.DONE && !reviews(passage, person)) {
             throw Refused.invalid("asked", people.person(person).name()
                     + " is not on the reviewing side, and reads comments only once they are released.");
         }
+    }
+
+    /** What a person of the project reads of a comment now; empty where that is nothing. */
+    Optional<String> words(SheetComment row, Passages.PassageView passage, long person) {
+        if (!people.maySee(passage.project(), person, passage.from().authorFirm())) {
+            return Optional.empty();
+        }
+        if (row.side == Side.SENDING || reviews(passage, person)) {
+            return Optional.of(row.text);
+        }
+        return passage.at().state() == Passages.State.DONE && !(row.asDrawn() instanceof Drawn.Dropped)
+                ? Optional.of(row.asDrawn().released(row.text)) : Optional.empty();
+    }
+
+    private boolean reviews(Passages.PassageView passage, long person) {
+        long project = passage.project();
+        long firm = passage.from().authorFirm();
+        return people.controllers(project).stream().anyMatch(c -> c.id() == person) || people.reviewingSide(project, firm).stream()
+                .anyMatch(h -> h.person().value() == person && h.firm().value() != firm);
     }
 }

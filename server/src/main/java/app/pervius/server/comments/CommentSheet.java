@@ -125,7 +125,7 @@ class CommentSheet {
         List<Table.TableFault> faults = new ArrayList<>();
         Map<String, Integer> columns = columns(table, faults);
         List<Wanted> wanted = faults.isEmpty() ? wanted(table, columns, project, actor, faults) : List.of();
-        List<ChangedMeanwhile> changed = wanted.stream().filter(w -> w.version() != w.comment().version())
+        List<ChangedMeanwhile> changed = wanted.stream().filter(w -> w.version() != w.comment().version() && !known(w))
                 .map(w -> new ChangedMeanwhile(w.comment().id(), w.row(), w.comment().text(), since(w.comment()), w.text())).toList();
         List<Wanted> taken = wanted.stream().filter(w -> !without.contains(w.comment().id())).toList();
         int known = (int) taken.stream().filter(CommentSheet::known).count();
@@ -221,10 +221,10 @@ class CommentSheet {
                 comment.answers().size() - 3)).map(CommentSheet::inWords).collect(Collectors.joining("\n"));
     }
 
-    /** Whether exactly this stands there already: a sheet that is taken over twice says nothing twice. */
+    /** Whether exactly this was said last: a sheet that is taken over twice says nothing twice, and the same once more is said anew. */
     private static boolean known(Wanted wanted) {
-        return wanted.kind() != null && wanted.comment().answers().stream().anyMatch(a -> a.kind() == wanted.kind()
-                && a.text().equals(wanted.text()));
+        return wanted.kind() != null && wanted.comment().answers().stream().filter(a -> Comments.SAYS.contains(a.kind()))
+                .reduce((before, last) -> last).filter(a -> a.kind() == wanted.kind() && a.text().equals(wanted.text())).isPresent();
     }
 
     private void carryOut(Wanted wanted, Actor actor) {

@@ -1,6 +1,5 @@
 package app.pervius.server.comments;
 
-import app.pervius.core.comment.Side;
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.messages.Messages;
 import app.pervius.server.passages.Passages;
@@ -8,6 +7,7 @@ import app.pervius.server.people.People;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -34,30 +34,35 @@ class CommentTelling {
         }
     }
 
-    /** Whoever is to answer has not, and it is late; whoever asked is told, too. */
-    void late(SheetComment row, Passages.PassageView passage) {
-        if (row.askedId != null && row.due != null) {
-            String was = "was to be answered by " + DAY.format(row.due);
-            messages.tell(List.of(row.askedId), Occasion.ASKED, about(row, passage, "late"), "This " + was + ". "
-                    + people.person(row.authorId).name() + ": " + row.text);
-            if (row.askedId != row.authorId) {
-                messages.tell(List.of(row.authorId), Occasion.ESCALATED, about(row, passage, "late").because("you have asked"),
-                        "What you asked " + people.person(row.askedId).name() + " " + was + ": " + row.text);
-            }
+    /**
+     * Whoever is to answer has not, and it is late; whoever asked is told, too.
+     *
+     * @param words what who is asked reads of it now; empty where that is nothing any more
+     */
+    void late(SheetComment row, Passages.PassageView passage, Optional<String> words) {
+        if (row.askedId == null || row.due == null) {
+            return;
+        }
+        String was = "was to be answered by " + DAY.format(row.due);
+        long asked = row.askedId;
+        words.ifPresent(text -> messages.tell(List.of(asked), Occasion.ASKED, about(row, passage, "late"), "This " + was + ". "
+                + people.person(row.authorId).name() + ": " + text));
+        if (asked != row.authorId) {
+            messages.tell(List.of(row.authorId), Occasion.ESCALATED, about(row, passage, "late").because("you have asked"),
+                    "What you asked " + people.person(asked).name() + " " + was + (words.isPresent() ? ": "
+                            : ", and may not be read there any more. Ask somebody else: ") + row.text);
         }
     }
 
-    /** What the reviewing side says among itself is told to nobody else. */
-    void answered(SheetComment row, CommentReading.Seen at, SheetAnswer.Kind kind, String text) {
-        long by = at.by().person().value();
-        boolean mayRead = row.side == Side.REVIEWING || at.by().side() == Side.SENDING || at.released();
-        if (row.authorId != by && mayRead) {
+    /** Tells whoever wrote a comment of an answer to it. */
+    void answered(SheetComment row, Passages.PassageView passage, long by, SheetAnswer.Kind kind, String text) {
+        if (row.authorId != by) {
             String said = switch (kind) {
                 case DONE -> "Done" + (text.isEmpty() ? "." : ": ");
                 case NOT_DONE -> "Not done: ";
                 case SAID, CLOSED, REOPENED -> "";
             };
-            messages.tell(List.of(row.authorId), Occasion.ANSWERED, about(row, at.passage(), "answered"),
+            messages.tell(List.of(row.authorId), Occasion.ANSWERED, about(row, passage, "answered"),
                     people.person(by).name() + ": " + said + text);
         }
     }

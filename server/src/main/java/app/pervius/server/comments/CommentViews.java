@@ -28,7 +28,7 @@ import org.springframework.transaction.annotation.Transactional;
 class CommentViews {
 
     /** What the reviewing side knows of a comment beside its words. */
-    record CommentDrawing(ReviewAnswer.@Nullable DrawnAs as, @Nullable String text, @Nullable String by) {
+    record CommentDrawing(ReviewAnswer.@Nullable DrawnAs as, @Nullable String text, @Nullable String by, @Nullable Long into) {
     }
 
     /** Who is to answer, and by when. */
@@ -60,6 +60,15 @@ class CommentViews {
             @Nullable CommentAsked asked, List<CommentAnswer> answers, CommentMay may, Instant changedAt, int version) {
     }
 
+    /**
+     * What was said of a revision.
+     *
+     * @param side on which the caller stands, and what he says with him
+     * @param released whether the author's firm reads at once what the reviewing side says
+     */
+    record CommentsView(Side side, boolean released, List<CommentView> comments) {
+    }
+
     /** Something the caller is asked; where it is answered. */
     record AskedOfMe(long comment, long project, long passage, String what, String by, String text, @Nullable LocalDate due) {
     }
@@ -79,6 +88,12 @@ class CommentViews {
         this.reading = reading;
         this.passages = passages;
         this.people = people;
+    }
+
+    /** What was said of a revision, to one who stands on a side of it. */
+    CommentsView view(long passage, Actor actor) {
+        CommentReading.Seen at = reading.see(passage, actor);
+        return new CommentsView(at.by().side(), at.released(), of(passage, actor));
     }
 
     /** What was said of a revision, and what is still open of the document's earlier ones, in the order it was said. */
@@ -131,7 +146,7 @@ class CommentViews {
 
     private @Nullable CommentDrawing drawing(SheetComment row) {
         return row.drawn == null ? null : new CommentDrawing(row.drawn, row.drawnText,
-                row.drawnBy == null ? null : people.person(row.drawnBy).name());
+                row.drawnBy == null ? null : people.person(row.drawnBy).name(), row.joinedInto);
     }
 
     /** What the caller is asked in all projects and has not answered, the earliest date first. */

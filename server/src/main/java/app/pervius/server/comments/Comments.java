@@ -32,7 +32,7 @@ public class Comments {
     private static final int MOST = 5000;
     private static final int FARTHEST_YEARS = 20;
     /** What somebody said; the rest is who has done something with a comment. */
-    private static final Set<SheetAnswer.Kind> SAYS = Set.of(SheetAnswer.Kind.SAID, SheetAnswer.Kind.DONE, SheetAnswer.Kind.NOT_DONE);
+    static final Set<SheetAnswer.Kind> SAYS = Set.of(SheetAnswer.Kind.SAID, SheetAnswer.Kind.DONE, SheetAnswer.Kind.NOT_DONE);
 
     /**
      * A comment as its author wants it.
@@ -115,7 +115,7 @@ public class Comments {
             throw Refused.invalid("due", "That day is too far off.");
         }
         if (wanted.asked() != null) {
-            reading.mustRead(at, row.side, wanted.asked());
+            reading.mustRead(at.passage(), row.side, wanted.asked());
         }
         boolean asksAnew = wanted.asked() != null && !wanted.asked().equals(row.askedId);
         row.lies(wanted.place());
@@ -133,6 +133,13 @@ public class Comments {
     void takeBack(long id, int version, boolean takenBack, Actor actor) {
         At at = open(id, actor);
         allowed(at, version, at.comment().change(at.seen().by()));
+        if (takenBack) {
+            // What it was to say, too, is said by itself again.
+            comments.findByJoinedInto(id).forEach(other -> {
+                other.drawn = null;
+                other.joinedInto = null;
+            });
+        }
         at.row().takenBack = takenBack;
         keep(at.row(), at.seen());
     }
@@ -149,7 +156,7 @@ public class Comments {
         }
         at.row().stage = at.comment().answeredBy(at.seen().by().person());
         note(at, kind, text.strip());
-        telling.answered(at.row(), at.seen(), kind, text.strip());
+        telling.answered(at.row(), at.seen().passage(), at.seen().by().person().value(), kind, text.strip());
     }
 
     /** Closes it, or opens it again. */
@@ -167,9 +174,41 @@ public class Comments {
         if (as == ReviewAnswer.DrawnAs.REWORDED && text.isBlank()) {
             throw Refused.invalid("text", "Say it in other words, or drop it.");
         }
+        drawn(at, as, as == ReviewAnswer.DrawnAs.REWORDED ? text.strip() : null, null);
+    }
+
+    /**
+     * Has the author's firm read two comments of one revision as one, at the place of the other; both originals are kept.
+     *
+     * @param into what is to say both; not one that was itself joined into another
+     * @param text the words for both
+     */
+    void join(long id, int version, long into, int intoVersion, String text, Actor actor) {
+        At one = open(id, actor);
+        At other = open(into, actor);
+        allowed(one, version, one.comment().draw(one.seen().by()));
+        allowed(other, intoVersion, other.comment().draw(other.seen().by()));
+        if (id == into || one.row().passageId != other.row().passageId || other.row().takenBack || other.row().joinedInto != null) {
+            throw Refused.invalid("into", "It is joined with another comment of the same sheet that is not joined itself.");
+        }
+        if (text.isBlank()) {
+            throw Refused.invalid("text", "Say both in words the author reads.");
+        }
+        // What was joined into this one goes along.
+        comments.findByJoinedInto(id).forEach(earlier -> earlier.joinedInto = into);
+        drawn(one, ReviewAnswer.DrawnAs.DROPPED, null, into);
+        drawn(other, ReviewAnswer.DrawnAs.REWORDED, text.strip(), null);
+    }
+
+    private void drawn(At at, ReviewAnswer.DrawnAs as, @Nullable String words, @Nullable Long joinedInto) {
+        if (as != ReviewAnswer.DrawnAs.REWORDED && joinedInto == null && comments.existsByJoinedInto(at.row().id())) {
+            throw Refused.conflict("says-another-too", "Another comment was joined with this one, and is said by its words: keep or "
+                    + "drop that one by itself first.");
+        }
         at.row().drawn = as;
-        at.row().drawnText = as == ReviewAnswer.DrawnAs.REWORDED ? text.strip() : null;
+        at.row().drawnText = words;
         at.row().drawnBy = at.seen().by().person().value();
+        at.row().joinedInto = joinedInto;
         keep(at.row(), at.seen());
     }
 
@@ -202,7 +241,8 @@ public class Comments {
         answer.personId = at.seen().by().person().value();
         answer.kind = kind;
         answer.text = text;
-        answer.inside = at.seen().by().side() == Side.REVIEWING && !at.seen().released();
+        // What answers the author's firm is for the author's firm.
+        answer.inside = at.row().side == Side.REVIEWING && at.seen().by().side() == Side.REVIEWING && !at.seen().released();
         answer.givenAt = clock.instant();
         answers.save(answer);
         keep(at.row(), at.seen());

@@ -8,6 +8,7 @@ import java.time.Duration;
 import java.time.InstantSource;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
+import java.util.Objects;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -20,15 +21,17 @@ class LateAnswers implements Look {
     private static final Logger LOG = LoggerFactory.getLogger(LateAnswers.class);
 
     private final SheetCommentRepository comments;
+    private final CommentReading reading;
     private final CommentTelling telling;
     private final Passages passages;
     private final Projects projects;
     private final InstantSource clock;
     private final TransactionTemplate transaction;
 
-    LateAnswers(SheetCommentRepository comments, CommentTelling telling, Passages passages, Projects projects, InstantSource clock,
-            TransactionTemplate transaction) {
+    LateAnswers(SheetCommentRepository comments, CommentReading reading, CommentTelling telling, Passages passages,
+            Projects projects, InstantSource clock, TransactionTemplate transaction) {
         this.comments = comments;
+        this.reading = reading;
         this.telling = telling;
         this.passages = passages;
         this.projects = projects;
@@ -60,7 +63,8 @@ class LateAnswers implements Look {
             transaction.executeWithoutResult(status -> comments.findById(id).filter(c -> c.stage == Stage.OPEN && !c.chased)
                     .ifPresent(row -> {
                         row.chased = true;
-                        telling.late(row, passages.passage(row.passageId));
+                        Passages.PassageView passage = passages.passage(row.passageId);
+                        telling.late(row, passage, reading.words(row, passage, Objects.requireNonNull(row.askedId)));
                     }));
         } catch (RuntimeException e) {
             LOG.warn("nobody could be told that comment {} is late; it is tried again", id, e);

@@ -44,10 +44,10 @@ final class MarkedPdf {
                 MemoryUsageSetting.setupTempFileOnly(MOST_TEMPORARY).streamCache);
     }
 
-    /** @throws Refused where the file cannot be opened, with the reason */
-    static void mustOpen(Path file) {
+    /** How many pages it has; refused with the reason where it cannot be opened. */
+    static int pages(Path file) {
         try (PDDocument document = open(file)) {
-            document.getNumberOfPages();
+            return document.getNumberOfPages();
         } catch (InvalidPasswordException e) {
             throw Refused.conflict("locked-file", "This file is locked with a password; its marks can be had as XFDF instead.");
         } catch (IOException e) {

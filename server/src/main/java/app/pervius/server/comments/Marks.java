@@ -72,7 +72,7 @@ class Marks {
             throw Refused.conflict("no-pdf", file.name() + " is no PDF; its marks can be had as XFDF.");
         }
         Path kept = contents.path(file.hash());
-        MarkedPdf.mustOpen(kept);
+        MarkedPdf.pages(kept);
         return download(MediaType.APPLICATION_PDF_VALUE, base(file.name()) + "_marked.pdf", out -> MarkedPdf.write(kept, all, out));
     }
 
@@ -103,10 +103,14 @@ class Marks {
                 .collect(Collectors.toSet());
         List<Table.TableFault> faults = new ArrayList<>(read.faults());
         List<Xfdf.Mark> fresh = new ArrayList<>();
+        int pages = pages(passage);
         for (Xfdf.Mark mark : read.marks()) {
             boolean fromHere = mark.name().matches("comment-\\d{1,18}");
             if (fromHere && stored.findById(Long.parseLong(mark.name().substring(8))).filter(c -> own.contains(c.passageId)).isEmpty()) {
                 faults.add(new Table.TableFault(mark.element(), mark.name(), "It is a mark of another document."));
+            } else if (mark.place().page() > pages) {
+                faults.add(new Table.TableFault(mark.element(), "page", "There is no page " + mark.place().page()
+                        + "; the file has " + pages + "."));
             } else if (!fromHere && stored.findByAuthorIdAndAuthorKey(person, key(mark, passage)).isEmpty()) {
                 fresh.add(mark);
             }
@@ -116,6 +120,19 @@ class Marks {
                     actor));
         }
         return new MarksTaken(fresh.size(), read.marks().size() - fresh.size(), faults);
+    }
+
+    /** How many pages the file has; of a PDF that cannot be opened that is not known. */
+    private int pages(long passage) {
+        PassageFacts.File file = read(passage);
+        if (!file.mediaType().equals(MediaType.APPLICATION_PDF_VALUE)) {
+            return 1;
+        }
+        try {
+            return MarkedPdf.pages(contents.path(file.hash()));
+        } catch (Refused locked) {
+            return Integer.MAX_VALUE;
+        }
     }
 
     /** The same mark has the same one however often it is read. */

@@ -43,6 +43,8 @@ class SheetComment extends Row {
     ReviewAnswer.@Nullable DrawnAs drawn;
     @Nullable String drawnText;
     @Nullable Long drawnBy;
+    /** The comment whose words say this, too; the author's firm reads that one alone. */
+    @Nullable Long joinedInto;
     /** Who is to answer it, and by when. */
     @Nullable Long askedId;
     @Nullable LocalDate due;

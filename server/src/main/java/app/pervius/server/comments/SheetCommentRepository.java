@@ -16,6 +16,10 @@ interface SheetCommentRepository extends JpaRepository<SheetComment, Long> {
 
     List<SheetComment> findByPassageIdInAndSideAndTakenBackFalse(Collection<Long> passages, Side side);
 
+    List<SheetComment> findByJoinedInto(Long comment);
+
+    boolean existsByJoinedInto(Long comment);
+
     Optional<SheetComment> findByAuthorIdAndAuthorKey(long author, String key);
 
     /** What somebody is asked and has not answered, the earliest date first. */

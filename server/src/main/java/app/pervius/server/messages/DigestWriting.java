@@ -115,7 +115,7 @@ class DigestWriting {
         List<String> rules = its.stream().map(n -> n.rule).filter(r -> !r.isEmpty()).distinct().toList();
         return new Digest.Item(at.path(), address + "/folders/" + at.folder(), first.occasion, first.what + (at.gone()
                 ? " (taken out since)" : ""), said(its), address + (first.passageId == null ? "/folders/" + at.folder()
-                : "/passages/" + first.passageId), rules, Notice.reasons(its));
+                : (first.occasion.isDoneReading() ? "/read/" : "/passages/") + first.passageId), rules, Notice.reasons(its));
     }
 
     /** What is said of one thing; who else was told where recipients see each other. */

@@ -1,6 +1,7 @@
 package app.pervius.server.messages;
 
 import app.pervius.core.tell.Letter;
+import app.pervius.core.tell.Occasion;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
 import java.util.ArrayList;
@@ -46,7 +47,8 @@ class Letters {
         List<Letter.Line> lines = byThing.values().stream().limit(MOST_LINES).map(its -> line(its, kept)).toList();
         List<String> rules = group.stream().map(n -> n.rule).filter(r -> !r.isEmpty()).distinct().toList();
         String all = first.fileId != null && kept.containsKey(first.fileId) ? address + "/folders/" + kept.get(first.fileId).folder()
-                : address + (first.occasion.asksToDecide() ? "/desk" : "/passages?submission=" + first.submissionId);
+                : address + (first.occasion.asksToDecide() || first.occasion == Occasion.ASKED ? "/desk"
+                        : "/passages?submission=" + first.submissionId);
         Letter letter = Letter.write(new Letter.Heading(first.occasion, projects.settings(first.projectId).code(), reference,
                 name, all, rules, byThing.size(), Notice.reasons(group), first.personId == null ? "" : address + "/messages"), lines,
                 Letter.subject(group.stream().filter(n -> n.occasion == first.occasion).map(n -> n.subject).toList(), byThing.size()));
@@ -76,7 +78,8 @@ class Letters {
         Notice first = its.getFirst();
         String said = details(its);
         if (first.passageId != null) {
-            return new Letter.Line(first.what, said, address + (first.occasion.asksToDecide() ? "/read/" : "/passages/") + first.passageId);
+            return new Letter.Line(first.what, said, address
+                    + (first.occasion.isDoneReading() ? "/read/" : "/passages/") + first.passageId);
         }
         PassagesNow.Now at = kept.get(first.fileId);
         return at == null ? new Letter.Line(first.what, said, address + "/folders")

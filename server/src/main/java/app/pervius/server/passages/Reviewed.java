@@ -7,10 +7,11 @@ import java.util.List;
  *
  * @param begun whether it is or was in a review
  * @param said what was said of it, in the order it was, as its author reads it
+ * @param onSheet how many comments its author finds at places of the sheet
  */
-public record Reviewed(boolean begun, List<Said> said) {
+public record Reviewed(boolean begun, List<Said> said, int onSheet) {
 
-    public static final Reviewed NOTHING = new Reviewed(false, List.of());
+    public static final Reviewed NOTHING = new Reviewed(false, List.of(), 0);
 
     /** Something said in a step; {@code person} says for whom, where that is another. */
     public record Said(String stepName, String person, int code, String comment) {
@@ -23,5 +24,10 @@ public record Reviewed(boolean begun, List<Said> said) {
 
     public Reviewed {
         said = List.copyOf(said);
+    }
+
+    /** A line that says what stands on the sheet; empty where nothing does. */
+    public String onSheetInWords() {
+        return onSheet == 0 ? "" : onSheet == 1 ? "\nOne comment stands on the sheet." : "\n" + onSheet + " comments stand on the sheet.";
     }
 }

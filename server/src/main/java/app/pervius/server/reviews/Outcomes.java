@@ -78,6 +78,7 @@ public class Outcomes {
 
     private String account(long passage, DecisionCode code) {
         return "Decision: " + code.digit() + ", " + code.name() + "." + flow.released(passage).stream().filter(s -> !s.comment().isEmpty())
-                .map(s -> "\n" + s.stepName() + ", " + s.person() + ": " + s.comment()).collect(Collectors.joining());
+                .map(s -> "\n" + s.stepName() + ", " + s.person() + ": " + s.comment()).collect(Collectors.joining())
+                + flow.of(passage).onSheetInWords();
     }
 }

@@ -26,13 +26,16 @@ public class Reviews implements Reviewed.Keeper {
     private final WatcherBook watchers;
     private final Boards boards;
     private final People people;
+    private final OnSheets onSheets;
 
-    Reviews(ReviewRepository reviews, AnswerRepository answers, WatcherBook watchers, Boards boards, People people) {
+    Reviews(ReviewRepository reviews, AnswerRepository answers, WatcherBook watchers, Boards boards, People people,
+            OnSheets onSheets) {
         this.reviews = reviews;
         this.answers = answers;
         this.watchers = watchers;
         this.boards = boards;
         this.people = people;
+        this.onSheets = onSheets;
     }
 
     /** A review where it is now, for callers inside the server. */
@@ -44,7 +47,8 @@ public class Reviews implements Reviewed.Keeper {
     public Reviewed of(long passage) {
         boolean begun = reviews.ofPassage(passage).isPresent();
         return begun ? new Reviewed(true, released(passage).stream()
-                .map(s -> new Reviewed.Said(s.stepName(), s.person(), s.code(), s.comment())).toList()) : Reviewed.NOTHING;
+                .map(s -> new Reviewed.Said(s.stepName(), s.person(), s.code(), s.comment())).toList(), onSheets.released(passage))
+                : Reviewed.NOTHING;
     }
 
     /** The review a passage is or was in last. */

@@ -83,7 +83,7 @@ class IssueWork implements StationWork<IssueEffect> {
         List<Notice> notices = new ArrayList<>();
         // Read once, and only where it is passed on.
         boolean passedOn = effects.stream().anyMatch(e -> e instanceof IssueEffect.MakeCurrent || e instanceof IssueEffect.ReturnToAuthor);
-        List<Reviewed.Said> its = passedOn ? books.reviewed(passage).said() : List.of();
+        Reviewed its = passedOn ? books.reviewed(passage) : Reviewed.NOTHING;
         for (IssueEffect effect : effects) {
             switch (effect) {
                 case IssueEffect.SetFields(FieldValues values) -> changes.add(new Change.Valued(passage.values().with(values)));
@@ -163,18 +163,18 @@ class IssueWork implements StationWork<IssueEffect> {
         placing.changed(passage, archive.value());
     }
 
-    private String said(PassageFacts passage, List<Reviewed.Said> its) {
+    private String said(PassageFacts passage, Reviewed its) {
         List<DecisionCode> codes = projects.settings(passage.project()).decisionCodes();
-        return its.stream().map(s -> "\n" + s.stepName() + ", " + s.person() + ": " + s.code() + ", "
+        return its.said().stream().map(s -> "\n" + s.stepName() + ", " + s.person() + ": " + s.code() + ", "
                 + DecisionCode.of(s.code(), codes).name()
-                + (s.comment().isEmpty() ? "" : ": " + s.comment())).collect(Collectors.joining());
+                + (s.comment().isEmpty() ? "" : ": " + s.comment())).collect(Collectors.joining()) + its.onSheetInWords();
     }
 
     /**
      * Why it was decided so: what those who decided said, as the author reads it; where nobody said anything, what the decision is called.
      */
-    private String reason(PassageFacts passage, List<Reviewed.Said> its) {
-        String comments = its.stream().map(Reviewed.Said::comment).filter(c -> !c.isBlank())
+    private String reason(PassageFacts passage, Reviewed its) {
+        String comments = its.said().stream().map(Reviewed.Said::comment).filter(c -> !c.isBlank())
                 .collect(Collectors.joining("; "));
         return !comments.isEmpty() ? comments : passage.decision()
                 .map(d -> DecisionCode.of(d.code(), projects.settings(passage.project()).decisionCodes()).name()).orElse("");

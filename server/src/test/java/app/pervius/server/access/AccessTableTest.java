@@ -185,6 +185,8 @@ class AccessTableTest {
         line("PUT /api/folders/{id}/access", who -> who.put("/api/folders/" + folder + "/access",
                 Map.of("version", -1, "restricted", false, "grants", List.of())), "1 4 4 3 3 y 4");
         line("GET /api/files/{id}/content", who -> who.get("/api/files/" + file + "/content"), "1 4 4 y y y 4");
+        line("GET /api/files/{id}/pages", who -> who.get("/api/files/" + file + "/pages"), "1 4 4 y y y 4");
+        line("GET /api/files/{id}/pages/{page}", who -> who.get("/api/files/" + file + "/pages/1"), "1 4 4 y y y 4");
 
         line("POST /api/folders/{folder}/submissions", who -> who.post("/api/folders/" + folder + "/submissions",
                 Map.of("purpose", "", "author", -1, "files", List.of(Map.of("name", "a.pdf", "size", 0)))), "1 4 4 3 3 y 4");
@@ -296,8 +298,8 @@ class AccessTableTest {
     /** Of a comment that the reviewing side has not released. */
     private static void commentLines(JsonNode waiting) {
         String passage = "/api/passages/" + waiting.get("id").asLong() + "/comments";
-        String its = "/api/comments/" + PEOPLE.get(Who.REVIEWER).post(passage, Map.of("key", "table", "text", "Seen?")).must(201).body()
-                .get("id").asLong();
+        long id = PEOPLE.get(Who.REVIEWER).post(passage, Map.of("key", "table", "text", "Seen?")).must(201).body().get("id").asLong();
+        String its = "/api/comments/" + id;
         Map<String, Object> old = Map.of("version", -1, "text", "Changed.");
         line("GET /api/passages/{passage}/comments", who -> who.get(passage), "1 4 4 y y y 4");
         line("POST /api/passages/{passage}/comments", who -> who.post(passage, Map.of("key", "other", "text", " ")), "1 4 4 y y y 4");
@@ -310,6 +312,8 @@ class AccessTableTest {
         line("PUT /api/comments/{id}/stage", who -> who.put(its + "/stage", Map.of("version", -1, "closed", true)), "1 4 4 4 y y 4");
         line("PUT /api/comments/{id}/drawing", who -> who.put(its + "/drawing", Map.of("version", -1, "as", "DROPPED", "text", "")),
                 "1 4 4 4 3 3 4");
+        line("PUT /api/comments/{id}/joining", who -> who.put(its + "/joining", Map.of("version", -1, "into", id, "intoVersion", -1,
+                "text", "")), "1 4 4 4 3 3 4");
         String marks = "/api/passages/" + waiting.get("id").asLong() + "/marks";
         line("GET /api/passages/{passage}/marks", who -> who.get(marks + "?as=XFDF"), "1 4 4 y y y 4");
         line("POST /api/passages/{passage}/marks", who -> who.postBytes(marks + "?look=true", new byte[0]), "1 4 4 y y y 4");

@@ -45,7 +45,8 @@ class CommentsTest {
     }
 
     private static JsonNode read(Client who, JsonNode passage, long id) {
-        return who.get(of(passage)).must(200).body().valueStream().filter(c -> c.get("id").asLong() == id).findFirst().orElseThrow();
+        return who.get(of(passage)).must(200).body().get("comments").valueStream()
+                .filter(c -> c.get("id").asLong() == id).findFirst().orElseThrow();
     }
 
     private static Map<String, Object> with(JsonNode comment, String key, Object value, String text) {
@@ -79,7 +80,7 @@ class CommentsTest {
             kept = said(henrike, passage, "The bar is 12 mm short.");
             reworded = said(henrike, passage, "Rubbish.");
             dropped = said(henrike, passage, "Never mind.");
-            assertThat(priya.get(of(passage)).must(200).body()).isEmpty();
+            assertThat(priya.get(of(passage)).must(200).body().get("comments")).isEmpty();
             assertThat(priya.post("/api/comments/" + kept + "/answers", Map.of("version", 0, "kind", "DONE", "text", "")).status())
                     .isEqualTo(404);
             assertThat(read(kwabena, passage, kept).get("on").get("place").get("points").get(1).get("y").asDouble()).isEqualTo(640.25);
@@ -90,7 +91,7 @@ class CommentsTest {
             kwabena.put("/api/comments/" + reworded + "/drawing", with(read(kwabena, passage, reworded), "as", "REWORDED",
                     "Please draw it again.")).must(204);
             kwabena.put("/api/comments/" + dropped + "/drawing", with(read(kwabena, passage, dropped), "as", "DROPPED", "")).must(204);
-            assertThat(priya.get(of(passage)).must(200).body()).as("drawn, not released").isEmpty();
+            assertThat(priya.get(of(passage)).must(200).body().get("comments")).as("drawn, not released").isEmpty();
             String onSheets = Desks.at(kwabena.reviewOf(passage)) + "/on-sheets";
             assertThat(kwabena.get(onSheets).must(200).body().get(0).get("said").asInt()).isEqualTo(3);
             assertThat(kwabena.get(onSheets).must(200).body().get(0).get("undrawn").asInt()).isEqualTo(1);
@@ -101,13 +102,47 @@ class CommentsTest {
         kwabena.post(Desks.at(review) + "/releases", Map.of("turn", review.get("turn").asInt())).must(204);
         Desks.ended(desks.mirela, passage);
 
-        assertThat(priya.get(of(passage)).must(200).body().valueStream().map(c -> c.get("text").asString()))
+        assertThat(priya.get(of(passage)).must(200).body().get("comments").valueStream().map(c -> c.get("text").asString()))
                 .containsExactly("The bar is 12 mm short.", "Please draw it again.");
         assertThat(read(priya, passage, reworded).has("drawing")).as("nor that it was reworded").isFalse();
         assertThat(read(henrike, passage, reworded).get("text").asString()).as("the original is kept").isEqualTo("Rubbish.");
         assertThat(henrike.put("/api/comments/" + kept, with(read(henrike, passage, kept), "place", BOX, "Other")).must(409).body()
                 .get("detail").asString()).contains("has read it already");
         kwabena.put("/api/comments/" + kept + "/drawing", with(read(kwabena, passage, kept), "as", "DROPPED", "")).must(403);
+    }
+
+    @Test
+    void twoThatSayTheSameAreReadAsOneAndBothAreKept(App app) throws Exception {
+        Desks desks = new Desks(app);
+        JsonNode passage = waiting(desks, "joined", "Joined.pdf");
+        Client henrike = desks.as("Henrike Solvangen");
+        Client kwabena = desks.as("Kwabena Adofori");
+        Client priya = desks.as("Priya Venkatarangan");
+        long first = said(henrike, passage, "The bar is short.");
+        long second = said(henrike, passage, "12 mm are missing.");
+        long third = said(henrike, passage, "Short again.");
+        Desks.decideAll(henrike, passage, 2, "See the marks.");
+        assertThat(join(kwabena, passage, first, first, "Both.").status()).as("with itself").isEqualTo(400);
+        assertThat(join(kwabena, passage, first, second, " ").status()).as("without words").isEqualTo(400);
+        join(kwabena, passage, third, second, "Twice short.").must(204);
+        assertThat(join(kwabena, passage, first, third, "Both.").status()).as("with one that is joined itself").isEqualTo(400);
+        String drawing = "/api/comments/" + second + "/drawing";
+        kwabena.put(drawing, with(read(kwabena, passage, second), "as", "KEPT", "")).must(409);
+        kwabena.put(drawing, with(read(kwabena, passage, second), "as", "DROPPED", "")).must(409);
+        join(kwabena, passage, second, first, "The bar is 12 mm short, twice.").must(204);
+        assertThat(read(kwabena, passage, third).get("drawing").get("into").asLong()).as("what was joined goes along").isEqualTo(first);
+        kwabena.put("/api/comments/" + third + "/drawing", with(read(kwabena, passage, third), "as", "KEPT", "")).must(204);
+        JsonNode review = kwabena.reviewOf(passage);
+        kwabena.post(Desks.at(review) + "/releases", Map.of("turn", review.get("turn").asInt())).must(204);
+        Desks.ended(desks.mirela, passage);
+        assertThat(priya.get(of(passage)).must(200).body().get("comments").valueStream().map(c -> c.get("text").asString()))
+                .containsExactly("The bar is 12 mm short, twice.", "Short again.");
+        assertThat(read(henrike, passage, second).get("text").asString()).as("the original").isEqualTo("12 mm are missing.");
+    }
+
+    private static Client.Answer join(Client who, JsonNode passage, long id, long into, String text) {
+        return who.put("/api/comments/" + id + "/joining", Map.of("version", read(who, passage, id).get("version").asInt(), "into", into,
+                "intoVersion", read(who, passage, into).get("version").asInt(), "text", text));
     }
 
     @Test
@@ -127,7 +162,7 @@ class CommentsTest {
         henrike.put(its, with(read(henrike, passage, id), "place", Map.of("page", 0, "shape", "POINT", "points",
                 List.of(Map.of("x", 5, "y", 6))), "Nowhere.")).must(400);
         henrike.delete(its + "?version=" + read(henrike, passage, id).get("version").asInt()).must(204);
-        assertThat(henrike.get(of(passage)).must(200).body()).isEmpty();
+        assertThat(henrike.get(of(passage)).must(200).body().get("comments")).isEmpty();
         desks.mirela.post(its + "/answers", Map.of("version", 2, "kind", "SAID", "text", "?")).must(404);
         henrike.post(its + "/restorations", Map.of("version", 2)).must(204);
         JsonNode again = read(henrike, passage, id);
@@ -220,14 +255,14 @@ class CommentsTest {
         JsonNode carried = read(priya, next, open);
         assertThat(carried.get("on").get("carried").asBoolean()).isTrue();
         assertThat(carried.get("on").get("revision").asString()).isNotEqualTo(next.get("names").get("revision").asString());
-        assertThat(priya.get(of(next)).must(200).body()).hasSize(1);
+        assertThat(priya.get(of(next)).must(200).body().get("comments")).hasSize(1);
         priya.post("/api/comments/" + open + "/answers", with(carried, "kind", "DONE", "")).must(204);
         priya.put("/api/comments/" + open + "/stage", Map.of("version", 3, "closed", true)).must(403);
         JsonNode seen = read(henrike, next, open);
         assertThat(seen.get("answers").get(0).get("kind").asString()).isEqualTo("DONE");
         henrike.put("/api/comments/" + open + "/stage", Map.of("version", seen.get("version").asInt(), "closed", true)).must(204);
-        assertThat(henrike.get(of(next)).must(200).body()).isEmpty();
-        assertThat(henrike.get(of(first)).must(200).body()).as("it stays where it was said").hasSize(2);
+        assertThat(henrike.get(of(next)).must(200).body().get("comments")).isEmpty();
+        assertThat(henrike.get(of(first)).must(200).body().get("comments")).as("it stays where it was said").hasSize(2);
     }
 
     private static Client.Answer sheet(Client who, Desks desks, boolean look, String without, String csv) {
@@ -271,6 +306,10 @@ class CommentsTest {
         JsonNode again = sheet(tomasz, desks, false, "", answers).must(200).body();
         assertThat(again.get("known").asInt()).as("the first says nothing twice").isEqualTo(1);
         assertThat(read(tomasz, passage, first).get("answers")).hasSize(1);
+        henrike.post("/api/comments/" + first + "/answers", with(read(henrike, passage, first), "kind", "SAID", "It was not."))
+                .must(204);
+        String once = head + first + "," + read(tomasz, passage, first).get("version").asInt() + ",open,yes,Raised by 40 mm\r\n";
+        assertThat(sheet(tomasz, desks, false, "", once).must(200).body().get("answers").asInt()).as("said anew").isEqualTo(1);
         assertThat(read(tomasz, passage, second).get("stage").asString()).isEqualTo("CLOSED");
         assertThat(sheet(tomasz, desks, false, "", head + second + ",3,closed,,One more\r\n").must(200).body().get("faults").get(0)
                 .get("sentence").asString()).contains("is closed");
@@ -295,10 +334,40 @@ class CommentsTest {
         assertThat(looked.get("known").asInt()).as("its own").isEqualTo(1);
         henrike.postBytes(marks + "?look=false", bytes).must(200);
         assertThat(henrike.postBytes(marks + "?look=false", bytes).must(200).body().get("known").asInt()).as("once").isEqualTo(2);
-        assertThat(henrike.get(of(passage)).must(200).body()).hasSize(2);
+        assertThat(henrike.get(of(passage)).must(200).body().get("comments")).hasSize(2);
         assertThat(henrike.postBytes("/api/passages/" + other.get("id").asLong() + "/marks?look=false", bytes).must(200).body()
                 .get("faults").get(0).get("sentence").asString()).isEqualTo("It is a mark of another document.");
-        assertThat(henrike.get(of(other)).must(200).body()).isEmpty();
+        assertThat(henrike.get(of(other)).must(200).body().get("comments")).isEmpty();
+        String picture = "/api/passages/" + waiting(desks, "xfdf-picture", "Site.png").get("id").asLong() + "/marks?look=true";
+        String elsewhere = "<xfdf><annots><text page='8' rect='1,1,3,3'><contents>a</contents></text></annots></xfdf>";
+        assertThat(henrike.postBytes(picture, elsewhere.getBytes(StandardCharsets.UTF_8)).must(200).body().get("faults").toString())
+                .contains("There is no page 9; the file has 1.");
         henrike.postBytes(marks + "?look=false", "<xfdf>".getBytes(StandardCharsets.UTF_8)).must(400);
+    }
+
+    @Test
+    void whatTheAuthorsFirmAsksIsAnsweredForItToReadAtOnce(App app) {
+        Desks desks = new Desks(app);
+        JsonNode passage = waiting(desks, "from-author", "From author.pdf");
+        Client priya = desks.as("Priya Venkatarangan");
+        Client henrike = desks.as("Henrike Solvangen");
+        JsonNode before = priya.get(of(passage)).must(200).body();
+        assertThat(before.get("side").asString() + before.get("released").asBoolean()).isEqualTo("SENDINGfalse");
+        assertThat(henrike.get(of(passage)).must(200).body().get("side").asString()).isEqualTo("REVIEWING");
+        long id = said(priya, passage, "Is this the level you mean?");
+        henrike.post("/api/comments/" + id + "/answers", with(read(henrike, passage, id), "kind", "SAID", "It is, 42.60.")).must(204);
+        JsonNode its = read(priya, passage, id);
+        assertThat(its.get("stage").asString()).isEqualTo("ANSWERED");
+        assertThat(its.get("answers").get(0).get("text").asString()).as("answered, and said what").isEqualTo("It is, 42.60.");
+        JsonNode mail = Client.until(() -> mails(desks.mirela, "priya", "It is, 42.60."), m -> !m.isEmpty()).getFirst();
+        assertThat(mail.get("text").asString()).contains("/read/" + passage.get("id").asLong());
+        Desks.decideAll(henrike, passage, 3, "Once more.");
+        Client kwabena = desks.as("Kwabena Adofori");
+        JsonNode review = kwabena.reviewOf(passage);
+        long mark = said(kwabena, passage, "Here, too.");
+        assertThat(mark).isPositive();
+        kwabena.post(Desks.at(review) + "/releases", Map.of("turn", review.get("turn").asInt())).must(204);
+        Desks.ended(desks.mirela, passage);
+        Client.until(() -> mails(desks.mirela, "priya", "One comment stands on the sheet."), m -> !m.isEmpty());
     }
 }

@@ -98,7 +98,7 @@ class Tray {
 
     private static String link(Told told, PassagesNow.Now at) {
         return told.passage() == null ? "/folders/" + at.folder()
-                : (told.occasion().asksToDecide() ? "/read/" : "/passages/") + told.passage();
+                : (told.occasion().isDoneReading() ? "/read/" : "/passages/") + told.passage();
     }
 
     private static Item item(Told told, String label, String from, String link) {

@@ -3,14 +3,11 @@ package app.pervius.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.pervius.server.outbound.Outbound;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
-import org.springframework.boot.SpringApplication;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
@@ -22,12 +19,8 @@ class ClockSetBackTest {
 
     @Test
     void aClockThatIsSetBackHoldsNothingUp() throws Exception {
-        Path data = Files.createTempDirectory("pervius-clock");
-        SpringApplication application = new SpringApplication(Pervius.class);
-        application.setDefaultProperties(Map.of("pervius.data", data.toString(), "server.address", "127.0.0.1", "server.port", 0,
-                "spring.profiles.active", "demo", "pervius.test.clock", "set back"));
         MovableClock.set("set back", AHEAD);
-        try (Running.App app = new Running.App(application.run(), data)) {
+        try (Running.App app = Running.start("demo", Map.of("pervius.test.clock", "set back", "pervius.clockwork", true))) {
             Client yusuf = app.as("Yusuf Karaderin");
             JsonNode before = yusuf.settled(yusuf.submit(DRAWINGS, "Before the clock.pdf")).getFirst();
             JdbcClient jdbc = app.bean(JdbcClient.class);

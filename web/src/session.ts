@@ -5,7 +5,7 @@ import { api, data, Problem, type Schemas } from './api/client'
 import { countWorkingDaysBy } from './say'
 
 /** What this browser keeps of what somebody was typing begins so, and goes on with that account. */
-const KEPT = ['draft', 'sending', 'writing', 'desk/closed']
+const KEPT = ['draft', 'comment', 'sending', 'writing', 'desk/closed']
 
 /** Who is signed in, and the project on the screens. */
 export const useSession = defineStore('session', () => {

@@ -310,4 +310,8 @@ li.at {
     display: none;
   }
 }
+.when {
+  white-space: nowrap;
+  flex: none;
+}
 </style>

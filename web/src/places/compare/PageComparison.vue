@@ -12,12 +12,10 @@ const props = defineProps<{ before: Side; now: Side; names: { before: string; no
 const WAYS = { over: 'Over each other', slider: 'With a slider', side: 'Side by side' } as const
 type Way = keyof typeof WAYS
 const way = useLocalStorage<Way>('compare/way', 'over')
-const { pairs, at, compared, regions, doing, trouble, counts, shift, open, show, register, nudge, countAll, stop } = usePages(
+const { pairs, at, here, compared, regions, doing, trouble, counts, shift, open, show, register, nudge, countAll, stop } = usePages(
   props.before,
   props.now,
 )
-/** Which difference is looked at. */
-const here = ref(-1)
 const zoom = ref(1)
 const slide = ref(50)
 const canvases = {
@@ -42,9 +40,6 @@ watch([compared, way], async () => {
   put(canvases.over.value, found.over)
   put(canvases.before.value, found.before)
   put(canvases.now.value, found.now)
-})
-watch([compared], (now, [was]) => {
-  if (now[0]?.now !== was?.now) here.value = -1
 })
 const box = computed(() => compared.value?.over ?? { width: 1, height: 1 })
 const pair = computed(() => pairs.value[at.value])

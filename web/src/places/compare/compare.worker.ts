@@ -2,6 +2,8 @@ import { compared, type Pixels, register } from './differences'
 
 /** Compares pages away from the page, so that it stays usable. */
 export interface Asked {
+  /** Which question it is: its answer says the same. */
+  id: number
   before: Pixels
   now: Pixels
   dx: number
@@ -11,8 +13,8 @@ export interface Asked {
 }
 
 onmessage = ({ data }: MessageEvent<Asked>) => {
-  const { before, now, find } = data
+  const { id, before, now, find } = data
   const { dx, dy } = find ? register(before, now) : data
   const difference = compared(before, now, dx, dy)
-  postMessage({ ...difference, dx, dy }, { transfer: [difference.over.data.buffer] })
+  postMessage({ ...difference, id, dx, dy }, { transfer: [difference.over.data.buffer] })
 }

@@ -1,5 +1,6 @@
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { must } from '../../parts/must'
+import type { Asked } from './compare.worker'
 import type { Difference, Pixels, Region } from './differences'
 import { type Pair, paired } from './pages'
 import { openSource, type Source } from './source'
@@ -25,10 +26,14 @@ export interface Compared extends Difference {
   drew: number
 }
 
+type Found = Difference & { dx: number; dy: number }
+
 /** Two files with pages: which belong together, and what differs on the pair that is looked at. */
 export function usePages(before: Side, now: Side) {
   const pairs = shallowRef<Pair[]>([])
   const at = ref(0)
+  /** Which difference of the page is looked at; -1 for none. */
+  const here = ref(-1)
   const compared = shallowRef<Compared>()
   /** What it is doing; absent when nothing. */
   const doing = ref<string>()
@@ -45,6 +50,7 @@ export function usePages(before: Side, now: Side) {
     turn++
     worker?.terminate()
     worker = undefined
+    waiting.clear()
     doing.value = undefined
   }
   onScopeDispose(() => {
@@ -69,28 +75,49 @@ export function usePages(before: Side, now: Side) {
     }
   }
 
+  /** Which pages belong together; as they come where looking for it takes too long, or is stopped. */
   async function matched([a, b]: [Source, Source]): Promise<Pair[]> {
     const most = Math.max(a.pages, b.pages)
-    if (most === 1 || most > MOST_MATCHED) {
-      return Array.from({ length: most }, (_, i) => ({ before: i < a.pages ? i + 1 : undefined, now: i < b.pages ? i + 1 : undefined }))
-    }
-    const words = async (source: Source) => {
-      const all: Set<string>[] = []
-      for (let page = 1; page <= source.pages && !stopped; page++) {
+    const asTheyCome = Array.from({ length: most }, (_, i) => ({
+      before: i < a.pages ? i + 1 : undefined,
+      now: i < b.pages ? i + 1 : undefined,
+    }))
+    if (most === 1 || most > MOST_MATCHED) return asTheyCome
+    const mine = ++turn
+    const words: [Set<string>[], Set<string>[]] = [[], []]
+    for (const [source, all] of [
+      [a, words[0]],
+      [b, words[1]],
+    ] as const) {
+      for (let page = 1; page <= source.pages; page++) {
+        if (mine !== turn) return asTheyCome
         doing.value = `Looking which pages belong together, ${page} of ${source.pages}`
         all.push(await source.words(page))
       }
-      return all
     }
-    return paired(await words(a), await words(b))
+    return paired(...words)
   }
 
+  const waiting = new Map<number, { resolve: (found: Found) => void; reject: (why: Error) => void }>()
+  let questions = 0
+  function begun() {
+    const made = new Worker(new URL('./compare.worker.ts', import.meta.url), { type: 'module' })
+    made.onmessage = ({ data }: MessageEvent<Found & { id: number }>) => {
+      waiting.get(data.id)?.resolve(data)
+      waiting.delete(data.id)
+    }
+    made.onerror = (e) => {
+      waiting.forEach(({ reject }) => reject(new Error(e.message)))
+      waiting.clear()
+    }
+    return made
+  }
   const ask = (a: Pixels, b: Pixels, find: boolean, { dx, dy } = shift.value) =>
-    new Promise<Difference & { dx: number; dy: number }>((resolve, reject) => {
-      worker ??= new Worker(new URL('./compare.worker.ts', import.meta.url), { type: 'module' })
-      worker.onmessage = ({ data }) => resolve(data as Difference & { dx: number; dy: number })
-      worker.onerror = (e) => reject(new Error(e.message))
-      worker.postMessage({ before: a, now: b, dx, dy, find })
+    new Promise<Found>((resolve, reject) => {
+      worker ??= begun()
+      const id = ++questions
+      waiting.set(id, { resolve, reject })
+      worker.postMessage({ id, before: a, now: b, dx, dy, find } satisfies Asked)
     })
 
   /** Both pages of a pair as they are drawn; a page that stands alone is compared with an empty one. */
@@ -109,13 +136,18 @@ export function usePages(before: Side, now: Side) {
     const pair = pairs.value[which]
     if (!pair) return
     const mine = ++turn
-    if (which !== at.value) shift.value = { dx: 0, dy: 0 }
+    if (which !== at.value) {
+      // What is shown is never that of another page.
+      shift.value = { dx: 0, dy: 0 }
+      compared.value = undefined
+    }
+    here.value = -1
     at.value = which
     doing.value = 'Drawing both pages'
     trouble.value = ''
     const begun = performance.now()
     try {
-      const [a, b] = which === at.value && compared.value?.took && find ? [compared.value.before, compared.value.now] : await drawn(pair)
+      const [a, b] = find && compared.value ? [compared.value.before, compared.value.now] : await drawn(pair)
       if (mine !== turn) return
       const drew = performance.now() - begun
       doing.value = find ? 'Putting them into register' : 'Comparing'
@@ -136,6 +168,7 @@ export function usePages(before: Side, now: Side) {
     const now = compared.value
     if (!now) return
     const mine = ++turn
+    here.value = -1
     shift.value = { dx: shift.value.dx + dx, dy: shift.value.dy + dy }
     doing.value = 'Comparing'
     try {
@@ -173,6 +206,7 @@ export function usePages(before: Side, now: Side) {
   return {
     pairs,
     at,
+    here,
     compared,
     regions: computed<Region[]>(() => compared.value?.regions ?? []),
     doing,

@@ -549,7 +549,7 @@ footer {
 .end {
   margin-left: auto;
 }
-@media (max-width: 700px) {
+@media (max-width: 900px) {
   .said,
   .read,
   .others,

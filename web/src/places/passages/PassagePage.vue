@@ -14,7 +14,7 @@ import TriedList from '../../parts/TriedList.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { useTrying } from '../../parts/trying'
 import WaysOut from '../../parts/WaysOut.vue'
-import { exact, moment, size } from '../../say'
+import { count, exact, moment, size } from '../../say'
 import { useSession } from '../../session'
 import { vEscape } from '../../parts/escape'
 import { must } from '../../parts/must'
@@ -25,11 +25,14 @@ const session = useSession()
 const id = computed(() => Number(route.params.id))
 const sheet = useLoaded(() => data(api.GET('/api/passages/{id}', { params: { path: { id: id.value } } })))
 const said = useLoaded(() => data(api.GET('/api/passages/{passage}/answers', { params: { path: { passage: id.value } } })))
+/** What stands at places of the sheet, as far as one may know it; it is read beside the sheet. */
+const onSheet = useLoaded(() => data(api.GET('/api/passages/{passage}/comments', { params: { path: { passage: id.value } } })))
+const placed = computed(() => onSheet.value.value?.comments.length ?? 0)
 
-const load = () => Promise.all([sheet.load(), said.load(), back.load()])
+const load = () => Promise.all([sheet.load(), said.load(), onSheet.load(), back.load()])
 onMounted(load)
 watch(id, load)
-whenChanged(['PASSAGE', 'REVIEW'], load)
+whenChanged(['PASSAGE', 'REVIEW', 'COMMENT'], load)
 
 const row = computed(() => sheet.value.value?.row)
 const passage = computed(() => row.value?.passage)
@@ -202,6 +205,9 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
             </li>
             <li v-if="s.lines.length === 0" class="quiet">not there yet</li>
           </ul>
+          <p v-if="s.station === 'REVIEW' && placed">
+            <RouterLink :to="`/read/${id}`">{{ count(placed, 'comment') }} on the sheet</RouterLink>
+          </p>
           <table v-if="s.station === 'REVIEW' && said.value.value?.length" class="dense answers">
             <thead>
               <tr>

@@ -5,6 +5,7 @@ import { useKeys } from '../../keys'
 import { count, size } from '../../say'
 import { fill, useBoxing } from './boxing'
 import { Panning } from './panning'
+import { usePinching } from './pinching'
 import type { OpenPdf, Scale } from './pdf'
 import PageStrip from './PageStrip.vue'
 
@@ -61,6 +62,7 @@ function wheel(event: WheelEvent) {
   pdf.value?.zoomBy(Math.exp(-Math.max(-120, Math.min(120, event.deltaY)) / 400), [event.clientX, event.clientY])
 }
 const panning = new Panning()
+usePinching(frame, (factor, around) => pdf.value?.zoomBy(factor, around))
 /** With Shift a box is drawn that is enlarged to. */
 const boxing = useBoxing()
 function press(event: PointerEvent) {
@@ -230,6 +232,10 @@ defineExpose({
   /* The title block of the room keeps its corner free. */
   inset: 0 360px 0 0;
   overflow: auto;
+}
+/* Below the last page there is none to be kept apart from: a page that fits needs no bar to scroll with. */
+.frame :deep(.page:last-child) {
+  margin-bottom: 0;
 }
 .boxed {
   position: absolute;

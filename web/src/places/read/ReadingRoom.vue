@@ -133,8 +133,6 @@ useKeys([
         :passage="passage.id"
         :project="passage.project"
         :firm="passage.from.authorFirm"
-        :sending="!review.value.value"
-        :at-once="passage.at.state === 'DONE'"
         :surface="read?.surface"
         :moved="read?.moved ?? 0"
         :sheet="file.hash"
@@ -181,5 +179,10 @@ header {
 }
 .pad {
   padding: 20px;
+}
+@media (max-width: 900px) {
+  .table {
+    overflow-y: auto;
+  }
 }
 </style>

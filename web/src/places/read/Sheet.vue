@@ -4,7 +4,9 @@ import { computed, nextTick, onBeforeUnmount, onMounted, ref, shallowRef, useTem
 import type { Schemas } from '../../api/client'
 import { size } from '../../say'
 import PdfSheet from './PdfSheet.vue'
+import TiffSheet from './TiffSheet.vue'
 import { mustFit } from './pictureSize'
+import { usePinching } from './pinching'
 import { pictureSurface, type Surface } from './surface'
 import { asPicture } from './vector'
 
@@ -14,7 +16,8 @@ const url = `/api/files/${props.file.folderFile}/content`
 const text = ref<string>()
 const trouble = ref('')
 const zoom = ref(1)
-const pdf = useTemplateRef<InstanceType<typeof PdfSheet>>('pdf')
+/** What has pages: a PDF, a TIFF. */
+const paged = useTemplateRef<InstanceType<typeof PdfSheet> | InstanceType<typeof TiffSheet>>('paged')
 
 /** A picture, once it is there. */
 const picture = shallowRef<Surface>()
@@ -28,6 +31,7 @@ function drawn(event: Event) {
 
 const isSvg = props.file.mediaType === 'image/svg+xml'
 const isPicture = isSvg || props.file.mediaType === 'image/png' || props.file.mediaType === 'image/jpeg'
+const isShown = isPicture || props.file.mediaType.startsWith('text/') || ['application/pdf', 'image/tiff'].includes(props.file.mediaType)
 /** Of a text that is longer only so many bytes are shown. */
 const MOST_TEXT = 4 * 1024 * 1024
 const long = props.file.size > MOST_TEXT
@@ -55,22 +59,24 @@ function by(factor: number) {
   zoom.value = Math.min(16, Math.max(0.05, zoom.value * factor))
   void nextTick(() => moved.value++)
 }
+usePinching(stage, by)
 defineExpose({
-  larger: () => (pdf.value ? pdf.value.larger() : by(1.25)),
-  smaller: () => (pdf.value ? pdf.value.smaller() : by(0.8)),
-  fit: (what: 'page-fit' | 'page-width') => (pdf.value ? pdf.value.fit(what) : by(1 / zoom.value)),
+  larger: () => (paged.value ? paged.value.larger() : by(1.25)),
+  smaller: () => (paged.value ? paged.value.smaller() : by(0.8)),
+  fit: (what: 'page-fit' | 'page-width') => (paged.value ? paged.value.fit(what) : by(1 / zoom.value)),
   /** Times its own size; of a picture times the width of the window. */
-  scale: computed(() => pdf.value?.scale ?? zoom.value),
+  scale: computed(() => paged.value?.scale ?? zoom.value),
   /** Where places of the sheet are in the window; absent for what has none. */
-  surface: computed(() => pdf.value?.surface ?? picture.value),
-  moved: computed(() => (pdf.value?.moved ?? 0) + moved.value),
+  surface: computed(() => paged.value?.surface ?? picture.value),
+  moved: computed(() => (paged.value?.moved ?? 0) + moved.value),
 })
 </script>
 
 <template>
   <div class="sheet">
     <p v-if="trouble" class="note bad" role="alert">{{ trouble }}</p>
-    <PdfSheet v-if="file.mediaType === 'application/pdf'" ref="pdf" :file="file" />
+    <PdfSheet v-if="file.mediaType === 'application/pdf'" ref="paged" :file="file" />
+    <TiffSheet v-else-if="file.mediaType === 'image/tiff'" ref="paged" :file="file" />
     <div v-else-if="isPicture" ref="stage" class="stage">
       <img v-if="shown" :src="shown" :alt="file.name" :style="{ width: `${zoom * 100}%` }" @load="drawn" />
     </div>
@@ -78,7 +84,7 @@ defineExpose({
       This is the beginning of {{ size(file.size) }} of text. Download it to read all of it.
     </p>
     <pre v-if="text !== undefined" class="stage" :style="{ fontSize: `${13 * zoom}px` }">{{ text }}</pre>
-    <div v-if="!file.mediaType.startsWith('text/') && !isPicture && file.mediaType !== 'application/pdf'" class="empty">
+    <div v-if="!isShown" class="empty">
       <strong>{{ file.name }} is read with its own program.</strong>Download it, then decide here.
     </div>
   </div>
@@ -100,6 +106,10 @@ defineExpose({
   min-height: 0;
 }
 @media (max-width: 900px) {
+  /* Comments and the title block come below it, and all of it scrolls. */
+  .sheet {
+    flex: 1 0 45vh;
+  }
   .stage {
     padding: 8px;
   }

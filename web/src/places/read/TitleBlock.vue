@@ -245,14 +245,15 @@ form {
 .end {
   margin-top: 6px;
 }
-@media (max-width: 700px) {
+@media (max-width: 900px) {
   .block {
     left: 8px;
     right: 8px;
     width: auto;
     position: static;
     margin: 0 8px 8px;
-    max-height: 50vh;
+    max-height: none;
+    flex: none;
   }
 }
 </style>

@@ -97,8 +97,13 @@ export function openPdf(url: string, frame: HTMLDivElement, name: string, told: 
   }
   hear<Count>('updatefindmatchescount', counted)
   hear<Count>('updatefindcontrolstate', counted)
+  let was = { outer: '', inner: 0 }
   const resized = new ResizeObserver(() => {
-    if (typeof wanted === 'string' && viewer.pdfDocument) setScale(wanted)
+    const now = { outer: `${frame.offsetWidth} ${frame.offsetHeight}`, inner: frame.clientWidth * frame.clientHeight }
+    // Bars to scroll with come where a page is a little too large and go where it was made smaller: followed both ways that never ends.
+    const barsGone = now.outer === was.outer && now.inner > was.inner
+    was = now
+    if (typeof wanted === 'string' && viewer.pdfDocument && !barsGone) setScale(wanted)
     told.moved()
   })
   resized.observe(frame)
@@ -140,6 +145,8 @@ export function openPdf(url: string, frame: HTMLDivElement, name: string, told: 
       return { page, point: { x: px, y: py } }
     },
     show(page, point) {
+      // A mark that came in from another program may name a page there is not.
+      if (page > viewer.pagesCount) return
       viewer.currentPageNumber = page
       const at = surface.toWindow(page, point)
       const { left, top, width, height } = frame.getBoundingClientRect()

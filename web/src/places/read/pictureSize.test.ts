@@ -25,6 +25,18 @@ describe('a picture', () => {
     expect(sizeOf(new Uint8Array())).toBeUndefined()
   })
 
+  it('whose size stands far behind is asked for more of', async () => {
+    const before = Array.from({ length: 5 }, () => [0xff, 0xe2, 0xff, 0xff, ...Array<number>(65533).fill(1)])
+    const whole = jpeg(...before, frame)
+    const asked: string[] = []
+    vi.stubGlobal('fetch', (_: string, { headers }: { headers: { Range: string } }) => {
+      asked.push(headers.Range)
+      return Promise.resolve(new Response(whole.slice(0, Number(headers.Range.split('-')[1]) + 1), { status: 206 }))
+    })
+    await expect(mustFit('/x')).resolves.toBeUndefined()
+    expect(asked).toHaveLength(2)
+  })
+
   it('that is damaged or unpacks to gigabytes is refused with the reason', async () => {
     const answered = (body: BodyInit, status = 206) => vi.stubGlobal('fetch', () => Promise.resolve(new Response(body, { status })))
     answered(png(4000, 3000))

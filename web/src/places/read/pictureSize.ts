@@ -6,8 +6,8 @@ export interface PictureSize {
 
 /** The most a picture may have: unpacked it takes four bytes for each. */
 export const MOST_PIXELS = 150_000_000
-/** Where a picture's size stands is within so many bytes of its beginning. */
-const HEAD = 512 * 1024
+/** Where a picture's size stands is within so many bytes of its beginning; behind what a camera puts before it, within so many more. */
+const HEADS = [256 * 1024, 16 * 1024 * 1024]
 
 const PNG = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]
 
@@ -33,11 +33,15 @@ export function sizeOf(head: Uint8Array): PictureSize | undefined {
 
 /** Asks for no more than the beginning of a picture, and refuses one that would unpack to more than a browser should hold. */
 export async function mustFit(url: string) {
-  const answer = await fetch(url, { headers: { Range: `bytes=0-${HEAD - 1}` } })
-  if (!answer.ok) throw new Error(`the server answered ${answer.status}`)
-  const size = sizeOf(new Uint8Array(await answer.arrayBuffer()))
-  if (!size) throw new Error('it is damaged')
-  const { width, height } = size
+  let size: PictureSize | undefined
+  for (const most of HEADS) {
+    const answer = await fetch(url, { headers: { Range: `bytes=0-${most - 1}` } })
+    if (!answer.ok) throw new Error(`the server answered ${answer.status}`)
+    const head = new Uint8Array(await answer.arrayBuffer())
+    size = sizeOf(head)
+    if (size || head.length < most) break
+  }
+  const { width, height } = size ?? { width: 0, height: 0 }
   if (!width || !height) throw new Error('it is damaged')
   if (width * height > MOST_PIXELS) {
     throw new Error(`unpacked it has ${width} by ${height} pixels, more than can be shown safely`)

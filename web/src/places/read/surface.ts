@@ -16,22 +16,32 @@ export interface Surface {
   turned: () => number
 }
 
-/** A picture: one page, of which a point is a pixel. */
-export function pictureSurface(frame: HTMLElement, picture: HTMLImageElement): Surface {
+/**
+ * A picture: of its pages one is there at a time; a point is a pixel.
+ *
+ * @param goTo has another page there
+ */
+export function pictureSurface(
+  frame: HTMLElement,
+  picture: HTMLImageElement,
+  now: () => number = () => 1,
+  goTo?: (page: number) => void,
+): Surface {
   const box = () => picture.getBoundingClientRect()
   const times = () => box().width / (picture.naturalWidth || 1)
   const surface: Surface = {
     frame,
     toWindow(page, { x, y }) {
       const { left, top } = box()
-      return page === 1 ? [left + x * times(), top + (picture.naturalHeight - y) * times()] : undefined
+      return page === now() ? [left + x * times(), top + (picture.naturalHeight - y) * times()] : undefined
     },
     toPage(x, y) {
       const { left, top, right, bottom } = box()
       if (x < left || x > right || y < top || y > bottom) return undefined
-      return { page: 1, point: { x: (x - left) / times(), y: picture.naturalHeight - (y - top) / times() } }
+      return { page: now(), point: { x: (x - left) / times(), y: picture.naturalHeight - (y - top) / times() } }
     },
     show(page, point) {
+      if (page !== now()) return goTo?.(page)
       const at = surface.toWindow(page, point)
       const { left, top, width, height } = frame.getBoundingClientRect()
       if (at && (at[0] < left || at[0] > left + width || at[1] < top || at[1] > top + height)) {

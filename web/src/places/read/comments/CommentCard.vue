@@ -1,14 +1,22 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { day, exact, moment } from '../../../say'
+import { useSession } from '../../../session'
 import type { Comment, Comments } from './comments'
+import { keepAnswer, keptAnswer } from './drafts'
+import JoinForm from './JoinForm.vue'
 import { SHAPES } from './place'
 
 /** What was said at a place: a line while it is folded, else all of it, what was answered, and what one may do with it. */
 const props = defineProps<{ comment: Comment; colour: string; selected: boolean; comments: Comments }>()
 const emit = defineEmits<{ select: []; rewrite: []; replace: [] }>()
 const answering = ref<'SAID' | 'DONE' | 'NOT_DONE' | 'REWORDED'>()
-const text = ref('')
+const joining = ref(false)
+const account = useSession().me?.account ?? 0
+/** What is being answered; kept in this browser until it is sent. */
+const text = ref(keptAnswer(account, props.comment.id))
+if (text.value) answering.value = 'SAID'
+watch(text, (now) => answering.value !== 'REWORDED' && keepAnswer(account, props.comment.id, now))
 const field = useTemplateRef<HTMLTextAreaElement>('field')
 
 const glyph = computed(() => SHAPES.find((s) => s.shape === props.comment.on.place?.shape))
@@ -16,6 +24,11 @@ const stage = computed(() => ({ OPEN: 'open', ANSWERED: 'answered', CLOSED: 'clo
 const late = computed(
   () => props.comment.stage === 'OPEN' && !!props.comment.asked?.due && props.comment.asked.due < new Date().toLocaleDateString('sv'),
 )
+const drawn = computed(() => {
+  const { as, into } = props.comment.drawing ?? {}
+  if (into) return `Joined with what ${props.comments.find(into)?.by.name ?? 'somebody'} said`
+  return as === 'DROPPED' ? 'Dropped' : as === 'REWORDED' ? 'Reworded' : 'Kept'
+})
 const KINDS = { SAID: '', DONE: 'Done', NOT_DONE: 'Not done', CLOSED: 'Closed it', REOPENED: 'Opened it again' } as const
 
 watch(answering, async (now) => {
@@ -59,8 +72,7 @@ const sure = computed(() => answering.value === 'DONE' || !!text.value.trim())
       </p>
       <p class="words">{{ comment.text }}</p>
       <p v-if="comment.drawing" class="small drawn">
-        {{ comment.drawing.as === 'DROPPED' ? 'Dropped' : comment.drawing.as === 'REWORDED' ? 'Reworded' : 'Kept' }} by
-        {{ comment.drawing.by }}<template v-if="comment.drawing.text">: {{ comment.drawing.text }}</template>
+        {{ drawn }} by {{ comment.drawing.by }}<template v-if="comment.drawing.text">: {{ comment.drawing.text }}</template>
       </p>
       <p v-if="comment.asked" class="small" :class="{ late }">
         {{ comment.asked.name }} is to answer<template v-if="comment.asked.due"> by {{ day(comment.asked.due) }}</template>
@@ -95,11 +107,15 @@ const sure = computed(() => answering.value === 'DONE' || !!text.value.trim())
             @keydown.esc.stop="leave"
           />
         </label>
+        <p v-if="answering !== 'REWORDED' && comment.released && comment.may.close" class="quiet small">
+          Everybody who sees this file reads it at once.
+        </p>
         <span class="row"
           ><button class="act first" type="submit" :disabled="comments.busy.value || !sure">Give it</button
           ><button class="act" type="button" @click="leave">Not now</button></span
         >
       </form>
+      <JoinForm v-else-if="joining" :comment="comment" :comments="comments" @left="joining = false" />
       <div v-else class="acts">
         <template v-if="comment.may.answer">
           <template v-if="!comment.may.close">
@@ -122,9 +138,17 @@ const sure = computed(() => answering.value === 'DONE' || !!text.value.trim())
           </button>
           <button class="act" type="button" @click="answering = 'REWORDED'">Reword</button>
           <button
+            v-if="comments.all.value.some((c) => c.id !== comment.id && c.may.draw)"
             class="act"
             type="button"
-            :aria-pressed="comment.drawing?.as === 'DROPPED'"
+            @click="joining = true"
+          >
+            Join …
+          </button>
+          <button
+            class="act"
+            type="button"
+            :aria-pressed="comment.drawing?.as === 'DROPPED' && !comment.drawing.into"
             @click="comments.draw(comment, 'DROPPED', '')"
           >
             Drop

@@ -11,8 +11,10 @@ const props = defineProps<{
   /** The author's firm: who may not see its work is not offered. */
   firm: number
   busy: boolean
-  /** Whether the author's firm reads it at once. */
+  /** Whether it is read on the other side at once. */
   atOnce: boolean
+  /** Whether it stays on the reviewing side for now: nobody else is offered. */
+  inside: boolean
 }>()
 const draft = defineModel<Draft>({ required: true })
 const emit = defineEmits<{ say: []; drop: []; scale: [perPoint: number] }>()
@@ -32,8 +34,14 @@ watch(asking, (now) => {
 })
 const offered = computed(() => {
   const all = people.value.value
-  const seeing = new Set((all?.roles ?? []).filter((r) => r.may.seesAll || r.may.controls).flatMap((r) => r.holders))
-  return (all?.people ?? []).filter((p) => p.firmId === props.firm || seeing.has(p.id))
+  const roles = (all?.roles ?? []).filter((r) => r.may.controls || r.may.seesAll || r.may.seesFirms.includes(props.firm))
+  const seeing = new Set(roles.flatMap((r) => r.holders))
+  const controlling = new Set(roles.filter((r) => r.may.controls).flatMap((r) => r.holders))
+  const deciding = new Set(roles.filter((r) => r.may.decides).flatMap((r) => r.holders))
+  const active = (all?.people ?? []).filter((p) => p.active)
+  return props.inside
+    ? active.filter((p) => controlling.has(p.id) || (deciding.has(p.id) && p.firmId !== props.firm))
+    : active.filter((p) => p.firmId === props.firm || seeing.has(p.id))
 })
 const length = computed(() => (draft.value.place?.shape === 'LENGTH' ? draft.value.place : undefined))
 const enough = computed(() => !!draft.value.text.trim() || !!length.value)
@@ -62,7 +70,7 @@ const set = (what: Partial<Draft>) => (draft.value = { ...draft.value, ...what }
         :value="draft.text"
         @input="set({ text: ($event.target as HTMLTextAreaElement).value })"
         @keydown.enter.ctrl.prevent="enough && emit('say')"
-        @keydown.esc.stop="emit('drop')"
+        @keydown.esc.stop="draft.text.trim() ? ($event.target as HTMLElement).blur() : emit('drop')"
       />
     </label>
     <label class="row"><input v-model="asking" type="checkbox" /> Somebody is to answer</label>
@@ -88,7 +96,7 @@ const set = (what: Partial<Draft>) => (draft.value = { ...draft.value, ...what }
           @input="set({ due: ($event.target as HTMLInputElement).value || undefined })"
       /></label>
     </template>
-    <p v-if="atOnce" class="quiet">The author’s firm reads it at once.</p>
+    <p v-if="atOnce" class="quiet">Everybody who sees this file reads it at once.</p>
     <span class="row"
       ><button class="act first" type="submit" :disabled="busy || !enough" title="Ctrl Enter">
         {{ draft.changes ? 'Change' : 'Say it' }}</button

@@ -23,10 +23,6 @@ const props = defineProps<{
   project: number
   /** The author's firm. */
   firm: number
-  /** Whether whoever reads is not on the reviewing side. */
-  sending: boolean
-  /** Whether what is said is read by the author's firm at once. */
-  atOnce: boolean
   surface?: Surface
   moved: number
   /** Tells the sheet from others, for its scale. */
@@ -38,6 +34,9 @@ const props = defineProps<{
 const account = useSession().me?.account ?? 0
 const comments = useComments(() => props.passage)
 const { all, problem, busy, history } = comments
+/** Where whoever reads stands, and whether what is said is read on the other side at once. */
+const stands = computed(() => comments.loaded.value.value)
+const atOnce = computed(() => !!stands.value && (stands.value.released || stands.value.side === 'SENDING'))
 const selected = ref<number>()
 const draft = ref<Draft>()
 /** The comment whose mark is drawn anew. */
@@ -65,16 +64,26 @@ const open = computed(() => all.value.length - closed.value)
 
 const drawing = useDrawing(() => props.surface, drawn)
 function drawn(place: Place) {
-  const laid = place.shape === 'LENGTH' ? { ...place, perPoint: keptScale(props.sheet, place.page) } : place
   const comment = replaced.value
+  const perPoint = comment?.on.place?.perPoint ?? keptScale(props.sheet, place.page)
+  const laid = place.shape === 'LENGTH' ? { ...place, perPoint } : place
   replaced.value = undefined
   if (comment) void comments.lay(comment, laid)
   else write(laid)
 }
+/** What is being written is never written over: another place becomes its place. */
 function write(place?: Place) {
-  draft.value = draft.value && !draft.value.changes ? { ...draft.value, place } : { key: crypto.randomUUID(), place, text: '' }
+  if (!draft.value) draft.value = { key: crypto.randomUUID(), place, text: '' }
+  else if (place) draft.value = { ...draft.value, place }
   selected.value = undefined
+  showDraft()
+}
+function showDraft() {
   unfolded.value = true
+  void nextTick(() => {
+    document.getElementById('comment-draft')?.scrollIntoView({ block: 'nearest' })
+    document.querySelector<HTMLTextAreaElement>('#comment-draft textarea')?.focus()
+  })
 }
 function draw(shape: Place['shape']) {
   replaced.value = undefined
@@ -102,11 +111,17 @@ watch(draft, (now) => keepDraft(account, props.passage, now))
 async function say() {
   const now = draft.value
   if (!now) return
-  const changed = now.changes === undefined ? undefined : comments.find(now.changes)
-  const id = changed ? (await comments.change(changed, now)) && changed.id : await comments.say(now)
-  if (id) {
+  const { place, text, asked, due } = now
+  const changed = now.changes && comments.find(now.changes.comment)
+  const went = changed ? await comments.change(changed, { place, text, asked, due }, now.changes?.version) : await comments.say(now)
+  const id = changed ? changed.id : went
+  if (went && id) {
     draft.value = undefined
-    select(id, false)
+    select(Number(id), false)
+  } else if (now.changes) {
+    // Who has read how it is now may write over it; what is there no more is said anew.
+    const there = comments.find(now.changes.comment)
+    draft.value = { ...now, changes: there && { comment: there.id, version: there.version } }
   }
 }
 function scaled(perPoint: number) {
@@ -116,7 +131,8 @@ function scaled(perPoint: number) {
   draft.value = { ...draft.value, place: { ...place, perPoint } }
 }
 function rewrite(comment: Comment) {
-  draft.value = comments.draftOf(comment)
+  if (!draft.value?.text.trim()) draft.value = comments.draftOf(comment)
+  showDraft()
 }
 function replace(comment: Comment) {
   replaced.value = comment
@@ -207,12 +223,13 @@ watch([shown, unfolded, () => !!draft.value], () => void nextTick(() => marks.va
       <Trouble :problem="problem" />
       <div v-if="draft" id="comment-draft" class="draft">
         <CommentForm
-          :key="draft.key + draft.changes"
+          :key="draft.key"
           v-model="draft"
           :project="project"
           :firm="firm"
           :busy="busy"
-          :at-once="atOnce && !sending"
+          :at-once="atOnce"
+          :inside="stands?.side === 'REVIEWING' && !stands.released"
           @say="say"
           @drop="draft = undefined"
           @scale="scaled"
@@ -318,12 +335,13 @@ watch([shown, unfolded, () => !!draft.value], () => void nextTick(() => marks.va
 .foot {
   padding: 3px 2px;
 }
-@media (max-width: 700px) {
+@media (max-width: 900px) {
   .margin {
     position: static;
     width: auto;
     margin: 8px;
-    max-height: 40vh;
+    max-height: none;
+    flex: none;
   }
 }
 </style>

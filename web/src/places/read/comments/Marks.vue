@@ -280,7 +280,7 @@ text {
   stroke: var(--main);
   stroke-width: 1.4;
 }
-@media (max-width: 700px) {
+@media (max-width: 900px) {
   .leaders {
     display: none;
   }

@@ -28,7 +28,7 @@ export function useComments(passage: () => number) {
   /** Of what was taken back: how often it had been changed by then. */
   const gone = new Map<number, number>()
   watch(passage, loaded.load, { immediate: true })
-  const all = computed(() => loaded.value.value ?? [])
+  const all = computed(() => loaded.value.value?.comments ?? [])
   whenChanged(
     ['COMMENT', 'PASSAGE'],
     loaded.load,
@@ -39,8 +39,8 @@ export function useComments(passage: () => number) {
   const version = (id: number) => find(id)?.version ?? gone.get(id) ?? 0
   const path = (id: number) => ({ params: { path: { id } } })
 
-  const put = (id: number, wanted: Wanted) =>
-    act(() => data(api.PUT('/api/comments/{id}', { ...path(id), body: { ...wanted, version: version(id) } })))
+  const put = (id: number, wanted: Wanted, seen: number) =>
+    act(() => data(api.PUT('/api/comments/{id}', { ...path(id), body: { ...wanted, version: seen } })))
   async function away(id: number) {
     const at = version(id)
     const went = await act(() => data(api.DELETE('/api/comments/{id}', { params: { path: { id }, query: { version: at } } })))
@@ -66,11 +66,22 @@ export function useComments(passage: () => number) {
     return went ? id : undefined
   }
 
-  async function change(comment: Comment, to: Wanted) {
+  /**
+   * Has a comment as it is wanted now.
+   *
+   * @param seen how often it had been changed when that was begun: what another window did since is not written over
+   */
+  async function change(comment: Comment, to: Wanted, seen = comment.version) {
     const before = wantedOf(comment)
-    const went = await put(comment.id, to)
-    if (went) history.did({ says: 'your last change', undo: () => put(comment.id, before), redo: () => put(comment.id, to) })
-    return went
+    if (!(await put(comment.id, to, seen))) return false
+    let at = seen + 1
+    const again = async (wanted: Wanted) => {
+      const went = await put(comment.id, wanted, at)
+      if (went) at++
+      return went
+    }
+    history.did({ says: 'your last change', undo: () => again(before), redo: () => again(to) })
+    return true
   }
 
   async function takeBack(comment: Comment) {
@@ -97,8 +108,21 @@ export function useComments(passage: () => number) {
       act(() => data(api.PUT('/api/comments/{id}/stage', { ...path(comment.id), body: { version: comment.version, closed } }))),
     draw: (comment: Comment, as: 'KEPT' | 'REWORDED' | 'DROPPED', text: string) =>
       act(() => data(api.PUT('/api/comments/{id}/drawing', { ...path(comment.id), body: { version: comment.version, as, text } }))),
-    draftOf: (comment: Comment): Draft => ({ key: '', changes: comment.id, ...wantedOf(comment) }),
-    changed: (id: number) => must(find(id)),
+    /** Has the author read both as one, at the place of the other. */
+    join: (comment: Comment, other: Comment, text: string) =>
+      act(() =>
+        data(
+          api.PUT('/api/comments/{id}/joining', {
+            ...path(comment.id),
+            body: { version: comment.version, into: other.id, intoVersion: other.version, text },
+          }),
+        ),
+      ),
+    draftOf: (comment: Comment): Draft => ({
+      key: crypto.randomUUID(),
+      changes: { comment: comment.id, version: comment.version },
+      ...wantedOf(comment),
+    }),
   }
 }
 

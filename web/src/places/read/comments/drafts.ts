@@ -8,8 +8,8 @@ export interface Draft {
   text: string
   asked?: number
   due?: string
-  /** The comment it changes; absent for a new one. */
-  changes?: number
+  /** The comment it changes, and how often that had been changed when it was begun; absent for a new one. */
+  changes?: { comment: number; version: number }
 }
 
 const name = (account: number, passage: number) => `comment/${account}/${passage}`
@@ -27,6 +27,16 @@ export function keptDraft(account: number, passage: number): Draft | undefined {
     return undefined
   }
 }
+
+const answer = (account: number, comment: number) => `comment/${account}/answer/${comment}`
+
+/** What somebody is answering to a comment. */
+export function keepAnswer(account: number, comment: number, text: string) {
+  if (text.trim()) localStorage.setItem(answer(account, comment), text)
+  else localStorage.removeItem(answer(account, comment))
+}
+
+export const keptAnswer = (account: number, comment: number) => localStorage.getItem(answer(account, comment)) ?? ''
 
 /** How many metres a point is on a page, once somebody has said how long a line there is. */
 const scale = (file: string, page: number) => `scale/${file}/${page}`

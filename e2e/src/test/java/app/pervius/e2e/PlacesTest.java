@@ -105,9 +105,20 @@ class PlacesTest {
         try (Browser browser = new Browser(Demo.address(), 390, 844)) {
             browser.signInAs("Henrike Solvangen").seeText("for your decision");
             assertThat((Long) browser.js("return document.documentElement.scrollWidth")).isLessThanOrEqualTo(390L);
-            browser.click(By.xpath("//article//a[normalize-space()='Stilling basin plan']")).see(By.cssSelector("canvas[role=img]"));
+            By sheet = By.cssSelector("canvas[role=img]");
+            browser.click(By.xpath("//article//a[normalize-space()='Stilling basin plan']")).see(sheet);
             browser.seeText("accepted with comments");
             assertThat((Long) browser.js("return document.documentElement.scrollWidth")).isLessThanOrEqualTo(390L);
+            // Bars to scroll with that come and go with the page's size once had the page drawn anew for ever.
+            browser.resize(390, 560).clickButton("Width").clickButton("Fit").see(sheet);
+            browser.js("window.drawn = 0; new MutationObserver(all => window.drawn += all.filter(m => m.target.tagName === 'CANVAS'"
+                    + " || [...m.addedNodes].some(n => n.tagName === 'CANVAS')).length)"
+                    + ".observe(document.querySelector('.frame'), {subtree: true, childList: true, attributes: true})");
+            browser.until("return document.querySelector('canvas[role=img]').offsetHeight > 100");
+            for (int looks = 0; looks < 40; looks++) {
+                browser.js("return new Promise(drawn => requestAnimationFrame(drawn))");
+            }
+            assertThat((Long) browser.js("return window.drawn")).isLessThanOrEqualTo(4L);
         }
     }
 }

@@ -117,6 +117,14 @@ class VoicesOnSheetsTest {
             reader.press("k").see(By.cssSelector(".card.at"));
             reader.press("g").until("return document.activeElement.closest('.card') !== null");
             reader.press("g").until("return document.activeElement.getAttribute('aria-label') === 'The sheet'");
+
+            // Escape leaves the field and loses nothing; signing out leaves nothing to whoever comes next.
+            reader.press("w").see(WORDS);
+            reader.press("Not sent.", Keys.ESCAPE);
+            assertThat(reader.see(WORDS).getAttribute("value")).isEqualTo("Not sent.");
+            String kept = "return Object.keys(localStorage).filter(k => k.startsWith('comment/')).length";
+            reader.until(kept + " === 1").clickButton("Sign out").seeText("Be somebody on Kestrel Weir");
+            assertThat(reader.js(kept)).isEqualTo(0L);
         }
     }
 

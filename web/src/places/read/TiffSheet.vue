@@ -1,0 +1,154 @@
+<script setup lang="ts">
+import { useEventListener, useResizeObserver } from '@vueuse/core'
+import { nextTick, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
+import { api, data, type Schemas } from '../../api/client'
+import { useKeys } from '../../keys'
+import { usePinching } from './pinching'
+import { pictureSurface, type Surface } from './surface'
+
+/** A TIFF: its pages one at a time, as pictures the server makes of them. */
+const props = defineProps<{ file: Schemas['PassageFile'] }>()
+const path = { id: props.file.folderFile }
+const pages = ref(0)
+const page = ref(1)
+const scale = ref(1)
+const trouble = ref('')
+const opening = ref(true)
+const moved = ref(0)
+const surface = shallowRef<Surface>()
+const frame = useTemplateRef<HTMLElement>('frame')
+useEventListener(frame, 'scroll', () => moved.value++, { passive: true })
+useResizeObserver(frame, () => moved.value++)
+
+onMounted(async () => {
+  try {
+    pages.value = (await data(api.GET('/api/files/{id}/pages', { params: { path } }))).pages
+  } catch (e) {
+    says(e)
+  }
+})
+const says = (e: unknown) => (trouble.value = `This file cannot be shown here: ${e instanceof Error ? e.message : String(e)}`)
+
+function drawn(event: Event) {
+  opening.value = false
+  trouble.value = ''
+  if (frame.value) surface.value = pictureSurface(frame.value, event.target as HTMLImageElement, () => page.value, goTo)
+  moved.value++
+}
+/** A picture does not say why it is not there; the call says. */
+async function failed() {
+  opening.value = false
+  surface.value = undefined
+  try {
+    await data(api.GET('/api/files/{id}/pages/{page}', { params: { path: { ...path, page: page.value } }, parseAs: 'blob' }))
+    says('it could not be drawn.')
+  } catch (e) {
+    says(e)
+  }
+}
+function goTo(to: number) {
+  const there = Math.min(pages.value, Math.max(1, Math.round(to) || 1))
+  if (there === page.value) return
+  opening.value = true
+  trouble.value = ''
+  surface.value = undefined
+  page.value = there
+}
+function goToTyped(field: HTMLInputElement) {
+  goTo(Number(field.value))
+  // What there is no page of becomes the nearest one.
+  field.value = String(page.value)
+}
+function by(factor: number) {
+  scale.value = Math.min(16, Math.max(0.05, scale.value * factor))
+  void nextTick(() => moved.value++)
+}
+function fit(what: 'page-fit' | 'page-width') {
+  const picture = frame.value?.querySelector('img')
+  if (!frame.value || !picture) return
+  const high = (frame.value.clientHeight - 24) / frame.value.clientWidth / (picture.naturalHeight / (picture.naturalWidth || 1) || 1)
+  by((what === 'page-fit' ? Math.min(1, high) : 1) / scale.value)
+}
+usePinching(frame, by)
+useKeys([
+  { key: 'PageDown', says: 'Next page', does: () => goTo(page.value + 1) },
+  { key: 'PageUp', says: 'Page before', does: () => goTo(page.value - 1) },
+  { key: 'Home', says: 'First page', does: () => goTo(1) },
+  { key: 'End', says: 'Last page', does: () => goTo(pages.value) },
+])
+defineExpose({ larger: () => by(1.25), smaller: () => by(0.8), fit, scale, surface, moved })
+</script>
+
+<template>
+  <div class="tiff">
+    <p v-if="trouble" class="note bad" role="alert">{{ trouble }} Download it to read it.</p>
+    <!-- eslint-disable-next-line vuejs-accessibility/no-noninteractive-tabindex -- what scrolls is reached by the keys -->
+    <div ref="frame" class="frame" tabindex="0" role="region" aria-label="The sheet">
+      <p v-if="opening && !trouble" class="quiet" role="status">Opening page {{ page }} …</p>
+      <img
+        v-if="pages && !(trouble && !opening)"
+        v-show="!opening"
+        :src="`/api/files/${file.folderFile}/pages/${page}`"
+        :alt="`Page ${page} of ${file.name}`"
+        :style="{ width: `${scale * 100}%` }"
+        @load="drawn"
+        @error="failed"
+      />
+    </div>
+    <div v-if="pages > 1" class="row tools" role="toolbar" aria-label="In this document">
+      <button type="button" class="act bare" :disabled="page <= 1" @click="goTo(page - 1)">Page before</button>
+      <label class="row"
+        >page
+        <input
+          class="page"
+          type="number"
+          min="1"
+          :max="pages"
+          :value="page"
+          aria-label="Page"
+          @change="goToTyped($event.target as HTMLInputElement)"
+        /><span class="quiet">of {{ pages }}</span></label
+      >
+      <button type="button" class="act bare" :disabled="page >= pages" @click="goTo(page + 1)">Next page</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.tiff {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr) auto;
+  grid-template-columns: minmax(0, 1fr);
+  min-height: 0;
+  flex: 1;
+}
+.frame {
+  grid-row: 2;
+  overflow: auto;
+  /* The title block of the room keeps its corner free. */
+  margin-right: 360px;
+  padding: 12px;
+}
+.frame img {
+  display: block;
+  background: var(--sheet);
+}
+.tools {
+  grid-row: 3;
+  padding: 3px 360px 3px 10px;
+  background: var(--sheet);
+  border-top: 1px solid var(--line);
+  min-height: 34px;
+}
+.page {
+  width: 5em;
+}
+@media (max-width: 900px) {
+  .frame {
+    margin-right: 0;
+  }
+  .tools {
+    padding-right: 10px;
+  }
+}
+</style>

@@ -51,24 +51,52 @@ async function pdf(url: string): Promise<Source> {
   }
 }
 
-async function picture(url: string): Promise<Source> {
-  await mustFit(url)
+async function bitmapOf(url: string) {
   const answer = await fetch(url)
-  if (!answer.ok) throw new Error(`the server answered ${answer.status}`)
-  const bitmap = await createImageBitmap(await answer.blob())
+  if (answer.ok) return createImageBitmap(await answer.blob())
+  const { detail } = (await answer.json().catch(() => ({}))) as { detail?: string }
+  throw new Error(detail ?? `the server answered ${answer.status}`)
+}
+
+/** Pages that are pictures and have no words. */
+function pictures(pages: number, page: (page: number) => Promise<ImageBitmap>): Source {
   return {
-    pages: 1,
-    size: () => Promise.resolve({ width: bitmap.width, height: bitmap.height }),
+    pages,
+    size: async (number) => {
+      const { width, height } = await page(number)
+      return { width, height }
+    },
     words: () => Promise.resolve(new Set<string>()),
-    draw(_, times) {
+    async draw(number, times) {
+      const bitmap = await page(number)
       const { canvas, context, read } = pixels(bitmap.width * times, bitmap.height * times)
       context.drawImage(bitmap, 0, 0, canvas.width, canvas.height)
-      return Promise.resolve(told(read()))
+      return told(read())
     },
-    close: () => bitmap.close(),
+    close: () => undefined,
   }
 }
 
-export const isDrawn = (mediaType: string) => ['application/pdf', 'image/png', 'image/jpeg'].includes(mediaType)
+async function picture(url: string): Promise<Source> {
+  await mustFit(url)
+  const bitmap = await bitmapOf(url)
+  return { ...pictures(1, () => Promise.resolve(bitmap)), close: () => bitmap.close() }
+}
 
-export const openSource = (url: string, mediaType: string) => (mediaType === 'application/pdf' ? pdf(url) : picture(url))
+async function tiff(url: string): Promise<Source> {
+  const at = url.replace(/content$/, 'pages')
+  const answer = await fetch(at)
+  const { pages, detail } = (await answer.json()) as { pages?: number; detail?: string }
+  if (!pages) throw new Error(detail ?? `the server answered ${answer.status}`)
+  let last: { number: number; bitmap: Promise<ImageBitmap> } | undefined
+  return pictures(pages, (number) => {
+    if (last?.number !== number) last = { number, bitmap: bitmapOf(`${at}/${number}`) }
+    return last.bitmap
+  })
+}
+
+export const isDrawn = (mediaType: string) => ['application/pdf', 'image/png', 'image/jpeg', 'image/tiff'].includes(mediaType)
+
+export function openSource(url: string, mediaType: string) {
+  return mediaType === 'application/pdf' ? pdf(url) : mediaType === 'image/tiff' ? tiff(url) : picture(url)
+}

@@ -155,6 +155,21 @@ public final class Browser implements AutoCloseable {
         return this;
     }
 
+    /** Two fingers on the middle of an element that go from so far apart to so far, in pixels. */
+    Browser pinch(By what, int from, int to) {
+        WebElement element = see(what);
+        int x = element.getRect().getX() + element.getRect().getWidth() / 2;
+        int y = element.getRect().getY() + element.getRect().getHeight() / 2;
+        driver.executeCdpCommand("Emulation.setTouchEmulationEnabled", Map.of("enabled", true, "maxTouchPoints", 2));
+        for (int step = 0; step <= 5; step++) {
+            int half = (from + (to - from) * step / 5) / 2;
+            driver.executeCdpCommand("Input.dispatchTouchEvent", Map.of("type", step == 0 ? "touchStart" : "touchMove", "touchPoints",
+                    List.of(Map.of("x", x - half, "y", y, "id", 0), Map.of("x", x + half, "y", y, "id", 1))));
+        }
+        driver.executeCdpCommand("Input.dispatchTouchEvent", Map.of("type", "touchEnd", "touchPoints", List.of()));
+        return this;
+    }
+
     /** Takes the focus from whatever has it, so that the screen's own keys work. */
     Browser leaveFields() {
         js("document.activeElement && document.activeElement.blur()");

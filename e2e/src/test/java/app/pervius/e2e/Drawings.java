@@ -1,9 +1,16 @@
 package app.pervius.e2e;
 
+import java.awt.Color;
+import java.awt.Graphics2D;
+import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import javax.imageio.IIOImage;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageWriter;
+import javax.imageio.stream.ImageOutputStream;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
@@ -40,6 +47,30 @@ final class Drawings {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    /** A scan of so many pages, each with another line across it. */
+    static Path scan(Path directory, String name, int pages) throws IOException {
+        Path file = directory.resolve(name);
+        ImageWriter writer = ImageIO.getImageWritersByFormatName("tiff").next();
+        try (ImageOutputStream out = ImageIO.createImageOutputStream(file.toFile())) {
+            writer.setOutput(out);
+            writer.prepareWriteSequence(null);
+            for (int page = 1; page <= pages; page++) {
+                BufferedImage picture = new BufferedImage(600, 400, BufferedImage.TYPE_BYTE_GRAY);
+                Graphics2D draw = picture.createGraphics();
+                draw.setBackground(Color.WHITE);
+                draw.clearRect(0, 0, 600, 400);
+                draw.setColor(Color.BLACK);
+                draw.drawLine(20, 90 * page, 580, 60 * page);
+                draw.dispose();
+                writer.writeToSequence(new IIOImage(picture, null, null), null);
+            }
+            writer.endWriteSequence();
+        } finally {
+            writer.dispose();
+        }
+        return file;
     }
 
     /** A one-page PDF with this text where its title block is. */

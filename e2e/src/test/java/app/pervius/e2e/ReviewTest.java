@@ -54,6 +54,10 @@ class ReviewTest {
             henrike.atTheDesk("Henrike Solvangen").see(By.xpath(ARTICLE + "[contains(., 'Mind the flow in the lower pool.')]"));
             decide(henrike, 1, "");
             kwabena.atTheDesk("Kwabena Adofori").see(By.xpath(ARTICLE + "[contains(., '2 answers needed')]"));
+            kwabena.click(By.xpath(ARTICLE + "//a[normalize-space()='Fish pass longitudinal section']"));
+            say(kwabena, "The pool is short.");
+            say(kwabena, "By two metres.");
+            kwabena.atTheDesk("Kwabena Adofori");
             decide(kwabena, 2, "clumsy words about the pool");
             kwabena.see(By.xpath(ARTICLE + "[contains(., 'comes to 2')]"));
             close(kwabena);
@@ -73,12 +77,34 @@ class ReviewTest {
                     .click(By.xpath(ARTICLE + "//button[normalize-space()='The author reads this']"));
             kwabena.see(By.xpath(ARTICLE
                     + "//li[contains(., 'Show the velocities')]//button[@aria-pressed='true'][normalize-space()='Reword']"));
+            joined(kwabena);
             kwabena.click(By.xpath(ARTICLE + "//button[contains(., 'Release to the author')]")).seeNone(By.xpath(ARTICLE))
                     .seeText("Published / For construction");
             author.seeText("Show the velocities in the lower pool.").seeNoText("clumsy words");
+            author.click(By.xpath("//a[contains(., '1 comment on the sheet')]")).click(By.cssSelector(".card .head"))
+                    .seeText("Two metres are missing in the pool.").seeNoText("By two metres.");
             assertThat(kwabena.consoleErrors()).isEmpty();
             assertThat(controller.consoleErrors()).isEmpty();
         }
+    }
+
+    /** In general, from the keyboard. */
+    private static void say(Browser reader, String words) {
+        reader.see(By.cssSelector("canvas[data-drawn]"));
+        reader.leaveFields().press("w").type(By.cssSelector(".draft textarea"), words + Keys.chord(Keys.CONTROL, Keys.ENTER))
+                .see(By.xpath("//li[contains(@class, 'card')][contains(., '" + words + "')]"));
+    }
+
+    /** Two that say the same are read as one. */
+    private static void joined(Browser lead) {
+        lead.click(By.xpath(ARTICLE + "//li[contains(., '2 comments on the sheet')]//a"));
+        lead.click(By.xpath("//li[contains(@class, 'card')][contains(., 'By two metres.')]/button")).clickButton("Join …");
+        lead.choose(By.cssSelector(".join select"), "Kwabena Adofori: The pool is short.");
+        lead.until("return document.querySelector('.join textarea').value === 'The pool is short.\\nBy two metres.'");
+        lead.see(By.cssSelector(".join textarea")).clear();
+        lead.type(By.cssSelector(".join textarea"), "Two metres are missing in the pool.").clickButton("Join them")
+                .seeText("Joined with what Kwabena Adofori said");
+        lead.atTheDesk("Kwabena Adofori");
     }
 
     @Test

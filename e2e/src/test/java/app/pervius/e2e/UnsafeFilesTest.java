@@ -106,6 +106,8 @@ class UnsafeFilesTest {
                 + "<script>document.title='ran'</script><image href='http://elsewhere.example/x.png'/></svg>"), "");
         set.put(Files.writeString(files.resolve("Multiplying.svg"), "<svg xmlns='http://www.w3.org/2000/svg'>"
                 + "<use href='#a'/>".repeat(300) + "</svg>"), "repeats too many parts");
+        set.put(Files.write(files.resolve("Ring of pages.tif"), new byte[] {'I', 'I', 42, 0, 8, 0, 0, 0, 0, 0, 8, 0, 0, 0}),
+                "Its pages lead back to one another");
         return set;
     }
 

@@ -2,6 +2,7 @@ package app.pervius.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.List;
@@ -21,16 +22,20 @@ class VoicesOnSheetsTest {
     @TempDir
     Path files;
 
-    /** Hands in a file, and opens it as one who has it to decide. */
     private Browser opened(String title) {
+        return reading(opened(title, Drawings.pdf(files, title + ".pdf")));
+    }
+
+    /** Hands in a file, and opens it as one who has it to decide. */
+    private static Browser opened(String title, Path file) {
         try (Browser originator = new Browser(Demo.address())) {
             originator.signInAs("Bảo Trần Vĩnh").open("/folders").seeText("Civil design");
             originator.click(By.xpath("//*[@role='treeitem'][normalize-space(.)='Drawingswip']"));
-            originator.chooseFiles(List.of(Drawings.pdf(files, title + ".pdf"))).clickButton("Send").seeText("Received as");
+            originator.chooseFiles(List.of(file)).clickButton("Send").seeText("Received as");
         }
         Browser reader = new Browser(Demo.address());
         reader.atTheDesk("Kwabena Adofori").click(By.xpath("//article//a[normalize-space()='" + title + "']"));
-        return reading(reader);
+        return reader;
     }
 
     private static Browser reading(Browser reader) {
@@ -125,6 +130,38 @@ class VoicesOnSheetsTest {
             String kept = "return Object.keys(localStorage).filter(k => k.startsWith('comment/')).length";
             reader.until(kept + " === 1").clickButton("Sign out").seeText("Be somebody on Kestrel Weir");
             assertThat(reader.js(kept)).isEqualTo(0L);
+        }
+    }
+
+    @Test
+    void aScanIsReadPageByPageAndMarkedWhereItIsShown() throws IOException {
+        Path scan = Drawings.scan(files, "Scanned survey.tif", 3);
+        try (Browser reader = opened("Scanned survey", scan)) {
+            By second = By.cssSelector("img[alt='Page 2 of Scanned survey.tif']");
+            reader.see(By.cssSelector("img[alt='Page 1 of Scanned survey.tif']"));
+            reader.leaveFields().press(Keys.PAGE_DOWN).see(second);
+            reader.click(tool("Box")).drag(PAD, -60, -80, 90, 60);
+            reader.type(WORDS, "This line is blurred.").clickButton("Say it").see(card("This line is blurred."));
+            reader.until(drawn(reader, ".length === 1"));
+            reader.leaveFields().press(Keys.HOME).see(By.cssSelector("img[alt='Page 1 of Scanned survey.tif']"));
+            reader.until(drawn(reader, ".length === 0"));
+            reader.press(Keys.END).see(By.cssSelector("img[alt='Page 3 of Scanned survey.tif']"));
+            // From the margin to its place, which is on another page.
+            reader.press("k").see(second);
+            reader.until(drawn(reader, ".length === 1"));
+            assertThat(reader.consoleErrors()).isEmpty();
+        }
+    }
+
+    @Test
+    void twoFingersEnlargeTheSheet() {
+        try (Browser reader = opened("Marked by fingers")) {
+            String shown = "Number([...document.querySelectorAll('header .mono')]"
+                    + ".map(e => e.textContent.match(/^(\\d+)%$/)?.[1]).find(Boolean))";
+            double before = ((Number) reader.js("return " + shown)).doubleValue();
+            reader.pinch(By.cssSelector("[aria-label='The sheet']"), 40, 120);
+            reader.until("return " + shown + " > " + before * 2.5);
+            assertThat(reader.js("return window.visualViewport.scale")).as("the window itself is not enlarged").isEqualTo(1L);
         }
     }
 

@@ -3,6 +3,7 @@ package app.pervius.server;
 import app.pervius.server.integrity.Integrity;
 import app.pervius.server.signing.LockedOut;
 import app.pervius.server.store.DataDirectory;
+import app.pervius.server.store.NewerData;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
@@ -158,6 +159,7 @@ public class Pervius {
                     Files.copy(path, there);
                 }
             }
+            DataDirectory.closeToOthers(to);
         }
 
         /** Removes what an earlier demo left, unless a Pervius is still running on it. */
@@ -168,6 +170,8 @@ public class Pervius {
             if (!Files.exists(data.resolve("pervius.lock"))) {
                 throw new IOException("it was not made by Pervius");
             }
+            // Made before data directories were one's own.
+            DataDirectory.closeToOthers(data);
             try (FileChannel held = DataDirectory.lock(data); Stream<Path> below = Files.walk(data)) {
                 assert held.isOpen();
                 for (Path path : below.sorted(Comparator.reverseOrder()).toList()) {
@@ -176,7 +180,7 @@ public class Pervius {
                     }
                 }
             } catch (DataDirectory.NotUsable e) {
-                throw new IOException("a Pervius is running on it", e);
+                throw new IOException(e.getMessage().replaceFirst("\\.$", ""), e);
             }
         }
     }
@@ -241,6 +245,10 @@ public class Pervius {
         /** The work is done: the data is free for others. */
         void finish() {
             application().close();
+            giveBack();
+        }
+
+        private void giveBack() {
             try {
                 Objects.requireNonNull(held).close();
             } catch (IOException e) {
@@ -272,7 +280,13 @@ public class Pervius {
             all.put("server.port", port);
             all.putAll(settings);
             // As arguments, because those win over what the application itself has set.
-            running = application.run(all.entrySet().stream().map(e -> "--" + e.getKey() + "=" + e.getValue()).toArray(String[]::new));
+            try {
+                running = application.run(all.entrySet().stream().map(e -> "--" + e.getKey() + "=" + e.getValue()).toArray(String[]::new));
+            } catch (RuntimeException e) {
+                NewerData newer = NewerData.in(e).orElseThrow(() -> e);
+                giveBack();
+                return refuse(String.valueOf(newer.getMessage()));
+            }
             return 0;
         }
 

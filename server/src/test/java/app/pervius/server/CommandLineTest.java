@@ -12,10 +12,13 @@ import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.accounts.Passwords;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -67,6 +70,41 @@ class CommandLineTest {
     }
 
     @Test
+    void aDataDirectoryOthersCanReadIsRefusedWithTheCommandThatMendsIt() throws IOException {
+        Path data = Files.createDirectory(directory.resolve("open"));
+        Files.setPosixFilePermissions(data, PosixFilePermissions.fromString("rwxr-x---"));
+        assertThat(run("serve", "--data", data.toString(), "--port", "0")).isEqualTo(new Ended(2, "The data directory " + data
+                + " can be read by others on this machine. Close it to them: chmod 700 " + data));
+        assertThat(data).isEmptyDirectory();
+    }
+
+    @Test
+    void aDataDirectoryThatIsMadeIsOnesOwn() throws Exception {
+        Path data = directory.resolve("made/here");
+        DataDirectory.lock(data).close();
+        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(data))).isEqualTo("rwx------");
+        DataDirectory.lock(data).close();
+    }
+
+    @Test
+    void whatANewerPerviusHasWrittenIsRefusedAndLeftAsItIs() {
+        Path data;
+        try (Running.App app = Running.start("serve", Map.of())) {
+            data = app.data();
+            app.bean(JdbcClient.class).sql("""
+                    insert into "flyway_schema_history" select 999, '999', 'more than is known', "type", "script", "checksum",
+                    "installed_by", "installed_on", 0, true from "flyway_schema_history" where "version" = '1'""").update();
+        }
+        for (String command : List.of("serve", "check")) {
+            List<String> arguments = new ArrayList<>(List.of(command, "--data", data.toString()));
+            arguments.addAll(command.equals("serve") ? List.of("--port", "0") : List.of());
+            Ended ended = run(arguments.toArray(String[]::new));
+            assertThat(ended.code()).as(command).isEqualTo(2);
+            assertThat(ended.said()).as(command).startsWith("The data directory was written by a newer Pervius (step 999").hasLineCount(1);
+        }
+    }
+
+    @Test
     void theDemoEmptiesNothingThatIsNotItsOwn() throws IOException {
         Path precious = Files.writeString(directory.resolve("precious.txt"), "not a demo");
         assertThat(run("demo", "--data", directory.toString(), "--port", "0").code()).isEqualTo(2);
@@ -74,11 +112,14 @@ class CommandLineTest {
     }
 
     @Test
-    void aDemoBeginsWithDataThatWasMadeBefore() {
+    void aDemoBeginsWithDataThatWasMadeBefore() throws Exception {
         Path made = directory.resolve("made");
         assertThat(run("demo", "--data", made.toString(), "--port", "0", "--only-make", "--setting", "pervius.demo.whole=false").code())
                 .isZero();
         Path copy = directory.resolve("copy");
+        DataDirectory.lock(copy).close();
+        // As demos were made once.
+        Files.setPosixFilePermissions(copy, PosixFilePermissions.fromString("rwxr-xr-x"));
         assertThat(run("demo", "--data", copy.toString(), "--made", made.toString(), "--port", "0", "--only-make").code()).isZero();
         try (Running.App app = Running.startOn(copy, "demo", Map.of())) {
             Client mirela = app.as("Mirela Draganova");

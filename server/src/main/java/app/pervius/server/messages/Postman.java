@@ -186,8 +186,13 @@ class Postman implements Channel {
         return String.valueOf(innermost.getMessage()).strip();
     }
 
+    /** What no other installation's mails are named after: mailboxes take two of one name for the same. */
+    private String home() {
+        return secrets.sign("Message-ID").substring(0, 16) + ".pervius";
+    }
+
     private MimeMessage letter(JavaMailSender sender, String key, Message message) throws MessagingException, UnsupportedEncodingException {
-        Letter letter = new Letter(sender.createMimeMessage().getSession(), "<" + key + "@pervius>");
+        Letter letter = new Letter(sender.createMimeMessage().getSession(), "<" + key + "@" + home() + ">");
         letter.setFrom(new InternetAddress(from, "Pervius", StandardCharsets.UTF_8.name()));
         InternetAddress recipient = new InternetAddress(message.recipient);
         recipient.validate();
@@ -215,7 +220,7 @@ class Postman implements Channel {
         // What is told of one submission reads as one thread.
         Matcher submission = OF_SUBMISSION.matcher(message.messageKey);
         if (submission.lookingAt()) {
-            letter.setHeader("References", "<submission-" + submission.group(1) + "@pervius>");
+            letter.setHeader("References", "<submission-" + submission.group(1) + "@" + home() + ">");
         }
         return letter;
     }

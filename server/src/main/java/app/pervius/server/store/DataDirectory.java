@@ -10,9 +10,15 @@ import java.nio.channels.OverlappingFileLockException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.PosixFileAttributeView;
+import java.nio.file.attribute.PosixFilePermission;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.util.Set;
 
 /** The one directory everything of an installation lies in. */
 public record DataDirectory(Path path) {
+
+    private static final Set<PosixFilePermission> OWN = PosixFilePermissions.fromString("rwx------");
 
     /** Why a data directory cannot be used, in one sentence for the person who started Pervius. */
     public static final class NotUsable extends Exception {
@@ -23,8 +29,15 @@ public record DataDirectory(Path path) {
 
     /** Makes the directory if need be and locks it for this process until {@code close}. */
     public static FileChannel lock(Path path) throws NotUsable {
+        boolean made = !Files.exists(path);
         try {
             Files.createDirectories(path);
+            if (made) {
+                closeToOthers(path);
+            } else if (isOpenToOthers(path)) {
+                throw new NotUsable("The data directory " + path + " can be read by others on this machine. Close it to them: chmod 700 "
+                        + path);
+            }
         } catch (IOException e) {
             throw new NotUsable("The data directory " + path + " cannot be made: " + reason(e) + ".");
         }
@@ -41,6 +54,18 @@ public record DataDirectory(Path path) {
         } catch (IOException e) {
             throw new NotUsable("The data directory " + path + " cannot be written to: " + reason(e) + ".");
         }
+    }
+
+    /** Has nobody but the user it belongs to look into it, whatever this process gives others by default. */
+    public static void closeToOthers(Path path) throws IOException {
+        if (Files.isDirectory(path) && Files.getFileStore(path).supportsFileAttributeView(PosixFileAttributeView.class)) {
+            Files.setPosixFilePermissions(path, OWN);
+        }
+    }
+
+    private static boolean isOpenToOthers(Path path) throws IOException {
+        return Files.isDirectory(path) && Files.getFileStore(path).supportsFileAttributeView(PosixFileAttributeView.class)
+                && !OWN.containsAll(Files.getPosixFilePermissions(path));
     }
 
     private static String reason(IOException e) {

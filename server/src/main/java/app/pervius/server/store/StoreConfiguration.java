@@ -10,6 +10,7 @@ import javax.sql.DataSource;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.beans.factory.config.BeanFactoryPostProcessor;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnMissingBean;
+import org.springframework.boot.flyway.autoconfigure.FlywayMigrationStrategy;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.transaction.PlatformTransactionManager;
@@ -22,6 +23,11 @@ class StoreConfiguration {
     @Bean
     static BeanFactoryPostProcessor reservingFiles() {
         return beans -> ReservingFiles.register();
+    }
+
+    @Bean
+    FlywayMigrationStrategy bringOver() {
+        return NewerData::bringOver;
     }
 
     @Bean

@@ -76,7 +76,9 @@ class MailWireTest {
             return null;
         }).when(messages).sent(anyLong(), any());
         when(messages.findAllById(any())).thenReturn(List.of(first, second));
-        postman = new Postman(messages, mail, Instant::now, mock(Secrets.class), paces, mock(), mock(), mock(),
+        Secrets secrets = mock();
+        when(secrets.sign("Message-ID")).thenReturn("0123456789abcdefghij");
+        postman = new Postman(messages, mail, Instant::now, secrets, paces, mock(), mock(), mock(),
                 "pervius@kwb.example");
     }
 
@@ -155,12 +157,12 @@ class MailWireTest {
         assertThat(headers.get("subject").asString()).isEqualTo(first.subject);
         assertThat(mail.get("to").valueStream().map(JsonNode::asString)).containsExactly("tomasz@kwb.example", "mirela@kwb.example");
         assertThat(mail.get("cc").valueStream().map(JsonNode::asString)).containsExactly("aoife@kwb.example");
-        assertThat(headers.get("message-id").asString()).isEqualTo("<41@pervius>");
+        assertThat(headers.get("message-id").asString()).isEqualTo("<41@0123456789abcdef.pervius>");
         assertThat(headers.get("importance").asString()).isEqualTo("high");
         assertThat(headers.get("reply-to").asString()).isEqualTo("control@kwb.example");
         assertThat(headers.get("auto-submitted").asString()).isEqualTo("auto-generated");
         assertThat(headers.get("list-id").asString()).isEqualTo("<project-3.pervius>");
-        assertThat(headers.get("references").asString()).isEqualTo("<submission-17@pervius>");
+        assertThat(headers.get("references").asString()).isEqualTo("<submission-17@0123456789abcdef.pervius>");
         assertThat(mail.get("plain").asString().replace("\r\n", "\n").strip()).isEqualTo(first.text.strip());
         assertThat(mail.get("html").asString()).contains("Dear Tomasz Łęgowicz", "href=\"http://pervius.example/read/1\"",
                 "&lt;b&gt;not bold&lt;/b&gt; &amp; so").doesNotContain("<b>not");
@@ -193,7 +195,7 @@ class MailWireTest {
         assertThat(first.sentAt).isNotNull();
         assertThat(second.sentAt).isNotNull();
         send();
-        assertThat(idsReceived).containsExactly("<41@pervius>", "<42@pervius>");
+        assertThat(idsReceived).containsExactly("<41@0123456789abcdef.pervius>", "<42@0123456789abcdef.pervius>");
     }
 
     @Test
@@ -206,7 +208,8 @@ class MailWireTest {
         send();
         assertThat(first.sentAt).isNotNull();
         assertThat(second.sentAt).isNotNull();
-        assertThat(idsReceived).as("a mailbox knows the second copy by its id").filteredOn("<41@pervius>"::equals).hasSize(2);
+        assertThat(idsReceived).as("a mailbox knows the second copy by its id")
+                .filteredOn("<41@0123456789abcdef.pervius>"::equals).hasSize(2);
     }
 
     @Test

@@ -54,6 +54,7 @@ class PostmanTest {
         message.text = "Dear Tomasz Łęgowicz";
         message.madeAt = NOW;
         when(messages.findAllById(any())).thenReturn(List.of(message));
+        when(secrets.sign("Message-ID")).thenReturn("0123456789abcdefghij");
         when(mail.getIfAvailable()).thenReturn(sender);
         when(mail.getObject()).thenReturn(sender);
         when(sender.createMimeMessage()).thenAnswer(call -> new MimeMessage(Session.getInstance(new Properties())));
@@ -100,7 +101,7 @@ class PostmanTest {
         verify(sender, times(2)).send(sent.capture());
         for (MimeMessage[] letters : sent.getAllValues()) {
             letters[0].saveChanges();
-            assertThat(letters[0].getMessageID()).isEqualTo("<42@pervius>");
+            assertThat(letters[0].getMessageID()).isEqualTo("<42@0123456789abcdef.pervius>");
         }
     }
 
@@ -113,7 +114,7 @@ class PostmanTest {
         ArgumentCaptor<MimeMessage[]> sent = ArgumentCaptor.forClass(MimeMessage[].class);
         verify(sender).send(sent.capture());
         MimeMessage letter = sent.getValue()[0];
-        assertThat(letter.getHeader("References")).containsExactly("<submission-77@pervius>");
+        assertThat(letter.getHeader("References")).containsExactly("<submission-77@0123456789abcdef.pervius>");
         assertThat(letter.getHeader("Auto-Submitted")).containsExactly("auto-generated");
         assertThat(letter.getHeader("List-Id")).containsExactly("<project-3.pervius>");
     }
@@ -121,6 +122,7 @@ class PostmanTest {
     @Test
     void withoutAMailServerTheChannelIsClosed() {
         assertThat(postman.open()).isTrue();
+        when(secrets.sign("Message-ID")).thenReturn("0123456789abcdefghij");
         when(mail.getIfAvailable()).thenReturn(null);
         assertThat(postman.open()).isFalse();
     }

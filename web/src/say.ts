@@ -82,3 +82,6 @@ export function size(bytes: number): string {
 export function count(n: number, one: string, many = `${one}s`): string {
   return `${n} ${n === 1 ? one : many}`
 }
+
+/** Why something went wrong, as the end of a sentence that is closed by whoever says it. */
+export const reason = (e: unknown) => (e instanceof Error ? e.message : String(e)).replace(/\.+$/, '')

@@ -2,7 +2,7 @@
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import type { Schemas } from '../../api/client'
 import { useKeys } from '../../keys'
-import { count, size } from '../../say'
+import { count, reason, size } from '../../say'
 import { fill, useBoxing } from './boxing'
 import { Panning } from './panning'
 import { usePinching } from './pinching'
@@ -45,7 +45,7 @@ onMounted(async () => {
     pdf.value = await open.ready
     locked.value = undefined
   } catch (e) {
-    trouble.value = `This file cannot be shown here: ${e instanceof Error ? e.message : String(e)}. Download it to read it.`
+    trouble.value = `This file cannot be shown here: ${reason(e)}. Download it to read it.`
   }
 })
 onBeforeUnmount(() => open?.close())

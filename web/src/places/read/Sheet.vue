@@ -2,7 +2,7 @@
 import { useEventListener, useResizeObserver } from '@vueuse/core'
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import type { Schemas } from '../../api/client'
-import { size } from '../../say'
+import { reason, size } from '../../say'
 import PdfSheet from './PdfSheet.vue'
 import TiffSheet from './TiffSheet.vue'
 import { mustFit } from './pictureSize'
@@ -51,7 +51,7 @@ onMounted(async () => {
       text.value = await answer.text()
     }
   } catch (e) {
-    trouble.value = `This file cannot be shown here: ${e instanceof Error ? e.message : String(e)}. Download it to read it.`
+    trouble.value = `This file cannot be shown here: ${reason(e)}. Download it to read it.`
   }
 })
 

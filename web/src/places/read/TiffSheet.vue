@@ -4,6 +4,7 @@ import { nextTick, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import { api, data, type Schemas } from '../../api/client'
 import { useKeys } from '../../keys'
 import { usePinching } from './pinching'
+import { reason } from '../../say'
 import { pictureSurface, type Surface } from './surface'
 
 /** A TIFF: its pages one at a time, as pictures the server makes of them. */
@@ -27,7 +28,7 @@ onMounted(async () => {
     says(e)
   }
 })
-const says = (e: unknown) => (trouble.value = `This file cannot be shown here: ${e instanceof Error ? e.message : String(e)}`)
+const says = (e: unknown) => (trouble.value = `This file cannot be shown here: ${reason(e)}.`)
 
 function drawn(event: Event) {
   opening.value = false
@@ -41,7 +42,7 @@ async function failed() {
   surface.value = undefined
   try {
     await data(api.GET('/api/files/{id}/pages/{page}', { params: { path: { ...path, page: page.value } }, parseAs: 'blob' }))
-    says('it could not be drawn.')
+    says('it could not be drawn')
   } catch (e) {
     says(e)
   }

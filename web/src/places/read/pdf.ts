@@ -116,6 +116,8 @@ export function openPdf(url: string, frame: HTMLDivElement, name: string, told: 
   function setScale(scale: Scale) {
     wanted = scale
     viewer.currentScaleValue = typeof scale === 'string' ? scale : String(Math.min(MOST, Math.max(LEAST, scale)))
+    // A strip of kilometres that fitted would be a line of less than a pixel, of which nothing is drawn.
+    if (viewer.currentScale < LEAST) viewer.currentScale = LEAST
   }
 
   function zoomBy(factor: number, around?: [number, number]) {

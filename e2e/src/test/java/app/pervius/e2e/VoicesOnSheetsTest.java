@@ -22,20 +22,20 @@ class VoicesOnSheetsTest {
     @TempDir
     Path files;
 
-    private Browser opened(String title) {
-        return reading(opened(title, Drawings.pdf(files, title + ".pdf")));
-    }
-
-    /** Hands in a file, and opens it as one who has it to decide. */
-    private static Browser opened(String title, Path file) {
+    private static void handIn(Path file) {
         try (Browser originator = new Browser(Demo.address())) {
             originator.signInAs("Bảo Trần Vĩnh").open("/folders").seeText("Civil design");
             originator.click(By.xpath("//*[@role='treeitem'][normalize-space(.)='Drawingswip']"));
             originator.chooseFiles(List.of(file)).clickButton("Send").seeText("Received as");
         }
+    }
+
+    /** Hands in a file, and opens it as one who has it to decide. */
+    private Browser opened(String title) {
+        handIn(Drawings.pdf(files, title + ".pdf"));
         Browser reader = new Browser(Demo.address());
         reader.atTheDesk("Kwabena Adofori").click(By.xpath("//article//a[normalize-space()='" + title + "']"));
-        return reader;
+        return reading(reader);
     }
 
     private static Browser reading(Browser reader) {
@@ -135,8 +135,10 @@ class VoicesOnSheetsTest {
 
     @Test
     void aScanIsReadPageByPageAndMarkedWhereItIsShown() throws IOException {
-        Path scan = Drawings.scan(files, "Scanned survey.tif", 3);
-        try (Browser reader = opened("Scanned survey", scan)) {
+        handIn(Drawings.scan(files, "Scanned survey.tif", 3));
+        try (Browser reader = new Browser(Demo.address())) {
+            reader.signInAs("Mirela Draganova").open("/passages").click(By.xpath("//a[normalize-space()='Scanned survey']"))
+                    .click(By.xpath("//a[normalize-space()='Read']"));
             By second = By.cssSelector("img[alt='Page 2 of Scanned survey.tif']");
             reader.see(By.cssSelector("img[alt='Page 1 of Scanned survey.tif']"));
             reader.leaveFields().press(Keys.PAGE_DOWN).see(second);

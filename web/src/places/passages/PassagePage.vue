@@ -107,7 +107,7 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
       <span v-if="passage.at.heldBy" class="quiet">with {{ passage.at.heldBy }}</span>
       <Due :at="passage.at.due" />
       <RouterLink v-if="sheet.value.value.document" class="act" :to="`/documents/${sheet.value.value.document}`">Document</RouterLink>
-      <RouterLink v-if="passage.readFile !== undefined" class="act" :to="`/read/${passage.id}`">Read</RouterLink>
+      <RouterLink v-if="passage.files.length" class="act" :to="`/read/${passage.id}`">Read</RouterLink>
       <button
         v-if="session.controls && passage.at.state === 'DONE' && passage.decision"
         class="act"

@@ -30,6 +30,9 @@ const late = (due?: string) => !!due && due < new Date().toLocaleDateString('sv'
 </template>
 
 <style scoped>
+.asked {
+  margin-top: 8px;
+}
 .asked li {
   display: flex;
   gap: 12px;

@@ -100,7 +100,7 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
     <header>
       <h1>
         <ShelfMark :passage="passage.id" /><Num :number="passage.names.number" :revision="passage.names.revision" />
-        <span>{{ passage.names.title }}</span>
+        <span class="named">{{ passage.names.title }}</span>
       </h1>
       <StationStrip :passage="passage" />
       <strong :class="{ error: passage.at.state === 'STOPPED' }">{{ whereInWords(passage) }}</strong>
@@ -239,7 +239,7 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
           <ul class="files">
             <li v-for="file in passage.files" :key="file.folderFile">
               <a :href="`/api/files/${file.folderFile}/content`" target="_blank" rel="noopener">{{ file.name }}</a>
-              <span class="quiet">{{ size(file.size) }}</span>
+              <span class="quiet named">{{ size(file.size) }}</span>
             </li>
           </ul>
           <dl>
@@ -290,6 +290,9 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
 </template>
 
 <style scoped>
+.named {
+  margin-left: 8px;
+}
 .sheet {
   display: grid;
   gap: 12px;

@@ -46,15 +46,16 @@ nav {
   display: flex;
   gap: 6px;
   overflow-x: auto;
-  scroll-padding: 0 370px 0 10px;
-  padding: 6px 360px 6px 10px;
+  scroll-padding: 0 10px;
+  /* The title block of the room keeps its corner free. */
+  margin-right: 360px;
+  padding: 6px 10px;
   background: var(--sheet);
   border-top: 1px solid var(--line);
 }
 @media (max-width: 900px) {
   nav {
-    scroll-padding-right: 10px;
-    padding-right: 10px;
+    margin-right: 0;
   }
 }
 button {

@@ -218,6 +218,7 @@ watch([shown, unfolded, () => !!draft.value], () => void nextTick(() => marks.va
       </span>
       <button class="act" type="button" title="Say something in general" @click="write()">Say</button>
     </div>
+    <p v-if="drawing.beside.value" class="note" role="status">A mark begins on the page.</p>
     <div v-if="unfolded" id="comments-list" ref="list" class="list">
       <Trouble :problem="comments.loaded.problem.value" :again="comments.loaded.load" />
       <Trouble :problem="problem" />

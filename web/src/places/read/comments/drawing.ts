@@ -18,12 +18,15 @@ export function useDrawing(surface: () => Surface | undefined, drawn: (place: Pl
   const place = shallowRef<Place>()
   /** Where the next point would be put, in pixels of the window. */
   const cross = ref<[x: number, y: number]>()
+  /** Something was pressed where there is no page. */
+  const beside = ref(false)
   let pressed: [number, number] | undefined
 
   function begin(which: Shape | undefined) {
     shape.value = which
     place.value = undefined
     cross.value = undefined
+    beside.value = false
     pressed = undefined
   }
 
@@ -60,9 +63,11 @@ export function useDrawing(surface: () => Surface | undefined, drawn: (place: Pl
     shape,
     place,
     cross,
+    beside,
     begin,
     press(x: number, y: number) {
       const there = at(x, y)
+      beside.value = !there
       if (!there) return
       if (!place.value) pressed = [x, y]
       put(there.page, there.point)

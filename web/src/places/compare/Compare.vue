@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { computed, onMounted, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, data, type Passage, Problem } from '../../api/client'
+import { api, data, type Passage } from '../../api/client'
 import { useKeys } from '../../keys'
 import { useLoaded } from '../../load'
 import Num from '../../parts/Num.vue'
 import Trouble from '../../parts/Trouble.vue'
+import Another from './Another.vue'
 import PageComparison from './PageComparison.vue'
 import { previousOf } from './previous'
 import { isDrawn } from './source'
@@ -15,23 +16,30 @@ import TextComparison from './TextComparison.vue'
 const route = useRoute()
 const router = useRouter()
 const asked = (id: number) => data(api.GET('/api/passages/{id}', { params: { path: { id } } }))
-/** Against the one that is named, or else the one its document came as the time before. */
-const both = useLoaded(async (): Promise<[Passage, Passage]> => {
+/** Against the one that is named, or else the one its document came as the time before; it alone where there is none. */
+const both = useLoaded(async (): Promise<Passage[]> => {
   const now = await asked(Number(route.params.now))
   const named = route.params.before ? (await asked(Number(route.params.before))).row.passage : undefined
   const before = named ?? previousOf(now.row.passage, now.cycles)
-  if (!before) throw new Problem(404, 'first-revision', 'This is the first time this document comes; there is nothing to compare it with.')
-  return [before, now.row.passage]
+  return before ? [before, now.row.passage] : [now.row.passage]
 })
 onMounted(both.load)
 watch(() => [route.params.before, route.params.now], both.load)
+const later = computed(() => both.value.value?.at(-1))
+const alone = computed(() => both.value.value?.length === 1)
+/** Another one is being chosen. */
+const choosing = ref(false)
+function against(other: number) {
+  choosing.value = false
+  void router.push(`/compare/${other}/${route.params.now}`)
+}
 
-function side(of: Passage) {
-  const file = of.files[of.readFile ?? 0]
+function side(of?: Passage) {
+  const file = of?.files[of.readFile ?? 0]
   return file && { url: `/api/files/${file.folderFile}/content`, mediaType: file.mediaType, name: file.name }
 }
-const before = computed(() => both.value.value && side(both.value.value[0]))
-const now = computed(() => both.value.value && side(both.value.value[1]))
+const before = computed(() => (alone.value ? undefined : side(both.value.value?.[0])))
+const now = computed(() => side(later.value))
 const names = computed(() => {
   const [a, b] = both.value.value ?? []
   const alike = a?.names.number === b?.names.number && a?.names.revision !== b?.names.revision
@@ -63,10 +71,15 @@ useKeys([{ key: 'Escape', says: 'Back to reading', does: back }])
         </span>
       </template>
       <span class="grow" />
-      <button class="act bare" type="button" @click="turn">The other way round</button>
+      <button v-if="!alone" class="act bare" type="button" :aria-expanded="choosing" @click="choosing = !choosing">
+        With another one …
+      </button>
+      <button v-if="!alone" class="act bare" type="button" @click="turn">The other way round</button>
     </header>
     <Trouble :problem="both.problem.value" :again="both.load" />
-    <p v-if="!kind && !both.problem.value" class="quiet pad" role="status">Opening …</p>
+    <p v-if="alone" class="pad">This is the first time this document comes. Choose what it is compared with.</p>
+    <Another v-if="later && (alone || choosing)" :project="later.project" :but="later.id" @chosen="against" @left="choosing = false" />
+    <p v-if="!kind && !alone && !both.problem.value" class="quiet pad" role="status">Opening …</p>
     <PageComparison v-if="kind === 'pages' && before && now" :key="before.url + now.url" :before="before" :now="now" :names="names" />
     <TextComparison
       v-else-if="kind === 'text' && before && now"

@@ -75,7 +75,7 @@ const { height: blockHeight } = useElementSize(() => block.value?.$el as HTMLEle
 /** What it is compared with, if it has come before. */
 const previous = computed(() => passage.value && previousOf(passage.value, sheet.value.value?.cycles ?? []))
 function compare() {
-  if (previous.value) void router.push(`/compare/${id.value}`)
+  void router.push(`/compare/${id.value}`)
 }
 
 const larger = () => read.value?.larger()
@@ -103,8 +103,8 @@ useKeys([
         <Num :number="passage.names.number" :revision="passage.names.revision" />
         <strong class="clip">{{ passage.names.title }}</strong>
         <RouterLink class="act bare" :to="`/passages/${passage.id}`">Passage</RouterLink>
-        <button v-if="previous" class="act bare" type="button" @click="compare">
-          What changed since {{ previous.names.revision ?? 'before' }}
+        <button class="act bare" type="button" @click="compare">
+          {{ previous ? `What changed since ${previous.names.revision ?? 'before'}` : 'Compare …' }}
         </button>
       </template>
       <span class="grow" />

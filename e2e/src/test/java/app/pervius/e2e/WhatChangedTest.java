@@ -65,6 +65,12 @@ class WhatChangedTest {
             reader.clickButton("The other way round").until("return [...document.querySelectorAll('nav[aria-label=Pages] .act')]"
                     + ".filter(b => b.textContent.includes('taken out')).length === 2");
             reader.open("/compare/" + longer).seeText("This is the first time this document comes");
+            // Any other is chosen instead, by keys alone.
+            reader.until("return document.activeElement.placeholder?.includes('title')").press("Short schedule")
+                    .see(By.xpath("//ul[@aria-label='Revisions found']//button[contains(., 'Short schedule')]"));
+            reader.press(Keys.ENTER).until("return location.pathname === '/compare/" + shorter + "/" + longer + "'")
+                    .see(By.cssSelector("nav[aria-label=Pages]"));
+            reader.clickButton("With another one …").press("no such thing anywhere").seeText("No other revision of this project has that.");
         }
     }
 

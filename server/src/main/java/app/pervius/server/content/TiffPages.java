@@ -104,8 +104,9 @@ public class TiffPages {
             ByteArrayOutputStream png = new ByteArrayOutputStream();
             ImageIO.write(drawn(reader, page - 1), "png", png);
             return png.toByteArray();
-        } catch (IIOException | RuntimeException e) {
-            // The reader says what is broken in words for programmers, and throws what comes.
+        } catch (IIOException | RuntimeException | OutOfMemoryError e) {
+            // The reader says what is broken in words for programmers, and throws what comes; what is packed in a page may claim to be
+            // larger than the page.
             throw new Unreadable("Page " + page + " is broken, or packed in a way that is not read here.");
         } finally {
             reader.dispose();

@@ -10,7 +10,6 @@ import java.nio.channels.OverlappingFileLockException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.nio.file.attribute.PosixFileAttributeView;
 import java.nio.file.attribute.PosixFilePermission;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.Set;
@@ -58,13 +57,17 @@ public record DataDirectory(Path path) {
 
     /** Has nobody but the user it belongs to look into it, whatever this process gives others by default. */
     public static void closeToOthers(Path path) throws IOException {
-        if (Files.isDirectory(path) && Files.getFileStore(path).supportsFileAttributeView(PosixFileAttributeView.class)) {
+        if (Files.isDirectory(path) && hasOwners(path)) {
             Files.setPosixFilePermissions(path, OWN);
         }
     }
 
+    private static boolean hasOwners(Path path) {
+        return path.getFileSystem().supportedFileAttributeViews().contains("posix");
+    }
+
     private static boolean isOpenToOthers(Path path) throws IOException {
-        return Files.isDirectory(path) && Files.getFileStore(path).supportsFileAttributeView(PosixFileAttributeView.class)
+        return Files.isDirectory(path) && hasOwners(path)
                 && !OWN.containsAll(Files.getPosixFilePermissions(path));
     }
 

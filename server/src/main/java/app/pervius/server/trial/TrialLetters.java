@@ -47,7 +47,8 @@ final class TrialLetters {
         tried.told().forEach(told -> put(new Item(what, folder, told)));
         // Those who have the first step are asked to decide; the route tells them so, whatever rules say.
         tried.steps().stream().findFirst().ifPresent(step -> step.people().forEach(person -> put(new Item(what, folder, new Tried.Told(
-                Occasion.TO_DECIDE, person, tried.rule().orElse(""), name, "", false, Occasion.TO_DECIDE.because())))));
+                Occasion.TO_DECIDE, person, tried.rule().orElse(""), name + ", step “" + step.name() + "”", "", false,
+                Occasion.TO_DECIDE.because())))));
     }
 
     private void put(Item item) {

@@ -177,6 +177,8 @@ class DecidingTest {
                 .filter(m -> m.get("subject").asString().contains("(" + reference + ")")).toList(), m -> m.size() >= 2);
         assertThat(mails).extracting(m -> m.get("subject").asString()).containsExactlyInAnyOrder(
                 "[KWR] 3 files arrived (" + reference + ")", "[KWR] 3 files waiting for your decision (" + reference + ")");
+        assertThat(mails).as("which of the steps it is for").filteredOn(m -> m.get("subject").asString().contains("waiting"))
+                .singleElement().satisfies(m -> assertThat(m.get("text").asString()).contains("Mail a.pdf, step “Technical review”"));
         assertThat(mails).allSatisfy(m -> assertThat(m.get("text").asString())
                 .contains("Mail a", "Mail b", "Mail c", "http://127.0.0.1", "Sent by rule “Hydraulic design (edition "));
     }

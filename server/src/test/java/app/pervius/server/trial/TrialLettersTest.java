@@ -52,7 +52,7 @@ class TrialLettersTest {
         assertThat(letters.all()).extracting(TrialLetters.ForetoldLetter::to).containsExactly("Agnes", "Priya");
         assertThat(letters.all()).allSatisfy(letter -> {
             assertThat(letter.subject()).isEqualTo("[KWR] 2 files waiting for your decision (…)");
-            assertThat(letter.text()).contains("KWR-1 P01 Plan", "B.pdf", "You get this because it is yours to decide.");
+            assertThat(letter.text()).contains("KWR-1 P01 Plan", "B.pdf, step “Check”", "You get this because it is yours to decide.");
         });
     }
 

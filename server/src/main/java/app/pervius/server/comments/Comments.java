@@ -16,6 +16,7 @@ import app.pervius.server.reviews.ReviewAnswer;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.LocalDate;
+import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -133,12 +134,13 @@ public class Comments {
     void takeBack(long id, int version, boolean takenBack, Actor actor) {
         At at = open(id, actor);
         allowed(at, version, at.comment().change(at.seen().by()));
-        if (takenBack) {
-            // What it was to say, too, is said by itself again.
-            comments.findByJoinedInto(id).forEach(other -> {
-                other.drawn = null;
-                other.joinedInto = null;
-            });
+        List<SheetComment> said = takenBack ? comments.findByJoinedInto(id) : List.of();
+        // What it was to say, too, is said by itself again, and no more by its words should it come back.
+        for (SheetComment free : said) {
+            free.drawn = null;
+            free.joinedInto = null;
+            at.row().drawn = null;
+            at.row().drawnText = null;
         }
         at.row().takenBack = takenBack;
         keep(at.row(), at.seen());

@@ -1,5 +1,6 @@
 package app.pervius.server.content;
 
+import java.awt.Graphics2D;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.EOFException;
@@ -102,7 +103,10 @@ public class TiffPages {
         try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
             reader.setInput(in, false, true);
             ByteArrayOutputStream png = new ByteArrayOutputStream();
-            ImageIO.write(drawn(reader, page - 1), "png", png);
+            BufferedImage picture = drawn(reader, page - 1);
+            if (!ImageIO.write(picture, "png", png)) {
+                ImageIO.write(inColours(picture), "png", png);
+            }
             return png.toByteArray();
         } catch (IIOException | RuntimeException | OutOfMemoryError e) {
             // The reader says what is broken in words for programmers, and throws what comes; what is packed in a page may claim to be
@@ -112,6 +116,15 @@ public class TiffPages {
             reader.dispose();
             one.release();
         }
+    }
+
+    /** What no PNG can be made of, such as the inks of a press and numbers that measure, as it looks. */
+    private static BufferedImage inColours(BufferedImage picture) {
+        BufferedImage shown = new BufferedImage(picture.getWidth(), picture.getHeight(), BufferedImage.TYPE_INT_RGB);
+        Graphics2D draw = shown.createGraphics();
+        draw.drawImage(picture, 0, 0, null);
+        draw.dispose();
+        return shown;
     }
 
     private static BufferedImage drawn(ImageReader reader, int page) throws IOException, Unreadable {

@@ -22,13 +22,16 @@ public class ReviewTelling {
     private final Passages passages;
     private final Messages messages;
     private final ApplicationEventPublisher events;
+    private final Boards boards;
 
-    ReviewTelling(ReviewFiles files, Seats seats, Passages passages, Messages messages, ApplicationEventPublisher events) {
+    ReviewTelling(ReviewFiles files, Seats seats, Passages passages, Messages messages, ApplicationEventPublisher events,
+            Boards boards) {
         this.files = files;
         this.seats = seats;
         this.passages = passages;
         this.messages = messages;
         this.events = events;
+        this.boards = boards;
     }
 
     /** Tells people in seats of each file of the review that is under way. */
@@ -36,11 +39,13 @@ public class ReviewTelling {
         tell(review, seats.toTell(review, sitting), occasion, run, detail);
     }
 
+    /** What asks for a decision names the step it is for: steps with the same people would else send the same words twice. */
     public void tell(Review review, Collection<Long> persons, Occasion occasion, String run, String detail) {
+        String step = occasion.asksToDecide() ? ", step “" + ReviewTurns.stepName(review, boards.route(review)) + "”" : "";
         for (Passages.PassageView passage : passages.passages(files.live(review.id()).stream().map(ReviewFiles.InReview::passage)
                 .toList())) {
             messages.tell(persons, occasion, new Messages.About(review.projectId, review.submissionId, passage.id(), passage.inWords(), run,
-                    passage.rule() == null ? "" : passage.rule()), passage.names().originalName() + detail);
+                    passage.rule() == null ? "" : passage.rule()), passage.names().originalName() + step + detail);
         }
     }
 

@@ -64,10 +64,8 @@ public class ReviewTurns {
         moves.stepBegins(its, heldBy(review, step, sitting), review.due, stepName(review, route));
         telling.tell(review, sitting, releases ? Occasion.TO_RELEASE : review.reopened ? Occasion.TO_DECIDE_AGAIN : Occasion.TO_DECIDE,
                 "review " + review.id() + " turn " + review.turn,
-                // Steps with the same people would else send the same words twice.
-                ", step “" + stepName(review, route) + "”" + (review.message.isEmpty() ? ""
-                : "\n" + people.person(Objects.requireNonNullElse(review.senderId, review.authorId))
-                .name() + " says: " + review.message));
+                review.message.isEmpty() ? "" : "\n" + people.person(Objects.requireNonNullElse(review.senderId, review.authorId))
+                .name() + " says: " + review.message);
         telling.happens(review, Occasion.STEP_BEGUN, "begun " + review.id() + " turn " + review.turn,
                 stepName(review, route) + ", with " + seats.inWords(review, sitting), seats.toTell(review, sitting));
         news.changed(review);

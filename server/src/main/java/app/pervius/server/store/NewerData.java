@@ -15,7 +15,8 @@ public final class NewerData extends RuntimeException {
 
     private NewerData(MigrationInfo newest) {
         super("The data directory was written by a newer Pervius (step " + newest.getVersion() + " of its database, \""
-                + newest.getDescription() + "\", is not known here). Nothing was changed: start it with that version, or a later one.");
+                + newest.getDescription() + "\", is not known here). None of its data was changed: start it with that version, or a later"
+                + " one.");
     }
 
     /** Brings the database over to what this version knows, unless it is beyond that. */

@@ -124,6 +124,13 @@ class CommentsTest {
         Desks.decideAll(henrike, passage, 2, "See the marks.");
         assertThat(join(kwabena, passage, first, first, "Both.").status()).as("with itself").isEqualTo(400);
         assertThat(join(kwabena, passage, first, second, " ").status()).as("without words").isEqualTo(400);
+        // Who takes back what was to say another, too, has that said by itself again.
+        join(kwabena, passage, first, third, "Short, and short again.").must(204);
+        int version = read(henrike, passage, third).get("version").asInt();
+        henrike.delete("/api/comments/" + third + "?version=" + version).must(204);
+        assertThat(read(kwabena, passage, first).has("drawing")).isFalse();
+        henrike.post("/api/comments/" + third + "/restorations", Map.of("version", version + 1)).must(204);
+        assertThat(read(kwabena, passage, third).has("drawing")).as("nor does it say another when it is back").isFalse();
         join(kwabena, passage, third, second, "Twice short.").must(204);
         assertThat(join(kwabena, passage, first, third, "Both.").status()).as("with one that is joined itself").isEqualTo(400);
         String drawing = "/api/comments/" + second + "/drawing";

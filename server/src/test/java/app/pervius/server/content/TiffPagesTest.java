@@ -12,6 +12,7 @@ import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Set;
 import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageWriteParam;
@@ -48,6 +49,17 @@ class TiffPagesTest {
         BufferedImage shown = ImageIO.read(new ByteArrayInputStream(tiff.png(file, 1)));
         assertThat(shown.getWidth()).isEqualTo(3311);
         assertThat(shown.getHeight()).isEqualTo(4681);
+    }
+
+    @Test
+    void inksOfAPressAndNumbersThatMeasureAreShownAsColours() throws Exception {
+        ByteBuffer inks = made(new int[][] {{256, 2}, {257, 2}, {258, 200}, {259, 1}, {262, 5}, {273, 1000},
+            {277, 4}, {278, 2}, {279, 16}}, 4);
+        inks.putShort(200, (short) 8).putShort(202, (short) 8).putShort(204, (short) 8).putShort(206, (short) 8).put(1000, (byte) 255);
+        ByteBuffer measured = made(new int[][] {{256, 2}, {257, 2}, {258, 32}, {259, 1}, {262, 1}, {273, 1000},
+            {277, 1}, {278, 2}, {279, 16}, {339, 3}}, 1).putFloat(1000, 0.9f);
+        assertThat(firstPixel(inks)).as("cyan alone").isEqualTo(0xff00ffff);
+        assertThat(firstPixel(measured)).as("a light gray").isBetween(0xffe0e0e0, 0xfffefefe);
     }
 
     @Test
@@ -92,6 +104,10 @@ class TiffPagesTest {
         }
     }
 
+    private int firstPixel(ByteBuffer page) throws Exception {
+        return ImageIO.read(new ByteArrayInputStream(tiff.png(written(page), 1))).getRGB(0, 0);
+    }
+
     private void refused(ByteBuffer bytes, String sentence) throws IOException {
         Path file = written(bytes);
         assertThatThrownBy(() -> tiff.count(file)).isInstanceOf(TiffPages.Unreadable.class).hasMessageContaining(sentence);
@@ -107,11 +123,16 @@ class TiffPagesTest {
 
     /** One gray page of one strip that says to be so large. */
     private static ByteBuffer page(int width, int height, int stripBytes) {
-        int[][] entries = {{256, width}, {257, height}, {258, 8}, {259, 1}, {262, 1}, {273, 1000}, {277, 1}, {278, height},
-            {279, stripBytes}};
+        return made(new int[][] {{256, width}, {257, height}, {258, 8}, {259, 1}, {262, 1}, {273, 1000}, {277, 1}, {278, height},
+            {279, stripBytes}}, 1);
+    }
+
+    /** A page of these entries; of its bits a sample (258) there are as many as samples, and where there are several they stand there. */
+    private static ByteBuffer made(int[][] entries, int samples) {
         ByteBuffer bytes = head().putShort((short) entries.length);
         for (int[] entry : entries) {
-            bytes.putShort((short) entry[0]).putShort((short) 4).putInt(1).putInt(entry[1]);
+            boolean large = Set.of(256, 257, 273, 278, 279).contains(entry[0]);
+            bytes.putShort((short) entry[0]).putShort((short) (large ? 4 : 3)).putInt(entry[0] == 258 ? samples : 1).putInt(entry[1]);
         }
         return bytes.putInt(0);
     }

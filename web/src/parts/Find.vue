@@ -2,37 +2,18 @@
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useKeys } from '../keys'
-import { useLoaded } from '../load'
 import { useSession } from '../session'
-import { find, howMany } from './finding'
-import { must } from './must'
+import { howMany, useFinding } from './finding'
 
 /** How many of each kind are shown at once. */
 const SHOWN = 6
 const session = useSession()
 const router = useRouter()
-const text = ref('')
 const open = ref(false)
 const at = ref(0)
 const field = useTemplateRef<HTMLInputElement>('field')
-const found = useLoaded(() => find(must(session.project).id, text.value, SHOWN))
-
-/** The text that what is shown was found for. */
-const answered = ref('')
-let timer: ReturnType<typeof setTimeout> | undefined
-watch(text, () => {
-  clearTimeout(timer)
-  at.value = 0
-  timer = setTimeout(() => void ask(), 150)
-})
-
-async function ask() {
-  clearTimeout(timer)
-  const asked = text.value
-  if (!asked.trim() || !session.project) return
-  await found.load()
-  if (asked === text.value) answered.value = asked
-}
+const { text, answered, found, ask } = useFinding(() => session.project?.id, SHOWN)
+watch(text, () => (at.value = 0))
 
 /** Goes to what is marked, once it is what was typed that is found. */
 async function enter() {

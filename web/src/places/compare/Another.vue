@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
-import { useLoaded } from '../../load'
-import { find } from '../../parts/finding'
+import { computed, onMounted, useTemplateRef } from 'vue'
+import { howMany, useFinding } from '../../parts/finding'
 import Num from '../../parts/Num.vue'
 import Trouble from '../../parts/Trouble.vue'
 
@@ -9,31 +8,19 @@ import Trouble from '../../parts/Trouble.vue'
 const props = defineProps<{ project: number; but: number }>()
 const emit = defineEmits<{ chosen: [passage: number]; left: [] }>()
 const MOST = 20
-const text = ref('')
-const found = useLoaded(() => find(props.project, text.value.trim(), MOST))
-/** What is shown was found for this. */
-const answered = ref('')
+const { text, answered, found, ask } = useFinding(() => props.project, MOST)
 const field = useTemplateRef<HTMLInputElement>('field')
 onMounted(() => field.value?.focus())
-let pause: ReturnType<typeof setTimeout> | undefined
-onBeforeUnmount(() => clearTimeout(pause))
-watch(text, (now) => {
-  clearTimeout(pause)
-  pause = setTimeout(async () => {
-    if (now.trim()) await found.load()
-    if (now === text.value) answered.value = now.trim()
-  }, 150)
-})
+const group = computed(() => found.value.value?.find((g) => g.kind === 'PASSAGE'))
 const revisions = computed(() =>
-  (found.value.value ?? [])
-    .filter((g) => g.kind === 'PASSAGE')
-    .flatMap((g) => g.hits)
+  (group.value?.hits ?? [])
     .map((h) => ({ ...h, id: Number(h.place?.match(/^\/passages\/(\d+)/)?.[1]) }))
     .filter((h) => h.id && h.id !== props.but),
 )
-function first() {
+async function first() {
+  if (answered.value !== text.value) await ask()
   const [only] = revisions.value
-  if (only && answered.value === text.value.trim()) emit('chosen', only.id)
+  if (only && answered.value === text.value) emit('chosen', only.id)
 }
 </script>
 
@@ -44,7 +31,7 @@ function first() {
       <input ref="field" v-model="text" class="text" placeholder="its number, title or file name" @keydown.esc.stop="emit('left')"
     /></label>
     <Trouble :problem="found.problem.value" :again="found.load" />
-    <ul v-if="answered && revisions.length" aria-label="Revisions found">
+    <ul v-if="answered.trim() && text.trim() && revisions.length" aria-label="Revisions found">
       <li v-for="h in revisions" :key="h.id">
         <button type="button" class="act bare" @click="emit('chosen', h.id)">
           <Num :number="h.number" :revision="h.revision" /><span class="clip">{{ h.what }}</span
@@ -52,7 +39,12 @@ function first() {
         </button>
       </li>
     </ul>
-    <p v-else-if="answered && !found.loading.value" class="quiet" role="status">No other revision of this project has that.</p>
+    <p v-if="group && group.count > group.hits.length" class="quiet">
+      {{ group.hits.length }} of {{ howMany(group) }} are shown; write more of it to see others.
+    </p>
+    <p v-if="answered.trim() && answered === text && !revisions.length" class="quiet" role="status">
+      No other revision of this project has that.
+    </p>
   </form>
 </template>
 

@@ -78,7 +78,13 @@ useKeys([{ key: 'Escape', says: 'Back to reading', does: back }])
     </header>
     <Trouble :problem="both.problem.value" :again="both.load" />
     <p v-if="alone" class="pad">This is the first time this document comes. Choose what it is compared with.</p>
-    <Another v-if="later && (alone || choosing)" :project="later.project" :but="later.id" @chosen="against" @left="choosing = false" />
+    <Another
+      v-if="later && (alone || choosing)"
+      :project="later.project"
+      :but="later.id"
+      @chosen="against"
+      @left="alone ? back() : (choosing = false)"
+    />
     <p v-if="!kind && !alone && !both.problem.value" class="quiet pad" role="status">Opening …</p>
     <PageComparison v-if="kind === 'pages' && before && now" :key="before.url + now.url" :before="before" :now="now" :names="names" />
     <TextComparison

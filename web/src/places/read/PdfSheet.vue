@@ -7,6 +7,7 @@ import { fill, useBoxing } from './boxing'
 import { Panning } from './panning'
 import { usePinching } from './pinching'
 import type { OpenPdf, Scale } from './pdf'
+import PageNumber from './PageNumber.vue'
 import PageStrip from './PageStrip.vue'
 
 /** A PDF: its pages one under the other, text that can be marked, copied and searched, the strip of pages below. */
@@ -112,11 +113,6 @@ function leave() {
 }
 
 const goTo = (to: number) => pdf.value?.goTo(to)
-function goToTyped(field: HTMLInputElement) {
-  goTo(Number(field.value))
-  // What there is no page of becomes the nearest one.
-  field.value = String(page.value)
-}
 useKeys([
   { key: 'PageDown', says: 'Next page', does: () => goTo(page.value + 1) },
   { key: 'PageUp', says: 'Page before', does: () => goTo(page.value - 1) },
@@ -165,18 +161,7 @@ defineExpose({
       </form>
     </div>
     <div v-if="pdf" class="row tools" role="toolbar" aria-label="In this document">
-      <label class="row"
-        >page
-        <input
-          class="page"
-          type="number"
-          min="1"
-          :max="pdf.pages"
-          :value="page"
-          aria-label="Page"
-          @change="goToTyped($event.target as HTMLInputElement)"
-        /><span class="quiet">of {{ pdf.pages }}</span></label
-      >
+      <PageNumber :page="page" :pages="pdf.pages" @go="goTo" />
       <button v-if="pdf.headings.length" type="button" class="act bare" :aria-expanded="contents" @click="contents = !contents">
         Contents
       </button>
@@ -259,9 +244,6 @@ defineExpose({
   background: var(--sheet);
   border-top: 1px solid var(--line);
   min-height: 34px;
-}
-.page {
-  width: 5em;
 }
 .contents {
   position: absolute;

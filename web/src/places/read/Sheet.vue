@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { useEventListener, useResizeObserver } from '@vueuse/core'
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import type { Schemas } from '../../api/client'
 import { reason, size } from '../../say'
 import PdfSheet from './PdfSheet.vue'
 import TiffSheet from './TiffSheet.vue'
+import { useEnlarging } from './enlarging'
 import { mustFit } from './pictureSize'
-import { usePinching } from './pinching'
 import { pictureSurface, type Surface } from './surface'
 import { asPicture } from './vector'
 
@@ -15,7 +15,6 @@ const props = defineProps<{ file: Schemas['PassageFile'] }>()
 const url = `/api/files/${props.file.folderFile}/content`
 const text = ref<string>()
 const trouble = ref('')
-const zoom = ref(1)
 /** What has pages: a PDF, a TIFF. */
 const paged = useTemplateRef<InstanceType<typeof PdfSheet> | InstanceType<typeof TiffSheet>>('paged')
 
@@ -55,11 +54,7 @@ onMounted(async () => {
   }
 })
 
-function by(factor: number) {
-  zoom.value = Math.min(16, Math.max(0.05, zoom.value * factor))
-  void nextTick(() => moved.value++)
-}
-usePinching(stage, by)
+const { scale: zoom, by } = useEnlarging(stage, () => moved.value++)
 defineExpose({
   larger: () => (paged.value ? paged.value.larger() : by(1.25)),
   smaller: () => (paged.value ? paged.value.smaller() : by(0.8)),

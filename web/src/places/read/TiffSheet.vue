@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { useEventListener, useResizeObserver } from '@vueuse/core'
-import { nextTick, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
+import { onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import { api, data, type Schemas } from '../../api/client'
 import { useKeys } from '../../keys'
-import { usePinching } from './pinching'
 import { reason } from '../../say'
+import { useEnlarging } from './enlarging'
+import PageNumber from './PageNumber.vue'
 import { pictureSurface, type Surface } from './surface'
 
 /** A TIFF: its pages one at a time, as pictures the server makes of them. */
@@ -12,7 +13,6 @@ const props = defineProps<{ file: Schemas['PassageFile'] }>()
 const path = { id: props.file.folderFile }
 const pages = ref(0)
 const page = ref(1)
-const scale = ref(1)
 const trouble = ref('')
 const opening = ref(true)
 const moved = ref(0)
@@ -20,6 +20,7 @@ const surface = shallowRef<Surface>()
 const frame = useTemplateRef<HTMLElement>('frame')
 useEventListener(frame, 'scroll', () => moved.value++, { passive: true })
 useResizeObserver(frame, () => moved.value++)
+const { scale, by } = useEnlarging(frame, () => moved.value++)
 
 onMounted(async () => {
   try {
@@ -30,47 +31,42 @@ onMounted(async () => {
 })
 const says = (e: unknown) => (trouble.value = `This file cannot be shown here: ${reason(e)}.`)
 
+/** The first page that is there is fitted into the window; the others are shown as large. */
+let fitted = false
 function drawn(event: Event) {
   opening.value = false
   trouble.value = ''
   if (frame.value) surface.value = pictureSurface(frame.value, event.target as HTMLImageElement, () => page.value, goTo)
+  if (!fitted) fit('page-fit')
+  fitted = true
   moved.value++
 }
 /** A picture does not say why it is not there; the call says. */
 async function failed() {
+  const which = page.value
   opening.value = false
   surface.value = undefined
   try {
-    await data(api.GET('/api/files/{id}/pages/{page}', { params: { path: { ...path, page: page.value } }, parseAs: 'blob' }))
-    says('it could not be drawn')
+    await data(api.GET('/api/files/{id}/pages/{page}', { params: { path: { ...path, page: which } }, parseAs: 'blob' }))
+    if (which === page.value) says('it could not be drawn')
   } catch (e) {
-    says(e)
+    if (which === page.value) says(e)
   }
 }
 function goTo(to: number) {
-  const there = Math.min(pages.value, Math.max(1, Math.round(to) || 1))
+  const there = Math.max(1, Math.min(pages.value, to))
   if (there === page.value) return
   opening.value = true
   trouble.value = ''
   surface.value = undefined
   page.value = there
 }
-function goToTyped(field: HTMLInputElement) {
-  goTo(Number(field.value))
-  // What there is no page of becomes the nearest one.
-  field.value = String(page.value)
-}
-function by(factor: number) {
-  scale.value = Math.min(16, Math.max(0.05, scale.value * factor))
-  void nextTick(() => moved.value++)
-}
 function fit(what: 'page-fit' | 'page-width') {
   const picture = frame.value?.querySelector('img')
   if (!frame.value || !picture) return
   const high = (frame.value.clientHeight - 24) / frame.value.clientWidth / (picture.naturalHeight / (picture.naturalWidth || 1) || 1)
-  by((what === 'page-fit' ? Math.min(1, high) : 1) / scale.value)
+  void by((what === 'page-fit' ? Math.min(1, high) : 1) / scale.value)
 }
-usePinching(frame, by)
 useKeys([
   { key: 'PageDown', says: 'Next page', does: () => goTo(page.value + 1) },
   { key: 'PageUp', says: 'Page before', does: () => goTo(page.value - 1) },
@@ -98,18 +94,7 @@ defineExpose({ larger: () => by(1.25), smaller: () => by(0.8), fit, scale, surfa
     </div>
     <div v-if="pages > 1" class="row tools" role="toolbar" aria-label="In this document">
       <button type="button" class="act bare" :disabled="page <= 1" @click="goTo(page - 1)">Page before</button>
-      <label class="row"
-        >page
-        <input
-          class="page"
-          type="number"
-          min="1"
-          :max="pages"
-          :value="page"
-          aria-label="Page"
-          @change="goToTyped($event.target as HTMLInputElement)"
-        /><span class="quiet">of {{ pages }}</span></label
-      >
+      <PageNumber :page="page" :pages="pages" @go="goTo" />
       <button type="button" class="act bare" :disabled="page >= pages" @click="goTo(page + 1)">Next page</button>
     </div>
   </div>
@@ -140,9 +125,6 @@ defineExpose({ larger: () => by(1.25), smaller: () => by(0.8), fit, scale, surfa
   background: var(--sheet);
   border-top: 1px solid var(--line);
   min-height: 34px;
-}
-.page {
-  width: 5em;
 }
 @media (max-width: 900px) {
   .frame {

@@ -137,14 +137,7 @@ const sure = computed(() => answering.value === 'DONE' || !!text.value.trim())
             Keep
           </button>
           <button class="act" type="button" @click="answering = 'REWORDED'">Reword</button>
-          <button
-            v-if="comments.all.value.some((c) => c.id !== comment.id && c.may.draw)"
-            class="act"
-            type="button"
-            @click="joining = true"
-          >
-            Join …
-          </button>
+          <button v-if="comments.joinable(comment).length" class="act" type="button" @click="joining = true">Join …</button>
           <button
             class="act"
             type="button"

@@ -5,11 +5,7 @@ import type { Comment, Comments } from './comments'
 /** Has the author read two comments as one, in words that say both; the originals are kept. */
 const props = defineProps<{ comment: Comment; comments: Comments }>()
 const emit = defineEmits<{ left: [] }>()
-const others = computed(() =>
-  props.comments.all.value.filter(
-    (c) => c.id !== props.comment.id && c.may.draw && c.on.passage === props.comment.on.passage && !c.drawing?.into,
-  ),
-)
+const others = computed(() => props.comments.joinable(props.comment))
 const words = (c: Comment) => c.drawing?.text ?? c.text
 const other = ref<number>()
 const text = ref('')

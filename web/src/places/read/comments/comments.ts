@@ -108,6 +108,11 @@ export function useComments(passage: () => number) {
       act(() => data(api.PUT('/api/comments/{id}/stage', { ...path(comment.id), body: { version: comment.version, closed } }))),
     draw: (comment: Comment, as: 'KEPT' | 'REWORDED' | 'DROPPED', text: string) =>
       act(() => data(api.PUT('/api/comments/{id}/drawing', { ...path(comment.id), body: { version: comment.version, as, text } }))),
+    /** With which others of its sheet one may be read as one. */
+    joinable: (comment: Comment) =>
+      comment.may.draw
+        ? all.value.filter((c) => c.id !== comment.id && c.may.draw && c.on.passage === comment.on.passage && !c.drawing?.into)
+        : [],
     /** Has the author read both as one, at the place of the other. */
     join: (comment: Comment, other: Comment, text: string) =>
       act(() =>

@@ -180,7 +180,7 @@ useKeys([
 ])
 useEventListener(list, 'scroll', () => marks.value?.again(), { passive: true })
 useResizeObserver(list, () => marks.value?.again())
-watch([shown, unfolded, () => !!draft.value], () => void nextTick(() => marks.value?.again()))
+watch([shown, unfolded, () => !!draft.value, drawing.beside], () => void nextTick(() => marks.value?.again()))
 </script>
 
 <template>

@@ -54,6 +54,7 @@ export const router = createRouter({
       component: () => import('./places/register/DocumentPage.vue'),
       meta: { title: 'Document' },
     },
+    { path: '/comments', component: () => import('./places/comments/CommentsPlace.vue'), meta: { title: 'Comments' } },
     { path: '/messages', component: () => import('./places/messages/MessagesPlace.vue'), meta: { title: 'Messages' } },
     { path: '/numbers/:scheme?', component: () => import('./places/numbers/Numbers.vue'), meta: { title: 'Numbers' } },
     { path: '/packages', component: () => import('./places/packages/Packages.vue'), meta: { title: 'Packages' } },

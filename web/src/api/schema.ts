@@ -356,6 +356,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/comment-pictures/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/comments/{id}": {
         parameters: {
             query?: never;
@@ -1236,6 +1252,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/passages/{passage}/comment-pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/passages/{passage}/comments": {
         parameters: {
             query?: never;
@@ -1262,6 +1294,22 @@ export interface paths {
         get: operations["marks_1"];
         put?: never;
         post: operations["take_4"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passages/{passage}/marks/from-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeFromFile"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1374,6 +1422,38 @@ export interface paths {
         get: operations["table_1"];
         put?: never;
         post: operations["take_3"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/comment-sheet/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["lines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/comment-sheet/summary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["summary"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3798,8 +3878,11 @@ export interface components {
         ChangedComment: {
             /** Format: int64 */
             asked?: number;
+            /** Format: int32 */
+            before?: number;
             /** Format: date */
             due?: string;
+            pictures?: number[];
             place?: components["schemas"]["CommentPlace"];
             text: string;
             /** Format: int32 */
@@ -3927,6 +4010,8 @@ export interface components {
         CommentBy: {
             /** Format: date-time */
             at: string;
+            /** Format: date-time */
+            changedAt: string;
             firm: string;
             name: string;
             own: boolean;
@@ -3943,6 +4028,19 @@ export interface components {
             into?: number;
             text?: string;
         };
+        CommentImage: {
+            /** Format: int32 */
+            height: number;
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            width: number;
+        };
+        CommentLine: {
+            comment: components["schemas"]["CommentView"];
+            number: string;
+            title: string;
+        };
         CommentMade: {
             /** Format: int64 */
             id: number;
@@ -3955,6 +4053,8 @@ export interface components {
         };
         CommentOn: {
             carried: boolean;
+            /** Format: int32 */
+            cycle: number;
             /** Format: int64 */
             passage: number;
             place?: components["schemas"]["CommentPlace"];
@@ -3992,8 +4092,6 @@ export interface components {
             answers: components["schemas"]["CommentAnswer"][];
             asked?: components["schemas"]["CommentAsked"];
             by: components["schemas"]["CommentBy"];
-            /** Format: date-time */
-            changedAt: string;
             drawing?: components["schemas"]["CommentDrawing"];
             /** Format: int64 */
             id: number;
@@ -4005,6 +4103,12 @@ export interface components {
             text: string;
             /** Format: int32 */
             version: number;
+            with: components["schemas"]["CommentWith"];
+        };
+        CommentWith: {
+            /** Format: int32 */
+            before?: number;
+            pictures: components["schemas"]["CommentImage"][];
         };
         CommentsView: {
             comments: components["schemas"]["CommentView"][];
@@ -4940,9 +5044,12 @@ export interface components {
         NewComment: {
             /** Format: int64 */
             asked?: number;
+            /** Format: int32 */
+            before?: number;
             /** Format: date */
             due?: string;
             key: string;
+            pictures?: number[];
             place?: components["schemas"]["CommentPlace"];
             text: string;
         };
@@ -5352,6 +5459,10 @@ export interface components {
             job: string;
             joined: boolean;
             name: string;
+        };
+        PictureKept: {
+            /** Format: int64 */
+            id: number;
         };
         PicturePages: {
             /** Format: int32 */
@@ -7200,6 +7311,28 @@ export interface operations {
             };
         };
     };
+    picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+        };
+    };
     change_2: {
         parameters: {
             query?: never;
@@ -8714,6 +8847,28 @@ export interface operations {
             };
         };
     };
+    keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                passage: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureKept"];
+                };
+            };
+        };
+    };
     comments: {
         parameters: {
             query?: never;
@@ -8787,6 +8942,30 @@ export interface operations {
         };
     };
     take_4: {
+        parameters: {
+            query: {
+                look: boolean;
+            };
+            header?: never;
+            path: {
+                passage: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarksTaken"];
+                };
+            };
+        };
+    };
+    takeFromFile: {
         parameters: {
             query: {
                 look: boolean;
@@ -8990,7 +9169,8 @@ export interface operations {
     table_1: {
         parameters: {
             query: {
-                passages: number[];
+                passages?: number[];
+                folder?: number;
                 format: "CSV" | "XLSX";
             };
             header?: never;
@@ -9033,6 +9213,56 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CommentSheetTaken"];
+                };
+            };
+        };
+    };
+    lines: {
+        parameters: {
+            query?: {
+                passages?: number[];
+                folder?: number;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommentLine"][];
+                };
+            };
+        };
+    };
+    summary: {
+        parameters: {
+            query?: {
+                passages?: number[];
+                folder?: number;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamingResponseBody"];
                 };
             };
         };

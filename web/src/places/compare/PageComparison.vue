@@ -12,10 +12,21 @@ const props = defineProps<{ before: Side; now: Side; names: { before: string; no
 const WAYS = { over: 'Over each other', slider: 'With a slider', side: 'Side by side' } as const
 type Way = keyof typeof WAYS
 const way = useLocalStorage<Way>('compare/way', 'over')
-const { pairs, at, here, compared, regions, doing, trouble, counts, shift, open, show, register, nudge, countAll, stop } = usePages(
+const { pairs, at, here, compared, regions, doing, trouble, counts, lay, open, show, register, nudge, countAll, stop } = usePages(
   props.before,
   props.now,
 )
+/** What a press turns it by, in radians, and makes it larger by. */
+const TURN = Math.PI / 3600
+const SIZE = 0.001
+/** How far the earlier page was moved, turned and made larger; nothing where it lies as it is. */
+const lies = computed(() => {
+  const { dx, dy, turn, scale } = lay.value
+  const turned = Math.abs(turn) > 1e-6 && `${((turn * 180) / Math.PI).toFixed(2)}°`
+  const sized = Math.abs(scale - 1) > 1e-6 && `${(scale * 100).toFixed(2)} %`
+  const moved = (dx || dy) && `${Math.round(dx * 10) / 10}, ${Math.round(dy * 10) / 10}`
+  return [moved, turned, sized].filter(Boolean).join('; ')
+})
 const zoom = ref(1)
 const slide = ref(50)
 const canvases = {
@@ -118,12 +129,18 @@ const pageName = (which: number) => {
       {{ names.now }}
       <span class="grow" />
       <span class="row" role="group" aria-label="Register">
-        <button class="act" type="button" title="Looks for the shift by which both fit best" @click="register">Register</button>
-        <button class="act bare" type="button" aria-label="The earlier one to the left" @click="nudge(-1, 0)">←</button>
-        <button class="act bare" type="button" aria-label="The earlier one to the right" @click="nudge(1, 0)">→</button>
-        <button class="act bare" type="button" aria-label="The earlier one up" @click="nudge(0, -1)">↑</button>
-        <button class="act bare" type="button" aria-label="The earlier one down" @click="nudge(0, 1)">↓</button>
-        <span v-if="shift.dx || shift.dy" class="quiet mono">{{ shift.dx }}, {{ shift.dy }}</span>
+        <button class="act" type="button" title="Looks for the shift, the small turn and the size by which both fit best" @click="register">
+          Register
+        </button>
+        <button class="act bare" type="button" aria-label="The earlier one to the left" @click="nudge({ dx: -1 })">←</button>
+        <button class="act bare" type="button" aria-label="The earlier one to the right" @click="nudge({ dx: 1 })">→</button>
+        <button class="act bare" type="button" aria-label="The earlier one up" @click="nudge({ dy: -1 })">↑</button>
+        <button class="act bare" type="button" aria-label="The earlier one down" @click="nudge({ dy: 1 })">↓</button>
+        <button class="act bare" type="button" aria-label="The earlier one turned to the left" @click="nudge({ turn: -TURN })">↺</button>
+        <button class="act bare" type="button" aria-label="The earlier one turned to the right" @click="nudge({ turn: TURN })">↻</button>
+        <button class="act bare" type="button" aria-label="The earlier one smaller" @click="nudge({ scale: -SIZE })">−</button>
+        <button class="act bare" type="button" aria-label="The earlier one larger" @click="nudge({ scale: SIZE })">+</button>
+        <span v-if="lies" class="quiet mono" data-test="lay">{{ lies }}</span>
       </span>
     </div>
     <p v-if="trouble" class="note bad" role="alert">{{ trouble }}</p>

@@ -1,4 +1,5 @@
-import { compared, type Pixels, register } from './differences'
+import { compared, type Pixels } from './differences'
+import { type Lay, register } from './register'
 
 /** Compares pages away from the page, so that it stays usable. */
 export interface Asked {
@@ -6,15 +7,14 @@ export interface Asked {
   id: number
   before: Pixels
   now: Pixels
-  dx: number
-  dy: number
+  lay: Lay
   /** Whether to look for the register first. */
   find: boolean
 }
 
 onmessage = ({ data }: MessageEvent<Asked>) => {
   const { id, before, now, find } = data
-  const { dx, dy } = find ? register(before, now) : data
-  const difference = compared(before, now, dx, dy)
-  postMessage({ ...difference, id, dx, dy }, { transfer: [difference.over.data.buffer] })
+  const lay = find ? register(before, now) : data.lay
+  const difference = compared(before, now, lay)
+  postMessage({ ...difference, id, lay }, { transfer: [difference.over.data.buffer] })
 }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { compared, type Pixels, register, shifted } from './differences'
+import { compared, type Pixels } from './differences'
+import { AS_IT_IS, laid, register } from './register'
 
 function page(width: number, height: number, ...boxes: [x: number, y: number, w: number, h: number][]): Pixels {
   const data = new Uint8ClampedArray(width * height * 4).fill(255)
@@ -50,10 +51,28 @@ describe('what differs between two pages', () => {
       [200, 120, 60, 40],
     ]
     const now = page(480, 320, ...drawing)
-    const before = shifted(now, -13, 7, 480, 320)
+    const before = laid(now, { ...AS_IT_IS, dx: -13, dy: 7 }, 480, 320)
     expect(compared(before, now).regions.length).toBeGreaterThan(0)
-    expect(register(before, now)).toEqual({ dx: 13, dy: -7 })
-    expect(compared(before, now, 13, -7).regions).toEqual([])
-    expect(register(now, now)).toEqual({ dx: 0, dy: 0 })
+    expect(register(before, now)).toEqual({ ...AS_IT_IS, dx: 13, dy: -7 })
+    expect(compared(before, now, { ...AS_IT_IS, dx: 13, dy: -7 }).regions).toEqual([])
+    expect(register(now, now)).toEqual(AS_IT_IS)
+  })
+
+  it('a scan that is turned and another size is put back, and what differs is still seen', () => {
+    // Rooms of all sizes, so that no place of the sheet looks like another.
+    const rooms = Array.from({ length: 90 }, (_, i): [number, number, number, number] => [
+      30 + ((i * 97) % 840),
+      30 + ((i * 61) % 540),
+      8 + ((i * 13) % 34),
+      6 + ((i * 7) % 28),
+    ])
+    const sheet = page(920, 620, ...rooms)
+    const now = page(920, 620, ...rooms, [440, 300, 40, 40])
+    const scan = laid(sheet, { dx: 6, dy: -4, turn: 0.012, scale: 1.008 }, 920, 620)
+    const lay = register(scan, now)
+    expect(lay.turn).toBeCloseTo(-0.012, 3)
+    expect(lay.scale).toBeCloseTo(1 / 1.008, 3)
+    const far = (found: ReturnType<typeof compared>) => found.regions.reduce((sum, r) => sum + r.added + r.gone, 0)
+    expect(far(compared(scan, now, lay))).toBeLessThan(far(compared(scan, now)) / 3)
   })
 })

@@ -1,4 +1,5 @@
 import pixelmatch from 'pixelmatch'
+import { AS_IT_IS, laid, luminance } from './register'
 
 /** Pixels of a page, four bytes each, on white. */
 export interface Pixels {
@@ -32,24 +33,12 @@ const CELL = 16
 /** Fewer pixels are dust. */
 const DUST = 4
 
-/** The same moved to the right and down by so many pixels, as large as another. */
-export function shifted(from: Pixels, dx: number, dy: number, width: number, height: number): Pixels {
-  const data = new Uint8ClampedArray(width * height * 4).fill(255)
-  const [left, right] = [Math.max(0, dx), Math.min(width, from.width + dx)]
-  for (let y = Math.max(0, dy); y < Math.min(height, from.height + dy); y++) {
-    if (right <= left) break
-    const start = ((y - dy) * from.width + left - dx) * 4
-    data.set(from.data.subarray(start, start + (right - left) * 4), (y * width + left) * 4)
-  }
-  return { data, width, height }
-}
-
-/** Compares two pages, the earlier one moved into register by so many pixels. */
-export function compared(before: Pixels, now: Pixels, dx = 0, dy = 0): Difference {
+/** Compares two pages, the earlier one laid into register. */
+export function compared(before: Pixels, now: Pixels, lay = AS_IT_IS): Difference {
   const width = Math.max(before.width, now.width)
   const height = Math.max(before.height, now.height)
-  const a = shifted(before, dx, dy, width, height)
-  const b = shifted(now, 0, 0, width, height)
+  const a = laid(before, lay, width, height)
+  const b = laid(now, AS_IT_IS, width, height)
   const mask = new Uint8ClampedArray(width * height * 4)
   pixelmatch(a.data, b.data, mask, width, height, {
     threshold: 0.15,
@@ -85,9 +74,6 @@ export function compared(before: Pixels, now: Pixels, dx = 0, dy = 0): Differenc
   }
   return { over: { data: over, width, height }, regions: regions(added, gone, columns, rows) }
 }
-
-const luminance = (data: Uint8ClampedArray, at: number) =>
-  0.299 * (data[at] ?? 0) + 0.587 * (data[at + 1] ?? 0) + 0.114 * (data[at + 2] ?? 0)
 
 /** Cells with differences that touch, also at a corner or across an empty one, are one region. */
 function regions(added: Uint32Array, gone: Uint32Array, columns: number, rows: number): Region[] {
@@ -129,63 +115,4 @@ function regions(added: Uint32Array, gone: Uint32Array, columns: number, rows: n
     }
   }
   return all.sort((a, b) => a.y - b.y || a.x - b.x)
-}
-
-/** How far the earlier page lies out of register, up to a twentieth of its width: looked for coarsely, then finer and finer. */
-export function register(before: Pixels, now: Pixels): { dx: number; dy: number } {
-  let best = { dx: 0, dy: 0 }
-  for (let step = 16; step >= 1; step /= 2) {
-    const a = ink(before, step)
-    const b = ink(now, step)
-    const reach = step === 16 ? Math.max(2, Math.ceil(now.width / 20 / step)) : 2
-    let least = Infinity
-    let found = { x: 0, y: 0 }
-    const [x0, y0] = [Math.round(best.dx / step), Math.round(best.dy / step)]
-    for (let y = y0 - reach; y <= y0 + reach; y++) {
-      for (let x = x0 - reach; x <= x0 + reach; x++) {
-        const off = apart(a, b, x, y)
-        // Of several that fit as well, the smallest shift.
-        if (off < least - 1e-9 || (off <= least && Math.hypot(x, y) < Math.hypot(found.x, found.y))) {
-          least = off
-          found = { x, y }
-        }
-      }
-    }
-    best = { dx: found.x * step, dy: found.y * step }
-  }
-  return best
-}
-
-interface Ink {
-  of: Float32Array
-  width: number
-  height: number
-}
-
-/** How dark each square of so many pixels is. */
-function ink({ data, width, height }: Pixels, step: number): Ink {
-  const [columns, rows] = [Math.ceil(width / step), Math.ceil(height / step)]
-  const of = new Float32Array(columns * rows)
-  for (let y = 0; y < height; y++) {
-    const row = Math.floor(y / step) * columns
-    for (let x = 0; x < width; x++) {
-      const cell = row + Math.floor(x / step)
-      of[cell] = (of[cell] ?? 0) + 255 - luminance(data, (y * width + x) * 4)
-    }
-  }
-  return { of, width: columns, height: rows }
-}
-
-/** How much the ink of two pages differs with the first moved by so many squares; of large ones every so many are looked at. */
-function apart(a: Ink, b: Ink, dx: number, dy: number) {
-  const every = Math.max(1, Math.floor(Math.sqrt((a.width * a.height) / 120_000)))
-  let off = 0
-  for (let y = 0; y < b.height; y += every) {
-    for (let x = 0; x < b.width; x++) {
-      const [ax, ay] = [x - dx, y - dy]
-      const there = ax >= 0 && ay >= 0 && ax < a.width && ay < a.height ? (a.of[ay * a.width + ax] ?? 0) : 0
-      off += Math.abs(there - (b.of[y * b.width + x] ?? 0))
-    }
-  }
-  return off
 }

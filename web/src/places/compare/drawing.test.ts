@@ -4,12 +4,13 @@ import type { Asked } from './compare.worker'
 import { usePages } from './drawing'
 
 /** Pages of one pixel, whose shade is their number. */
-vi.mock('./source', () => ({
+vi.mock('./source', async (real) => ({
+  ...(await real<typeof import('./source')>()),
   openSource: () =>
     Promise.resolve({
       pages: 3,
       size: () => Promise.resolve({ width: 1, height: 1 }),
-      words: (page: number) => Promise.resolve(new Set([`words${page}`])),
+      texts: (page: number) => Promise.resolve([{ text: `words${page}`, at: { x: 0, y: 0 } }]),
       draw: (page: number) => Promise.resolve({ data: new Uint8ClampedArray([page, 0, 0, 255]), width: 1, height: 1 }),
       close: () => undefined,
     }),
@@ -31,7 +32,7 @@ class Slow {
   static answer(which: number) {
     const { message, worker } = Slow.asked[which]!
     const regions = Array.from({ length: message.now.data[0]! }, () => ({ x: 0, y: 0, width: 1, height: 1, added: 1, gone: 0 }))
-    worker.onmessage?.({ data: { id: message.id, over: message.now, regions, dx: 0, dy: 0 } })
+    worker.onmessage?.({ data: { id: message.id, over: message.now, regions, lay: message.lay } })
   }
 }
 
@@ -75,12 +76,12 @@ describe('comparing pages', () => {
 
   it('which difference is looked at begins anew whenever they are others', async () => {
     pages.here.value = 0
-    const nudged = pages.nudge(1, 0)
+    const nudged = pages.nudge({ dx: 1 })
     await asked(2)
     expect(pages.here.value).toBe(-1)
     Slow.answer(1)
     await nudged
-    expect(pages.shift.value).toEqual({ dx: 1, dy: 0 })
+    expect(pages.lay.value).toEqual({ dx: 1, dy: 0, turn: 0, scale: 1 })
   })
 
   it('a worker that fails is said, and one that is stopped ends', async () => {

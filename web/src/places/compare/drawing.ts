@@ -2,8 +2,9 @@ import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { must } from '../../parts/must'
 import type { Asked } from './compare.worker'
 import type { Difference, Pixels, Region } from './differences'
+import { AS_IT_IS, type Lay } from './register'
 import { type Pair, paired } from './pages'
-import { openSource, type Source } from './source'
+import { openSource, type Source, wordsOn } from './source'
 
 /** The longest side of a page that is compared, in pixels: an A0 sheet at reading resolution. */
 const LONGEST = 2600
@@ -19,14 +20,13 @@ export interface Side {
 export interface Compared extends Difference {
   before: Pixels
   now: Pixels
-  dx: number
-  dy: number
+  lay: Lay
   /** How long it took, and drawing both pages alone, in milliseconds. */
   took: number
   drew: number
 }
 
-type Found = Difference & { dx: number; dy: number }
+type Found = Difference & { lay: Lay }
 
 /** Two files with pages: which belong together, and what differs on the pair that is looked at. */
 export function usePages(before: Side, now: Side) {
@@ -40,7 +40,8 @@ export function usePages(before: Side, now: Side) {
   const trouble = ref('')
   /** How many differences each pair has, as far as that is known. */
   const counts = ref(new Map<number, number>())
-  const shift = ref({ dx: 0, dy: 0 })
+  /** How the earlier page is laid over the later one. */
+  const lay = ref(AS_IT_IS)
   let sources: [Source, Source] | undefined
   let worker: Worker | undefined
   let stopped = false
@@ -92,7 +93,7 @@ export function usePages(before: Side, now: Side) {
       for (let page = 1; page <= source.pages; page++) {
         if (mine !== turn) return asTheyCome
         doing.value = `Looking which pages belong together, ${page} of ${source.pages}`
-        all.push(await source.words(page))
+        all.push(await wordsOn(source, page))
       }
     }
     return paired(...words)
@@ -112,12 +113,12 @@ export function usePages(before: Side, now: Side) {
     }
     return made
   }
-  const ask = (a: Pixels, b: Pixels, find: boolean, { dx, dy } = shift.value) =>
+  const ask = (a: Pixels, b: Pixels, find: boolean, as = lay.value) =>
     new Promise<Found>((resolve, reject) => {
       worker ??= begun()
       const id = ++questions
       waiting.set(id, { resolve, reject })
-      worker.postMessage({ id, before: a, now: b, dx, dy, find } satisfies Asked)
+      worker.postMessage({ id, before: a, now: b, lay: { ...as }, find } satisfies Asked)
     })
 
   /** Both pages of a pair as they are drawn; a page that stands alone is compared with an empty one. */
@@ -138,7 +139,7 @@ export function usePages(before: Side, now: Side) {
     const mine = ++turn
     if (which !== at.value) {
       // What is shown is never that of another page.
-      shift.value = { dx: 0, dy: 0 }
+      lay.value = AS_IT_IS
       compared.value = undefined
     }
     here.value = -1
@@ -153,7 +154,7 @@ export function usePages(before: Side, now: Side) {
       doing.value = find ? 'Putting them into register' : 'Comparing'
       const found = await ask(a, b, find)
       if (mine !== turn) return
-      shift.value = { dx: found.dx, dy: found.dy }
+      lay.value = found.lay
       compared.value = { ...found, before: a, now: b, took: performance.now() - begun, drew }
       counts.value = new Map(counts.value).set(which, found.regions.length)
     } catch (e) {
@@ -163,13 +164,14 @@ export function usePages(before: Side, now: Side) {
     }
   }
 
-  /** Moves the earlier page by so many pixels. */
-  async function nudge(dx: number, dy: number) {
+  /** Moves the earlier page by so many pixels, turns it further, or makes it so much larger. */
+  async function nudge({ dx = 0, dy = 0, turn: further = 0, scale = 0 }: Partial<Lay>) {
     const now = compared.value
     if (!now) return
     const mine = ++turn
     here.value = -1
-    shift.value = { dx: shift.value.dx + dx, dy: shift.value.dy + dy }
+    const was = lay.value
+    lay.value = { dx: was.dx + dx, dy: was.dy + dy, turn: was.turn + further, scale: was.scale + scale }
     doing.value = 'Comparing'
     try {
       const found = await ask(now.before, now.now, false)
@@ -192,7 +194,7 @@ export function usePages(before: Side, now: Side) {
         doing.value = `Comparing page ${which + 1} of ${pairs.value.length}`
         const [a, b] = await drawn(pair)
         if (mine !== turn) return
-        const found = await ask(a, b, false, { dx: 0, dy: 0 })
+        const found = await ask(a, b, false, AS_IT_IS)
         if (mine !== turn) return
         counts.value = new Map(counts.value).set(which, found.regions.length)
       }
@@ -212,7 +214,7 @@ export function usePages(before: Side, now: Side) {
     doing,
     trouble,
     counts,
-    shift,
+    lay,
     open,
     show,
     register: () => show(at.value, true),

@@ -1,15 +1,31 @@
 import type { PDFDocumentProxy } from 'pdfjs-dist'
 import type { Pixels } from './differences'
 import { wordsOf } from './pages'
+import type { At, Point } from '../read/comments/place'
 import { openDocument } from '../read/picture'
 import { mustFit } from '../read/pictureSize'
+
+/** Words as they stand on a page, and where they begin. */
+export interface Text {
+  text: string
+  at: Point
+}
+
+/** From points of a page to pixels of its drawing, and back. */
+export interface Lies {
+  toPixels: (point: Point) => At
+  toPoint: (at: At) => Point
+}
 
 /** A file whose pages are drawn to be compared. */
 export interface Source {
   pages: number
   /** How large a page is, in its own points or pixels. */
   size: (page: number) => Promise<{ width: number; height: number }>
-  words: (page: number) => Promise<Set<string>>
+  /** What is written on a page, and where; nothing on a picture. */
+  texts: (page: number) => Promise<Text[]>
+  /** Where places of a page are when it is drawn times its own size. */
+  lies: (page: number, times: number) => Promise<Lies>
   /** Draws a page, times its own size, on white. */
   draw: (page: number, times: number) => Promise<Pixels>
   close: () => void
@@ -26,15 +42,30 @@ function pixels(width: number, height: number) {
 
 const told = ({ data, width, height }: ImageData): Pixels => ({ data, width, height })
 
+const begins = (transform: number[]): Point => ({ x: transform[4] ?? 0, y: transform[5] ?? 0 })
+
+/** The words of a page, to tell pages by. */
+export const wordsOn = async (source: Source, page: number) => wordsOf((await source.texts(page)).map((t) => t.text).join(' '))
+
 async function pdf(url: string): Promise<Source> {
   const loading = openDocument(url)
   const document: PDFDocumentProxy = await loading.promise
   return {
     pages: document.numPages,
     size: async (page) => (await document.getPage(page)).getViewport({ scale: 1 }),
-    async words(page) {
+    async texts(page) {
       const { items } = await (await document.getPage(page)).getTextContent()
-      return wordsOf(items.map((i) => ('str' in i ? i.str : '')).join(' '))
+      return items.flatMap((i) => ('str' in i && i.str.trim() ? [{ text: i.str.trim(), at: begins(i.transform as number[]) }] : []))
+    },
+    async lies(page, times) {
+      const viewport = (await document.getPage(page)).getViewport({ scale: times })
+      return {
+        toPixels: ({ x, y }) => viewport.convertToViewportPoint(x, y) as [number, number],
+        toPoint([x, y]) {
+          const [px = 0, py = 0] = viewport.convertToPdfPoint(x, y) as number[]
+          return { x: px, y: py }
+        },
+      }
     },
     async draw(number, times) {
       const page = await document.getPage(number)
@@ -66,7 +97,14 @@ function pictures(pages: number, page: (page: number) => Promise<ImageBitmap>): 
       const { width, height } = await page(number)
       return { width, height }
     },
-    words: () => Promise.resolve(new Set<string>()),
+    texts: () => Promise.resolve([]),
+    async lies(number, times) {
+      const { height } = await page(number)
+      return {
+        toPixels: ({ x, y }) => [x * times, (height - y) * times],
+        toPoint: ([x, y]) => ({ x: x / times, y: height - y / times }),
+      }
+    },
     async draw(number, times) {
       const bitmap = await page(number)
       const { canvas, context, read } = pixels(bitmap.width * times, bitmap.height * times)

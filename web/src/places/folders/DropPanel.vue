@@ -163,6 +163,7 @@ async function again() {
     </template>
     <DropReceipt
       v-else
+      :project="folder.project"
       :drop="drop"
       :foretold="preview.arrivals.value"
       :passages="passages.value.value?.items ?? []"

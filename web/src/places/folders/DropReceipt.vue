@@ -6,12 +6,14 @@ import StationStrip from '../../parts/StationStrip.vue'
 import Trouble from '../../parts/Trouble.vue'
 import type { Tried } from '../../parts/trying'
 import { count } from '../../say'
+import AskedBefore from './AskedBefore.vue'
 import { inWords, progress, worthShowing } from './progress'
 import type { Drop, Sending } from './upload'
 import { must } from '../../parts/must'
 
 /** A drop on its way and its receipt: how far it is, what became of each file, and what came out otherwise than foretold. */
 const props = defineProps<{
+  project: number
   drop: Drop
   foretold: Tried[]
   passages: PassageRow[]
@@ -25,6 +27,13 @@ const MOST_SHOWN = 50
 const began = Date.now()
 const whole = computed(() => progress(props.drop, began, Date.now()))
 const unfolded = ref(false)
+/** Documents that have come before. */
+const again = computed(() =>
+  props.passages
+    .map((row) => row.passage)
+    .filter((p) => p.cycle > 1)
+    .map((p) => p.id),
+)
 const shown = computed(() => (unfolded.value ? props.drop.files : worthShowing(props.drop.files, MOST_SHOWN)))
 const place = computed(() => new Map(props.drop.files.map((f, i) => [f, i])))
 const byName = computed(() => new Map(props.passages.flatMap((row) => row.passage.files.map((f) => [f.name, row.passage] as const))))
@@ -105,6 +114,7 @@ const share = (f: Sending) => (f.size ? Math.round((f.sent / f.size) * 100) : 0)
       <span v-if="remarkOf(file)" class="quiet">{{ remarkOf(file) }}</span>
     </li>
   </ul>
+  <AskedBefore v-if="again.length" :project="project" :passages="again" />
   <p v-if="shown.length < drop.files.length" class="pad">
     <button class="act bare" type="button" @click="unfolded = true">Show all {{ drop.files.length.toLocaleString('en') }} files</button>
   </p>

@@ -78,6 +78,12 @@ const again = () => act(() => data(api.POST('/api/packages/{id}/folders', { para
         >The template is newer; <RouterLink to="/packages">see what would change</RouterLink>.</span
       >
       <span class="grow" />
+      <RouterLink
+        v-if="pack.folder"
+        class="act"
+        :to="{ path: '/comments', query: { folder: pack.folder, of: `${pack.code} ${pack.title}` } }"
+        >Comments</RouterLink
+      >
       <input
         v-if="pack.folder"
         v-model="text"

@@ -135,8 +135,8 @@ useKeys([
         :firm="passage.from.authorFirm"
         :surface="read?.surface"
         :moved="read?.moved ?? 0"
-        :sheet="file.hash"
-        :pdf="file.mediaType === 'application/pdf'"
+        :file="file"
+        :revisions="sheet.value.value.cycles.map((c) => c.id)"
         :together="siblings"
       />
       <TitleBlock

@@ -157,6 +157,12 @@ async function save() {
       >
       <span class="grow" />
       <FollowButton kind="DOCUMENT" :thing="doc.row.id" what="this document" />
+      <RouterLink
+        v-if="doc.revisions.length"
+        class="act"
+        :to="{ path: '/comments', query: { passages: doc.revisions.map((r) => r.passage.id).join(','), of: doc.row.number } }"
+        >Comments</RouterLink
+      >
       <button class="act" type="button" title="A link that always leads to what is current" @click="copy()">
         {{ copied === 'current' ? 'Copied' : 'Copy link' }}
       </button>

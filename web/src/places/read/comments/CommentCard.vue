@@ -5,14 +5,22 @@ import { useSession } from '../../../session'
 import type { Comment, Comments } from './comments'
 import { keepAnswer, keptAnswer } from './drafts'
 import JoinForm from './JoinForm.vue'
+import { pictureUrl } from './pictures'
 import { SHAPES } from './place'
 
 /** What was said at a place: a line while it is folded, else all of it, what was answered, and what one may do with it. */
-const props = defineProps<{ comment: Comment; colour: string; selected: boolean; comments: Comments }>()
+const props = defineProps<{
+  comment: Comment
+  colour: string
+  selected: boolean
+  comments: Comments
+  again?: 'looking' | 'sure' | 'unsure'
+}>()
 const emit = defineEmits<{ select: []; rewrite: []; replace: [] }>()
 const answering = ref<'SAID' | 'DONE' | 'NOT_DONE' | 'REWORDED'>()
 const joining = ref(false)
-const account = useSession().me?.account ?? 0
+const session = useSession()
+const account = session.me?.account ?? 0
 /** What is being answered; kept in this browser until it is sent. */
 const text = ref(keptAnswer(account, props.comment.id))
 if (text.value) answering.value = 'SAID'
@@ -29,6 +37,13 @@ const drawn = computed(() => {
   if (into) return `Joined with what ${props.comments.find(into)?.by.name ?? 'somebody'} said`
   return as === 'DROPPED' ? 'Dropped' : as === 'REWORDED' ? 'Reworded' : 'Kept'
 })
+const AGAIN = {
+  looking: 'looking for its place …',
+  sure: 'found again here',
+  unsure: 'shown where it was there: its place was not found again for certain',
+} as const
+/** What the code is called before which it is to be closed. */
+const before = computed(() => session.project?.decisionCodes.find((c) => c.digit === props.comment.with.before)?.name ?? '')
 const KINDS = { SAID: '', DONE: 'Done', NOT_DONE: 'Not done', CLOSED: 'Closed it', REOPENED: 'Opened it again' } as const
 
 watch(answering, async (now) => {
@@ -62,15 +77,29 @@ const sure = computed(() => answering.value === 'DONE' || !!text.value.trim())
         ><template v-if="!selected">{{ ` ${comment.text || glyph?.says}` }}</template></span
       >
       <span v-if="late" class="late">late</span>
+      <span v-if="comment.with.pictures.length" class="stage" title="With a picture">▣</span>
+      <span v-if="comment.with.before && comment.stage !== 'CLOSED'" class="key" :title="`To be closed before it is ${before}`">{{
+        comment.with.before
+      }}</span>
       <span class="stage" :data-stage="comment.stage">{{ stage }}</span>
     </button>
     <div v-if="selected" class="body">
       <p class="quiet small" :title="exact(comment.by.at)">
         {{ comment.by.firm }}, {{ moment(comment.by.at) }}<template v-if="comment.on.place">, page {{ comment.on.place.page }}</template>
-        <template v-if="comment.on.carried"> · said of {{ comment.on.revision ?? 'an earlier one' }}, shown where it was there</template>
+        <template v-if="comment.on.carried">
+          · said of {{ comment.on.revision ?? 'an earlier one' }}<template v-if="again">, {{ AGAIN[again] }}</template></template
+        >
         <template v-if="!comment.released"> · the author’s firm does not read it yet</template>
       </p>
-      <p class="words">{{ comment.text }}</p>
+      <p v-if="comment.text" class="words">{{ comment.text }}</p>
+      <p v-if="comment.with.pictures.length" class="pictures">
+        <a v-for="(p, i) in comment.with.pictures" :key="p.id" :href="pictureUrl(p.id)" target="_blank" rel="noopener"
+          ><img :src="pictureUrl(p.id)" :alt="`Picture ${i + 1} of what ${comment.by.name} said`" :width="p.width" :height="p.height"
+        /></a>
+      </p>
+      <p v-if="comment.with.before" class="small" :class="{ late: comment.stage !== 'CLOSED' }">
+        {{ comment.stage === 'CLOSED' ? 'Was to be closed' : 'To be closed' }} before it is {{ comment.with.before }} {{ before }}
+      </p>
       <p v-if="comment.drawing" class="small drawn">
         {{ drawn }} by {{ comment.drawing.by }}<template v-if="comment.drawing.text">: {{ comment.drawing.text }}</template>
       </p>
@@ -209,6 +238,19 @@ svg {
 .words {
   overflow-wrap: anywhere;
   white-space: pre-line;
+}
+.pictures {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+}
+.pictures img {
+  display: block;
+  max-width: 100%;
+  width: auto;
+  height: auto;
+  max-height: 180px;
+  border: 1px solid var(--line);
 }
 .drawn {
   border-left: 2px solid var(--line-strong);

@@ -1,12 +1,17 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { api, data } from '../../../api/client'
+import { useAct } from '../../../act'
 import { useLoaded } from '../../../load'
+import Trouble from '../../../parts/Trouble.vue'
+import { useSession } from '../../../session'
 import type { Draft } from './drafts'
+import { MOST_PICTURES, picturesOf, pictureUrl, sendPicture } from './pictures'
 import { lengthOf, scaleBy } from './place'
 
 /** What is being written: the words, who is to answer and by when, and for a length its scale. */
 const props = defineProps<{
+  passage: number
   project: number
   /** The author's firm: who may not see its work is not offered. */
   firm: number
@@ -15,6 +20,8 @@ const props = defineProps<{
   atOnce: boolean
   /** Whether it stays on the reviewing side for now: nobody else is offered. */
   inside: boolean
+  /** Whether whoever writes is on the reviewing side. */
+  reviewing: boolean
 }>()
 const draft = defineModel<Draft>({ required: true })
 const emit = defineEmits<{ say: []; drop: []; scale: [perPoint: number] }>()
@@ -44,13 +51,41 @@ const offered = computed(() => {
     : active.filter((p) => p.firmId === props.firm || seeing.has(p.id))
 })
 const length = computed(() => (draft.value.place?.shape === 'LENGTH' ? draft.value.place : undefined))
-const enough = computed(() => !!draft.value.text.trim() || !!length.value)
+const set = (what: Partial<Draft>) => (draft.value = { ...draft.value, ...what })
+const pictures = computed(() => draft.value.pictures ?? [])
+const enough = computed(() => !!draft.value.text.trim() || !!length.value || !!pictures.value.length)
+const { busy: sending, problem, act } = useAct()
+/** Codes that can be made to wait for this: those after which work goes on. */
+const codes = computed(() => {
+  const all = useSession().projects.find((p) => p.id === props.project)?.decisionCodes ?? []
+  return all.some((c) => c.workMayGoOn) ? all.filter((c) => c.workMayGoOn) : all
+})
+/** What is pasted beside words is a picture of them, such as cells of a sheet: there the words are meant. */
+function paste(event: ClipboardEvent) {
+  const found = picturesOf(event.clipboardData?.files)
+  if (!found.length || event.clipboardData?.getData('text/plain')) return
+  event.preventDefault()
+  void add(found)
+}
+function choose(event: Event) {
+  const input = event.target as HTMLInputElement
+  void add(picturesOf(input.files))
+  input.value = ''
+}
+const add = (files: File[]) =>
+  act(async () => {
+    for (const file of files) {
+      if (pictures.value.length >= MOST_PICTURES) throw new Error(`A comment has at most ${MOST_PICTURES} pictures.`)
+      const id = await sendPicture(props.passage, file)
+      set({ pictures: [...pictures.value, id] })
+    }
+  })
+const takeOut = (id: number) => set({ pictures: pictures.value.filter((p) => p !== id) })
 
 function scale() {
   const real = Number(metres.value.replace(',', '.'))
   if (length.value && real > 0) emit('scale', scaleBy(length.value, real))
 }
-const set = (what: Partial<Draft>) => (draft.value = { ...draft.value, ...what })
 </script>
 
 <template>
@@ -69,10 +104,41 @@ const set = (what: Partial<Draft>) => (draft.value = { ...draft.value, ...what }
         maxlength="20000"
         :value="draft.text"
         @input="set({ text: ($event.target as HTMLTextAreaElement).value })"
-        @keydown.enter.ctrl.prevent="enough && emit('say')"
+        @paste="paste"
+        @keydown.enter.ctrl.prevent="enough && !sending && emit('say')"
         @keydown.esc.stop="draft.text.trim() ? ($event.target as HTMLElement).blur() : emit('drop')"
       />
     </label>
+    <ul v-if="pictures.length" class="pictures" aria-label="Pictures of it">
+      <li v-for="(id, i) in pictures" :key="id">
+        <img :src="pictureUrl(id)" :alt="`Picture ${i + 1}`" />
+        <button class="act bare" type="button" :aria-label="`Take picture ${i + 1} out`" @click="takeOut(id)">×</button>
+      </li>
+    </ul>
+    <span class="row"
+      ><label class="act"
+        >Picture …<input
+          class="hidden-text"
+          type="file"
+          accept="image/png,image/jpeg"
+          multiple
+          :disabled="sending"
+          @change="choose" /></label
+      ><span class="quiet">{{ sending ? 'being sent …' : 'or pasted into the words' }}</span></span
+    >
+    <Trouble :problem="problem" />
+    <label v-if="reviewing" class="row"
+      >To be closed before it is
+      <select
+        class="text narrow"
+        aria-label="The decision before which it is to be closed"
+        :value="draft.before ?? ''"
+        @change="set({ before: Number(($event.target as HTMLSelectElement).value) || undefined })"
+      >
+        <option value="">decided: no matter</option>
+        <option v-for="c in codes" :key="c.digit" :value="c.digit">{{ c.digit }} {{ c.name }}</option>
+      </select></label
+    >
     <label class="row"><input v-model="asking" type="checkbox" /> Somebody is to answer</label>
     <template v-if="asking">
       <label class="field"
@@ -98,7 +164,7 @@ const set = (what: Partial<Draft>) => (draft.value = { ...draft.value, ...what }
     </template>
     <p v-if="atOnce" class="quiet">Everybody who sees this file reads it at once.</p>
     <span class="row"
-      ><button class="act first" type="submit" :disabled="busy || !enough" title="Ctrl Enter">
+      ><button class="act first" type="submit" :disabled="busy || sending || !enough" title="Ctrl Enter">
         {{ draft.changes ? 'Change' : 'Say it' }}</button
       ><button class="act" type="button" @click="emit('drop')">Drop it</button></span
     >
@@ -109,6 +175,27 @@ const set = (what: Partial<Draft>) => (draft.value = { ...draft.value, ...what }
 .form {
   display: grid;
   gap: 6px;
+}
+.pictures {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+}
+.pictures li {
+  display: flex;
+  align-items: start;
+}
+.pictures img {
+  max-width: 120px;
+  max-height: 80px;
+  border: 1px solid var(--line);
+}
+.narrow {
+  width: auto;
+  min-width: 0;
+}
+label.act:focus-within {
+  outline: 2px solid var(--main);
 }
 .metres {
   width: 6em;

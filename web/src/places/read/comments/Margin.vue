@@ -2,6 +2,7 @@
 import { useEventListener, useResizeObserver } from '@vueuse/core'
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
+import type { Schemas } from '../../../api/client'
 import { useKeys } from '../../../keys'
 import { must } from '../../../parts/must'
 import Trouble from '../../../parts/Trouble.vue'
@@ -9,6 +10,7 @@ import { count } from '../../../say'
 import { useSession } from '../../../session'
 import type { Surface } from '../surface'
 import CommentCard from './CommentCard.vue'
+import { useCarried } from './carried'
 import CommentForm from './CommentForm.vue'
 import Exchange from './Exchange.vue'
 import { colours, type Comment, inOrder, useComments } from './comments'
@@ -25,15 +27,26 @@ const props = defineProps<{
   firm: number
   surface?: Surface
   moved: number
-  /** Tells the sheet from others, for its scale. */
-  sheet: string
-  pdf: boolean
+  file: Schemas['PassageFile']
+  /** The revisions of its document, with this one. */
+  revisions: number[]
   /** The files of its review, with this one. */
   together: number[]
 }>()
 const account = useSession().me?.account ?? 0
 const comments = useComments(() => props.passage)
-const { all, problem, busy, history } = comments
+const { problem, busy, history } = comments
+const carried = useCarried(
+  () => comments.all.value,
+  () => props.file,
+)
+/** Those of earlier revisions where they are on this one. */
+const all = computed(() =>
+  comments.all.value.map((c) => {
+    const again = carried.value.get(c.id)
+    return again ? { ...c, on: { ...c.on, place: again.place } } : c
+  }),
+)
 /** Where whoever reads stands, and whether what is said is read on the other side at once. */
 const stands = computed(() => comments.loaded.value.value)
 const atOnce = computed(() => !!stands.value && (stands.value.released || stands.value.side === 'SENDING'))
@@ -58,6 +71,7 @@ const shown = computed(() =>
     turned.value,
   ),
 )
+const unsure = computed(() => new Set([...carried.value].filter(([, found]) => !found.sure).map(([id]) => id)))
 const who = computed(() => colours(all.value))
 const closed = computed(() => all.value.filter((c) => c.stage === 'CLOSED').length)
 const open = computed(() => all.value.length - closed.value)
@@ -65,7 +79,7 @@ const open = computed(() => all.value.length - closed.value)
 const drawing = useDrawing(() => props.surface, drawn)
 function drawn(place: Place) {
   const comment = replaced.value
-  const perPoint = comment?.on.place?.perPoint ?? keptScale(props.sheet, place.page)
+  const perPoint = comment?.on.place?.perPoint ?? keptScale(props.file.hash, place.page)
   const laid = place.shape === 'LENGTH' ? { ...place, perPoint } : place
   replaced.value = undefined
   if (comment) void comments.lay(comment, laid)
@@ -111,9 +125,11 @@ watch(draft, (now) => keepDraft(account, props.passage, now))
 async function say() {
   const now = draft.value
   if (!now) return
-  const { place, text, asked, due } = now
+  const { place, text, asked, due, before, pictures } = now
   const changed = now.changes && comments.find(now.changes.comment)
-  const went = changed ? await comments.change(changed, { place, text, asked, due }, now.changes?.version) : await comments.say(now)
+  const went = changed
+    ? await comments.change(changed, { place, text, asked, due, before, pictures }, now.changes?.version)
+    : await comments.say(now)
   const id = changed ? changed.id : went
   if (went && id) {
     draft.value = undefined
@@ -127,11 +143,11 @@ async function say() {
 function scaled(perPoint: number) {
   const place = draft.value?.place
   if (!place || !draft.value) return
-  keepScale(props.sheet, place.page, perPoint)
+  keepScale(props.file.hash, place.page, perPoint)
   draft.value = { ...draft.value, place: { ...place, perPoint } }
 }
 function rewrite(comment: Comment) {
-  if (!draft.value?.text.trim()) draft.value = comments.draftOf(comment)
+  if (!draft.value?.text.trim() && !draft.value?.pictures?.length) draft.value = comments.draftOf(comment)
   showDraft()
 }
 function replace(comment: Comment) {
@@ -163,6 +179,12 @@ function cross() {
   else if (selected.value) document.querySelector<HTMLElement>(`#comment-${selected.value} .head`)?.focus()
   else step(1)
 }
+/** How its place was found on this revision. */
+function again(c: Comment) {
+  if (!c.on.carried || !c.on.place) return undefined
+  const found = carried.value.get(c.id)
+  return !found ? 'looking' : found.sure ? 'sure' : 'unsure'
+}
 const mine = () => all.value.find((c) => c.id === selected.value && c.may.change)
 const takeBack = () => {
   const comment = mine()
@@ -191,6 +213,7 @@ watch([shown, unfolded, () => !!draft.value, drawing.beside], () => void nextTic
     :moved="moved"
     :comments="unfolded ? shown : []"
     :colours="who"
+    :unsure="unsure"
     :selected="selected"
     :drawing="drawing"
     :draft="draft?.place && { place: draft.place, text: draft.text }"
@@ -226,10 +249,12 @@ watch([shown, unfolded, () => !!draft.value, drawing.beside], () => void nextTic
         <CommentForm
           :key="draft.key"
           v-model="draft"
+          :passage="passage"
           :project="project"
           :firm="firm"
           :busy="busy"
           :at-once="atOnce"
+          :reviewing="stands?.side === 'REVIEWING'"
           :inside="stands?.side === 'REVIEWING' && !stands.released"
           @say="say"
           @drop="draft = undefined"
@@ -244,6 +269,7 @@ watch([shown, unfolded, () => !!draft.value, drawing.beside], () => void nextTic
           :colour="who.get(c.by.person) ?? 'var(--main)'"
           :selected="c.id === selected"
           :comments="comments"
+          :again="again(c)"
           @select="select(c.id === selected ? undefined : c.id)"
           @rewrite="rewrite(c)"
           @replace="replace(c)"
@@ -267,7 +293,8 @@ watch([shown, unfolded, () => !!draft.value, drawing.beside], () => void nextTic
     :project="project"
     :passage="passage"
     :together="together"
-    :pdf="pdf"
+    :revisions="revisions"
+    :pdf="file.mediaType === 'application/pdf'"
     @taken="comments.loaded.load"
     @done="exchanging = false"
   />

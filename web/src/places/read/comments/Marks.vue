@@ -14,6 +14,8 @@ const props = defineProps<{
   moved: number
   comments: Comment[]
   colours: Map<number, string>
+  /** Comments that may be somewhere else. */
+  unsure: ReadonlySet<number>
   selected?: number
   drawing: Drawing
   /** The place of what is being written, and its words. */
@@ -132,7 +134,7 @@ function grab(event: PointerEvent, of: Mark, point?: number) {
   if (event.button !== 0 || !of.comment) return
   event.preventDefault()
   const there = props.surface.toPage(event.clientX, event.clientY)
-  if (of.comment.id === props.selected && of.comment.may.change && there) {
+  if (of.comment.id === props.selected && of.comment.may.change && !of.comment.on.carried && there) {
     captured(event, true)
     dragged.value = { comment: of.comment, place: of.place, from: there.point, point }
   }
@@ -156,7 +158,8 @@ function drop() {
   dragged.value = undefined
   if (now && JSON.stringify(now.place) !== JSON.stringify(now.comment.on.place)) emit('lay', now.comment, now.place)
 }
-const handles = (m: Mark) => m.comment && m.comment.id === props.selected && m.comment.may.change && m.at.length === 2
+const handles = (m: Mark) =>
+  m.comment && m.comment.id === props.selected && m.comment.may.change && !m.comment.on.carried && m.at.length === 2
 </script>
 
 <template>
@@ -175,7 +178,7 @@ const handles = (m: Mark) => m.comment && m.comment.id === props.selected && m.c
         v-for="(m, i) in marks"
         :key="m.comment?.id ?? `draft${i}`"
         class="mark"
-        :class="{ at: m.comment?.id === selected, done: m.comment?.stage === 'CLOSED', carried: m.comment?.on.carried }"
+        :class="{ at: m.comment?.id === selected, done: m.comment?.stage === 'CLOSED', carried: m.comment && unsure.has(m.comment.id) }"
         :stroke="m.colour"
         :data-comment="m.comment?.id"
         aria-hidden="true"

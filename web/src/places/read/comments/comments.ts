@@ -16,9 +16,18 @@ interface Wanted {
   text: string
   asked?: number
   due?: string
+  before?: number
+  pictures?: number[]
 }
 
-const wantedOf = (c: Comment): Wanted => ({ place: c.on.place, text: c.text, asked: c.asked?.person, due: c.asked?.due })
+const wantedOf = (c: Comment): Wanted => ({
+  place: c.on.place,
+  text: c.text,
+  asked: c.asked?.person,
+  due: c.asked?.due,
+  before: c.with.before,
+  pictures: c.with.pictures.map((p) => p.id),
+})
 
 /** What was said of a revision, and what one does with it; what one did oneself is undone again. */
 export function useComments(passage: () => number) {
@@ -51,13 +60,13 @@ export function useComments(passage: () => number) {
 
   /** Says something new; true if it was said. */
   async function say(draft: Draft) {
-    const { key, place, text, asked, due } = draft
+    const { key, place, text, asked, due, before, pictures } = draft
     let id = 0
     const went = await act(async () => {
       const made = await data(
         api.POST('/api/passages/{passage}/comments', {
           params: { path: { passage: passage() } },
-          body: { key, place, text, asked, due },
+          body: { key, place, text, asked, due, before, pictures },
         }),
       )
       id = made.id

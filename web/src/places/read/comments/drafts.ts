@@ -8,6 +8,10 @@ export interface Draft {
   text: string
   asked?: number
   due?: string
+  /** The worst decision code that is not given while it is open. */
+  before?: number
+  /** Ids of pictures that go with it; they are kept by the server until then. */
+  pictures?: number[]
   /** The comment it changes, and how often that had been changed when it was begun; absent for a new one. */
   changes?: { comment: number; version: number }
 }
@@ -15,7 +19,8 @@ export interface Draft {
 const name = (account: number, passage: number) => `comment/${account}/${passage}`
 
 export function keepDraft(account: number, passage: number, draft: Draft | undefined) {
-  if (draft && (draft.text.trim() || draft.place)) localStorage.setItem(name(account, passage), JSON.stringify(draft))
+  if (draft && (draft.text.trim() || draft.place || draft.pictures?.length))
+    localStorage.setItem(name(account, passage), JSON.stringify(draft))
   else localStorage.removeItem(name(account, passage))
 }
 

@@ -3,6 +3,8 @@ package app.pervius.server.comments;
 import app.pervius.server.access.Actor;
 import app.pervius.server.reviews.ReviewAnswer;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -27,11 +29,13 @@ class CommentController {
 
     /** @param key the author's own name for it, so that what is sent twice is there once */
     record NewComment(@NotBlank @Size(max = 40) String key, @Valid @Nullable CommentPlace place, @NotNull @Size(max = 20_000) String text,
-            @Nullable Long asked, @Nullable LocalDate due) {
+            @Nullable Long asked, @Nullable LocalDate due, @Nullable @Min(1) @Max(4) Integer before,
+            @Nullable @Size(max = 10) List<@NotNull Long> pictures) {
     }
 
     record ChangedComment(int version, @Valid @Nullable CommentPlace place, @NotNull @Size(max = 20_000) String text, @Nullable Long asked,
-            @Nullable LocalDate due) {
+            @Nullable LocalDate due, @Nullable @Min(1) @Max(4) Integer before,
+            @Nullable @Size(max = 10) List<@NotNull Long> pictures) {
     }
 
     record CommentAnswerEntry(int version, SheetAnswer.@NotNull Kind kind, @NotNull @Size(max = 20_000) String text) {
@@ -62,8 +66,9 @@ class CommentController {
         this.ofReviews = ofReviews;
     }
 
-    private static Comments.Wanted wanted(@Nullable CommentPlace place, String text, @Nullable Long asked, @Nullable LocalDate due) {
-        return new Comments.Wanted(Optional.ofNullable(place).map(CommentPlace::place), text, asked, due);
+    private static Comments.Wanted wanted(ChangedComment entry) {
+        return new Comments.Wanted(Optional.ofNullable(entry.place()).map(CommentPlace::place), entry.text(), entry.asked(), entry.due(),
+                entry.before(), entry.pictures() == null ? List.of() : entry.pictures());
     }
 
     /** What was said of a revision, and what is still open of earlier ones, as far as the caller may read it. */
@@ -75,13 +80,14 @@ class CommentController {
     @PostMapping("/api/passages/{passage}/comments")
     @ResponseStatus(HttpStatus.CREATED)
     CommentMade say(@PathVariable long passage, @Valid @RequestBody NewComment entry, Actor actor) {
-        return new CommentMade(comments.say(passage, entry.key(), wanted(entry.place(), entry.text(), entry.asked(), entry.due()), actor));
+        return new CommentMade(comments.say(passage, entry.key(), wanted(new ChangedComment(0, entry.place(), entry.text(), entry.asked(),
+                entry.due(), entry.before(), entry.pictures())), actor));
     }
 
     @PutMapping("/api/comments/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void change(@PathVariable long id, @Valid @RequestBody ChangedComment entry, Actor actor) {
-        comments.change(id, entry.version(), wanted(entry.place(), entry.text(), entry.asked(), entry.due()), actor);
+        comments.change(id, entry.version(), wanted(entry), actor);
     }
 
     /** Its author takes it back. */

@@ -4,11 +4,18 @@ import app.pervius.core.comment.Stage;
 import app.pervius.server.access.Actor;
 import app.pervius.server.comments.CommentViews.CommentAnswer;
 import app.pervius.server.comments.CommentViews.CommentView;
+import app.pervius.server.content.ContentStore;
+import app.pervius.server.content.TiffPages;
+import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
+import app.pervius.server.projects.Projects;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.tables.Table;
+import java.time.InstantSource;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
-import java.util.Collection;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -20,6 +27,7 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 /**
  * Comments as a table: out to whoever answers in a sheet, and back. Read back are only the columns {@code Answer}, {@code Done} and, where
@@ -29,11 +37,11 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional
 class CommentSheet {
 
-    static final List<String> HEAD = List.of("Comment", "Changes", "Number", "Revision", "Page", "Mark", "Said by", "Firm", "Said", "For",
-            "By", "State", "Answers", "Done", "Answer");
+    static final List<String> HEAD = List.of("Comment", "Changes", "Number", "Revision", "Cycle", "Page", "Mark", "Said by", "Firm", "When",
+            "Said", "For", "By", "Before", "State", "Answers", "Done", "Answer");
     /** A cell is never longer; the whole of it stands in the Reading room. */
     private static final int LONGEST = 1900;
-    private static final int MOST_PASSAGES = 1000;
+    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm", Locale.ROOT);
 
     /**
      * A row that answers a comment to which something has happened since the sheet was taken away.
@@ -56,48 +64,63 @@ class CommentSheet {
     private record Wanted(int row, CommentView comment, int version, SheetAnswer.@Nullable Kind kind, String text, boolean closes) {
     }
 
+    private final CommentLines lines;
     private final CommentViews views;
     private final Comments comments;
     private final SheetCommentRepository stored;
     private final Passages passages;
+    private final Projects projects;
+    private final ContentStore contents;
+    private final TiffPages tiff;
+    private final InstantSource clock;
 
-    CommentSheet(CommentViews views, Comments comments, SheetCommentRepository stored, Passages passages) {
+    CommentSheet(CommentLines lines, CommentViews views, Comments comments, SheetCommentRepository stored, Passages passages,
+            Projects projects, ContentStore contents, TiffPages tiff, InstantSource clock) {
+        this.lines = lines;
         this.views = views;
         this.comments = comments;
         this.stored = stored;
         this.passages = passages;
+        this.projects = projects;
+        this.contents = contents;
+        this.tiff = tiff;
+        this.clock = clock;
     }
 
-    /** The comments on these revisions as far as the actor reads them, each once. */
+    /** Those comments as a table. */
     @Transactional(readOnly = true)
-    List<List<String>> rows(long project, Collection<Long> of, Actor actor) {
-        if (of.size() > MOST_PASSAGES) {
-            throw Refused.invalid("passages", "A comment sheet is of at most " + MOST_PASSAGES + " revisions.");
-        }
-        List<Passages.PassageView> asked = passages.passages(of);
-        if (asked.stream().anyMatch(p -> p.project() != project)) {
-            throw Refused.notFound("passage");
-        }
-        Map<Long, String> numbers = asked.stream().collect(Collectors.toMap(Passages.PassageView::id,
-                p -> p.names().number() == null ? p.names().originalName() : p.names().number()));
-        Map<Long, List<String>> rows = new LinkedHashMap<>();
-        for (long passage : of) {
-            String number = numbers.getOrDefault(passage, "");
-            views.of(passage, actor).forEach(c -> rows.putIfAbsent(c.id(), row(c, number)));
-        }
-        return List.copyOf(rows.values());
+    List<List<String>> rows(long project, CommentLines.Of of, Actor actor) {
+        ZoneId zone = projects.settings(project).zone();
+        return lines.of(project, of, actor).stream().map(line -> row(line.comment(), line.number(), zone)).toList();
     }
 
-    private static List<String> row(CommentView c, String number) {
+    /** Those comments as a PDF with small pictures of their places; it is written after everything is read. */
+    @Transactional(readOnly = true)
+    StreamingResponseBody summary(long project, CommentLines.Of of, Actor actor) {
+        List<CommentLines.CommentLine> all = lines.of(project, of, actor);
+        Map<Long, CommentSummary.Sheet> sheets = new HashMap<>();
+        for (Passages.PassageView passage : passages.passages(all.stream().map(l -> l.comment().on().passage()).distinct().toList())) {
+            PassageFacts.File file = passage.files().get(passage.readFile() == null ? 0 : passage.readFile());
+            sheets.put(passage.id(), new CommentSummary.Sheet(file, contents.path(file.hash())));
+        }
+        Projects.Settings settings = projects.settings(project);
+        CommentSummary.Head head = new CommentSummary.Head(settings.name(), clock.instant(), settings.zone());
+        return out -> CommentSummary.write(all, sheets, head, tiff, out);
+    }
+
+    private static List<String> row(CommentView c, String number, ZoneId zone) {
         CommentPlace place = c.on().place();
         return List.of(String.valueOf(c.id()), String.valueOf(c.version()), number, c.on().revision() == null ? "" : c.on().revision(),
+                String.valueOf(c.on().cycle()),
                 place == null ? "" : String.valueOf(place.page()),
-                place == null ? "" : place.shape().name().toLowerCase(Locale.ROOT), c.by().name(), c.by().firm(), cut(c.text()),
+                place == null ? "" : place.shape().name().toLowerCase(Locale.ROOT), c.by().name(), c.by().firm(),
+                WHEN.format(c.by().at().atZone(zone)), cut(c.text()),
                 c.asked() == null ? "" : c.asked().name(), c.asked() == null || c.asked().due() == null ? "" : c.asked().due().toString(),
+                c.with().before() == null ? "" : String.valueOf(c.with().before()),
                 word(c.stage()), cut(c.answers().stream().map(CommentSheet::inWords).collect(Collectors.joining("\n"))), "", "");
     }
 
-    private static String inWords(CommentAnswer answer) {
+    static String inWords(CommentAnswer answer) {
         return answer.person() + ": " + switch (answer.kind()) {
             case SAID -> answer.text();
             case DONE -> answer.text().isEmpty() ? "done" : "done, " + answer.text();

@@ -8,6 +8,9 @@ import java.io.IOException;
 import java.util.List;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -23,19 +26,43 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 class CommentSheetController {
 
     private final CommentSheet sheet;
+    private final CommentLines lines;
     private final TableReader tables;
 
-    CommentSheetController(CommentSheet sheet, TableReader tables) {
+    CommentSheetController(CommentSheet sheet, CommentLines lines, TableReader tables) {
         this.sheet = sheet;
+        this.lines = lines;
         this.tables = tables;
     }
 
-    /** What was said of some revisions, as far as the caller may read it. */
+    private static CommentLines.Of of(@Nullable List<Long> passages, @Nullable Long folder) {
+        return new CommentLines.Of(passages == null ? List.of() : passages, folder);
+    }
+
+    /** What was said of some revisions, or of all that came into a folder or below, as far as the caller may read it: as a table. */
     @GetMapping
-    ResponseEntity<StreamingResponseBody> table(@PathVariable long project, @RequestParam List<Long> passages,
-            @RequestParam TableWriter.Format format, Actor actor) {
+    ResponseEntity<StreamingResponseBody> table(@PathVariable long project, @RequestParam @Nullable List<Long> passages,
+            @RequestParam @Nullable Long folder, @RequestParam TableWriter.Format format, Actor actor) {
         actor.in(project);
-        return TableWriter.words(format, "comments", CommentSheet.HEAD, sheet.rows(project, passages, actor));
+        return TableWriter.words(format, "comments", CommentSheet.HEAD, sheet.rows(project, of(passages, folder), actor));
+    }
+
+    /** The same, for the browser. */
+    @GetMapping("/lines")
+    List<CommentLines.CommentLine> lines(@PathVariable long project, @RequestParam @Nullable List<Long> passages,
+            @RequestParam @Nullable Long folder, Actor actor) {
+        actor.in(project);
+        return lines.of(project, of(passages, folder), actor);
+    }
+
+    /** The same as a PDF with small pictures of the places. */
+    @GetMapping("/summary")
+    ResponseEntity<StreamingResponseBody> summary(@PathVariable long project, @RequestParam @Nullable List<Long> passages,
+            @RequestParam @Nullable Long folder, Actor actor) {
+        actor.in(project);
+        return ResponseEntity.ok().contentType(MediaType.APPLICATION_PDF)
+                .header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.attachment().filename("comments.pdf").build().toString())
+                .body(sheet.summary(project, of(passages, folder), actor));
     }
 
     /**

@@ -46,18 +46,32 @@ class CommentViews {
      * Where and of what it was said.
      *
      * @param revision of the document on which it was said; absent before it had one
+     * @param cycle how often its document had come by then
      * @param carried whether that was an earlier one
      */
-    record CommentOn(long passage, @Nullable String revision, boolean carried, @Nullable CommentPlace place) {
+    record CommentOn(long passage, @Nullable String revision, int cycle, boolean carried, @Nullable CommentPlace place) {
     }
 
     /** Who said it; {@code own} where that is the caller. */
-    record CommentBy(long person, String name, String firm, boolean own, Side side, Instant at) {
+    record CommentBy(long person, String name, String firm, boolean own, Side side, Instant at, Instant changedAt) {
+    }
+
+    /** A picture, and how large it is in pixels. */
+    record CommentImage(long id, int width, int height) {
+    }
+
+    /**
+     * What goes with its words.
+     *
+     * @param before the worst decision code that is not given while it is open
+     */
+    record CommentWith(@Nullable Integer before, List<CommentImage> pictures) {
     }
 
     /** @param released whether the author's firm reads it */
-    record CommentView(long id, CommentOn on, CommentBy by, String text, @Nullable CommentDrawing drawing, Stage stage, boolean released,
-            @Nullable CommentAsked asked, List<CommentAnswer> answers, CommentMay may, Instant changedAt, int version) {
+    record CommentView(long id, CommentOn on, CommentBy by, String text, CommentWith with, @Nullable CommentDrawing drawing, Stage stage,
+            boolean released,
+            @Nullable CommentAsked asked, List<CommentAnswer> answers, CommentMay may, int version) {
     }
 
     /**
@@ -78,14 +92,16 @@ class CommentViews {
     private final SheetCommentRepository comments;
     private final SheetAnswerRepository answers;
     private final CommentReading reading;
+    private final Pictures pictures;
     private final Passages passages;
     private final People people;
 
-    CommentViews(SheetCommentRepository comments, SheetAnswerRepository answers, CommentReading reading, Passages passages,
-            People people) {
+    CommentViews(SheetCommentRepository comments, SheetAnswerRepository answers, CommentReading reading, Pictures pictures,
+            Passages passages, People people) {
         this.comments = comments;
         this.answers = answers;
         this.reading = reading;
+        this.pictures = pictures;
         this.passages = passages;
         this.people = people;
     }
@@ -106,13 +122,16 @@ class CommentViews {
                 .filter(row -> row.passageId == passage || row.stage != Stage.CLOSED && !(row.asDrawn() instanceof Drawn.Dropped))
                 .toList();
         Map<Long, List<SheetAnswer>> said = answersTo(rows);
+        Map<Long, List<CommentPicture>> seenWith = pictures.of(rows.stream().map(SheetComment::id).toList());
         List<CommentView> views = new ArrayList<>();
         for (SheetComment row : rows) {
             CommentReading.Seen at = Objects.requireNonNull(seen.get(row.passageId));
             List<SheetAnswer> its = said.getOrDefault(row.id(), List.of());
             Comment comment = at.comment(row, its.stream().anyMatch(a -> !a.text.isEmpty() || a.kind == SheetAnswer.Kind.DONE));
             if (comment.readBy(at.by())) {
-                views.add(view(row, its, at, comment, row.passageId != passage));
+                CommentWith with = new CommentWith(row.beforeCode, seenWith.getOrDefault(row.id(), List.of()).stream()
+                        .map(p -> new CommentImage(p.id(), p.width, p.height)).toList());
+                views.add(view(row, with, its, at, comment, row.passageId != passage));
             }
         }
         return views;
@@ -128,20 +147,22 @@ class CommentViews {
                 .collect(Collectors.groupingBy(a -> a.commentId));
     }
 
-    private CommentView view(SheetComment row, List<SheetAnswer> its, CommentReading.Seen at, Comment comment, boolean carried) {
+    private CommentView view(SheetComment row, CommentWith with, List<SheetAnswer> its, CommentReading.Seen at, Comment comment,
+            boolean carried) {
         People.PersonView author = people.person(row.authorId);
         boolean inside = at.by().side() == Side.REVIEWING;
-        CommentOn on = new CommentOn(row.passageId, at.passage().names().revision(), carried, row.place().map(CommentPlace::of)
+        CommentOn on = new CommentOn(row.passageId, at.passage().names().revision(), at.passage().cycle(), carried,
+                row.place().map(CommentPlace::of)
                 .orElse(null));
         CommentBy by = new CommentBy(row.authorId, author.name(), author.firmCode(), row.authorId == at.by().person().value(), row.side,
-                row.madeAt);
+                row.madeAt, row.changedAt);
         CommentMay may = new CommentMay(comment.change(at.by()).isEmpty(), comment.answer().isEmpty(),
                 comment.close(at.by(), row.stage != Stage.CLOSED).isEmpty(), comment.draw(at.by()).isEmpty());
         boolean released = comment.released() && !(row.asDrawn() instanceof Drawn.Dropped) || row.side == Side.SENDING;
-        return new CommentView(row.id(), on, by, comment.read(row.text, at.by()), inside ? drawing(row) : null, row.stage, released,
+        return new CommentView(row.id(), on, by, comment.read(row.text, at.by()), with, inside ? drawing(row) : null, row.stage, released,
                 row.askedId == null ? null : new CommentAsked(row.askedId, people.person(row.askedId).name(), row.due),
                 its.stream().filter(a -> inside || !a.inside).map(a -> new CommentAnswer(people.person(a.personId).name(), a.kind, a.text,
-                        a.inside, a.givenAt)).toList(), may, row.changedAt, row.version);
+                        a.inside, a.givenAt)).toList(), may, row.version);
     }
 
     private @Nullable CommentDrawing drawing(SheetComment row) {

@@ -40,8 +40,20 @@ public class Comments {
      *
      * @param place empty for what is said in general
      * @param asked who is to answer it, if anybody, and by when
+     * @param before the worst decision code, 1 to 4, that is not to be given while it is open; absent for none
+     * @param pictures ids of pictures that go with it
      */
-    public record Wanted(Optional<Place> place, String text, @Nullable Long asked, @Nullable LocalDate due) {
+    public record Wanted(Optional<Place> place, String text, @Nullable Long asked, @Nullable LocalDate due, @Nullable Integer before,
+            List<Long> pictures) {
+
+        public Wanted {
+            pictures = List.copyOf(pictures);
+        }
+
+        /** Words at a place, and nothing else. */
+        public static Wanted at(Place place, String text) {
+            return new Wanted(Optional.of(place), text, null, null, null, List.of());
+        }
     }
 
     private record At(SheetComment row, CommentReading.Seen seen, Comment comment) {
@@ -51,16 +63,18 @@ public class Comments {
     private final SheetAnswerRepository answers;
     private final CommentReading reading;
     private final CommentTelling telling;
+    private final Pictures pictures;
     private final Projects projects;
     private final Live live;
     private final InstantSource clock;
 
     Comments(SheetCommentRepository comments, SheetAnswerRepository answers, CommentReading reading, CommentTelling telling,
-            Projects projects, Live live, InstantSource clock) {
+            Pictures pictures, Projects projects, Live live, InstantSource clock) {
         this.comments = comments;
         this.answers = answers;
         this.reading = reading;
         this.telling = telling;
+        this.pictures = pictures;
         this.projects = projects;
         this.live = live;
         this.clock = clock;
@@ -105,7 +119,8 @@ public class Comments {
             throw Refused.invalid("place", fault);
         });
         String text = wanted.text().strip();
-        if (text.isEmpty() && wanted.place().map(Place::shape).filter(Shape.LENGTH::equals).isEmpty()) {
+        if (text.isEmpty() && wanted.pictures().isEmpty()
+                && wanted.place().map(Place::shape).filter(Shape.LENGTH::equals).isEmpty()) {
             throw Refused.invalid("text", "Say something.");
         }
         LocalDate today = projects.today(row.projectId);
@@ -114,6 +129,9 @@ public class Comments {
         }
         if (wanted.due() != null && wanted.due().isAfter(today.plusYears(FARTHEST_YEARS))) {
             throw Refused.invalid("due", "That day is too far off.");
+        }
+        if (wanted.before() != null && row.side != Side.REVIEWING) {
+            throw Refused.invalid("before", "Only the reviewing side says what is needed before a decision.");
         }
         if (wanted.asked() != null) {
             reading.mustRead(at.passage(), row.side, wanted.asked());
@@ -124,7 +142,9 @@ public class Comments {
         row.askedId = wanted.asked();
         row.chased &= Objects.equals(row.due, wanted.due()) && !asksAnew;
         row.due = wanted.due();
+        row.beforeCode = wanted.before();
         keep(row, at);
+        pictures.put(row, wanted.pictures());
         if (asksAnew) {
             telling.asked(row, at.passage());
         }

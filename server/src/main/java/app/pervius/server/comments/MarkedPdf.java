@@ -6,6 +6,7 @@ import app.pervius.server.comments.CommentViews.CommentView;
 import app.pervius.server.refused.Refused;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.util.Calendar;
 import java.util.List;
@@ -39,19 +40,24 @@ final class MarkedPdf {
     private MarkedPdf() {
     }
 
-    private static PDDocument open(Path file) throws IOException {
-        return Loader.loadPDF(new RandomAccessReadBufferedFile(file), "", null, null,
-                MemoryUsageSetting.setupTempFileOnly(MOST_TEMPORARY).streamCache);
+    /** Refused, with the reason, is one that cannot be opened. */
+    static PDDocument open(Path file) {
+        try {
+            return Loader.loadPDF(new RandomAccessReadBufferedFile(file), "", null, null,
+                    MemoryUsageSetting.setupTempFileOnly(MOST_TEMPORARY).streamCache);
+        } catch (InvalidPasswordException e) {
+            throw Refused.conflict("locked-file", "This file is locked with a password; its marks can be had as XFDF instead.");
+        } catch (IOException e) {
+            throw Refused.conflict("damaged-file", "This file is damaged; its marks can be had as XFDF instead.");
+        }
     }
 
     /** How many pages it has; refused with the reason where it cannot be opened. */
     static int pages(Path file) {
         try (PDDocument document = open(file)) {
             return document.getNumberOfPages();
-        } catch (InvalidPasswordException e) {
-            throw Refused.conflict("locked-file", "This file is locked with a password; its marks can be had as XFDF instead.");
         } catch (IOException e) {
-            throw Refused.conflict("damaged-file", "This file is damaged; its marks can be had as XFDF instead.");
+            throw new UncheckedIOException("could not be closed: " + file.getFileName(), e);
         }
     }
 

@@ -6,6 +6,7 @@ import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.tables.Table;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -65,7 +66,7 @@ class Marks {
     }
 
     @Transactional(readOnly = true)
-    ResponseEntity<StreamingResponseBody> pdf(long passage, Actor actor) {
+    ResponseEntity<StreamingResponseBody> marked(long passage, Actor actor) {
         List<CommentViews.CommentView> all = views.of(passage, actor);
         PassageFacts.File file = read(passage);
         if (!file.mediaType().equals(MediaType.APPLICATION_PDF_VALUE)) {
@@ -91,14 +92,30 @@ class Marks {
                 ContentDisposition.attachment().filename(name, StandardCharsets.UTF_8).build().toString()).body(body);
     }
 
-    /** Takes over all of a file's marks as the actor's comments, each once; or none where anything is wrong. */
+    /** Takes over all marks of an XFDF as the actor's comments, each once; or none where anything is wrong. */
     MarksTaken take(long passage, InputStream file, boolean look, Actor actor) throws IOException {
-        long person = views.mustRead(passage, actor);
+        views.mustRead(passage, actor);
         byte[] bytes = file.readNBytes((int) LARGEST + 1);
         if (bytes.length > LARGEST) {
             throw Refused.tooLarge("A file of marks is at most " + LARGEST / 1024 / 1024 + " MB.");
         }
-        Xfdf.Read read = Xfdf.read(new java.io.ByteArrayInputStream(bytes));
+        return take(passage, Xfdf.read(new ByteArrayInputStream(bytes)), look, actor);
+    }
+
+    /** Where the PDF lies that is read of a passage. */
+    @Transactional(readOnly = true)
+    Path pdf(long passage, Actor actor) {
+        views.mustRead(passage, actor);
+        PassageFacts.File file = read(passage);
+        if (!file.mediaType().equals(MediaType.APPLICATION_PDF_VALUE)) {
+            throw Refused.conflict("no-pdf", file.name() + " is no PDF.");
+        }
+        return contents.path(file.hash());
+    }
+
+    /** Takes over all of these as the actor's comments, each once; or none where anything is wrong. */
+    MarksTaken take(long passage, Xfdf.Read read, boolean look, Actor actor) {
+        long person = views.mustRead(passage, actor);
         Set<Long> own = Stream.concat(Stream.of(passage), passages.before(passage).stream().map(Passages.PassageView::id))
                 .collect(Collectors.toSet());
         List<Table.TableFault> faults = new ArrayList<>(read.faults());
@@ -116,8 +133,7 @@ class Marks {
             }
         }
         if (faults.isEmpty() && !look) {
-            fresh.forEach(m -> comments.say(passage, key(m, passage), new Comments.Wanted(Optional.of(m.place()), m.text(), null, null),
-                    actor));
+            fresh.forEach(m -> comments.say(passage, key(m, passage), Comments.Wanted.at(m.place(), m.text()), actor));
         }
         return new MarksTaken(fresh.size(), read.marks().size() - fresh.size(), faults);
     }

@@ -28,7 +28,7 @@ class MarksController {
 
     @GetMapping
     ResponseEntity<StreamingResponseBody> marks(@PathVariable long passage, @RequestParam Form as, Actor actor) {
-        return as == Form.XFDF ? marks.xfdf(passage, actor) : marks.pdf(passage, actor);
+        return as == Form.XFDF ? marks.xfdf(passage, actor) : marks.marked(passage, actor);
     }
 
     /** Takes the marks of an XFDF over as comments of the caller's; with {@code look} it only says what would come of it. */
@@ -36,5 +36,11 @@ class MarksController {
     Marks.MarksTaken take(@PathVariable long passage, @RequestParam boolean look, HttpServletRequest request, Actor actor)
             throws IOException {
         return marks.take(passage, request.getInputStream(), look, actor);
+    }
+
+    /** Takes the annotations of the PDF itself over as comments of the caller's; with {@code look} it only says what would come of it. */
+    @PostMapping("/from-file")
+    Marks.MarksTaken takeFromFile(@PathVariable long passage, @RequestParam boolean look, Actor actor) throws IOException {
+        return marks.take(passage, PdfMarks.read(marks.pdf(passage, actor)), look, actor);
     }
 }

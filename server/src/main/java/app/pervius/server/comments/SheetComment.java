@@ -48,6 +48,8 @@ class SheetComment extends Row {
     /** Who is to answer it, and by when. */
     @Nullable Long askedId;
     @Nullable LocalDate due;
+    /** The worst decision that is not to be given while this is open. */
+    @Nullable Integer beforeCode;
     /** Whoever was to answer was told that it is late. */
     boolean chased;
     Instant madeAt = Instant.EPOCH;

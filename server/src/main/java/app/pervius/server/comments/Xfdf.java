@@ -37,8 +37,8 @@ final class Xfdf {
     private static final double POINT = 10;
     private static final double TEXT_WIDTH = 200;
     private static final double TEXT_HEIGHT = 16;
-    private static final int MOST_MARKS = 5000;
-    private static final int LONGEST = 20_000;
+    static final int MOST_MARKS = 5000;
+    static final int LONGEST = 20_000;
     private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("'D:'yyyyMMddHHmmss'Z'", Locale.ROOT)
             .withZone(ZoneOffset.UTC);
     /** Elements that mark a place by the box around it. */
@@ -94,7 +94,7 @@ final class Xfdf {
         xml.writeAttribute("rect", rect(place));
         xml.writeAttribute("name", "comment-" + comment.id());
         xml.writeAttribute("title", clean(comment.by().name()));
-        xml.writeAttribute("date", WHEN.format(comment.changedAt()));
+        xml.writeAttribute("date", WHEN.format(comment.by().changedAt()));
         xml.writeAttribute("creationdate", WHEN.format(comment.by().at()));
         xml.writeAttribute("color", "#0B7480");
         xml.writeAttribute("flags", "print");

@@ -38,8 +38,8 @@ class KestrelWeirComments {
     }
 
     private void say(StoryActs.Cast cast, long passage, String person, Shape shape, String text, Point... points) {
-        comments.say(passage, "story " + passage + shape, new Comments.Wanted(Optional.of(new Place(1, shape, List.of(points),
-                Optional.empty())), text, null, null),
+        comments.say(passage, "story " + passage + shape, Comments.Wanted.at(new Place(1, shape, List.of(points),
+                Optional.empty()), text),
                 accounts.ofPerson(Objects.requireNonNull(cast.persons().get(person), person)).orElseThrow());
     }
 }

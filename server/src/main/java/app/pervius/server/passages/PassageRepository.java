@@ -65,6 +65,9 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
     @Query("select p.id from Passage p where p.projectId = :project and (:folder is null or p.folderId = :folder) order by p.id desc")
     List<Long> arrived(long project, @Nullable Long folder, Limit limit);
 
+    @Query("select p.id from Passage p where p.folderId in :folders order by p.id")
+    List<Long> arrivedIn(Collection<Long> folders);
+
     boolean existsBySubmissionIdAndState(long submission, Passages.State state);
 
     @Query("select distinct p.awaitsDocument from Passage p where p.awaitsDocument is not null and p.state = :state")

@@ -270,6 +270,12 @@ public class Passages {
         return passages.arrived(project, folder, Limit.of(most)).reversed();
     }
 
+    /** What arrived in any of these folders, in the order it came. */
+    @Transactional(readOnly = true)
+    public List<Long> arrivedIn(Collection<Long> folders) {
+        return folders.isEmpty() ? List.of() : passages.arrivedIn(folders);
+    }
+
     /** Those of these passages that are of the project, in the order they came. */
     @Transactional(readOnly = true)
     public List<Long> ofProject(long project, Collection<Long> ids) {

@@ -3,14 +3,18 @@ package app.pervius.server.reviews;
 import app.pervius.core.passage.PassageId;
 import app.pervius.core.project.PersonId;
 import app.pervius.core.review.Board;
+import app.pervius.core.review.Ending;
 import app.pervius.core.review.Part;
 import app.pervius.core.review.Refusal;
 import app.pervius.core.review.Route;
 import app.pervius.core.review.Seat;
 import app.pervius.server.access.Actor;
 import app.pervius.server.journal.Journal;
-import app.pervius.server.people.People;
+import app.pervius.server.passages.Passages;
+import app.pervius.server.refused.Refused;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -34,12 +38,16 @@ public class Deciding {
     private final Boards boards;
     private final AnswerBook answers;
     private final Closings closings;
+    private final OnSheets sheets;
+    private final Passages passages;
 
-    Deciding(Acts acts, Boards boards, AnswerBook answers, Closings closings) {
+    Deciding(Acts acts, Boards boards, AnswerBook answers, Closings closings, OnSheets sheets, Passages passages) {
         this.acts = acts;
         this.boards = boards;
         this.answers = answers;
         this.closings = closings;
+        this.sheets = sheets;
+        this.passages = passages;
     }
 
     public void answer(long id, Decision decision, Actor actor) {
@@ -48,7 +56,9 @@ public class Deciding {
         List<PassageId> which = ids(decision.passages());
         Board.Move move = at.board().answer(decision.turn(), which, at.acting(), from, decision.code(), decision.comment().strip(),
                 decision.overrule());
-        answers.keep(at.review(), at.route(), noted(at, decision.turn(), move), which);
+        Board noted = noted(at, decision.turn(), move);
+        mayBe(at.review().projectId, decision.passages(), decision.code());
+        answers.keep(at.review(), at.route(), noted, which);
     }
 
     /** Takes back what was said of files in this turn. */
@@ -61,6 +71,8 @@ public class Deciding {
     public void close(long id, int turn, Actor actor) {
         Acts.Opened at = acts.open(id, actor);
         List<Part> parts = acts.closed(at, turn, at.board().close(turn, at.acting()));
+        // What was decided before somebody said what has to be done first.
+        parts.forEach(part -> mayEnd(at.review().projectId, part));
         long project = at.review().projectId;
         closings.goOn(at.review(), at.route(), at.board(), parts, Journal.by(actor, project), actor.person(project));
     }
@@ -88,6 +100,26 @@ public class Deciding {
             case Board.Move.Closed c -> throw new IllegalStateException("nothing was to be closed");
             case Board.Move.Divided d -> throw new IllegalStateException("nothing was to be divided");
         };
+    }
+
+    private void mayEnd(long project, Part part) {
+        Map<PassageId, Ending> ends = switch (part) {
+            case Part.ToRelease(var endings) -> endings;
+            case Part.Over(var endings) -> endings;
+            case Part.Stays s -> Map.of();
+            case Part.Goes g -> Map.of();
+        };
+        ends.entrySet().stream().collect(Collectors.groupingBy(e -> e.getValue().code(),
+                Collectors.mapping(e -> e.getKey().value(), Collectors.toList()))).forEach((code, files) -> mayBe(project, files, code));
+    }
+
+    /** Refuses a decision before which comments have to be closed. */
+    private void mayBe(long project, List<Long> files, int code) {
+        sheets.neededBefore(project, files, code).forEach((passage, open) -> {
+            throw Refused.conflict("needed-before", passages.passage(passage).inWords() + " has " + (open == 1
+                    ? "a comment that has to be closed" : open + " comments that have to be closed") + " before it can be “" + code
+                    + "”. Read " + (open == 1 ? "it" : "them") + " on the sheet: close what is done, or give another code.");
+        });
     }
 
     private static PersonId from(Acts.Opened at, @Nullable Long wanted) {

@@ -5,13 +5,27 @@ import static app.pervius.server.access.AccessTable.line;
 
 import app.pervius.server.Client;
 import app.pervius.server.access.AccessTable.Who;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import javax.imageio.ImageIO;
 import tools.jackson.databind.JsonNode;
 
 /** The lines of reviews and of what is said in them. */
 final class LinesOfReviews {
+
+    private static byte[] dot() {
+        try (ByteArrayOutputStream png = new ByteArrayOutputStream()) {
+            ImageIO.write(new BufferedImage(1, 1, BufferedImage.TYPE_INT_RGB), "png", png);
+            return png.toByteArray();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
 
     private LinesOfReviews() {
     }
@@ -38,8 +52,18 @@ final class LinesOfReviews {
         String marks = "/api/passages/" + waiting.get("id").asLong() + "/marks";
         line("GET /api/passages/{passage}/marks", who -> who.get(marks + "?as=XFDF"), "1 4 4 y y y 4");
         line("POST /api/passages/{passage}/marks", who -> who.postBytes(marks + "?look=true", new byte[0]), "1 4 4 y y y 4");
+        line("POST /api/passages/{passage}/marks/from-file", who -> who.post(marks + "/from-file?look=true", Map.of()), "1 4 4 y y y 4");
+        String pictures = "/api/passages/" + waiting.get("id").asLong() + "/comment-pictures";
+        line("POST /api/passages/{passage}/comment-pictures", who -> who.postBytes(pictures, new byte[1]), "1 4 4 y y y 4");
+        long picture = PEOPLE.get(Who.REVIEWER).postBytes(pictures, dot()).must(201).body().get("id").asLong();
+        PEOPLE.get(Who.REVIEWER).put(its, Map.of("version", 0, "text", "Seen?", "pictures", List.of(picture))).must(204);
+        line("GET /api/comment-pictures/{id}", who -> who.get("/api/comment-pictures/" + picture), "1 4 4 4 y y 4");
         String sheet = "/api/projects/" + PEOPLE.get(Who.CONTROLLER).project() + "/comment-sheet";
         line("GET /api/projects/{project}/comment-sheet", who -> who.get(sheet + "?format=CSV&passages="
+                + waiting.get("id").asLong()), "1 4 4 y y y 4");
+        line("GET /api/projects/{project}/comment-sheet/lines", who -> who.get(sheet + "/lines?folder=" + waiting.get("from").get("folder")
+                .asLong()), "1 4 4 y y y 4");
+        line("GET /api/projects/{project}/comment-sheet/summary", who -> who.get(sheet + "/summary?passages="
                 + waiting.get("id").asLong()), "1 4 4 y y y 4");
         line("POST /api/projects/{project}/comment-sheet", who -> who.postBytes(sheet + "?look=true", new byte[0]), "1 4 y y y y 4");
         line("GET /api/desk/comments", who -> who.get("/api/desk/comments"), "1 y y y y y y");

@@ -25,14 +25,14 @@ import tools.jackson.databind.JsonNode;
 @ExtendWith(Running.class)
 class CommentsTest {
 
-    private static final Map<String, Object> BOX = Map.of("page", 1, "shape", "BOX", "points",
+    static final Map<String, Object> BOX = Map.of("page", 1, "shape", "BOX", "points",
             List.of(Map.of("x", 100.5, "y", 700), Map.of("x", 180, "y", 640.25)));
 
-    private static String of(JsonNode passage) {
+    static String of(JsonNode passage) {
         return "/api/passages/" + passage.get("id").asLong() + "/comments";
     }
 
-    private static Map<String, Object> comment(String key, @Nullable Object place, String text) {
+    static Map<String, Object> comment(String key, @Nullable Object place, String text) {
         Map<String, Object> body = new HashMap<>(Map.of("key", key, "text", text));
         if (place != null) {
             body.put("place", place);
@@ -44,7 +44,7 @@ class CommentsTest {
         return who.post(of(passage), comment(text, BOX, text)).must(201).body().get("id").asLong();
     }
 
-    private static JsonNode read(Client who, JsonNode passage, long id) {
+    static JsonNode read(Client who, JsonNode passage, long id) {
         return who.get(of(passage)).must(200).body().get("comments").valueStream()
                 .filter(c -> c.get("id").asLong() == id).findFirst().orElseThrow();
     }
@@ -54,7 +54,7 @@ class CommentsTest {
     }
 
     /** On a route with a lead, waiting for Henrike's look. */
-    private static JsonNode waiting(Desks desks, String what, String name) {
+    static JsonNode waiting(Desks desks, String what, String name) {
         String route = "comments-" + what;
         Map<String, Object> form = form(route, List.of(step("Approval", "APPROVAL", List.of(who("PERSON",
                 desks.person("Henrike Solvangen"))))));

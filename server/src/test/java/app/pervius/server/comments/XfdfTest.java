@@ -46,14 +46,15 @@ class XfdfTest {
 
     private static CommentViews.CommentView said(long id, Shape shape, String text, Point... at) {
         Optional<Double> scale = shape == Shape.LENGTH ? Optional.of(0.01) : Optional.empty();
-        return new CommentViews.CommentView(id, new CommentViews.CommentOn(1, "P01", false, CommentPlace.of(new Place(2, shape, List.of(at),
+        return new CommentViews.CommentView(id, new CommentViews.CommentOn(1, "P01", 1, false, CommentPlace.of(new Place(2, shape,
+                List.of(at),
                 scale))), new CommentViews.CommentBy(1, "Henrike Solvangen", "KWB", true, Side.REVIEWING,
-                Instant.parse("2026-11-28T12:30:00Z")),
-                text, null, Stage.OPEN, false, null, List.of(), new CommentViews.CommentMay(true, true, true, false),
-                Instant.parse("2026-11-28T12:31:00Z"), 0);
+                Instant.parse("2026-11-28T12:30:00Z"), Instant.parse("2026-11-28T12:31:00Z")),
+                text, new CommentViews.CommentWith(null, List.of()), null, Stage.OPEN, false, null, List.of(),
+                        new CommentViews.CommentMay(true, true, true, false), 0);
     }
 
-    private static List<CommentViews.CommentView> all() {
+    static List<CommentViews.CommentView> all() {
         return List.of(said(1, Shape.POINT, "A <point> & \u00a0more\u0001", new Point(100, 200)),
                 said(2, Shape.BOX, "Box", new Point(10, 20), new Point(110, 80)),
                 said(3, Shape.CLOUD, "Cloud", new Point(10.5, 20.25), new Point(110, 80)),

@@ -2,7 +2,6 @@ import type { PDFDocumentProxy } from 'pdfjs-dist'
 import type { Pixels } from './differences'
 import { wordsOf } from './pages'
 import type { At, Point } from '../read/comments/place'
-import { openDocument } from '../read/picture'
 import { mustFit } from '../read/pictureSize'
 
 /** Words as they stand on a page, and where they begin. */
@@ -48,6 +47,8 @@ const begins = (transform: number[]): Point => ({ x: transform[4] ?? 0, y: trans
 export const wordsOn = async (source: Source, page: number) => wordsOf((await source.texts(page)).map((t) => t.text).join(' '))
 
 async function pdf(url: string): Promise<Source> {
+  // What reads PDFs is large, and only asked for where there is one.
+  const { openDocument } = await import('../read/picture')
   const loading = openDocument(url)
   const document: PDFDocumentProxy = await loading.promise
   return {

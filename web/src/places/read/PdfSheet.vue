@@ -126,6 +126,8 @@ defineExpose({
   smaller: () => pdf.value?.zoomBy(0.8),
   fit: (what: 'page-fit' | 'page-width') => pdf.value?.setScale(what),
   scale,
+  page,
+  pages: computed(() => pdf.value?.pages ?? 1),
   surface: pdf,
   moved,
 })

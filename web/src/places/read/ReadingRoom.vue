@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { computed, onMounted, onUnmounted, useTemplateRef, watch } from 'vue'
+import { computed, onMounted, onUnmounted, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, data, Problem } from '../../api/client'
 import { useKeys } from '../../keys'
@@ -13,6 +13,7 @@ import { stand } from '../desk/stand'
 import { previousOf } from '../compare/previous'
 import Margin from './comments/Margin.vue'
 import { forget } from './looked'
+import PrintForm from './PrintForm.vue'
 import Sheet from './Sheet.vue'
 import TitleBlock from './TitleBlock.vue'
 
@@ -78,6 +79,10 @@ function compare() {
   void router.push(`/compare/${id.value}`)
 }
 
+const margin = useTemplateRef<InstanceType<typeof Margin>>('margin')
+const printing = ref(false)
+watch(id, () => (printing.value = false))
+
 const larger = () => read.value?.larger()
 const smaller = () => read.value?.smaller()
 const fit = (what: 'page-fit' | 'page-width') => read.value?.fit(what)
@@ -121,6 +126,7 @@ useKeys([
         ><button class="act" type="button" :disabled="place >= siblings.length - 1" @click="go(1)">Next</button></span
       >
       <a v-if="file" class="act" :href="`/api/files/${file.folderFile}/content?download=true`">Download</a>
+      <button v-if="file" class="act" type="button" :aria-expanded="printing" @click="printing = !printing">Print</button>
       <SignOut />
     </header>
     <Trouble :problem="sheet.problem.value ?? review.problem.value" :again="load" />
@@ -129,6 +135,7 @@ useKeys([
       <p v-else-if="!sheet.problem.value" class="quiet pad" role="status">Opening …</p>
       <Margin
         v-if="passage && file && sheet.value.value"
+        ref="margin"
         :key="`margin${id}`"
         :passage="passage.id"
         :project="passage.project"
@@ -138,6 +145,17 @@ useKeys([
         :file="file"
         :revisions="sheet.value.value.cycles.map((c) => c.id)"
         :together="siblings"
+      />
+      <PrintForm
+        v-if="printing && passage && file"
+        :key="`print${id}`"
+        :file="file"
+        :what="[passage.names.number, passage.names.revision, passage.names.title].filter(Boolean).join(' ')"
+        :page="read?.page ?? 1"
+        :pages="read?.pages ?? 1"
+        :comments="margin?.shown ?? []"
+        :colours="margin?.who ?? new Map()"
+        @done="printing = false"
       />
       <TitleBlock
         v-if="passage && sheet.value.value"

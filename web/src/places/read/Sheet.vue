@@ -61,6 +61,8 @@ defineExpose({
   fit: (what: 'page-fit' | 'page-width') => (paged.value ? paged.value.fit(what) : by(1 / zoom.value)),
   /** Times its own size; of a picture times the width of the window. */
   scale: computed(() => paged.value?.scale ?? zoom.value),
+  page: computed(() => paged.value?.page ?? 1),
+  pages: computed(() => paged.value?.pages ?? 1),
   /** Where places of the sheet are in the window; absent for what has none. */
   surface: computed(() => paged.value?.surface ?? picture.value),
   moved: computed(() => (paged.value?.moved ?? 0) + moved.value),

@@ -73,7 +73,7 @@ useKeys([
   { key: 'Home', says: 'First page', does: () => goTo(1) },
   { key: 'End', says: 'Last page', does: () => goTo(pages.value) },
 ])
-defineExpose({ larger: () => by(1.25), smaller: () => by(0.8), fit, scale, surface, moved })
+defineExpose({ larger: () => by(1.25), smaller: () => by(0.8), fit, scale, page, pages, surface, moved })
 </script>
 
 <template>

@@ -190,6 +190,7 @@ const takeBack = () => {
   const comment = mine()
   if (comment) void comments.takeBack(comment)
 }
+defineExpose({ shown, who })
 useKeys([
   { key: 'm', says: 'Draw a mark; once more for the next sort', does: drawNext },
   { key: 'w', says: 'Say something in general', does: () => write() },

@@ -12,13 +12,16 @@ import TakeAway from '../../parts/TakeAway.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { count, day, exact, moment } from '../../say'
 import { useSession } from '../../session'
+import { heldBack } from '../read/comments/heldBack'
 import AnswersFromSheet from './AnswersFromSheet.vue'
 import { type Column, type CommentLine, narrowed, type Narrowed } from './lines'
 
 /** The comment sheet of a document, a review, a folder or a package: what was said, where, what became of it. */
 const route = useRoute()
 const router = useRouter()
-const project = must(useSession().project).id
+const session = useSession()
+const project = must(session.project).id
+const codes = session.project?.decisionCodes ?? []
 const text = (name: string) => (typeof route.query[name] === 'string' ? route.query[name] : undefined)
 const asked = computed(() => ({ passages: text('passages'), folder: text('folder') }))
 const sheet = `/api/projects/${project}/comment-sheet`
@@ -121,8 +124,9 @@ useKeys([{ key: 'Escape', says: 'Back', does: () => router.back() }])
               <span :class="l.comment.stage.toLowerCase()">{{ l.comment.stage.toLowerCase() }}</span><span
                 v-if="l.comment.with.before && l.comment.stage !== 'CLOSED'"
                 class="quiet"
+                :title="`It holds back ${heldBack(l.comment.with.before, codes)}`"
               >
-                before {{ l.comment.with.before }}</span
+                holds {{ l.comment.with.before }}</span
               >
             </td>
             <td class="words">

@@ -4,6 +4,7 @@ import { day, exact, moment } from '../../../say'
 import { useSession } from '../../../session'
 import type { Comment, Comments } from './comments'
 import { keepAnswer, keptAnswer } from './drafts'
+import { heldBack } from './heldBack'
 import JoinForm from './JoinForm.vue'
 import { pictureUrl } from './pictures'
 import { SHAPES } from './place'
@@ -42,8 +43,8 @@ const AGAIN = {
   sure: 'found again here',
   unsure: 'shown where it was there: its place was not found again for certain',
 } as const
-/** What the code is called before which it is to be closed. */
-const before = computed(() => session.project?.decisionCodes.find((c) => c.digit === props.comment.with.before)?.name ?? '')
+/** Which decisions it holds back. */
+const before = computed(() => heldBack(props.comment.with.before ?? 0, session.project?.decisionCodes ?? []))
 const KINDS = { SAID: '', DONE: 'Done', NOT_DONE: 'Not done', CLOSED: 'Closed it', REOPENED: 'Opened it again' } as const
 
 watch(answering, async (now) => {
@@ -78,7 +79,7 @@ const sure = computed(() => answering.value === 'DONE' || !!text.value.trim())
       >
       <span v-if="late" class="late">late</span>
       <span v-if="comment.with.pictures.length" class="stage" title="With a picture">▣</span>
-      <span v-if="comment.with.before && comment.stage !== 'CLOSED'" class="key" :title="`To be closed before it is ${before}`">{{
+      <span v-if="comment.with.before && comment.stage !== 'CLOSED'" class="key" :title="`Holds back ${before}`">{{
         comment.with.before
       }}</span>
       <span class="stage" :data-stage="comment.stage">{{ stage }}</span>
@@ -98,7 +99,7 @@ const sure = computed(() => answering.value === 'DONE' || !!text.value.trim())
         /></a>
       </p>
       <p v-if="comment.with.before" class="small" :class="{ late: comment.stage !== 'CLOSED' }">
-        {{ comment.stage === 'CLOSED' ? 'Was to be closed' : 'To be closed' }} before it is {{ comment.with.before }} {{ before }}
+        {{ comment.stage === 'CLOSED' ? 'Held back' : 'Holds back' }} {{ before }}
       </p>
       <p v-if="comment.drawing" class="small drawn">
         {{ drawn }} by {{ comment.drawing.by }}<template v-if="comment.drawing.text">: {{ comment.drawing.text }}</template>

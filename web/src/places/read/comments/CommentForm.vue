@@ -6,6 +6,7 @@ import { useLoaded } from '../../../load'
 import Trouble from '../../../parts/Trouble.vue'
 import { useSession } from '../../../session'
 import type { Draft } from './drafts'
+import { heldBack } from './heldBack'
 import { MOST_PICTURES, picturesOf, pictureUrl, sendPicture } from './pictures'
 import { lengthOf, scaleBy } from './place'
 
@@ -128,15 +129,14 @@ function scale() {
     >
     <Trouble :problem="problem" />
     <label v-if="reviewing" class="row"
-      >To be closed before it is
+      >While it is open it holds back
       <select
         class="text narrow"
-        aria-label="The decision before which it is to be closed"
         :value="draft.before ?? ''"
         @change="set({ before: Number(($event.target as HTMLSelectElement).value) || undefined })"
       >
-        <option value="">decided: no matter</option>
-        <option v-for="c in codes" :key="c.digit" :value="c.digit">{{ c.digit }} {{ c.name }}</option>
+        <option value="">no decision</option>
+        <option v-for="c in codes" :key="c.digit" :value="c.digit">{{ heldBack(c.digit, codes) }}</option>
       </select></label
     >
     <label class="row"><input v-model="asking" type="checkbox" /> Somebody is to answer</label>

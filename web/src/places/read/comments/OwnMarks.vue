@@ -45,7 +45,7 @@ const fresh = computed(() => (looked.value && !looked.value.faults.length && !do
       </ul>
       <span class="row"
         ><button v-if="fresh" class="act first" type="button" :disabled="busy" @click="take">Take {{ count(fresh, 'mark') }} over</button
-        ><button class="act" type="button" @click="emit('cancel')">{{ done || !fresh ? 'Close' : 'Not now' }}</button></span
+        ><button class="act" type="button" @click="emit('cancel')">{{ done || !fresh ? 'Put away' : 'Not now' }}</button></span
       >
     </template>
   </div>

@@ -38,7 +38,7 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 class CommentSheet {
 
     static final List<String> HEAD = List.of("Comment", "Changes", "Number", "Revision", "Cycle", "Page", "Mark", "Said by", "Firm", "When",
-            "Said", "For", "By", "Before", "State", "Answers", "Done", "Answer");
+            "Said", "For", "By", "Holds back", "State", "Answers", "Done", "Answer");
     /** A cell is never longer; the whole of it stands in the Reading room. */
     private static final int LONGEST = 1900;
     private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm", Locale.ROOT);

@@ -119,7 +119,7 @@ final class CommentSummary {
                 + (c.on().place() == null ? ", in general" : ", page " + c.on().place().page()) + "\n" + c.by().name() + ", "
                 + c.by().firm() + ", " + when(c.by().at()) + "\n" + c.stage().name().toLowerCase(Locale.ROOT)
                 + (c.asked() == null ? "" : ", for " + c.asked().name() + (c.asked().due() == null ? "" : " by " + c.asked().due()))
-                + (c.with().before() == null ? "" : ", to be closed before " + c.with().before())
+                + (c.with().before() == null ? "" : ", holds back " + c.with().before() + (c.with().before() > 1 ? " and better" : ""))
                 + (more == 0 ? "" : more == 1 ? ", with a picture in Pervius" : ", with " + more + " pictures in Pervius");
     }
 }

@@ -38,6 +38,7 @@ public final class Bench {
         parts.put("start", new StartTime());
         parts.put("crowded", new Crowded(scale));
         parts.put("compare", new CompareTime(scale));
+        parts.put("reading", new ReadingTime(scale));
         List<String> wanted = arguments.length > 1 ? List.of(arguments).subList(1, arguments.length) : List.copyOf(parts.keySet());
         for (String name : wanted) {
             if (!parts.containsKey(name)) {

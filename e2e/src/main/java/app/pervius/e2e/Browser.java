@@ -231,7 +231,7 @@ public final class Browser implements AutoCloseable {
         return ((JavascriptExecutor) driver).executeScript(script, arguments);
     }
 
-    Object jsLater(String script, Object... arguments) {
+    public Object jsLater(String script, Object... arguments) {
         driver.manage().timeouts().scriptTimeout(Duration.ofSeconds(30));
         return ((JavascriptExecutor) driver).executeAsyncScript(script, arguments);
     }
@@ -256,6 +256,11 @@ public final class Browser implements AutoCloseable {
         } catch (IOException e) {
             throw new java.io.UncheckedIOException("the picture " + file + " could not be written", e);
         }
+    }
+
+    /** Has what the page does not use any more given back. */
+    public void collectGarbage() {
+        driver.executeCdpCommand("HeapProfiler.collectGarbage", Map.of());
     }
 
     public Browser enter() {

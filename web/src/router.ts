@@ -77,6 +77,9 @@ export const router = createRouter({
 router.beforeEach(async (to) => {
   if (to.meta.open) return true
   const session = useSession()
+  // The place is asked for beside who is signed in.
+  const place = to.matched.at(-1)?.components?.default
+  if (!session.me && typeof place === 'function') void (place as () => Promise<unknown>)().catch(() => undefined)
   await session.know()
   if (!session.me) return { path: '/sign-in', query: { to: to.fullPath } }
   // Whoever has to set up a second step first gets nowhere else.

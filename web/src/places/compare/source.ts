@@ -77,6 +77,7 @@ async function pdf(url: string): Promise<Source> {
         canvasContext: context as unknown as CanvasRenderingContext2D,
         viewport: page.getViewport({ scale: times * (canvas.width / viewport.width) }),
       }).promise
+      page.cleanup()
       return told(read())
     },
     close: () => void loading.destroy(),

@@ -1,29 +1,55 @@
 <script setup lang="ts">
-import { nextTick, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
+import { nextTick, onBeforeUnmount, useTemplateRef, watch } from 'vue'
 import type { OpenPdf } from './pdf'
 
 /** The pages as small pictures; only those that are seen are drawn. */
-const props = defineProps<{ pdf: OpenPdf; page: number }>()
+const props = defineProps<{
+  /** Absent until its pictures may be drawn. */
+  pdf?: OpenPdf
+  pages: number
+  page: number
+}>()
 const emit = defineEmits<{ go: [page: number] }>()
 const strip = useTemplateRef<HTMLElement>('strip')
 let seen: IntersectionObserver | undefined
 
-onMounted(() => {
-  seen = new IntersectionObserver(
-    (entries) =>
-      entries
-        .filter((e) => e.isIntersecting)
-        .forEach(({ target }) => {
-          seen?.unobserve(target)
-          const canvas = target.querySelector('canvas')
-          // A page that cannot be drawn shows its number alone; the sheet itself says why.
-          if (canvas) props.pdf.thumb(Number((target as HTMLElement).dataset.page), canvas).catch(() => undefined)
-        }),
-    { root: strip.value, rootMargin: '0px 200px' },
-  )
-  strip.value?.querySelectorAll('button').forEach((button) => seen?.observe(button))
+/** Those that were seen and wait to be drawn, one after the other: what is read comes first. */
+const waiting: HTMLElement[] = []
+let drawing = false
+async function draw(pdf: OpenPdf) {
+  if (drawing) return
+  drawing = true
+  for (let next = waiting.shift(); next; next = waiting.shift()) {
+    const canvas = next.querySelector('canvas')
+    // A page that cannot be drawn shows its number alone; the sheet itself says why.
+    if (canvas?.isConnected) await pdf.thumb(Number(next.dataset.page), canvas).catch(() => undefined)
+  }
+  drawing = false
+}
+watch(
+  () => props.pdf,
+  (pdf) => {
+    if (!pdf || seen) return
+    seen = new IntersectionObserver(
+      (entries) => {
+        entries
+          .filter((e) => e.isIntersecting)
+          .forEach(({ target }) => {
+            seen?.unobserve(target)
+            waiting.push(target as HTMLElement)
+          })
+        void draw(pdf)
+      },
+      { root: strip.value, rootMargin: '0px 200px' },
+    )
+    strip.value?.querySelectorAll('button').forEach((button) => seen?.observe(button))
+  },
+  { flush: 'post', immediate: true },
+)
+onBeforeUnmount(() => {
+  seen?.disconnect()
+  waiting.length = 0
 })
-onBeforeUnmount(() => seen?.disconnect())
 watch(
   () => props.page,
   async () => {
@@ -35,7 +61,7 @@ watch(
 
 <template>
   <nav ref="strip" aria-label="Pages">
-    <button v-for="n in pdf.pages" :key="n" type="button" :data-page="n" :aria-current="n === page" @click="emit('go', n)">
+    <button v-for="n in pages" :key="n" type="button" :data-page="n" :aria-current="n === page" @click="emit('go', n)">
       <canvas width="90" height="60" aria-hidden="true" /><span>{{ n }}</span>
     </button>
   </nav>

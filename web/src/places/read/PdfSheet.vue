@@ -13,6 +13,9 @@ import PageStrip from './PageStrip.vue'
 /** A PDF: its pages one under the other, text that can be marked, copied and searched, the strip of pages below. */
 const props = defineProps<{ file: Schemas['PassageFile'] }>()
 const pdf = shallowRef<OpenPdf>()
+const pages = ref(0)
+/** A page of it is there: what else there is to draw comes after that. */
+const drawn = ref(false)
 const trouble = ref('')
 const page = ref(1)
 const scale = ref(1)
@@ -34,6 +37,11 @@ onMounted(async () => {
     const { openPdf } = await import('./pdf')
     if (!frame.value) return
     open = openPdf(`/api/files/${props.file.folderFile}/content`, frame.value, props.file.name, {
+      opened: (many) => {
+        pages.value = many
+        return nextTick()
+      },
+      drawn: () => (drawn.value = true),
       page: (now) => (page.value = now),
       scale: (now, what) => {
         scale.value = now
@@ -117,7 +125,7 @@ useKeys([
   { key: 'PageDown', says: 'Next page', does: () => goTo(page.value + 1) },
   { key: 'PageUp', says: 'Page before', does: () => goTo(page.value - 1) },
   { key: 'Home', says: 'First page', does: () => goTo(1) },
-  { key: 'End', says: 'Last page', does: () => goTo(pdf.value?.pages ?? 1) },
+  { key: 'End', says: 'Last page', does: () => goTo(pages.value) },
   { key: 'r', says: 'Turn the pages by a quarter', does: () => pdf.value?.turn() },
   { key: 'f', says: 'Find in this document', does: () => void find() },
 ])
@@ -127,7 +135,7 @@ defineExpose({
   fit: (what: 'page-fit' | 'page-width') => pdf.value?.setScale(what),
   scale,
   page,
-  pages: computed(() => pdf.value?.pages ?? 1),
+  pages: computed(() => pages.value || 1),
   surface: pdf,
   moved,
 })
@@ -162,19 +170,19 @@ defineExpose({
         <button class="act first" type="submit">Open</button>
       </form>
     </div>
-    <div v-if="pdf" class="row tools" role="toolbar" aria-label="In this document">
-      <PageNumber :page="page" :pages="pdf.pages" @go="goTo" />
-      <button v-if="pdf.headings.length" type="button" class="act bare" :aria-expanded="contents" @click="contents = !contents">
+    <div v-if="pages" class="row tools" role="toolbar" aria-label="In this document">
+      <PageNumber :page="page" :pages="pages" @go="goTo" />
+      <button v-if="pdf?.headings.length" type="button" class="act bare" :aria-expanded="contents" @click="contents = !contents">
         Contents
       </button>
       <ul v-if="contents" class="panel contents" aria-label="Contents">
-        <li v-for="(h, i) in pdf.headings" :key="i" :style="{ paddingLeft: `${h.level * 14}px` }">
+        <li v-for="(h, i) in pdf?.headings" :key="i" :style="{ paddingLeft: `${h.level * 14}px` }">
           <button type="button" class="act bare" @click="((contents = false), h.go())" @keydown.esc.stop="contents = false">
             {{ h.title }}
           </button>
         </li>
       </ul>
-      <button type="button" class="act bare" @click="pdf.turn()">Turn</button>
+      <button type="button" class="act bare" @click="pdf?.turn()">Turn</button>
       <button v-if="!finding" type="button" class="act bare" @click="find">Find</button>
       <form v-else class="row" role="search" @submit.prevent="search(true)">
         <input
@@ -197,7 +205,7 @@ defineExpose({
         <button type="button" class="act bare" @click="leave">Done</button>
       </form>
     </div>
-    <PageStrip v-if="pdf && pdf.pages > 1" :pdf="pdf" :page="page" @go="goTo" />
+    <PageStrip v-if="pages > 1" :pdf="drawn ? pdf : undefined" :pages="pages" :page="page" @go="goTo" />
   </div>
 </template>
 

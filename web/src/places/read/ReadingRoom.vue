@@ -45,6 +45,8 @@ const before = useLoaded(async () => {
 })
 const read = useTemplateRef<InstanceType<typeof Sheet>>('read')
 
+/** Most of what is read are PDFs: what reads them is asked for beside the question which file it is. */
+void import('./pdf').then(({ prepare }) => prepare()).catch(() => undefined)
 const load = () => Promise.all([sheet.load(), review.load(), answers.load()])
 onMounted(load)
 onUnmounted(forget)

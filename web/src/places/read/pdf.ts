@@ -1,9 +1,11 @@
 import { AnnotationMode, PasswordResponses, type PDFDocumentProxy } from 'pdfjs-dist'
-import { EventBus, FindState, PDFFindController, PDFLinkService, PDFViewer } from 'pdfjs-dist/web/pdf_viewer.mjs'
+import { EventBus, FindState, PDFFindController, PDFLinkService, type PDFPageView, PDFViewer, RenderingStates } from 'pdfjs-dist/web/pdf_viewer.mjs'
 import 'pdfjs-dist/web/pdf_viewer.css'
 import { leftAt, lookedAt } from './looked'
 import type { Surface } from './surface'
 import { drawPage, openDocument } from './picture'
+
+export { prepare } from './picture'
 
 /** How large a page is drawn: into the window, as wide as it, or so many times its own size. */
 export type Scale = 'page-fit' | 'page-width' | number
@@ -17,6 +19,10 @@ export interface Heading {
 
 /** What an open document tells of itself. */
 export interface Told {
+  /** It has so many pages; nothing is drawn before what it gives is done, and the frame is as large as it stays. */
+  opened: (pages: number) => Promise<void>
+  /** The first of its pages was drawn. */
+  drawn: () => void
   page: (page: number) => void
   /** Times its own size, and what was asked for. */
   scale: (now: number, wanted: Scale) => void
@@ -43,6 +49,8 @@ export interface OpenPdf extends Surface {
   thumb: (page: number, canvas: HTMLCanvasElement) => Promise<void>
 }
 
+/** After so many pages drawn, what the library still holds of others is let go. */
+const OFTEN = 10
 const LEAST = 0.05
 const MOST = 16
 
@@ -69,6 +77,7 @@ export function openPdf(url: string, frame: HTMLDivElement, name: string, told: 
   })
   linkService.setViewer(viewer)
   let wanted: Scale = 'page-fit'
+  let drawnSince = 0
   let enter: ((password: string) => void) | undefined
   loading.onPassword = (update: (password: string) => void, reason: number) => {
     enter = update
@@ -88,6 +97,11 @@ export function openPdf(url: string, frame: HTMLDivElement, name: string, told: 
     source.canvas?.setAttribute('role', 'img')
     source.canvas?.setAttribute('aria-label', `Page ${pageNumber} of ${name}`)
     if (source.canvas) source.canvas.dataset.drawn = String(pageNumber)
+    told.drawn()
+    if (++drawnSince >= OFTEN) {
+      drawnSince = 0
+      letGo(viewer)
+    }
   })
   type Count = { matchesCount: { current: number; total: number }; state?: number }
   let looking = false
@@ -162,6 +176,7 @@ export function openPdf(url: string, frame: HTMLDivElement, name: string, told: 
 
   async function ready(): Promise<OpenPdf> {
     const document: PDFDocumentProxy = await loading.promise
+    await told.opened(document.numPages)
     viewer.setDocument(document)
     linkService.setDocument(document)
     return {
@@ -194,6 +209,18 @@ export function openPdf(url: string, frame: HTMLDivElement, name: string, told: 
       void loading.destroy()
     },
   }
+}
+
+/** Lets go what is held of pages that are not drawn any more: their layers of text, and what was unpacked of the file for them. */
+function letGo(viewer: PDFViewer) {
+  for (let i = 0; i < viewer.pagesCount; i++) {
+    const view = viewer.getPageView(i) as PDFPageView | undefined
+    if (view?.renderingState === RenderingStates.INITIAL && Object.hasOwn(view, '_textHighlighter')) {
+      view._textHighlighter.setTextMapping([], [])
+    }
+  }
+  // Not while a page is being drawn; the next time will do.
+  void viewer.pdfDocument?.cleanup(true).catch(() => undefined)
 }
 
 interface Outline {

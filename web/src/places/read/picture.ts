@@ -1,11 +1,27 @@
-import { getDocument, GlobalWorkerOptions, type PDFDocumentProxy } from 'pdfjs-dist'
+import { getDocument, GlobalWorkerOptions, type PDFDocumentProxy, PDFWorker } from 'pdfjs-dist'
 import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url'
 
 GlobalWorkerOptions.workerSrc = workerUrl
 
-/** How documents are opened: nothing in them runs, and no more of them is asked for than is looked at. */
-export const openDocument = (url: string) =>
-  getDocument({ url, isEvalSupported: false, enableXfa: false, disableAutoFetch: true, disableStream: true })
+let spare: PDFWorker | undefined
+/** Has what reads a PDF ready before it is known which one it is. */
+export const prepare = () => void (spare ??= new PDFWorker())
+
+/**
+ * How documents are opened: nothing in them runs, and no more of them is asked for than is looked at. Each has a worker of its own, so that
+ * one that never ends holds up no other.
+ */
+export function openDocument(url: string) {
+  const worker = spare ?? new PDFWorker()
+  spare = undefined
+  const loading = getDocument({ url, worker, isEvalSupported: false, enableXfa: false, disableAutoFetch: true, disableStream: true })
+  const end = loading.destroy.bind(loading)
+  loading.destroy = async () => {
+    await end()
+    worker.destroy()
+  }
+  return loading
+}
 
 /** Draws a page, 1-based, as large as fits into a room, times so many. */
 export async function drawPage(
@@ -21,4 +37,5 @@ export async function drawPage(
   canvas.width = Math.max(1, Math.floor(viewport.width))
   canvas.height = Math.max(1, Math.floor(viewport.height))
   await page.render({ canvas, viewport }).promise
+  page.cleanup()
 }

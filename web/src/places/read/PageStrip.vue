@@ -22,7 +22,12 @@ async function draw(pdf: OpenPdf) {
   for (let next = waiting.shift(); next; next = waiting.shift()) {
     const canvas = next.querySelector('canvas')
     // A page that cannot be drawn shows its number alone; the sheet itself says why.
-    if (canvas?.isConnected) await pdf.thumb(Number(next.dataset.page), canvas).catch(() => undefined)
+    if (!canvas?.isConnected) continue
+    const picture = await pdf.thumb(Number(next.dataset.page), { width: 90, height: 60 }).catch(() => undefined)
+    if (!picture) continue
+    canvas.width = picture.width
+    canvas.height = picture.height
+    canvas.getContext('bitmaprenderer')?.transferFromImageBitmap(picture)
   }
   drawing = false
 }

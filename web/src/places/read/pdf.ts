@@ -1,9 +1,17 @@
 import { AnnotationMode, PasswordResponses, type PDFDocumentProxy } from 'pdfjs-dist'
-import { EventBus, FindState, PDFFindController, PDFLinkService, type PDFPageView, PDFViewer, RenderingStates } from 'pdfjs-dist/web/pdf_viewer.mjs'
+import {
+  EventBus,
+  FindState,
+  PDFFindController,
+  PDFLinkService,
+  type PDFPageView,
+  PDFViewer,
+  RenderingStates,
+} from 'pdfjs-dist/web/pdf_viewer.mjs'
 import 'pdfjs-dist/web/pdf_viewer.css'
 import { leftAt, lookedAt } from './looked'
 import type { Surface } from './surface'
-import { drawPage, openDocument } from './picture'
+import { openDocument, thumbnail } from './picture'
 
 export { prepare } from './picture'
 
@@ -45,8 +53,8 @@ export interface OpenPdf extends Surface {
   /** Turns all pages by a quarter, clockwise. */
   turn: () => void
   find: (text: string, again: boolean, back: boolean) => void
-  /** Draws a small picture of a page. */
-  thumb: (page: number, canvas: HTMLCanvasElement) => Promise<void>
+  /** A small picture of a page that fits into so many pixels. */
+  thumb: (page: number, room: { width: number; height: number }) => Promise<ImageBitmap>
 }
 
 /** After so many pages drawn, what the library still holds of others is let go. */
@@ -195,7 +203,7 @@ export function openPdf(url: string, frame: HTMLDivElement, name: string, told: 
           findPrevious: back,
           caseSensitive: false,
         }),
-      thumb: (page, canvas) => drawPage(document, page, canvas, { width: canvas.width, height: canvas.height }),
+      thumb: (page, room) => thumbnail(document, page, room),
     }
   }
 

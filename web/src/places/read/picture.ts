@@ -39,3 +39,15 @@ export async function drawPage(
   await page.render({ canvas, viewport }).promise
   page.cleanup()
 }
+
+/** Draws a page as a small picture that holds nothing but its pixels: of a canvas the browser keeps how it was drawn, too. */
+export async function thumbnail(document: PDFDocumentProxy, number: number, room: { width: number; height: number }) {
+  const page = await document.getPage(number)
+  const whole = page.getViewport({ scale: 1 })
+  const viewport = page.getViewport({ scale: Math.min(room.width / whole.width, room.height / whole.height) })
+  const canvas = new OffscreenCanvas(Math.max(1, Math.floor(viewport.width)), Math.max(1, Math.floor(viewport.height)))
+  const canvasContext = canvas.getContext('2d') as unknown as CanvasRenderingContext2D
+  await page.render({ canvas: null, canvasContext, viewport }).promise
+  page.cleanup()
+  return canvas.transferToImageBitmap()
+}

@@ -18,6 +18,7 @@ import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
 import org.openqa.selenium.chrome.ChromeOptions;
 import org.openqa.selenium.interactions.Actions;
+import org.openqa.selenium.print.PrintOptions;
 import org.openqa.selenium.support.ui.ExpectedConditions;
 import org.openqa.selenium.support.ui.WebDriverWait;
 import org.openqa.selenium.virtualauthenticator.VirtualAuthenticatorOptions;
@@ -256,6 +257,11 @@ public final class Browser implements AutoCloseable {
         } catch (IOException e) {
             throw new java.io.UncheckedIOException("the picture " + file + " could not be written", e);
         }
+    }
+
+    /** What the printer would get of the page as it is now, as a PDF. */
+    byte[] printed() {
+        return Base64.getDecoder().decode(driver.print(new PrintOptions()).getContent());
     }
 
     /** Has what the page does not use any more given back. */

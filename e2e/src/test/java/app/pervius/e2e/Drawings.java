@@ -7,10 +7,12 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageWriter;
 import javax.imageio.stream.ImageOutputStream;
+import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
@@ -21,6 +23,7 @@ import org.apache.pdfbox.pdmodel.font.PDType1Font;
 import org.apache.pdfbox.pdmodel.font.Standard14Fonts;
 import org.apache.pdfbox.pdmodel.interactive.action.PDActionURI;
 import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotationLink;
+import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotationSquare;
 import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDDocumentOutline;
 import org.apache.pdfbox.pdmodel.interactive.documentnavigation.outline.PDOutlineItem;
 
@@ -47,6 +50,21 @@ final class Drawings {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    /** The same with a mark that another program has made in it. */
+    static Path marked(Path directory, String name, String who, String words) throws IOException {
+        Path file = pdf(directory, name);
+        try (PDDocument document = Loader.loadPDF(Files.readAllBytes(file))) {
+            PDAnnotationSquare mark = new PDAnnotationSquare();
+            mark.setRectangle(new PDRectangle(100, 300, 150, 60));
+            mark.setContents(words);
+            mark.setTitlePopup(who);
+            mark.constructAppearances(document);
+            document.getPage(0).setAnnotations(List.of(mark));
+            document.save(file.toFile());
+        }
+        return file;
     }
 
     /** A scan of so many pages, each with another line across it. */

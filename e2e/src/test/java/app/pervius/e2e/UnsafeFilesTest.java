@@ -2,21 +2,28 @@ package app.pervius.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.zip.CRC32;
 import java.util.zip.Deflater;
 import java.util.zip.DeflaterOutputStream;
+import org.apache.pdfbox.cos.COSDictionary;
+import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.common.PDStream;
 import org.apache.pdfbox.pdmodel.interactive.action.PDActionJavaScript;
 import org.apache.pdfbox.pdmodel.interactive.action.PDActionLaunch;
 import org.junit.jupiter.api.Test;
@@ -83,6 +90,59 @@ class UnsafeFilesTest {
         }
     }
 
+    /** A page with words beside a million objects that nothing uses, each of which its table of contents leads to. */
+    private Path ofAMillionObjects(String name) throws IOException {
+        int objects = 1_000_000;
+        String words = "BT /F1 20 Tf 50 200 Td (Still read) Tj ET";
+        List<String> first = List.of("<</Type/Catalog/Pages 2 0 R>>", "<</Type/Pages/Kids[3 0 R]/Count 1>>",
+                "<</Type/Page/Parent 2 0 R/MediaBox[0 0 400 300]/Contents 4 0 R/Resources<</Font<</F1 5 0 R>>>>>>",
+                "<</Length " + words.length() + ">>stream\n" + words + "\nendstream", "<</Type/Font/Subtype/Type1/BaseFont/Helvetica>>");
+        Path file = files.resolve(name);
+        StringBuilder table = new StringBuilder("xref\n0 " + (objects + 1) + "\n0000000000 65535 f \n");
+        try (Writer out = Files.newBufferedWriter(file, StandardCharsets.US_ASCII)) {
+            long at = "%PDF-1.4\n".length();
+            out.write("%PDF-1.4\n");
+            for (int i = 1; i <= objects; i++) {
+                String object = i + " 0 obj" + (i <= first.size() ? first.get(i - 1) : "null") + "endobj\n";
+                table.append(String.format(Locale.ROOT, "%010d 00000 n \n", at));
+                out.write(object);
+                at += object.length();
+            }
+            out.append(table).write("trailer<</Size " + (objects + 1) + "/Root 1 0 R>>\nstartxref\n" + at + "\n%%EOF\n");
+        }
+        return file;
+    }
+
+    /** A page whose font is no font. */
+    private Path ofABrokenFont(String name) throws IOException {
+        return pdf(name, d -> {
+            page(d, 400, 300);
+            try {
+                PDStream rubbish = new PDStream(d, new ByteArrayInputStream("no font at all".repeat(500)
+                        .getBytes(StandardCharsets.US_ASCII)));
+                COSDictionary descriptor = new COSDictionary();
+                descriptor.setItem(COSName.TYPE, COSName.FONT_DESC);
+                descriptor.setName(COSName.FONT_NAME, "Broken");
+                descriptor.setInt(COSName.FLAGS, 32);
+                descriptor.setItem(COSName.FONT_FILE2, rubbish);
+                COSDictionary font = new COSDictionary();
+                font.setItem(COSName.TYPE, COSName.FONT);
+                font.setName(COSName.SUBTYPE, "TrueType");
+                font.setName(COSName.BASE_FONT, "Broken");
+                font.setItem(COSName.FONT_DESC, descriptor);
+                COSDictionary fonts = new COSDictionary();
+                fonts.setItem("F1", font);
+                COSDictionary resources = new COSDictionary();
+                resources.setItem(COSName.FONT, fonts);
+                d.getPage(0).getCOSObject().setItem(COSName.RESOURCES, resources);
+                d.getPage(0).setContents(new PDStream(d, new ByteArrayInputStream("BT /F1 20 Tf 50 200 Td (Words) Tj ET"
+                        .getBytes(StandardCharsets.US_ASCII))));
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        });
+    }
+
     /** Files by their titles, and what the Reading room shows of each: a drawn page, or these words. */
     private Map<Path, String> set() throws IOException {
         Map<Path, String> set = new LinkedHashMap<>();
@@ -98,6 +158,8 @@ class UnsafeFilesTest {
         }), "");
         set.put(pdf("Of no size.pdf", d -> page(d, 0, 0)), "");
         set.put(pdf("Very long.pdf", d -> page(d, 1_000_000, 300)), "");
+        set.put(ofAMillionObjects("A million objects.pdf"), "");
+        set.put(ofABrokenFont("Broken font.pdf"), "");
         set.put(cut("Cut off.pdf"), "");
         set.put(Files.writeString(files.resolve("Empty inside.pdf"), "%PDF-1.7\n%%EOF\n"), "cannot be shown here");
         set.put(bomb("Unpacks to gigabytes.png"), "60000 by 60000 pixels");

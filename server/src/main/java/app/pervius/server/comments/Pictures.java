@@ -7,6 +7,7 @@ import app.pervius.server.refused.Refused;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.InstantSource;
 import java.util.Collection;
 import java.util.HashSet;
@@ -27,6 +28,8 @@ class Pictures {
     static final int MOST_OF_ONE = 10;
     /** How many somebody may have given without saying anything with them. */
     private static final int MOST_UNSAID = 100;
+    /** After so long one that nothing was said with is let go. */
+    private static final Duration UNSAID_FOR = Duration.ofDays(30);
     private static final int LARGEST = 10 << 20;
     private static final long MOST_PIXELS = 40_000_000;
     private static final Map<String, String> READ = Map.of("image/png", "png", "image/jpeg", "jpeg");
@@ -85,9 +88,11 @@ class Pictures {
     private long giver(long passage, Actor actor) {
         return java.util.Objects.requireNonNull(transaction.execute(t -> {
             long by = reading.see(passage, actor).by().person().value();
+            pictures.deleteByPersonIdAndCommentIdIsNullAndGivenAtBefore(by, clock.instant().minus(UNSAID_FOR));
             if (pictures.countByPersonIdAndCommentIdIsNull(by) >= MOST_UNSAID) {
                 throw Refused.conflict("too-many-pictures", "There are " + MOST_UNSAID
-                        + " pictures of yours already that are in no comment.");
+                        + " pictures of yours already that are in no comment; each is let go " + UNSAID_FOR.toDays()
+                        + " days after it was given.");
             }
             return by;
         }));

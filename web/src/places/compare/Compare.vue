@@ -7,6 +7,7 @@ import { useLoaded } from '../../load'
 import Num from '../../parts/Num.vue'
 import Trouble from '../../parts/Trouble.vue'
 import Another from './Another.vue'
+import AnswerBeside from './AnswerBeside.vue'
 import PageComparison from './PageComparison.vue'
 import { previousOf } from './previous'
 import { isDrawn } from './source'
@@ -27,6 +28,9 @@ onMounted(both.load)
 watch(() => [route.params.before, route.params.now], both.load)
 const later = computed(() => both.value.value?.at(-1))
 const alone = computed(() => both.value.value?.length === 1)
+/** The comment beside whose answer the change is looked at, if there is one; and the page of the earlier file it was said of. */
+const comment = computed(() => Number(route.query.comment) || undefined)
+const page = ref<number>()
 /** Another one is being chosen. */
 const choosing = ref(false)
 function against(other: number) {
@@ -86,7 +90,16 @@ useKeys([{ key: 'Escape', says: 'Back to reading', does: back }])
       @left="alone ? back() : (choosing = false)"
     />
     <p v-if="!kind && !alone && !both.problem.value" class="quiet pad" role="status">Opening …</p>
-    <PageComparison v-if="kind === 'pages' && before && now" :key="before.url + now.url" :before="before" :now="now" :names="names" />
+    <div v-if="kind === 'pages' && before && now" class="beside">
+      <PageComparison :key="before.url + now.url" :before="before" :now="now" :names="names" :page="page" />
+      <AnswerBeside
+        v-if="comment && later"
+        :passage="later.id"
+        :comment="comment"
+        @page="page = $event"
+        @read="router.push({ path: `/read/${later.id}`, query: { comment } })"
+      />
+    </div>
     <TextComparison
       v-else-if="kind === 'text' && before && now"
       :key="before.url + now.url"
@@ -114,6 +127,16 @@ header {
   padding: 5px 10px;
   background: var(--sheet);
   border-bottom: 1px solid var(--line-strong);
+}
+.beside {
+  display: flex;
+  flex: 1;
+  min-height: 0;
+}
+@media (max-width: 900px) {
+  .beside {
+    flex-direction: column;
+  }
 }
 .of {
   min-width: 0;

@@ -8,7 +8,13 @@ import { type Side, usePages } from './drawing'
 import Regions from './Regions.vue'
 
 /** Pages of two files over each other, with a slider between them, or side by side; where they differ is outlined and counted. */
-const props = defineProps<{ before: Side; now: Side; names: { before: string; now: string } }>()
+const props = defineProps<{
+  before: Side
+  now: Side
+  names: { before: string; now: string }
+  /** The page of the earlier file that is looked at first. */
+  page?: number
+}>()
 const WAYS = { over: 'Over each other', slider: 'With a slider', side: 'Side by side' } as const
 type Way = keyof typeof WAYS
 const way = useLocalStorage<Way>('compare/way', 'over')
@@ -38,6 +44,11 @@ const stage = useTemplateRef<HTMLElement>('stage')
 const other = useTemplateRef<HTMLElement>('other')
 
 onMounted(open)
+/** Once both are there: what was asked for meanwhile is looked at, too. */
+watch([pairs, () => props.page], () => {
+  const which = props.page ? pairs.value.findIndex((p) => p.before === props.page) : -1
+  if (which > 0 && which !== at.value) void show(which)
+})
 function put(canvas: HTMLCanvasElement | null, { data, width, height }: Pixels) {
   if (!canvas) return
   canvas.width = width
@@ -190,6 +201,7 @@ const pageName = (which: number) => {
 
 <style scoped>
 .comparison {
+  min-width: 0;
   display: flex;
   flex-direction: column;
   min-height: 0;

@@ -16,6 +16,8 @@ const props = defineProps<{
   selected: boolean
   comments: Comments
   again?: 'looking' | 'sure' | 'unsure'
+  /** Where what has changed since is seen beside it, for one of an earlier revision. */
+  changed?: string
 }>()
 const emit = defineEmits<{ select: []; rewrite: []; replace: [] }>()
 const answering = ref<'SAID' | 'DONE' | 'NOT_DONE' | 'REWORDED'>()
@@ -147,6 +149,7 @@ const sure = computed(() => answering.value === 'DONE' || !!text.value.trim())
       </form>
       <JoinForm v-else-if="joining" :comment="comment" :comments="comments" @left="joining = false" />
       <div v-else class="acts">
+        <RouterLink v-if="changed" class="act" :to="changed">What changed there</RouterLink>
         <template v-if="comment.may.answer">
           <template v-if="!comment.may.close">
             <button class="act" type="button" @click="answering = 'DONE'">Done</button>

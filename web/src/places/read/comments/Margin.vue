@@ -147,7 +147,7 @@ function scaled(perPoint: number) {
   draft.value = { ...draft.value, place: { ...place, perPoint } }
 }
 function rewrite(comment: Comment) {
-  if (!draft.value?.text.trim() && !draft.value?.pictures?.length) draft.value = comments.draftOf(comment)
+  if (!draft.value?.text.trim() && !draft.value?.pictures?.length) draft.value = comments.draftOf(comments.find(comment.id) ?? comment)
   showDraft()
 }
 function replace(comment: Comment) {
@@ -271,6 +271,7 @@ watch([shown, unfolded, () => !!draft.value, drawing.beside], () => void nextTic
           :selected="c.id === selected"
           :comments="comments"
           :again="again(c)"
+          :changed="c.on.carried ? `/compare/${c.on.passage}/${passage}?comment=${c.id}` : undefined"
           @select="select(c.id === selected ? undefined : c.id)"
           @rewrite="rewrite(c)"
           @replace="replace(c)"

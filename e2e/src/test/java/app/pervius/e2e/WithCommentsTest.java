@@ -101,6 +101,11 @@ class WithCommentsTest {
             reader.click(By.cssSelector(".card .head")).seeText("Done: Given in the table.").seeText("said of P01, found again here")
                     .seeText("page 2");
             reader.until("return document.querySelectorAll('.mark .line').length === 1 && !document.querySelector('.mark.carried')");
+            // The answer and what has changed, beside each other; and closed there.
+            reader.click(By.linkText("What changed there")).see(By.cssSelector("[data-test=differences]"));
+            reader.see(By.cssSelector("nav[aria-label=Pages] [aria-current=true]"));
+            reader.until("return document.querySelector('nav[aria-label=Pages] [aria-current=true]').textContent.trim().startsWith('2')")
+                    .seeText("Given in the table.").clickButton("Close it").seeText("This comment is closed, or not there any more.");
         }
     }
 }

@@ -19,7 +19,7 @@ class PlacesTest {
     private static final Path AXE = Path.of("..", "web", "node_modules", "axe-core", "axe.min.js");
 
     @SuppressWarnings("unchecked")
-    private static List<String> seriousFindings(Browser browser) throws IOException {
+    static List<String> seriousFindings(Browser browser) throws IOException {
         browser.js(Files.readString(AXE));
         List<Map<String, Object>> violations = (List<Map<String, Object>>) browser.jsLater("""
                 const done = arguments[arguments.length - 1]

@@ -55,6 +55,7 @@ class WithCommentsTest {
             reader.until("return document.querySelector('.card .pictures img')?.naturalWidth === 60");
             reader.leaveFields().press("1").seeText("has a comment that has to be closed before it can be “1”");
 
+            assertThat(PlacesTest.seriousFindings(reader)).isEmpty();
             reader.js("window.print = () => { window.wasPrinted = true }");
             reader.clickButton("Print").click(By.cssSelector("form.print button[type=submit]")).until("return window.wasPrinted === true");
             try (PDDocument paper = Loader.loadPDF(reader.printed())) {
@@ -63,7 +64,10 @@ class WithCommentsTest {
                         "Comments on", "Foreword is missing", "As in the sketch.");
             }
             reader.click(By.xpath("//form[@aria-label='Print']//button[normalize-space()='Close']"));
-            reader.clickButton("Out and in").click(By.linkText("See them as a list")).seeText("As in the sketch.");
+            reader.clickButton("Out and in");
+            assertThat(PlacesTest.seriousFindings(reader)).isEmpty();
+            reader.click(By.linkText("See them as a list")).seeText("As in the sketch.");
+            assertThat(PlacesTest.seriousFindings(reader)).isEmpty();
             reader.type(By.cssSelector("input[aria-label='Words in the comments']"), "foreword").seeNoText("As in the sketch.");
             reader.click(By.partialLinkText("Rune Solheim")).see(By.cssSelector(".card.at"));
         }
@@ -105,7 +109,9 @@ class WithCommentsTest {
             reader.click(By.linkText("What changed there")).see(By.cssSelector("[data-test=differences]"));
             reader.see(By.cssSelector("nav[aria-label=Pages] [aria-current=true]"));
             reader.until("return document.querySelector('nav[aria-label=Pages] [aria-current=true]').textContent.trim().startsWith('2')")
-                    .seeText("Given in the table.").clickButton("Close it").seeText("This comment is closed, or not there any more.");
+                    .seeText("Given in the table.");
+            assertThat(PlacesTest.seriousFindings(reader)).isEmpty();
+            reader.clickButton("Close it").seeText("This comment is closed, or not there any more.");
         }
     }
 }

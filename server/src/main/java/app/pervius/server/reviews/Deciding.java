@@ -57,7 +57,7 @@ public class Deciding {
         Board.Move move = at.board().answer(decision.turn(), which, at.acting(), from, decision.code(), decision.comment().strip(),
                 decision.overrule());
         Board noted = noted(at, decision.turn(), move);
-        mayBe(at.review().projectId, decision.passages(), decision.code());
+        heldBack(at.review().projectId, decision.passages(), decision.code()).forEach(this::refuse);
         answers.keep(at.review(), at.route(), noted, which);
     }
 
@@ -72,17 +72,24 @@ public class Deciding {
         Acts.Opened at = acts.open(id, actor);
         List<Part> parts = acts.closed(at, turn, at.board().close(turn, at.acting()));
         // What was decided before somebody said what has to be done first.
-        parts.forEach(part -> mayEnd(at.review().projectId, part));
+        parts.forEach(part -> heldBack(at.review().projectId, part).forEach(this::refuse));
         long project = at.review().projectId;
         closings.goOn(at.review(), at.route(), at.board(), parts, Journal.by(actor, project), actor.person(project));
     }
 
-    /** The time for an answer, and what was to be waited beyond it, is over. */
-    public void silence(Review review) {
+    /**
+     * The time for an answer, and what was to be waited beyond it, is over.
+     *
+     * @return false where comments hold back the decision that silence would end it with: it waits for people then
+     */
+    public boolean silence(Review review) {
         Route route = boards.route(review);
         Board board = boards.board(review, route);
         switch (board.silence(review.turn)) {
             case Board.Move.Closed(List<Part> parts) -> {
+                if (parts.stream().anyMatch(part -> !heldBack(review.projectId, part).isEmpty())) {
+                    return false;
+                }
                 Board filled = board.filledWithSilence();
                 answers.keep(review, route, filled, filled.files().stream().map(Board.File::passage).toList());
                 closings.goOn(review, route, filled, parts, Journal.Actor.PERVIUS, null);
@@ -91,6 +98,7 @@ public class Deciding {
             case Board.Move.Divided d -> throw new IllegalStateException("silence divides nothing");
             case Board.Move.Refused(Refusal why) -> throw new IllegalStateException("silence was refused: " + why);
         }
+        return true;
     }
 
     private Board noted(Acts.Opened at, int turn, Board.Move move) {
@@ -102,24 +110,33 @@ public class Deciding {
         };
     }
 
-    private void mayEnd(long project, Part part) {
+    /** A decision before which so many comments have to be closed. */
+    private record HeldBack(long passage, int code, int comments) {
+    }
+
+    /** What a part would end with before its time. */
+    private List<HeldBack> heldBack(long project, Part part) {
         Map<PassageId, Ending> ends = switch (part) {
             case Part.ToRelease(var endings) -> endings;
             case Part.Over(var endings) -> endings;
             case Part.Stays s -> Map.of();
             case Part.Goes g -> Map.of();
         };
-        ends.entrySet().stream().collect(Collectors.groupingBy(e -> e.getValue().code(),
-                Collectors.mapping(e -> e.getKey().value(), Collectors.toList()))).forEach((code, files) -> mayBe(project, files, code));
+        Map<Integer, List<Long>> byCode = ends.entrySet().stream().collect(Collectors.groupingBy(e -> e.getValue().code(),
+                Collectors.mapping(e -> e.getKey().value(), Collectors.toList())));
+        return byCode.entrySet().stream().flatMap(e -> heldBack(project, e.getValue(), e.getKey()).stream()).toList();
     }
 
-    /** Refuses a decision before which comments have to be closed. */
-    private void mayBe(long project, List<Long> files, int code) {
-        sheets.neededBefore(project, files, code).forEach((passage, open) -> {
-            throw Refused.conflict("needed-before", passages.passage(passage).inWords() + " has " + (open == 1
-                    ? "a comment that has to be closed" : open + " comments that have to be closed") + " before it can be “" + code
-                    + "”. Read " + (open == 1 ? "it" : "them") + " on the sheet: close what is done, or give another code.");
-        });
+    private List<HeldBack> heldBack(long project, List<Long> files, int code) {
+        return sheets.neededBefore(project, files, code).entrySet().stream().map(e -> new HeldBack(e.getKey(), code,
+                e.getValue())).toList();
+    }
+
+    private void refuse(HeldBack held) {
+        boolean one = held.comments() == 1;
+        throw Refused.conflict("needed-before", passages.passage(held.passage()).inWords() + " has " + (one
+                ? "a comment that has to be closed" : held.comments() + " comments that have to be closed") + " before it can be “"
+                + held.code() + "”. Read " + (one ? "it" : "them") + " on the sheet: close what is done, or give another code.");
     }
 
     private static PersonId from(Acts.Opened at, @Nullable Long wanted) {

@@ -31,6 +31,7 @@ class ChasingTest {
             JsonNode passage = desks.send("chased", "Nobody looks.pdf").getFirst();
             assertThat(mails(desks.mirela, "henrike", "waits for your decision still")).isEmpty();
             List<JsonNode> both = remindedLate(desks);
+            JsonNode held = heldBack(desks);
             MovableClock.set("chasing", Duration.ofDays(30));
             app.until(() -> mails(desks.mirela, "tomasz", "nobody has decided on one file"), m -> m.size() == 1);
             JsonNode review = app.until(() -> desks.mirela.reviewOf(passage), r -> r.get("step").get("name").asString().equals("Approval"));
@@ -49,8 +50,21 @@ class ChasingTest {
             assertThat(reminders(desks, "Reminded.pdf")).as("reminders, of which there is one for a step, split or not").hasSize(1);
             assertThat(reminders(desks, "Parted.pdf")).hasSize(1);
             assertThat(desks.mirela.reviewOf(parted).get("step").get("name").asString()).isEqualTo("Approval");
+            assertThat(mails(desks.mirela, "henrike", "Silence does not count here")).as("once, for what a comment holds back").hasSize(1);
+            assertThat(desks.mirela.reviewOf(held).get("state").asString()).isEqualTo("OPEN");
             assertThat(desks.as("Aoife Ní Raghnaill").get("/api/check").must(200).body().get("whole").asBoolean()).isTrue();
         }
+    }
+
+    /** At a single step where silence would count, with a comment that holds back what it counts as. */
+    private static JsonNode heldBack(Desks desks) {
+        Map<String, Object> look = step("Look", "APPROVAL", List.of(who("PERSON", desks.person("Henrike Solvangen"))));
+        look.put("chase", chase(0, 0, 0, List.of(), Map.of("kind", "COUNTS", "code", 1, "daysAfter", 2)));
+        desks.route("held", form("Held", List.of(look)));
+        JsonNode held = desks.send("held", "Held back.pdf").getFirst();
+        desks.as("Henrike Solvangen").post("/api/passages/" + held.get("id").asLong() + "/comments",
+                Map.of("key", "held", "text", "Raise the sill first.", "before", 1)).must(201);
+        return held;
     }
 
     /** Two files at a step that reminds once, and where silence counts long after that. */

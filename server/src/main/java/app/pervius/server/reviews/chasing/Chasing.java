@@ -119,7 +119,12 @@ class Chasing implements Look {
                 telling.tell(review, told, Occasion.ESCALATED, run, "\nAt “" + step.name() + "”, with " + with + ".");
                 telling.happens(review, Occasion.ESCALATED, run, "At “" + step.name() + "”, with " + with + ".", told);
             }
-            case SILENCE -> deciding.silence(review);
+            case SILENCE -> {
+                if (!deciding.silence(review)) {
+                    telling.tell(review, owing.unanswered(review), Occasion.REMINDED, run,
+                            "\nSilence does not count here: a comment on the sheet has to be closed before.");
+                }
+            }
         }
     }
 }

@@ -12,6 +12,7 @@ import TakeAway from '../../parts/TakeAway.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { count, day, exact, moment } from '../../say'
 import { useSession } from '../../session'
+import { answerInWords } from '../read/comments/comments'
 import { heldBack } from '../read/comments/heldBack'
 import AnswersFromSheet from './AnswersFromSheet.vue'
 import { type Column, type CommentLine, narrowed, type Narrowed } from './lines'
@@ -43,6 +44,9 @@ watch(asked, lines.load)
 whenChanged(['COMMENT', 'PASSAGE'], lines.load, 1000)
 
 const answering = ref(false)
+/** So many are drawn at first, and more each time they are asked for. */
+const MOST_SHOWN = 300
+const most = ref(MOST_SHOWN)
 const how = reactive<Narrowed>({ state: '', by: '', text: '', column: 'number', down: false })
 const all = computed(() => lines.value.value ?? [])
 const shown = computed(() => narrowed(all.value, how))
@@ -69,7 +73,6 @@ function sort(column: Column) {
 const query = computed(() => new URLSearchParams(Object.entries(asked.value).flatMap(([k, v]) => (v ? [[k, v]] : []))).toString())
 const to = ({ comment }: CommentLine) => ({ path: `/read/${comment.on.passage}`, query: { comment: comment.id } })
 const last = ({ comment }: CommentLine) => comment.answers.filter((a) => a.text || a.kind === 'DONE').at(-1)
-const KINDS = { SAID: '', DONE: 'done ', NOT_DONE: 'not done: ', CLOSED: '', REOPENED: '' } as const
 useKeys([{ key: 'Escape', says: 'Back', does: () => router.back() }])
 </script>
 
@@ -85,6 +88,7 @@ useKeys([{ key: 'Escape', says: 'Back', does: () => router.back() }])
       </select>
       <input v-model="how.text" class="text find" type="search" placeholder="Words in them" aria-label="Words in the comments" />
       <span class="end row"
+        ><span v-if="all.length" class="quiet">all {{ all.length.toLocaleString('en') }} as</span
         ><TakeAway :url="sheet" :query="asked" what="The comments" /><a
           class="act"
           :href="`${sheet}/summary?${query}`"
@@ -110,7 +114,7 @@ useKeys([{ key: 'Escape', says: 'Back', does: () => router.back() }])
           </tr>
         </thead>
         <tbody>
-          <tr v-for="l in shown" :key="l.comment.id">
+          <tr v-for="l in shown.slice(0, most)" :key="l.comment.id">
             <td class="nowrap" :title="l.title"><Num :number="l.number" :revision="l.comment.on.revision" /></td>
             <td>{{ l.comment.on.place?.page ?? 'general' }}</td>
             <td class="nowrap">
@@ -134,12 +138,15 @@ useKeys([{ key: 'Escape', says: 'Back', does: () => router.back() }])
             </td>
             <td class="words">
               <template v-if="last(l)"
-                ><span class="quiet">{{ last(l)?.person }}:</span> {{ KINDS[last(l)?.kind ?? 'SAID'] }}{{ last(l)?.text }}</template
+                ><span class="quiet">{{ last(l)?.person }}:</span> {{ answerInWords(must(last(l))) }}</template
               >
             </td>
           </tr>
         </tbody>
       </table>
+      <button v-if="shown.length > most" class="act" type="button" @click="most += MOST_SHOWN">
+        Show more; {{ (shown.length - most).toLocaleString('en') }} are left
+      </button>
     </div>
     <p v-else-if="all.length" class="empty">
       <strong>None of {{ count(all.length, 'comment') }} is like that.</strong>

@@ -90,8 +90,14 @@ useKeys([{ key: 'Escape', says: 'Back to reading', does: back }])
       @left="alone ? back() : (choosing = false)"
     />
     <p v-if="!kind && !alone && !both.problem.value" class="quiet pad" role="status">Opening …</p>
-    <div v-if="kind === 'pages' && before && now" class="beside">
-      <PageComparison :key="before.url + now.url" :before="before" :now="now" :names="names" :page="page" />
+    <div v-if="before && now" class="beside">
+      <PageComparison v-if="kind === 'pages'" :key="before.url + now.url" :before="before" :now="now" :names="names" :page="page" />
+      <TextComparison v-else-if="kind === 'text'" :key="before.url + now.url" :before="before.url" :now="now.url" :names="names" />
+      <div v-else class="empty">
+        <strong>These two cannot be put beside each other here.</strong>
+        PDF files and pictures are compared with each other, and texts with texts: {{ before.name }} and {{ now.name }} are not both of
+        that. Download them to compare them with their own program.
+      </div>
       <AnswerBeside
         v-if="comment && later"
         :passage="later.id"
@@ -99,18 +105,6 @@ useKeys([{ key: 'Escape', says: 'Back to reading', does: back }])
         @page="page = $event"
         @read="router.push({ path: `/read/${later.id}`, query: { comment } })"
       />
-    </div>
-    <TextComparison
-      v-else-if="kind === 'text' && before && now"
-      :key="before.url + now.url"
-      :before="before.url"
-      :now="now.url"
-      :names="names"
-    />
-    <div v-else-if="kind === 'neither'" class="empty">
-      <strong>These two cannot be put beside each other here.</strong>
-      PDF files and pictures are compared with each other, and texts with texts: {{ before?.name }} and {{ now?.name }} are not both of
-      that. Download them to compare them with their own program.
     </div>
   </div>
 </template>
@@ -132,6 +126,10 @@ header {
   display: flex;
   flex: 1;
   min-height: 0;
+}
+.beside > :first-child {
+  flex: 1;
+  min-width: 0;
 }
 @media (max-width: 900px) {
   .beside {

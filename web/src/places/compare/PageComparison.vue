@@ -33,6 +33,12 @@ const lies = computed(() => {
   const moved = (dx || dy) && `${Math.round(dx * 10) / 10}, ${Math.round(dy * 10) / 10}`
   return [moved, turned, sized].filter(Boolean).join('; ')
 })
+/** The earlier page by itself, as it is laid over the later one. */
+const laidOver = computed(() => {
+  const { dx, dy, turn, scale } = lay.value
+  const { width, height } = compared.value?.before ?? { width: 1, height: 1 }
+  return { transform: `translate(${(100 * dx) / width}%, ${(100 * dy) / height}%) rotate(${turn}rad) scale(${scale})` }
+})
 const zoom = ref(1)
 const slide = ref(50)
 const canvases = {
@@ -161,7 +167,7 @@ const pageName = (which: number) => {
         <div class="sheet" :style="{ width: `${zoom * 100}%`, aspectRatio: `${box.width} / ${box.height}` }">
           <canvas v-if="way === 'over'" ref="over" role="img" :aria-label="`Both pages over each other`" />
           <template v-else>
-            <canvas ref="was" role="img" :aria-label="`The page in ${names.before}`" />
+            <canvas ref="was" role="img" :aria-label="`The page in ${names.before}`" :style="laidOver" />
             <canvas
               v-if="way === 'slider'"
               ref="is"
@@ -251,6 +257,7 @@ const pageName = (which: number) => {
 }
 .sheet {
   position: relative;
+  overflow: hidden;
   background: #fff;
 }
 canvas {

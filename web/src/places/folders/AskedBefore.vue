@@ -10,7 +10,12 @@ import { count } from '../../say'
 import type { CommentLine } from '../comments/lines'
 
 /** What was asked of the revisions before and is not answered: answered where the next ones are handed in. */
-const props = defineProps<{ project: number; passages: number[] }>()
+const props = defineProps<{
+  project: number
+  passages: number[]
+  /** Whether there are more revisions that are not looked at here. */
+  more: boolean
+}>()
 const lines = useLoaded(() =>
   data(
     api.GET('/api/projects/{project}/comment-sheet/lines', {
@@ -54,6 +59,7 @@ async function answer({ comment }: CommentLine, kind: 'DONE' | 'NOT_DONE', words
         >Say of each what was done, or why it was not; the reviewers read it beside the new revision.</span
       >
     </p>
+    <p v-if="more" class="quiet">Those on the first files of this submission; those on the others are answered beside their sheets.</p>
     <Trouble :problem="problem ?? lines.problem.value" />
     <ul>
       <li v-for="l in asked" :key="l.comment.id">

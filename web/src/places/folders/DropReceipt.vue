@@ -114,7 +114,7 @@ const share = (f: Sending) => (f.size ? Math.round((f.sent / f.size) * 100) : 0)
       <span v-if="remarkOf(file)" class="quiet">{{ remarkOf(file) }}</span>
     </li>
   </ul>
-  <AskedBefore v-if="again.length" :project="project" :passages="again" />
+  <AskedBefore v-if="again.length" :project="project" :passages="again" :more="more" />
   <p v-if="shown.length < drop.files.length" class="pad">
     <button class="act bare" type="button" @click="unfolded = true">Show all {{ drop.files.length.toLocaleString('en') }} files</button>
   </p>

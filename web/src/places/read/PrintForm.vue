@@ -2,10 +2,11 @@
 import { computed, nextTick, onBeforeUnmount, ref } from 'vue'
 import type { Schemas } from '../../api/client'
 import { vEscape } from '../../parts/escape'
-import { count, moment, reason } from '../../say'
+import { count, exact, reason, size } from '../../say'
 import { useSession } from '../../session'
 import { isDrawn } from '../compare/source'
 import type { Comment } from './comments/comments'
+import { MOST_TEXT } from './text'
 import { dropped, MOST_PAGES, pagesOf, printed, type PrintedPage, printedVector } from './printing'
 
 /** Prints the sheets that are read, with what was said of them or without. */
@@ -33,7 +34,7 @@ onBeforeUnmount(() => {
   dropped(ready.value)
 })
 
-const isText = props.file.mediaType.startsWith('text/')
+const isText = props.file.mediaType.startsWith('text/') && props.file.size <= MOST_TEXT
 const isSvg = props.file.mediaType === 'image/svg+xml'
 /** All of a text. */
 const words = ref('')
@@ -51,7 +52,8 @@ const wanted = computed(() => {
 const tooMany = computed(() => (wanted.value?.length ?? 0) > MOST_PAGES)
 const said = computed(() => (marked.value ? props.comments : []))
 const placed = (page: number) => said.value.filter((c) => c.on.place?.page === page).length
-const foot = computed(() => `${props.what} · printed ${moment(new Date().toISOString())} by ${session.me?.name ?? ''}`)
+/** Paper outlives the day: the moment is said in full. */
+const foot = ref('')
 
 async function print() {
   const pages = wanted.value
@@ -61,6 +63,9 @@ async function print() {
   doing.value = true
   far.value = 0
   dropped(ready.value)
+  ready.value = []
+  words.value = ''
+  foot.value = `${props.what} · printed ${exact(new Date().toISOString())} by ${session.me?.name ?? ''}`
   try {
     const url = `/api/files/${props.file.folderFile}/content`
     if (isText) words.value = await wordsAt(url)
@@ -113,7 +118,7 @@ async function print() {
       >
     </template>
     <template v-else>
-      <p>{{ file.name }} is printed with its own program: download it.</p>
+      <p>{{ file.name }}, {{ size(file.size) }}, is printed with its own program: download it.</p>
       <span class="row"><button class="act" type="button" @click="emit('done')">Close</button></span>
     </template>
   </form>
@@ -140,7 +145,8 @@ async function print() {
         <h2>Comments on {{ what }}</h2>
         <p v-for="(c, i) in said" :key="c.id">
           <b>{{ i + 1 }}</b> {{ c.by.name }}, {{ c.by.firm }}, {{ c.on.place ? `page ${c.on.place.page}` : 'in general' }},
-          {{ c.stage.toLowerCase() }}<br />{{ c.text
+          <template v-if="c.on.carried">said of {{ c.on.revision ?? 'an earlier revision' }}, </template>{{ c.stage.toLowerCase() }}<br />{{
+            c.text
           }}<template v-for="(a, n) in c.answers.filter((x) => x.text)" :key="n"
             ><br /><i>{{ a.person }}: {{ a.text }}</i></template
           >

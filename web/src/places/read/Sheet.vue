@@ -8,6 +8,7 @@ import TiffSheet from './TiffSheet.vue'
 import { useEnlarging } from './enlarging'
 import { mustFit } from './pictureSize'
 import { pictureSurface, type Surface } from './surface'
+import { MOST_TEXT } from './text'
 import { asPicture } from './vector'
 
 /** A file as it is read here: a PDF, a picture, text; or that its own program reads it. */
@@ -31,8 +32,6 @@ function drawn(event: Event) {
 const isSvg = props.file.mediaType === 'image/svg+xml'
 const isPicture = isSvg || props.file.mediaType === 'image/png' || props.file.mediaType === 'image/jpeg'
 const isShown = isPicture || props.file.mediaType.startsWith('text/') || ['application/pdf', 'image/tiff'].includes(props.file.mediaType)
-/** Of a text that is longer only so many bytes are shown. */
-const MOST_TEXT = 4 * 1024 * 1024
 const long = props.file.size > MOST_TEXT
 /** The address of a picture, once it was looked at: before the browser unpacks it. */
 const shown = ref('')

@@ -70,6 +70,7 @@ export async function printed(
 ): Promise<PrintedPage[]> {
   const source = await openSource(file.url, file.mediaType)
   const ready: PrintedPage[] = []
+  let whole = false
   try {
     for (const page of pages.filter((p) => p <= source.pages)) {
       const { width, height } = await source.size(page)
@@ -84,8 +85,10 @@ export async function printed(
       })
       if (!far(ready.length)) break
     }
+    whole = true
   } finally {
     source.close()
+    if (!whole) dropped(ready)
   }
   return ready
 }

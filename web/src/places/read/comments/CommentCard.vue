@@ -2,7 +2,7 @@
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { day, exact, moment } from '../../../say'
 import { useSession } from '../../../session'
-import type { Comment, Comments } from './comments'
+import { answerInWords, type Comment, type Comments } from './comments'
 import { keepAnswer, keptAnswer } from './drafts'
 import { heldBack } from './heldBack'
 import JoinForm from './JoinForm.vue'
@@ -47,7 +47,6 @@ const AGAIN = {
 } as const
 /** Which decisions it holds back. */
 const before = computed(() => heldBack(props.comment.with.before ?? 0, session.project?.decisionCodes ?? []))
-const KINDS = { SAID: '', DONE: 'Done', NOT_DONE: 'Not done', CLOSED: 'Closed it', REOPENED: 'Opened it again' } as const
 
 watch(answering, async (now) => {
   if (!now) return
@@ -113,8 +112,7 @@ const sure = computed(() => answering.value === 'DONE' || !!text.value.trim())
         <li v-for="(a, i) in comment.answers" :key="i">
           <b>{{ a.person }}</b> <span class="quiet small" :title="exact(a.at)">{{ moment(a.at) }}</span>
           <p class="words">
-            <template v-if="KINDS[a.kind]">{{ KINDS[a.kind] }}{{ a.text ? ': ' : '.' }}</template
-            >{{ a.text }}
+            {{ answerInWords(a) }}
           </p>
         </li>
       </ul>

@@ -70,7 +70,7 @@ function paste(event: ClipboardEvent) {
 }
 function choose(event: Event) {
   const input = event.target as HTMLInputElement
-  void add(picturesOf(input.files))
+  void add([...(input.files ?? [])])
   input.value = ''
 }
 const add = (files: File[]) =>

@@ -34,6 +34,9 @@ async function join() {
       ><span>as one, in these words</span>
       <textarea v-model="text" class="text" rows="4" required maxlength="20000" @keydown.enter.ctrl.prevent="join" />
     </label>
+    <p v-if="comment.with.pictures.length" class="quiet">
+      What the author sees are the pictures of the other one; those of this stay inside.
+    </p>
     <span class="row"
       ><button class="act first" type="submit" :disabled="comments.busy.value || !other || !text.trim()">Join them</button
       ><button class="act" type="button" @click="emit('left')">Not now</button></span

@@ -138,17 +138,26 @@ export async function findAgain(before: Source, now: Source, places: Place[], lo
 /** Has parts of a page looked for in a worker. */
 function locating() {
   let worker: Worker | undefined
+  let fail: (() => void) | undefined
   const locate: Locate = async ({ before, now, from, to, boxes, times }) => {
     const [a, b] = [await before.draw(from, times), await now.draw(to, times)]
     worker ??= new Worker(new URL('./locate.worker.ts', import.meta.url), { type: 'module' })
     const asked = worker
     return new Promise((resolve, reject) => {
+      fail = () => reject(new Error('left'))
       asked.onmessage = ({ data: found }: MessageEvent<Located[]>) => resolve(found)
       asked.onerror = (e) => reject(new Error(e.message))
       asked.postMessage({ before: a, now: b, boxes }, [a.data.buffer, b.data.buffer])
     })
   }
-  return { locate, end: () => worker?.terminate() }
+  return {
+    locate,
+    /** Who still waits for an answer is told that none comes. */
+    end: () => {
+      worker?.terminate()
+      fail?.()
+    },
+  }
 }
 
 type File = Schemas['PassageFile']
@@ -160,7 +169,9 @@ const urlOf = (file: File) => `/api/files/${file.folderFile}/content`
  * @returns by comment; one that is not there yet is being looked for
  */
 export function useCarried(comments: () => Comment[], file: () => File) {
-  const found = ref(new Map<number, Again>())
+  /** Each with the place it was found from: one that was moved since is looked for anew. */
+  const found = ref(new Map<number, Again & { of: string }>())
+  const of = (c: Comment) => JSON.stringify(c.on.place)
   const { locate, end } = locating()
   let over = false
   let running = false
@@ -169,7 +180,7 @@ export function useCarried(comments: () => Comment[], file: () => File) {
     end()
   })
 
-  const unsure = (all: Comment[]) => all.forEach((c) => found.value.set(c.id, { place: must(c.on.place), sure: false }))
+  const unsure = (all: Comment[]) => all.forEach((c) => found.value.set(c.id, { place: must(c.on.place), sure: false, of: of(c) }))
   async function ofRevision(passage: number, all: Comment[], now: Source) {
     const { row } = await data(api.GET('/api/passages/{id}', { params: { path: { id: passage } } }))
     const earlier = row.passage.files[row.passage.readFile ?? 0]
@@ -185,14 +196,14 @@ export function useCarried(comments: () => Comment[], file: () => File) {
           locate,
         )
         if (over) return
-        here.forEach((c, i) => found.value.set(c.id, must(places[i])))
+        here.forEach((c, i) => found.value.set(c.id, { ...must(places[i]), of: of(c) }))
       }
     } finally {
       before.close()
     }
   }
   async function look() {
-    const open = comments().filter((c) => c.on.carried && c.on.place && !found.value.has(c.id))
+    const open = comments().filter((c) => c.on.carried && c.on.place && found.value.get(c.id)?.of !== of(c))
     if (running || over || !open.length) return
     running = true
     try {

@@ -140,6 +140,11 @@ export function useComments(passage: () => number) {
   }
 }
 
+const KINDS = { SAID: '', DONE: 'Done', NOT_DONE: 'Not done', CLOSED: 'Closed it', REOPENED: 'Opened it again' } as const
+/** What somebody answered or did, in words. */
+export const answerInWords = ({ kind, text }: Pick<Comment['answers'][number], 'kind' | 'text'>) =>
+  [KINDS[kind], text].filter(Boolean).join(': ')
+
 export type Comments = ReturnType<typeof useComments>
 
 const COLOURS = ['teal', 'ochre', 'plum', 'moss', 'brick', 'slate']

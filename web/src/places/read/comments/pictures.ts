@@ -2,12 +2,10 @@ import { proof, Problem, problemOf } from '../../../api/client'
 
 /** The most a comment has. */
 export const MOST_PICTURES = 10
-const READ = ['image/png', 'image/jpeg']
-
 export const pictureUrl = (id: number) => `/api/comment-pictures/${id}`
 
-/** Those of pasted or chosen files that are pictures a comment takes. */
-export const picturesOf = (files: Iterable<File> | null | undefined) => [...(files ?? [])].filter((f) => READ.includes(f.type))
+/** Those of pasted files that are pictures; of which sort they may be, the server says. */
+export const picturesOf = (files: Iterable<File> | null | undefined) => [...(files ?? [])].filter((f) => f.type.startsWith('image/'))
 
 /** Sends a picture for a comment that is going to be said; its id. */
 export async function sendPicture(passage: number, picture: Blob): Promise<number> {

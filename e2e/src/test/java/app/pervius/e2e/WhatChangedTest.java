@@ -44,6 +44,9 @@ class WhatChangedTest {
                     .until("return !document.querySelector('.doing')").seeText("1, 0");
             assertThat(Integer.parseInt(reader.see(FOUND).getText().replaceFirst("^\\d+ of ", "").replaceFirst(" .*", "")))
                     .as("out of register everything differs").isGreaterThan(many);
+            // By itself, too, the earlier page lies where it was moved.
+            reader.leaveFields().press("m").until("return /translate\\(0\\.0\\d+%/.test("
+                    + "document.querySelector('.sheet canvas').style.transform)");
             reader.leaveFields().press(Keys.ESCAPE).see(By.cssSelector("canvas[data-drawn]"));
             assertThat(reader.consoleErrors()).isEmpty();
         }

@@ -30,12 +30,12 @@ class CommentController {
     /** @param key the author's own name for it, so that what is sent twice is there once */
     record NewComment(@NotBlank @Size(max = 40) String key, @Valid @Nullable CommentPlace place, @NotNull @Size(max = 20_000) String text,
             @Nullable Long asked, @Nullable LocalDate due, @Nullable @Min(1) @Max(4) Integer before,
-            @Nullable @Size(max = 10) List<@NotNull Long> pictures) {
+            @Nullable @Size(max = Pictures.MOST_OF_ONE) List<@NotNull Long> pictures) {
     }
 
     record ChangedComment(int version, @Valid @Nullable CommentPlace place, @NotNull @Size(max = 20_000) String text, @Nullable Long asked,
             @Nullable LocalDate due, @Nullable @Min(1) @Max(4) Integer before,
-            @Nullable @Size(max = 10) List<@NotNull Long> pictures) {
+            @Nullable @Size(max = Pictures.MOST_OF_ONE) List<@NotNull Long> pictures) {
     }
 
     record CommentAnswerEntry(int version, SheetAnswer.@NotNull Kind kind, @NotNull @Size(max = 20_000) String text) {

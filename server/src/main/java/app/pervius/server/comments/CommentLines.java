@@ -3,7 +3,6 @@ package app.pervius.server.comments;
 import app.pervius.server.access.Actor;
 import app.pervius.server.comments.CommentViews.CommentView;
 import app.pervius.server.folders.Folders;
-import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.refused.Refused;
 import java.util.ArrayList;
@@ -55,8 +54,7 @@ class CommentLines {
         List<CommentLine> lines = new ArrayList<>();
         Set<Long> seen = new HashSet<>();
         for (Passages.PassageView passage : asked(project, of, actor)) {
-            PassageFacts.File file = passage.files().get(passage.readFile() == null ? 0 : passage.readFile());
-            String number = passage.names().number() == null ? file.name() : passage.names().number();
+            String number = passage.names().number() == null ? passage.fileRead().name() : passage.names().number();
             views.of(passage.id(), actor).stream().filter(c -> seen.add(c.id()))
                     .forEach(c -> lines.add(new CommentLine(number, passage.names().title(), c)));
         }

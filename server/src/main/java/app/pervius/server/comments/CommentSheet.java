@@ -100,7 +100,7 @@ class CommentSheet {
         List<CommentLines.CommentLine> all = lines.of(project, of, actor);
         Map<Long, CommentSummary.Sheet> sheets = new HashMap<>();
         for (Passages.PassageView passage : passages.passages(all.stream().map(l -> l.comment().on().passage()).distinct().toList())) {
-            PassageFacts.File file = passage.files().get(passage.readFile() == null ? 0 : passage.readFile());
+            PassageFacts.File file = passage.fileRead();
             sheets.put(passage.id(), new CommentSummary.Sheet(file, contents.path(file.hash())));
         }
         Projects.Settings settings = projects.settings(project);

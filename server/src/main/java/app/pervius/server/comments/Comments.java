@@ -216,7 +216,10 @@ public class Comments {
         if (text.isBlank()) {
             throw Refused.invalid("text", "Say both in words the author reads.");
         }
-        // What was joined into this one goes along.
+        // What was joined into this one goes along, and what it holds back.
+        if (one.row().beforeCode != null) {
+            other.row().beforeCode = Math.max(one.row().beforeCode, other.row().beforeCode == null ? 0 : other.row().beforeCode);
+        }
         comments.findByJoinedInto(id).forEach(earlier -> earlier.joinedInto = into);
         drawn(one, ReviewAnswer.DrawnAs.DROPPED, null, into);
         drawn(other, ReviewAnswer.DrawnAs.REWORDED, text.strip(), null);

@@ -37,24 +37,26 @@ final class MarkedPdf {
     /** What is unpacked while it is written is kept in a file of at most so many bytes. */
     private static final long MOST_TEMPORARY = 2L * 1024 * 1024 * 1024;
 
+    private static final String AS_XFDF = "its marks can be had as XFDF instead.";
+
     private MarkedPdf() {
     }
 
-    /** Refused, with the reason, is one that cannot be opened. */
-    static PDDocument open(Path file) {
+    /** One that cannot be opened is refused, with the reason and what to do instead. */
+    static PDDocument open(Path file, String instead) {
         try {
             return Loader.loadPDF(new RandomAccessReadBufferedFile(file), "", null, null,
                     MemoryUsageSetting.setupTempFileOnly(MOST_TEMPORARY).streamCache);
         } catch (InvalidPasswordException e) {
-            throw Refused.conflict("locked-file", "This file is locked with a password; its marks can be had as XFDF instead.");
+            throw Refused.conflict("locked-file", "This file is locked with a password; " + instead);
         } catch (IOException e) {
-            throw Refused.conflict("damaged-file", "This file is damaged; its marks can be had as XFDF instead.");
+            throw Refused.conflict("damaged-file", "This file is damaged; " + instead);
         }
     }
 
     /** How many pages it has; refused with the reason where it cannot be opened. */
     static int pages(Path file) {
-        try (PDDocument document = open(file)) {
+        try (PDDocument document = open(file, AS_XFDF)) {
             return document.getNumberOfPages();
         } catch (IOException e) {
             throw new UncheckedIOException("could not be closed: " + file.getFileName(), e);
@@ -62,7 +64,7 @@ final class MarkedPdf {
     }
 
     static void write(Path file, List<CommentView> comments, OutputStream out) throws IOException {
-        try (PDDocument document = open(file)) {
+        try (PDDocument document = open(file, AS_XFDF)) {
             for (CommentView comment : comments) {
                 CommentPlace place = comment.on().place();
                 if (place != null && place.page() <= document.getNumberOfPages()) {

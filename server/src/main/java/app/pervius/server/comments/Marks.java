@@ -78,9 +78,7 @@ class Marks {
     }
 
     private PassageFacts.File read(long passage) {
-        Passages.PassageView view = passages.passage(passage);
-        int which = view.readFile() == null ? 0 : view.readFile();
-        return view.files().get(which);
+        return passages.passage(passage).fileRead();
     }
 
     private static String base(String name) {

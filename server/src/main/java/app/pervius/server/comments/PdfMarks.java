@@ -3,6 +3,7 @@ package app.pervius.server.comments;
 import app.pervius.core.comment.Place;
 import app.pervius.core.comment.Point;
 import app.pervius.core.comment.Shape;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.tables.Table;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -24,25 +25,23 @@ import org.apache.pdfbox.pdmodel.PDPage;
 final class PdfMarks {
 
     private static final Set<String> BOXES = Set.of("Square", "Circle", "Polygon", "Highlight", "Underline", "StrikeOut", "Squiggly",
-            "Stamp",
-            "Caret");
+            "Stamp", "Caret");
+    /** More that lead from one to the next, or in a ring, are no conversation. */
+    private static final int MOST_REPLIES = 100;
     private static final COSName IN_REPLY_TO = COSName.getPDFName("IRT");
 
     private PdfMarks() {
     }
 
-    /** Those that say nothing are left out; refused is what cannot be opened. */
+    /** Those that say nothing are left out. What cannot be opened, or has more than 5,000 marks, is refused. */
     static Xfdf.Read read(Path file) throws IOException {
         List<Xfdf.Mark> marks = new ArrayList<>();
         List<Table.TableFault> faults = new ArrayList<>();
-        try (PDDocument document = MarkedPdf.open(file)) {
+        try (PDDocument document = MarkedPdf.open(file, "have its marks sent as XFDF.")) {
             int number = 0;
             for (PDPage page : document.getPages()) {
                 number++;
                 read(page, number, marks, faults);
-                if (marks.size() + faults.size() >= Xfdf.MOST_MARKS) {
-                    break;
-                }
             }
         }
         return new Xfdf.Read(marks, faults);
@@ -51,15 +50,9 @@ final class PdfMarks {
     private static void read(PDPage page, int number, List<Xfdf.Mark> marks, List<Table.TableFault> faults) {
         COSArray all = page.getCOSObject().getCOSArray(COSName.ANNOTS);
         Map<COSDictionary, StringBuilder> said = new LinkedHashMap<>();
-        for (int i = 0; all != null && i < Math.min(all.size(), Xfdf.MOST_MARKS); i++) {
+        for (int i = 0; all != null && i < all.size(); i++) {
             if (all.getObject(i) instanceof COSDictionary annotation) {
-                String text = Optional.ofNullable(annotation.getString(COSName.CONTENTS)).orElse("").strip();
-                String who = Optional.ofNullable(annotation.getString(COSName.T)).orElse("").strip();
-                COSDictionary parent = annotation.getCOSDictionary(IN_REPLY_TO);
-                StringBuilder words = parent == null ? said.computeIfAbsent(annotation, a -> new StringBuilder()) : said.get(parent);
-                if (words != null && !text.isEmpty() && words.length() < Xfdf.LONGEST) {
-                    words.append(words.isEmpty() ? "" : "\n").append(who.isEmpty() ? "" : who + ": ").append(text);
-                }
+                say(annotation, said.computeIfAbsent(begun(annotation), a -> new StringBuilder()));
             }
         }
         said.forEach((annotation, words) -> {
@@ -68,10 +61,38 @@ final class PdfMarks {
                 String kind = String.valueOf(annotation.getNameAsString(COSName.SUBTYPE));
                 place(annotation, kind, number).ifPresent(place -> place.fault().ifPresentOrElse(
                         fault -> faults.add(new Table.TableFault(element, kind, fault)),
-                        () -> marks.add(new Xfdf.Mark(element, Optional.ofNullable(annotation.getString(COSName.NM)).orElse(""), place,
+                        () -> marks.add(new Xfdf.Mark(element, word(annotation, COSName.NM), place,
                                 words.length() > Xfdf.LONGEST ? words.substring(0, Xfdf.LONGEST) : words.toString()))));
+                if (marks.size() + faults.size() > Xfdf.MOST_MARKS) {
+                    throw Refused.conflict("too-many-marks", "It has more than " + Xfdf.MOST_MARKS + " marks.");
+                }
             }
         });
+    }
+
+    /** The annotation to which this one, and whatever it replies to, was a reply in the end. */
+    private static COSDictionary begun(COSDictionary annotation) {
+        COSDictionary at = annotation;
+        for (int replies = 0; replies < MOST_REPLIES; replies++) {
+            COSDictionary to = at.getCOSDictionary(IN_REPLY_TO);
+            if (to == null) {
+                return at;
+            }
+            at = to;
+        }
+        return annotation;
+    }
+
+    private static void say(COSDictionary annotation, StringBuilder words) {
+        String text = word(annotation, COSName.CONTENTS);
+        String who = word(annotation, COSName.T);
+        if (!text.isEmpty() && words.length() < Xfdf.LONGEST) {
+            words.append(words.isEmpty() ? "" : "\n").append(who.isEmpty() ? "" : who + ": ").append(text);
+        }
+    }
+
+    private static String word(COSDictionary annotation, COSName key) {
+        return Optional.ofNullable(annotation.getString(key)).orElse("").strip();
     }
 
     /** Where it is; empty for what is no mark, such as a link. */
@@ -86,6 +107,7 @@ final class PdfMarks {
                     Optional.empty()));
             case "Text" -> box.size() != 2 ? Optional.empty() : Optional.of(new Place(page, Shape.POINT, List.of(new Point(
                     (box.get(0).x() + box.get(1).x()) / 2, (box.get(0).y() + box.get(1).y()) / 2)), Optional.empty()));
+            // Its words stand on the sheet already.
             case "FreeText" -> box.size() != 2 ? Optional.empty() : Optional.of(new Place(page, Shape.BOX, box, Optional.empty()));
             default -> BOXES.contains(kind) ? Optional.of(new Place(page, cloudy(annotation, kind) ? Shape.CLOUD : Shape.BOX, box,
                     Optional.empty())) : Optional.empty();

@@ -4,6 +4,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.content.ContentStore;
 import app.pervius.server.content.MediaTypes;
 import app.pervius.server.refused.Refused;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
@@ -13,11 +14,13 @@ import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
+import javax.imageio.stream.MemoryCacheImageInputStream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -64,14 +67,14 @@ class Pictures {
     /** Keeps a PNG or JPEG for a comment that is going to be said of a revision; its id. */
     long keep(long passage, InputStream bytes, Actor actor) throws IOException {
         long person = giver(passage, actor);
-        ContentStore.Kept kept;
-        try {
-            kept = contents.keep(bytes, LARGEST);
-        } catch (ContentStore.TooLarge e) {
+        byte[] all = bytes.readNBytes(LARGEST + 1);
+        if (all.length > LARGEST) {
             throw Refused.tooLarge("A picture in a comment has at most " + (LARGEST >> 20) + " MB.");
         }
-        String type = types.tell(kept.head(), "picture");
-        PictureSize size = size(contents.path(kept.hash()), type);
+        // Looked at before it is kept: what is refused takes no room on the disk.
+        String type = types.tell(all, "picture");
+        PictureSize size = size(new ByteArrayInputStream(all), type);
+        ContentStore.Kept kept = contents.keep(new ByteArrayInputStream(all), LARGEST);
         CommentPicture row = new CommentPicture();
         row.passageId = passage;
         row.personId = person;
@@ -86,7 +89,7 @@ class Pictures {
     }
 
     private long giver(long passage, Actor actor) {
-        return java.util.Objects.requireNonNull(transaction.execute(t -> {
+        return Objects.requireNonNull(transaction.execute(t -> {
             long by = reading.see(passage, actor).by().person().value();
             pictures.deleteByPersonIdAndCommentIdIsNullAndGivenAtBefore(by, clock.instant().minus(UNSAID_FOR));
             if (pictures.countByPersonIdAndCommentIdIsNull(by) >= MOST_UNSAID) {
@@ -99,13 +102,13 @@ class Pictures {
     }
 
     /** What its first bytes say, before anybody unpacks it. */
-    static PictureSize size(Path file, String type) throws IOException {
+    static PictureSize size(InputStream picture, String type) throws IOException {
         String format = READ.get(type);
         if (format == null) {
             throw Refused.invalid("picture", "A picture in a comment is a PNG or a JPEG.");
         }
         ImageReader reader = ImageIO.getImageReadersByFormatName(format).next();
-        try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
+        try (ImageInputStream in = new MemoryCacheImageInputStream(picture)) {
             reader.setInput(in, true, true);
             PictureSize size = new PictureSize(reader.getWidth(0), reader.getHeight(0));
             if ((long) size.width() * size.height() > MOST_PIXELS) {
@@ -121,7 +124,7 @@ class Pictures {
 
     /** A picture the actor may see. */
     Found find(long id, Actor actor) {
-        return java.util.Objects.requireNonNull(transaction.execute(t -> {
+        return Objects.requireNonNull(transaction.execute(t -> {
             CommentPicture picture = pictures.findById(id).orElseThrow(() -> Refused.notFound("picture"));
             CommentReading.Seen seen = reading.see(picture.passageId, actor);
             boolean own = picture.personId == seen.by().person().value();
@@ -137,15 +140,12 @@ class Pictures {
     /** The pictures of comments, by comment. */
     Map<Long, List<CommentPicture>> of(Collection<Long> ids) {
         return ids.isEmpty() ? Map.of() : pictures.findByCommentIdInOrderById(ids).stream()
-                .collect(Collectors.groupingBy(p -> java.util.Objects.requireNonNull(p.commentId)));
+                .collect(Collectors.groupingBy(p -> Objects.requireNonNull(p.commentId)));
     }
 
     /** Has a comment have these pictures and no others; what it no longer has is its giver's again. */
     void put(SheetComment row, List<Long> wanted) {
         Set<Long> ids = new HashSet<>(wanted);
-        if (ids.size() > MOST_OF_ONE) {
-            throw Refused.invalid("pictures", "A comment has at most " + MOST_OF_ONE + " pictures.");
-        }
         pictures.findByCommentIdInOrderById(List.of(row.id())).stream().filter(p -> !ids.remove(p.id()))
                 .forEach(p -> p.commentId = null);
         List<CommentPicture> fresh = pictures.findAllById(ids).stream()

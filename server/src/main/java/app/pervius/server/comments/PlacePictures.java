@@ -5,12 +5,14 @@ import app.pervius.core.comment.Point;
 import app.pervius.server.content.TiffPages;
 import java.io.Closeable;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.Semaphore;
 import org.apache.pdfbox.multipdf.LayerUtility;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
@@ -30,6 +32,8 @@ final class PlacePictures implements Closeable {
     /** Of more pages than this, and of larger files, no picture is shown. */
     private static final int MOST_PAGES = 200;
     private static final long LARGEST = 50L << 20;
+    /** One picture is unpacked at a time, whoever asks. */
+    private static final Semaphore ONE = new Semaphore(1);
     /** How much around a mark is shown at least, in points of the page. */
     private static final double AROUND = 40;
 
@@ -95,7 +99,7 @@ final class PlacePictures implements Closeable {
     private Page ofPdf(Path file, int number) throws IOException {
         PDDocument source = open.get(file);
         if (source == null) {
-            source = MarkedPdf.open(file);
+            source = MarkedPdf.open(file, "no picture of it is shown.");
             open.put(file, source);
         }
         if (number > source.getNumberOfPages()) {
@@ -108,12 +112,19 @@ final class PlacePictures implements Closeable {
     }
 
     private Page ofPicture(CommentSummary.Sheet sheet, String type) throws IOException {
-        Pictures.size(sheet.at(), type);
+        try (InputStream picture = Files.newInputStream(sheet.at())) {
+            Pictures.size(picture, type);
+        }
         return image(Files.readAllBytes(sheet.at()));
     }
 
     private Page image(byte[] bytes) throws IOException {
-        return new Page(Optional.empty(), Optional.of(PDImageXObject.createFromByteArray(into, bytes, "page")), 0);
+        ONE.acquireUninterruptibly();
+        try {
+            return new Page(Optional.empty(), Optional.of(PDImageXObject.createFromByteArray(into, bytes, "page")), 0);
+        } finally {
+            ONE.release();
+        }
     }
 
     private static void draw(PDPageContentStream to, Page page, Place place, float left, float bottom, float width, float height)

@@ -95,6 +95,11 @@ public class Passages {
         public String inWords() {
             return PassageFacts.inWords(names.number(), names.revision(), names.title(), names.originalName());
         }
+
+        /** The file that is read of it. */
+        public PassageFacts.File fileRead() {
+            return files.get(readFile == null ? 0 : readFile);
+        }
     }
 
     /** A stop with its ways out; {@code proposal} is the base name that would do, where one is known. */

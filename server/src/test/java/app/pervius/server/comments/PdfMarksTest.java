@@ -70,15 +70,17 @@ class PdfMarksTest {
     void whatIsMarkedInAFileThatArrivesIsReadWithWhoSaidItAndWhatWasReplied() throws Exception {
         PDAnnotationHighlight highlight = at(new PDAnnotationHighlight(), "Too short");
         highlight.setTitlePopup("Ola Ferreira");
+        PDAnnotationText again = at(new PDAnnotationText(), "Agreed");
         PDAnnotationText reply = at(new PDAnnotationText(), "By 12 mm");
         reply.setTitlePopup("Ivo Hartmann");
         reply.setInReplyTo(highlight);
+        again.setInReplyTo(reply);
         PDAnnotationText far = at(new PDAnnotationText(), "Nowhere");
         far.getCOSObject().setItem(COSName.RECT, new PDRectangle(9_000_000, 0, 10, 10));
         PDAnnotationMarkup silent = at(new PDAnnotationText(), " ");
-        Xfdf.Read read = PdfMarks.read(pdf(0, highlight, reply, far, silent, at(new PDAnnotationLink(), "a link")));
+        Xfdf.Read read = PdfMarks.read(pdf(0, highlight, reply, again, far, silent, at(new PDAnnotationLink(), "a link")));
         assertThat(read.marks()).containsExactly(new Xfdf.Mark(1, "", new Place(2, Shape.BOX, List.of(new Point(100, 200),
-                new Point(150, 220)), Optional.empty()), "Ola Ferreira: Too short\nIvo Hartmann: By 12 mm"));
+                new Point(150, 220)), Optional.empty()), "Ola Ferreira: Too short\nIvo Hartmann: By 12 mm\nAgreed"));
         assertThat(read.faults()).extracting("row", "sentence").containsExactly(org.assertj.core.groups.Tuple.tuple(2,
                 "The place is on no page."));
     }

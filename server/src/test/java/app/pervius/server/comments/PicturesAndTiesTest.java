@@ -125,6 +125,22 @@ class PicturesAndTiesTest {
     }
 
     @Test
+    void whatIsJoinedStillHoldsBackWhatItHeld(App app) {
+        Desks desks = new Desks(app);
+        JsonNode passage = waiting(desks, "held-joined", "Held joined.pdf");
+        Client henrike = desks.as("Henrike Solvangen");
+        Map<String, Object> needed = new HashMap<>(comment("held", BOX, "Raise the sill first."));
+        needed.put("before", 2);
+        long held = henrike.post(of(passage), needed).must(201).body().get("id").asLong();
+        long other = henrike.post(of(passage), comment("plain", BOX, "The sill is low.")).must(201).body().get("id").asLong();
+        Desks.decideAll(henrike, passage, 3, "See the marks.");
+        Client kwabena = desks.as("Kwabena Adofori");
+        kwabena.put("/api/comments/" + held + "/joining", Map.of("version", 0, "into", other, "intoVersion", 0, "text", "Raise the sill."))
+                .must(204);
+        assertThat(read(kwabena, passage, other).get("with").get("before").asInt()).isEqualTo(2);
+    }
+
+    @Test
     void whatIsNeededGoesAlongToTheNextRevision(App app) {
         Desks desks = new Desks(app);
         JsonNode first = waiting(desks, "needed-along", "Needed along.pdf");

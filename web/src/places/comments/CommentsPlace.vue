@@ -12,7 +12,7 @@ import TakeAway from '../../parts/TakeAway.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { count, day, exact, moment } from '../../say'
 import { useSession } from '../../session'
-import { answerInWords } from '../read/comments/comments'
+import { answerInWords, said } from '../read/comments/comments'
 import { heldBack } from '../read/comments/heldBack'
 import AnswersFromSheet from './AnswersFromSheet.vue'
 import { type Column, type CommentLine, narrowed, type Narrowed } from './lines'
@@ -26,6 +26,8 @@ const codes = session.project?.decisionCodes ?? []
 const text = (name: string) => (typeof route.query[name] === 'string' ? route.query[name] : undefined)
 const asked = computed(() => ({ passages: text('passages'), folder: text('folder') }))
 const sheet = `/api/projects/${project}/comment-sheet`
+/** Whether it was said of what. */
+const known = computed(() => Boolean(asked.value.passages ?? asked.value.folder))
 const lines = useLoaded(() =>
   data(
     api.GET('/api/projects/{project}/comment-sheet/lines', {
@@ -39,9 +41,10 @@ const lines = useLoaded(() =>
     }),
   ),
 )
-onMounted(lines.load)
-watch(asked, lines.load)
-whenChanged(['COMMENT', 'PASSAGE'], lines.load, 1000)
+const load = () => (known.value ? lines.load() : undefined)
+onMounted(load)
+watch(asked, load)
+whenChanged(['COMMENT', 'PASSAGE'], load, 1000)
 
 const answering = ref(false)
 /** So many are drawn at first, and more each time they are asked for. */
@@ -72,7 +75,7 @@ function sort(column: Column) {
 }
 const query = computed(() => new URLSearchParams(Object.entries(asked.value).flatMap(([k, v]) => (v ? [[k, v]] : []))).toString())
 const to = ({ comment }: CommentLine) => ({ path: `/read/${comment.on.passage}`, query: { comment: comment.id } })
-const last = ({ comment }: CommentLine) => comment.answers.filter((a) => a.text || a.kind === 'DONE').at(-1)
+const last = ({ comment }: CommentLine) => said(comment).at(-1)
 useKeys([{ key: 'Escape', says: 'Back', does: () => router.back() }])
 </script>
 
@@ -81,26 +84,33 @@ useKeys([{ key: 'Escape', says: 'Back', does: () => router.back() }])
     <header>
       <h1>Comments</h1>
       <span v-if="text('of')" class="quiet clip">{{ text('of') }}</span>
-      <OneOf v-model="how.state" :choices="CHOICES" name="Which comments" />
-      <select v-model="how.by" class="text" aria-label="Said by">
-        <option value="">said by anybody</option>
-        <option v-for="p in people" :key="p" :value="p">{{ p }}</option>
-      </select>
-      <input v-model="how.text" class="text find" type="search" placeholder="Words in them" aria-label="Words in the comments" />
-      <span class="end row"
-        ><span v-if="all.length" class="quiet">all {{ all.length.toLocaleString('en') }} as</span
-        ><TakeAway :url="sheet" :query="asked" what="The comments" /><a
-          class="act"
-          :href="`${sheet}/summary?${query}`"
-          download
-          aria-label="The comments as PDF"
-          >PDF</a
-        ><button class="act" type="button" :aria-expanded="answering" @click="answering = !answering">Answers from a sheet …</button></span
-      >
+      <template v-if="known">
+        <OneOf v-model="how.state" :choices="CHOICES" name="Which comments" />
+        <select v-model="how.by" class="text" aria-label="Said by">
+          <option value="">said by anybody</option>
+          <option v-for="p in people" :key="p" :value="p">{{ p }}</option>
+        </select>
+        <input v-model="how.text" class="text find" type="search" placeholder="Words in them" aria-label="Words in the comments" />
+        <span class="end row"
+          ><span v-if="all.length" class="quiet">all {{ all.length.toLocaleString('en') }} as</span
+          ><TakeAway :url="sheet" :query="asked" what="The comments" /><a
+            class="act"
+            :href="`${sheet}/summary?${query}`"
+            download
+            aria-label="The comments as PDF"
+            >PDF</a
+          ><button class="act" type="button" :aria-expanded="answering" @click="answering = !answering">
+            Answers from a sheet …
+          </button></span
+        >
+      </template>
     </header>
-    <Trouble :problem="lines.problem.value" :again="lines.load" />
-    <div v-if="answering" class="panel answering"><AnswersFromSheet :sheet="sheet" @taken="lines.load" @cancel="answering = false" /></div>
-    <div v-if="shown.length" class="scroll">
+    <Trouble :problem="lines.problem.value" :again="load" />
+    <div v-if="answering" class="panel answering"><AnswersFromSheet :sheet="sheet" @taken="load" @cancel="answering = false" /></div>
+    <p v-if="!known" class="empty">
+      <strong>Comments of what?</strong>A document, a package, and <em>Out and in</em> beside a sheet lead to the comments on them.
+    </p>
+    <div v-else-if="shown.length" class="scroll">
       <table class="dense">
         <thead>
           <tr>
@@ -135,6 +145,7 @@ useKeys([{ key: 'Escape', says: 'Back', does: () => router.back() }])
             </td>
             <td class="words">
               <RouterLink class="plain" :to="to(l)">{{ l.comment.text || 'a mark without words' }}</RouterLink>
+              <span v-if="l.comment.with.pictures.length" class="quiet">{{ count(l.comment.with.pictures.length, 'picture') }}</span>
             </td>
             <td class="words">
               <template v-if="last(l)"

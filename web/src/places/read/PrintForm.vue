@@ -5,7 +5,7 @@ import { vEscape } from '../../parts/escape'
 import { count, exact, reason, size } from '../../say'
 import { useSession } from '../../session'
 import { isDrawn } from '../compare/source'
-import type { Comment } from './comments/comments'
+import { answerInWords, type Comment, said as saidTo } from './comments/comments'
 import { MOST_TEXT } from './text'
 import { dropped, MOST_PAGES, pagesOf, printed, type PrintedPage, printedVector } from './printing'
 
@@ -147,8 +147,8 @@ async function print() {
           <b>{{ i + 1 }}</b> {{ c.by.name }}, {{ c.by.firm }}, {{ c.on.place ? `page ${c.on.place.page}` : 'in general' }},
           <template v-if="c.on.carried">said of {{ c.on.revision ?? 'an earlier revision' }}, </template>{{ c.stage.toLowerCase() }}<br />{{
             c.text
-          }}<template v-for="(a, n) in c.answers.filter((x) => x.text)" :key="n"
-            ><br /><i>{{ a.person }}: {{ a.text }}</i></template
+          }}<template v-for="(a, n) in saidTo(c)" :key="n"
+            ><br /><i>{{ a.person }}: {{ answerInWords(a) }}</i></template
           >
         </p>
         <footer>{{ foot }}</footer>

@@ -145,6 +145,9 @@ const KINDS = { SAID: '', DONE: 'Done', NOT_DONE: 'Not done', CLOSED: 'Closed it
 export const answerInWords = ({ kind, text }: Pick<Comment['answers'][number], 'kind' | 'text'>) =>
   [KINDS[kind], text].filter(Boolean).join(': ')
 
+/** What somebody said to it; the rest is who closed it or opened it again. */
+export const said = (comment: Comment) => comment.answers.filter(({ kind }) => kind !== 'CLOSED' && kind !== 'REOPENED')
+
 export type Comments = ReturnType<typeof useComments>
 
 const COLOURS = ['teal', 'ochre', 'plum', 'moss', 'brick', 'slate']

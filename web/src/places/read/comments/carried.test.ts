@@ -55,6 +55,14 @@ describe('a place by the words around it', () => {
     expect(movedBy(sheet, twice, { x: 110, y: 490 })).toBeUndefined()
     expect(movedBy(sheet, sheet, { x: 5000, y: 5000 })).toBeUndefined()
   })
+  it('is not known by what stands on the page very often, however much of it there is', () => {
+    const cells = Array.from({ length: 40_000 }, (_, i) => text('0.00', (i % 200) * 4, Math.floor(i / 200) * 4))
+    expect(movedBy(cells, cells, { x: 400, y: 400 })).toBeUndefined()
+    expect(movedBy([...cells, text('Joint J4', 402, 402)], [...cells, text('Joint J4', 402, 442)], { x: 400, y: 400 })).toEqual({
+      x: 0,
+      y: 40,
+    })
+  })
   it('stays where it was when they stand there and elsewhere, too', () => {
     expect(movedBy(sheet, [...sheet, text('End sill', 600, 500), text('Joint J4', 640, 470)], { x: 110, y: 490 })).toEqual({ x: 0, y: 0 })
   })

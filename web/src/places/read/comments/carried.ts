@@ -21,6 +21,9 @@ const AROUND = 90
 const NEAR = 2
 /** How much of what stood around must be there again, by its letters; and so many letters at least. */
 const ENOUGH = 0.5
+/** What stands on a page more often, as noughts in a table, says nothing of a place; and of what stands around, so much is enough. */
+const MOST_ALIKE = 20
+const MOST_AROUND = 100
 const FEWEST = 6
 /** A page is drawn no larger to look for a place on it, and the part that is looked for neither; in pixels. */
 const LONGEST = 2000
@@ -41,10 +44,17 @@ const apart = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y)
 
 /** How far what stood around a place has moved, by the words that are there again; absent where too few are, or at several places alike. */
 export function movedBy(before: Text[], now: Text[], around: Point): Point | undefined {
-  const anchors = before.filter((t) => t.text.length > 1 && apart(t.at, around) < AROUND)
-  const all = anchors.reduce((n, t) => n + t.text.length, 0)
   const alike = new Map<string, Text[]>()
-  now.forEach((t) => alike.set(t.text, [...(alike.get(t.text) ?? []), t]))
+  for (const text of now) {
+    const others = alike.get(text.text)
+    if (others) others.push(text)
+    else alike.set(text.text, [text])
+  }
+  const anchors = before
+    .filter((t) => t.text.length > 1 && apart(t.at, around) < AROUND && (alike.get(t.text)?.length ?? 0) <= MOST_ALIKE)
+    .sort((a, b) => apart(a.at, around) - apart(b.at, around))
+    .slice(0, MOST_AROUND)
+  const all = anchors.reduce((n, t) => n + t.text.length, 0)
   const there = (by: Point) =>
     anchors.reduce((n, { text, at }) => {
       const to = { x: at.x + by.x, y: at.y + by.y }

@@ -516,6 +516,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/converters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["converters"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desk/calendar-link": {
         parameters: {
             query?: never;
@@ -1164,6 +1180,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["passage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passages/{id}/copies/{file}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["copy"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4116,6 +4148,13 @@ export interface components {
             /** @enum {string} */
             side: "REVIEWING" | "SENDING";
         };
+        CompanionForm: {
+            endings: string[];
+            /** @enum {string} */
+            then: "GO_ON" | "STOP";
+            /** Format: int32 */
+            workingDays: number;
+        };
         ConditionForm: {
             /** Format: int32 */
             cycle: number;
@@ -4134,6 +4173,18 @@ export interface components {
             secret: boolean;
             /** Format: int32 */
             version: number;
+        };
+        ConverterView: {
+            called?: string;
+            formats: string[];
+            name: string;
+            toInstall?: string;
+        };
+        ConvertersView: {
+            converters: components["schemas"]["ConverterView"][];
+            /** Format: int32 */
+            waiting: number;
+            withoutNetwork: boolean;
         };
         Copy: {
             account: string;
@@ -4622,7 +4673,7 @@ export interface components {
         HaltView: {
             account: string;
             /** @enum {string} */
-            code?: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "TITLE_BLOCK_DIFFERS" | "SAME_NAME" | "CANNOT_BE_READ" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "REVIEW_STOPPED" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
+            code?: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "TITLE_BLOCK_DIFFERS" | "SAME_NAME" | "CANNOT_BE_READ" | "NO_COMPANION" | "NO_COPY" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "REVIEW_STOPPED" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
             fields: string[];
             /** @enum {string} */
             kind: "PASSED" | "WAITING" | "STOPPED" | "RETURNED" | "LEFT";
@@ -4645,6 +4696,7 @@ export interface components {
             identify?: components["schemas"]["IdentifyForm"];
             issue?: components["schemas"]["IssueForm"];
             number?: components["schemas"]["NumberForm"];
+            prepare?: components["schemas"]["PrepareForm"];
             review?: components["schemas"]["ReviewForm"];
             tell?: components["schemas"]["TellForm"];
             untaken?: components["schemas"]["UntakenForm"];
@@ -5322,6 +5374,7 @@ export interface components {
             waitingFor?: string;
         };
         PassageFile: {
+            copy?: components["schemas"]["ReadableCopy"];
             /** Format: int64 */
             folderFile: number;
             hash: string;
@@ -5514,6 +5567,11 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        PrepareForm: {
+            companion?: components["schemas"]["CompanionForm"];
+            /** @enum {string} */
+            copy: "NONE" | "WANTED" | "NEEDED";
+        };
         PreviewEntry: {
             /** Format: int64 */
             author?: number;
@@ -5581,6 +5639,13 @@ export interface components {
             switchedOn: boolean;
             /** Format: int32 */
             version: number;
+        };
+        ReadableCopy: {
+            hash: string;
+            /** Format: int32 */
+            pages: number;
+            /** Format: int64 */
+            size: number;
         };
         Receipt: {
             /** Format: date */
@@ -6226,6 +6291,7 @@ export interface components {
             identify: string[];
             issue: string[];
             number: string[];
+            prepare: string[];
             review: string[];
             tell: string[];
             untaken: string[];
@@ -6434,7 +6500,7 @@ export interface components {
         };
         StopView: {
             /** @enum {string} */
-            code: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "TITLE_BLOCK_DIFFERS" | "SAME_NAME" | "CANNOT_BE_READ" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "REVIEW_STOPPED" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
+            code: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "TITLE_BLOCK_DIFFERS" | "SAME_NAME" | "CANNOT_BE_READ" | "NO_COMPANION" | "NO_COPY" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "REVIEW_STOPPED" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
             fields: string[];
             proposal?: string;
             reason: string;
@@ -7585,6 +7651,26 @@ export interface operations {
             };
         };
     };
+    converters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConvertersView"];
+                };
+            };
+        };
+    };
     link: {
         parameters: {
             query?: never;
@@ -8731,6 +8817,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PassageSheet"];
+                };
+            };
+        };
+    };
+    copy: {
+        parameters: {
+            query?: {
+                download?: boolean;
+            };
+            header?: never;
+            path: {
+                id: number;
+                file: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
         };

@@ -47,6 +47,17 @@ export const RULES: PlaceHelp = {
     'What is asked': {
       text: 'One thing that a file has to meet. All conditions of a rule have to be met; groups ask for any or none of theirs.',
     },
+    'Where no PDF comes, a readable copy': {
+      text:
+        'Whether a PDF is made of what comes without one, before anybody is asked to read. It is read and marked ' +
+        'instead of the file, which stays as it came.',
+    },
+    'Waits for files of the same name': {
+      text: 'The file waits at Prepare until others of its name have come, such as the PDF of a drawing or the drawing of a PDF.',
+    },
+    'with the endings': { text: 'Endings of file names without their dot, one after the other.', example: () => 'dwg, pdf' },
+    'for at most, in working days': { text: 'How long it waits, by the working days of the project, 1 to 60.' },
+    'If it does not come, the file': { text: 'Whether it is stopped then, for the document controller, or goes on as it is.' },
     firms: who('work of, or handed in by, people of these firms'),
     roles: who('people who hold these roles'),
     people: who('these people'),

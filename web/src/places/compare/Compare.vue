@@ -5,6 +5,7 @@ import { api, data, type Passage } from '../../api/client'
 import { useKeys } from '../../keys'
 import { useLoaded } from '../../load'
 import Num from '../../parts/Num.vue'
+import { asRead } from '../../parts/readable'
 import Trouble from '../../parts/Trouble.vue'
 import Another from './Another.vue'
 import AnswerBeside from './AnswerBeside.vue'
@@ -39,8 +40,7 @@ function against(other: number) {
 }
 
 function side(of?: Passage) {
-  const file = of?.files[of.readFile ?? 0]
-  return file && { url: `/api/files/${file.folderFile}/content`, mediaType: file.mediaType, name: file.name }
+  return asRead(of)
 }
 const before = computed(() => (alone.value ? undefined : side(both.value.value?.[0])))
 const now = computed(() => side(later.value))

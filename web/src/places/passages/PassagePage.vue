@@ -237,9 +237,12 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
         <section class="panel">
           <header><h2>What came in</h2></header>
           <ul class="files">
-            <li v-for="file in passage.files" :key="file.folderFile">
+            <li v-for="(file, i) in passage.files" :key="file.folderFile">
               <a :href="`/api/files/${file.folderFile}/content`" target="_blank" rel="noopener">{{ file.name }}</a>
               <span class="quiet named">{{ size(file.size) }}</span>
+              <a v-if="file.copy" class="named" :href="`/api/passages/${passage.id}/copies/${i}`" target="_blank" rel="noopener"
+                >its readable copy, {{ file.copy.pages === 1 ? '1 page' : `${file.copy.pages} pages` }}</a
+              >
             </li>
           </ul>
           <dl>

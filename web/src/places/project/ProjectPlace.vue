@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import { useSession } from '../../session'
 import Connections from './Connections.vue'
+import Converters from './Converters.vue'
 import DecisionCodes from './DecisionCodes.vue'
 import FieldsSheet from './FieldsSheet.vue'
 import SignInSheet from './SignInSheet.vue'
@@ -48,7 +49,10 @@ const at = ref<string>('fields')
     <DecisionCodes v-else-if="at === 'decisions'" :key="session.project?.version" />
     <WorkingDaysSheet v-else-if="at === 'days'" :key="session.project?.version" />
     <SignInSheet v-else-if="at === 'sign-in'" :key="session.project?.version" />
-    <Connections v-else />
+    <template v-else>
+      <Connections />
+      <Converters />
+    </template>
   </div>
 </template>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
-import type { Schemas } from '../../api/client'
+import type { Readable } from '../../parts/readable'
 import { useKeys } from '../../keys'
 import { count, reason, size } from '../../say'
 import { fill, useBoxing } from './boxing'
@@ -11,7 +11,7 @@ import PageNumber from './PageNumber.vue'
 import PageStrip from './PageStrip.vue'
 
 /** A PDF: its pages one under the other, text that can be marked, copied and searched, the strip of pages below. */
-const props = defineProps<{ file: Schemas['PassageFile'] }>()
+const props = defineProps<{ file: Readable }>()
 const pdf = shallowRef<OpenPdf>()
 const pages = ref(0)
 /** A page of it is there: what else there is to draw comes after that. */
@@ -36,7 +36,7 @@ onMounted(async () => {
   try {
     const { openPdf } = await import('./pdf')
     if (!frame.value) return
-    open = openPdf(`/api/files/${props.file.folderFile}/content`, frame.value, props.file.name, {
+    open = openPdf(props.file.url, frame.value, props.file.name, {
       opened: (many) => {
         pages.value = many
         return nextTick()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, onBeforeUnmount, ref } from 'vue'
-import type { Schemas } from '../../api/client'
 import { vEscape } from '../../parts/escape'
+import type { Readable } from '../../parts/readable'
 import { count, exact, reason, size } from '../../say'
 import { useSession } from '../../session'
 import { isDrawn } from '../compare/source'
@@ -11,7 +11,7 @@ import { dropped, MOST_PAGES, pagesOf, printed, type PrintedPage, printedVector 
 
 /** Prints the sheets that are read, with what was said of them or without. */
 const props = defineProps<{
-  file: Schemas['PassageFile']
+  file: Readable
   /** Number, revision and title of what is read. */
   what: string
   page: number
@@ -67,7 +67,7 @@ async function print() {
   words.value = ''
   foot.value = `${props.what} · printed ${exact(new Date().toISOString())} by ${session.me?.name ?? ''}`
   try {
-    const url = `/api/files/${props.file.folderFile}/content`
+    const url = props.file.url
     if (isText) words.value = await wordsAt(url)
     const file = { url, mediaType: props.file.mediaType }
     const made = isText

@@ -7,6 +7,7 @@ import { useKeys } from '../../keys'
 import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
 import Num from '../../parts/Num.vue'
+import { asRead } from '../../parts/readable'
 import SignOut from '../../parts/SignOut.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { stand } from '../desk/stand'
@@ -62,7 +63,7 @@ watch(passage, (now, was) => {
 watch(ownReview, (now) => {
   if (now?.may.decide) stand.value = { review: now.id, passage: id.value }
 })
-const file = computed(() => passage.value?.files[passage.value.readFile ?? 0])
+const file = computed(() => asRead(passage.value))
 const siblings = computed(() => ownReview.value?.files?.map((f) => f.passage.id) ?? [])
 const place = computed(() => siblings.value.indexOf(id.value))
 
@@ -127,13 +128,19 @@ useKeys([
         <span class="mono">{{ place + 1 }}/{{ siblings.length }}</span
         ><button class="act" type="button" :disabled="place >= siblings.length - 1" @click="go(1)">Next</button></span
       >
+      <span
+        v-if="file?.copy"
+        class="quiet clip"
+        :title="`${file.name} is read as a PDF that was made of it; Download gives the file itself`"
+        >copy of {{ file.name }}</span
+      >
       <a v-if="file" class="act" :href="`/api/files/${file.folderFile}/content?download=true`">Download</a>
       <button v-if="file" class="act" type="button" :aria-expanded="printing" @click="printing = !printing">Print</button>
       <SignOut />
     </header>
     <Trouble :problem="sheet.problem.value ?? review.problem.value" :again="load" />
     <div class="table" :style="{ '--block': `${blockHeight}px` }">
-      <Sheet v-if="file" ref="read" :key="file.folderFile" :file="file" />
+      <Sheet v-if="file" ref="read" :key="file.url" :file="file" />
       <p v-else-if="!sheet.problem.value" class="quiet pad" role="status">Opening …</p>
       <Margin
         v-if="passage && file && sheet.value.value"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useEventListener, useResizeObserver } from '@vueuse/core'
+import type { Readable } from '../../parts/readable'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
-import type { Schemas } from '../../api/client'
 import { reason, size } from '../../say'
 import PdfSheet from './PdfSheet.vue'
 import TiffSheet from './TiffSheet.vue'
@@ -12,8 +12,8 @@ import { MOST_TEXT } from './text'
 import { asPicture } from './vector'
 
 /** A file as it is read here: a PDF, a picture, text; or that its own program reads it. */
-const props = defineProps<{ file: Schemas['PassageFile'] }>()
-const url = `/api/files/${props.file.folderFile}/content`
+const props = defineProps<{ file: Readable }>()
+const { url } = props.file
 const text = ref<string>()
 const trouble = ref('')
 /** What has pages: a PDF, a TIFF. */

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useEventListener, useResizeObserver } from '@vueuse/core'
+import type { Readable } from '../../parts/readable'
 import { onMounted, ref, shallowRef, useTemplateRef } from 'vue'
-import { api, data, type Schemas } from '../../api/client'
+import { api, data } from '../../api/client'
 import { useKeys } from '../../keys'
 import { reason } from '../../say'
 import { useEnlarging } from './enlarging'
@@ -9,7 +10,7 @@ import PageNumber from './PageNumber.vue'
 import { pictureSurface, type Surface } from './surface'
 
 /** A TIFF: its pages one at a time, as pictures the server makes of them. */
-const props = defineProps<{ file: Schemas['PassageFile'] }>()
+const props = defineProps<{ file: Readable }>()
 const path = { id: props.file.folderFile }
 const pages = ref(0)
 const page = ref(1)

@@ -22,6 +22,7 @@ const { form, restored, changedMeanwhile, takeTheirs, keepMine } = useWriting(pr
 const PLACES: { key: Station | 'untaken'; word: string }[] = [
   { key: 'identify', word: 'Identify' },
   { key: 'number', word: 'Number' },
+  { key: 'prepare', word: 'Prepare' },
   { key: 'review', word: 'Review' },
   { key: 'issue', word: 'Issue' },
   { key: 'tell', word: 'Tell' },

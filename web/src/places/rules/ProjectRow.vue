@@ -47,7 +47,7 @@ const emit = defineEmits<{
     </td>
   </tr>
   <tr v-if="open" class="editor">
-    <td colspan="8">
+    <td colspan="9">
       <ProjectEditor
         :key="station"
         :station="station"

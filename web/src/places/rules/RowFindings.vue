@@ -9,7 +9,7 @@ const emit = defineEmits<{ show: [column: Column]; above: [rule: number]; force:
 
 <template>
   <tr class="under">
-    <td colspan="8">
+    <td colspan="9">
       <p v-if="faulty">Before it can be put in force:</p>
       <ul v-if="rule.findings.length" class="findings">
         <li v-for="(f, k) in rule.findings" :key="k" :class="f.error ? 'error' : 'warning'">

@@ -50,7 +50,7 @@ const element = useTemplateRef<HTMLFormElement>('element')
 type Open = 'where' | Station
 const openOf = (column?: Column): Open => (!column || column === 'where' || column === 'which' ? 'where' : column)
 const open = ref<Open>(openOf(props.column))
-const STATIONS: Open[] = ['where', 'identify', 'number', 'review', 'issue', 'tell']
+const STATIONS: Open[] = ['where', 'identify', 'number', 'prepare', 'review', 'issue', 'tell']
 
 /** The check runs while the rule is written, against the sheet as it is drafted. */
 const PAUSE = 300
@@ -191,7 +191,7 @@ onMounted(() => {
     @take="sample.take"
   />
   <tr class="editor">
-    <td colspan="8">
+    <td colspan="9">
       <form ref="element" v-escape="() => emit('cancel')" class="editor" :class="{ watching }" @submit.prevent="emit('save', form, false)">
         <p v-if="restored && !changedMeanwhile" class="restored quiet">What you were writing is here again.</p>
         <div class="opened">

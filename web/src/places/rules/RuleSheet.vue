@@ -227,6 +227,7 @@ useKeys([
             <th class="left-end">Where and which</th>
             <th>Identify</th>
             <th>Number</th>
+            <th>Prepare</th>
             <th>Review</th>
             <th>Issue</th>
             <th>Tell</th>

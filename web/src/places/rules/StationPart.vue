@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { day } from '../../say'
 import IdentifyPart from './IdentifyPart.vue'
 import IssuePart from './IssuePart.vue'
+import PreparePart from './PreparePart.vue'
 import TellPart from './TellPart.vue'
 import { ownWord, whole, type Choices, type Station, type Stations } from './choices'
 import { insertables, patternOf, type NamePart } from './example'
@@ -87,6 +88,11 @@ function turn(own: boolean) {
         </select>
         <small class="mono">{{ choices.schemes.find((x) => x.key === must(stations.number).scheme)?.form.pattern }}</small></label
       >
+      <PreparePart
+        v-else-if="station === 'prepare'"
+        :model-value="must(stations.prepare)"
+        @update:model-value="(prepare) => patch({ prepare })"
+      />
       <label v-else-if="station === 'review'" class="field one"
         ><span>On route</span>
         <select

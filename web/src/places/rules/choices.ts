@@ -122,6 +122,7 @@ export function ownWord(station: Station, project: Stations, kinds: Pick<Choices
   const usual: Required<Omit<Stations, 'untaken'>> = {
     identify: { namePatterns: [], asks: [], checks: Object.fromEntries(kinds.checks.map((c) => [c.key, c.usual])) as Schemas['Checks'] },
     number: {},
+    prepare: { copy: 'WANTED' },
     review: {},
     issue: { byCode: [1, 2, 3, 4].map((code) => ({ code, target: { kind: 'PROJECT' as const } })) },
     tell: { tellings: [] },

@@ -127,7 +127,10 @@ export function cells(sample: Sample, rule: Pick<Rule, 'kind' | 'name'>): Partia
     text: tried.identity.number ? `${tried.identity.number} ${tried.identity.revision ?? ''}`.trim() : 'no number',
   }
   if (number) return { ...found, tell: { text: told(tried.told) } }
-  const review = stops('PREPARE') ?? stops('REVIEW')
+  const prepare = stops('PREPARE')
+  found.prepare = prepare ?? { text: halt('PREPARE')?.account ?? '' }
+  if (prepare) return { ...found, tell: { text: told(tried.told) } }
+  const review = stops('REVIEW')
   found.review = review ?? {
     text: tried.steps.map((s) => `${s.name}: ${s.people.join(', ') || 'nobody'}, due ${day(s.due)}`).join('; ') || 'nobody: at once',
   }

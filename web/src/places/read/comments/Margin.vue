@@ -2,10 +2,10 @@
 import { useEventListener, useResizeObserver } from '@vueuse/core'
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import type { Schemas } from '../../../api/client'
 import { useKeys } from '../../../keys'
 import { must } from '../../../parts/must'
 import Trouble from '../../../parts/Trouble.vue'
+import type { Readable } from '../../../parts/readable'
 import { count } from '../../../say'
 import { useSession } from '../../../session'
 import type { Surface } from '../surface'
@@ -27,7 +27,7 @@ const props = defineProps<{
   firm: number
   surface?: Surface
   moved: number
-  file: Schemas['PassageFile']
+  file: Readable
   /** The revisions of its document, with this one. */
   revisions: number[]
   /** The files of its review, with this one. */

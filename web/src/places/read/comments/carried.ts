@@ -1,6 +1,7 @@
 import { onScopeDispose, ref, watch } from 'vue'
-import { api, data, type Schemas } from '../../../api/client'
+import { api, data } from '../../../api/client'
 import { must } from '../../../parts/must'
+import { asRead, type Readable } from '../../../parts/readable'
 import { unlike } from '../../compare/pages'
 import type { Box, Found } from '../../compare/register'
 import { isDrawn, openSource, type Source, type Text, wordsOn } from '../../compare/source'
@@ -170,15 +171,12 @@ function locating() {
   }
 }
 
-type File = Schemas['PassageFile']
-const urlOf = (file: File) => `/api/files/${file.folderFile}/content`
-
 /**
  * Where comments that were carried over are on the file that is read; one after the other, page by page.
  *
  * @returns by comment; one that is not there yet is being looked for
  */
-export function useCarried(comments: () => Comment[], file: () => File) {
+export function useCarried(comments: () => Comment[], file: () => Readable) {
   /** Each with the place it was found from: one that was moved since is looked for anew. */
   const found = ref(new Map<number, Again & { of: string }>())
   const of = (c: Comment) => JSON.stringify(c.on.place)
@@ -193,9 +191,9 @@ export function useCarried(comments: () => Comment[], file: () => File) {
   const unsure = (all: Comment[]) => all.forEach((c) => found.value.set(c.id, { place: must(c.on.place), sure: false, of: of(c) }))
   async function ofRevision(passage: number, all: Comment[], now: Source) {
     const { row } = await data(api.GET('/api/passages/{id}', { params: { path: { id: passage } } }))
-    const earlier = row.passage.files[row.passage.readFile ?? 0]
+    const earlier = asRead(row.passage)
     if (!earlier || !isDrawn(earlier.mediaType)) return unsure(all)
-    const before = await openSource(urlOf(earlier), earlier.mediaType)
+    const before = await openSource(earlier.url, earlier.mediaType)
     try {
       for (const page of new Set(all.map((c) => must(c.on.place).page))) {
         const here = all.filter((c) => c.on.place?.page === page)
@@ -219,7 +217,7 @@ export function useCarried(comments: () => Comment[], file: () => File) {
     try {
       if (!isDrawn(file().mediaType)) unsure(open)
       else {
-        const now = await openSource(urlOf(file()), file().mediaType)
+        const now = await openSource(file().url, file().mediaType)
         try {
           for (const passage of new Set(open.map((c) => c.on.passage))) {
             const its = open.filter((c) => c.on.passage === passage)

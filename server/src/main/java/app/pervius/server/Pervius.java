@@ -1,5 +1,7 @@
 package app.pervius.server;
 
+import app.pervius.server.copies.converters.CommandConverter;
+import app.pervius.server.copies.converters.Program;
 import app.pervius.server.integrity.Integrity;
 import app.pervius.server.signing.LockedOut;
 import app.pervius.server.store.DataDirectory;
@@ -11,8 +13,10 @@ import java.net.ServerSocket;
 import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -61,6 +65,9 @@ public class Pervius {
         @Option(names = "--url", description =
                 "where people reach it, such as https://pervius.example.org; stands in links, and is what passkeys are bound to")
         String url = "";
+        @Option(names = "--converter", paramLabel = "FORMATS=PROGRAM", description = "makes readable copies of a format, such as "
+                + "dwg,dxf=/usr/local/bin/drawing2pdf {in} {out}; may be said several times")
+        List<String> converters = new ArrayList<>();
         @Option(names = "--proxy", description = "the address of the proxy in front of it, whose word on callers' addresses is believed")
         String proxy = "";
 
@@ -80,6 +87,14 @@ public class Pervius {
                     return refuse("--url wants an address without a path, such as https://pervius.example.org, not “" + url + "”.");
                 }
                 settings.put("pervius.address", url);
+            }
+            try {
+                converters.forEach(said -> CommandConverter.of(said, Program.Limits.USUAL));
+            } catch (IllegalArgumentException e) {
+                return refuse(e.getMessage());
+            }
+            if (!converters.isEmpty()) {
+                settings.put("pervius.copies.programs", String.join("\n", converters));
             }
             if (!proxy.isEmpty()) {
                 settings.put("server.forward-headers-strategy", "native");

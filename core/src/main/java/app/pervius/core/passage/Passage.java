@@ -147,6 +147,8 @@ public record Passage(PassageId id, Identity identity, Station station, State st
         }
         return switch (what.limit().get().then()) {
             case Wait.Then.Stop(StopReason reason, List<WayOut> waysOut) -> stops(reason, waysOut, now);
+            case Wait.Then.Anew() -> new Move.Moved(at(station, new State.Running(), since),
+                    List.of(entry(Entry.Kind.WAITING, "Waited in vain for " + what.forWhat() + ".")), List.of());
             case Wait.Then.GoOn() -> at(station, new State.Running(), now)
                     .passed(Follow.NOTHING, "Waited in vain for " + what.forWhat() + "; goes on without.", now);
         };

@@ -25,6 +25,10 @@ public record Wait(String forWhat, Optional<DocumentId> document, Optional<Limit
         record GoOn() implements Then {
         }
 
+        /** Its station decides anew, knowing how long it has waited. */
+        record Anew() implements Then {
+        }
+
         /** It stops. */
         record Stop(StopReason reason, List<WayOut> waysOut) implements Then {
             public Stop {

@@ -1,60 +1,155 @@
 package app.pervius.core.prepare;
 
 import app.pervius.core.arrive.FileFormat;
-import app.pervius.core.arrive.FileName;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.Unreadable;
+import app.pervius.core.passage.Wait;
 import app.pervius.core.passage.WayOut;
+import app.pervius.core.prepare.PrepareFacts.Its;
+import java.time.Instant;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
-/** Station Prepare: which file of the revision people read in the browser. */
+/** Station Prepare: which file of the revision people read in the browser, whether a readable copy is made, and what is waited for. */
 public final class Prepare {
 
     private static final List<FileFormat> READABLE = List.of(FileFormat.PDF, FileFormat.IMAGE, FileFormat.TEXT);
-
-    /**
-     * A file of the revision.
-     *
-     * @param format by what is in it, as rules tell it too
-     * @param cannotOpen why it cannot be opened, where that is known
-     */
-    public record Its(FileName name, FileFormat format, Optional<String> cannotOpen) {
-    }
-
-    /** The file people read, by its place among the revision's files, 0-based. */
-    public record ReadHere(int file) {
-    }
+    /** Of which file a copy is made where there are several: what was written comes before what belongs to it. */
+    private static final List<FileFormat> COPIED_FIRST = List.of(FileFormat.OFFICE, FileFormat.CAD, FileFormat.MODEL, FileFormat.OTHER,
+            FileFormat.IMAGE, FileFormat.TEXT);
+    private static final List<WayOut> WAYS_OUT = List.of(WayOut.TRY_AGAIN, WayOut.GO_ON_ALL_THE_SAME, WayOut.SEND_BACK, WayOut.TAKE_OUT);
 
     private Prepare() {
     }
 
-    /** @param unreadable what the rule says of files that cannot be opened, unless somebody has let this one go on */
-    public static Outcome<ReadHere> decide(List<Its> files, Unreadable unreadable) {
-        Optional<Its> closed = files.stream().filter(f -> f.cannotOpen().isPresent()).findFirst();
+    public static Outcome<PrepareEffect> decide(PrepareFacts facts) {
+        Optional<Its> closed = facts.files().stream().filter(f -> !f.opens()).findFirst();
         String said = closed.map(f -> "“" + f.name().text() + "” cannot be opened: " + f.cannotOpen().orElseThrow() + ".").orElse("");
-        if (closed.isPresent() && unreadable == Unreadable.STOP) {
+        if (closed.isPresent() && facts.unreadable() == Unreadable.STOP) {
             return Outcome.stopped(StopReason.Code.CANNOT_BE_READ, said, WayOut.GO_ON_ALL_THE_SAME, WayOut.TRY_AGAIN, WayOut.SEND_BACK,
                     WayOut.TAKE_OUT);
         }
-        if (closed.isPresent() && unreadable == Unreadable.RETURN) {
+        if (closed.isPresent() && facts.unreadable() == Unreadable.RETURN) {
             return new Outcome.Returned<>(new StopReason(StopReason.Code.CANNOT_BE_READ, said + " Hand in one that everybody can open."));
         }
-        String remark = closed.isPresent() ? " " + said : "";
-        return readable(files).map(i -> new Outcome.Passed<>(List.of(new ReadHere(i)), "Read here: " + files.get(i).name()
-                .text() + "." + remark,
-                        "Will be read here: " + files.get(i).name().text() + "." + remark))
-                .orElseGet(() -> new Outcome.Passed<>(List.of(),
-                        "No file of it can be read in the browser; it is read with its own program." + remark));
+        Remarks remarks = new Remarks(said, "");
+        List<String> missing = facts.overlooked() ? List.of() : facts.plan().companion().map(c -> c.missing(facts.files().stream()
+                .map(Its::name).toList())).orElse(List.of());
+        if (missing.isEmpty()) {
+            return reading(facts, remarks);
+        }
+        String awaited = PreparePlan.Companion.inWords(missing);
+        PreparePlan.Companion companion = facts.plan().companion().orElseThrow();
+        Instant until = facts.calendar().due(facts.since(), companion.workingDays());
+        if (facts.tried()) {
+            return reading(facts, remarks.foretelling("Waits first, up to " + companion.workingDays() + " working days, for its "
+                    + awaited + "."));
+        }
+        if (facts.now().isBefore(until)) {
+            return new Outcome.Waiting<>(List.of(), new Wait("its " + awaited, Optional.empty(),
+                    Optional.of(new Wait.Limit(until, new Wait.Then.Anew()))));
+        }
+        return companion.then() == PreparePlan.Companion.Then.GO_ON
+                ? reading(facts, remarks.with("Its " + awaited + " did not come in " + companion.workingDays() + " working days."))
+                : stopped(StopReason.Code.NO_COMPANION, "Its " + awaited + " did not come in " + companion.workingDays()
+                        + " working days: a file “" + facts.files().getFirst().name().base() + "." + missing.getFirst()
+                        + "”, handed in where this one was.");
     }
 
-    /** The first of the kind that is read best; one that can be opened before one that cannot. */
-    private static Optional<Integer> readable(List<Its> files) {
-        return IntStream.range(0, files.size()).boxed().filter(i -> READABLE.contains(files.get(i).format()))
-                .min(java.util.Comparator.comparing((Integer i) -> files.get(i).cannotOpen().isPresent())
-                        .thenComparing(i -> READABLE.indexOf(files.get(i).format()))
-                        .thenComparing(i -> i));
+    /** A PDF that opens is read as it is; of what comes without one a copy is made, as the rule says. */
+    private static Outcome<PrepareEffect> reading(PrepareFacts facts, Remarks remarks) {
+        boolean enough = facts.files().stream().anyMatch(f -> f.format() == FileFormat.PDF && f.opens())
+                || facts.files().stream().allMatch(f -> f.format() == FileFormat.PDF);
+        if (enough || facts.plan().copy() == PreparePlan.Copy.NONE) {
+            return asItIs(facts, remarks);
+        }
+        Optional<Integer> copied = toCopy(facts.files());
+        if (copied.isEmpty()) {
+            return without(facts, remarks, "Nothing here makes a PDF of " + facts.files().stream().filter(f -> f.format() != FileFormat.PDF)
+                    .map(f -> "“" + f.name().text() + "”").distinct().collect(Collectors.joining(" or ")) + ".");
+        }
+        int file = copied.get();
+        Its its = facts.files().get(file);
+        String name = "“" + its.name().text() + "”";
+        if (facts.tried() && !(its.copied() instanceof Copied.Made)) {
+            return new Outcome.Passed<>(List.of(new PrepareEffect.ReadHere(file, false)),
+                    remarks.foretold("A readable copy of " + name + " will be made" + by(its) + "."));
+        }
+        return switch (its.copied()) {
+            case Copied.Made(String by, String said) -> {
+                String account = "the readable copy of " + name + ", made by " + by + "." + (said.isBlank() ? "" : " It said: " + said);
+                yield new Outcome.Passed<>(List.of(new PrepareEffect.ReadHere(file, true)), remarks.told("Read here: " + account),
+                        remarks.foretold("Will be read here: " + account));
+            }
+            case Copied.NotYet notYet -> new Outcome.Waiting<>(List.of(new PrepareEffect.MakeCopy(file)), Wait.forAsLongAs(
+                    "the readable copy of " + name));
+            case Copied.Making making -> new Outcome.Waiting<>(List.of(new PrepareEffect.MakeCopy(file)), Wait.forAsLongAs(
+                    "the readable copy of " + name));
+            case Copied.Failed(String why) -> without(facts, remarks, "No readable copy of " + name + " could be made: " + why);
+        };
+    }
+
+    private static String by(Its its) {
+        return its.copied() instanceof Copied.NotYet(Optional<String> by) ? by.map(name -> " by " + name).orElse("") : "";
+    }
+
+    /** No copy can be made. */
+    private static Outcome<PrepareEffect> without(PrepareFacts facts, Remarks remarks, String why) {
+        boolean stops = facts.plan().copy() == PreparePlan.Copy.NEEDED && !facts.overlooked();
+        return stops ? stopped(StopReason.Code.NO_COPY, why + " The rule wants one: hand in a PDF of the same name where it was handed in, "
+                + "try again, or let it go on without.") : asItIs(facts, remarks.with(why));
+    }
+
+    private static Outcome<PrepareEffect> stopped(StopReason.Code code, String sentence) {
+        return Outcome.stopped(code, sentence, WAYS_OUT.toArray(WayOut[]::new));
+    }
+
+    private static Outcome<PrepareEffect> asItIs(PrepareFacts facts, Remarks remarks) {
+        List<Its> files = facts.files();
+        return first(files, READABLE, f -> true).<Outcome<PrepareEffect>>map(i -> new Outcome.Passed<>(
+                List.of(new PrepareEffect.ReadHere(i, false)), remarks.told("Read here: " + files.get(i).name().text() + "."),
+                remarks.foretold("Will be read here: " + files.get(i).name().text() + ".")))
+                .orElseGet(() -> {
+                    String account = "No file of it can be read in the browser; it is read with its own program.";
+                    return new Outcome.Passed<>(List.of(), remarks.told(account), remarks.foretold(account));
+                });
+    }
+
+    /** The file a copy is made of: one that can be, unless all have failed. */
+    private static Optional<Integer> toCopy(List<Its> files) {
+        return first(files, COPIED_FIRST, f -> !(f.copied() instanceof Copied.NotYet(Optional<String> by) && by.isEmpty()));
+    }
+
+    /** The first of the kinds in their order; one that can be opened before one that cannot. */
+    private static Optional<Integer> first(List<Its> files, List<FileFormat> order, Predicate<Its> which) {
+        return IntStream.range(0, files.size()).boxed().filter(i -> order.contains(files.get(i).format()) && which.test(files.get(i)))
+                .min(Comparator.comparing((Integer i) -> !files.get(i).opens())
+                        .thenComparing(i -> files.get(i).copied() instanceof Copied.Failed)
+                        .thenComparing(i -> order.indexOf(files.get(i).format())).thenComparing(i -> i));
+    }
+
+    /** What is to be said besides; {@code ahead} only while it has not happened. */
+    private record Remarks(String all, String ahead) {
+
+        Remarks with(String sentence) {
+            return new Remarks((all + " " + sentence).strip(), ahead);
+        }
+
+        Remarks foretelling(String sentence) {
+            return new Remarks(all, sentence);
+        }
+
+        String told(String account) {
+            return (account + " " + all).strip();
+        }
+
+        String foretold(String account) {
+            return (ahead + " " + account + " " + all).strip();
+        }
     }
 }

@@ -4,52 +4,179 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.pervius.core.arrive.FileFormat;
 import app.pervius.core.arrive.FileName;
+import app.pervius.core.calendar.WorkingCalendar;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.Unreadable;
+import app.pervius.core.passage.Wait;
+import app.pervius.core.passage.WayOut;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
-/** Which file of a revision is read, and what becomes of one that cannot be opened. */
+/** Which file of a revision is read, of what a readable copy is made, and what is waited for. */
 class PrepareTest {
 
-    private static Prepare.Its its(String name) {
-        return new Prepare.Its(new FileName(name), FileFormat.of(new FileName(name)), Optional.empty());
+    private static final Instant MONDAY = Instant.parse("2031-05-12T09:00:00Z");
+    private static final WorkingCalendar CALENDAR = WorkingCalendar.mondayToFriday(ZoneOffset.UTC);
+    private static final Copied OFFICE = new Copied.NotYet(Optional.of("LibreOffice 25.2"));
+    private static final Copied NOTHING = new Copied.NotYet(Optional.empty());
+    private static final PreparePlan NEEDED = new PreparePlan(PreparePlan.Copy.NEEDED, Optional.empty());
+
+    private static PrepareFacts.Its its(String name) {
+        return its(name, NOTHING);
     }
 
-    private static final Prepare.Its LOCKED = new Prepare.Its(new FileName("weir.pdf"), FileFormat.PDF,
-            Optional.of("it is locked with a password"));
+    private static PrepareFacts.Its its(String name, Copied copied) {
+        return new PrepareFacts.Its(new FileName(name), FileFormat.of(new FileName(name)), Optional.empty(), copied);
+    }
 
-    private static Outcome.Passed<Prepare.ReadHere> passed(Unreadable unreadable, Prepare.Its... files) {
-        return (Outcome.Passed<Prepare.ReadHere>) Prepare.decide(List.of(files), unreadable);
+    private static final PrepareFacts.Its LOCKED = new PrepareFacts.Its(new FileName("weir.pdf"), FileFormat.PDF,
+            Optional.of("it is locked with a password"), NOTHING);
+
+    private static PrepareFacts facts(PreparePlan plan, PrepareFacts.Its... files) {
+        return new PrepareFacts(List.of(files), Unreadable.NOTE, plan, false, false, CALENDAR, MONDAY, MONDAY);
+    }
+
+    private static PrepareFacts after(Duration time, PrepareFacts facts) {
+        return new PrepareFacts(facts.files(), facts.unreadable(), facts.plan(), facts.overlooked(), facts.tried(), facts.calendar(),
+                facts.since(), facts.since().plus(time));
+    }
+
+    private static PrepareFacts tried(PrepareFacts facts) {
+        return new PrepareFacts(facts.files(), facts.unreadable(), facts.plan(), facts.overlooked(), true, facts.calendar(), facts.since(),
+                facts.now());
+    }
+
+    private static PrepareFacts overlooked(PrepareFacts facts) {
+        return new PrepareFacts(facts.files(), facts.unreadable(), facts.plan(), true, facts.tried(), facts.calendar(), facts.since(),
+                facts.now());
+    }
+
+    private static PrepareFacts whereLocked(Unreadable then) {
+        return new PrepareFacts(List.of(LOCKED), then, PreparePlan.NONE, false, false, CALENDAR, MONDAY, MONDAY);
+    }
+
+    private static Outcome.Passed<PrepareEffect> passed(PrepareFacts facts) {
+        return (Outcome.Passed<PrepareEffect>) Prepare.decide(facts);
+    }
+
+    private static Outcome.Stopped<PrepareEffect> stopped(PrepareFacts facts) {
+        return (Outcome.Stopped<PrepareEffect>) Prepare.decide(facts);
+    }
+
+    private static Outcome.Waiting<PrepareEffect> waiting(PrepareFacts facts) {
+        return (Outcome.Waiting<PrepareEffect>) Prepare.decide(facts);
+    }
+
+    private static PreparePlan waitingFor(PreparePlan.Companion.Then then, String... endings) {
+        return new PreparePlan(PreparePlan.Copy.WANTED, Optional.of(new PreparePlan.Companion(List.of(endings), 2, then)));
     }
 
     @Test
     void aPdfIsReadBeforeAPictureAndAPictureBeforeAText() {
-        assertThat(passed(Unreadable.STOP, its("a.dwg"), its("a.txt"), its("a.pdf")).effects()).containsExactly(new Prepare.ReadHere(2));
-        assertThat(passed(Unreadable.STOP, its("a.txt"), its("a.png")).effects()).containsExactly(new Prepare.ReadHere(1));
-        assertThat(passed(Unreadable.STOP, its("a.dwg")).effects()).isEmpty();
+        assertThat(passed(facts(PreparePlan.NONE, its("a.dwg"), its("a.txt"), its("a.pdf"))).effects())
+                .containsExactly(new PrepareEffect.ReadHere(2, false));
+        assertThat(passed(facts(PreparePlan.NONE, its("a.txt"), its("a.png"))).effects())
+                .containsExactly(new PrepareEffect.ReadHere(1, false));
+        assertThat(passed(facts(PreparePlan.NONE, its("a.dwg"))).effects()).isEmpty();
     }
 
     @Test
     void whatIsInAFileSaysWhetherItIsRead() {
-        Prepare.Its called = new Prepare.Its(new FileName("report"), FileFormat.PDF, Optional.empty());
-        Prepare.Its only = new Prepare.Its(new FileName("really.pdf"), FileFormat.OTHER, Optional.empty());
-        assertThat(passed(Unreadable.STOP, only, called).effects()).containsExactly(new Prepare.ReadHere(1));
+        PrepareFacts.Its called = new PrepareFacts.Its(new FileName("report"), FileFormat.PDF, Optional.empty(), NOTHING);
+        PrepareFacts.Its only = new PrepareFacts.Its(new FileName("really.pdf"), FileFormat.OTHER, Optional.empty(), NOTHING);
+        assertThat(passed(facts(PreparePlan.NONE, only, called)).effects()).containsExactly(new PrepareEffect.ReadHere(1, false));
     }
 
     @Test
     void aPdfThatCannotBeOpenedIsMarkedStoppedOrReturnedAsTheRuleSays() {
-        assertThat(passed(Unreadable.NOTE, LOCKED).account()).isEqualTo(
+        assertThat(passed(whereLocked(Unreadable.NOTE)).account()).isEqualTo(
                 "Read here: weir.pdf. “weir.pdf” cannot be opened: it is locked with a password.");
-        assertThat(((Outcome.Stopped<Prepare.ReadHere>) Prepare.decide(List.of(LOCKED), Unreadable.STOP)).reason().code())
-                .isEqualTo(StopReason.Code.CANNOT_BE_READ);
-        assertThat(Prepare.decide(List.of(LOCKED), Unreadable.RETURN)).isInstanceOf(Outcome.Returned.class);
+        assertThat(stopped(whereLocked(Unreadable.STOP)).reason().code()).isEqualTo(StopReason.Code.CANNOT_BE_READ);
+        assertThat(Prepare.decide(whereLocked(Unreadable.RETURN))).isInstanceOf(Outcome.Returned.class);
     }
 
     @Test
     void whatCanBeOpenedIsReadInsteadOfWhatCannot() {
-        assertThat(passed(Unreadable.NOTE, LOCKED, its("weir.png")).effects()).containsExactly(new Prepare.ReadHere(1));
+        assertThat(passed(facts(PreparePlan.NONE, LOCKED, its("weir.png"))).effects()).containsExactly(new PrepareEffect.ReadHere(1,
+                false));
+    }
+
+    @Test
+    void aCopyIsMadeOfWhatComesWithoutAPdfAndReadOnceItIsThere() {
+        PrepareFacts.Its text = its("spec.docx", OFFICE);
+        assertThat(waiting(facts(PreparePlan.USUAL, text)).effects()).containsExactly(new PrepareEffect.MakeCopy(0));
+        assertThat(waiting(facts(PreparePlan.USUAL, text)).what().forWhat()).isEqualTo("the readable copy of “spec.docx”");
+        assertThat(waiting(facts(PreparePlan.USUAL, its("spec.docx", new Copied.Making()))).what().limit()).isEmpty();
+        Outcome.Passed<PrepareEffect> made = passed(facts(PreparePlan.USUAL, its("spec.docx",
+                new Copied.Made("LibreOffice 25.2", "a font was replaced"))));
+        assertThat(made.effects()).containsExactly(new PrepareEffect.ReadHere(0, true));
+        assertThat(made.account()).isEqualTo(
+                "Read here: the readable copy of “spec.docx”, made by LibreOffice 25.2. It said: a font was replaced");
+        assertThat(passed(facts(PreparePlan.USUAL, text, its("spec.pdf"))).effects()).as("its PDF came with it")
+                .containsExactly(new PrepareEffect.ReadHere(1, false));
+        assertThat(passed(facts(PreparePlan.NONE, text)).effects()).as("the rule wants none").isEmpty();
+    }
+
+    @Test
+    void ofSeveralFilesACopyIsMadeOfWhatWasWrittenNotOfWhatBelongsToIt() {
+        assertThat(waiting(facts(PreparePlan.USUAL, its("a.txt", OFFICE), its("a.png", OFFICE), its("a.docx", OFFICE))).effects())
+                .containsExactly(new PrepareEffect.MakeCopy(2));
+        assertThat(waiting(facts(PreparePlan.USUAL, its("a.dwg"), its("a.txt", OFFICE))).effects()).as("of what can be copied")
+                .containsExactly(new PrepareEffect.MakeCopy(1));
+        assertThat(waiting(facts(PreparePlan.USUAL, its("a.docx", new Copied.Failed("It is damaged.")), its("a.txt", OFFICE))).effects())
+                .as("of what has not failed").containsExactly(new PrepareEffect.MakeCopy(1));
+        assertThat(waiting(facts(PreparePlan.USUAL, LOCKED, its("weir.docx", OFFICE))).effects()).as("its PDF is locked")
+                .containsExactly(new PrepareEffect.MakeCopy(1));
+    }
+
+    @Test
+    void whatNoCopyCanBeMadeOfIsStoppedOnlyWhereOneIsNeeded() {
+        PrepareFacts.Its drawing = its("plan.dwg");
+        assertThat(passed(facts(PreparePlan.USUAL, drawing)).account()).isEqualTo("No file of it can be read in the browser; it is read "
+                + "with its own program. Nothing here makes a PDF of “plan.dwg”.");
+        Outcome.Stopped<PrepareEffect> stopped = stopped(facts(NEEDED, drawing));
+        assertThat(stopped.reason().code()).isEqualTo(StopReason.Code.NO_COPY);
+        assertThat(stopped.reason().sentence()).contains("Nothing here makes a PDF of “plan.dwg”.", "hand in a PDF of the same name");
+        assertThat(stopped.waysOut()).contains(WayOut.TRY_AGAIN, WayOut.GO_ON_ALL_THE_SAME);
+        PrepareFacts broken = facts(NEEDED, its("spec.docx", new Copied.Failed("It is damaged.")));
+        assertThat(stopped(broken).reason().sentence()).contains("No readable copy of “spec.docx” could be made: It is damaged.");
+        assertThat(passed(overlooked(broken)).account()).contains("It is damaged.");
+        assertThat(passed(facts(PreparePlan.USUAL, its("spec.docx", new Copied.Failed("It is damaged.")))).effects()).isEmpty();
+    }
+
+    @Test
+    void aTrialWaitsForNothingAndSaysWhatWouldBeMade() {
+        Outcome.Passed<PrepareEffect> trial = passed(tried(facts(waitingFor(PreparePlan.Companion.Then.STOP, "dwg"), its("spec.docx",
+                OFFICE))));
+        assertThat(trial.foretold()).isEqualTo("Waits first, up to 2 working days, for its DWG. "
+                + "A readable copy of “spec.docx” will be made by LibreOffice 25.2.");
+    }
+
+    @Test
+    void aCompanionIsWaitedForInWorkingTime() {
+        PrepareFacts alone = facts(waitingFor(PreparePlan.Companion.Then.STOP, "pdf", "dwg"), its("plan.DWG"));
+        Wait wait = waiting(alone).what();
+        assertThat(wait.forWhat()).isEqualTo("its PDF");
+        assertThat(wait.limit().orElseThrow()).isEqualTo(new Wait.Limit(CALENDAR.due(MONDAY, 2), new Wait.Then.Anew()));
+        assertThat(passed(facts(alone.plan(), its("plan.dwg"), its("plan.pdf"))).effects()).containsExactly(
+                new PrepareEffect.ReadHere(1, false));
+        Outcome.Stopped<PrepareEffect> late = stopped(after(Duration.ofDays(3), alone));
+        assertThat(late.reason().code()).isEqualTo(StopReason.Code.NO_COMPANION);
+        assertThat(late.reason().sentence()).contains("Its PDF did not come in 2 working days", "“plan.pdf”");
+        assertThat(passed(overlooked(alone)).effects()).as("somebody lets it go on").isEmpty();
+    }
+
+    @Test
+    void withoutItsCompanionItGoesOnWhereTheRuleSaysSoAndACopyIsMadeThen() {
+        PrepareFacts alone = facts(waitingFor(PreparePlan.Companion.Then.GO_ON, "pdf"), its("spec.docx", OFFICE));
+        assertThat(waiting(alone).effects()).isEmpty();
+        assertThat(waiting(after(Duration.ofDays(3), alone)).effects()).containsExactly(new PrepareEffect.MakeCopy(0));
+        assertThat(passed(after(Duration.ofDays(3), facts(alone.plan(), its("spec.docx", new Copied.Made("LibreOffice", ""))))).account())
+                .endsWith("Its PDF did not come in 2 working days.");
     }
 }

@@ -14,6 +14,7 @@ import app.pervius.core.project.FirmId;
 import app.pervius.core.project.FolderId;
 import app.pervius.core.project.PersonId;
 import app.pervius.core.project.RoleId;
+import app.pervius.core.prepare.PreparePlan;
 import app.pervius.core.review.ReviewPlan;
 import app.pervius.core.tell.TellPlan;
 import java.util.List;
@@ -41,7 +42,8 @@ public final class Facts {
     }
 
     public static Plan plan(IdentifyPlan identify, IssuePlan issue) {
-        return Plan.all(identify, new NumberPlan(Optional.of("documents")), new ReviewPlan(Optional.of("civil")), issue, TellPlan.NOBODY);
+        return Plan.all(identify, new NumberPlan(Optional.of("documents")), PreparePlan.NONE, new ReviewPlan(Optional.of("civil")), issue,
+                TellPlan.NOBODY);
     }
 
     public static Where standing(FolderId folder, boolean withBelow) {

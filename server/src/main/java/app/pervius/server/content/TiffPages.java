@@ -94,6 +94,16 @@ public class TiffPages {
      * @param page from 1 on
      */
     public byte[] png(Path file, int page) throws IOException, Unreadable {
+        BufferedImage picture = picture(file, page);
+        ByteArrayOutputStream png = new ByteArrayOutputStream();
+        if (!ImageIO.write(picture, "png", png)) {
+            ImageIO.write(inColours(picture), "png", png);
+        }
+        return png.toByteArray();
+    }
+
+    /** The same as a picture in memory. */
+    public BufferedImage picture(Path file, int page) throws IOException, Unreadable {
         if (page < 1 || page > count(file)) {
             throw new Unreadable("There is no page " + page + ".");
         }
@@ -102,12 +112,7 @@ public class TiffPages {
         ImageReader reader = readers.next();
         try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
             reader.setInput(in, false, true);
-            ByteArrayOutputStream png = new ByteArrayOutputStream();
-            BufferedImage picture = drawn(reader, page - 1);
-            if (!ImageIO.write(picture, "png", png)) {
-                ImageIO.write(inColours(picture), "png", png);
-            }
-            return png.toByteArray();
+            return drawn(reader, page - 1);
         } catch (IIOException | RuntimeException | OutOfMemoryError e) {
             // The reader says what is broken in words for programmers, and throws what comes; what is packed in a page may claim to be
             // larger than the page.

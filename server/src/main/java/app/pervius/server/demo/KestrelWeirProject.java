@@ -152,7 +152,7 @@ class KestrelWeirProject {
         rules.addDraft(made.project(), new HandlingRule("Data sheets from suppliers",
                 "What suppliers send is not reviewed by us; it is filed with the controls.",
                 standing("BRK"), Which.of(new Condition.HasFormat(Set.of(FileFormat.OFFICE))),
-                new Plan(Optional.empty(), Optional.empty(), Optional.empty(),
+                new Plan(Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(),
                         Optional.of(new IssuePlan(Map.of(1, Target.Place.usual(new FolderId(place("Shared Controls")), "S2", "")),
                         Optional.empty())),
                         Optional.empty())), people.id(KestrelWeirPeople.CONTROLLER));
@@ -183,7 +183,7 @@ class KestrelWeirProject {
         List<Audience> onIssue = new ArrayList<>(List.of(new Audience.Author()));
         onIssue.addAll(alsoOnIssue);
         Plan plan = new Plan(Optional.of(new IdentifyPlan(patterns, List.of(), Checks.USUAL, Optional.empty())), Optional.empty(),
-                Optional.of(new ReviewPlan(Optional.of(route))),
+                Optional.empty(), Optional.of(new ReviewPlan(Optional.of(route))),
                 Optional.of(new IssuePlan(Map.of(1, Target.Place.usual(target, "A1", ""), 2, Target.Place.usual(target, "B1", ""), 3,
                         new Target.BackToAuthor(),
                         4, new Target.BackToAuthor()), Optional.empty())),

@@ -22,6 +22,11 @@ public interface Books {
         Books of(long project);
     }
 
+    /** Whether it only might happen: what takes its time is not waited for then. */
+    default boolean tried() {
+        return false;
+    }
+
     Ledger ledger();
 
     KnownNumbers numbers();

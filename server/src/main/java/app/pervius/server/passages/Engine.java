@@ -1,5 +1,6 @@
 package app.pervius.server.passages;
 
+import app.pervius.core.passage.Station;
 import app.pervius.server.due.Due;
 import app.pervius.server.due.Look;
 import app.pervius.server.messages.Messages;
@@ -206,6 +207,10 @@ public class Engine implements Look {
         return Boolean.TRUE.equals(transaction.execute(status -> {
             if (passages.existsBySubmissionIdAndState(submission, Passages.State.RUNNING)) {
                 return false;
+            }
+            if (passages.existsAwaited(submission, Passages.State.WAITING, Station.PREPARE)) {
+                // What is being made ready goes into the same review as the rest; it wakes the engine.
+                return true;
             }
             events.publishEvent(new SubmissionSettled(submission));
             messages.gather(submission, submissions.reference(submission));

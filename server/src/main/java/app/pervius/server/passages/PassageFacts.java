@@ -35,9 +35,26 @@ public record PassageFacts(Origin origin, Passage passage, Optional<Handling> ha
             String originalName) {
     }
 
-    /** A file of it. */
+    /** The PDF that is read instead of a file: its hash (SHA-256), size in bytes and pages. */
+    public record ReadableCopy(String hash, long size, int pages) {
+    }
+
+    /**
+     * A file of it.
+     *
+     * @param copy the PDF that is read instead of it; absent where it is read itself, or not at all
+     */
     @io.swagger.v3.oas.annotations.media.Schema(name = "PassageFile")
-    public record File(long folderFile, String name, String hash, long size, String mediaType) {
+    public record File(long folderFile, String name, String hash, long size, String mediaType, @Nullable ReadableCopy copy) {
+
+        public File(long folderFile, String name, String hash, long size, String mediaType) {
+            this(folderFile, name, hash, size, mediaType, null);
+        }
+
+        /** What is read of it: itself, or its readable copy under its name. */
+        public File asRead() {
+            return copy == null ? this : new File(folderFile, name, copy.hash(), copy.size(), "application/pdf", null);
+        }
     }
 
     public PassageFacts {

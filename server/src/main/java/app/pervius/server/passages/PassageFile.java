@@ -2,6 +2,7 @@ package app.pervius.server.passages;
 
 import app.pervius.server.store.Row;
 import jakarta.persistence.Entity;
+import org.jspecify.annotations.Nullable;
 
 /** A file of the revision that is on a passage. */
 @Entity
@@ -13,4 +14,8 @@ class PassageFile extends Row {
     String hash = "";
     long size;
     String mediaType = "";
+    /** The PDF that is read instead of it. */
+    @Nullable String copyHash;
+    @Nullable Long copySize;
+    @Nullable Integer copyPages;
 }

@@ -1,6 +1,7 @@
 package app.pervius.server.passages;
 
 import app.pervius.core.passage.End;
+import app.pervius.core.passage.Station;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
@@ -8,6 +9,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
+import org.springframework.data.repository.query.Param;
 
 interface PassageRepository extends JpaRepository<StoredPassage, Long> {
     /** A passage with its author's firm. */
@@ -69,6 +71,13 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
     List<Long> arrivedIn(Collection<Long> folders);
 
     boolean existsBySubmissionIdAndState(long submission, Passages.State state);
+
+    /** Whether some of a submission waits at a station for something that comes by itself, however long that takes. */
+    @Query("select count(p) > 0 from Passage p where p.submissionId = :submission and p.state = :waiting and p.station = :station "
+            + "and p.waitUntil is null")
+    boolean existsAwaited(@Param("submission") long submission, @Param("waiting") Passages.State waiting,
+            @Param("station") Station station);
+
 
     @Query("select distinct p.awaitsDocument from Passage p where p.awaitsDocument is not null and p.state = :state")
     List<Long> documentsAwaited(Passages.State state);

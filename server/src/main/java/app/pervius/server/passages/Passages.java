@@ -21,6 +21,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
@@ -96,9 +97,9 @@ public class Passages {
             return PassageFacts.inWords(names.number(), names.revision(), names.title(), names.originalName());
         }
 
-        /** The file that is read of it. */
+        /** What is read of it: one of its files, or the readable copy of one. */
         public PassageFacts.File fileRead() {
-            return files.get(readFile == null ? 0 : readFile);
+            return files.get(readFile == null ? 0 : readFile).asRead();
         }
     }
 
@@ -151,6 +152,14 @@ public class Passages {
         }
         words.begin(passage);
         return passage.id();
+    }
+
+    /** From now on the readable copy of a file is read instead of it; {@code file} is its place among the passage's files, from 0 on. */
+    public void readCopy(long passage, int file, PassageFacts.ReadableCopy copy) {
+        PassageFile row = files.findByPassageIdInOrderByPosition(List.of(passage)).get(file);
+        row.copyHash = copy.hash();
+        row.copySize = copy.size();
+        row.copyPages = copy.pages();
     }
 
     @Transactional(readOnly = true)
@@ -326,7 +335,8 @@ public class Passages {
     }
 
     private static PassageFacts.File view(PassageFile f) {
-        return new PassageFacts.File(f.folderFileId, f.name, f.hash, f.size, f.mediaType);
+        return new PassageFacts.File(f.folderFileId, f.name, f.hash, f.size, f.mediaType, f.copyHash == null ? null
+                : new PassageFacts.ReadableCopy(f.copyHash, Objects.requireNonNull(f.copySize), Objects.requireNonNull(f.copyPages)));
     }
 
     private static PassageView view(StoredPassage p, List<PassageFacts.File> files) {

@@ -8,6 +8,7 @@ import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Target;
 import app.pervius.core.issue.Targets;
 import app.pervius.core.number.NumberPlan;
+import app.pervius.core.prepare.PreparePlan;
 import app.pervius.core.project.FolderId;
 import app.pervius.core.review.ReviewPlan;
 import app.pervius.core.rules.Condition;
@@ -32,6 +33,7 @@ import app.pervius.server.textfiles.FileWords;
 import app.pervius.server.textfiles.TextFile;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -152,8 +154,9 @@ public final class RuleFileReader {
 
     private Plan stations(FilePart part) {
         return new Plan(part.find("identify").filter(p -> p.mapping("“identify”")).map(RuleFileReader::identify),
-                part.find("number").flatMap(p -> keyOrNone(p, "scheme").map(NumberPlan::new)), part.find("review")
-                .flatMap(p -> keyOrNone(p, "route").map(ReviewPlan::new)),
+                part.find("number").flatMap(p -> keyOrNone(p, "scheme").map(NumberPlan::new)),
+                part.find("prepare").filter(p -> p.mapping("“prepare”")).map(RuleFileReader::prepare),
+                part.find("review").flatMap(p -> keyOrNone(p, "route").map(ReviewPlan::new)),
                 part.find("issue").filter(p -> p.mapping("“issue”")).map(this::issue), part.find("tell").map(this::tell));
     }
 
@@ -183,6 +186,38 @@ public final class RuleFileReader {
         Optional<String> sequence = part.find("sequence").flatMap(p -> p.text("The key of a revision sequence", 60));
         part.nothingElse();
         return new IdentifyPlan(names, asks, checks, sequence);
+    }
+
+    private static PreparePlan prepare(FilePart part) {
+        PreparePlan.Copy copy = part.need("copy").flatMap(p -> p.word("“copy”", PreparePlan.Copy.class)).orElse(PreparePlan.Copy.WANTED);
+        Optional<PreparePlan.Companion> companion = part.find("waits-for").flatMap(RuleFileReader::companion);
+        part.nothingElse();
+        return new PreparePlan(copy, companion);
+    }
+
+    private static Optional<PreparePlan.Companion> companion(FilePart part) {
+        if (!part.mapping("“waits-for”")) {
+            return Optional.empty();
+        }
+        List<String> endings = part.need("endings").map(p -> p.list("“endings”", RuleFileReader::ending)).orElse(List.of());
+        int days = part.need("working-days").flatMap(p -> p.count("“working-days”")).map(Long::intValue).orElse(1);
+        Optional<PreparePlan.Companion.Then> then = part.need("then").flatMap(p -> p.word("“then”", PreparePlan.Companion.Then.class));
+        part.nothingElse();
+        if (endings.isEmpty() || endings.size() > PreparePlan.Companion.MOST_ENDINGS || days < 1
+                || days > PreparePlan.Companion.MOST_DAYS) {
+            part.wrong("What is waited for says 1 to " + PreparePlan.Companion.MOST_ENDINGS + " “endings” and 1 to "
+                    + PreparePlan.Companion.MOST_DAYS + " “working-days”.");
+            return Optional.empty();
+        }
+        return then.map(it -> new PreparePlan.Companion(endings, days, it));
+    }
+
+    private static Optional<String> ending(FilePart part) {
+        Optional<String> ending = part.text("An ending", MOST_LETTERS_OF_A_WORD).map(e -> e.toLowerCase(Locale.ROOT));
+        if (ending.filter(e -> !e.matches("[a-z0-9]{1,10}")).isPresent()) {
+            part.wrong("An ending is 1 to 10 letters and digits, without the dot.");
+        }
+        return ending.filter(e -> e.matches("[a-z0-9]{1,10}"));
     }
 
     private IssuePlan issue(FilePart part) {

@@ -6,6 +6,7 @@ import app.pervius.core.issue.Copying;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Target;
 import app.pervius.core.issue.Targets;
+import app.pervius.core.prepare.PreparePlan;
 import app.pervius.core.rules.Condition;
 import app.pervius.core.rules.Conditions;
 import app.pervius.core.rules.Handling;
@@ -59,8 +60,7 @@ public final class RuleFileWriter {
     public Map<String, Object> sheet(Handling project, List<Rule> rules) {
         Map<String, Object> file = new LinkedHashMap<>();
         file.put("rule-sheet", FORM);
-        Map<String, Object> says = stations(Plan.all(project.identify(), project.number(), project.review(), project.issue(),
-                project.tell()));
+        Map<String, Object> says = stations(Plan.all(project));
         says.put("nothing-takes-it", untaken(project.untaken()));
         file.put("project-says", says);
         file.put("rules", rules.stream().map(this::rule).toList());
@@ -121,6 +121,7 @@ public final class RuleFileWriter {
         Map<String, Object> all = new LinkedHashMap<>();
         plan.identify().ifPresent(identify -> all.put("identify", identify(identify)));
         plan.number().ifPresent(number -> all.put("number", number.scheme().<Object>map(key -> Map.of("scheme", key)).orElse("none")));
+        plan.prepare().ifPresent(prepare -> all.put("prepare", prepare(prepare)));
         plan.review().ifPresent(review -> all.put("review", review.route().<Object>map(key -> Map.of("route", key)).orElse("none")));
         plan.issue().ifPresent(issue -> all.put("issue", issue(issue)));
         plan.tell().ifPresent(tell -> all.put("tell", tell(tell)));
@@ -133,6 +134,19 @@ public final class RuleFileWriter {
         says.put("asks", plan.asks());
         Check.ALL.forEach(check -> says.put(check.inFile(), FileWords.of(check.of().apply(plan.checks()))));
         plan.sequence().ifPresent(key -> says.put("sequence", key));
+        return says;
+    }
+
+    private static Map<String, Object> prepare(PreparePlan plan) {
+        Map<String, Object> says = new LinkedHashMap<>();
+        says.put("copy", FileWords.of(plan.copy()));
+        plan.companion().ifPresent(companion -> {
+            Map<String, Object> waits = new LinkedHashMap<>();
+            waits.put("endings", companion.endings());
+            waits.put("working-days", companion.workingDays());
+            waits.put("then", FileWords.of(companion.then()));
+            says.put("waits-for", waits);
+        });
         return says;
     }
 

@@ -3,13 +3,18 @@ package app.pervius.server.rules;
 import app.pervius.core.identify.Checks;
 import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.number.NumberPlan;
+import app.pervius.core.prepare.PreparePlan;
 import app.pervius.core.review.ReviewPlan;
 import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.Plan;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -18,8 +23,8 @@ import org.jspecify.annotations.Nullable;
  *
  * @param untaken what becomes of what no rule takes; said by the project alone
  */
-record HandlingForm(@Nullable @Valid IdentifyForm identify, @Nullable @Valid NumberForm number, @Nullable @Valid ReviewForm review,
-        @Nullable @Valid IssueForm issue, @Nullable @Valid TellForm tell,
+record HandlingForm(@Nullable @Valid IdentifyForm identify, @Nullable @Valid NumberForm number, @Nullable @Valid PrepareForm prepare,
+        @Nullable @Valid ReviewForm review, @Nullable @Valid IssueForm issue, @Nullable @Valid TellForm tell,
         @Nullable @Valid UntakenForm untaken) {
 
     /**
@@ -50,23 +55,50 @@ record HandlingForm(@Nullable @Valid IdentifyForm identify, @Nullable @Valid Num
     record ReviewForm(@Nullable @Size(max = 60) String route) {
     }
 
+    /** Prepare: whether a readable copy is made; {@code companion} absent where nothing is waited for. */
+    record PrepareForm(@NotNull PreparePlan.Copy copy, @Nullable @Valid CompanionForm companion) {
+        PreparePlan plan() {
+            return new PreparePlan(copy, Optional.ofNullable(companion).map(CompanionForm::companion));
+        }
+
+        static PrepareForm of(PreparePlan plan) {
+            return new PrepareForm(plan.copy(), plan.companion().map(c -> new CompanionForm(c.endings(), c.workingDays(), c.then()))
+                    .orElse(null));
+        }
+    }
+
+    /**
+     * What has to come beside it.
+     *
+     * @param endings of file names, without the dot; each of them has to be there
+     * @param workingDays how long it is waited for
+     */
+    record CompanionForm(@NotNull @Size(min = 1, max = PreparePlan.Companion.MOST_ENDINGS) List<
+            @NotNull @Pattern(regexp = "[A-Za-z0-9]{1,10}", message = "an ending is 1 to 10 letters and digits, without the dot") String>
+            endings, @Min(1) @Max(PreparePlan.Companion.MOST_DAYS) int workingDays, PreparePlan.Companion.@NotNull Then then) {
+        PreparePlan.Companion companion() {
+            return new PreparePlan.Companion(endings.stream().map(e -> e.toLowerCase(Locale.ROOT)).distinct().toList(), workingDays, then);
+        }
+    }
+
     Plan plan() {
         return new Plan(Optional.ofNullable(identify).map(IdentifyForm::plan), Optional.ofNullable(number)
-                .map(n -> new NumberPlan(given(n.scheme()))),
+                .map(n -> new NumberPlan(given(n.scheme()))), Optional.ofNullable(prepare).map(PrepareForm::plan),
                 Optional.ofNullable(review).map(r -> new ReviewPlan(given(r.route()))), Optional.ofNullable(issue).map(IssueForm::plan),
                 Optional.ofNullable(tell).map(TellForm::plan));
     }
 
     static HandlingForm of(Plan plan) {
         return new HandlingForm(plan.identify().map(IdentifyForm::of).orElse(null), plan.number()
-                .map(n -> new NumberForm(n.scheme().orElse(null))).orElse(null),
+                .map(n -> new NumberForm(n.scheme().orElse(null))).orElse(null), plan.prepare().map(PrepareForm::of).orElse(null),
                 plan.review().map(r -> new ReviewForm(r.route().orElse(null))).orElse(null), plan.issue().map(IssueForm::of).orElse(null),
                 plan.tell().map(TellForm::of).orElse(null), null);
     }
 
     static HandlingForm of(Handling h) {
-        HandlingForm its = of(Plan.all(h.identify(), h.number(), h.review(), h.issue(), h.tell()));
-        return new HandlingForm(its.identify(), its.number(), its.review(), its.issue(), its.tell(), UntakenForm.of(h.untaken()));
+        HandlingForm its = of(Plan.all(h));
+        return new HandlingForm(its.identify(), its.number(), its.prepare(), its.review(), its.issue(), its.tell(),
+                UntakenForm.of(h.untaken()));
     }
 
     /** What a project says, with what it said before where this is silent. */

@@ -407,7 +407,7 @@ public class RuleDesk {
     /** The project's word, for a project that has none yet: its first scheme and route. */
     public static Handling usual(String scheme, String route) {
         Handling usual = Handling.USUAL;
-        return new Handling(usual.identify(), new NumberPlan(Optional.of(scheme)),
+        return new Handling(usual.identify(), new NumberPlan(Optional.of(scheme)), usual.prepare(),
                 new ReviewPlan(Optional.of(route)), usual.issue(), usual.tell(), usual.untaken());
     }
 }

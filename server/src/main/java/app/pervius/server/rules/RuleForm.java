@@ -47,7 +47,7 @@ public record RuleForm(@NotNull Kind kind, @NotNull @Size(max = 200) String name
             case HandlingRule handling -> new RuleForm(Kind.HANDLING, rule.name(), rule.description(), places, conditions,
                     HandlingForm.of(handling.plan()), List.of());
             case WatchingRule watching -> new RuleForm(Kind.WATCHING, rule.name(), rule.description(), places, conditions,
-                    new HandlingForm(null, null, null, null, TellForm.of(watching.tell()), null),
+                    new HandlingForm(null, null, null, null, null, TellForm.of(watching.tell()), null),
                     watching.copies().stream().map(CopyingForm::of).toList());
         };
     }

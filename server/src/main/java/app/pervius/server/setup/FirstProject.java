@@ -75,6 +75,7 @@ public class FirstProject {
         Handling usual = Handling.USUAL;
         return new RuleFileReader.Sheet(new Handling(usual.identify(),
                 new NumberPlan(set.schemes().stream().filter(s -> s.of() == Scheme.Of.DOCUMENTS).map(Scheme::key).findFirst()),
+                        usual.prepare(),
                 new ReviewPlan(set.reviewing().routes().stream().map(Route::key).findFirst()), usual.issue(), usual.tell(),
                 usual.untaken()),
                 List.of());

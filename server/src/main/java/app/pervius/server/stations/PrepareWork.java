@@ -9,23 +9,39 @@ import app.pervius.core.passage.Follow;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.Station;
 import app.pervius.core.passage.Unreadable;
+import app.pervius.core.prepare.Copied;
 import app.pervius.core.prepare.Prepare;
+import app.pervius.core.prepare.PrepareEffect;
+import app.pervius.core.prepare.PrepareFacts;
+import app.pervius.core.prepare.PreparePlan;
 import app.pervius.core.rules.Handling;
+import app.pervius.server.copies.Copies;
 import app.pervius.server.passages.Books;
 import app.pervius.server.passages.PassageFacts;
+import app.pervius.server.passages.Passages;
 import app.pervius.server.passages.StationWork;
+import app.pervius.server.projects.Projects;
 import app.pervius.server.titleblocks.TitleBlocks;
+import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 @Component
-class PrepareWork implements StationWork<Prepare.ReadHere> {
+class PrepareWork implements StationWork<PrepareEffect> {
 
     private final TitleBlocks titleBlocks;
+    private final Copies copies;
+    private final Passages passages;
+    private final Projects projects;
+    private final InstantSource clock;
 
-    PrepareWork(TitleBlocks titleBlocks) {
+    PrepareWork(TitleBlocks titleBlocks, Copies copies, Passages passages, Projects projects, InstantSource clock) {
         this.titleBlocks = titleBlocks;
+        this.copies = copies;
+        this.passages = passages;
+        this.projects = projects;
+        this.clock = clock;
     }
 
     @Override
@@ -34,15 +50,21 @@ class PrepareWork implements StationWork<Prepare.ReadHere> {
     }
 
     @Override
-    public Outcome<Prepare.ReadHere> decide(PassageFacts passage, Books books) {
+    public Outcome<PrepareEffect> decide(PassageFacts passage, Books books) {
         Unreadable unreadable = passage.overlooked() ? Unreadable.NOTE
                 : passage.handling().map(Handling::identify).orElse(IdentifyPlan.USUAL).checks().unreadable();
-        return Prepare.decide(passage.files().stream().map(this::its).toList(), unreadable);
+        // What was sent by hand has no rule that says otherwise.
+        PreparePlan plan = passage.handling().map(Handling::prepare).orElse(PreparePlan.USUAL);
+        return Prepare.decide(new PrepareFacts(passage.files().stream().map(file -> its(passage, file, plan)).toList(), unreadable, plan,
+                passage.overlooked(), books.tried(), projects.settings(passage.project()).calendar(), passage.passage().since(),
+                        clock.instant()));
     }
 
-    private Prepare.Its its(PassageFacts.File file) {
+    private PrepareFacts.Its its(PassageFacts passage, PassageFacts.File file, PreparePlan plan) {
         FileName name = new FileName(file.name());
-        return new Prepare.Its(name, FileFormat.of(name, file.mediaType()), cannotOpen(file));
+        FileFormat format = FileFormat.of(name, file.mediaType());
+        return new PrepareFacts.Its(name, format, cannotOpen(file), plan.copy() == PreparePlan.Copy.NONE || format == FileFormat.PDF
+                ? new Copied.NotYet(Optional.empty()) : copies.of(file, passage.passage().since()));
     }
 
     private Optional<String> cannotOpen(PassageFacts.File file) {
@@ -60,7 +82,22 @@ class PrepareWork implements StationWork<Prepare.ReadHere> {
     }
 
     @Override
-    public Follow follow(PassageFacts passage, List<Prepare.ReadHere> effects, Books books) {
-        return Follow.of(effects.stream().<Change>map(read -> new Change.ReadHere(read.file())).toList());
+    public Follow follow(PassageFacts passage, List<PrepareEffect> effects, Books books) {
+        return Follow.of(effects.stream().filter(PrepareEffect.ReadHere.class::isInstance).map(PrepareEffect.ReadHere.class::cast)
+                .<Change>map(read -> new Change.ReadHere(read.file())).toList());
+    }
+
+    @Override
+    public void carryOut(PassageFacts passage, List<PrepareEffect> effects) {
+        for (PrepareEffect effect : effects) {
+            switch (effect) {
+                case PrepareEffect.MakeCopy(int file) -> copies.make(passage, passage.files().get(file));
+                case PrepareEffect.ReadHere(int file, boolean copy) -> {
+                    if (copy) {
+                        passages.readCopy(passage.id(), file, copies.made(passage.files().get(file)).orElseThrow());
+                    }
+                }
+            }
+        }
     }
 }

@@ -1,5 +1,5 @@
 /** The stations of a passage over the real project: each asks the features what its decision needs and carries out what follows. */
-@Feature(uses = {"documents", "folders", "numbers", "passages", "people", "placing", "projects", "reviews", "routes", "rules",
+@Feature(uses = {"copies", "documents", "folders", "numbers", "passages", "people", "placing", "projects", "reviews", "routes", "rules",
     "titleblocks"})
 @NullMarked
 package app.pervius.server.stations;

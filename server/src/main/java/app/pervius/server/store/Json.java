@@ -126,6 +126,7 @@ public final class Json {
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
     @JsonSubTypes({
+        @JsonSubTypes.Type(value = Wait.Then.Anew.class, name = "anew"),
         @JsonSubTypes.Type(value = Wait.Then.GoOn.class, name = "goOn"),
         @JsonSubTypes.Type(value = Wait.Then.Stop.class, name = "stop")})
     private interface Thens {

@@ -67,6 +67,11 @@ final class ScratchBooks {
         }
 
         @Override
+        public boolean tried() {
+            return true;
+        }
+
+        @Override
         public Ledger ledger() {
             return ledger;
         }

@@ -15,6 +15,7 @@ import app.pervius.core.project.FieldKind;
 import app.pervius.core.project.FolderId;
 import app.pervius.core.project.RoleId;
 import app.pervius.core.project.StatusCode;
+import app.pervius.core.prepare.PreparePlan;
 import app.pervius.core.review.Completion;
 import app.pervius.core.review.ReviewPlan;
 import app.pervius.core.review.Route;
@@ -70,7 +71,7 @@ class MigrationTest {
     private static FluentConfiguration flyway() {
         return Flyway.configure().dataSource(URL, "sa", "").locations("classpath:db/migration")
                 .javaMigrations(new V4DefinitionsSayMore(), new V6RoutesSayMore(), new V7RuleSheetInFull(), new V9ChecksSayMore(),
-                new V10FindAndOrder(), new V15RulesGoBeside());
+                new V10FindAndOrder(), new V15RulesGoBeside(), new V27StationsPrepare());
     }
 
     private static String one(Statement s, String sql) throws SQLException {
@@ -158,6 +159,7 @@ class MigrationTest {
                 assertThat(plan.identify()).contains(new IdentifyPlan(List.of("{type}_{title}"), List.of(), Checks.USUAL,
                         Optional.empty()));
                 assertThat(plan.number().orElseThrow().scheme()).contains("documents");
+                assertThat(plan.prepare()).isEmpty();
                 assertThat(plan.review().orElseThrow().route()).contains("civil");
                 assertThat(plan.issue().orElseThrow().byCode()).isEqualTo(Map.of(1,
                         new Target.Place(new Target.Into(new FolderId(9), "", "{number}"), "A1", Target.Manner.COPY,
@@ -169,7 +171,7 @@ class MigrationTest {
                     .readTree(one(s, "select definition from sheet_edition where project_id = 1 and edition = 1"));
             assertThat(sheet.get("lines").toString()).isEqualTo("[{\"rule\":3,\"edition\":1,\"on\":true}]");
             assertThat(Json.read(sheet.get("project").toString(), Handling.class))
-                    .isEqualTo(new Handling(IdentifyPlan.USUAL, new NumberPlan(Optional.of("documents")),
+                    .isEqualTo(new Handling(IdentifyPlan.USUAL, new NumberPlan(Optional.of("documents")), PreparePlan.NONE,
                     new ReviewPlan(Optional.of("documents")), IssuePlan.AS_PROJECT, TellPlan.ofTheAuthor(),
                     Untaken.STOPPED));
             assertThat(one(s, "select count(*) from passage where rule_id is null and sheet_edition is null and event = 'NEW_FILE'"))

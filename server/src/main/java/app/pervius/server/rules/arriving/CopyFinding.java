@@ -87,7 +87,7 @@ class CopyFinding implements RuleFinding {
         IdentifyPlan first = all.getFirst();
         return new Handling(new IdentifyPlan(all.stream().flatMap(p -> p.namePatterns().stream()).distinct().toList(),
                 all.stream().flatMap(p -> p.asks().stream()).distinct().toList(), first.checks(), first.sequence()), handling.number(),
-                handling.review(), handling.issue(), handling.tell(), handling.untaken());
+                handling.prepare(), handling.review(), handling.issue(), handling.tell(), handling.untaken());
     }
 
     private boolean reaches(Where where, Where other) {

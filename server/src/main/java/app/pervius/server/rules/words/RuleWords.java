@@ -7,6 +7,7 @@ import app.pervius.core.issue.Issuing;
 import app.pervius.core.issue.Target;
 import app.pervius.core.issue.Targets;
 import app.pervius.core.passage.Station;
+import app.pervius.core.prepare.PreparePlan;
 import app.pervius.core.project.DecisionCode;
 import app.pervius.core.project.Fields;
 import app.pervius.core.project.RoleId;
@@ -48,13 +49,13 @@ public class RuleWords {
      * @param which one sentence for each condition
      * @param untaken what becomes of what no rule takes; of a project only
      */
-    public record Sentences(String where, List<String> which, List<String> identify, List<String> number, List<String> review,
-            List<String> issue, List<String> tell, List<String> untaken) {
+    public record Sentences(String where, List<String> which, List<String> identify, List<String> number, List<String> prepare,
+            List<String> review, List<String> issue, List<String> tell, List<String> untaken) {
 
         /** Everything but where it stands, from left to right. */
         List<String> all() {
             List<String> all = new ArrayList<>(which);
-            List.of(identify, number, review, issue, tell).forEach(all::addAll);
+            List.of(identify, number, prepare, review, issue, tell).forEach(all::addAll);
             return all;
         }
 
@@ -65,6 +66,7 @@ public class RuleWords {
             columns.put("which", which);
             columns.put("identify", identify);
             columns.put("number", number);
+            columns.put("prepare", prepare);
             columns.put("review", review);
             columns.put("issue", issue);
             columns.put("tell", tell);
@@ -94,7 +96,7 @@ public class RuleWords {
         return switch (rule) {
             case HandlingRule handling -> of(project, rule, handling.plan(), handling.plan().over(Handling.USUAL));
             case WatchingRule watching -> new Sentences(where(project, watching.where()), which(project, rule),
-                    List.of(), List.of(), List.of(),
+                    List.of(), List.of(), List.of(), List.of(),
                     copies(project, watching), tell(project, watching.tell().tellings()), List.of());
         };
     }
@@ -105,13 +107,13 @@ public class RuleWords {
             return own(project, rule);
         }
         Handling all = handling.plan().over(ofProject);
-        return of(project, rule, Plan.all(all.identify(), all.number(), all.review(), all.issue(), all.tell()), all);
+        return of(project, rule, Plan.all(all), all);
     }
 
     /** What a project says of stations that are left to it. */
     public Sentences ofProject(long project, Handling handling) {
         return new Sentences("", List.of(), identify(project, handling.identify()), station(project, Station.NUMBER, handling),
-                station(project, Station.REVIEW, handling),
+                prepare(handling.prepare()), station(project, Station.REVIEW, handling),
                 issue(project, handling.issue(), handling.review().route().isPresent()), tell(project, handling.tell().tellings()),
                 untaken(project, handling.untaken()));
     }
@@ -120,6 +122,7 @@ public class RuleWords {
         return new Sentences(where(project, rule.where()), which(project, rule),
                 says.identify().map(plan -> identify(project, plan)).orElse(List.of()),
                 says.number().isPresent() ? station(project, Station.NUMBER, handling) : List.of(),
+                says.prepare().map(RuleWords::prepare).orElse(List.of()),
                 says.review().isPresent() ? station(project, Station.REVIEW, handling) : List.of(),
                 says.issue().map(plan -> issue(project, plan, says.review().map(r -> r.route().isPresent())
                         .orElse(plan.atOnce().isEmpty()))).orElse(List.of()),
@@ -169,6 +172,14 @@ public class RuleWords {
         Check.ALL.stream().map(check -> check.said(plan.checks())).filter(sentence -> !sentence.isEmpty()).forEach(said::add);
         plan.sequence().ifPresent(key -> said.add("Its revisions are " + sequences.inForce(project).find(key).map(s -> s.name())
                 .orElse("of a sequence that is gone") + "."));
+        return said;
+    }
+
+    private static List<String> prepare(PreparePlan plan) {
+        List<String> said = new ArrayList<>(List.of("Where no PDF comes, " + plan.copy().phrase() + "."));
+        plan.companion().ifPresent(c -> said.add("Waits up to " + c.workingDays() + " working days for its "
+                + PreparePlan.Companion.inWords(c.endings()) + ", then "
+                + (c.then() == PreparePlan.Companion.Then.STOP ? "stops." : "goes on without.")));
         return said;
     }
 

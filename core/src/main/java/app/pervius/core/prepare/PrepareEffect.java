@@ -1,0 +1,17 @@
+package app.pervius.core.prepare;
+
+/** What station Prepare wants done. Files are named by their place among the revision's files, 0-based. */
+public sealed interface PrepareEffect {
+
+    /**
+     * The file people read.
+     *
+     * @param copy whether its readable copy is read instead of itself
+     */
+    record ReadHere(int file, boolean copy) implements PrepareEffect {
+    }
+
+    /** A readable copy is to be made of a file. */
+    record MakeCopy(int file) implements PrepareEffect {
+    }
+}

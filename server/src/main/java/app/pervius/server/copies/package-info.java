@@ -1,0 +1,7 @@
+/** Readable copies: the PDF that is made of what browsers do not read, once for each content. */
+@Feature(uses = {"access", "content", "integrity", "outbound", "passages", "refused", "rules", "store"})
+@NullMarked
+package app.pervius.server.copies;
+
+import app.pervius.server.Feature;
+import org.jspecify.annotations.NullMarked;

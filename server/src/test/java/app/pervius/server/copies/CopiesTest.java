@@ -1,0 +1,181 @@
+package app.pervius.server.copies;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.pervius.server.Client;
+import app.pervius.server.RuleForms;
+import app.pervius.server.Running;
+import app.pervius.server.Running.App;
+import app.pervius.server.integrity.Integrity;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.apache.poi.xwpf.usermodel.XWPFDocument;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+
+/** Readable copies on the passages of a rule that says so. */
+@ExtendWith(Running.class)
+class CopiesTest {
+
+    private static final String SITE = "Work in progress / Dunmarrow Works";
+
+    /** A folder of the site with a rule of its own that says this at Prepare. */
+    private static String folder(App app, String name, Map<String, Object> prepare) {
+        Client mirela = app.as("Mirela Draganova");
+        long folder = mirela.post("/api/folders/" + mirela.folder(SITE) + "/folders", Map.of("name", name, "values", Map.of("type", "DR",
+                "discipline", "C"))).must(201).body().get("id").asLong();
+        RuleForms.inForce(mirela, RuleForms.with(RuleForms.handling(name, folder, "documents", "civil", mirela.folder("Shared / Civil")),
+                "prepare", prepare));
+        return SITE + " / " + name;
+    }
+
+    private static long hand(Client who, String folder, Map<String, byte[]> files) {
+        List<Map<String, Object>> announced = new ArrayList<>();
+        files.forEach((name, bytes) -> announced.add(Map.of("name", name, "size", bytes.length)));
+        long id = who.post("/api/folders/" + who.folder(folder) + "/submissions", Map.of("purpose", "", "files",
+                announced)).must(201).body()
+                .get("id").asLong();
+        int i = 0;
+        for (byte[] bytes : files.values()) {
+            who.putBytes("/api/submissions/" + id + "/files/" + i++, bytes).must(204);
+        }
+        who.post("/api/submissions/" + id + "/closing", Map.of()).must(200);
+        return id;
+    }
+
+    private static byte[] docx(String text) throws IOException {
+        ByteArrayOutputStream docx = new ByteArrayOutputStream();
+        try (XWPFDocument document = new XWPFDocument()) {
+            document.createParagraph().createRun().setText(text);
+            document.write(docx);
+        }
+        return docx.toByteArray();
+    }
+
+    private static JsonNode passage(Client who, long id) {
+        return who.get("/api/passages/" + id).must(200).body().get("row").get("passage");
+    }
+
+    private static String prepared(Client who, long passage) {
+        return who.get("/api/passages/" + passage).must(200).body().get("journal").valueStream()
+                .filter(line -> line.get("station").asString().equals("PREPARE") && line.get("kind").asString().equals("PASSED"))
+                .map(line -> line.get("account").asString()).reduce((a, b) -> b).orElse("");
+    }
+
+    private static void way(Client who, JsonNode passage, String way) {
+        who.post("/api/passages/ways-out", Map.of("way", way, "fields", Map.of(), "text", "", "passages",
+                List.of(Map.of("passage", passage.get("id").asLong(), "version", passage.get("version").asInt())))).must(200);
+    }
+
+    @Test
+    void whatComesWithoutAPdfIsReadAsOneAndAllOfASubmissionIsReviewedTogether(App app) throws IOException {
+        Client site = app.as("Marisol Quintavalle");
+        String folder = folder(app, "Copied", Map.of("copy", "WANTED"));
+        long submission = hand(site, folder, new java.util.TreeMap<>(Map.of("a plain.pdf", Client.content("a plain.pdf"), "b spec.docx",
+                docx("Concrete of the fish pass"), "c notes.txt", "Seen on site".getBytes(StandardCharsets.UTF_8))));
+        List<JsonNode> all = site.settled(submission);
+        assertThat(all).extracting(p -> p.get("at").get("station").asString()).containsOnly("REVIEW");
+        Client kwabena = app.as("Kwabena Adofori");
+        assertThat(all.stream().map(p -> Client.until(() -> kwabena.reviewOf(p), r -> r.has("id")).get("id").asLong()).distinct())
+                .as("one review").hasSize(1);
+
+        JsonNode spec = all.get(1);
+        long id = spec.get("id").asLong();
+        assertThat(prepared(site, id)).startsWith("Read here: the readable copy of “b spec.docx”, made by LibreOffice ");
+        assertThat(spec.get("files").get(0).get("copy").get("pages").asInt()).isOne();
+        assertThat(kwabena.text("/api/passages/" + id + "/copies/0")).startsWith("%PDF-");
+        assertThat(prepared(site, all.get(0).get("id").asLong())).isEqualTo("Read here: a plain.pdf. “a plain.pdf” cannot be opened: it is "
+                + "damaged or cut off.");
+        assertThat(prepared(site, all.get(2).get("id").asLong())).isEqualTo(
+                "Read here: the readable copy of “c notes.txt”, made by Pervius.");
+        app.as("Yusuf Karaderin").get("/api/passages/" + id + "/copies/0").must(404);
+        kwabena.get("/api/passages/" + id + "/copies/1").must(404);
+        kwabena.get("/api/passages/" + all.get(0).get("id").asLong() + "/copies/0").must(404);
+        assertThat(app.bean(Integrity.class).examine().whole()).isTrue();
+    }
+
+    @Test
+    void theSameBytesAreCopiedOnce(App app) throws IOException {
+        Client site = app.as("Marisol Quintavalle");
+        String folder = folder(app, "Copied once", Map.of("copy", "WANTED"));
+        byte[] same = docx("The same twice");
+        JsonNode first = site.settled(hand(site, folder, Map.of("first.docx", same))).getFirst();
+        JsonNode second = site.settled(hand(site, folder, Map.of("second.docx", same))).getFirst();
+        assertThat(second.get("files").get(0).get("copy")).isEqualTo(first.get("files").get(0).get("copy"));
+    }
+
+    @Test
+    void whereACopyIsNeededAStopSaysWhyAndTryingAgainAsksTheConverterAgain(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        Client site = app.as("Marisol Quintavalle");
+        String folder = folder(app, "Copies needed", Map.of("copy", "NEEDED"));
+        JsonNode broken = site.settled(hand(site, folder, Map.of("broken.docx", new byte[] {'P', 'K', 3, 4, 9, 9, 9, 9}))).getFirst();
+        assertThat(broken.get("at").get("stop").get("code").asString()).isEqualTo("NO_COPY");
+        assertThat(broken.get("at").get("stop").get("reason").asString())
+                .contains("No readable copy of “broken.docx” could be made: LibreOffice");
+        way(mirela, broken, "TRY_AGAIN");
+        JsonNode again = Client.until(() -> passage(mirela, broken.get("id").asLong()), p -> p.get("at").get("state").asString()
+                .equals("STOPPED") && p.get("version").asInt() > broken.get("version").asInt() + 2);
+        assertThat(mirela.get("/api/passages/" + broken.get("id").asLong()).must(200).body().get("journal").valueStream()
+                .filter(l -> l.get("account").asString().equals("Waits for the readable copy of “broken.docx”.")))
+                .as("waited twice").hasSize(2);
+        way(mirela, again, "GO_ON_ALL_THE_SAME");
+        assertThat(Client.until(() -> passage(mirela, broken.get("id").asLong()), p -> p.get("at").has("due")).get("at").get("station")
+                .asString()).isEqualTo("REVIEW");
+
+        JsonNode drawing = site.settled(hand(site, folder, Map.of("plan.dwg", "AC1032 lines".getBytes(StandardCharsets.UTF_8)))).getFirst();
+        assertThat(drawing.get("at").get("stop").get("reason").asString()).contains("Nothing here makes a PDF of “plan.dwg”");
+        Map<String, Object> form = new HashMap<>(RuleForms.with(RuleForms.asProject("Drawings copied", mirela.folder(folder)), "prepare",
+                Map.of("copy", "NEEDED")));
+        form.put("conditions", List.of(Map.of("kind", "FORMAT", "formats", List.of("CAD", "OFFICE"))));
+        JsonNode looked = mirela.post("/api/projects/" + mirela.project() + "/rules/looks", Map.of("rule", form)).must(200).body();
+        assertThat(looked.get("findings").valueStream().filter(f -> f.get("column").asString().equals("prepare"))
+                .map(f -> f.get("sentence").asString())).noneMatch(s -> s.contains("office"));
+    }
+
+    @Test
+    void theCompanionOfTheSameNameIsWaitedForAndTheTimeIsKept(App app) {
+        Client site = app.as("Marisol Quintavalle");
+        String folder = folder(app, "With companions", Map.of("copy", "NONE", "companion", Map.of("endings", List.of("PDF", "dwg"),
+                "workingDays", 2, "then", "STOP")));
+        long submission = hand(site, folder, Map.of("plan.dwg", "AC1032 alone".getBytes(StandardCharsets.UTF_8)));
+        JsonNode alone = Client.until(() -> site.get("/api/projects/" + site.project() + "/passages?which=ALL&submission=" + submission)
+                .must(200).body().get("items"), items -> items.size() == 1).get(0).get("passage");
+        JsonNode waits = Client.until(() -> passage(site, alone.get("id").asLong()), p -> p.get("at").get("state").asString()
+                .equals("WAITING"));
+        assertThat(waits.get("at").get("waitingFor").asString()).isEqualTo("its PDF");
+        JsonNode both = site.settled(hand(site, folder, Map.of("hall.dwg", "AC1032 hall".getBytes(StandardCharsets.UTF_8), "hall.pdf",
+                Client.content("hall.pdf")))).getFirst();
+        assertThat(both.get("at").get("station").asString()).isEqualTo("REVIEW");
+    }
+
+    @Test
+    void whatWaitedWhenPerviusWasEndedIsMadeOnceItRunsAgain(@TempDir Path data) throws IOException {
+        long id;
+        try (App app = Running.startOn(data, "demo", Map.of("pervius.copies.longest", "0s"))) {
+            String folder = folder(app, "Killed", Map.of("copy", "NEEDED"));
+            Client site = app.as("Marisol Quintavalle");
+            long submission = hand(site, folder, Map.of("spec.docx", docx("Made later")));
+            id = Client.until(() -> site.get("/api/projects/" + site.project() + "/passages?which=ALL&submission=" + submission).must(200)
+                    .body().get("items"), items -> items.size() == 1 && items.get(0).get("passage").get("at").get("state").asString()
+                    .equals("WAITING")).get(0).get("passage").get("id").asLong();
+        }
+        Path left = Files.createDirectories(data.resolve("converting/run1"));
+        Files.writeString(left.resolve("half"), "half a file");
+        try (App app = Running.startOn(data, "demo", Map.of())) {
+            assertThat(left).doesNotExist();
+            Client site = app.as("Marisol Quintavalle");
+            JsonNode made = app.until(() -> passage(site, id), p -> p.get("at").get("station").asString().equals("REVIEW"));
+            assertThat(made.get("files").get(0).get("copy").get("pages").asInt()).isOne();
+        }
+    }
+}

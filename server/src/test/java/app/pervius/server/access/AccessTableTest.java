@@ -11,6 +11,8 @@ import app.pervius.server.RuleForms;
 import app.pervius.server.Running;
 import app.pervius.server.access.AccessTable.Who;
 import app.pervius.server.folders.Folders;
+import app.pervius.server.passages.PassageFacts;
+import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import app.pervius.server.people.PeopleDesk;
 import app.pervius.server.people.RoleDesk;
@@ -126,7 +128,10 @@ class AccessTableTest {
         JsonNode review = PEOPLE.get(Who.REVIEWER).reviewOf(waiting);
         JsonNode rule = mirela.get(project + "/rules").must(200).body().get("rules").get(0);
         JsonNode role = mirela.get(project + "/people").must(200).body().get("roles").get(0);
-        long file = waiting.get("files").get(0).get("folderFile").asLong();
+        JsonNode first = waiting.get("files").get(0);
+        long file = first.get("folderFile").asLong();
+        app.bean(Passages.class).readCopy(waiting.get("id").asLong(), 0, new PassageFacts.ReadableCopy(first.get("hash").asString(),
+                first.get("size").asLong(), 1));
 
         line("GET /api/check", who -> who.get("/api/check"), "1 3 3 3 3 3 y");
         line("GET /api/live", who -> who.statusOf("/api/live"), "1 y y y y y y");
@@ -198,6 +203,8 @@ class AccessTableTest {
         line("GET /api/passages/{id}", who -> who.get("/api/passages/" + waiting.get("id").asLong()), "1 4 4 y y y 4");
         line("GET /api/passages/{id}/title-block", who -> who.get("/api/passages/" + waiting.get("id").asLong() + "/title-block"),
                 "1 4 4 y y y 4");
+        line("GET /api/passages/{id}/copies/{file}", who -> who.get("/api/passages/" + waiting.get("id").asLong() + "/copies/0"),
+                "1 4 4 y y y 4");
         line("GET /api/passages/{id}/explanation", who -> who.get("/api/passages/" + waiting.get("id").asLong() + "/explanation"),
                 "1 4 4 3 3 y 4");
         line("POST /api/passages/{id}/runs", who -> who.post("/api/passages/" + waiting.get("id").asLong() + "/runs", Map.of()),
@@ -234,6 +241,7 @@ class AccessTableTest {
         LinesOfRecords.numberLines(project, folder);
         LinesOfRecords.documentLines(project, mirela, waiting);
         LinesOfRecords.packageLines(project, folder);
+        line("GET /api/converters", who -> who.get("/api/converters"), "1 3 3 3 3 3 y");
         line("GET /api/connections", who -> who.get("/api/connections"), "1 3 3 3 3 3 y");
         line("PUT /api/connections/{name}", who -> who.put("/api/connections/x", Map.of("address", "no address")), "1 3 3 3 3 3 y");
         line("DELETE /api/connections/{name}", who -> who.send("DELETE", "/api/connections/none", null), "1 3 3 3 3 3 4");

@@ -1,6 +1,8 @@
 package app.pervius.server;
 
 import app.pervius.server.copies.converters.CommandConverter;
+import app.pervius.server.copies.converters.Converter;
+import app.pervius.server.copies.converters.Converters;
 import app.pervius.server.copies.converters.Program;
 import app.pervius.server.integrity.Integrity;
 import app.pervius.server.signing.LockedOut;
@@ -48,7 +50,7 @@ public class Pervius {
         }
     }
 
-    @Command(name = "pervius", subcommands = {Serve.class, Demo.class, CheckData.class, Admin.class},
+    @Command(name = "pervius", subcommands = {Serve.class, Demo.class, CheckData.class, Admin.class, Doctor.class},
             description = "Document control on engineering projects.")
     static final class Commands {
     }
@@ -225,6 +227,23 @@ public class Pervius {
                 part.sentences().forEach(sentence -> System.out.println("    " + sentence));
             }
             System.out.println(report.whole() ? "The data directory is whole." : "The data directory is NOT whole.");
+        }
+    }
+
+    @Command(name = "doctor", description = "Says what this machine has of what Pervius can use, and how to get what is missing.")
+    static final class Doctor implements Callable<Integer> {
+
+        @Override
+        public Integer call() {
+            for (Converter converter : Converters.here().all()) {
+                String formats = String.join(" ", converter.endings());
+                System.out.println(converter.called().map(called -> "Readable copies of " + formats + ": made by " + called + ".")
+                        .orElseGet(() -> "Readable copies of " + formats + ": none. " + converter.toInstall()));
+            }
+            System.out.println(Program.withoutNetwork() ? "Programs that make readable copies run without the network."
+                    : "This system cannot take the network away from programs that make readable copies: it has no “unshare”, "
+                    + "or forbids it.");
+            return 0;
         }
     }
 

@@ -139,6 +139,20 @@ public record Passage(PassageId id, Identity identity, Station station, State st
                 : refused(Move.Why.NOT_WAITING);
     }
 
+    /**
+     * Files of its name have come that belong to it, while it waits or is stopped at Prepare: that is decided anew.
+     *
+     * @param with names the submission they came with
+     */
+    public Move joinedBy(List<String> names, String with, Instant now) {
+        if (station != Station.PREPARE || !(state instanceof State.Waiting) && !(state instanceof State.Stopped)) {
+            return refused(Move.Why.NOT_WAITING);
+        }
+        return new Move.Moved(at(station, new State.Running(), state instanceof State.Waiting ? since : now),
+                List.of(entry(Entry.Kind.NOTED, "“" + String.join("”, “", names) + "” came with " + with + (names.size() == 1
+                        ? " and belongs to it." : " and belong to it."))), List.of());
+    }
+
     /** The time it waits at most is over. */
     public Move timeIsOver(Instant now) {
         if (!(state instanceof State.Waiting(Wait what, var holder, var due)) || what.limit().isEmpty()

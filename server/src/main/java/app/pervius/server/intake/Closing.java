@@ -8,6 +8,7 @@ import app.pervius.server.journal.Journal;
 import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.passages.Engine;
+import app.pervius.server.passages.Joining;
 import app.pervius.server.refused.Refused;
 import java.time.InstantSource;
 import java.util.ArrayList;
@@ -65,7 +66,8 @@ public class Closing {
             if (!received.isEmpty() && watched.only(submission)) {
                 watched.tell(submission, Bundle.together(received, f -> new FileName(f.name)), kept);
             } else if (!received.isEmpty()) {
-                Bundle.together(received, f -> new FileName(f.name)).forEach(bundle -> open(submission, bundle, kept));
+                Joining.Halted halted = door.halted(submission);
+                Bundle.together(received, f -> new FileName(f.name)).forEach(bundle -> open(submission, halted, bundle, kept));
                 submissions.saveAndFlush(submission);
                 engine.wake(id);
             }
@@ -73,8 +75,11 @@ public class Closing {
         });
     }
 
-    private void open(Submission submission, Bundle<SubmissionFile> bundle, Map<Long, Files.FileView> kept) {
+    private void open(Submission submission, Joining.Halted halted, Bundle<SubmissionFile> bundle, Map<Long, Files.FileView> kept) {
         List<Files.FileView> its = bundle.files().stream().map(f -> Objects.requireNonNull(kept.get(f.folderFileId))).toList();
+        if (door.joins(submission, halted, bundle.base(), its)) {
+            return;
+        }
         List<String> remarks = bundle.files().stream().filter(file -> file.remark != null)
                 .map(file -> "“" + file.name + "”: " + file.remark).toList();
         door.begin(submission, bundle.base(), its, Door.Manner.handedIn(its), Journal.Actor.PERVIUS, remarks);

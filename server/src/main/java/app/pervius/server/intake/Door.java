@@ -4,6 +4,7 @@ import app.pervius.core.arrive.ArrivalEvent;
 import app.pervius.core.passage.Entry;
 import app.pervius.server.folders.Files;
 import app.pervius.server.journal.Journal;
+import app.pervius.server.passages.Joining;
 import app.pervius.server.passages.Moves;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
@@ -33,13 +34,27 @@ class Door {
     }
 
     private final Passages passages;
+    private final Joining joining;
     private final Moves moves;
     private final Files files;
 
-    Door(Passages passages, Moves moves, Files files) {
+    Door(Passages passages, Joining joining, Moves moves, Files files) {
         this.passages = passages;
+        this.joining = joining;
         this.moves = moves;
         this.files = files;
+    }
+
+    /** What halts in the submission's folder and may wait for files of it. */
+    Joining.Halted halted(Submission submission) {
+        return joining.halted(submission.projectId, submission.folderId, submission.authorFirmId);
+    }
+
+    /** Puts files to the revision of their name that waits for them in the submission's folder; false where none does. */
+    boolean joins(Submission submission, Joining.Halted halted, String base, List<Files.FileView> its) {
+        Optional<Long> passage = joining.join(halted, base, its.stream().map(Door::file).toList(), submission.reference);
+        passage.ifPresent(id -> its.forEach(file -> files.belongsTo(file.id(), id)));
+        return passage.isPresent();
     }
 
     /**

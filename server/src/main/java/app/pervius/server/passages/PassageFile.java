@@ -18,4 +18,16 @@ class PassageFile extends Row {
     @Nullable String copyHash;
     @Nullable Long copySize;
     @Nullable Integer copyPages;
+
+    static PassageFile of(long passage, int position, PassageFacts.File file) {
+        PassageFile row = new PassageFile();
+        row.passageId = passage;
+        row.position = position;
+        row.folderFileId = file.folderFile();
+        row.name = file.name();
+        row.hash = file.hash();
+        row.size = file.size();
+        row.mediaType = file.mediaType();
+        return row;
+    }
 }

@@ -2,12 +2,15 @@ package app.pervius.server.passages;
 
 import app.pervius.core.passage.End;
 import app.pervius.core.passage.Station;
+import jakarta.persistence.LockModeType;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.query.Param;
 
@@ -69,6 +72,27 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
 
     @Query("select p.id from Passage p where p.folderId in :folders order by p.id")
     List<Long> arrivedIn(Collection<Long> folders);
+
+    /** What a passage came under. */
+    interface Base {
+        long getPassage();
+
+        String getName();
+    }
+
+    /** Those of a firm that are stopped at a station in a folder. */
+    @Query("select p.id as passage, p.baseName as name from Passage p where p.projectId = :project and p.state = :stopped "
+            + "and p.folderId = :folder and p.station = :station and p.authorFirmId = :firm order by p.id")
+    List<Base> stoppedAt(long project, Passages.State stopped, long folder, Station station, long firm);
+
+    /** Those of a firm that wait at a station in a folder for something that may not come. */
+    @Query("select p.id as passage, p.baseName as name from Passage p where p.waitUntil is not null and p.folderId = :folder "
+            + "and p.station = :station and p.authorFirmId = :firm order by p.id")
+    List<Base> waitingAt(long folder, Station station, long firm);
+
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("select p from Passage p where p.id = :id")
+    Optional<StoredPassage> locked(long id);
 
     boolean existsBySubmissionIdAndState(long submission, Passages.State state);
 

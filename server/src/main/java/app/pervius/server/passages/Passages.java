@@ -140,15 +140,7 @@ public class Passages {
                 new Orders(opening.byHandOn(), 0, opening.byHandOn().isPresent(), false), clock.instant()));
         int position = 0;
         for (PassageFacts.File file : opening.files()) {
-            PassageFile row = new PassageFile();
-            row.passageId = passage.id();
-            row.position = position++;
-            row.folderFileId = file.folderFile();
-            row.name = file.name();
-            row.hash = file.hash();
-            row.size = file.size();
-            row.mediaType = file.mediaType();
-            files.save(row);
+            files.save(PassageFile.of(passage.id(), position++, file));
         }
         words.begin(passage);
         return passage.id();

@@ -134,6 +134,9 @@ class CopiesTest {
 
         JsonNode drawing = site.settled(hand(site, folder, Map.of("plan.dwg", "AC1032 lines".getBytes(StandardCharsets.UTF_8)))).getFirst();
         assertThat(drawing.get("at").get("stop").get("reason").asString()).contains("Nothing here makes a PDF of “plan.dwg”");
+        hand(site, folder, Map.of("plan.pdf", Client.content("plan.pdf")));
+        assertThat(Client.until(() -> passage(mirela, drawing.get("id").asLong()), p -> p.get("at").get("station").asString()
+                .equals("REVIEW")).get("files")).as("its PDF was handed in").hasSize(2);
         Map<String, Object> form = new HashMap<>(RuleForms.with(RuleForms.asProject("Drawings copied", mirela.folder(folder)), "prepare",
                 Map.of("copy", "NEEDED")));
         form.put("conditions", List.of(Map.of("kind", "FORMAT", "formats", List.of("CAD", "OFFICE"))));
@@ -153,6 +156,14 @@ class CopiesTest {
         JsonNode waits = Client.until(() -> passage(site, alone.get("id").asLong()), p -> p.get("at").get("state").asString()
                 .equals("WAITING"));
         assertThat(waits.get("at").get("waitingFor").asString()).isEqualTo("its PDF");
+        long later = hand(site, folder, Map.of("Plan.pdf", Client.content("plan.pdf")));
+        JsonNode going = Client.until(() -> passage(site, alone.get("id").asLong()), p -> p.get("at").get("station").asString()
+                .equals("REVIEW"));
+        assertThat(going.get("files")).hasSize(2);
+        assertThat(site.get("/api/passages/" + alone.get("id").asLong()).must(200).body().get("journal").valueStream()
+                .map(l -> l.get("account").asString())).anyMatch(a -> a.matches("“Plan.pdf” came with \\S+ and belongs to it\\."));
+        assertThat(site.get("/api/projects/" + site.project() + "/passages?which=ALL&submission=" + later).must(200).body().get("items"))
+                .as("no passage of its own").isEmpty();
         JsonNode both = site.settled(hand(site, folder, Map.of("hall.dwg", "AC1032 hall".getBytes(StandardCharsets.UTF_8), "hall.pdf",
                 Client.content("hall.pdf")))).getFirst();
         assertThat(both.get("at").get("station").asString()).isEqualTo("REVIEW");

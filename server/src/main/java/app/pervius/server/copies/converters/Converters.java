@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
 
@@ -21,14 +22,23 @@ public class Converters {
      * @param named formats with their programs, as {@link CommandConverter#of} reads them, one to a line
      * @param longest how long one file may take
      */
+    @Autowired
     Converters(TiffPages tiff, @Value("${pervius.copies.programs:}") String named,
             @Value("${pervius.copies.longest:120s}") Duration longest) {
-        Program.Limits limits = Program.Limits.USUAL.within(longest);
+        this(tiff, named, Program.Limits.USUAL.within(longest));
+    }
+
+    private Converters(TiffPages tiff, String named, Program.Limits limits) {
         List<Converter> converters = new ArrayList<>();
         named.lines().map(String::strip).filter(line -> !line.isEmpty()).forEach(line -> converters.add(CommandConverter.of(line, limits)));
         converters.addAll(List.of(new PictureConverter(tiff), new TextConverter(), new SvgConverter(limits), new OfficeConverter(limits),
                 new PostScriptConverter(limits)));
         all = List.copyOf(converters);
+    }
+
+    /** What there is on this machine, without an application. */
+    public static Converters here() {
+        return new Converters(new TiffPages(), "", Program.Limits.USUAL);
     }
 
     public List<Converter> all() {

@@ -67,7 +67,8 @@ class ProgramTest {
 
     @Test
     void whatTheSystemEndsIsSaidToBe() {
-        assertThatThrownBy(() -> shell("ulimit -t 1; while :; do :; done")).isInstanceOf(Program.Overrun.class).hasMessageStartingWith("It was ended by");
+        assertThatThrownBy(() -> shell("ulimit -t 1; while :; do :; done")).isInstanceOf(Program.Overrun.class)
+                .hasMessageStartingWith("It was ended by");
     }
 
     @Test

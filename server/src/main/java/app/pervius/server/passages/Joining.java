@@ -1,0 +1,79 @@
+package app.pervius.server.passages;
+
+import app.pervius.core.arrive.FileName;
+import app.pervius.core.passage.Move;
+import app.pervius.core.passage.Station;
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Files that come later and belong to a revision that waits for them at Prepare, or is stopped there for want of them. */
+@Service
+@Transactional(propagation = Propagation.MANDATORY)
+public class Joining {
+
+    /** The revisions of a folder that later files may belong to, by the name they came under. */
+    public record Halted(Map<String, List<Long>> byName) {
+    }
+
+    private final PassageRepository passages;
+    private final PassageFileRepository files;
+    private final Moving moving;
+    private final Engine engine;
+    private final InstantSource clock;
+
+    Joining(PassageRepository passages, PassageFileRepository files, Moving moving, Engine engine, InstantSource clock) {
+        this.passages = passages;
+        this.files = files;
+        this.moving = moving;
+        this.engine = engine;
+        this.clock = clock;
+    }
+
+    /** The revisions of a firm that are halted at Prepare in a folder. */
+    public Halted halted(long project, long folder, long firm) {
+        return new Halted(Stream.concat(passages.stoppedAt(project, Passages.State.STOPPED, folder, Station.PREPARE, firm).stream(),
+                passages.waitingAt(folder, Station.PREPARE, firm).stream())
+                .collect(Collectors.groupingBy(row -> FileName.keyOf(row.getName()), Collectors.mapping(PassageRepository.Base::getPassage,
+                        Collectors.toList()))));
+    }
+
+    /**
+     * Puts files to the revision of their name that is halted at Prepare in their folder, and has it decided anew there.
+     *
+     * @param base the name they share, without ending
+     * @param with names the submission they came with
+     * @return the passage they belong to now; empty where there is none, or where it has a file of one of these endings already
+     */
+    public Optional<Long> join(Halted halted, String base, List<PassageFacts.File> its, String with) {
+        return halted.byName().getOrDefault(FileName.keyOf(base), List.of()).stream().flatMap(id -> passages.locked(id).stream())
+                .filter(row -> others(row, its)).findFirst().flatMap(row -> join(row, its, with));
+    }
+
+    private boolean others(StoredPassage row, List<PassageFacts.File> its) {
+        Set<String> there = files.findByPassageIdInOrderByPosition(List.of(row.id())).stream().map(f -> new FileName(f.name).ending())
+                .collect(Collectors.toSet());
+        return its.stream().noneMatch(file -> there.contains(new FileName(file.name()).ending()));
+    }
+
+    private Optional<Long> join(StoredPassage row, List<PassageFacts.File> its, String with) {
+        if (!(row.passage().joinedBy(its.stream().map(PassageFacts.File::name).toList(), with, clock.instant())
+                instanceof Move.Moved moved)) {
+            return Optional.empty();
+        }
+        int position = files.findByPassageIdInOrderByPosition(List.of(row.id())).size();
+        for (PassageFacts.File file : its) {
+            files.save(PassageFile.of(row.id(), position++, file));
+        }
+        moving.make(row, moved, Moving.By.pervius("joined " + row.version));
+        engine.wake(row.submissionId);
+        return Optional.of(row.id());
+    }
+}

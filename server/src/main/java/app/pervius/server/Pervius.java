@@ -4,6 +4,7 @@ import app.pervius.server.copies.converters.CommandConverter;
 import app.pervius.server.copies.converters.Converter;
 import app.pervius.server.copies.converters.Converters;
 import app.pervius.server.copies.converters.Program;
+import app.pervius.server.directories.AllowedRoots;
 import app.pervius.server.integrity.Integrity;
 import app.pervius.server.signing.LockedOut;
 import app.pervius.server.store.DataDirectory;
@@ -70,6 +71,9 @@ public class Pervius {
         @Option(names = "--converter", paramLabel = "FORMATS=PROGRAM", description = "makes readable copies of a format, such as "
                 + "dwg,dxf=/usr/local/bin/drawing2pdf {in} {out}; may be said several times")
         List<String> converters = new ArrayList<>();
+        @Option(names = "--directories-below", paramLabel = "[PROJECT=]DIR", description = "allows files to be taken from directories "
+                + "below this one, by all projects or by one; may be said several times")
+        List<String> directoriesBelow = new ArrayList<>();
         @Option(names = "--proxy", description = "the address of the proxy in front of it, whose word on callers' addresses is believed")
         String proxy = "";
 
@@ -90,13 +94,14 @@ public class Pervius {
                 }
                 settings.put("pervius.address", url);
             }
+            String below = String.join("\n", directoriesBelow);
             try {
+                settings.put("pervius.directories.below", below);
                 converters.forEach(said -> CommandConverter.of(said, Program.Limits.USUAL));
+                settings.put("pervius.copies.programs", String.join("\n", converters));
+                new AllowedRoots(below);
             } catch (IllegalArgumentException e) {
                 return refuse(e.getMessage());
-            }
-            if (!converters.isEmpty()) {
-                settings.put("pervius.copies.programs", String.join("\n", converters));
             }
             if (!proxy.isEmpty()) {
                 settings.put("server.forward-headers-strategy", "native");

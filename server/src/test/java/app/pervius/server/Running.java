@@ -77,6 +77,7 @@ public final class Running implements ParameterResolver {
         settings.put("pervius.demo.whole", false);
         // What happens by the clock happens when a test says so.
         settings.put("pervius.clockwork", false);
+        settings.put("pervius.directories.below", System.getProperty("java.io.tmpdir"));
         settings.putAll(more);
         // As arguments, because those win over what the application itself has set.
         return new App(new SpringApplication(Pervius.class).run(settings.entrySet().stream()

@@ -12,6 +12,7 @@ import java.time.LocalDate;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
@@ -84,6 +85,27 @@ public class Announcing {
             }
             return submission.id();
         }));
+    }
+
+    /** Announces one more file of an open submission; gives its place. */
+    int add(long submission, Announced more) {
+        int position = files(submission);
+        announced.save(announce(submission, position, more, new HashSet<>()));
+        return position;
+    }
+
+    boolean hasRoom(long submission) {
+        return files(submission) < MOST_FILES;
+    }
+
+    private int files(long submission) {
+        return (int) announced.countBySubmissionId(submission);
+    }
+
+    /** Why a file would be refused before a byte of it is read; empty if it would not. */
+    Optional<String> refusal(String name, long size) {
+        SubmissionFile file = announce(0, 0, new Announced(name, size), new HashSet<>());
+        return Optional.ofNullable(file.refusal);
     }
 
     private SubmissionFile announce(long submission, int position, Announced wanted, Set<String> keys) {

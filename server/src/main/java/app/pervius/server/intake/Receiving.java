@@ -79,7 +79,8 @@ public class Receiving {
         return file;
     }
 
-    private void note(long id, int position, Bytes.Kept kept) {
+    /** Notes in a transaction that a file is there. */
+    void note(long id, int position, Bytes.Kept kept) {
         Submission submission = submissions.locked(id).orElseThrow();
         SubmissionFile file = announced.findBySubmissionIdAndPosition(id, position).orElseThrow();
         if (!submission.open) {

@@ -36,5 +36,9 @@ interface SubmissionFileRepository extends JpaRepository<SubmissionFile, Long> {
             + "from SubmissionFile f where f.submissionId in :submissions group by f.submissionId")
     List<Counted> counted(Collection<Long> submissions, SubmissionFile.State refused);
 
+    long countBySubmissionId(long submission);
+
+    Optional<SubmissionFile> findBySubmissionIdAndNameKey(long submission, String key);
+
     Optional<SubmissionFile> findBySubmissionIdAndPosition(long submission, int position);
 }

@@ -380,7 +380,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["change_2"];
+        put: operations["change_3"];
         post?: never;
         delete: operations["takeBack"];
         options?: never;
@@ -475,7 +475,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_6"];
+        get: operations["all_7"];
         put?: never;
         post?: never;
         delete?: never;
@@ -494,7 +494,7 @@ export interface paths {
         get?: never;
         put: operations["set_2"];
         post?: never;
-        delete: operations["remove_2"];
+        delete: operations["remove_3"];
         options?: never;
         head?: never;
         patch?: never;
@@ -573,6 +573,54 @@ export interface paths {
         };
         get: operations["waitingForMe"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/directories/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change_2"];
+        post?: never;
+        delete: operations["remove_2"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/directories/{id}/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look_6"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/directories/{id}/switched-on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["turn"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1405,7 +1453,7 @@ export interface paths {
         };
         get: operations["absences"];
         put?: never;
-        post: operations["add_3"];
+        post: operations["add_4"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1422,7 +1470,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete: operations["remove_4"];
+        delete: operations["remove_5"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1502,6 +1550,22 @@ export interface paths {
         get?: never;
         put: operations["setDecisionCodes"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/directories": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_2"];
+        put?: never;
+        post: operations["add_3"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1707,7 +1771,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_5"];
+        get: operations["all_6"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2891,7 +2955,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_4"];
+        get: operations["all_5"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2939,7 +3003,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_3"];
+        get: operations["all_4"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3307,7 +3371,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_2"];
+        get: operations["all_3"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3342,7 +3406,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete: operations["remove_3"];
+        delete: operations["remove_4"];
         options?: never;
         head?: never;
         patch?: never;
@@ -4260,6 +4324,46 @@ export interface components {
             rule: string;
             what: string;
         };
+        DirectoriesView: {
+            below: string[];
+            directories: components["schemas"]["DirectoryView"][];
+        };
+        DirectoryForm: {
+            /** Format: int64 */
+            author?: number;
+            authors: components["schemas"]["SubdirectoryAuthor"][];
+            /** Format: int32 */
+            everySeconds: number;
+            /** Format: int64 */
+            folder: number;
+            marker?: string;
+            moveTo?: string;
+            path: string;
+            /** Format: int32 */
+            quietSeconds: number;
+            /** Format: int32 */
+            restSeconds: number;
+            switchedOn: boolean;
+            /** Format: int32 */
+            version: number;
+        };
+        DirectoryView: {
+            authorName?: string;
+            fault?: string;
+            folderPath: string;
+            form: components["schemas"]["DirectoryForm"];
+            gathering: boolean;
+            /** Format: int64 */
+            id: number;
+            /** Format: date-time */
+            lastLooked?: string;
+            left: components["schemas"]["FileLeft"][];
+            ofNobody: string[];
+            /** Format: int64 */
+            taken: number;
+            /** Format: int32 */
+            waiting: number;
+        };
         DocumentEntry: {
             ownReference: string;
             sequence?: string;
@@ -4439,6 +4543,10 @@ export interface components {
             /** Format: int32 */
             line: number;
             reason: string;
+        };
+        FileLeft: {
+            path: string;
+            why: string;
         };
         FileNumbered: {
             /** Format: int64 */
@@ -6525,6 +6633,11 @@ export interface components {
             counter: components["schemas"]["CounterView"];
             stretches: components["schemas"]["Stretch"][];
         };
+        SubdirectoryAuthor: {
+            /** Format: int64 */
+            person: number;
+            subdirectory: string;
+        };
         SubmissionEntry: {
             /** Format: date */
             answerDue?: string;
@@ -7399,7 +7512,7 @@ export interface operations {
             };
         };
     };
-    change_2: {
+    change_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -7565,7 +7678,7 @@ export interface operations {
             };
         };
     };
-    all_6: {
+    all_7: {
         parameters: {
             query?: never;
             header?: never;
@@ -7609,7 +7722,7 @@ export interface operations {
             };
         };
     };
-    remove_2: {
+    remove_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -7768,6 +7881,100 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReviewView"][];
+                };
+            };
+        };
+    };
+    change_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DirectoryForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DirectoryView"];
+                };
+            };
+        };
+    };
+    remove_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    look_6: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DirectoryView"];
+                };
+            };
+        };
+    };
+    turn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": boolean;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DirectoryView"];
                 };
             };
         };
@@ -9210,7 +9417,7 @@ export interface operations {
             };
         };
     };
-    add_3: {
+    add_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -9234,7 +9441,7 @@ export interface operations {
             };
         };
     };
-    remove_4: {
+    remove_5: {
         parameters: {
             query?: never;
             header?: never;
@@ -9399,6 +9606,54 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    all_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DirectoriesView"];
+                };
+            };
+        };
+    };
+    add_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DirectoryForm"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DirectoryView"];
+                };
             };
         };
     };
@@ -9716,7 +9971,7 @@ export interface operations {
             };
         };
     };
-    all_5: {
+    all_6: {
         parameters: {
             query?: never;
             header?: never;
@@ -11828,7 +12083,7 @@ export interface operations {
             };
         };
     };
-    all_4: {
+    all_5: {
         parameters: {
             query?: never;
             header?: never;
@@ -11899,7 +12154,7 @@ export interface operations {
             };
         };
     };
-    all_3: {
+    all_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -12460,7 +12715,7 @@ export interface operations {
             };
         };
     };
-    all_2: {
+    all_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -12500,7 +12755,7 @@ export interface operations {
             };
         };
     };
-    remove_3: {
+    remove_4: {
         parameters: {
             query: {
                 version: number;

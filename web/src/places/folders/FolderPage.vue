@@ -13,6 +13,7 @@ import { day, exact, size } from '../../say'
 import { useSession } from '../../session'
 import ChangeFolder from './ChangeFolder.vue'
 import FolderAccess from './FolderAccess.vue'
+import DirectoriesHere from './DirectoriesHere.vue'
 import HappensHere from './HappensHere.vue'
 import DropPanel from './DropPanel.vue'
 import MoveFiles from './MoveFiles.vue'
@@ -49,6 +50,7 @@ const sending = ref(false)
 const moving = ref(false)
 const ruling = ref(false)
 const opening = ref(false)
+const watching = ref(false)
 
 onMounted(load)
 /** This folder and those it lies in, whose names stand in its path. */
@@ -120,6 +122,16 @@ function take(files: File[]) {
         </button>
         <button v-if="session.controls" class="act" type="button" :aria-expanded="opening" @click="opening = !opening">Who sees it</button>
         <button v-if="session.controls" class="act" type="button" @click="making = !making">New folder</button>
+        <button
+          v-if="session.controls && here.mayDrop"
+          class="act"
+          type="button"
+          :aria-expanded="watching"
+          data-test="from-directory"
+          @click="watching = !watching"
+        >
+          From a directory
+        </button>
         <button v-if="here.mayDrop && files.length" class="act" type="button" :aria-expanded="numbering" @click="numbering = !numbering">
           Number files
         </button>
@@ -187,6 +199,15 @@ function take(files: File[]) {
           Have rules stand here
         </button>
       </p>
+
+      <DirectoriesHere
+        v-if="session.controls && here.mayDrop"
+        :key="`directories ${id}`"
+        :folder="here.folder"
+        :setting="watching"
+        @done="watching = false"
+        @taken="load"
+      />
 
       <DropPanel
         v-if="dropped.length"

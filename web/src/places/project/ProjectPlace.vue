@@ -4,6 +4,7 @@ import { useSession } from '../../session'
 import Connections from './Connections.vue'
 import Converters from './Converters.vue'
 import DecisionCodes from './DecisionCodes.vue'
+import DirectoriesSheet from './DirectoriesSheet.vue'
 import FieldsSheet from './FieldsSheet.vue'
 import SignInSheet from './SignInSheet.vue'
 import SequencesSheet from './SequencesSheet.vue'
@@ -18,6 +19,7 @@ const parts = [
   { key: 'decisions', word: 'Decision codes' },
   { key: 'days', word: 'Working days' },
   { key: 'sign-in', word: 'Sign-in' },
+  ...(session.controls ? [{ key: 'directories', word: 'Directories' }] : []),
   ...(session.me?.administrator ? [{ key: 'connections', word: 'Connections' }] : []),
 ] as const
 const at = ref<string>('fields')
@@ -49,6 +51,7 @@ const at = ref<string>('fields')
     <DecisionCodes v-else-if="at === 'decisions'" :key="session.project?.version" />
     <WorkingDaysSheet v-else-if="at === 'days'" :key="session.project?.version" />
     <SignInSheet v-else-if="at === 'sign-in'" :key="session.project?.version" />
+    <DirectoriesSheet v-else-if="at === 'directories'" />
     <template v-else>
       <Connections />
       <Converters />

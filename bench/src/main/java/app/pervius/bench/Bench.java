@@ -39,6 +39,8 @@ public final class Bench {
         parts.put("crowded", new Crowded(scale));
         parts.put("compare", new CompareTime(scale));
         parts.put("reading", new ReadingTime(scale));
+        parts.put("copies", new CopyRate(scale));
+        parts.put("directories", new DirectoryRate(scale));
         List<String> wanted = arguments.length > 1 ? List.of(arguments).subList(1, arguments.length) : List.copyOf(parts.keySet());
         for (String name : wanted) {
             if (!parts.containsKey(name)) {

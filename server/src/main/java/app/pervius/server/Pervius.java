@@ -166,7 +166,15 @@ public class Pervius {
             } catch (IOException e) {
                 return refuse("The demo's data in " + data + " cannot be made anew: " + e.getMessage() + ".");
             }
-            int started = start(data, "127.0.0.1", Map.of("spring.profiles.active", "demo"));
+            Path directories = data.resolve("directories").toAbsolutePath();
+            try {
+                Files.createDirectories(directories.resolve("site scanner"));
+                Files.createDirectories(directories.resolve("taken"));
+            } catch (IOException e) {
+                return refuse("The demo's directories cannot be made: " + e.getMessage() + ".");
+            }
+            int started = start(data, "127.0.0.1", Map.of("spring.profiles.active", "demo", "pervius.directories.below",
+                    directories.toString()));
             if (onlyMake && started == 0) {
                 finish();
             }

@@ -13,6 +13,7 @@ import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
 import java.net.ServerSocket;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -32,6 +33,8 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 
@@ -39,6 +42,7 @@ import tools.jackson.databind.JsonNode;
  * The whole server is killed at each named point and started again on what is left; afterwards nothing is lost, nothing is
  * there twice, and the check finds everything whole. One installation lives through all of it.
  */
+@Execution(ExecutionMode.CONCURRENT)
 class CrashTest {
 
     private static final int MINUTES_TO_START = 2;
@@ -46,6 +50,8 @@ class CrashTest {
 
     @TempDir
     Path data;
+    @TempDir
+    Path directories;
     private final GreenMail mail = new GreenMail(new ServerSetup(0, "127.0.0.1", ServerSetup.PROTOCOL_SMTP));
     private Process server;
     private String address = "";
@@ -85,7 +91,37 @@ class CrashTest {
         theSecondHasTakenItsPlace(number, revised);
         everyMailCameOnceByItsId();
         killedWhileWhatHasGatheredIsTold();
+        killedWhileFilesAreTakenFromADirectory();
         killedAtARandomMomentUnderLoad();
+    }
+
+    /** Files were put into a directory, and the process is gone between taking one and moving it away. */
+    private void killedWhileFilesAreTakenFromADirectory() throws Exception {
+        server.destroyForcibly().waitFor();
+        start(CrashPoint.TAKEN_FROM_DIRECTORY, 2);
+        Path in = Files.createDirectory(directories.resolve("in"));
+        Path taken = Files.createDirectory(directories.resolve("taken"));
+        List<String> names = List.of("Scan 1.pdf", "Scan 2.pdf", "Scan 3.pdf");
+        for (String name : names) {
+            Files.write(in.resolve(name), Client.content(name));
+        }
+        Client me = author();
+        me.post("/api/projects/" + me.project() + "/directories", Map.of("folder", me.folder(FOLDER), "path", in.toString(), "everySeconds",
+                1, "restSeconds", 0, "moveTo", taken.toString(), "author", me.person(), "authors", List.of(), "quietSeconds", 1,
+                "switchedOn", true, "version", 0)).must(201);
+        killed();
+        assertThat(in).isNotEmptyDirectory();
+        start(null, 1);
+        Client again = author();
+        String arrived = "/api/projects/" + again.project() + "/passages?which=ALL";
+        List<String> all = Client.until(() -> again.get(arrived).must(200).body().get("items").valueStream()
+                .map(row -> row.get("passage").get("names").get("originalName").asString()).filter(name -> name.startsWith("Scan"))
+                .toList(),
+                found -> found.size() >= names.size());
+        assertThat(all).as("each once").containsExactlyInAnyOrderElementsOf(names);
+        assertThat(in).isEmptyDirectory();
+        assertThat(taken.toFile().list()).containsExactlyInAnyOrder(names.toArray(String[]::new));
+        whole();
     }
 
     /** The one message of what has gathered is made, and the process is gone before that is kept; it is made again, once. */
@@ -339,7 +375,8 @@ class CrashTest {
         }
         command.addAll(List.of("-cp", System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")),
                 "app.pervius.server.Pervius",
-                "serve", "--data", data.toString(), "--port", String.valueOf(port), "--mail", "127.0.0.1:" + mail.getSmtp().getPort()));
+                "serve", "--directories-below", directories.toString(), "--data", data.toString(), "--port", String.valueOf(port),
+                        "--mail", "127.0.0.1:" + mail.getSmtp().getPort()));
         server = new ProcessBuilder(command).redirectErrorStream(true).start();
         BlockingQueue<String> said = new ArrayBlockingQueue<>(1);
         Thread.ofPlatform().daemon().start(() -> listen(server, said));

@@ -241,6 +241,7 @@ class AccessTableTest {
         LinesOfRecords.numberLines(project, folder);
         LinesOfRecords.documentLines(project, mirela, waiting);
         LinesOfRecords.packageLines(project, folder);
+        LinesOfRecords.directoryLines(project, folder);
         line("GET /api/converters", who -> who.get("/api/converters"), "1 3 3 3 3 3 y");
         line("GET /api/connections", who -> who.get("/api/connections"), "1 3 3 3 3 3 y");
         line("PUT /api/connections/{name}", who -> who.put("/api/connections/x", Map.of("address", "no address")), "1 3 3 3 3 3 y");

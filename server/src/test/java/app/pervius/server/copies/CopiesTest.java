@@ -9,6 +9,7 @@ import app.pervius.server.Running.App;
 import app.pervius.server.integrity.Integrity;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -16,6 +17,8 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.poi.xwpf.usermodel.XWPFDocument;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -59,6 +62,16 @@ class CopiesTest {
             document.write(docx);
         }
         return docx.toByteArray();
+    }
+
+    private static byte[] pdf() {
+        try (PDDocument document = new PDDocument(); ByteArrayOutputStream out = new ByteArrayOutputStream()) {
+            document.addPage(new PDPage());
+            document.save(out);
+            return out.toByteArray();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     private static JsonNode passage(Client who, long id) {
@@ -134,7 +147,7 @@ class CopiesTest {
 
         JsonNode drawing = site.settled(hand(site, folder, Map.of("plan.dwg", "AC1032 lines".getBytes(StandardCharsets.UTF_8)))).getFirst();
         assertThat(drawing.get("at").get("stop").get("reason").asString()).contains("Nothing here makes a PDF of “plan.dwg”");
-        hand(site, folder, Map.of("plan.pdf", Client.content("plan.pdf")));
+        hand(site, folder, Map.of("plan.pdf", pdf()));
         assertThat(Client.until(() -> passage(mirela, drawing.get("id").asLong()), p -> p.get("at").get("station").asString()
                 .equals("REVIEW")).get("files")).as("its PDF was handed in").hasSize(2);
         Map<String, Object> form = new HashMap<>(RuleForms.with(RuleForms.asProject("Drawings copied", mirela.folder(folder)), "prepare",

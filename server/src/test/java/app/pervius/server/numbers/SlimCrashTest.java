@@ -20,6 +20,8 @@ import java.util.Set;
 import java.util.concurrent.locks.LockSupport;
 import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -27,6 +29,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  * Fifty times the process that stores, numbers, journals and answers is killed at a random moment under load. Whatever it
  * answered is there with its bytes; of what it had not answered yet, each transaction is there as a whole or not at all.
  */
+@Execution(ExecutionMode.CONCURRENT)
 class SlimCrashTest {
 
     private static final int ROUNDS = Integer.getInteger("pervius.slim.rounds", 20);

@@ -8,7 +8,7 @@ const rule = {
   on: true,
   editionInForce: 2,
   inForce: { kind: 'HANDLING', name: 'Track drawings', description: '', places: [], conditions: [], stations: {} },
-  words: { where: 'Work in progress', which: [], identify: [], number: [], review: [], issue: [], tell: [] },
+  words: { where: 'Work in progress', which: [], identify: [], number: [], prepare: [], review: [], issue: [], tell: [] },
   findings: [],
   fitted: 3,
   version: 1,
@@ -61,7 +61,7 @@ describe('a row of the rule sheet', () => {
   })
 
   it('lets step back what says the same as the project, and not what is its own', () => {
-    const says = { identify: ['Looks for a number.'], number: [], review: ['On route A.'], issue: [], tell: [], which: [] }
+    const says = { identify: ['Looks for a number.'], number: [], prepare: [], review: ['On route A.'], issue: [], tell: [], which: [] }
     const words = { ...rule.words, identify: ['Looks for a number.'], review: ['On route B.'] }
     const its = row({ rule: { ...rule, words }, says })
     const cell = (column: string) => its.get(`td[data-is=${column}] .cell`).classes()

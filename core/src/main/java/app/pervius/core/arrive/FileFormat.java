@@ -19,7 +19,8 @@ public enum FileFormat {
             Map.entry("ifc", MODEL), Map.entry("ifczip", MODEL),
             Map.entry("docx", OFFICE), Map.entry("doc", OFFICE), Map.entry("xlsx", OFFICE), Map.entry("xls", OFFICE),
             Map.entry("pptx", OFFICE), Map.entry("ppt", OFFICE), Map.entry("odt", OFFICE), Map.entry("ods", OFFICE),
-            Map.entry("odp", OFFICE), Map.entry("docm", OFFICE), Map.entry("xlsm", OFFICE), Map.entry("pptm", OFFICE), Map.entry("rtf", OFFICE),
+            Map.entry("odp", OFFICE), Map.entry("docm", OFFICE), Map.entry("xlsm", OFFICE), Map.entry("pptm", OFFICE),
+            Map.entry("rtf", OFFICE),
             Map.entry("png", IMAGE), Map.entry("jpg", IMAGE), Map.entry("jpeg", IMAGE), Map.entry("tif", IMAGE), Map.entry("tiff", IMAGE),
             Map.entry("txt", TEXT), Map.entry("csv", TEXT), Map.entry("md", TEXT), Map.entry("log", TEXT),
             Map.entry("zip", PACKAGE));

@@ -35,6 +35,12 @@ export function since(iso: string, now = new Date()): string {
   return `${Math.round(minutes / 1440)} days`
 }
 
+/** How long ago something was: "just now", "5 min ago". */
+export function ago(iso: string, now = new Date()): string {
+  const time = since(iso, now)
+  return time === 'just now' ? time : `${time} ago`
+}
+
 /** The days of the project on the screens that nobody works: week days, 0 for Sunday, and dates as `2026-05-14`. */
 let off = { weekDays: new Set([0, 6]), dates: new Set<string>() }
 const WEEK = ['SUNDAY', 'MONDAY', 'TUESDAY', 'WEDNESDAY', 'THURSDAY', 'FRIDAY', 'SATURDAY']

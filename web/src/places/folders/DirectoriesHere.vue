@@ -5,7 +5,7 @@ import { api, data, type Folder, type Schemas } from '../../api/client'
 import { useLoaded } from '../../load'
 import { must } from '../../parts/must'
 import Trouble from '../../parts/Trouble.vue'
-import { count, exact, since } from '../../say'
+import { ago, count, exact } from '../../say'
 import { useSession } from '../../session'
 import DirectoryForm from './DirectoryForm.vue'
 
@@ -44,7 +44,7 @@ function saved() {
         <div class="row">
           <span>From</span> <strong class="mono path">{{ d.form.path }}</strong>
           <span v-if="!d.form.switchedOn" class="quiet">switched off</span>
-          <span v-else-if="d.lastLooked" class="quiet" :title="exact(d.lastLooked)">looked at {{ since(d.lastLooked) }} ago</span>
+          <span v-else-if="d.lastLooked" class="quiet" :title="exact(d.lastLooked)">looked at {{ ago(d.lastLooked) }}</span>
           <span v-else class="quiet">not looked at yet</span>
           <span class="quiet">{{ count(d.taken, 'file taken', 'files taken') }}</span>
           <span v-if="d.waiting">{{ count(d.waiting, 'is', 'are') }} not complete yet</span>

@@ -14,6 +14,7 @@ const STATIONS = [
   { key: 'which', word: 'Arrive' },
   { key: 'identify', word: 'Identify' },
   { key: 'number', word: 'Number' },
+  { key: 'prepare', word: 'Prepare' },
   { key: 'review', word: 'Review' },
   { key: 'issue', word: 'Issue' },
   { key: 'tell', word: 'Tell' },

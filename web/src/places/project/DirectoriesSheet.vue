@@ -4,7 +4,7 @@ import { api, data } from '../../api/client'
 import { useLoaded } from '../../load'
 import { must } from '../../parts/must'
 import Trouble from '../../parts/Trouble.vue'
-import { exact, since } from '../../say'
+import { ago, exact } from '../../say'
 import { useSession } from '../../session'
 
 /** Every directory of the server from which files are taken into this project, and how it stands; each is set in its folder. */
@@ -43,7 +43,7 @@ onMounted(all.load)
           <td>
             <span v-if="!d.form.switchedOn" class="quiet">switched off</span>
             <span v-else-if="d.fault" class="error">{{ d.fault }}</span>
-            <span v-else-if="d.lastLooked" :title="exact(d.lastLooked)">{{ since(d.lastLooked) }} ago</span>
+            <span v-else-if="d.lastLooked" :title="exact(d.lastLooked)">{{ ago(d.lastLooked) }}</span>
             <span v-else class="quiet">not yet</span>
           </td>
           <td class="mono">{{ d.taken }}</td>

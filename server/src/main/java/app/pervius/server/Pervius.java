@@ -170,6 +170,7 @@ public class Pervius {
             try {
                 Files.createDirectories(directories.resolve("site scanner"));
                 Files.createDirectories(directories.resolve("taken"));
+                DataDirectory.closeToOthers(data);
             } catch (IOException e) {
                 return refuse("The demo's directories cannot be made: " + e.getMessage() + ".");
             }

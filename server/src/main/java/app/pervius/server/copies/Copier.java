@@ -19,6 +19,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.Semaphore;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.apache.pdfbox.Loader;
@@ -43,12 +44,14 @@ class Copier implements Channel {
     private static final long LARGEST_COPY = 1L << 30;
     private static final long MOST_TEMPORARY = 500_000_000;
     private static final int LONGEST_WORDS = 1_000;
+    private static final int PROCESSORS = Runtime.getRuntime().availableProcessors();
 
     private final Copies copies;
     private final Converters converters;
     private final ContentStore store;
     private final Waiting waiting;
     private final Path runs;
+    private final Semaphore processors = new Semaphore(PROCESSORS);
 
     Copier(Copies copies, Converters converters, ContentStore store, Waiting waiting, DataDirectory data) throws IOException {
         this.copies = copies;
@@ -72,9 +75,10 @@ class Copier implements Channel {
         return 1;
     }
 
+    /** More than are made at a time: while one waits for the disk, others are made. */
     @Override
     public int sideBySide() {
-        return Runtime.getRuntime().availableProcessors();
+        return 3 * PROCESSORS;
     }
 
     @Override
@@ -106,9 +110,16 @@ class Copier implements Channel {
         Path directory = null;
         try {
             directory = Files.createTempDirectory(runs, "run");
-            Converter.Converted converted = converter.get().convert(new Converter.Job(store.path(wanted.hash()),
-                    Converters.ending(wanted.name()), directory));
-            int pages = pages(converted.pdf());
+            Converter.Job job = new Converter.Job(store.path(wanted.hash()), Converters.ending(wanted.name()), directory);
+            Converter.Converted converted;
+            int pages;
+            processors.acquireUninterruptibly();
+            try {
+                converted = converter.get().convert(job);
+                pages = pages(converted.pdf());
+            } finally {
+                processors.release();
+            }
             ContentStore.Kept kept;
             try (InputStream pdf = Files.newInputStream(converted.pdf())) {
                 kept = store.keep(pdf, LARGEST_COPY);

@@ -77,7 +77,8 @@ class DirectoryBook {
     private Map<Long, Map<String, Long>> authors() {
         Map<Long, Map<String, Long>> all = new HashMap<>();
         jdbc.sql("select directory_id, subdirectory, person_id from directory_author order by subdirectory").query((row, n) ->
-                all.computeIfAbsent(row.getLong(1), k -> new LinkedHashMap<>()).put(row.getString(2), row.getLong(3))).list();
+                all.computeIfAbsent(row.getLong("directory_id"), k -> new LinkedHashMap<>()).put(row.getString("subdirectory"),
+                        row.getLong("person_id"))).list();
         return all;
     }
 
@@ -164,7 +165,8 @@ class DirectoryBook {
     @Transactional(readOnly = true)
     List<Open> open(long directory) {
         return jdbc.sql("select author_id, submission_id, last_taken from directory_open where directory_id = ?").param(directory)
-                .query((row, n) -> new Open(row.getLong(1), row.getLong(2), row.getObject(3, OffsetDateTime.class).toInstant())).list();
+                .query((row, n) -> new Open(row.getLong("author_id"), row.getLong("submission_id"),
+                        row.getObject("last_taken", OffsetDateTime.class).toInstant())).list();
     }
 
     void closed(long directory, Open open) {

@@ -2,6 +2,7 @@ package app.pervius.server.directories;
 
 import app.pervius.server.due.Due;
 import app.pervius.server.due.Look;
+import jakarta.annotation.PreDestroy;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -31,7 +32,7 @@ class DirectoryLook implements Look {
     static final String KEY = "directories";
     private static final Logger LOG = LoggerFactory.getLogger(DirectoryLook.class);
     private static final Duration EVERY = Duration.ofSeconds(20);
-    /** How long one look is waited for before the others go on without it. */
+    /** How long looks are waited for before what comes next goes on without them. */
     private static final Duration PATIENCE = Duration.ofSeconds(10);
 
     private final DirectoryBook book;
@@ -71,13 +72,14 @@ class DirectoryLook implements Look {
                 begun.add(begin(directory));
             }
         }
-        begun.forEach(DirectoryLook::await);
+        long end = System.nanoTime() + PATIENCE.toNanos();
+        begun.forEach(look -> await(look, end));
         all.stream().map(taking::next).filter(Objects::nonNull).min(Comparator.naturalOrder()).ifPresent(next -> due.by(KEY, next));
     }
 
     /** Looks at one at once, whatever it says of how often, and waits for that for a while. */
     void now(Directory directory) {
-        await(begin(directory));
+        await(begin(directory), System.nanoTime() + PATIENCE.toNanos());
     }
 
     private Future<?> begin(Directory directory) {
@@ -85,9 +87,9 @@ class DirectoryLook implements Look {
                 : lookers.submit(() -> taking.look(directory))));
     }
 
-    private static void await(Future<?> look) {
+    private static void await(Future<?> look, long end) {
         try {
-            look.get(PATIENCE.toMillis(), TimeUnit.MILLISECONDS);
+            look.get(Math.max(0, end - System.nanoTime()), TimeUnit.NANOSECONDS);
         } catch (TimeoutException e) {
             LOG.info("a directory takes long to look at; the others go on");
         } catch (ExecutionException e) {
@@ -97,9 +99,9 @@ class DirectoryLook implements Look {
         }
     }
 
-    /** Whether it is being looked at now. */
-    boolean underWay(long directory) {
-        Future<?> look = underWay.get(directory);
-        return look != null && !look.isDone();
+    /** No more begin; one that is under way may be in the database and is not interrupted. */
+    @PreDestroy
+    void close() {
+        lookers.shutdown();
     }
 }

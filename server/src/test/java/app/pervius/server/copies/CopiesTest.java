@@ -185,7 +185,7 @@ class CopiesTest {
     @Test
     void whatWaitedWhenPerviusWasEndedIsMadeOnceItRunsAgain(@TempDir Path data) throws IOException {
         long id;
-        try (App app = Running.startOn(data, "demo", Map.of("pervius.copies.longest", "0s"))) {
+        try (App app = Running.startOn(data, "demo", Map.of("pervius.copies.longest", "1s"))) {
             String folder = folder(app, "Killed", Map.of("copy", "NEEDED"));
             Client site = app.as("Marisol Quintavalle");
             long submission = hand(site, folder, Map.of("spec.docx", docx("Made later")));

@@ -6,12 +6,14 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /** Texts, sheets and slides through LibreOffice without a screen, where that is installed. Macros never run and links are not followed. */
 public final class OfficeConverter implements Converter {
 
     private static final List<String> ENDINGS = List.of("docx", "docm", "doc", "rtf", "odt", "xlsx", "xlsm", "xls", "ods", "pptx", "pptm",
             "ppt", "odp");
+    private static final String PROFILE = "profile";
     /** Of what belongs together in one place: how strict it is with what files bring along. */
     private static final String STRICT = """
             <?xml version="1.0" encoding="UTF-8"?>
@@ -33,6 +35,8 @@ public final class OfficeConverter implements Converter {
     private final Optional<String> called = program.flatMap(p -> Program.version(p, "--version"))
             .map(version -> version.split(" ").length > 1 ? "LibreOffice " + version.split(" ")[1] : version);
     private final Program.Limits limits;
+
+    private @Nullable Path begun;
 
     public OfficeConverter(Program.Limits limits) {
         this.limits = limits;
@@ -61,13 +65,39 @@ public final class OfficeConverter implements Converter {
 
     @Override
     public Converted convert(Job job) throws IOException, CannotConvert {
-        Path profile = Files.createDirectories(job.directory().resolve("profile/user"));
-        Files.writeString(profile.resolve("registrymodifications.xcu"), STRICT);
+        copy(beginning(), job.directory().resolve(PROFILE));
         Path in = Files.copy(job.source(), job.directory().resolve("in." + job.ending()));
-        Path out = Files.createDirectory(job.directory().resolve("out"));
+        return converted(in, job.directory());
+    }
+
+    /**
+     * A profile that has been used once, for a text of ours: making one takes a while. Every run gets a copy of it, so that nothing a file
+     * does to its own is there for the next.
+     */
+    private synchronized Path beginning() throws IOException, CannotConvert {
+        if (begun == null || !Files.isDirectory(begun.resolve(PROFILE))) {
+            Path directory = Files.createTempDirectory("pervius-office");
+            Path user = Files.createDirectories(directory.resolve(PROFILE).resolve("user"));
+            Files.writeString(user.resolve("registrymodifications.xcu"), STRICT);
+            converted(Files.writeString(directory.resolve("in.txt"), "Pervius"), directory);
+            begun = directory;
+        }
+        return begun.resolve(PROFILE);
+    }
+
+    private static void copy(Path from, Path to) throws IOException {
+        try (Stream<Path> all = Files.walk(from)) {
+            for (Path path : all.toList()) {
+                Files.copy(path, to.resolve(from.relativize(path).toString()));
+            }
+        }
+    }
+
+    private Converted converted(Path in, Path directory) throws IOException, CannotConvert {
+        Path out = Files.createDirectory(directory.resolve("out"));
         Program.Ran ran = Program.run(List.of(program.orElseThrow().toString(), "-env:UserInstallation="
-                + job.directory().resolve("profile").toUri(), "--headless", "--norestore", "--nolockcheck", "--nodefault", "--convert-to",
-                "pdf", "--outdir", out.toString(), in.toString()), job.directory(), limits);
+                + directory.resolve(PROFILE).toUri(), "--headless", "--norestore", "--nolockcheck", "--nodefault", "--convert-to",
+                "pdf", "--outdir", out.toString(), in.toString()), directory, limits);
         try (Stream<Path> made = Files.list(out)) {
             return new Converted(made.findFirst().orElseThrow(() -> new CannotConvert(ran.said().contains("could not be loaded")
                     ? "LibreOffice cannot read it: it is damaged, locked with a password, or something else than its name says."

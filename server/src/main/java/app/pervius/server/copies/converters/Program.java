@@ -51,7 +51,8 @@ public final class Program {
     private static final int LONGEST_WORDS = 1_000;
     /** 128 and the number of the signal that cannot be caught. */
     private static final int KILLED = 137;
-    private static final long LOOK_EVERY_MS = 100;
+    private static final int LEAST_PROCESSOR_SECONDS = 10;
+    private static final long LOOK_EVERY_MS = 250;
     private static final String SAID = "said.txt";
     private static final Duration PROBE = Duration.ofSeconds(10);
     /** How the system takes network and other processes away, where it can: the first that works. */
@@ -137,7 +138,7 @@ public final class Program {
         all.addAll(Here.APART_HERE);
         if (Here.LIMITED) {
             all.addAll(List.of("prlimit", "--core=0", "--as=" + limits.memory(), "--fsize=" + limits.output(), "--cpu="
-                    + 2 * limits.time().toSeconds(), "--"));
+                    + (2 * limits.time().toSeconds() + LEAST_PROCESSOR_SECONDS), "--"));
         }
         all.addAll(command);
         return all;

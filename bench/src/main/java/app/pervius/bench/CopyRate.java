@@ -29,7 +29,7 @@ import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 import org.apache.poi.xwpf.usermodel.XWPFDocument;
 
 /**
- * (p) readable copies, from the closing of a drop until the last is there, beside the bare library, or LibreOffice with a warm profile,
+ * (q) readable copies, from the closing of a drop until the last is there, beside the bare library, or LibreOffice with a warm profile,
  * called in a loop by as many threads as there are processors.
  */
 final class CopyRate implements Bench.Part {
@@ -86,7 +86,7 @@ final class CopyRate implements Bench.Part {
             ours += drop(site, ines, ending, count, sort);
             its += floor(count, sort, bare);
         }
-        return Measure.atLeast("p", what, ROUNDS * count / ours, floorIs, ROUNDS * count / its, target);
+        return Measure.atLeast("q", what, ROUNDS * count / ours, floorIs, ROUNDS * count / its, target);
     }
 
     private double drop(Site site, Person ines, String ending, int count, Sort sort) throws IOException {

@@ -11,7 +11,7 @@ import java.util.Random;
 import java.util.concurrent.locks.LockSupport;
 import tools.jackson.databind.JsonNode;
 
-/** (q) a directory with files of 200 KB taken in, beside uploads of as many; and how soon a file at rest is taken. */
+/** (r) a directory with files of 200 KB taken in, beside uploads of as many; and how soon a file at rest is taken. */
 final class DirectoryRate implements Bench.Part {
 
     private static final int SIZE = 200_000;
@@ -65,9 +65,9 @@ final class DirectoryRate implements Bench.Part {
                 awaitEmpty(in);
                 longest = Math.max(longest, (System.nanoTime() - put) / 1e9);
             }
-            return List.of(Measure.atLeast("q", "files of 200 KB taken from a directory per second", 1 / taken, "uploads from 8 clients",
+            return List.of(Measure.atLeast("r", "files of 200 KB taken from a directory per second", 1 / taken, "uploads from 8 clients",
                     uploads.files() / uploaded, 0.6),
-                    Measure.within("q", "seconds until a file at rest is taken, longest of " + SOON + ", looked at every " + EVERY, longest,
+                    Measure.within("r", "seconds until a file at rest is taken, longest of " + SOON + ", looked at every " + EVERY, longest,
                             EVERY + 1));
         } finally {
             Site.delete(root);

@@ -11,6 +11,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
@@ -112,7 +113,7 @@ class TakingFiles {
             }
             for (Directory.Place place : directory.places()) {
                 Path at = root.resolve(place.subdirectory());
-                if (Files.isDirectory(at)) {
+                if (Files.isDirectory(at, LinkOption.NOFOLLOW_LINKS)) {
                     waiting += take(directory, place, lies.look(at, directory.complete(), System.nanoTime()), noted);
                 }
             }
@@ -131,19 +132,17 @@ class TakingFiles {
         int waiting = now.waiting();
         for (Lying.Seen seen : now.ready()) {
             DirectoryBook.Noted before = noted.get(below(place, seen));
-            if (before != null && same(before, seen)) {
-                if (before.state() == DirectoryBook.State.TAKEN) {
-                    taken.add(seen);
-                }
-            } else {
-                Optional<String> why = seen.fault().or(() -> intake.refusal(seen.name(), seen.size()));
-                if (why.isPresent()) {
+            Optional<String> why = seen.fault().or(() -> intake.refusal(seen.name(), seen.size()));
+            if (before != null && same(before, seen) && before.state() == DirectoryBook.State.TAKEN) {
+                taken.add(seen);
+            } else if (why.isPresent()) {
+                if (before == null || !same(before, seen) || !before.why().equals(why)) {
                     refuse(directory, place.subdirectory(), seen, why.get());
-                } else if (one(directory, place, seen)) {
-                    taken.add(seen);
-                } else {
-                    waiting++;
                 }
+            } else if (one(directory, place, seen)) {
+                taken.add(seen);
+            } else {
+                waiting++;
             }
             if (taken.size() == TOGETHER) {
                 putAway(directory, place, taken);
@@ -167,21 +166,22 @@ class TakingFiles {
                     new FileName(seen.name()), seen.size(), new TakingIn.Coming() {
                         @Override
                         public InputStream bytes() throws IOException {
-                            return Files.newInputStream(seen.path());
+                            // A link that has come into its place since it was looked at leads nowhere either.
+                            return Files.newInputStream(seen.path(), LinkOption.NOFOLLOW_LINKS);
                         }
 
                         @Override
                         public boolean unchanged() throws IOException {
                             return Lying.Seen.of(seen.path()).filter(now -> !now.differs(seen)).isPresent();
                         }
-                    }, () -> book.taken(directory.id(), new DirectoryBook.Noted(below(place, seen), seen.size(), seen.modified(),
-                            DirectoryBook.State.TAKEN, Optional.empty())));
-            submission.ifPresent(id -> {
-                if (!open.equals(submission)) {
-                    open.ifPresent(closing::close);
-                }
-                book.open(directory.id(), place.author(), id);
-            });
+                    }, id -> {
+                        book.taken(directory.id(), new DirectoryBook.Noted(below(place, seen), seen.size(), seen.modified(),
+                                DirectoryBook.State.TAKEN, Optional.empty()));
+                        book.open(directory.id(), place.author(), id);
+                    });
+            if (submission.isPresent() && !open.equals(submission)) {
+                open.ifPresent(closing::close);
+            }
             CrashPoint.TAKEN_FROM_DIRECTORY.reached();
             return submission.isPresent();
         } catch (IOException gone) {
@@ -251,7 +251,7 @@ class TakingFiles {
 
     /** What was noted of a file that is not there any more is forgotten. */
     private void forgetWhatIsGone(Directory directory, Path root, Map<String, DirectoryBook.Noted> noted) {
-        noted.keySet().stream().filter(path -> Files.notExists(root.resolve(path), java.nio.file.LinkOption.NOFOLLOW_LINKS))
+        noted.keySet().stream().filter(path -> Files.notExists(root.resolve(path), LinkOption.NOFOLLOW_LINKS))
                 .forEach(path -> book.forget(directory.id(), path));
     }
 

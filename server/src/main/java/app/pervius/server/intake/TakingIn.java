@@ -8,6 +8,7 @@ import java.io.InputStream;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.LongConsumer;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -45,13 +46,14 @@ public class TakingIn {
     }
 
     /**
-     * Takes one file in, with its bytes on the disk when this returns and its row in a transaction with {@code also}.
+     * Takes one file in, with its bytes on the disk when this returns and its row in a transaction with {@code also}, which is told the
+     * submission.
      *
      * @param open the submission it comes with; one that has been closed meanwhile, or has a file of this name, or none is begun anew
      * @return the submission it came with; empty where it was changed while it was read, so that nothing was kept of it
      */
     public Optional<Long> take(Optional<Long> open, long folder, long author, String purpose, FileName name, long size, Coming file,
-            Runnable also) throws IOException {
+            LongConsumer also) throws IOException {
         Bytes.Kept kept;
         try (InputStream bytes = file.bytes()) {
             kept = incoming.keep(bytes, name.text(), size);
@@ -68,7 +70,7 @@ public class TakingIn {
             int position = files.findBySubmissionIdAndNameKey(submission, name.key()).map(f -> f.position)
                     .orElseGet(() -> announcing.add(submission, announced));
             receiving.note(submission, position, kept);
-            also.run();
+            also.accept(submission);
             return submission;
         })));
         incoming.lookSoon(kept);

@@ -142,7 +142,11 @@ class DirectoriesTest {
         Client mirela = app.as("Mirela Draganova");
         Map<String, Object> form = form(app, "By subdirectory");
         form.remove("author");
-        form.put("authors", List.of(Map.of("subdirectory", "marisol", "person", person(mirela, "Marisol Quintavalle"))));
+        long marisol = person(mirela, "Marisol Quintavalle");
+        form.put("authors", List.of(Map.of("subdirectory", "marisol", "person", marisol), Map.of("subdirectory", "elsewhere", "person",
+                marisol)));
+        Files.writeString(Files.createDirectory(root.resolve("outside")).resolve("not meant.pdf"), "%PDF-1.4 somewhere else");
+        Files.createSymbolicLink(root.resolve("in/elsewhere"), root.resolve("outside"));
         JsonNode directory = set(app, form);
         put("marisol/Hers.pdf");
         put("nobody/Whose.pdf");
@@ -154,6 +158,7 @@ class DirectoriesTest {
         assertThat(names(root.resolve("taken/marisol"))).containsExactly("Hers.pdf");
         assertThat(names(root.resolve("in/nobody"))).containsExactly("Whose.pdf");
         assertThat(arrived(mirela, ((Number) form.get("folder")).longValue())).hasSize(1);
+        assertThat(root.resolve("outside/not meant.pdf")).as("a subdirectory that is a link").exists();
     }
 
     @Test

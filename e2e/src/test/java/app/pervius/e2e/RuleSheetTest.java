@@ -70,7 +70,7 @@ class RuleSheetTest {
             controller.leaveFields().press("u").seeNoText("the order as shown").press(Keys.ARROW_DOWN);
             controller.press("d").see(row(before.get(1) + " (copy)"));
             controller.press("u").seeNone(row(before.get(1) + " (copy)"));
-            controller.press(Keys.ARROW_RIGHT, Keys.ARROW_RIGHT, Keys.ARROW_RIGHT, Keys.ARROW_RIGHT).press(Keys.ENTER);
+            controller.press(Keys.ARROW_RIGHT, Keys.ARROW_RIGHT, Keys.ARROW_RIGHT, Keys.ARROW_RIGHT, Keys.ARROW_RIGHT).press(Keys.ENTER);
             controller.until("return document.activeElement?.closest('.station')?.classList.contains('issue')");
             controller.press(Keys.ESCAPE).seeNone(EDITOR);
         }

@@ -4,7 +4,7 @@ import { becauseOfChanges, somethingChanges } from './api/together'
 /** Something that has changed on the server; the screens ask again for what they show of it. */
 export interface Change {
   project: number
-  topic: 'FOLDER' | 'PASSAGE' | 'REVIEW' | 'COMMENT' | 'RULES' | 'NUMBERS' | 'PEOPLE' | 'MAIL' | 'TRAY'
+  topic: 'FOLDER' | 'PASSAGE' | 'REVIEW' | 'COMMENT' | 'RULES' | 'NUMBERS' | 'PEOPLE' | 'MAIL' | 'TRAY' | 'DEVICE'
   id: number
   /** Where it lies, for what lies in a folder; 0 where that is not said. */
   folder: number

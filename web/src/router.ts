@@ -55,6 +55,7 @@ export const router = createRouter({
       meta: { title: 'Document' },
     },
     { path: '/comments', component: () => import('./places/comments/CommentsPlace.vue'), meta: { title: 'Comments' } },
+    { path: '/devices', component: () => import('./places/devices/DevicesPlace.vue'), meta: { title: 'Devices' } },
     { path: '/messages', component: () => import('./places/messages/MessagesPlace.vue'), meta: { title: 'Messages' } },
     { path: '/numbers/:scheme?', component: () => import('./places/numbers/Numbers.vue'), meta: { title: 'Numbers' } },
     { path: '/packages', component: () => import('./places/packages/Packages.vue'), meta: { title: 'Packages' } },

@@ -380,7 +380,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["change_3"];
+        put: operations["change_4"];
         post?: never;
         delete: operations["takeBack"];
         options?: never;
@@ -475,7 +475,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_7"];
+        get: operations["all_8"];
         put?: never;
         post?: never;
         delete?: never;
@@ -494,7 +494,7 @@ export interface paths {
         get?: never;
         put: operations["set_2"];
         post?: never;
-        delete: operations["remove_3"];
+        delete: operations["remove_4"];
         options?: never;
         head?: never;
         patch?: never;
@@ -509,7 +509,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["test"];
+        post: operations["test_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -574,6 +574,86 @@ export interface paths {
         get: operations["waitingForMe"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/device-jobs/{id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/device-jobs/{id}/cancel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["cancel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_3"];
+        put?: never;
+        post: operations["add_5"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change_3"];
+        post?: never;
+        delete: operations["remove_3"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{id}/test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["test_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1470,7 +1550,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete: operations["remove_5"];
+        delete: operations["remove_6"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1549,6 +1629,38 @@ export interface paths {
         };
         get?: never;
         put: operations["setDecisionCodes"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/device-jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["jobs"];
+        put?: never;
+        post: operations["release_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ofProject"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1771,7 +1883,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_6"];
+        get: operations["all_7"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2955,7 +3067,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_5"];
+        get: operations["all_6"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3003,7 +3115,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_4"];
+        get: operations["all_5"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3371,7 +3483,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_3"];
+        get: operations["all_4"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3406,7 +3518,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete: operations["remove_4"];
+        delete: operations["remove_5"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3454,6 +3566,38 @@ export interface paths {
         get: operations["watched"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scanner": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["scanner"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scanner/test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["test"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3793,6 +3937,10 @@ export interface components {
         };
         Administrates: {
             administrator: boolean;
+        };
+        AgainForm: {
+            /** Format: int64 */
+            device?: number;
         };
         AnswerView: {
             /** Format: date-time */
@@ -4318,6 +4466,46 @@ export interface components {
             name: string;
             toDo: string;
         };
+        DeviceForm: {
+            address: string;
+            forEverybody: boolean;
+            loginName: string;
+            name: string;
+            password?: string;
+            switchedOn: boolean;
+            /** Format: int32 */
+            version: number;
+        };
+        DeviceSays: {
+            accepting: boolean;
+            /** Format: date-time */
+            at: string;
+            bothSides: boolean;
+            colour: boolean;
+            fault?: string;
+            holds: boolean;
+            known: components["schemas"]["PaperSize"][];
+            model: string;
+            ready: components["schemas"]["PaperSize"][];
+            reasons: string[];
+            reduces: boolean;
+            state: string;
+        };
+        DeviceView: {
+            address?: string;
+            forEverybody: boolean;
+            /** Format: int64 */
+            id: number;
+            loginName?: string;
+            mayRelease: boolean;
+            name: string;
+            /** Format: int32 */
+            open: number;
+            says?: components["schemas"]["DeviceSays"];
+            switchedOn: boolean;
+            /** Format: int32 */
+            version: number;
+        };
         Difference: {
             after: string[];
             before: string[];
@@ -4358,6 +4546,8 @@ export interface components {
             /** Format: date-time */
             lastLooked?: string;
             left: components["schemas"]["FileLeft"][];
+            /** Format: int32 */
+            leftInAll: number;
             ofNobody: string[];
             /** Format: int64 */
             taken: number;
@@ -4781,7 +4971,7 @@ export interface components {
         HaltView: {
             account: string;
             /** @enum {string} */
-            code?: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "TITLE_BLOCK_DIFFERS" | "SAME_NAME" | "CANNOT_BE_READ" | "NO_COMPANION" | "NO_COPY" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "REVIEW_STOPPED" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
+            code?: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "TITLE_BLOCK_DIFFERS" | "SAME_NAME" | "CANNOT_BE_READ" | "NO_COMPANION" | "NO_COPY" | "MALWARE" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "REVIEW_STOPPED" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
             fields: string[];
             /** @enum {string} */
             kind: "PASSED" | "WAITING" | "STOPPED" | "RETURNED" | "LEFT";
@@ -4843,6 +5033,15 @@ export interface components {
             day: string;
             name: string;
         };
+        HowForm: {
+            bothSides: boolean;
+            /** Format: int32 */
+            copies: number;
+            held: boolean;
+            media: string;
+            /** @enum {string} */
+            paper: "AS_IT_IS" | "BY_SHEET" | "REDUCED";
+        };
         IdentifyForm: {
             asks: string[];
             checks: components["schemas"]["Checks"];
@@ -4869,6 +5068,7 @@ export interface components {
         IssueForm: {
             atOnce?: components["schemas"]["PlaceForm"];
             byCode: components["schemas"]["Follows"][];
+            releases?: components["schemas"]["ReleaseTo"][];
         };
         IssuerEntry: {
             issuer: string;
@@ -4896,6 +5096,25 @@ export interface components {
         };
         Items: {
             items: number[];
+        };
+        JobView: {
+            /** Format: date-time */
+            askedAt: string;
+            askedBy?: string;
+            because: string;
+            /** Format: int64 */
+            device: number;
+            deviceName: string;
+            how: string;
+            /** Format: int64 */
+            id: number;
+            mayChange: boolean;
+            name: string;
+            /** Format: int64 */
+            passage?: number;
+            said: string;
+            /** @enum {string} */
+            state: "WAITING" | "AT_DEVICE" | "DONE" | "FAILED" | "CANCELLED";
         };
         JoinEntry: {
             /** Format: int64 */
@@ -5412,6 +5631,10 @@ export interface components {
             items: components["schemas"]["Item"][];
             next?: string;
         };
+        PageJobView: {
+            items: components["schemas"]["JobView"][];
+            next?: string;
+        };
         PageLedgerLine: {
             items: components["schemas"]["LedgerLine"][];
             next?: string;
@@ -5439,6 +5662,14 @@ export interface components {
         PageWatchedRow: {
             items: components["schemas"]["WatchedRow"][];
             next?: string;
+        };
+        PaperSize: {
+            /** Format: int32 */
+            heightMm: number;
+            key: string;
+            name: string;
+            /** Format: int32 */
+            widthMm: number;
         };
         ParentEntry: {
             /** Format: int64 */
@@ -5786,6 +6017,25 @@ export interface components {
         };
         RecoveryCodes: {
             codes: string[];
+        };
+        ReleaseForm: {
+            /** Format: int64 */
+            device: number;
+            files: number[];
+            how: components["schemas"]["HowForm"];
+            passages: number[];
+        };
+        ReleaseTo: {
+            after: number[];
+            device: string;
+            how: components["schemas"]["HowForm"];
+        };
+        Released: {
+            /** Format: int32 */
+            failed: number;
+            /** Format: int32 */
+            jobs: number;
+            why?: string;
         };
         ReopeningEntry: {
             reason: string;
@@ -6287,6 +6537,18 @@ export interface components {
             text: string;
             width?: string;
         };
+        ScannerTested: {
+            said: string;
+            works: boolean;
+        };
+        ScannerView: {
+            address?: string;
+            /** Format: int32 */
+            found: number;
+            lastWords?: string;
+            /** Format: int32 */
+            waiting: number;
+        };
         SchemeEditionView: {
             /** Format: date-time */
             at: string;
@@ -6608,7 +6870,7 @@ export interface components {
         };
         StopView: {
             /** @enum {string} */
-            code: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "TITLE_BLOCK_DIFFERS" | "SAME_NAME" | "CANNOT_BE_READ" | "NO_COMPANION" | "NO_COPY" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "REVIEW_STOPPED" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
+            code: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "TITLE_BLOCK_DIFFERS" | "SAME_NAME" | "CANNOT_BE_READ" | "NO_COMPANION" | "NO_COPY" | "MALWARE" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "REVIEW_STOPPED" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
             fields: string[];
             proposal?: string;
             reason: string;
@@ -6696,13 +6958,20 @@ export interface components {
             /** Format: int32 */
             rows: number;
         };
-        Target: components["schemas"]["TargetProject"] | components["schemas"]["TargetBack"] | components["schemas"]["TargetPlace"];
+        Target: components["schemas"]["TargetProject"] | components["schemas"]["TargetBack"] | components["schemas"]["TargetNowhere"] | components["schemas"]["TargetPlace"];
         TargetBack: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "BACK";
+        };
+        TargetNowhere: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "NOWHERE";
         };
         TargetPlace: {
             /**
@@ -6835,6 +7104,7 @@ export interface components {
             files: number;
             folder: string;
             from: string;
+            joins?: string;
             name: string;
             /** Format: int64 */
             passage?: number;
@@ -7512,7 +7782,7 @@ export interface operations {
             };
         };
     };
-    change_3: {
+    change_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -7678,7 +7948,7 @@ export interface operations {
             };
         };
     };
-    all_7: {
+    all_8: {
         parameters: {
             query?: never;
             header?: never;
@@ -7722,7 +7992,7 @@ export interface operations {
             };
         };
     };
-    remove_3: {
+    remove_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -7742,7 +8012,7 @@ export interface operations {
             };
         };
     };
-    test: {
+    test_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -7881,6 +8151,166 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReviewView"][];
+                };
+            };
+        };
+    };
+    again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AgainForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+        };
+    };
+    cancel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+        };
+    };
+    all_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceView"][];
+                };
+            };
+        };
+    };
+    add_5: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceForm"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceView"];
+                };
+            };
+        };
+    };
+    change_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceView"];
+                };
+            };
+        };
+    };
+    remove_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    test_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceView"];
                 };
             };
         };
@@ -9441,7 +9871,7 @@ export interface operations {
             };
         };
     };
-    remove_5: {
+    remove_6: {
         parameters: {
             query?: never;
             header?: never;
@@ -9606,6 +10036,80 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    jobs: {
+        parameters: {
+            query?: {
+                device?: number;
+                passage?: number;
+                after?: string;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageJobView"];
+                };
+            };
+        };
+    };
+    release_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReleaseForm"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Released"];
+                };
+            };
+        };
+    };
+    ofProject: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceView"][];
+                };
             };
         };
     };
@@ -9971,7 +10475,7 @@ export interface operations {
             };
         };
     };
-    all_6: {
+    all_7: {
         parameters: {
             query?: never;
             header?: never;
@@ -12083,7 +12587,7 @@ export interface operations {
             };
         };
     };
-    all_5: {
+    all_6: {
         parameters: {
             query?: never;
             header?: never;
@@ -12154,7 +12658,7 @@ export interface operations {
             };
         };
     };
-    all_4: {
+    all_5: {
         parameters: {
             query?: never;
             header?: never;
@@ -12715,7 +13219,7 @@ export interface operations {
             };
         };
     };
-    all_3: {
+    all_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -12755,7 +13259,7 @@ export interface operations {
             };
         };
     };
-    remove_4: {
+    remove_5: {
         parameters: {
             query: {
                 version: number;
@@ -12867,6 +13371,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PageWatchedRow"];
+                };
+            };
+        };
+    };
+    scanner: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScannerView"];
+                };
+            };
+        };
+    };
+    test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScannerTested"];
                 };
             };
         };

@@ -149,6 +149,16 @@ export const RULES: PlaceHelp = {
     },
     'Field that is set': { text: 'A field of the document that gets a value when it is issued.', example: field },
     'Its value': { text: 'What the field says from then on.', example: (p) => code(p, field(p)) },
+    'Released to': {
+      text: 'The printer or plotter the PDF goes to, or the readable copy of what is none. How far it is stands on the passage.',
+    },
+    Paper: {
+      text: 'Each page on paper of its own size; as the device chooses; or all made to fit one size. The sizes are read from the device.',
+    },
+    Copies: { text: 'How many of each, from 1 to 99.' },
+    'on both sides': { text: 'Printed on both sides of the paper, where the device can.' },
+    'held there': { text: 'It waits at the device until somebody starts it there.' },
+    '#': { text: 'It is released after this decision.' },
     'Copied to': {
       text: 'The folder the further copy goes to. Unless it is made on issue, only folders of work in ' + 'progress are offered.',
     },

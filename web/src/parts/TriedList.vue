@@ -61,13 +61,13 @@ const firstEnd = (t: Tried) => t.tried?.ends.find((e) => e.fine && !e.back)?.acc
           </td>
           <td class="clip rule">{{ t.tried?.rule ?? (t.tried?.intake ? 'no rule' : '') }}</td>
           <td><Num v-if="t.tried?.identity.number" :number="t.tried.identity.number" :revision="t.tried.identity.revision" /></td>
-          <td class="what" :colspan="bad(t) && !compared ? 2 : 1">
+          <td class="what" :colspan="(bad(t) || t.joins) && !compared ? 2 : 1">
             {{ outcome(t) }}<span v-if="bad(t)" class="error">: {{ t.refusal ?? t.tried?.halts.at(-1)?.account }}</span>
           </td>
           <td v-if="compared" class="what">
             <span v-if="t.differences.length" class="differs">{{ t.differences.join(' ') }}</span><span v-else class="quiet">the same</span>
           </td>
-          <td v-else-if="!bad(t)" class="what">
+          <td v-else-if="!bad(t) && !t.joins" class="what">
             <div class="short">
               {{ t.tried?.steps.length ? `${day(must(t.tried.steps.at(-1)).due)}; ` : '' }}{{ firstEnd(t) ?? ''
               }}<template v-if="!t.tried?.intake && t.tried?.told.length"

@@ -30,7 +30,7 @@ const EXPLAINED: Record<WayOut, string> = {
   CHOOSE_RULE: "It goes on under the rule you choose, whatever the rule's own conditions say.",
   CHOOSE_ROUTE: "It is reviewed on the route you choose instead of the rule's.",
   GO_ON_IN_FORCE: 'The rules that are in force now judge it afresh.',
-  GO_ON_ALL_THE_SAME: 'It may differ; the same station again without looking at it.',
+  GO_ON_ALL_THE_SAME: 'It goes on as it is, without what is missing or differs.',
   SEND_BACK: 'Ends this passage; the author is told why.',
   TAKE_OUT: 'Ends this passage; the files stay in their folder.',
 }

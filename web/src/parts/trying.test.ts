@@ -32,6 +32,9 @@ describe('a trial in words', () => {
     expect(outcome(tried([{ station: 'REVIEW', kind: 'WAITING', account: '', fields: [] }], { route: 'Civil' }))).toBe('review on Civil')
     expect(outcome(tried([{ station: 'ISSUE', kind: 'PASSED', account: '', fields: [] }]))).toBe('filed at once')
     expect(outcome(tried([], { intake: false }))).toBe('only kept')
+    const joins = { ...tried([]), tried: undefined, joins: 'It belongs to TR4-0001 P01 Plan, which waits for it.' }
+    expect(outcome(joins)).toBe('It belongs to TR4-0001 P01 Plan, which waits for it.')
+    expect(bad(joins)).toBe(false)
     expect(bad(tried([{ station: 'IDENTIFY', kind: 'RETURNED', account: '', fields: [] }]))).toBe(true)
   })
 })

@@ -108,6 +108,7 @@ export function names(text: string): Schemas['ComingFile'][] {
 /** Where a tried arrival ends up, in a few words. */
 export function outcome(t: Tried): string {
   if (t.refusal) return 'refused'
+  if (t.joins) return t.joins
   const last = t.tried?.halts.at(-1)
   if (!t.tried?.intake) return 'only kept'
   if (!last) return 'only kept'

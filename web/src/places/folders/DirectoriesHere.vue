@@ -28,7 +28,15 @@ onUnmounted(() => clearInterval(timer))
 const at = (d: Directory) => ({ params: { path: { id: d.id } } })
 const look = (d: Directory) => act(() => data(api.POST('/api/directories/{id}/looks', at(d)))).then((done) => done && emit('taken'))
 const turn = (d: Directory) => act(() => data(api.PUT('/api/directories/{id}/switched-on', { ...at(d), body: !d.form.switchedOn })))
-const remove = (d: Directory) => act(() => data(api.DELETE('/api/directories/{id}', at(d))))
+/** The last one that was taken away, to be set again as it was. */
+const gone = ref<Directory>()
+async function remove(d: Directory) {
+  if (await act(() => data(api.DELETE('/api/directories/{id}', at(d))))) gone.value = d
+}
+async function again(d: Directory) {
+  const body = { ...d.form, version: 0 }
+  if (await act(() => data(api.POST('/api/projects/{project}/directories', { params: { path }, body })))) gone.value = undefined
+}
 function saved() {
   changing.value = undefined
   emit('done')
@@ -37,8 +45,13 @@ function saved() {
 </script>
 
 <template>
-  <section v-if="setting || here.length" class="panel directories" aria-label="Directories of the server">
+  <section v-if="setting || here.length || gone" class="panel directories" aria-label="Directories of the server">
     <Trouble :problem="problem ?? all.problem.value" />
+    <p v-if="gone" class="row" role="status">
+      Nothing more is taken from <span class="mono path">{{ gone.form.path }}</span>; what lies there stays.
+      <button class="act" type="button" :disabled="busy" @click="again(gone)">Take files from it again</button>
+      <button class="act bare" type="button" @click="gone = undefined">Put this away</button>
+    </p>
     <ul v-if="here.length">
       <li v-for="d in here" :key="d.id" :class="{ off: !d.form.switchedOn, stopped: d.fault }">
         <div class="row">
@@ -77,7 +90,11 @@ function saved() {
           Nobody is named whose the files in {{ d.ofNobody.map((n) => `“${n}”`).join(', ') }} are; they are not taken.
         </p>
         <details v-if="d.left.length" open>
-          <summary>{{ count(d.left.length, 'file stays', 'files stay') }} there</summary>
+          <summary>
+            {{ count(d.leftInAll, 'file stays', 'files stay') }} there<template v-if="d.left.length < d.leftInAll"
+              >; the first {{ d.left.length }}:</template
+            >
+          </summary>
           <ul class="left">
             <li v-for="f in d.left" :key="f.path">
               <span class="mono path">{{ f.path }}</span> {{ f.why }}

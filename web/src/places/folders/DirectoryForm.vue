@@ -20,7 +20,7 @@ const form = reactive({
   path: before?.path ?? (props.below[0] ? `${props.below[0]}/` : ''),
   everySeconds: before?.everySeconds ?? 10,
   complete: before?.marker ? 'marker' : 'rest',
-  restSeconds: before?.restSeconds || 5,
+  restSeconds: before && !before.marker ? before.restSeconds : 5,
   marker: before?.marker ?? 'done',
   afterwards: before && !before.moveTo ? 'delete' : 'move',
   moveTo: before?.moveTo ?? '',

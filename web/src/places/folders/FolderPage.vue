@@ -21,6 +21,7 @@ import NewFolder from './NewFolder.vue'
 import NumberFiles from './NumberFiles.vue'
 import RulesHere from './RulesHere.vue'
 import SendFiles from './SendFiles.vue'
+import ReleaseForm from '../devices/ReleaseForm.vue'
 import ShelfMark from '../../tray/ShelfMark.vue'
 
 /** @prop inPlace new folders are gone to where the page stands, instead of under Folders */
@@ -48,6 +49,7 @@ const changing = ref(false)
 const numbering = ref(false)
 const sending = ref(false)
 const moving = ref(false)
+const releasing = ref(false)
 const ruling = ref(false)
 const opening = ref(false)
 const watching = ref(false)
@@ -148,6 +150,17 @@ function take(files: File[]) {
         <button v-if="files.length" class="act" type="button" :aria-expanded="moving" data-test="move-files" @click="moving = !moving">
           Move or copy
         </button>
+        <button
+          v-if="files.length"
+          class="act"
+          type="button"
+          :aria-expanded="releasing"
+          title="Print them on a printer or plotter"
+          data-test="release-files"
+          @click="releasing = !releasing"
+        >
+          To a device
+        </button>
         <label v-if="here.mayDrop" class="act first"
           >Choose files to send<input type="file" multiple class="hidden-text" data-test="files" @change="pick"
         /></label>
@@ -182,6 +195,8 @@ function take(files: File[]) {
         @done="((moving = false), load())"
         @cancel="moving = false"
       />
+
+      <ReleaseForm v-if="releasing" what="files" :files="files.map((f) => f.file)" @done="releasing = false" @cancel="releasing = false" />
 
       <SendFiles v-if="sending" :folder="id" :files="files" @sent="((sending = false), load())" @cancel="sending = false" />
 

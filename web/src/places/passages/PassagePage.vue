@@ -7,6 +7,8 @@ import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
 import Due from '../../parts/Due.vue'
 import Num from '../../parts/Num.vue'
+import ReleaseForm from '../devices/ReleaseForm.vue'
+import ReleasedHere from '../devices/ReleasedHere.vue'
 import TitleCorner from '../../parts/TitleCorner.vue'
 import StationStrip from '../../parts/StationStrip.vue'
 import { marks, STATIONS, stationWord, whereInWords } from '../../parts/strip'
@@ -72,6 +74,7 @@ function explain() {
   if (explaining.value) void explanation.load()
 }
 const reopening = ref(false)
+const releasing = ref(false)
 const reason = ref('')
 const { busy, problem, act } = useAct(load)
 const reopen = () =>
@@ -109,6 +112,17 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
       <RouterLink v-if="sheet.value.value.document" class="act" :to="`/documents/${sheet.value.value.document}`">Document</RouterLink>
       <RouterLink v-if="passage.files.length" class="act" :to="`/read/${passage.id}`">Read</RouterLink>
       <button
+        v-if="passage.files.length"
+        class="act"
+        type="button"
+        :aria-expanded="releasing"
+        title="Print it on a printer or plotter"
+        data-test="release-passage"
+        @click="releasing = !releasing"
+      >
+        To a device
+      </button>
+      <button
         v-if="session.controls && passage.at.state === 'DONE' && passage.decision"
         class="act"
         type="button"
@@ -134,6 +148,14 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
         Take it back
       </button>
     </header>
+
+    <ReleaseForm
+      v-if="releasing"
+      :what="passage.names.number ?? passage.names.originalName"
+      :passages="[passage.id]"
+      @done="releasing = false"
+      @cancel="releasing = false"
+    />
 
     <form v-if="reopening" v-escape="() => (reopening = false)" class="row" @submit.prevent="reopen">
       <label class="field grow"
@@ -187,6 +209,12 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
     <div v-if="passage.at.stop" class="note bad stop">
       <p>
         <strong>Stopped at {{ stationWord(passage.at.station) }}.</strong> {{ passage.at.stop.reason }}
+      </p>
+      <WaysOut :rows="[row]" @taken="load" />
+    </div>
+    <div v-else-if="row.waysOut.length" class="note stop">
+      <p>
+        <strong>Waits for {{ passage.at.waitingFor }}.</strong> Where it is known that it will not come, it need not be waited for.
       </p>
       <WaysOut :rows="[row]" @taken="load" />
     </div>
@@ -272,6 +300,7 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
             >
           </dl>
         </section>
+        <ReleasedHere :key="passage.id" :passage="passage.id" />
         <TitleCorner v-if="passage.files.some((f) => f.mediaType === 'application/pdf')" :passage="passage" />
         <section v-if="others.length" class="panel">
           <header><h2>Other cycles of this document</h2></header>

@@ -48,7 +48,7 @@ onMounted(all.load)
           </td>
           <td class="mono">{{ d.taken }}</td>
           <td class="mono">{{ d.waiting }}</td>
-          <td class="mono" :class="{ warning: d.left.length }">{{ d.left.length }}</td>
+          <td class="mono" :class="{ warning: d.leftInAll }">{{ d.leftInAll }}</td>
         </tr>
       </tbody>
     </table>

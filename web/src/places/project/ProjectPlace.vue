@@ -6,6 +6,7 @@ import Converters from './Converters.vue'
 import DecisionCodes from './DecisionCodes.vue'
 import DirectoriesSheet from './DirectoriesSheet.vue'
 import FieldsSheet from './FieldsSheet.vue'
+import ScannerHere from './ScannerHere.vue'
 import SignInSheet from './SignInSheet.vue'
 import SequencesSheet from './SequencesSheet.vue'
 import StatusCodes from './StatusCodes.vue'
@@ -35,6 +36,7 @@ const at = ref<string>('fields')
         <button v-for="p in parts" :key="p.key" type="button" class="act bare" :aria-pressed="at === p.key" @click="at = p.key">
           {{ p.word }}
         </button>
+        <RouterLink class="act bare" to="/devices">Devices</RouterLink>
         <a
           v-if="session.controls"
           class="act"
@@ -55,6 +57,7 @@ const at = ref<string>('fields')
     <template v-else>
       <Connections />
       <Converters />
+      <ScannerHere />
     </template>
   </div>
 </template>

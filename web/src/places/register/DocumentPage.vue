@@ -14,6 +14,7 @@ import { day, exact, moment } from '../../say'
 import { useSession } from '../../session'
 import { vEscape } from '../../parts/escape'
 import { must } from '../../parts/must'
+import ReleaseForm from '../devices/ReleaseForm.vue'
 import ShelfMark from '../../tray/ShelfMark.vue'
 
 const route = useRoute()
@@ -32,6 +33,7 @@ const sequences = useLoaded(() =>
   data(api.GET('/api/projects/{project}/revision-sequences', { params: { path: { project: must(session.project).id } } })),
 )
 const { busy, problem, act } = useAct(() => void sheet.load())
+const releasing = ref(false)
 const changing = ref(false)
 const form = reactive({ title: '', ownReference: '', sequence: '' })
 const copied = ref('')
@@ -93,6 +95,8 @@ const OCCASIONS: Record<Schemas['DocumentMessage']['occasion'], string> = {
 
 const wanted = computed(() => (route.params.revision ? String(route.params.revision) : undefined))
 const shown = computed(() => doc.value?.revisions.find((r) => r.code === wanted.value))
+/** What is released to a device: the revision that is looked at, else the current one, else the newest. */
+const printed = computed(() => shown.value ?? doc.value?.revisions.find((r) => r.currentIn) ?? doc.value?.revisions[0])
 const newer = computed(() => (shown.value && !shown.value.currentIn ? doc.value?.row.current[0] : undefined))
 const label = (key: string) => session.project?.fields.find((f) => f.key === key)?.label ?? key
 const meaning = (key: string, code: string) =>
@@ -163,6 +167,16 @@ async function save() {
         :to="{ path: '/comments', query: { passages: doc.revisions.map((r) => r.passage.id).join(','), of: doc.row.number } }"
         >Comments</RouterLink
       >
+      <button
+        v-if="doc.revisions.length"
+        class="act"
+        type="button"
+        :aria-expanded="releasing"
+        title="Print it on a printer or plotter"
+        @click="releasing = !releasing"
+      >
+        To a device
+      </button>
       <button class="act" type="button" title="A link that always leads to what is current" @click="copy()">
         {{ copied === 'current' ? 'Copied' : 'Copy link' }}
       </button>
@@ -171,6 +185,14 @@ async function save() {
       </button>
     </header>
     <Trouble :problem="problem ?? sheet.problem.value" />
+    <ReleaseForm
+      v-if="releasing && printed"
+      :key="printed.code"
+      :what="`${doc.row.number} ${printed.code}`"
+      :passages="[printed.passage.id]"
+      @done="releasing = false"
+      @cancel="releasing = false"
+    />
     <p v-if="doc.row.voided" class="note bad">Its number was voided and will never be used again: {{ doc.row.voided }}</p>
     <p v-if="newer" class="note">
       This link leads to {{ wanted }}, which is {{ fate(must(shown)) }}. Current is

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Code, Schemas } from '../../api/client'
 import { useSession } from '../../session'
 import PlaceEdit from './PlaceEdit.vue'
+import ReleasesPart from './ReleasesPart.vue'
 import { emptyPlace, notTarget, usualStatus, type Choices, type Place, type Target } from './choices'
 import type { Insertable } from './example'
 import { must } from '../../parts/must'
@@ -18,6 +19,10 @@ const targets = computed(() => props.choices.folders.map((f) => ({ ...f, why: no
 const shownAs = (f: { path: string; name: string; why: string }) => (f.path || f.name) + (f.why && ` (${f.why})`)
 const text = (event: Event) => (event.target as HTMLSelectElement).value
 const follows = (code: number) => issue.value.byCode.find((f) => f.code === code)
+const releases = computed({
+  get: () => issue.value.releases ?? [],
+  set: (some) => (issue.value = { ...issue.value, releases: some }),
+})
 const status = (folder: number) =>
   usualStatus(
     session.project?.statusCodes ?? [],
@@ -105,7 +110,7 @@ function setAtOnce(value: string) {
       data-test="target-at-once"
       @change="setAtOnce(text($event))"
     >
-      <option value="">choose a folder</option>
+      <option value="">{{ releases.length ? 'nowhere: released to a device only' : 'choose a folder' }}</option>
       <option v-for="f in targets" :key="f.id" :value="f.id" :disabled="!!f.why && issue.atOnce?.into.folder !== f.id">
         {{ shownAs(f) }}
       </option>
@@ -122,6 +127,7 @@ function setAtOnce(value: string) {
       @update:model-value="(p) => (issue = { ...issue, atOnce: p })"
     />
   </div>
+  <ReleasesPart v-model="releases" class="released" :codes="codes" :reviewed="reviewed" />
 </template>
 
 <style scoped>
@@ -133,6 +139,9 @@ function setAtOnce(value: string) {
 }
 .issue.code {
   grid-template-columns: minmax(0, 1fr);
+}
+.released {
+  margin-top: 10px;
 }
 .target {
   max-width: 420px;

@@ -70,6 +70,12 @@ class FirstHourTest {
                     + " clicks and fields by "
                     + "the controller, " + designer.inputs() + " by the designer");
             assertThat(controller.consoleErrors()).isEmpty();
+
+            // The application without the demo's parts speaks to devices as well.
+            controller.open("/devices").see(test("new-device")).click();
+            controller.type(test("device-name"), "Depot plotter").type(test("device-address"), "ipp://127.0.0.1:9/ipp/print")
+                    .see(test("save-device")).click();
+            controller.seeText("It cannot be reached");
         }
     }
 }

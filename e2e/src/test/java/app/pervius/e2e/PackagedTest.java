@@ -25,7 +25,7 @@ class PackagedTest {
     @Test
     void theTestSystemsOfTheDemoAreNotAmongWhatServeLoads() throws IOException {
         assertThat(names("lib")).hasSizeGreaterThan(80).noneMatch(n ->
-                n.matches("(greenmail|mock-oauth2|mockwebserver|springdoc|junit|netty|kotlin).*"));
+                n.matches("(greenmail|mock-oauth2|mockwebserver|springdoc|junit|netty|kotlinx|kotlin-reflect|kotlin-logging).*"));
         assertThat(names("demo")).anyMatch(n -> n.startsWith("greenmail")).anyMatch(n -> n.startsWith("mock-oauth2-server"));
     }
 

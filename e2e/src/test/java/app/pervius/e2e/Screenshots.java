@@ -47,6 +47,9 @@ class Screenshots {
             take(browser, "register");
             browser.open("/documents/KWR/KWR-FNK-H-DR-0001").seeText("Decisions and comments").seeText("Add the gauge upstream");
             take(browser, "document");
+            browser.clickButton("To a device").see(By.cssSelector("[data-test=release]")).click();
+            browser.click(By.linkText("How far it is")).seeText("Printed.");
+            take(browser, "devices");
             browser.open("/reviews").seeText("Interface check");
             browser.click(By.xpath("//tr[contains(., 'Interface')]//button")).seeText("Level of the sill differs");
             take(browser, "reviews");
@@ -65,10 +68,7 @@ class Screenshots {
             take(browser, "messages");
         }
         try (Browser browser = new Browser(Demo.address())) {
-            browser.signInAs("Aoife Ní Raghnaill").open("/account").seeText("Where you are signed in").clickButton("Set up one-time codes")
-                    .seeText("Code it shows");
-            take(browser, "account");
-            browser.open("/installation").seeText("12 accounts");
+            browser.signInAs("Aoife Ní Raghnaill").open("/installation").seeText("12 accounts");
             take(browser, "installation");
         }
         try (Browser browser = new Browser(Demo.address())) {

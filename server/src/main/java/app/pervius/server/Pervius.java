@@ -5,6 +5,7 @@ import app.pervius.server.copies.converters.Converter;
 import app.pervius.server.copies.converters.Converters;
 import app.pervius.server.copies.converters.Program;
 import app.pervius.server.directories.AllowedRoots;
+import app.pervius.server.scanning.Scanner;
 import app.pervius.server.integrity.Integrity;
 import app.pervius.server.signing.LockedOut;
 import app.pervius.server.store.DataDirectory;
@@ -16,6 +17,7 @@ import java.net.ServerSocket;
 import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -74,6 +76,9 @@ public class Pervius {
         @Option(names = "--directories-below", paramLabel = "[PROJECT=]DIR", description = "allows files to be taken from directories "
                 + "below this one, by all projects or by one; may be said several times")
         List<String> directoriesBelow = new ArrayList<>();
+        @Option(names = "--scanner", paramLabel = "HOST:PORT|SOCKET", description = "the malware scanner (clamd) that every file is shown "
+                + "to before anybody can open it")
+        String scanner = "";
         @Option(names = "--proxy", description = "the address of the proxy in front of it, whose word on callers' addresses is believed")
         String proxy = "";
 
@@ -100,6 +105,10 @@ public class Pervius {
                 converters.forEach(said -> CommandConverter.of(said, Program.Limits.USUAL));
                 settings.put("pervius.copies.programs", String.join("\n", converters));
                 new AllowedRoots(below);
+                if (!scanner.isEmpty()) {
+                    new Scanner(scanner, Duration.ZERO);
+                    settings.put("pervius.scanner", scanner);
+                }
             } catch (IllegalArgumentException e) {
                 return refuse(e.getMessage());
             }
@@ -166,11 +175,10 @@ public class Pervius {
             } catch (IOException e) {
                 return refuse("The demo's data in " + data + " cannot be made anew: " + e.getMessage() + ".");
             }
-            Path directories = data.resolve("directories").toAbsolutePath();
+            Path directories = data.toAbsolutePath().resolveSibling(data.toAbsolutePath().getFileName() + "-directories");
             try {
                 Files.createDirectories(directories.resolve("site scanner"));
                 Files.createDirectories(directories.resolve("taken"));
-                DataDirectory.closeToOthers(data);
             } catch (IOException e) {
                 return refuse("The demo's directories cannot be made: " + e.getMessage() + ".");
             }
@@ -252,7 +260,7 @@ public class Pervius {
             for (Converter converter : Converters.here().all()) {
                 String formats = String.join(" ", converter.endings());
                 System.out.println(converter.called().map(called -> "Readable copies of " + formats + ": made by " + called + ".")
-                        .orElseGet(() -> "Readable copies of " + formats + ": none. " + converter.toInstall()));
+                        .orElseGet(() -> "Readable copies of " + formats + ": none. " + converter.toInstall() + "."));
             }
             System.out.println(Program.withoutNetwork() ? "Programs that make readable copies run without the network."
                     : "This system cannot take the network away from programs that make readable copies: it has no “unshare”, "

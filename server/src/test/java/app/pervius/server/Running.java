@@ -3,21 +3,26 @@ package app.pervius.server;
 import app.pervius.server.due.Due;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.function.Predicate;
 import java.util.function.Supplier;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.ParameterContext;
 import org.junit.jupiter.api.extension.ParameterResolver;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.util.function.SingletonSupplier;
 
 /** Starts the real application with the demo data once for all tests, on a free port and a real database file. */
 public final class Running implements ParameterResolver {
 
     private static final ExtensionContext.Namespace SPACE = ExtensionContext.Namespace.create(Running.class);
+
+    private static final Supplier<Path> MADE = SingletonSupplier.of(Running::made);
 
     /** A running application; closed when all tests are over. */
     public record App(ConfigurableApplicationContext context, Path data) implements AutoCloseable {
@@ -60,9 +65,36 @@ public final class Running implements ParameterResolver {
 
     public static App start(String profile, Map<String, Object> more) {
         try {
-            return startOn(Files.createTempDirectory("pervius-test"), profile, more);
+            Path data = Files.createTempDirectory("pervius-test");
+            // A directory of the test's own is its own affair.
+            if (profile.equals("demo") && !more.containsKey("pervius.data")) {
+                copy(MADE.get(), data);
+            }
+            return startOn(data, profile, more);
         } catch (java.io.IOException e) {
             throw new java.io.UncheckedIOException(e);
+        }
+    }
+
+    /** What every demo begins with: made once, since that takes longer than all else of a start. */
+    private static Path made() {
+        try (App app = startOn(Files.createTempDirectory("pervius-test-made"), "demo", Map.of())) {
+            return app.data();
+        } catch (java.io.IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+
+    private static void copy(Path from, Path to) throws java.io.IOException {
+        try (Stream<Path> all = Files.walk(from)) {
+            for (Path path : all.toList()) {
+                Path copy = to.resolve(from.relativize(path));
+                if (Files.isDirectory(path)) {
+                    Files.createDirectories(copy);
+                } else {
+                    Files.copy(path, copy, StandardCopyOption.COPY_ATTRIBUTES);
+                }
+            }
         }
     }
 

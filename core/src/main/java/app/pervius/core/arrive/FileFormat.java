@@ -1,5 +1,6 @@
 package app.pervius.core.arrive;
 
+import java.util.List;
 import java.util.Map;
 
 /** How a file is stored, in the groups that rules speak of. */
@@ -33,6 +34,11 @@ public enum FileFormat {
 
     public String label() {
         return label;
+    }
+
+    /** The endings that stand for it, in lower case and in order. */
+    public List<String> endings() {
+        return BY_ENDING.entrySet().stream().filter(entry -> entry.getValue() == this).map(Map.Entry::getKey).sorted().toList();
     }
 
     /** The format a name's ending stands for. */

@@ -34,6 +34,14 @@ public sealed interface IssueEffect {
     record Filed(Spot spot) implements IssueEffect {
     }
 
+    /** It is accepted, and placed nowhere. */
+    record Nowhere() implements IssueEffect {
+    }
+
+    /** Its files go to a device. */
+    record ToDevice(Release release) implements IssueEffect {
+    }
+
     /** It goes back to its author with decision and comments. */
     record ReturnToAuthor(boolean mustComeAgain) implements IssueEffect {
     }

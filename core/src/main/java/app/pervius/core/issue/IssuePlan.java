@@ -10,8 +10,9 @@ import java.util.stream.Stream;
  *
  * @param byCode for each decision code (1 to 4) what follows from it
  * @param atOnce where files go that nobody reviews
+ * @param releases to which devices files are released, whatever else follows
  */
-public record IssuePlan(Map<Integer, Target> byCode, Optional<Target.Place> atOnce) {
+public record IssuePlan(Map<Integer, Target> byCode, Optional<Target.Place> atOnce, List<Release> releases) {
 
     /** What placed files are called unless a rule says otherwise; what has no number keeps its name. */
     public static final String USUAL_NAME = "{number}_{revision}_{status}";
@@ -28,6 +29,17 @@ public record IssuePlan(Map<Integer, Target> byCode, Optional<Target.Place> atOn
 
     public IssuePlan {
         byCode = Map.copyOf(byCode);
+        releases = List.copyOf(releases);
+    }
+
+    /** One that releases nothing to devices. */
+    public IssuePlan(Map<Integer, Target> byCode, Optional<Target.Place> atOnce) {
+        this(byCode, atOnce, List.of());
+    }
+
+    /** What is released after a decision code; after none, where nobody reviews. */
+    public List<Release> releasesAfter(Optional<Integer> code) {
+        return releases.stream().filter(release -> code.map(release.after()::contains).orElse(release.after().isEmpty())).toList();
     }
 
     /** All places it names, whatever leads there. */

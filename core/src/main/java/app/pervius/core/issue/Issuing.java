@@ -8,8 +8,10 @@ import app.pervius.core.project.DecisionCode;
 import app.pervius.core.project.Field;
 import app.pervius.core.project.FieldKind;
 import app.pervius.core.project.Fields;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /** Station Issue: an accepted revision is placed where its decision calls for, what nobody reviews is filed, any other goes back. */
 public final class Issuing {
@@ -33,7 +35,20 @@ public final class Issuing {
     }
 
     public static Outcome<IssueEffect> decide(IssueFacts facts) {
-        return facts.decided().map(decided -> afterReview(facts, decided)).orElseGet(() -> atOnce(facts));
+        Outcome<IssueEffect> outcome = facts.decided().map(decided -> afterReview(facts, decided)).orElseGet(() -> atOnce(facts));
+        // What the route sends back whatever was decided is not what the rule releases.
+        return outcome instanceof Outcome.Passed<IssueEffect> passed && !facts.decided().map(IssueFacts.Decided::toAuthor).orElse(false)
+                ? released(passed, facts.plan().releasesAfter(facts.decided().map(d -> d.code().digit()))) : outcome;
+    }
+
+    private static Outcome<IssueEffect> released(Outcome.Passed<IssueEffect> passed, List<Release> releases) {
+        if (releases.isEmpty()) {
+            return passed;
+        }
+        List<IssueEffect> effects = new ArrayList<>(passed.effects());
+        releases.forEach(release -> effects.add(new IssueEffect.ToDevice(release)));
+        String all = releases.stream().map(Release::phrase).collect(Collectors.joining("; and "));
+        return new Outcome.Passed<>(effects, passed.account() + " R" + all.substring(1) + ".", passed.foretold() + " Will be " + all + ".");
     }
 
     private static Outcome<IssueEffect> afterReview(IssueFacts facts, IssueFacts.Decided decided) {
@@ -43,6 +58,7 @@ public final class Issuing {
             case null -> stop(StopReason.Code.DESTINATION_MISSING, "The rule does not say what follows from decision "
                     + code.digit() + ", " + code.name() + ".");
             case Target.BackToAuthor() -> back(code);
+            case Target.Nowhere() -> nowhere();
             case Target.Place place -> PlaceRevision.place(facts, place);
             case Target.AsProject() -> asProject(code).map(place -> PlaceRevision.place(facts, place)).orElseGet(() -> back(code));
         };
@@ -58,10 +74,14 @@ public final class Issuing {
                 "Back to the author: " + code.name() + ".", "Will go back to its author: " + code.name() + ".");
     }
 
+    private static Outcome<IssueEffect> nowhere() {
+        return new Outcome.Passed<>(List.of(new IssueEffect.Nowhere()), "Placed nowhere.", "Will be placed nowhere.");
+    }
+
     private static Outcome<IssueEffect> atOnce(IssueFacts facts) {
         return facts.plan().atOnce().map(place -> PlaceRevision.place(facts, place))
-                .orElseGet(() -> stop(StopReason.Code.DESTINATION_MISSING,
-                "Nobody reviews it, and the rule does not say where it is filed."));
+                .orElseGet(() -> facts.plan().releasesAfter(Optional.empty()).isEmpty() ? stop(StopReason.Code.DESTINATION_MISSING,
+                        "Nobody reviews it, and the rule does not say where it is filed.") : nowhere());
     }
 
     static Outcome<IssueEffect> stop(StopReason.Code code, String sentence) {

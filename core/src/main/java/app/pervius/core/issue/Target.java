@@ -60,6 +60,10 @@ public sealed interface Target {
     record AsProject() implements Target {
     }
 
+    /** It is accepted and placed nowhere: a device or a copy is its only way out. */
+    record Nowhere() implements Target {
+    }
+
     /** It goes back to its author with the comments. */
     record BackToAuthor() implements Target {
     }

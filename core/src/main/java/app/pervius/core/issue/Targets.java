@@ -15,6 +15,7 @@ public final class Targets {
     public static final Kinds<Target> KINDS = new Kinds<>("What follows", "issue", Target.class, 0, List.of(
             Kind.plain("PROJECT", "as-project", new Target.AsProject(), "as the project says"),
             Kind.plain("BACK", "back-to-author", new Target.BackToAuthor(), "back to the author"),
+            Kind.plain("NOWHERE", "nowhere", new Target.Nowhere(), "placed nowhere"),
             Kind.of("PLACE", "place", "a folder", Target.Place.class, List.of(new Part.Placed("place", "place", "a place")),
                     values -> values.thing("place", Target.Place.class), it -> Values.NONE.thing("place", it),
                     (it, names) -> "placed in " + phrase(it, names))));

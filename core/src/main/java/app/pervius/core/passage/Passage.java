@@ -185,9 +185,29 @@ public record Passage(PassageId id, Identity identity, Station station, State st
                 List.of(new Entry(Station.REVIEW, Entry.Kind.REOPENED, account)), List.of());
     }
 
-    /** Somebody takes a way out of its stop. */
+    /**
+     * What somebody can do about it: the ways out of its stop; where it waits at Prepare for something until a time, to go on without,
+     * since somebody may know that it will not come. None where it is on its way by itself.
+     */
+    public List<WayOut> waysOut() {
+        return switch (state) {
+            case State.Stopped(var reason, List<WayOut> open) -> open;
+            case State.Waiting waiting -> awaitedAtPrepare().isPresent() ? List.of(WayOut.GO_ON_ALL_THE_SAME) : List.of();
+            case State.Running running -> List.of();
+            case State.Done done -> List.of();
+        };
+    }
+
+    private Optional<String> awaitedAtPrepare() {
+        return station == Station.PREPARE && state instanceof State.Waiting(Wait what, var holder, var due)
+                && what.limit().filter(limit -> limit.then() instanceof Wait.Then.Anew).isPresent() ? Optional.of(what.forWhat())
+                : Optional.empty();
+    }
+
+    /** Somebody takes a way out of its stop, or of its waiting. */
     public Move wayOut(WayTaken taken, Instant now) {
-        if (!(state instanceof State.Stopped(var reason, List<WayOut> open))) {
+        List<WayOut> open = waysOut();
+        if (open.isEmpty()) {
             return refused(Move.Why.NOT_STOPPED);
         }
         if (!open.contains(taken.way())) {
@@ -206,7 +226,8 @@ public record Passage(PassageId id, Identity identity, Station station, State st
             case WayTaken.GoOnInForce() -> goesOnFrom(Station.ARRIVE, identity, orders.asRuled(),
                     "Goes on under the rules now in force.", now);
             case WayTaken.GoOnAllTheSame() -> goesOnFrom(station, identity, orders.overlooking(),
-                    "It may differ; goes on all the same.", now);
+                    awaitedAtPrepare().map(what -> "Waits no longer for " + what + "; goes on without.")
+                            .orElse("It may differ; goes on all the same."), now);
             case WayTaken.SendBack(String text, String by) -> endsAs(End.SENT_BACK, "Sent back to the author: " + text,
                     List.of(new Notice(Occasion.RETURNED, Set.of(Whom.AUTHOR), by + " says: " + text, Map.of())), now);
             case WayTaken.TakeOut(String why) -> endsAs(End.TAKEN_OUT, "Taken out" + (why.isBlank() ? "." : ": " + why), List.of(), now);

@@ -28,6 +28,26 @@ public final class Prepare {
     }
 
     public static Outcome<PrepareEffect> decide(PrepareFacts facts) {
+        return scanned(facts).orElseGet(() -> opened(facts));
+    }
+
+    /** Malware stops whatever anybody has said; before the scanner has answered nothing goes on. */
+    private static Optional<Outcome<PrepareEffect>> scanned(PrepareFacts facts) {
+        for (Its its : facts.files()) {
+            if (its.scan() instanceof Scan.Found(String what)) {
+                return Optional.of(Outcome.stopped(StopReason.Code.MALWARE, "The malware scanner found “" + what + "” in “"
+                        + its.name().text() + "”. Nobody can open it. Have its author hand in a clean one.", WayOut.SEND_BACK,
+                        WayOut.TAKE_OUT));
+            }
+        }
+        List<PrepareEffect> awaited = IntStream.range(0, facts.files().size())
+                .filter(i -> facts.files().get(i).scan() instanceof Scan.Waiting)
+                .<PrepareEffect>mapToObj(PrepareEffect.AwaitScan::new).toList();
+        return awaited.isEmpty() || facts.tried() ? Optional.empty()
+                : Optional.of(new Outcome.Waiting<>(awaited, Wait.forAsLongAs("the malware scanner")));
+    }
+
+    private static Outcome<PrepareEffect> opened(PrepareFacts facts) {
         Optional<Its> closed = facts.files().stream().filter(f -> !f.opens()).findFirst();
         String said = closed.map(f -> "“" + f.name().text() + "” cannot be opened: " + f.cannotOpen().orElseThrow() + ".").orElse("");
         if (closed.isPresent() && facts.unreadable() == Unreadable.STOP) {

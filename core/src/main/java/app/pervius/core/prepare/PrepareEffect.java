@@ -11,6 +11,10 @@ public sealed interface PrepareEffect {
     record ReadHere(int file, boolean copy) implements PrepareEffect {
     }
 
+    /** The passage goes on once the malware scanner has answered about a file. */
+    record AwaitScan(int file) implements PrepareEffect {
+    }
+
     /** A readable copy is to be made of a file. */
     record MakeCopy(int file) implements PrepareEffect {
     }

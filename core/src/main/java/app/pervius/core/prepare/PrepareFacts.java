@@ -25,8 +25,14 @@ public record PrepareFacts(List<Its> files, Unreadable unreadable, PreparePlan p
      *
      * @param format by what is in it, as rules tell it too
      * @param cannotOpen why it cannot be opened, where that is known
+     * @param scan what the malware scanner says of it
      */
-    public record Its(FileName name, FileFormat format, Optional<String> cannotOpen, Copied copied) {
+    public record Its(FileName name, FileFormat format, Optional<String> cannotOpen, Copied copied, Scan scan) {
+
+        /** One that may be opened. */
+        public Its(FileName name, FileFormat format, Optional<String> cannotOpen, Copied copied) {
+            this(name, format, cannotOpen, copied, new Scan.Open());
+        }
 
         boolean opens() {
             return cannotOpen.isEmpty();

@@ -3,6 +3,7 @@ package app.pervius.core.issue;
 import static app.pervius.core.KestrelWeir.FIELDS;
 import static app.pervius.core.KestrelWeir.HYDRAULIC_DRAWING;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.pervius.core.arrive.FileName;
 import app.pervius.core.passage.Outcome;
@@ -310,5 +311,44 @@ class IssuingTest {
         assertThat(names(decision.effects()).getFirst()).hasSize(204);
         decision.title = "w".repeat(201);
         assertThat(names(decision.effects()).getFirst()).hasSize(204);
+    }
+
+    private static final Release.How HOW = new Release.How(Release.Paper.REDUCED, "iso_a3_297x420mm", 2, true, true);
+
+    @Test
+    void whatIsReleasedToADeviceFollowsFromItsDecisionsBesideWhatElseDoes() {
+        Decision decision = new Decision();
+        Release release = new Release("Plotter", Set.of(1, 2), HOW);
+        decision.plan = new IssuePlan(decision.plan.byCode(), Optional.empty(), List.of(release, new Release("Other", Set.of(3), HOW),
+                new Release("At once", Set.of(), HOW)));
+        assertThat(decision.effects()).endsWith(new IssueEffect.MakeCurrent(InformationState.SHARED, SPOT, "A1"),
+                new IssueEffect.ToDevice(release));
+        assertThat(decision.account()).endsWith("status A1. Released to “Plotter”, 2 copies, made to fit A3, on both sides, held there "
+                + "until somebody starts it.");
+        decision.code = Optional.of(3);
+        assertThat(decision.effects()).hasSize(2).first().isEqualTo(new IssueEffect.ReturnToAuthor(true));
+    }
+
+    @Test
+    void aDeviceMayBeTheOnlyWayOut() {
+        Decision decision = new Decision();
+        decision.plan = new IssuePlan(Map.of(1, new Target.Nowhere()), Optional.empty(), List.of(new Release("Plotter", Set.of(),
+                Release.How.USUAL)));
+        assertThat(decision.effects()).containsExactly(new IssueEffect.Nowhere());
+        decision.code = Optional.empty();
+        assertThat(decision.account()).isEqualTo("Placed nowhere. Released to “Plotter”, each page on paper of its own size.");
+        decision.plan = new IssuePlan(Map.of(), Optional.empty());
+        assertThat(decision.stopped().code()).isEqualTo(StopReason.Code.DESTINATION_MISSING);
+    }
+
+    @Test
+    void howSomethingIsPrintedFitsTogether() {
+        assertThatThrownBy(() -> new Release.How(Release.Paper.REDUCED, "", 1, false, false)).hasMessageContaining("says which");
+        assertThatThrownBy(() -> new Release.How(Release.Paper.AS_IT_IS, "iso_a3_297x420mm", 1, false, false))
+                .hasMessageContaining("Only what is made to fit");
+        assertThatThrownBy(() -> new Release.How(Release.Paper.AS_IT_IS, "", 100, false, false)).hasMessageContaining("1 to 99");
+        assertThat(Release.How.sizeOf("na_number-10_4.125x9.5in")).isEqualTo("Number 10");
+        assertThat(Release.How.sizeOf("custom_sheet_900x1200mm")).isEqualTo("900 × 1200mm");
+        assertThat(Release.How.sizeOf("odd")).isEqualTo("odd");
     }
 }

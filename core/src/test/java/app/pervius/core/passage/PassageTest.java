@@ -124,6 +124,21 @@ class PassageTest {
     }
 
     @Test
+    void whoKnowsThatACompanionWillNotComeLetsItGoOnWithout() {
+        Wait companion = new Wait("its PDF", Optional.empty(), Optional.of(new Wait.Limit(LATER, new Wait.Then.Anew())));
+        Passage waiting = at(Station.PREPARE).waits(Follow.NOTHING, companion, NOON).made().passage();
+        assertThat(waiting.waysOut()).containsExactly(WayOut.GO_ON_ALL_THE_SAME);
+        assertThat(waiting.wayOut(new WayTaken.TakeOut(""), NOON)).isEqualTo(new Move.Refused(Move.Why.NOT_A_WAY_OUT));
+        Move.Moved on = waiting.wayOut(new WayTaken.GoOnAllTheSame(), NOON).made();
+        assertThat(on.passage().state()).isEqualTo(new State.Running());
+        assertThat(on.passage().orders().overlooked()).isTrue();
+        assertThat(on.entries()).extracting(Entry::account).containsExactly("Waits no longer for its PDF; goes on without.");
+        Passage copied = at(Station.PREPARE).waits(Follow.NOTHING, Wait.forAsLongAs("the readable copy"), NOON).made().passage();
+        assertThat(copied.waysOut()).as("that comes by itself").isEmpty();
+        assertThat(copied.wayOut(new WayTaken.GoOnAllTheSame(), NOON)).isEqualTo(new Move.Refused(Move.Why.NOT_STOPPED));
+    }
+
+    @Test
     void aWaitThatLastsTooLongStopsOrGoesOnWithout() {
         Wait.Limit stops = new Wait.Limit(LATER, new Wait.Then.Stop(REASON, List.of(WayOut.TRY_AGAIN)));
         Passage waiting = at(Station.PREPARE).waits(Follow.NOTHING, new Wait("its PDF", Optional.empty(), Optional.of(stops)), NOON).made()

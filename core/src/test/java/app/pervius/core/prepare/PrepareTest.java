@@ -179,4 +179,25 @@ class PrepareTest {
         assertThat(passed(after(Duration.ofDays(3), facts(alone.plan(), its("spec.docx", new Copied.Made("LibreOffice", ""))))).account())
                 .endsWith("Its PDF did not come in 2 working days.");
     }
+
+    private static PrepareFacts.Its scanned(String name, Scan scan) {
+        return new PrepareFacts.Its(new FileName(name), FileFormat.of(new FileName(name)), Optional.empty(), NOTHING, scan);
+    }
+
+    @Test
+    void nothingGoesOnBeforeTheMalwareScannerHasAnswered() {
+        PrepareFacts facts = facts(PreparePlan.NONE, its("a.pdf"), scanned("b.pdf", new Scan.Waiting()));
+        assertThat(Prepare.decide(facts)).isEqualTo(new Outcome.Waiting<>(List.of(new PrepareEffect.AwaitScan(1)),
+                Wait.forAsLongAs("the malware scanner")));
+        assertThat(Prepare.decide(tried(facts))).as("a trial waits for nobody").isInstanceOf(Outcome.Passed.class);
+    }
+
+    @Test
+    void malwareStopsWhateverAnybodyHasSaid() {
+        PrepareFacts facts = overlooked(facts(PreparePlan.NONE, scanned("a.pdf", new Scan.Waiting()),
+                scanned("b.exe", new Scan.Found("Test-Text"))));
+        Outcome.Stopped<PrepareEffect> stopped = (Outcome.Stopped<PrepareEffect>) Prepare.decide(facts);
+        assertThat(stopped.reason().sentence()).startsWith("The malware scanner found “Test-Text” in “b.exe”.");
+        assertThat(stopped.waysOut()).containsExactly(WayOut.SEND_BACK, WayOut.TAKE_OUT);
+    }
 }

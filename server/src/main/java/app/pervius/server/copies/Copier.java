@@ -31,7 +31,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
 
 /**
- * Makes readable copies, as many side by side as there are processors, each in an empty directory of its own. What a converter gives is
+ * Makes readable copies, as many at a time as there are processors, each in an empty directory of its own. What a converter gives is
  * believed only if it is a PDF with a page in it. What could not be made for a reason that may pass is tried once more.
  */
 @Service
@@ -97,6 +97,9 @@ class Copier implements Channel {
     }
 
     private Outcome make(Copies.Wanted wanted) {
+        if (wanted.made()) {
+            return new Outcome.Over(() -> copies.noLongerWaiting(wanted.id()).forEach(waiting::over));
+        }
         Outside.world("makes a readable copy");
         Optional<Converter> converter = converters.of(wanted.name(), wanted.mediaType());
         if (converter.isEmpty()) {

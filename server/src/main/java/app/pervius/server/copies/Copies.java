@@ -22,8 +22,8 @@ import org.springframework.stereotype.Component;
 @Component
 public class Copies {
 
-    /** A copy that is to be made. */
-    record Wanted(long id, String hash, String name, String mediaType, long size) {
+    /** A copy that is to be made, or has been made already. */
+    record Wanted(long id, String hash, String name, String mediaType, long size, boolean made) {
     }
 
     /** What has been made: the PDF's hash (SHA-256), its size in bytes and its pages. */
@@ -31,6 +31,9 @@ public class Copies {
     }
 
     private enum State { MAKING, MADE, FAILED }
+
+    private record Held(long id, State state) {
+    }
 
     private record Row(long id, State state, @Nullable String by, @Nullable String said, @Nullable Pdf pdf, @Nullable Instant ended) {
     }
@@ -67,26 +70,38 @@ public class Copies {
         };
     }
 
+    /** Looks for what would make copies of files: the first time that takes a while, so it is done before a transaction begins. */
+    public void beforehand(List<PassageFacts.File> files) {
+        files.stream().filter(file -> !file.mediaType().equals("application/pdf"))
+                .forEach(file -> converters.of(file.name(), file.mediaType()));
+    }
+
     /** The copy of a file, where it has been made. */
     public Optional<PassageFacts.ReadableCopy> made(PassageFacts.File file) {
         return row(file).filter(row -> row.state() == State.MADE).map(Row::pdf)
                 .map(pdf -> new PassageFacts.ReadableCopy(pdf.hash(), pdf.size(), pdf.pages()));
     }
 
-    /** Has the copy of a file made, in the station's transaction; the passage goes on once it is there or cannot be made. */
+    /**
+     * Has the copy of a file made, in the station's transaction; the passage goes on once it is there or cannot be made. Its row is held
+     * from here on, so that whoever ends it sees that this passage waits.
+     */
     public void make(PassageFacts passage, PassageFacts.File file) {
-        Optional<Row> row = row(file);
-        long id = row.map(Row::id).orElseGet(ids::next);
-        if (row.isEmpty()) {
+        Optional<Held> held = jdbc.sql("select id, state from readable_copy where source_hash = ? and ending = ? for update")
+                .params(file.hash(), Converters.ending(file.name()))
+                .query((row, n) -> new Held(row.getLong("id"), State.valueOf(row.getString("state")))).optional();
+        long id = held.map(Held::id).orElseGet(ids::next);
+        if (held.isEmpty()) {
             jdbc.sql("""
                     insert into readable_copy (id, source_hash, ending, source_name, media_type, source_size, state, asked_at)
                     values (?, ?, ?, ?, ?, ?, 'MAKING', ?)""")
                     .params(id, file.hash(), Converters.ending(file.name()), file.name(), file.mediaType(), file.size(), now()).update();
-        } else if (row.get().state() == State.FAILED) {
+        } else if (held.get().state() == State.FAILED) {
             jdbc.sql("update readable_copy set state = 'MAKING', said = null, asked_at = ?, ended_at = null where id = ?").params(now(), id)
                     .update();
         }
-        if (row.isEmpty() || row.get().state() == State.FAILED) {
+        if (held.isEmpty() || held.get().state() != State.MAKING) {
+            // Also of one that has been made since it was asked how far it is: whoever waits for it is told.
             outbound.put(Copier.KEY, "copy-" + id, id, passage.project());
         }
         jdbc.sql("merge into copy_wait (copy_id, passage_id) key (copy_id, passage_id) values (?, ?)").params(id, passage.id()).update();
@@ -98,9 +113,10 @@ public class Copies {
     }
 
     Wanted wanted(long id) {
-        return jdbc.sql("select source_hash, source_name, media_type, source_size from readable_copy where id = ?").param(id)
+        return jdbc.sql("select source_hash, source_name, media_type, source_size, state from readable_copy where id = ?")
+                .param(id)
                 .query((row, n) -> new Wanted(id, row.getString("source_hash"), row.getString("source_name"), row.getString("media_type"),
-                        row.getLong("source_size"))).single();
+                        row.getLong("source_size"), State.valueOf(row.getString("state")) == State.MADE)).single();
     }
 
     /** It is there; gives the passages that waited for it. */
@@ -121,7 +137,8 @@ public class Copies {
         return noLongerWaiting(id);
     }
 
-    private List<Long> noLongerWaiting(long id) {
+    /** Nobody waits for it any more; gives the passages that did. */
+    List<Long> noLongerWaiting(long id) {
         List<Long> passages = jdbc.sql("select passage_id from copy_wait where copy_id = ? order by passage_id").param(id).query(Long.class)
                 .list();
         jdbc.sql("delete from copy_wait where copy_id = ?").param(id).update();

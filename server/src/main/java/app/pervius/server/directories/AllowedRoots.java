@@ -1,5 +1,6 @@
 package app.pervius.server.directories;
 
+import app.pervius.server.store.DataDirectory;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
@@ -50,8 +51,9 @@ public class AllowedRoots {
      * that is said.
      *
      * @param project its code
+     * @param data what Pervius keeps itself, which is nobody's to take
      */
-    Optional<String> fault(String project, String path) {
+    Optional<String> fault(String project, String path, DataDirectory data) {
         List<String> allowed = of(project);
         if (!path.startsWith("/")) {
             return Optional.of("“" + path + "” is not a whole path, from “/” on.");
@@ -65,6 +67,10 @@ public class AllowedRoots {
                 return Optional.of("There is no directory “" + path + "” on the server, or Pervius may not see it.");
             }
             Path real = wanted.toRealPath();
+            Path ours = data.path().toRealPath();
+            if (real.startsWith(ours) || ours.startsWith(real)) {
+                return Optional.of("“" + path + "” holds what Pervius keeps, or lies in it; files cannot be taken from there.");
+            }
             for (String root : allowed) {
                 if (Files.isDirectory(Path.of(root)) && real.startsWith(Path.of(root).toRealPath())) {
                     return Optional.empty();

@@ -31,9 +31,23 @@ class DirectoryBook {
      * A file that was dealt with as it was.
      *
      * @param modified in milliseconds since 1970, UTC
+     * @param key what tells it from another of its name, as far as the file system says so; empty where that was not noted
      * @param why it is refused, or cannot be removed
      */
-    record Noted(String path, long size, long modified, State state, Optional<String> why) {
+    record Noted(String path, long size, long modified, String key, State state, Optional<String> why) {
+
+        static Noted taken(String path, Lying.Seen seen, Optional<String> why) {
+            return new Noted(path, seen.size(), seen.modified(), seen.key(), State.TAKEN, why);
+        }
+
+        static Noted refused(String path, Lying.Seen seen, String why) {
+            return new Noted(path, seen.size(), seen.modified(), seen.key(), State.REFUSED, Optional.of(why));
+        }
+
+        /** Whether a file is still the one that was dealt with. */
+        boolean is(Lying.Seen seen) {
+            return size == seen.size() && modified == seen.modified() && (key.isEmpty() || key.equals(seen.key()));
+        }
     }
 
     /** A submission that goes on. */
@@ -103,8 +117,10 @@ class DirectoryBook {
         return id;
     }
 
-    /** Sets one anew, if it still is as it was; false otherwise. */
+    /** Sets one anew, if it still is as it was; false otherwise. What was noted of another path does not count for this one. */
     boolean change(Directory its) {
+        jdbc.sql("delete from directory_file where directory_id = ? and exists (select 1 from directory where id = ? and version = ? "
+                + "and path <> ?)").params(its.id(), its.id(), its.count().version(), its.path()).update();
         boolean changed = jdbc.sql("""
                 update directory set path = ?, every_seconds = ?, rest_seconds = ?, marker = ?, move_to = ?, author_id = ?,
                     quiet_seconds = ?, switched_on = ?, version = version + 1 where id = ? and version = ?""")
@@ -131,18 +147,19 @@ class DirectoryBook {
     @Transactional(readOnly = true)
     Map<String, Noted> noted(long directory) {
         Map<String, Noted> all = new HashMap<>();
-        jdbc.sql("select path, size, modified, state, why from directory_file where directory_id = ?").param(directory)
+        jdbc.sql("select path, size, modified, file_key, state, why from directory_file where directory_id = ?").param(directory)
                 .query((row, n) -> new Noted(row.getString("path"), row.getLong("size"), row.getLong("modified"),
-                        State.valueOf(row.getString("state")), Optional.ofNullable(row.getString("why")))).list()
+                        row.getString("file_key"), State.valueOf(row.getString("state")), Optional.ofNullable(row.getString("why")))).list()
                 .forEach(noted -> all.put(noted.path(), noted));
         return all;
     }
 
     void note(long directory, Noted noted) {
         jdbc.sql("""
-                merge into directory_file (directory_id, path, size, modified, state, why, noted_at) key (directory_id, path)
-                values (?, ?, ?, ?, ?, ?, ?)""").params(Sql.values(directory, noted.path(), noted.size(), noted.modified(),
-                        noted.state().name(), noted.why().map(why -> why.substring(0, Math.min(why.length(), LONGEST_WHY))).orElse(null),
+                merge into directory_file (directory_id, path, size, modified, file_key, state, why, noted_at) key (directory_id, path)
+                values (?, ?, ?, ?, ?, ?, ?, ?)""").params(Sql.values(directory, noted.path(), noted.size(), noted.modified(),
+                        noted.key(), noted.state().name(), noted.why().map(why -> why.substring(0, Math.min(why.length(),
+                                LONGEST_WHY))).orElse(null),
                         now())).update();
     }
 

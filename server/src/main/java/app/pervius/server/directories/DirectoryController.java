@@ -5,6 +5,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.store.DataDirectory;
 import app.pervius.server.refused.Refused;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -13,7 +14,9 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
+import java.nio.file.Path;
 import java.time.Instant;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -73,11 +76,12 @@ class DirectoryController {
      * @param fault why it cannot be looked at
      * @param waiting files that are not complete yet
      * @param gathering whether something that was taken goes with what comes next
-     * @param left files that are not taken, at most 200
+     * @param leftInAll how many files are not taken
+     * @param left the first 200 of them by name
      * @param ofNobody subdirectories that no author was named for
      */
     record DirectoryView(long id, DirectoryForm form, String folderPath, @Nullable String authorName, @Nullable Instant lastLooked,
-            @Nullable String fault, int waiting, boolean gathering, long taken, List<FileLeft> left, List<String> ofNobody) {
+            @Nullable String fault, int waiting, boolean gathering, long taken, int leftInAll, List<FileLeft> left, List<String> ofNobody) {
     }
 
     /** Directories of a project, and below what new ones may lie. */
@@ -86,16 +90,19 @@ class DirectoryController {
 
     private final DirectoryBook book;
     private final AllowedRoots roots;
+    private final DataDirectory data;
     private final TakingFiles taking;
     private final DirectoryLook looks;
     private final Folders folders;
     private final People people;
     private final Projects projects;
 
-    DirectoryController(DirectoryBook book, AllowedRoots roots, TakingFiles taking, DirectoryLook looks, Folders folders, People people,
+    DirectoryController(DirectoryBook book, AllowedRoots roots, DataDirectory data, TakingFiles taking, DirectoryLook looks,
+            Folders folders, People people,
             Projects projects) {
         this.book = book;
         this.roots = roots;
+        this.data = data;
         this.taking = taking;
         this.looks = looks;
         this.folders = folders;
@@ -115,7 +122,9 @@ class DirectoryController {
         actor.mustControl(project);
         Directory wanted = checked(0, project, form);
         try {
-            return view(book.find(book.add(wanted)).orElseThrow());
+            long id = book.add(wanted);
+            looks.soon();
+            return view(book.find(id).orElseThrow());
         } catch (DuplicateKeyException e) {
             throw taken();
         }
@@ -135,6 +144,7 @@ class DirectoryController {
             throw taken();
         }
         taking.forget(id);
+        looks.soon();
         return view(book.find(id).orElseThrow());
     }
 
@@ -151,8 +161,11 @@ class DirectoryController {
     @PutMapping("/api/directories/{id}/switched-on")
     DirectoryView turn(@PathVariable long id, @RequestBody boolean on, Actor actor) {
         Directory its = controlled(id, actor);
-        book.change(new Directory(its.id(), its.project(), its.folder(), its.path(), its.everySeconds(), its.complete(), its.afterwards(),
-                its.author(), its.authors(), its.quietSeconds(), on, its.count()));
+        if (!book.change(new Directory(its.id(), its.project(), its.folder(), its.path(), its.everySeconds(), its.complete(),
+                its.afterwards(), its.author(), its.authors(), its.quietSeconds(), on, its.count()))) {
+            throw changedMeanwhile();
+        }
+        looks.soon();
         return view(book.find(id).orElseThrow());
     }
 
@@ -184,14 +197,16 @@ class DirectoryController {
         if (folder.state() != InformationState.WORK_IN_PROGRESS || folder.parent() == null) {
             throw Refused.invalid("folder", "Files can only come into a folder of work in progress.");
         }
-        roots.fault(code(project), form.path()).ifPresent(why -> {
+        String path = form.path().strip();
+        roots.fault(code(project), path, data).ifPresent(why -> {
             throw Refused.invalid("path", why);
         });
         Optional<String> moveTo = Optional.ofNullable(form.moveTo()).map(String::strip).filter(text -> !text.isEmpty());
-        moveTo.flatMap(to -> roots.fault(code(project), to)).ifPresent(why -> {
+        moveTo.flatMap(to -> roots.fault(code(project), to, data)).ifPresent(why -> {
             throw Refused.invalid("moveTo", why);
         });
-        if (moveTo.filter(form.path().strip()::equals).isPresent()) {
+        moveTo = moveTo.map(DirectoryController::plain);
+        if (moveTo.filter(plain(path)::equals).isPresent()) {
             throw Refused.invalid("moveTo", "What was taken cannot go where it was taken from.");
         }
         Map<String, Long> authors = new LinkedHashMap<>();
@@ -206,23 +221,29 @@ class DirectoryController {
         if (authors.keySet().stream().anyMatch(name -> name.equals("..") || name.equals("."))) {
             throw Refused.invalid("authors", "Name a subdirectory.");
         }
-        return new Directory(id, project, form.folder(), form.path().strip(), form.everySeconds(),
+        return new Directory(id, project, form.folder(), plain(path), form.everySeconds(),
                 new Directory.Complete(form.marker() == null ? form.restSeconds() : 0, form.marker()),
                 new Directory.Afterwards(moveTo.orElse(null)), form.author(), form.author() == null ? authors : Map.of(),
                 form.quietSeconds(), form.switchedOn(), new Directory.Count(0, form.version()));
     }
 
+    /** A path without what only stands in it: no double slashes, dots or one at its end. */
+    private static String plain(String path) {
+        return Path.of(path).normalize().toString();
+    }
+
     private DirectoryView view(Directory its) {
         Optional<TakingFiles.Found> found = taking.found(its.id());
-        List<FileLeft> left = book.noted(its.id()).values().stream().filter(noted -> noted.why().isPresent()).limit(MOST_SHOWN)
-                .map(noted -> new FileLeft(noted.path(), noted.why().orElseThrow())).toList();
+        List<FileLeft> left = book.noted(its.id()).values().stream().filter(noted -> noted.why().isPresent())
+                .map(noted -> new FileLeft(noted.path(), noted.why().orElseThrow())).sorted(Comparator.comparing(FileLeft::path)).toList();
         return new DirectoryView(its.id(), new DirectoryForm(its.folder(), its.path(), its.everySeconds(), its.complete().restSeconds(),
                 its.complete().marker(), its.afterwards().moveTo(), its.author(), its.authors().entrySet().stream()
                         .map(e -> new SubdirectoryAuthor(e.getKey(), e.getValue())).toList(), its.quietSeconds(), its.switchedOn(),
                 its.count().version()), folders.folder(its.folder()).path(), its.author() == null ? null : people.person(its.author())
                         .name(), found.map(TakingFiles.Found::at).orElse(null),
                 found.flatMap(TakingFiles.Found::fault).orElse(null), found.map(TakingFiles.Found::waiting).orElse(0),
-                !book.open(its.id()).isEmpty(), its.count().taken(), left, found.map(TakingFiles.Found::ofNobody).orElse(List.of()));
+                !book.open(its.id()).isEmpty(), its.count().taken(), left.size(), left.subList(0, Math.min(left.size(), MOST_SHOWN)),
+                found.map(TakingFiles.Found::ofNobody).orElse(List.of()));
     }
 
     private static Refused taken() {

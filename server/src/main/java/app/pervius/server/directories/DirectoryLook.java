@@ -68,13 +68,20 @@ class DirectoryLook implements Look {
         List<Future<?>> begun = new ArrayList<>();
         for (Directory directory : all) {
             Instant next = taking.next(directory);
-            if (next == null || !clock.instant().isBefore(next) || signals.heard(directory.id())) {
+            // Asked first: what was heard is heard no more once it is looked for.
+            boolean heard = signals.heard(directory.id());
+            if (heard || next == null || !clock.instant().isBefore(next)) {
                 begun.add(begin(directory));
             }
         }
         long end = System.nanoTime() + PATIENCE.toNanos();
         begun.forEach(look -> await(look, end));
         all.stream().map(taking::next).filter(Objects::nonNull).min(Comparator.naturalOrder()).ifPresent(next -> due.by(KEY, next));
+    }
+
+    /** Something about directories has been set: they are looked at as soon as it has committed. */
+    void soon() {
+        due.by(KEY, clock.instant());
     }
 
     /** Looks at one at once, whatever it says of how often, and waits for that for a while. */

@@ -24,7 +24,7 @@ final class Lying {
 
     /** What programs call a file that they are still writing. */
     private static final Set<String> UNFINISHED = Set.of("part", "tmp", "temp", "crdownload", "filepart", "partial");
-    private static final int MOST = 20_000;
+    private static final int MOST = 100_000;
 
     /**
      * A file as it lies there.
@@ -33,7 +33,7 @@ final class Lying {
      * @param key what tells it from another of its name, as far as the file system says so
      * @param fault why it cannot be taken as it is, whatever is in it
      */
-    record Seen(Path path, String name, long size, long modified, Object key, Optional<String> fault) {
+    record Seen(Path path, String name, long size, long modified, String key, Optional<String> fault) {
 
         /** Whether it is another now than it was. */
         boolean differs(Seen other) {
@@ -48,10 +48,15 @@ final class Lying {
                         : its.isOther() ? Optional.of("It is no ordinary file.")
                         : !its.isDirectory() && !Files.isReadable(path) ? Optional.of("Pervius may not read it.") : Optional.empty();
                 return its.isDirectory() ? Optional.empty() : Optional.of(new Seen(path, String.valueOf(path.getFileName()), its.size(),
-                        its.lastModifiedTime().toMillis(), its.fileKey() == null ? "" : its.fileKey(), fault));
+                        its.lastModifiedTime().toMillis(), key(its), fault));
             } catch (NoSuchFileException gone) {
                 return Optional.empty();
             }
+        }
+
+        /** Without the device: a share has another after it has been mounted anew, and its files are the same. */
+        private static String key(BasicFileAttributes its) {
+            return String.valueOf(its.fileKey()).replaceFirst("dev=[^,]*,", "");
         }
     }
 

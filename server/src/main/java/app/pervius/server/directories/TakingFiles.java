@@ -5,6 +5,7 @@ import app.pervius.server.intake.Closing;
 import app.pervius.server.intake.TakingIn;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.store.DataDirectory;
 import app.pervius.server.store.CrashPoint;
 import app.pervius.server.store.Durable;
 import java.io.IOException;
@@ -47,8 +48,13 @@ class TakingFiles {
     record Found(Instant at, Optional<String> fault, int waiting, List<String> ofNobody) {
     }
 
+    private static boolean dealtWith(DirectoryBook.@Nullable Noted before, Lying.Seen seen) {
+        return before != null && before.is(seen);
+    }
+
     private final DirectoryBook book;
     private final AllowedRoots roots;
+    private final DataDirectory data;
     private final TakingIn intake;
     private final Closing closing;
     private final People people;
@@ -58,10 +64,12 @@ class TakingFiles {
     private final Map<Long, Lying> lying = new ConcurrentHashMap<>();
     private final Map<Long, Found> found = new ConcurrentHashMap<>();
 
-    TakingFiles(DirectoryBook book, AllowedRoots roots, TakingIn intake, Closing closing, People people, Projects projects, Durable durable,
+    TakingFiles(DirectoryBook book, AllowedRoots roots, DataDirectory data, TakingIn intake, Closing closing, People people,
+            Projects projects, Durable durable,
             InstantSource clock) {
         this.book = book;
         this.roots = roots;
+        this.data = data;
         this.intake = intake;
         this.closing = closing;
         this.people = people;
@@ -93,8 +101,8 @@ class TakingFiles {
 
     private Found looked(Directory directory) {
         String project = projects.settings(directory.project()).code();
-        Optional<String> fault = roots.fault(project, directory.path()).or(() -> authorFault(directory))
-                .or(() -> directory.moveTo().flatMap(to -> roots.fault(project, to)));
+        Optional<String> fault = roots.fault(project, directory.path(), data).or(() -> authorFault(directory))
+                .or(() -> directory.moveTo().flatMap(to -> roots.fault(project, to, data)));
         if (fault.isPresent()) {
             return new Found(clock.instant(), fault, 0, List.of());
         }
@@ -108,7 +116,7 @@ class TakingFiles {
                 Lying.Now above = lies.look(root, directory.complete(), System.nanoTime());
                 above.subdirectories().stream().filter(name -> !directory.authors().containsKey(name) && !name.startsWith(".")).sorted()
                         .forEach(ofNobody::add);
-                above.ready().stream().filter(seen -> !same(noted.get(seen.name()), seen)).forEach(seen -> refuse(directory, "", seen,
+                above.ready().stream().filter(seen -> !dealtWith(noted.get(seen.name()), seen)).forEach(seen -> refuse(directory, "", seen,
                         "It lies beside the subdirectories that say whose files are."));
             }
             for (Directory.Place place : directory.places()) {
@@ -131,12 +139,12 @@ class TakingFiles {
         List<Lying.Seen> taken = new ArrayList<>();
         int waiting = now.waiting();
         for (Lying.Seen seen : now.ready()) {
-            DirectoryBook.Noted before = noted.get(below(place, seen));
+            DirectoryBook.Noted before = noted.get(below(place.subdirectory(), seen));
             Optional<String> why = seen.fault().or(() -> intake.refusal(seen.name(), seen.size()));
-            if (before != null && same(before, seen) && before.state() == DirectoryBook.State.TAKEN) {
+            if (before != null && before.is(seen) && before.state() == DirectoryBook.State.TAKEN) {
                 taken.add(seen);
             } else if (why.isPresent()) {
-                if (before == null || !same(before, seen) || !before.why().equals(why)) {
+                if (before == null || !before.is(seen) || !before.why().equals(why)) {
                     refuse(directory, place.subdirectory(), seen, why.get());
                 }
             } else if (one(directory, place, seen)) {
@@ -153,16 +161,13 @@ class TakingFiles {
         return waiting;
     }
 
-    private static boolean same(DirectoryBook.@Nullable Noted before, Lying.Seen seen) {
-        return before != null && before.size() == seen.size() && before.modified() == seen.modified();
-    }
-
     /** Takes one; false if it was changed or went away meanwhile. */
     private boolean one(Directory directory, Directory.Place place, Lying.Seen seen) {
         Optional<Long> open = book.open(directory.id()).stream().filter(o -> o.author() == place.author())
                 .map(DirectoryBook.Open::submission).findFirst();
         try {
-            Optional<Long> submission = intake.take(open, directory.folder(), place.author(), "From " + directory.path(),
+            Optional<Long> submission = intake.take(open, directory.folder(), place.author(),
+                    "From the directory “" + Path.of(directory.path()).getFileName() + "”",
                     new FileName(seen.name()), seen.size(), new TakingIn.Coming() {
                         @Override
                         public InputStream bytes() throws IOException {
@@ -175,8 +180,7 @@ class TakingFiles {
                             return Lying.Seen.of(seen.path()).filter(now -> !now.differs(seen)).isPresent();
                         }
                     }, id -> {
-                        book.taken(directory.id(), new DirectoryBook.Noted(below(place, seen), seen.size(), seen.modified(),
-                                DirectoryBook.State.TAKEN, Optional.empty()));
+                        book.taken(directory.id(), DirectoryBook.Noted.taken(below(place.subdirectory(), seen), seen, Optional.empty()));
                         book.open(directory.id(), place.author(), id);
                     });
             if (submission.isPresent() && !open.equals(submission)) {
@@ -190,12 +194,11 @@ class TakingFiles {
     }
 
     private void refuse(Directory directory, String subdirectory, Lying.Seen seen, String why) {
-        book.note(directory.id(), new DirectoryBook.Noted(below(new Directory.Place(subdirectory, 0), seen), seen.size(), seen.modified(),
-                DirectoryBook.State.REFUSED, Optional.of(why)));
+        book.note(directory.id(), DirectoryBook.Noted.refused(below(subdirectory, seen), seen, why));
     }
 
-    private static String below(Directory.Place place, Lying.Seen seen) {
-        return place.subdirectory().isEmpty() ? seen.name() : place.subdirectory() + "/" + seen.name();
+    private static String below(String subdirectory, Lying.Seen seen) {
+        return subdirectory.isEmpty() ? seen.name() : subdirectory + "/" + seen.name();
     }
 
     /** Moves or deletes what has been taken, once that is on the disk. */
@@ -210,11 +213,10 @@ class TakingFiles {
                 if (now.isPresent() && !now.get().differs(seen)) {
                     putAway(directory, place, seen);
                 }
-                book.forget(directory.id(), below(place, seen));
+                book.forget(directory.id(), below(place.subdirectory(), seen));
             } catch (IOException e) {
-                book.note(directory.id(), new DirectoryBook.Noted(below(place, seen), seen.size(), seen.modified(),
-                        DirectoryBook.State.TAKEN, Optional.of("It was taken, but could not be "
-                        + (directory.moveTo().isPresent() ? "moved: " : "deleted: ")
+                book.note(directory.id(), DirectoryBook.Noted.taken(below(place.subdirectory(), seen), seen, Optional.of(
+                        "It was taken, but could not be " + (directory.moveTo().isPresent() ? "moved: " : "deleted: ")
                         + e.getClass().getSimpleName() + ": " + e.getMessage())));
             }
         }
@@ -273,9 +275,22 @@ class TakingFiles {
         book.closed(directory, open);
     }
 
-    /** When a directory wants to be looked at next at the latest; absent where that is at once. */
+    /**
+     * When a directory wants to be looked at next at the latest: sooner than it says where a file may be complete by then, or
+     * what was taken may be handed in. Absent where that is at once.
+     */
     @Nullable Instant next(Directory directory) {
         Found last = found.get(directory.id());
-        return last == null ? null : last.at().plus(Duration.ofSeconds(directory.everySeconds()));
+        if (last == null) {
+            return null;
+        }
+        long seconds = directory.everySeconds();
+        if (last.waiting() > 0 && directory.marker().isEmpty()) {
+            seconds = Math.min(seconds, Math.max(1, directory.complete().restSeconds()));
+        }
+        if (!book.open(directory.id()).isEmpty()) {
+            seconds = Math.min(seconds, directory.quietSeconds());
+        }
+        return last.at().plusSeconds(seconds);
     }
 }

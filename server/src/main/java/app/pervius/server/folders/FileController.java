@@ -5,6 +5,7 @@ import app.pervius.server.content.ContentStore;
 import app.pervius.server.content.MediaTypes;
 import app.pervius.server.content.TiffPages;
 import app.pervius.server.refused.Refused;
+import app.pervius.server.scanning.Scans;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
 import io.swagger.v3.oas.annotations.responses.ApiResponse;
@@ -41,8 +42,10 @@ class FileController {
     private final ContentStore store;
     private final MediaTypes types;
     private final TiffPages tiff;
+    private final Scans scans;
 
-    FileController(Files files, Folders folders, ContentStore store, MediaTypes types, TiffPages tiff) {
+    FileController(Files files, Folders folders, ContentStore store, MediaTypes types, TiffPages tiff, Scans scans) {
+        this.scans = scans;
         this.files = files;
         this.folders = folders;
         this.store = store;
@@ -92,6 +95,7 @@ class FileController {
     private Files.FileView seen(long id, Actor actor) {
         Files.FileView file = files.file(id);
         folders.find(file.folder()).filter(folder -> folders.maySee(actor, folder)).orElseThrow(() -> Refused.notFound("file"));
+        scans.mustBeOpen(file.hash(), file.name());
         return file;
     }
 

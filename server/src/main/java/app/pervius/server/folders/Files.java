@@ -2,6 +2,7 @@ package app.pervius.server.folders;
 
 import app.pervius.core.arrive.FileName;
 import app.pervius.server.refused.Refused;
+import app.pervius.server.scanning.Scans;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.ZoneOffset;
@@ -37,8 +38,10 @@ public class Files {
     private final FolderFileRepository files;
     private final InstantSource clock;
     private final JdbcClient jdbc;
+    private final Scans scans;
 
-    Files(FolderFileRepository files, InstantSource clock, JdbcClient jdbc) {
+    Files(FolderFileRepository files, InstantSource clock, JdbcClient jdbc, Scans scans) {
+        this.scans = scans;
         this.files = files;
         this.clock = clock;
         this.jdbc = jdbc;
@@ -63,6 +66,7 @@ public class Files {
     /** Puts content into a folder: a new file, or a new version of the file of that name. */
     public Added add(long folder, Content content, long by) {
         boolean known = known(content);
+        scans.came(content.hash(), content.size());
         return new Added(place(folder, content, by, null), known);
     }
 

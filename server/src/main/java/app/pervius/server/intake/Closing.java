@@ -15,6 +15,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -77,7 +78,9 @@ public class Closing {
 
     private void open(Submission submission, Joining.Halted halted, Bundle<SubmissionFile> bundle, Map<Long, Files.FileView> kept) {
         List<Files.FileView> its = bundle.files().stream().map(f -> Objects.requireNonNull(kept.get(f.folderFileId))).toList();
-        if (door.joins(submission, halted, bundle.base(), its)) {
+        Optional<String> joined = door.joins(submission, halted, bundle.base(), its);
+        if (joined.isPresent()) {
+            bundle.files().forEach(file -> file.joins(joined.get()));
             return;
         }
         List<String> remarks = bundle.files().stream().filter(file -> file.remark != null)

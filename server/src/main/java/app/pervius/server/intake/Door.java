@@ -50,11 +50,11 @@ class Door {
         return joining.halted(submission.projectId, submission.folderId, submission.authorFirmId);
     }
 
-    /** Puts files to the revision of their name that waits for them in the submission's folder; false where none does. */
-    boolean joins(Submission submission, Joining.Halted halted, String base, List<Files.FileView> its) {
+    /** Puts files to the revision of their name that waits for them in the submission's folder; gives what that is called. */
+    Optional<String> joins(Submission submission, Joining.Halted halted, String base, List<Files.FileView> its) {
         Optional<Long> passage = joining.join(halted, base, its.stream().map(Door::file).toList(), submission.reference);
         passage.ifPresent(id -> its.forEach(file -> files.belongsTo(file.id(), id)));
-        return passage.isPresent();
+        return passage.map(passages::passage).map(Passages.PassageView::inWords);
     }
 
     /**

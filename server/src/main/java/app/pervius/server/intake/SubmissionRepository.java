@@ -78,7 +78,7 @@ interface SubmissionRepository extends JpaRepository<Submission, Long> {
     /** Closed ones that no passage came of, though files did, the newest first. */
     @Query("""
             from Submission s where s.projectId = :project and (:folder is null or s.folderId = :folder) and s.open = false
-            and exists (select 1 from SubmissionFile f where f.submissionId = s.id and f.folderFileId is not null)
+            and exists (select 1 from SubmissionFile f where f.submissionId = s.id and f.folderFileId is not null and f.joined = false)
             and not exists (select 1 from Passage p where p.submissionId = s.id) order by s.projectId desc, s.id desc""")
     List<Submission> keptOnly(long project, @Nullable Long folder, Limit limit);
 

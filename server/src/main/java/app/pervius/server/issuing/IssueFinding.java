@@ -65,9 +65,11 @@ class IssueFinding implements RuleFinding {
         Map<String, Target.Place> places = new LinkedHashMap<>();
         IssuePlan plan = handling.issue();
         if (handling.review().route().isEmpty()) {
-            plan.atOnce().ifPresentOrElse(place -> places.put("what is filed at once", place),
-                    () -> found.add(new Finding(true, "issue", "Nobody reviews it, and it does not say where it is filed.",
-                            "Choose a folder, or a route.")));
+            plan.atOnce().ifPresent(place -> places.put("what is filed at once", place));
+            if (plan.atOnce().isEmpty() && plan.releasesAfter(Optional.empty()).isEmpty()) {
+                found.add(new Finding(true, "issue", "Nobody reviews it, and it does not say where it is filed.",
+                        "Choose a folder, or a route."));
+            }
             return places;
         }
         for (DecisionCode code : settings.decisionCodes()) {

@@ -1,5 +1,5 @@
 /** Kinds that the core describes, as calls carry them. */
-@Feature(uses = {"http"})
+@Feature(uses = {"http", "refused"})
 @NullMarked
 package app.pervius.server.kinds;
 

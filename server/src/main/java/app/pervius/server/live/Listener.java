@@ -85,7 +85,7 @@ final class Listener {
         return switch (change.topic()) {
             case TRAY -> membership.person() == change.id();
             case COMMENT -> firm != null && (membership.controls() || membership.decides() && membership.sees(firm));
-            case FOLDER, PASSAGE, REVIEW, RULES, NUMBERS, PEOPLE, MAIL -> firm == null || membership.sees(firm);
+            case FOLDER, PASSAGE, REVIEW, RULES, NUMBERS, PEOPLE, MAIL, DEVICE -> firm == null || membership.sees(firm);
         };
     }
 

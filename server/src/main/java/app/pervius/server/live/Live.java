@@ -32,7 +32,7 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 public class Live {
 
     /** The kinds of thing that change; what came for somebody is told to that person alone, of comments the reviewing side. */
-    public enum Topic { FOLDER, PASSAGE, REVIEW, COMMENT, RULES, NUMBERS, PEOPLE, MAIL, TRAY }
+    public enum Topic { FOLDER, PASSAGE, REVIEW, COMMENT, RULES, NUMBERS, PEOPLE, MAIL, TRAY, DEVICE }
 
     private static final Logger LOG = LoggerFactory.getLogger(Live.class);
     /** How long changes are gathered before they are told. */

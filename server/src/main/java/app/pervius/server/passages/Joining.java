@@ -37,12 +37,24 @@ public class Joining {
         this.clock = clock;
     }
 
+    /** That a file belongs to a revision, in words: the same where it is foretold and where it has happened. */
+    public static String said(String revision) {
+        return "It belongs to " + revision + ", which waits for it.";
+    }
+
     /** The revisions of a firm that are halted at Prepare in a folder. */
+    @Transactional(propagation = Propagation.REQUIRED)
     public Halted halted(long project, long folder, long firm) {
         return new Halted(Stream.concat(passages.stoppedAt(project, Passages.State.STOPPED, folder, Station.PREPARE, firm).stream(),
                 passages.waitingAt(folder, Station.PREPARE, firm).stream())
                 .collect(Collectors.groupingBy(row -> FileName.keyOf(row.getName()), Collectors.mapping(PassageRepository.Base::getPassage,
                         Collectors.toList()))));
+    }
+
+    /** The passage files would be put to by {@link #join} as things are. */
+    @Transactional(propagation = Propagation.REQUIRED)
+    public Optional<Long> wouldJoin(Halted halted, String base, List<PassageFacts.File> its) {
+        return halted.byName().getOrDefault(FileName.keyOf(base), List.of()).stream().filter(id -> others(id, its)).findFirst();
     }
 
     /**
@@ -54,11 +66,12 @@ public class Joining {
      */
     public Optional<Long> join(Halted halted, String base, List<PassageFacts.File> its, String with) {
         return halted.byName().getOrDefault(FileName.keyOf(base), List.of()).stream().flatMap(id -> passages.locked(id).stream())
-                .filter(row -> others(row, its)).findFirst().flatMap(row -> join(row, its, with));
+                .filter(row -> others(row.id(), its)).findFirst().flatMap(row -> join(row, its, with));
     }
 
-    private boolean others(StoredPassage row, List<PassageFacts.File> its) {
-        Set<String> there = files.findByPassageIdInOrderByPosition(List.of(row.id())).stream().map(f -> new FileName(f.name).ending())
+    /** Whether the passage has no file of one of these endings. */
+    private boolean others(long passage, List<PassageFacts.File> its) {
+        Set<String> there = files.findByPassageIdInOrderByPosition(List.of(passage)).stream().map(f -> new FileName(f.name).ending())
                 .collect(Collectors.toSet());
         return its.stream().noneMatch(file -> there.contains(new FileName(file.name()).ending()));
     }

@@ -63,7 +63,8 @@ class WaysOut {
 
     /** The ways out {@code actor} may take for this passage. */
     static List<WayOut> open(StoredPassage passage, Actor actor) {
-        if (!(passage.state() instanceof State.Stopped(var reason, List<WayOut> waysOut))) {
+        List<WayOut> waysOut = passage.passage().waysOut();
+        if (waysOut.isEmpty()) {
             return List.of();
         }
         boolean controls = actor.controls(passage.projectId);
@@ -109,7 +110,7 @@ class WaysOut {
         if (!actor.maySee(passage.projectId, passage.authorFirmId)) {
             throw Refused.notFound("passage");
         }
-        if (passage.state != Passages.State.STOPPED || passage.version != seen.version()) {
+        if (passage.passage().waysOut().isEmpty() || passage.version != seen.version()) {
             throw Refused.conflict("no-longer-stopped", "This has been dealt with in the meantime: " + lastEntry(passage, actor));
         }
         if (!open(passage, actor).contains(taken.way())) {

@@ -5,6 +5,7 @@ import app.pervius.core.identify.Checks;
 import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.issue.Copying;
 import app.pervius.core.issue.IssuePlan;
+import app.pervius.core.issue.Release;
 import app.pervius.core.issue.Target;
 import app.pervius.core.issue.Targets;
 import app.pervius.core.number.NumberPlan;
@@ -227,8 +228,9 @@ public final class RuleFileReader {
             part.find("decided-" + code).flatMap(targets::read).ifPresent(target -> byCode.put(digit, target));
         }
         Optional<Target.Place> atOnce = part.find("at-once").flatMap(places::read);
+        List<Release> releases = part.find("releases").map(p -> p.list("“releases”", ReleaseInFile::read)).orElse(List.of());
         part.nothingElse();
-        return new IssuePlan(byCode, atOnce);
+        return new IssuePlan(byCode, atOnce, releases);
     }
 
     private Optional<Copying> copying(FilePart part) {

@@ -154,6 +154,9 @@ public final class RuleFileWriter {
         Map<String, Object> says = new LinkedHashMap<>();
         new TreeMap<>(plan.byCode()).forEach((code, target) -> says.put("decided-" + code, targets.write(target)));
         plan.atOnce().ifPresent(place -> says.put("at-once", places.write(place)));
+        if (!plan.releases().isEmpty()) {
+            says.put("releases", plan.releases().stream().map(ReleaseInFile::write).toList());
+        }
         return says;
     }
 

@@ -6,6 +6,7 @@ import app.pervius.core.issue.IssueEffect;
 import app.pervius.core.issue.IssueFacts;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Issuing;
+import app.pervius.core.issue.Release;
 import app.pervius.core.issue.Spot;
 import app.pervius.core.passage.Change;
 import app.pervius.core.passage.Follow;
@@ -19,6 +20,7 @@ import app.pervius.core.project.FolderId;
 import app.pervius.core.project.InformationState;
 import app.pervius.core.rules.Handling;
 import app.pervius.core.tell.Occasion;
+import app.pervius.server.devices.Devices;
 import app.pervius.server.documents.Documents;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
@@ -47,15 +49,17 @@ class IssueWork implements StationWork<IssueEffect> {
     private final Files files;
     private final Documents documents;
     private final Placing placing;
+    private final Devices devices;
     private final ApplicationEventPublisher events;
 
-    IssueWork(Projects projects, Folders folders, Files files, Documents documents, Placing placing,
+    IssueWork(Projects projects, Folders folders, Files files, Documents documents, Placing placing, Devices devices,
             ApplicationEventPublisher events) {
         this.projects = projects;
         this.folders = folders;
         this.files = files;
         this.documents = documents;
         this.placing = placing;
+        this.devices = devices;
         this.events = events;
     }
 
@@ -82,7 +86,8 @@ class IssueWork implements StationWork<IssueEffect> {
         List<Change> changes = new ArrayList<>();
         List<Notice> notices = new ArrayList<>();
         // Read once, and only where it is passed on.
-        boolean passedOn = effects.stream().anyMatch(e -> e instanceof IssueEffect.MakeCurrent || e instanceof IssueEffect.ReturnToAuthor);
+        boolean passedOn = effects.stream().anyMatch(e -> e instanceof IssueEffect.MakeCurrent || e instanceof IssueEffect.ReturnToAuthor
+                || e instanceof IssueEffect.Nowhere);
         Reviewed its = passedOn ? books.reviewed(passage) : Reviewed.NOTHING;
         for (IssueEffect effect : effects) {
             switch (effect) {
@@ -97,6 +102,11 @@ class IssueWork implements StationWork<IssueEffect> {
                     changes.add(new Change.Ended(End.ISSUED, Optional.empty()));
                     notices.add(notice(Occasion.ISSUED, "Filed in " + path(spot), Map.of()));
                 }
+                case IssueEffect.Nowhere() -> {
+                    changes.add(new Change.Ended(End.ISSUED, Optional.empty()));
+                    notices.add(notice(Occasion.ISSUED, "Accepted, and placed nowhere" + said(passage, its), Map.of("reason",
+                            reason(passage, its))));
+                }
                 case IssueEffect.ReturnToAuthor back -> {
                     changes.add(new Change.Ended(End.RETURNED, Optional.empty()));
                     notices.add(notice(Occasion.RETURNED, (back.mustComeAgain()
@@ -107,6 +117,7 @@ class IssueWork implements StationWork<IssueEffect> {
                 case IssueEffect.Archive archive -> { }
                 case IssueEffect.Replace replace -> { }
                 case IssueEffect.PlaceFile place -> { }
+                case IssueEffect.ToDevice toDevice -> { }
             }
         }
         return new Follow(changes, notices);
@@ -133,6 +144,8 @@ class IssueWork implements StationWork<IssueEffect> {
                 case IssueEffect.Replace replace -> { }
                 case IssueEffect.PlaceFile place -> { }
                 case IssueEffect.ReturnToAuthor back -> { }
+                case IssueEffect.Nowhere nowhere -> { }
+                case IssueEffect.ToDevice(Release release) -> devices.release(passage, release);
             }
         }
     }

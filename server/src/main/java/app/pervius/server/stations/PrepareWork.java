@@ -14,6 +14,7 @@ import app.pervius.core.prepare.Prepare;
 import app.pervius.core.prepare.PrepareEffect;
 import app.pervius.core.prepare.PrepareFacts;
 import app.pervius.core.prepare.PreparePlan;
+import app.pervius.core.prepare.Scan;
 import app.pervius.core.rules.Handling;
 import app.pervius.server.copies.Copies;
 import app.pervius.server.passages.Books;
@@ -21,7 +22,9 @@ import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.passages.StationWork;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.scanning.Scans;
 import app.pervius.server.titleblocks.TitleBlocks;
+import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
@@ -34,9 +37,12 @@ class PrepareWork implements StationWork<PrepareEffect> {
     private final Copies copies;
     private final Passages passages;
     private final Projects projects;
+    private final Scans scans;
     private final InstantSource clock;
 
-    PrepareWork(TitleBlocks titleBlocks, Copies copies, Passages passages, Projects projects, InstantSource clock) {
+    PrepareWork(TitleBlocks titleBlocks, Copies copies, Passages passages, Projects projects, Scans scans,
+            InstantSource clock) {
+        this.scans = scans;
         this.titleBlocks = titleBlocks;
         this.copies = copies;
         this.passages = passages;
@@ -60,11 +66,17 @@ class PrepareWork implements StationWork<PrepareEffect> {
                         clock.instant()));
     }
 
+    /** One that may go on all the same is not tried again where it has failed. */
     private PrepareFacts.Its its(PassageFacts passage, PassageFacts.File file, PreparePlan plan) {
         FileName name = new FileName(file.name());
         FileFormat format = FileFormat.of(name, file.mediaType());
         return new PrepareFacts.Its(name, format, cannotOpen(file), plan.copy() == PreparePlan.Copy.NONE || format == FileFormat.PDF
-                ? new Copied.NotYet(Optional.empty()) : copies.of(file, passage.passage().since()));
+                ? new Copied.NotYet(Optional.empty()) : copies.of(file, passage.overlooked() ? Instant.EPOCH : passage.passage().since()),
+                switch (scans.of(file.hash())) {
+                    case Scans.Verdict.Open open -> new Scan.Open();
+                    case Scans.Verdict.Waiting waiting -> new Scan.Waiting();
+                    case Scans.Verdict.Found(String what) -> new Scan.Found(what);
+                });
     }
 
     private Optional<String> cannotOpen(PassageFacts.File file) {
@@ -79,6 +91,7 @@ class PrepareWork implements StationWork<PrepareEffect> {
     @Override
     public void beforehand(List<PassageFacts.File> files) {
         files.stream().filter(PrepareWork::isKnownPdf).forEach(file -> titleBlocks.prepare(file.hash(), file.size()));
+        copies.beforehand(files);
     }
 
     @Override
@@ -91,6 +104,7 @@ class PrepareWork implements StationWork<PrepareEffect> {
     public void carryOut(PassageFacts passage, List<PrepareEffect> effects) {
         for (PrepareEffect effect : effects) {
             switch (effect) {
+                case PrepareEffect.AwaitScan(int file) -> scans.awaits(passage.id(), passage.files().get(file).hash());
                 case PrepareEffect.MakeCopy(int file) -> copies.make(passage, passage.files().get(file));
                 case PrepareEffect.ReadHere(int file, boolean copy) -> {
                     if (copy) {

@@ -7,7 +7,9 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.intake.HandSending;
+import app.pervius.server.passages.Joining;
 import app.pervius.server.passages.PassageFacts;
+import app.pervius.server.passages.Passages;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.rules.Rules;
 import io.swagger.v3.oas.annotations.media.Content;
@@ -19,6 +21,7 @@ import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -51,9 +54,11 @@ class PreviewController {
     private final HandSending sendings;
     private final Folders folders;
     private final TrialAnswers answers;
+    private final Joining joining;
+    private final Passages passages;
 
     PreviewController(Trials trials, Rules rules, Arrivals arrivals, Candidates candidates, HandSending sendings, Folders folders,
-            TrialAnswers answers) {
+            TrialAnswers answers, Joining joining, Passages passages) {
         this.trials = trials;
         this.rules = rules;
         this.arrivals = arrivals;
@@ -61,6 +66,8 @@ class PreviewController {
         this.sendings = sendings;
         this.folders = folders;
         this.answers = answers;
+        this.joining = joining;
+        this.passages = passages;
     }
 
     /** What would come of files about to be dropped into a folder, by the rules in force. */
@@ -76,7 +83,25 @@ class PreviewController {
         long author = candidates.author(into.project(), entry.author(), actor);
         List<PassageFacts> all = arrivals.of(Candidates.coming(entry.files()),
                 new Arrivals.Setting(into, author, actor.person(into.project()), new FieldValues(entry.given())));
-        previewed(into.project(), all, entry.files(), actor, answers.begin(response));
+        Map<PassageFacts, Long> joins = joins(into, all);
+        TrialAnswers.Lines lines = answers.begin(response);
+        for (PassageFacts arrival : all) {
+            if (joins.containsKey(arrival)) {
+                lines.write(new TrialAnswers.TrialLine(0, all.size(), answers.joining(arrival,
+                        passages.passage(joins.get(arrival)).inWords()), null, null, null));
+            }
+        }
+        previewed(into.project(), all.stream().filter(arrival -> !joins.containsKey(arrival)).toList(), entry.files(), actor, lines);
+    }
+
+    /** Those that would go to a revision that waits for them, with its passage; all are of one author. */
+    private Map<PassageFacts, Long> joins(Folders.FolderView into, List<PassageFacts> all) {
+        Map<PassageFacts, Long> joins = new IdentityHashMap<>();
+        if (!all.isEmpty()) {
+            Joining.Halted halted = joining.halted(into.project(), into.id(), all.getFirst().authorFirm());
+            all.forEach(arrival -> joining.wouldJoin(halted, arrival.baseName(), arrival.files()).ifPresent(id -> joins.put(arrival, id)));
+        }
+        return joins;
     }
 
     /** What would come of files that are sent on a route by hand, by the rules in force; files that cannot be sent at all are left out. */

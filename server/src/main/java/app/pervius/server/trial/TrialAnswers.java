@@ -4,6 +4,7 @@ import app.pervius.core.project.DecisionCode;
 import app.pervius.core.project.Fields;
 import app.pervius.core.trial.Tried;
 import app.pervius.server.folders.Folders;
+import app.pervius.server.passages.Joining;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
@@ -29,10 +30,11 @@ class TrialAnswers {
      * @param remarks what there is to know of its bytes: that they came before, what the title block says otherwise, that it cannot be
      *     opened
      * @param refusal why the file would not even be taken in; all else is absent then
+     * @param joins of a file that would get no passage of its own: that it belongs to a revision that waits for it; all else is absent then
      * @param differences where it differs from what the sheet in force would do; empty where nothing does or nothing was compared
      */
     record TriedArrival(@Nullable Long passage, String name, int files, String from, String folder, @Nullable String refusal,
-            List<String> remarks, @Nullable TriedView tried, List<String> differences) {
+            @Nullable String joins, List<String> remarks, @Nullable TriedView tried, List<String> differences) {
     }
 
     /**
@@ -70,8 +72,14 @@ class TrialAnswers {
         Fields fields = settings.fields();
         List<DecisionCode> codes = settings.decisionCodes();
         return new TriedArrival(passage, arrival.originalName(), arrival.files().size(), people.person(arrival.author()).name(),
-                folders.folder(arrival.folder()).path(), null, remarks(arrival, passage == null, tried),
+                folders.folder(arrival.folder()).path(), null, null, remarks(arrival, passage == null, tried),
                 TriedView.of(tried, fields, codes, everything), differences);
+    }
+
+    /** One that would go to a revision that waits for it. */
+    TriedArrival joining(PassageFacts arrival, String revision) {
+        return new TriedArrival(null, arrival.originalName(), arrival.files().size(), people.person(arrival.author()).name(),
+                folders.folder(arrival.folder()).path(), null, Joining.said(revision), arrivals.cameBefore(arrival), null, List.of());
     }
 
     private List<String> remarks(PassageFacts arrival, boolean coming, Tried tried) {
@@ -114,7 +122,8 @@ class TrialAnswers {
         for (Arrivals.Coming file : files) {
             Optional<String> refusal = Arrivals.refusal(file);
             if (refusal.isPresent()) {
-                lines.write(new TrialLine(0, of, new TriedArrival(null, file.name(), 1, "", "", refusal.get(), List.of(), null, List.of()),
+                lines.write(new TrialLine(0, of, new TriedArrival(null, file.name(), 1, "", "", refusal.get(), null,
+                        List.of(), null, List.of()),
                         null, null, null));
             }
         }

@@ -133,6 +133,8 @@ class AccessTableTest {
         app.bean(Passages.class).readCopy(waiting.get("id").asLong(), 0, new PassageFacts.ReadableCopy(first.get("hash").asString(),
                 first.get("size").asLong(), 1));
 
+        long plotter = mirela.get(project + "/devices").must(200).body().get(0).get("id").asLong();
+
         line("GET /api/check", who -> who.get("/api/check"), "1 3 3 3 3 3 y");
         line("GET /api/live", who -> who.statusOf("/api/live"), "1 y y y y y y");
         line("GET /api/mail-room", who -> who.get("/api/mail-room"), "1 y y y y y y");
@@ -243,6 +245,25 @@ class AccessTableTest {
         LinesOfRecords.packageLines(project, folder);
         LinesOfRecords.directoryLines(project, folder);
         line("GET /api/converters", who -> who.get("/api/converters"), "1 3 3 3 3 3 y");
+        Map<String, Object> device = Map.of("name", "x", "address", "no address", "loginName", "", "switchedOn", true, "forEverybody", true,
+                "version", 0);
+        line("GET /api/scanner", who -> who.get("/api/scanner"), "1 3 3 3 3 3 y");
+        line("POST /api/scanner/test", who -> who.post("/api/scanner/test", Map.of()), "1 3 3 3 3 3 y");
+        line("GET /api/devices", who -> who.get("/api/devices"), "1 3 3 3 3 3 y");
+        line("POST /api/devices", who -> who.post("/api/devices", device), "1 3 3 3 3 3 y");
+        line("PUT /api/devices/{id}", who -> who.put("/api/devices/-1", device), "1 3 3 3 3 3 4");
+        line("DELETE /api/devices/{id}", who -> who.delete("/api/devices/-1"), "1 3 3 3 3 3 4");
+        line("POST /api/devices/{id}/test", who -> who.post("/api/devices/-1/test", Map.of()), "1 3 3 3 3 3 4");
+        line("GET /api/projects/{project}/devices", who -> who.get(project + "/devices"), "1 4 y y y y 4");
+        line("GET /api/projects/{project}/device-jobs", who -> who.get(project + "/device-jobs?passage=" + waiting.get("id").asLong()),
+                "1 4 4 y y y 4");
+        Map<String, Object> released = Map.of("device", plotter, "how", Map.of("paper", "AS_IT_IS", "media", "", "copies", 1, "bothSides",
+                false, "held", true), "files", List.of(file), "passages", List.of(waiting.get("id").asLong()));
+        line("POST /api/projects/{project}/device-jobs", who -> who.post(project + "/device-jobs", released), "1 4 4 y y y 4");
+        PEOPLE.get(Who.REVIEWER).post(project + "/device-jobs", released).must(201);
+        long job = PEOPLE.get(Who.REVIEWER).get(project + "/device-jobs").must(200).body().get("items").get(0).get("id").asLong();
+        line("POST /api/device-jobs/{id}/cancel", who -> who.post("/api/device-jobs/" + job + "/cancel", Map.of()), "1 4 4 4 y y 4");
+        line("POST /api/device-jobs/{id}/again", who -> who.post("/api/device-jobs/" + job + "/again", Map.of()), "1 4 4 4 y y 4");
         line("GET /api/connections", who -> who.get("/api/connections"), "1 3 3 3 3 3 y");
         line("PUT /api/connections/{name}", who -> who.put("/api/connections/x", Map.of("address", "no address")), "1 3 3 3 3 3 y");
         line("DELETE /api/connections/{name}", who -> who.send("DELETE", "/api/connections/none", null), "1 3 3 3 3 3 4");

@@ -42,10 +42,13 @@ class CopiesTest {
     }
 
     private static long hand(Client who, String folder, Map<String, byte[]> files) {
+        return handInto(who, who.folder(folder), files);
+    }
+
+    private static long handInto(Client who, long folder, Map<String, byte[]> files) {
         List<Map<String, Object>> announced = new ArrayList<>();
         files.forEach((name, bytes) -> announced.add(Map.of("name", name, "size", bytes.length)));
-        long id = who.post("/api/folders/" + who.folder(folder) + "/submissions", Map.of("purpose", "", "files",
-                announced)).must(201).body()
+        long id = who.post("/api/folders/" + folder + "/submissions", Map.of("purpose", "", "files", announced)).must(201).body()
                 .get("id").asLong();
         int i = 0;
         for (byte[] bytes : files.values()) {
@@ -72,6 +75,11 @@ class CopiesTest {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    private static JsonNode foretold(Client who, String folder, String name) {
+        return who.lines("/api/folders/" + who.folder(folder) + "/previews", Map.of("files", List.of(Map.of("name", name, "size", 10)),
+                "given", Map.of())).stream().filter(line -> line.has("arrival")).findFirst().orElseThrow().get("arrival");
     }
 
     private static JsonNode passage(Client who, long id) {
@@ -127,6 +135,25 @@ class CopiesTest {
     }
 
     @Test
+    void howeverManyWaitForTheSameBytesAllGoOn(App app) throws Exception {
+        Client site = app.as("Marisol Quintavalle");
+        String folder = folder(app, "Copied for many", Map.of("copy", "NEEDED"));
+        long into = site.folder(folder);
+        byte[] same = docx("The same for many");
+        List<Long> submissions = java.util.Collections.synchronizedList(new ArrayList<>());
+        try (var clients = java.util.concurrent.Executors.newVirtualThreadPerTaskExecutor()) {
+            for (int i = 0; i < 12; i++) {
+                String name = "copy " + i + ".docx";
+                clients.submit(() -> submissions.add(handInto(app.as("Marisol Quintavalle"), into, Map.of(name, same))));
+            }
+        }
+        assertThat(submissions).hasSize(12);
+        for (long submission : submissions) {
+            assertThat(site.settled(submission).getFirst().get("files").get(0).get("copy").get("pages").asInt()).isOne();
+        }
+    }
+
+    @Test
     void whereACopyIsNeededAStopSaysWhyAndTryingAgainAsksTheConverterAgain(App app) {
         Client mirela = app.as("Mirela Draganova");
         Client site = app.as("Marisol Quintavalle");
@@ -144,6 +171,9 @@ class CopiesTest {
         way(mirela, again, "GO_ON_ALL_THE_SAME");
         assertThat(Client.until(() -> passage(mirela, broken.get("id").asLong()), p -> p.get("at").has("due")).get("at").get("station")
                 .asString()).isEqualTo("REVIEW");
+        assertThat(mirela.get("/api/passages/" + broken.get("id").asLong()).must(200).body().get("journal").valueStream()
+                .filter(l -> l.get("account").asString().equals("Waits for the readable copy of “broken.docx”.")))
+                .as("not tried a third time").hasSize(2);
 
         JsonNode drawing = site.settled(hand(site, folder, Map.of("plan.dwg", "AC1032 lines".getBytes(StandardCharsets.UTF_8)))).getFirst();
         assertThat(drawing.get("at").get("stop").get("reason").asString()).contains("Nothing here makes a PDF of “plan.dwg”");
@@ -155,7 +185,8 @@ class CopiesTest {
         form.put("conditions", List.of(Map.of("kind", "FORMAT", "formats", List.of("CAD", "OFFICE"))));
         JsonNode looked = mirela.post("/api/projects/" + mirela.project() + "/rules/looks", Map.of("rule", form)).must(200).body();
         assertThat(looked.get("findings").valueStream().filter(f -> f.get("column").asString().equals("prepare"))
-                .map(f -> f.get("sentence").asString())).noneMatch(s -> s.contains("office"));
+                .map(f -> f.get("sentence").asString())).containsExactly("It needs a readable copy, but nothing on this machine "
+                + "makes a PDF of dgn, dwg, dxf: such a file is stopped unless its PDF comes with it.");
     }
 
     @Test
@@ -169,7 +200,13 @@ class CopiesTest {
         JsonNode waits = Client.until(() -> passage(site, alone.get("id").asLong()), p -> p.get("at").get("state").asString()
                 .equals("WAITING"));
         assertThat(waits.get("at").get("waitingFor").asString()).isEqualTo("its PDF");
+        assertThat(foretold(site, folder, "Plan.pdf").get("joins").asString())
+                .matches("It belongs to KWR-DNM-C-DR-\\d{4} P01 plan, which waits for it\\.");
+        assertThat(foretold(site, folder, "Plan.dwg").has("joins")).as("it has one of this ending").isFalse();
+        assertThat(foretold(site, folder, "Other.pdf").has("joins")).isFalse();
         long later = hand(site, folder, Map.of("Plan.pdf", Client.content("plan.pdf")));
+        assertThat(site.get("/api/submissions/" + later).must(200).body().get("files").get(0).get("remark").asString())
+                .startsWith("It belongs to KWR-DNM-C-DR-");
         JsonNode going = Client.until(() -> passage(site, alone.get("id").asLong()), p -> p.get("at").get("station").asString()
                 .equals("REVIEW"));
         assertThat(going.get("files")).hasSize(2);
@@ -180,6 +217,16 @@ class CopiesTest {
         JsonNode both = site.settled(hand(site, folder, Map.of("hall.dwg", "AC1032 hall".getBytes(StandardCharsets.UTF_8), "hall.pdf",
                 Client.content("hall.pdf")))).getFirst();
         assertThat(both.get("at").get("station").asString()).isEqualTo("REVIEW");
+
+        long never = hand(site, folder, Map.of("never.dwg", "AC1032 never".getBytes(StandardCharsets.UTF_8)));
+        JsonNode vain = Client.until(() -> site.get("/api/projects/" + site.project() + "/passages?which=ALL&submission=" + never)
+                .must(200).body().get("items"), items -> items.size() == 1 && items.get(0).get("passage").get("at").get("state").asString()
+                .equals("WAITING")).get(0);
+        assertThat(vain.get("waysOut")).as("a controller knows").isEmpty();
+        way(app.as("Mirela Draganova"), vain.get("passage"), "GO_ON_ALL_THE_SAME");
+        JsonNode without = Client.until(() -> passage(site, vain.get("passage").get("id").asLong()), p -> p.get("at").get("station")
+                .asString().equals("REVIEW"));
+        assertThat(without.get("files")).hasSize(1);
     }
 
     @Test

@@ -162,6 +162,36 @@ class DirectoriesTest {
     }
 
     @Test
+    void whatIsSetOrSwitchedMeanwhileIsSaidAndOfManyThatStayAllAreCounted(App app) throws IOException {
+        Client mirela = app.as("Mirela Draganova");
+        Map<String, Object> form = form(app, "Set by two");
+        form.put("path", root.resolve("in") + "/./");
+        JsonNode directory = set(app, form);
+        assertThat(directory.get("form").get("path").asString()).isEqualTo(root.resolve("in").toString());
+        String its = "/api/directories/" + directory.get("id").asLong();
+        Map<String, Object> changed = with(with(form, "quietSeconds", 7), "version", 0);
+        mirela.put(its, changed).must(200);
+        mirela.put(its, with(changed, "quietSeconds", 9)).must(409);
+        for (int i = 0; i < 230; i++) {
+            Files.createFile(root.resolve("in/empty " + i + ".pdf"));
+        }
+        JsonNode looked = look(app, directory);
+        assertThat(looked.get("leftInAll").asInt()).isEqualTo(230);
+        assertThat(looked.get("left")).hasSize(200);
+    }
+
+    @Test
+    void whatPerviusKeepsItselfIsNobodysToTake(App app) throws IOException {
+        Client mirela = app.as("Mirela Draganova");
+        Map<String, Object> form = form(app, "Own data");
+        String all = "/api/projects/" + mirela.project() + "/directories";
+        for (Path own : List.of(app.data(), app.data().resolve("content"), app.data().toAbsolutePath().getParent())) {
+            assertThat(mirela.post(all, with(form, "path", own.toString())).must(400).sentence()).as(own.toString())
+                    .contains("holds what Pervius keeps");
+        }
+    }
+
+    @Test
     void onlyDirectoriesThatWereAllowedAreLookedAtWhereverALinkLeads(App app) throws IOException {
         Client mirela = app.as("Mirela Draganova");
         Map<String, Object> form = form(app, "Allowed");

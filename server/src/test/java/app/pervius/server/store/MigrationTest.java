@@ -71,7 +71,7 @@ class MigrationTest {
     private static FluentConfiguration flyway() {
         return Flyway.configure().dataSource(URL, "sa", "").locations("classpath:db/migration")
                 .javaMigrations(new V4DefinitionsSayMore(), new V6RoutesSayMore(), new V7RuleSheetInFull(), new V9ChecksSayMore(),
-                new V10FindAndOrder(), new V15RulesGoBeside(), new V27StationsPrepare());
+                new V10FindAndOrder(), new V15RulesGoBeside(), new V27StationsPrepare(), new V31DevicesAreReleasedTo());
     }
 
     private static String one(Statement s, String sql) throws SQLException {

@@ -43,17 +43,26 @@ public interface Converter {
         }
     }
 
+    /** What those are called that are parts of Pervius. */
+    String OWN = "Pervius";
+
     /** What it is called with its version, if it can be used here. */
-    Optional<String> called();
+    default Optional<String> called() {
+        return Optional.of(name());
+    }
 
     /** What it is called where it is not here. */
-    String name();
+    default String name() {
+        return OWN;
+    }
 
     /** The endings of what it takes, in lower case. */
     List<String> endings();
 
     /** What has to be done so that it can be used, in a sentence; empty for what is always here. */
-    String toInstall();
+    default String toInstall() {
+        return "";
+    }
 
     /** @param ending of the name, in lower case; @param mediaType what the content was told to be */
     default boolean takes(String ending, String mediaType) {

@@ -31,7 +31,8 @@ public class Converters {
     private Converters(TiffPages tiff, String named, Program.Limits limits) {
         List<Converter> converters = new ArrayList<>();
         named.lines().map(String::strip).filter(line -> !line.isEmpty()).forEach(line -> converters.add(CommandConverter.of(line, limits)));
-        converters.addAll(List.of(new PictureConverter(tiff), new TextConverter(), new SvgConverter(limits), new OfficeConverter(limits),
+        converters.addAll(List.of(new PictureConverter(tiff, limits), new TextConverter(), new SvgConverter(limits),
+                new OfficeConverter(limits),
                 new PostScriptConverter(limits)));
         all = List.copyOf(converters);
     }

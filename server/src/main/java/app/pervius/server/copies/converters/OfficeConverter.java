@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -31,9 +32,8 @@ public final class OfficeConverter implements Converter {
             </oor:items>
             """;
 
-    private final Optional<Path> program = Program.find("soffice");
-    private final Optional<String> called = program.flatMap(p -> Program.version(p, "--version"))
-            .map(version -> version.split(" ").length > 1 ? "LibreOffice " + version.split(" ")[1] : version);
+    private final Installed program = new Installed("soffice", "--version", version -> version.split(" ").length > 1
+            ? "LibreOffice " + version.split(" ")[1] : version);
     private final Program.Limits limits;
 
     private @Nullable Path begun;
@@ -44,7 +44,7 @@ public final class OfficeConverter implements Converter {
 
     @Override
     public Optional<String> called() {
-        return called;
+        return program.called();
     }
 
     @Override
@@ -65,7 +65,7 @@ public final class OfficeConverter implements Converter {
 
     @Override
     public Converted convert(Job job) throws IOException, CannotConvert {
-        copy(beginning(), job.directory().resolve(PROFILE));
+        copy(beginning(job.directory()), job.directory().resolve(PROFILE));
         Path in = Files.copy(job.source(), job.directory().resolve("in." + job.ending()));
         return converted(in, job.directory());
     }
@@ -73,10 +73,12 @@ public final class OfficeConverter implements Converter {
     /**
      * A profile that has been used once, for a text of ours: making one takes a while. Every run gets a copy of it, so that nothing a file
      * does to its own is there for the next.
+     *
+     * @param run beside whose directory it lies
      */
-    private synchronized Path beginning() throws IOException, CannotConvert {
+    private synchronized Path beginning(Path run) throws IOException, CannotConvert {
         if (begun == null || !Files.isDirectory(begun.resolve(PROFILE))) {
-            Path directory = Files.createTempDirectory("pervius-office");
+            Path directory = Files.createTempDirectory(Objects.requireNonNull(run.toAbsolutePath().getParent()), "office");
             Path user = Files.createDirectories(directory.resolve(PROFILE).resolve("user"));
             Files.writeString(user.resolve("registrymodifications.xcu"), STRICT);
             converted(Files.writeString(directory.resolve("in.txt"), "Pervius"), directory);
@@ -95,7 +97,7 @@ public final class OfficeConverter implements Converter {
 
     private Converted converted(Path in, Path directory) throws IOException, CannotConvert {
         Path out = Files.createDirectory(directory.resolve("out"));
-        Program.Ran ran = Program.run(List.of(program.orElseThrow().toString(), "-env:UserInstallation="
+        Program.Ran ran = Program.run(List.of(program.path(), "-env:UserInstallation="
                 + directory.resolve(PROFILE).toUri(), "--headless", "--norestore", "--nolockcheck", "--nodefault", "--convert-to",
                 "pdf", "--outdir", out.toString(), in.toString()), directory, limits);
         try (Stream<Path> made = Files.list(out)) {

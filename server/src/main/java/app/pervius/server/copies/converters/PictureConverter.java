@@ -8,17 +8,18 @@ import com.drew.metadata.Metadata;
 import com.drew.metadata.exif.ExifIFD0Directory;
 import com.drew.metadata.jfif.JfifDirectory;
 import com.drew.metadata.png.PngDirectory;
-import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Iterator;
 import java.util.List;
-import java.util.Optional;
+import java.util.concurrent.Semaphore;
+import javax.imageio.IIOException;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
+import org.apache.pdfbox.io.MemoryUsageSetting;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
@@ -30,12 +31,12 @@ import org.apache.pdfbox.util.Matrix;
 
 /**
  * PNG, JPEG and TIFF: a page for each picture, as large as it says it is (150 dots an inch where it says nothing), the way up it says.
- * The bytes of a JPEG are taken over as they are.
+ * The bytes of a JPEG, and of most PNGs, are taken over as they are.
  */
 public final class PictureConverter implements Converter {
 
     /** Larger ones are not unpacked. */
-    private static final long MOST_PIXELS = 100_000_000;
+    private static final long MOST_PIXELS = 60_000_000;
     private static final double USUAL_DOTS = 150;
     private static final double POINTS = 72;
     private static final double CM_PER_INCH = 2.54;
@@ -44,20 +45,21 @@ public final class PictureConverter implements Converter {
     private static final double LARGEST_PAGE = 14_400;
     private static final int LEAST_DOTS = 20;
 
+    /** Where a PNG says what its colours are and whether it is interlaced (ISO/IEC 15948, 11.2.2). */
+    private static final int COLOURS = 25;
+    private static final int INTERLACED = 28;
+    private static final int HEAD = 29;
+    private static final byte GREY = 0;
+    private static final byte RED_GREEN_BLUE = 2;
+
     private final TiffPages tiff;
+    private final Program.Limits limits;
+    private final Semaphore unpacking = new Semaphore(1);
 
-    public PictureConverter(TiffPages tiff) {
+    /** @param limits of which time and output count */
+    public PictureConverter(TiffPages tiff, Program.Limits limits) {
         this.tiff = tiff;
-    }
-
-    @Override
-    public Optional<String> called() {
-        return Optional.of(name());
-    }
-
-    @Override
-    public String name() {
-        return "Pervius";
+        this.limits = limits;
     }
 
     @Override
@@ -71,15 +73,12 @@ public final class PictureConverter implements Converter {
     }
 
     @Override
-    public String toInstall() {
-        return "";
-    }
-
-    @Override
     public Converted convert(Job job) throws IOException, CannotConvert {
         Path out = job.directory().resolve("out.pdf");
-        try (PDDocument document = new PDDocument()) {
-            byte[] head = new byte[4];
+        // What is put into it lies in a file until it is written.
+        try (PDDocument document = new PDDocument(MemoryUsageSetting.setupTempFileOnly(limits.output())
+                .setTempDir(job.directory().toFile()).streamCache)) {
+            byte[] head = new byte[HEAD];
             try (InputStream in = Files.newInputStream(job.source())) {
                 in.readNBytes(head, 0, head.length);
             }
@@ -88,22 +87,29 @@ public final class PictureConverter implements Converter {
             } else {
                 boolean jpeg = head[0] == (byte) 0xFF && head[1] == (byte) 0xD8;
                 Look look = look(job.source());
-                page(document, jpeg ? jpeg(document, job.source()) : LosslessFactory.createFromImage(document, picture(job.source())),
-                        look);
+                bounded(job.source());
+                page(document, jpeg ? jpeg(document, job.source()) : png(document, job.source(), head), look);
             }
             document.save(out.toFile());
             return new Converted(out, "");
-        } catch (IllegalArgumentException | IndexOutOfBoundsException | NegativeArraySizeException | OutOfMemoryError e) {
+        } catch (IllegalArgumentException | IndexOutOfBoundsException | NegativeArraySizeException e) {
             throw new CannotConvert("The picture is damaged.");
+        } catch (OutOfMemoryError e) {
+            throw new CannotConvert("There is not enough memory here to unpack it.");
         }
     }
 
     private void pages(PDDocument document, Path source) throws IOException, CannotConvert {
+        long end = System.nanoTime() + limits.time().toNanos();
         try {
             int count = tiff.count(source);
             Look look = look(source);
             for (int page = 1; page <= count; page++) {
                 page(document, LosslessFactory.createFromImage(document, tiff.picture(source, page)), look);
+                if (System.nanoTime() > end) {
+                    throw new CannotConvert("After " + limits.time().toSeconds() + " seconds only " + page + " of its " + count
+                            + " pages were there.");
+                }
             }
         } catch (TiffPages.Unreadable e) {
             throw new CannotConvert(e.sentence());
@@ -111,24 +117,27 @@ public final class PictureConverter implements Converter {
     }
 
     private static PDImageXObject jpeg(PDDocument document, Path source) throws IOException, CannotConvert {
-        bounded(source);
         try (InputStream in = Files.newInputStream(source)) {
             return JPEGFactory.createFromStream(document, in);
-        } catch (javax.imageio.IIOException e) {
+        } catch (IIOException e) {
             throw new CannotConvert("The picture is damaged.");
         }
     }
 
-    private static BufferedImage picture(Path source) throws IOException, CannotConvert {
-        bounded(source);
+    /** Taken over as it is packed where that is possible; else unpacked, one at a time. */
+    private PDImageXObject png(PDDocument document, Path source, byte[] head) throws IOException, CannotConvert {
+        boolean asItIs = (head[COLOURS] == GREY || head[COLOURS] == RED_GREEN_BLUE) && head[INTERLACED] == 0;
+        if (!asItIs) {
+            unpacking.acquireUninterruptibly();
+        }
         try {
-            BufferedImage picture = ImageIO.read(source.toFile());
-            if (picture == null) {
-                throw new CannotConvert("It is not the picture its name says.");
-            }
-            return picture;
-        } catch (javax.imageio.IIOException e) {
+            return PDImageXObject.createFromByteArray(document, Files.readAllBytes(source), "in.png");
+        } catch (IIOException e) {
             throw new CannotConvert("The picture is damaged.");
+        } finally {
+            if (!asItIs) {
+                unpacking.release();
+            }
         }
     }
 
@@ -146,7 +155,7 @@ public final class PictureConverter implements Converter {
                     throw new CannotConvert("It has " + reader.getWidth(0) + " × " + reader.getHeight(0) + " pixels; up to "
                             + MOST_PIXELS / 1_000_000 + " million are unpacked.");
                 }
-            } catch (javax.imageio.IIOException e) {
+            } catch (IIOException e) {
                 throw new CannotConvert("The picture is damaged.");
             } finally {
                 reader.dispose();
@@ -211,7 +220,8 @@ public final class PictureConverter implements Converter {
             case 6 -> new Matrix(0, -w, h, 0, 0, w);
             case 7 -> new Matrix(0, w, h, 0, 0, 0);
             case 8 -> new Matrix(0, w, -h, 0, h, 0);
-            default -> new Matrix(w, 0, 0, h, 0, 0);
+            case 1 -> new Matrix(w, 0, 0, h, 0, 0);
+            default -> throw new IllegalArgumentException("no way up: " + look.turned());
         };
         try (PDPageContentStream content = new PDPageContentStream(document, page)) {
             content.drawImage(image, at);

@@ -9,8 +9,7 @@ import java.util.Optional;
 /** PostScript and EPS through Ghostscript, where that is installed. */
 public final class PostScriptConverter implements Converter {
 
-    private final Optional<Path> program = Program.find("gs");
-    private final Optional<String> called = program.flatMap(p -> Program.version(p, "--version")).map(v -> "Ghostscript " + v);
+    private final Installed program = new Installed("gs", "--version", version -> "Ghostscript " + version);
     private final Program.Limits limits;
 
     public PostScriptConverter(Program.Limits limits) {
@@ -19,7 +18,7 @@ public final class PostScriptConverter implements Converter {
 
     @Override
     public Optional<String> called() {
-        return called;
+        return program.called();
     }
 
     @Override
@@ -41,7 +40,7 @@ public final class PostScriptConverter implements Converter {
     public Converted convert(Job job) throws IOException, CannotConvert {
         Path in = Files.copy(job.source(), job.directory().resolve("in." + job.ending()));
         Path out = job.directory().resolve("out.pdf");
-        Program.Ran ran = Program.run(List.of(program.orElseThrow().toString(), "-dSAFER", "-dBATCH", "-dNOPAUSE", "-q", "-dEPSCrop",
+        Program.Ran ran = Program.run(List.of(program.path(), "-dSAFER", "-dBATCH", "-dNOPAUSE", "-q", "-dEPSCrop",
                 "-sDEVICE=pdfwrite", "-sOutputFile=" + out, in.toString()), job.directory(), limits);
         if (ran.code() != 0 || !Files.exists(out)) {
             throw new CannotConvert("Ghostscript cannot read it; it ended with " + ran.code()

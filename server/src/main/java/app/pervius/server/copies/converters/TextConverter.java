@@ -14,7 +14,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Optional;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
@@ -25,7 +24,7 @@ import org.apache.pdfbox.pdmodel.font.PDType0Font;
 public final class TextConverter implements Converter {
 
     private static final String TYPEFACE = "/liberation/LiberationMono-Regular.ttf";
-    private static final long LARGEST = 20_000_000;
+    private static final long LARGEST = 10_000_000;
     private static final int MOST_PAGES = 5_000;
     private static final float SIZE = 9;
     private static final float LEADING = 12;
@@ -38,16 +37,6 @@ public final class TextConverter implements Converter {
     private static final int LINES = (int) ((PDRectangle.A4.getHeight() - 2 * MARGIN) / LEADING);
 
     @Override
-    public Optional<String> called() {
-        return Optional.of(name());
-    }
-
-    @Override
-    public String name() {
-        return "Pervius";
-    }
-
-    @Override
     public List<String> endings() {
         return List.of("txt", "csv", "md", "log");
     }
@@ -58,19 +47,15 @@ public final class TextConverter implements Converter {
     }
 
     @Override
-    public String toInstall() {
-        return "";
-    }
-
-    @Override
     public Converted convert(Job job) throws IOException, CannotConvert {
         if (Files.size(job.source()) > LARGEST) {
-            throw new CannotConvert("It is a text of more than 20 MB.");
+            throw new CannotConvert("It is a text of more than 10 MB.");
         }
         List<String> lines = lines(decoded(Files.readAllBytes(job.source())));
         Path out = job.directory().resolve("out.pdf");
         int missing = write(lines, out);
-        return new Converted(out, missing == 0 ? "" : missing + " different letters are not in its typeface and are shown as \u25A1.");
+        return new Converted(out, missing == 0 ? "" : (missing == 1 ? "One letter is" : missing + " letters are")
+                + " not in its typeface and shown as \u25A1.");
     }
 
     /** UTF-8 or UTF-16 as it says at its beginning, or UTF-8 if it can be, else Windows-1252. */

@@ -5,6 +5,7 @@ import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Issuing;
 import app.pervius.core.issue.Target;
+import app.pervius.core.issue.Release;
 import app.pervius.core.issue.Targets;
 import app.pervius.core.passage.Station;
 import app.pervius.core.prepare.PreparePlan;
@@ -187,8 +188,10 @@ public class RuleWords {
         Names called = names.of(project);
         List<String> said = new ArrayList<>();
         if (!reviewed) {
+            List<Release> releases = plan.releasesAfter(Optional.empty());
             said.add(plan.atOnce().map(place -> "Filed in " + Targets.phrase(place, called) + ".")
-                    .orElse("It does not say where it is filed."));
+                    .orElse(releases.isEmpty() ? "It does not say where it is filed." : "Placed nowhere."));
+            releases.forEach(release -> said.add("It is " + release.phrase() + "."));
             return said;
         }
         Map<String, List<DecisionCode>> same = new LinkedHashMap<>();
@@ -201,6 +204,8 @@ public class RuleWords {
         }
         same.forEach((follows, codes) -> said.add(codes.stream().map(c -> c.digit() + " " + c.name())
                 .collect(Collectors.joining(", ")) + ": " + follows + "."));
+        plan.releases().stream().filter(release -> !release.after().isEmpty())
+                .forEach(release -> said.add("After " + release.afterInWords() + " it is " + release.phrase() + "."));
         return said;
     }
 

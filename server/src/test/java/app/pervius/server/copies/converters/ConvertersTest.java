@@ -57,6 +57,17 @@ class ConvertersTest {
         return out.toByteArray();
     }
 
+    private static byte[] seeThrough() throws IOException {
+        BufferedImage picture = new BufferedImage(40, 40, BufferedImage.TYPE_INT_ARGB);
+        Graphics2D draw = picture.createGraphics();
+        draw.setColor(Color.RED);
+        draw.fillRect(0, 0, 20, 20);
+        draw.dispose();
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        ImageIO.write(picture, "png", out);
+        return out.toByteArray();
+    }
+
     /** The same JPEG saying which way up it is. */
     private static byte[] turned(byte[] jpeg, int orientation) {
         byte[] exif = {(byte) 0xFF, (byte) 0xE1, 0, 34, 'E', 'x', 'i', 'f', 0, 0, 'M', 'M', 0, 42, 0, 0, 0, 8, 0, 1, 1, 18, 0, 3, 0, 0, 0,
@@ -77,7 +88,7 @@ class ConvertersTest {
 
     @Test
     void aPictureIsAPageOfItsSizeTheWayUpItSays() throws Exception {
-        Converter converter = new PictureConverter(new TiffPages());
+        Converter converter = new PictureConverter(new TiffPages(), LIMITS);
         try (PDDocument png = Loader.loadPDF(converter.convert(job("a.png", picture("png", 300, 150))).pdf().toFile())) {
             assertThat(png.getPage(0).getMediaBox().getWidth()).isCloseTo(144, within(0.1f));
             assertThat(png.getPage(0).getMediaBox().getHeight()).isCloseTo(72, within(0.1f));
@@ -89,6 +100,9 @@ class ConvertersTest {
                     .isGreaterThan(jpeg.getPage(0).getMediaBox().getWidth());
             assertThat(red(jpeg, 0.75, 0.25)).as("what was at the upper left is at the upper right").isTrue();
             assertThat(red(jpeg, 0.25, 0.25)).isFalse();
+        }
+        try (PDDocument seeThrough = Loader.loadPDF(converter.convert(job("c.png", seeThrough())).pdf().toFile())) {
+            assertThat(red(seeThrough, 0.25, 0.25)).isTrue();
         }
         assertThatThrownBy(() -> converter.convert(job("b.png", "\u0089PNG\r\n\u001a\n".getBytes(StandardCharsets.ISO_8859_1))))
                 .isInstanceOf(Converter.CannotConvert.class);
@@ -108,7 +122,7 @@ class ConvertersTest {
             }
             writer.endWriteSequence();
         }
-        try (PDDocument pdf = Loader.loadPDF(new PictureConverter(new TiffPages()).convert(job("scan.tif", out.toByteArray())).pdf()
+        try (PDDocument pdf = Loader.loadPDF(new PictureConverter(new TiffPages(), LIMITS).convert(job("scan.tif", out.toByteArray())).pdf()
                 .toFile())) {
             assertThat(pdf.getNumberOfPages()).isEqualTo(3);
             assertThat(pdf.getPage(2).getMediaBox().getWidth()).isGreaterThan(pdf.getPage(0).getMediaBox().getWidth());
@@ -124,7 +138,7 @@ class ConvertersTest {
         }
         assertThat(text(converter.convert(job("a.txt", "öffnet".getBytes(Charset.forName("windows-1252")))))).contains("öffnet");
         Converter.Converted unusual = converter.convert(job("a.txt", "水 level".getBytes(StandardCharsets.UTF_8)));
-        assertThat(unusual.said()).isEqualTo("1 different letters are not in its typeface and are shown as □.");
+        assertThat(unusual.said()).isEqualTo("One letter is not in its typeface and shown as □.");
         assertThat(text(unusual)).contains("□ level");
         try (PDDocument pdf = Loader.loadPDF(converter.convert(job("long.log", ("x".repeat(500) + "\n").repeat(100)
                 .getBytes(StandardCharsets.UTF_8))).pdf().toFile())) {
@@ -155,6 +169,13 @@ class ConvertersTest {
         }
         assertThatThrownBy(() -> converter.convert(job("c.svg", ("<!DOCTYPE svg [<!ENTITY a SYSTEM 'file:///etc/passwd'>]><svg>&a;</svg>")
                 .getBytes(StandardCharsets.UTF_8)))).isInstanceOf(Converter.CannotConvert.class);
+        StringBuilder again = new StringBuilder("<defs><g id='a0'><rect width='1' height='1'/></g>");
+        for (int i = 1; i <= 12; i++) {
+            again.append("<g id='a").append(i).append("'>").append(("<use xlink:href='#a" + (i - 1) + "'/>").repeat(10)).append("</g>");
+        }
+        SvgConverter hasty = new SvgConverter(LIMITS.within(java.time.Duration.ofSeconds(5)));
+        assertThatThrownBy(() -> hasty.convert(job("bomb.svg", svg(again + "</defs><use xlink:href='#a12'/>"))))
+                .as("a thousand milliards of squares").isInstanceOfAny(Converter.CannotConvert.class, Program.Overrun.class);
         assertThat(converter.convert(job("d.svg", svg("<script>java.lang.System.exit(1)</script><rect width='9' height='9'/>"))).pdf())
                 .exists();
     }

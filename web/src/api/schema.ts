@@ -509,7 +509,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["test_2"];
+        post: operations["test_3"];
         delete?: never;
         options?: never;
         head?: never;
@@ -653,7 +653,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["test_1"];
+        post: operations["test_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1198,6 +1198,38 @@ export interface paths {
         get: operations["mails"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail-server": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["mailServer"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail-server/test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["test_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4378,9 +4410,11 @@ export interface components {
         ConnectionEntry: {
             address: string;
             secret?: string;
+            unencrypted: boolean;
         };
         ConnectionView: {
             address: string;
+            last?: components["schemas"]["LastAsked"];
             name: string;
             secret: boolean;
             /** Format: int32 */
@@ -5144,6 +5178,13 @@ export interface components {
             /** @enum {string} */
             station: "ARRIVE" | "IDENTIFY" | "NUMBER" | "PREPARE" | "REVIEW" | "ISSUE";
         };
+        KeepingForm: {
+            goesWithIt: boolean;
+            /** @enum {string} */
+            place: "WITH_IT" | "BESIDE" | "MIRRORED";
+            /** Format: int64 */
+            root?: number;
+        };
         KindView: {
             key: string;
             parts: components["schemas"]["PartView"][];
@@ -5154,6 +5195,11 @@ export interface components {
             sentence: string;
             /** @enum {string} */
             what: "MAIL" | "PEOPLE" | "HANDING_IN" | "FIRM_FOLDER" | "ROUTE" | "RULE" | "INVITATION";
+        };
+        LastAsked: {
+            /** Format: date-time */
+            at: string;
+            why?: string;
         };
         LeadsForm: {
             /** Format: int32 */
@@ -5238,6 +5284,21 @@ export interface components {
         MadeReservation: {
             /** Format: int64 */
             id: number;
+        };
+        MailServerTested: {
+            said: string;
+            works: boolean;
+        };
+        MailServerView: {
+            address?: string;
+            /** Format: int32 */
+            failing: number;
+            from: string;
+            /** Format: date-time */
+            lastSentAt?: string;
+            lastWords?: string;
+            /** Format: int32 */
+            waiting: number;
         };
         MailView: {
             /** Format: int64 */
@@ -5910,6 +5971,7 @@ export interface components {
             companion?: components["schemas"]["CompanionForm"];
             /** @enum {string} */
             copy: "NONE" | "WANTED" | "NEEDED";
+            keeping?: components["schemas"]["KeepingForm"];
         };
         PreviewEntry: {
             /** Format: int64 */
@@ -8012,7 +8074,7 @@ export interface operations {
             };
         };
     };
-    test_2: {
+    test_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -8293,7 +8355,7 @@ export interface operations {
             };
         };
     };
-    test_1: {
+    test_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -9298,6 +9360,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PageMailView"];
+                };
+            };
+        };
+    };
+    mailServer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MailServerView"];
+                };
+            };
+        };
+    };
+    test_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MailServerTested"];
                 };
             };
         };

@@ -52,6 +52,17 @@ export const RULES: PlaceHelp = {
         'Whether a PDF is made of what comes without one, before anybody is asked to read. It is read and marked ' +
         'instead of the file, which stays as it came.',
     },
+    'The PDF that is read lies': {
+      text:
+        'With its file it is read and marked, wherever else it lies. Beside it, or in a tree of its own, it is a file too: made ' +
+        'again with each version, and following its file. It is no arrival there.',
+    },
+    'Tree below the folder': {
+      text: 'Below this folder the same folders are made as those the files lie in, from below the one the rule stands on.',
+    },
+    'Taken out when its file leaves': {
+      text: 'Once the file has gone to a folder the rule does not stand on, its PDF is taken out of where it lies. Else it stays.',
+    },
     'Waits for files of the same name': {
       text: 'The file waits at Prepare until others of its name have come, such as the PDF of a drawing or the drawing of a PDF.',
     },

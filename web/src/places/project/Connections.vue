@@ -1,108 +1,45 @@
 <script setup lang="ts">
-import { onMounted, reactive, ref } from 'vue'
-import { api, data, type Schemas } from '../../api/client'
-import { useAct } from '../../act'
-import { useLoaded } from '../../load'
-import Trouble from '../../parts/Trouble.vue'
+import ConvertersHere from './ConvertersHere.vue'
+import DevicesHere from './DevicesHere.vue'
+import MailHere from './MailHere.vue'
+import OtherSystemsHere from './OtherSystemsHere.vue'
+import ScannerHere from './ScannerHere.vue'
 
-const all = useLoaded(() => data(api.GET('/api/connections')))
-const { busy, problem, act } = useAct(() => void all.load())
-const form = reactive({ name: '', address: '', secret: '' })
-const tested = ref<{ name: string; answer: Schemas['Tested'] }>()
-onMounted(all.load)
-const at = (name: string) => ({ params: { path: { name } } })
-
-async function save() {
-  if (
-    await act(() =>
-      data(api.PUT('/api/connections/{name}', { ...at(form.name), body: { address: form.address, secret: form.secret || undefined } })),
-    )
-  )
-    Object.assign(form, { name: '', address: '', secret: '' })
-}
-const test = (name: string) =>
-  act(async () => {
-    tested.value = undefined
-    tested.value = { name, answer: await data(api.POST('/api/connections/{name}/test', at(name))) }
-  })
+/** All that Pervius is connected with: how each is, what it said last in vain, and trying it. */
 </script>
 
 <template>
-  <section class="panel connections">
-    <p class="quiet">
-      Other systems that numbers can ask for a part. Each is asked by a POST of JSON and answers
-      <span class="mono">{"value": "…"}</span> within 10 seconds; it is asked four times before a passage is stopped. Secrets are kept and
-      never shown again.
-    </p>
-    <Trouble :problem="all.problem.value ?? problem" />
-    <table v-if="all.value.value?.length" class="dense">
-      <thead>
-        <tr>
-          <th>Name</th>
-          <th>Address</th>
-          <th>Secret</th>
-          <th />
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="c in all.value.value" :key="c.name">
-          <td>{{ c.name }}</td>
-          <td class="mono">{{ c.address }}</td>
-          <td>{{ c.secret ? 'kept' : 'none' }}</td>
-          <td>
-            <div class="row">
-              <button class="act" type="button" :disabled="busy" @click="test(c.name)">{{ busy ? 'Asking …' : 'Test it' }}</button>
-              <button class="act bare" type="button" @click="Object.assign(form, { name: c.name, address: c.address, secret: '' })">
-                Change
-              </button>
-              <button
-                class="act bare"
-                type="button"
-                :disabled="busy"
-                @click="act(() => data(api.DELETE('/api/connections/{name}', at(c.name))))"
-              >
-                Remove
-              </button>
-              <span v-if="tested?.name === c.name" :class="tested.answer.answered ? 'good' : 'error'" role="status">{{
-                tested.answer.said
-              }}</span>
-            </div>
-          </td>
-        </tr>
-      </tbody>
-    </table>
-    <p v-else-if="all.value.value" class="quiet">None yet.</p>
-    <form class="row" @submit.prevent="save">
-      <label class="field"><span>Name</span><input v-model="form.name" class="text" required maxlength="60" /></label>
-      <label class="field grow"
-        ><span>Address</span
-        ><input
-          v-model="form.address"
-          class="text mono"
-          required
-          maxlength="500"
-          placeholder="https://register.kestrelweir.example/numbers"
-      /></label>
-      <label class="field"
-        ><span>Secret, sent as a bearer token</span
-        ><input v-model="form.secret" class="text" type="password" maxlength="400" autocomplete="off" placeholder="as it is"
-      /></label>
-      <button class="act first" type="submit" :disabled="busy">Save the connection</button>
-    </form>
-  </section>
+  <div class="all">
+    <MailHere />
+    <DevicesHere />
+    <OtherSystemsHere />
+    <ScannerHere />
+    <ConvertersHere />
+  </div>
 </template>
 
 <style scoped>
-.connections {
+.all {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 10px;
+}
+.all :deep(.connection) {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 8px;
   padding: 10px;
+  overflow-x: auto;
 }
-form {
-  align-items: end;
-  flex-wrap: wrap;
+.all :deep(h2) {
+  font-size: 14px;
 }
-.good {
+.all :deep(.good) {
   color: var(--done);
+}
+.all :deep(td .error),
+.all :deep(p) {
+  white-space: normal;
+  overflow-wrap: anywhere;
 }
 </style>

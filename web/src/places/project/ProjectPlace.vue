@@ -2,11 +2,9 @@
 import { ref } from 'vue'
 import { useSession } from '../../session'
 import Connections from './Connections.vue'
-import Converters from './Converters.vue'
 import DecisionCodes from './DecisionCodes.vue'
 import DirectoriesSheet from './DirectoriesSheet.vue'
 import FieldsSheet from './FieldsSheet.vue'
-import ScannerHere from './ScannerHere.vue'
 import SignInSheet from './SignInSheet.vue'
 import SequencesSheet from './SequencesSheet.vue'
 import StatusCodes from './StatusCodes.vue'
@@ -54,11 +52,7 @@ const at = ref<string>('fields')
     <WorkingDaysSheet v-else-if="at === 'days'" :key="session.project?.version" />
     <SignInSheet v-else-if="at === 'sign-in'" :key="session.project?.version" />
     <DirectoriesSheet v-else-if="at === 'directories'" />
-    <template v-else>
-      <Connections />
-      <Converters />
-      <ScannerHere />
-    </template>
+    <Connections v-else />
   </div>
 </template>
 

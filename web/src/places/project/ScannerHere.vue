@@ -18,7 +18,7 @@ const test = () =>
 </script>
 
 <template>
-  <section class="panel scanner">
+  <section class="panel connection">
     <h2>Malware scanner</h2>
     <Trouble :problem="problem ?? its.problem.value" :again="its.load" />
     <template v-if="its.value.value">
@@ -43,18 +43,3 @@ const test = () =>
     </template>
   </section>
 </template>
-
-<style scoped>
-.scanner {
-  display: grid;
-  gap: 8px;
-  padding: 10px;
-  margin-top: 10px;
-}
-h2 {
-  font-size: 14px;
-}
-.good {
-  color: var(--done);
-}
-</style>

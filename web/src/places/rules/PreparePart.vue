@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import type { Schemas } from '../../api/client'
+import type { Folder, Schemas } from '../../api/client'
 
-/** What a rule says at Prepare: whether a readable copy is made, and what is waited for. */
+/** What a rule says at Prepare: whether a readable copy is made, where it lies, and what is waited for. */
 const form = defineModel<Schemas['PrepareForm']>({ required: true })
+const props = defineProps<{ folders: Folder[] }>()
 const COPY: { key: Schemas['PrepareForm']['copy']; word: string }[] = [
   { key: 'WANTED', word: 'is made; what none can be made of goes on without' },
   { key: 'NEEDED', word: 'is made; what none can be made of is stopped' },
@@ -12,6 +13,15 @@ const COPY: { key: Schemas['PrepareForm']['copy']; word: string }[] = [
 const MOST_DAYS = 60
 const value = (event: Event) => (event.target as HTMLSelectElement).value
 const patch = (change: Partial<Schemas['PrepareForm']>) => (form.value = { ...form.value, ...change })
+const keeping = computed(() => form.value.keeping)
+/** Where PDFs may lie: only what was issued lies in Shared and Published folders. */
+const roots = computed(() => props.folders.filter((f) => f.path && (f.state === 'WORK_IN_PROGRESS' || f.id === keeping.value?.root)))
+function lies(place: string) {
+  const goesWithIt = keeping.value?.goesWithIt ?? true
+  if (place === 'WITH_IT') patch({ keeping: undefined })
+  else if (place === 'BESIDE') patch({ keeping: { place, goesWithIt } })
+  else patch({ keeping: { place: 'MIRRORED', root: keeping.value?.root ?? roots.value[0]?.id, goesWithIt } })
+}
 const companion = computed(() => form.value.companion)
 const waits = (change: Partial<Schemas['CompanionForm']>) =>
   patch({ companion: { endings: ['pdf'], workingDays: 3, then: 'STOP', ...companion.value, ...change } })
@@ -37,15 +47,49 @@ function write(text: string) {
 
 <template>
   <div class="prepare">
-    <label class="field"
-      ><span>Where no PDF comes, a readable copy</span>
-      <select class="text" :value="form.copy" data-test="copy" @change="patch({ copy: value($event) as Schemas['PrepareForm']['copy'] })">
-        <option v-for="c in COPY" :key="c.key" :value="c.key">{{ c.word }}</option>
-      </select>
-      <small
-        >a PDF that is read and marked instead of the file; pictures, text and drawings in SVG always, office files where they can be</small
+    <div class="copy">
+      <label class="field"
+        ><span>Where no PDF comes, a readable copy</span>
+        <select class="text" :value="form.copy" data-test="copy" @change="patch({ copy: value($event) as Schemas['PrepareForm']['copy'] })">
+          <option v-for="c in COPY" :key="c.key" :value="c.key">{{ c.word }}</option>
+        </select>
+        <small
+          >a PDF that is read and marked instead of the file; pictures, text and drawings in SVG always, office files where they can
+          be</small
+        >
+      </label>
+      <label class="field"
+        ><span>The PDF that is read lies</span>
+        <select class="text" :value="keeping?.place ?? 'WITH_IT'" data-test="lies" @change="lies(value($event))">
+          <option value="WITH_IT">with its file, as one revision</option>
+          <option value="BESIDE">beside its file as well, in the same folder</option>
+          <option value="MIRRORED">in a tree of the same folders as well</option>
+        </select></label
       >
-    </label>
+      <label v-if="keeping?.place === 'MIRRORED'" class="field"
+        ><span>Tree below the folder</span>
+        <select
+          class="text"
+          :value="keeping.root ?? ''"
+          required
+          data-test="root"
+          @change="patch({ keeping: { ...keeping, root: Number(value($event)) } })"
+        >
+          <option v-if="!roots.some((f) => f.id === keeping?.root)" value="" disabled>choose a folder</option>
+          <option v-for="f in roots" :key="f.id" :value="f.id">{{ f.path }}</option>
+        </select>
+        <small>folders are made as needed, and follow when those of the files get other names or places</small></label
+      >
+      <label v-if="keeping" class="check"
+        ><input
+          type="checkbox"
+          :checked="keeping.goesWithIt"
+          data-test="goes-with-it"
+          @change="patch({ keeping: { ...keeping, goesWithIt: !keeping.goesWithIt } })"
+        />
+        Taken out when its file leaves</label
+      >
+    </div>
     <div class="waits">
       <label class="check"
         ><input
@@ -104,6 +148,11 @@ function write(text: string) {
   grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
   gap: 8px 24px;
   align-items: start;
+}
+.copy {
+  display: grid;
+  gap: 6px;
+  min-width: 0;
 }
 .waits {
   display: grid;

@@ -91,6 +91,7 @@ function turn(own: boolean) {
       <PreparePart
         v-else-if="station === 'prepare'"
         :model-value="must(stations.prepare)"
+        :folders="choices.folders"
         @update:model-value="(prepare) => patch({ prepare })"
       />
       <label v-else-if="station === 'review'" class="field one"

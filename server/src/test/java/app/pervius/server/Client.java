@@ -2,8 +2,10 @@ package app.pervius.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.UncheckedIOException;
 import java.net.CookieManager;
 import java.net.Socket;
 import java.net.URI;
@@ -20,6 +22,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Predicate;
 import java.util.function.Supplier;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -283,6 +287,17 @@ public final class Client {
         }
         post("/api/submissions/" + id + "/closing", Map.of()).must(200);
         return id;
+    }
+
+    /** A PDF of one empty page. */
+    public static byte[] emptyPdf() {
+        try (PDDocument document = new PDDocument(); ByteArrayOutputStream out = new ByteArrayOutputStream()) {
+            document.addPage(new PDPage());
+            document.save(out);
+            return out.toByteArray();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     /** What is in a file of this name: a page that would run, a picture, or else a PDF, whatever its ending says. */

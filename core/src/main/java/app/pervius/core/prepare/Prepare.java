@@ -8,6 +8,7 @@ import app.pervius.core.passage.Wait;
 import app.pervius.core.passage.WayOut;
 import app.pervius.core.prepare.PrepareFacts.Its;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
@@ -61,7 +62,7 @@ public final class Prepare {
         List<String> missing = facts.overlooked() ? List.of() : facts.plan().companion().map(c -> c.missing(facts.files().stream()
                 .map(Its::name).toList())).orElse(List.of());
         if (missing.isEmpty()) {
-            return reading(facts, remarks);
+            return compared(facts, remarks);
         }
         String awaited = PreparePlan.Companion.inWords(missing);
         PreparePlan.Companion companion = facts.plan().companion().orElseThrow();
@@ -81,6 +82,21 @@ public final class Prepare {
                         + "”, handed in where this one was.");
     }
 
+    /** All is there: title blocks that came with a companion have to agree as those that came at once had to at Identify. */
+    private static Outcome<PrepareEffect> compared(PrepareFacts facts, Remarks remarks) {
+        if (facts.compared().differences().isEmpty()) {
+            return reading(facts, remarks);
+        }
+        String said = "Name and title block disagree: " + String.join("; ", facts.compared().differences()) + ".";
+        Compared.Then then = facts.overlooked() ? Compared.Then.NOTE : facts.compared().then();
+        return switch (then) {
+            case NOTE -> reading(facts, remarks.with(said));
+            case STOP -> Outcome.stopped(StopReason.Code.TITLE_BLOCK_DIFFERS, said, WayOut.GO_ON_ALL_THE_SAME, WayOut.SEND_BACK,
+                    WayOut.TAKE_OUT);
+            case RETURN -> new Outcome.Returned<>(new StopReason(StopReason.Code.TITLE_BLOCK_DIFFERS, said));
+        };
+    }
+
     /** A PDF that opens is read as it is; of what comes without one a copy is made, as the rule says. */
     private static Outcome<PrepareEffect> reading(PrepareFacts facts, Remarks remarks) {
         boolean enough = facts.files().stream().anyMatch(f -> f.format() == FileFormat.PDF && f.opens())
@@ -97,14 +113,14 @@ public final class Prepare {
         Its its = facts.files().get(file);
         String name = "“" + its.name().text() + "”";
         if (facts.tried() && !(its.copied() instanceof Copied.Made)) {
-            return new Outcome.Passed<>(List.of(new PrepareEffect.ReadHere(file, false)),
-                    remarks.foretold("A readable copy of " + name + " will be made" + by(its) + "."));
+            return kept(facts, file, true, new Outcome.Passed<>(List.of(new PrepareEffect.ReadHere(file, false)),
+                    remarks.foretold("A readable copy of " + name + " will be made" + by(its) + ".")));
         }
         return switch (its.copied()) {
             case Copied.Made(String by, String said) -> {
                 String account = "the readable copy of " + name + ", made by " + by + "." + (said.isBlank() ? "" : " It said: " + said);
-                yield new Outcome.Passed<>(List.of(new PrepareEffect.ReadHere(file, true)), remarks.told("Read here: " + account),
-                        remarks.foretold("Will be read here: " + account));
+                yield kept(facts, file, true, new Outcome.Passed<>(List.of(new PrepareEffect.ReadHere(file, true)),
+                        remarks.told("Read here: " + account), remarks.foretold("Will be read here: " + account)));
             }
             case Copied.NotYet notYet -> new Outcome.Waiting<>(List.of(new PrepareEffect.MakeCopy(file)), Wait.forAsLongAs(
                     "the readable copy of " + name));
@@ -131,13 +147,41 @@ public final class Prepare {
 
     private static Outcome<PrepareEffect> asItIs(PrepareFacts facts, Remarks remarks) {
         List<Its> files = facts.files();
-        return first(files, READABLE, f -> true).<Outcome<PrepareEffect>>map(i -> new Outcome.Passed<>(
+        return first(files, READABLE, f -> true).map(i -> kept(facts, i, false, new Outcome.Passed<>(
                 List.of(new PrepareEffect.ReadHere(i, false)), remarks.told("Read here: " + files.get(i).name().text() + "."),
-                remarks.foretold("Will be read here: " + files.get(i).name().text() + ".")))
+                remarks.foretold("Will be read here: " + files.get(i).name().text() + "."))))
                 .orElseGet(() -> {
                     String account = "No file of it can be read in the browser; it is read with its own program.";
                     return new Outcome.Passed<>(List.of(), remarks.told(account), remarks.foretold(account));
                 });
+    }
+
+    /** The PDF that is read is put where the rule says as well, a PDF that came only into another tree. */
+    private static Outcome<PrepareEffect> kept(PrepareFacts facts, int file, boolean copy, Outcome.Passed<PrepareEffect> passed) {
+        Keeping.Place place = facts.plan().keeping().place();
+        Its its = facts.files().get(file);
+        boolean pdf = copy || its.format() == FileFormat.PDF && its.opens();
+        if (place == Keeping.Place.WITH_IT || !pdf || place == Keeping.Place.BESIDE && !copy) {
+            return passed;
+        }
+        return switch (facts.lying().apply(file)) {
+            case Keeping.Lying.At(String folder, String name) -> {
+                String where = " in “" + folder + "” as “" + name + "”.";
+                List<PrepareEffect> effects = new ArrayList<>(passed.effects());
+                effects.add(new PrepareEffect.Keep(file, copy));
+                yield with(new Outcome.Passed<>(effects, passed.account(), passed.foretold()), "Its PDF lies" + where,
+                        "Its PDF will lie" + where);
+            }
+            case Keeping.Lying.Nowhere(String why) -> with(passed, why, why);
+        };
+    }
+
+    private static Outcome<PrepareEffect> with(Outcome.Passed<PrepareEffect> passed, String told, String foretold) {
+        return new Outcome.Passed<>(passed.effects(), ended(passed.account()) + " " + told, ended(passed.foretold()) + " " + foretold);
+    }
+
+    private static String ended(String sentences) {
+        return sentences.endsWith(".") ? sentences : sentences + ".";
     }
 
     /** The file a copy is made of: one that can be, unless all have failed. */

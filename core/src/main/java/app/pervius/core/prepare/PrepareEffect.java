@@ -15,6 +15,14 @@ public sealed interface PrepareEffect {
     record AwaitScan(int file) implements PrepareEffect {
     }
 
+    /**
+     * The PDF that is read of a file is put where the rule says.
+     *
+     * @param copy whether it is its readable copy; else it is itself a PDF
+     */
+    record Keep(int file, boolean copy) implements PrepareEffect {
+    }
+
     /** A readable copy is to be made of a file. */
     record MakeCopy(int file) implements PrepareEffect {
     }

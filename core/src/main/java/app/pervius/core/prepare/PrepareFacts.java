@@ -7,6 +7,7 @@ import app.pervius.core.passage.Unreadable;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.IntFunction;
 
 /**
  * What Prepare has to know.
@@ -16,9 +17,11 @@ import java.util.Optional;
  * @param overlooked whether somebody has let it go on as it is
  * @param tried whether it only might happen: nothing is waited for then
  * @param since when it came to the station, UTC
+ * @param compared what the title blocks say, where the rule waits for companions
+ * @param lying where the PDF that is read of a file, named by its place, would be put by the plan; asked only where it is put anywhere
  */
 public record PrepareFacts(List<Its> files, Unreadable unreadable, PreparePlan plan, boolean overlooked, boolean tried,
-        WorkingCalendar calendar, Instant since, Instant now) {
+        WorkingCalendar calendar, Instant since, Instant now, Compared compared, IntFunction<Keeping.Lying> lying) {
 
     /**
      * A file of the revision.

@@ -9,13 +9,14 @@ import java.util.Optional;
  *
  * @param copy whether a readable copy (PDF) is made of what comes without a PDF
  * @param companion what has to come beside it; empty where nothing is waited for
+ * @param keeping where the PDF that is read lies besides
  */
-public record PreparePlan(Copy copy, Optional<Companion> companion) {
+public record PreparePlan(Copy copy, Optional<Companion> companion, Keeping keeping) {
 
     /** Nothing is made and nothing waited for. */
-    public static final PreparePlan NONE = new PreparePlan(Copy.NONE, Optional.empty());
+    public static final PreparePlan NONE = new PreparePlan(Copy.NONE, Optional.empty(), Keeping.WITH_IT);
     /** A copy is made where that is possible. */
-    public static final PreparePlan USUAL = new PreparePlan(Copy.WANTED, Optional.empty());
+    public static final PreparePlan USUAL = new PreparePlan(Copy.WANTED, Optional.empty(), Keeping.WITH_IT);
 
     /** Whether a readable copy is made. */
     public enum Copy {

@@ -1,6 +1,7 @@
 package app.pervius.core.prepare;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
 
 import app.pervius.core.arrive.FileFormat;
 import app.pervius.core.arrive.FileName;
@@ -10,6 +11,7 @@ import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.Unreadable;
 import app.pervius.core.passage.Wait;
 import app.pervius.core.passage.WayOut;
+import app.pervius.core.project.FolderId;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneOffset;
@@ -24,7 +26,17 @@ class PrepareTest {
     private static final WorkingCalendar CALENDAR = WorkingCalendar.mondayToFriday(ZoneOffset.UTC);
     private static final Copied OFFICE = new Copied.NotYet(Optional.of("LibreOffice 25.2"));
     private static final Copied NOTHING = new Copied.NotYet(Optional.empty());
-    private static final PreparePlan NEEDED = new PreparePlan(PreparePlan.Copy.NEEDED, Optional.empty());
+    private static final PreparePlan NEEDED = new PreparePlan(PreparePlan.Copy.NEEDED, Optional.empty(), Keeping.WITH_IT);
+
+    private static Keeping.Lying nowhere(int file) {
+        throw new AssertionError("nobody wants a copy of " + file + " to lie anywhere");
+    }
+
+    private static PrepareFacts keeping(Keeping keeping, Keeping.Lying lying, PrepareFacts.Its... files) {
+        PrepareFacts facts = facts(new PreparePlan(PreparePlan.Copy.WANTED, Optional.empty(), keeping), files);
+        return new PrepareFacts(facts.files(), facts.unreadable(), facts.plan(), false, false, CALENDAR, MONDAY, MONDAY, Compared.NOTHING,
+                file -> lying);
+    }
 
     private static PrepareFacts.Its its(String name) {
         return its(name, NOTHING);
@@ -38,26 +50,28 @@ class PrepareTest {
             Optional.of("it is locked with a password"), NOTHING);
 
     private static PrepareFacts facts(PreparePlan plan, PrepareFacts.Its... files) {
-        return new PrepareFacts(List.of(files), Unreadable.NOTE, plan, false, false, CALENDAR, MONDAY, MONDAY);
+        return new PrepareFacts(List.of(files), Unreadable.NOTE, plan, false, false, CALENDAR, MONDAY, MONDAY, Compared.NOTHING,
+                PrepareTest::nowhere);
     }
 
     private static PrepareFacts after(Duration time, PrepareFacts facts) {
         return new PrepareFacts(facts.files(), facts.unreadable(), facts.plan(), facts.overlooked(), facts.tried(), facts.calendar(),
-                facts.since(), facts.since().plus(time));
+                facts.since(), facts.since().plus(time), facts.compared(), facts.lying());
     }
 
     private static PrepareFacts tried(PrepareFacts facts) {
         return new PrepareFacts(facts.files(), facts.unreadable(), facts.plan(), facts.overlooked(), true, facts.calendar(), facts.since(),
-                facts.now());
+                facts.now(), facts.compared(), facts.lying());
     }
 
     private static PrepareFacts overlooked(PrepareFacts facts) {
         return new PrepareFacts(facts.files(), facts.unreadable(), facts.plan(), true, facts.tried(), facts.calendar(), facts.since(),
-                facts.now());
+                facts.now(), facts.compared(), facts.lying());
     }
 
     private static PrepareFacts whereLocked(Unreadable then) {
-        return new PrepareFacts(List.of(LOCKED), then, PreparePlan.NONE, false, false, CALENDAR, MONDAY, MONDAY);
+        return new PrepareFacts(List.of(LOCKED), then, PreparePlan.NONE, false, false, CALENDAR, MONDAY, MONDAY, Compared.NOTHING,
+                PrepareTest::nowhere);
     }
 
     private static Outcome.Passed<PrepareEffect> passed(PrepareFacts facts) {
@@ -73,7 +87,8 @@ class PrepareTest {
     }
 
     private static PreparePlan waitingFor(PreparePlan.Companion.Then then, String... endings) {
-        return new PreparePlan(PreparePlan.Copy.WANTED, Optional.of(new PreparePlan.Companion(List.of(endings), 2, then)));
+        return new PreparePlan(PreparePlan.Copy.WANTED, Optional.of(new PreparePlan.Companion(List.of(endings), 2, then)),
+                Keeping.WITH_IT);
     }
 
     @Test
@@ -199,5 +214,61 @@ class PrepareTest {
         Outcome.Stopped<PrepareEffect> stopped = (Outcome.Stopped<PrepareEffect>) Prepare.decide(facts);
         assertThat(stopped.reason().sentence()).startsWith("The malware scanner found “Test-Text” in “b.exe”.");
         assertThat(stopped.waysOut()).containsExactly(WayOut.SEND_BACK, WayOut.TAKE_OUT);
+    }
+
+    private static final Keeping BESIDE = new Keeping(Keeping.Place.BESIDE, Optional.empty(), false);
+    private static final Keeping MIRRORED = new Keeping(Keeping.Place.MIRRORED, Optional.of(new FolderId(7)), true);
+    private static final Keeping.Lying THERE = new Keeping.Lying.At("PDFs / Weir", "spec.pdf");
+    private static final PrepareFacts.Its COPIED = its("spec.docx", new Copied.Made("LibreOffice 25.2", "a font was replaced"));
+
+    @Test
+    void thePdfThatIsReadLiesWhereTheRuleSaysAsWell() {
+        Outcome.Passed<PrepareEffect> beside = passed(keeping(BESIDE, THERE, COPIED));
+        assertThat(beside.effects()).containsExactly(new PrepareEffect.ReadHere(0, true), new PrepareEffect.Keep(0, true));
+        assertThat(beside.account()).endsWith("It said: a font was replaced. Its PDF lies in “PDFs / Weir” as “spec.pdf”.");
+        assertThat(beside.foretold()).endsWith("Its PDF will lie in “PDFs / Weir” as “spec.pdf”.");
+        assertThat(passed(tried(keeping(MIRRORED, THERE, its("spec.docx", OFFICE)))).foretold())
+                .isEqualTo("A readable copy of “spec.docx” will be made by LibreOffice 25.2. Its PDF will lie in "
+                        + "“PDFs / Weir” as “spec.pdf”.");
+    }
+
+    @Test
+    void aPdfThatCameItselfLiesBesideAlreadyAndIsPutIntoAnotherTreeOnly() {
+        assertThat(passed(keeping(BESIDE, THERE, its("spec.pdf"))).effects()).containsExactly(new PrepareEffect.ReadHere(0, false));
+        assertThat(passed(keeping(MIRRORED, THERE, its("a.dwg"), its("spec.pdf"))).effects())
+                .containsExactly(new PrepareEffect.ReadHere(1, false), new PrepareEffect.Keep(1, false));
+        assertThat(passed(keeping(MIRRORED, THERE, its("plan.png"))).effects()).as("nothing makes a PDF of it")
+                .containsExactly(new PrepareEffect.ReadHere(0, false));
+    }
+
+    @Test
+    void onePutNowhereStopsNothingAndSaysWhy() {
+        Outcome.Passed<PrepareEffect> passed = passed(keeping(MIRRORED, new Keeping.Lying.Nowhere("Its PDF lies nowhere else: no folder."),
+                COPIED));
+        assertThat(passed.effects()).containsExactly(new PrepareEffect.ReadHere(0, true));
+        assertThat(passed.account()).endsWith("replaced. Its PDF lies nowhere else: no folder.");
+    }
+
+    @Test
+    void aRootIsSaidWhereATreeIsMirroredAndOnlyThere() {
+        assertThatIllegalArgumentException().isThrownBy(() -> new Keeping(Keeping.Place.MIRRORED, Optional.empty(), false));
+        assertThatIllegalArgumentException().isThrownBy(() -> new Keeping(Keeping.Place.BESIDE, Optional.of(new FolderId(7)), false));
+        assertThatIllegalArgumentException().isThrownBy(() -> new Keeping(Keeping.Place.WITH_IT, Optional.empty(), true));
+    }
+
+    private static PrepareFacts disagreeing(Compared.Then then) {
+        PrepareFacts facts = facts(waitingFor(PreparePlan.Companion.Then.STOP, "pdf"), its("weir.dwg"), its("weir.pdf"));
+        return new PrepareFacts(facts.files(), facts.unreadable(), facts.plan(), false, false, CALENDAR, MONDAY, MONDAY,
+                new Compared(List.of("the title block says revision P02, not P01"), then), PrepareTest::nowhere);
+    }
+
+    @Test
+    void aTitleBlockThatCameWithACompanionHasToAgreeAsTheRuleSays() {
+        String said = "Name and title block disagree: the title block says revision P02, not P01.";
+        assertThat(passed(disagreeing(Compared.Then.NOTE)).account()).isEqualTo("Read here: weir.pdf. " + said);
+        assertThat(stopped(disagreeing(Compared.Then.STOP)).reason()).isEqualTo(new StopReason(StopReason.Code.TITLE_BLOCK_DIFFERS, said));
+        assertThat(stopped(disagreeing(Compared.Then.STOP)).waysOut()).contains(WayOut.GO_ON_ALL_THE_SAME, WayOut.SEND_BACK);
+        assertThat(passed(overlooked(disagreeing(Compared.Then.STOP))).account()).as("let go on").endsWith(said);
+        assertThat(Prepare.decide(disagreeing(Compared.Then.RETURN))).isInstanceOf(Outcome.Returned.class);
     }
 }

@@ -30,7 +30,7 @@ class KestrelPlantRegister {
         try {
             PlantRegister its = PlantRegister.start();
             register = its;
-            connections.set("Plant register", its.address(PlantRegister.Manner.HONEST), "only for the demo");
+            connections.set("Plant register", its.address(PlantRegister.Manner.HONEST), "only for the demo", false);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -15,6 +15,7 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.data.domain.Limit;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -39,9 +40,11 @@ public class Files {
     private final InstantSource clock;
     private final JdbcClient jdbc;
     private final Scans scans;
+    private final ApplicationEventPublisher events;
 
-    Files(FolderFileRepository files, InstantSource clock, JdbcClient jdbc, Scans scans) {
+    Files(FolderFileRepository files, InstantSource clock, JdbcClient jdbc, Scans scans, ApplicationEventPublisher events) {
         this.scans = scans;
+        this.events = events;
         this.files = files;
         this.clock = clock;
         this.jdbc = jdbc;
@@ -95,10 +98,15 @@ public class Files {
     public void move(long revision, long from, long to, long by) {
         for (FolderFile file : files.findByRevisionIdAndPresentTrueOrderById(revision)) {
             if (file.folderId == from) {
-                file.present = false;
-                file.movedTo = place(to, new Content(new FileName(file.name), file.hash, file.size, file.mediaType), by, revision);
+                went(file, place(to, new Content(new FileName(file.name), file.hash, file.size, file.mediaType), by, revision));
             }
         }
+    }
+
+    private void went(FolderFile file, long to) {
+        file.present = false;
+        file.movedTo = to;
+        events.publishEvent(new FileWent(file.id(), to));
     }
 
     /**
@@ -112,26 +120,25 @@ public class Files {
                 FileName was = new FileName(file.name);
                 String ending = file.name.substring(was.base().length());
                 FileName name = new FileName((base == null ? was.base() + "_withdrawn" : base) + ending);
-                file.present = false;
-                file.movedTo = place(to, new Content(name, file.hash, file.size, file.mediaType), by, revision);
+                went(file, place(to, new Content(name, file.hash, file.size, file.mediaType), by, revision));
             }
         }
     }
 
     /** The file of this name in a folder goes to another; it leaves a trace. */
     public void moveAway(long folder, FileName name, long to, long by) {
-        files.newest(folder, name.key()).filter(f -> f.present).ifPresent(file -> {
-            file.present = false;
-            file.movedTo = place(to, new Content(new FileName(file.name), file.hash, file.size, file.mediaType), by, file.revisionId);
-        });
+        files.newest(folder, name.key()).filter(f -> f.present).ifPresent(file -> went(file, place(to, new Content(
+                new FileName(file.name), file.hash, file.size, file.mediaType), by, file.revisionId)));
     }
 
     /** A file is in its folder no more: it lies elsewhere as another. Nothing happens to one that had gone already. */
     public void left(long file, long movedTo) {
-        files.findById(file).filter(f -> f.present).ifPresent(f -> {
-            f.present = false;
-            f.movedTo = movedTo;
-        });
+        files.findById(file).filter(f -> f.present).ifPresent(f -> went(f, movedTo));
+    }
+
+    /** A file that can be made again lies in its folder no more, and nowhere else. */
+    public void takeOut(long file) {
+        files.findById(file).ifPresent(f -> f.present = false);
     }
 
     /** Whether the bytes were known; they are from now on. */
@@ -178,6 +185,12 @@ public class Files {
     @Transactional(readOnly = true)
     public Map<Long, FileView> files(Collection<Long> ids) {
         return files.findAllById(ids).stream().map(Files::view).collect(Collectors.toMap(FileView::id, Function.identity()));
+    }
+
+    /** The file of this name that is in the folder now. */
+    @Transactional(readOnly = true)
+    public Optional<FileView> lying(long folder, FileName name) {
+        return files.newest(folder, name.key()).filter(f -> f.present).map(Files::view);
     }
 
     /** Whether a file of this name is in the folder now, those of {@code except} aside. */
@@ -250,6 +263,7 @@ public class Files {
         row.sortKey = new FileName(name).order();
         row.documentId = document;
         files.saveAndFlush(row);
+        events.publishEvent(new FileWent(file, file));
     }
 
     /** The names files of a document had before they were numbered. */

@@ -20,6 +20,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -52,12 +53,15 @@ public class Folders {
     private final FolderFileRepository files;
     private final List<FolderUse> uses;
     private final FolderAccess access;
+    private final ApplicationEventPublisher events;
     /** A folder, its parent, … up to the root. */
     private final Remembered<Long, List<FolderView>> ways = new Remembered<>();
     private final Remembered<Long, FieldValues> values = new Remembered<>();
 
-    Folders(FolderRepository folders, FolderFileRepository files, List<FolderUse> uses, FolderAccess access) {
+    Folders(FolderRepository folders, FolderFileRepository files, List<FolderUse> uses, FolderAccess access,
+            ApplicationEventPublisher events) {
         this.folders = folders;
+        this.events = events;
         this.files = files;
         this.uses = uses;
         this.access = access;
@@ -105,6 +109,7 @@ public class Folders {
             case FileName.Checked.Refused refused -> throw Refused.invalid("name", refused.ofFolder());
         }
         folders.saveAndFlush(folder);
+        events.publishEvent(new FolderWent(id));
     }
 
     /** The name of a folder whose stored values have this in them, as SQL's {@code like} finds it. */
@@ -138,34 +143,49 @@ public class Folders {
         Folder folder = unchanged(id, version);
         changed();
         folders.lockedRoot(folder.projectId);
+        hindrance(folder, parent).ifPresent(refused -> {
+            throw refused;
+        });
+        folder.parentId = parent;
+        folders.saveAndFlush(folder);
+        events.publishEvent(new FolderWent(id));
+    }
+
+    /** Whether a folder could be moved to another parent. */
+    @Transactional(readOnly = true)
+    public boolean mayMove(long id, long parent) {
+        return folders.findById(id).filter(folder -> hindrance(folder, parent).isEmpty()).isPresent();
+    }
+
+    private Optional<Refused> hindrance(Folder folder, long parent) {
         List<FolderView> way = up(parent).filter(w -> w.getFirst().project() == folder.projectId)
                 .orElseThrow(() -> Refused.notFound("folder"));
         FolderView target = way.getFirst();
         if (folder.parentId == null) {
-            throw Refused.conflict("root", "The project's own folder stays at the top.");
+            return Optional.of(Refused.conflict("root", "The project's own folder stays at the top."));
         }
-        if (way.stream().anyMatch(f -> f.id() == id)) {
-            throw Refused.conflict("into-itself", "“" + folder.name + "” cannot be moved into itself or into a folder below it.");
+        if (way.stream().anyMatch(f -> f.id() == folder.id())) {
+            return Optional.of(Refused.conflict("into-itself", "“" + folder.name
+                    + "” cannot be moved into itself or into a folder below it."));
         }
         if (target.firm() != null && !target.firm().equals(folder.firmId)) {
-            throw Refused.conflict("other-people", "“" + target.name() + "” belongs to a firm, and “" + folder.name
+            return Optional.of(Refused.conflict("other-people", "“" + target.name() + "” belongs to a firm, and “" + folder.name
                     + "” does not belong to the same: moved there, other people would see it. Make a folder there and send its files "
-                            + "again.");
+                            + "again."));
         }
         if (!java.util.Set.copyOf(access.holding(way)).equals(java.util.Set.copyOf(
                 access.holding(up(java.util.Objects.requireNonNull(folder.parentId)).orElseThrow())))
                 || way.stream().anyMatch(FolderView::restricted) != up(folder.parentId).orElseThrow().stream()
                 .anyMatch(FolderView::restricted)) {
-            throw Refused.conflict("other-people", "Other people may see “" + target.name()
-                    + "” than the folder it lies in now. Open it to the same people first, or make a folder there.");
+            return Optional.of(Refused.conflict("other-people", "Other people may see “" + target.name()
+                    + "” than the folder it lies in now. Open it to the same people first, or make a folder there."));
         }
         if (way.size() > 1 && target.state() != folder.state) {
-            throw Refused.conflict("other-state", "“" + target.name() + "” holds what is " + target.state().name().toLowerCase(Locale.ROOT)
-                    .replace('_', ' ') + ", “"
-                    + folder.name + "” does not. A folder keeps its state; files change theirs by being issued.");
+            return Optional.of(Refused.conflict("other-state", "“" + target.name() + "” holds what is "
+                    + target.state().name().toLowerCase(Locale.ROOT).replace('_', ' ') + ", “"
+                    + folder.name + "” does not. A folder keeps its state; files change theirs by being issued."));
         }
-        folder.parentId = parent;
-        folders.saveAndFlush(folder);
+        return Optional.empty();
     }
 
     /**

@@ -2,6 +2,7 @@ package app.pervius.server.messages;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
@@ -15,6 +16,10 @@ interface MessageRepository extends JpaRepository<Message, Long> {
     @Query("update Message m set m.underWay = false, m.sentAt = :at, m.text = case when m.secret = true then '' else m.text end "
             + "where m.id = :id")
     void sent(long id, Instant at);
+
+    /** When the newest that has gone went. */
+    @Query("select m.sentAt from Message m where m.sentAt is not null order by m.id desc limit 1")
+    Optional<Instant> lastSentAt();
 
     /** Nobody tries to send it any more. */
     @Modifying

@@ -178,7 +178,7 @@ class Postman implements Channel {
     }
 
     /** What the mail server itself said lies innermost. */
-    private static String reason(Exception failure) {
+    static String reason(Exception failure) {
         Exception innermost = failure;
         while (innermost instanceof MessagingException outer && outer.getNextException() != null) {
             innermost = outer.getNextException();

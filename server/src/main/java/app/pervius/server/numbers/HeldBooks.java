@@ -10,6 +10,7 @@ import app.pervius.core.register.KnownNumbers;
 import app.pervius.core.register.RevisionCode;
 import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.RuleSheet;
+import app.pervius.core.rules.Where;
 import app.pervius.server.documents.Documents;
 import app.pervius.server.passages.Books;
 import app.pervius.server.passages.Choices;
@@ -67,6 +68,11 @@ class HeldBooks implements Books.Keeper {
         @Override
         public Handling handling(TakenBy by) {
             return rules.handling(project, by);
+        }
+
+        @Override
+        public Where stands(TakenBy by) {
+            return rules.stands(by);
         }
 
         @Override

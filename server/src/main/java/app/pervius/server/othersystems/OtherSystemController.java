@@ -30,11 +30,16 @@ class OtherSystemController {
         this.connections = connections;
     }
 
-    /** A connection as it is set up; without {@code secret} it keeps the one it has. */
-    record ConnectionEntry(@NotBlank @Size(max = 500) String address, @Nullable @Size(max = 400) String secret) {
+    /**
+     * A connection as it is set up.
+     *
+     * @param secret absent to keep the one it has
+     * @param unencrypted whether it may be asked over HTTP although it runs on another machine
+     */
+    record ConnectionEntry(@NotBlank @Size(max = 500) String address, @Nullable @Size(max = 400) String secret, boolean unencrypted) {
     }
 
-    /** What came of asking: the answer as it was, or why there is none. */
+    /** What came of asking: that it answered, never with what, or why it did not. */
     record Tested(boolean answered, String said) {
     }
 
@@ -48,7 +53,7 @@ class OtherSystemController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void set(@PathVariable @Size(min = 1, max = 60) String name, @Valid @RequestBody ConnectionEntry entry, Actor actor) {
         actor.mustAdminister();
-        connections.set(name.strip(), entry.address().strip(), entry.secret());
+        connections.set(name.strip(), entry.address().strip(), entry.secret(), entry.unencrypted());
     }
 
     @DeleteMapping("/{name}")
@@ -63,7 +68,8 @@ class OtherSystemController {
     Tested test(@PathVariable String name, Actor actor) {
         actor.mustAdminister();
         return switch (connections.ask(name, "test-" + UUID.randomUUID(), Map.of("test", true))) {
-            case OtherSystems.Reply.Said(Map<String, Object> answer) -> new Tested(true, answer.toString());
+            case OtherSystems.Reply.Said(Map<String, Object> answer) -> new Tested(true, "It answered, with a JSON object of "
+                    + (answer.size() == 1 ? "one value." : answer.size() + " values."));
             case OtherSystems.Reply.Failed(String reason) -> new Tested(false, reason);
         };
     }

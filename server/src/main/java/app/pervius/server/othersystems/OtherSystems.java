@@ -3,6 +3,7 @@ package app.pervius.server.othersystems;
 import app.pervius.server.store.Outside;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Json;
+import app.pervius.server.store.Secrets;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.URI;
@@ -11,9 +12,13 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -31,6 +36,8 @@ public class OtherSystems {
     public static final Duration TIME_LIMIT = Duration.ofSeconds(10);
     /** The longest answer that is read, in bytes. */
     private static final int LONGEST_ANSWER = 64 * 1024;
+    /** This machine: what goes there goes over no network. */
+    private static final Set<String> HERE = Set.of("127.0.0.1", "localhost", "[::1]");
 
     /** What a system said, or why nothing came of asking it. */
     public sealed interface Reply {
@@ -41,8 +48,21 @@ public class OtherSystems {
         }
     }
 
-    /** A connection without its secret. */
-    record ConnectionView(String name, String address, boolean secret, int version) {
+    /**
+     * A connection without its secret.
+     *
+     * @param last what came of asking it last since Pervius was started; absent where nobody did
+     */
+    record ConnectionView(String name, String address, boolean secret, int version, @Nullable LastAsked last) {
+    }
+
+    /**
+     * What came of asking a system.
+     *
+     * @param at when, UTC
+     * @param why there was no answer; absent where there was one
+     */
+    record LastAsked(Instant at, @Nullable String why) {
     }
 
     /** What is needed to call a system. */
@@ -50,10 +70,15 @@ public class OtherSystems {
     }
 
     private final OtherSystemRepository connections;
+    private final Secrets secrets;
+    private final InstantSource clock;
+    private final Map<String, LastAsked> last = new ConcurrentHashMap<>();
     private final HttpClient http = HttpClient.newBuilder().connectTimeout(TIME_LIMIT).followRedirects(HttpClient.Redirect.NEVER).build();
 
-    OtherSystems(OtherSystemRepository connections) {
+    OtherSystems(OtherSystemRepository connections, Secrets secrets, InstantSource clock) {
         this.connections = connections;
+        this.secrets = secrets;
+        this.clock = clock;
     }
 
     @Transactional(readOnly = true)
@@ -63,39 +88,66 @@ public class OtherSystems {
 
     @Transactional(readOnly = true)
     List<ConnectionView> all() {
-        return connections.findAllByOrderByName().stream().map(c -> new ConnectionView(c.name, c.address, !c.secret.isEmpty(), c.version))
-                .toList();
+        return connections.findAllByOrderByName().stream().map(c -> new ConnectionView(c.name, c.address, !c.secret.isEmpty(), c.version,
+                last.get(c.name))).toList();
     }
 
-    /** Sets a connection up or changes it; without a secret it keeps the one it has. */
+    /**
+     * Sets a connection up or changes it.
+     *
+     * @param secret absent to keep the one it has, which goes to the host it was typed for and to no other
+     * @param unencrypted whether it may be asked over HTTP although it does not run on this machine
+     */
     @Transactional
-    public void set(String name, String address, @Nullable String secret) {
+    public void set(String name, String address, @Nullable String secret, boolean unencrypted) {
+        URI uri = uri(address);
+        if (!unencrypted && uri.getScheme().equals("http") && !HERE.contains(uri.getHost())) {
+            throw Refused.invalid("address", "Over http everybody on the way can read what is asked and the secret. Use https, or say that "
+                    + "it may be asked without encryption.");
+        }
+        OtherSystem connection = connections.findByName(name).orElseGet(OtherSystem::new);
+        if (secret == null && !connection.secret.isEmpty() && !uri.getAuthority().equals(URI.create(connection.address).getAuthority())) {
+            throw Refused.invalid("secret", "The address names another host. Type the secret once more, so that it goes there only if you "
+                    + "mean it.");
+        }
+        connection.name = name;
+        connection.address = address;
+        if (secret != null) {
+            connection.secret = secret.isEmpty() ? "" : secrets.encrypt(secret);
+        }
+        connections.save(connection);
+        last.remove(name);
+    }
+
+    private static URI uri(String address) {
         try {
             URI uri = URI.create(address);
             if (!List.of("http", "https").contains(String.valueOf(uri.getScheme())) || uri.getHost() == null || uri.getUserInfo() != null) {
                 throw new IllegalArgumentException(address);
             }
+            return uri;
         } catch (IllegalArgumentException e) {
             throw Refused.invalid("address",
                     "“" + address + "” is not an address such as https://host/path, without a name or password in it.");
         }
-        OtherSystem connection = connections.findByName(name).orElseGet(OtherSystem::new);
-        connection.name = name;
-        connection.address = address;
-        if (secret != null) {
-            connection.secret = secret;
-        }
-        connections.save(connection);
     }
 
     @Transactional
     void remove(String name) {
         connections.delete(connections.findByName(name).orElseThrow(() -> Refused.notFound("connection")));
+        last.remove(name);
     }
 
     /** Asks; takes no longer than {@link #TIME_LIMIT} and must not be called with anything locked. */
     public Reply ask(String name, String key, Map<String, Object> question) {
-        Optional<Target> target = connections.findByName(name).map(c -> new Target(c.name, URI.create(c.address), c.secret));
+        Reply reply = reply(name, key, question);
+        last.put(name, new LastAsked(clock.instant(), reply instanceof Reply.Failed(String reason) ? reason : null));
+        return reply;
+    }
+
+    private Reply reply(String name, String key, Map<String, Object> question) {
+        Optional<Target> target = connections.findByName(name).map(c -> new Target(c.name, URI.create(c.address),
+                c.secret.isEmpty() ? "" : secrets.decrypt(c.secret)));
         if (target.isEmpty()) {
             return new Reply.Failed("There is no connection “" + name + "”.");
         }

@@ -109,6 +109,25 @@ public class Outbound {
         events.publishEvent(new Filled(channel));
     }
 
+    /**
+     * How a channel stands.
+     *
+     * @param waiting how many are to be handed over
+     * @param failing how many of them were tried in vain
+     * @param lastWords why the one in vain that was tried most often was not taken
+     */
+    public record Standing(int waiting, int failing, @Nullable String lastWords) {
+    }
+
+    @Transactional(readOnly = true)
+    public Standing standing(String channel) {
+        @Nullable String words = jdbc.sql("select last_words from outbound where channel = ? and tries > 0 order by tries desc, id "
+                + "fetch first 1 rows only").param(channel).query((row, n) -> String.valueOf(row.getString("last_words"))).optional()
+                .orElse(null);
+        return jdbc.sql("select count(*) as waiting, count(case when tries > 0 then 1 end) as failing from outbound where channel = ?")
+                .param(channel).query((row, n) -> new Standing(row.getInt("waiting"), row.getInt("failing"), words)).single();
+    }
+
     /** The subjects of all that waits on a channel. */
     @Transactional(readOnly = true)
     public Set<Long> waiting(String channel) {

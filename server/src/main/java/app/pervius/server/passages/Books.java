@@ -9,6 +9,7 @@ import app.pervius.core.register.KnownNumbers;
 import app.pervius.core.register.RevisionCode;
 import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.RuleSheet;
+import app.pervius.core.rules.Where;
 
 /**
  * The books of a project as its stations draw from them and write in them: the real ones, or a trial's scratch copy. Ids of what
@@ -36,6 +37,9 @@ public interface Books {
 
     /** What a rule does at each station, in the edition it took a passage under. */
     Handling handling(TakenBy by);
+
+    /** Where a rule stands, in the same edition. */
+    Where stands(TakenBy by);
 
     /** What its review has been so far. */
     Reviewed reviewed(PassageFacts passage);

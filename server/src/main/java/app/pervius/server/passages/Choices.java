@@ -3,6 +3,7 @@ package app.pervius.server.passages;
 import app.pervius.core.passage.TakenBy;
 import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.RuleSheet;
+import app.pervius.core.rules.Where;
 import java.util.Optional;
 
 /** What a person can choose for a passage; the features that keep rules and routes answer. */
@@ -18,6 +19,9 @@ public final class Choices {
 
         /** What the rule does at each station, in the edition it took a passage under. */
         Handling handling(long project, TakenBy by);
+
+        /** Where the rule stands, in that edition. */
+        Where stands(TakenBy by);
     }
 
     /** Routes to choose from. */

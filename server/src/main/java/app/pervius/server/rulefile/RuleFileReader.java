@@ -9,6 +9,7 @@ import app.pervius.core.issue.Release;
 import app.pervius.core.issue.Target;
 import app.pervius.core.issue.Targets;
 import app.pervius.core.number.NumberPlan;
+import app.pervius.core.prepare.Keeping;
 import app.pervius.core.prepare.PreparePlan;
 import app.pervius.core.project.FolderId;
 import app.pervius.core.review.ReviewPlan;
@@ -156,7 +157,7 @@ public final class RuleFileReader {
     private Plan stations(FilePart part) {
         return new Plan(part.find("identify").filter(p -> p.mapping("“identify”")).map(RuleFileReader::identify),
                 part.find("number").flatMap(p -> keyOrNone(p, "scheme").map(NumberPlan::new)),
-                part.find("prepare").filter(p -> p.mapping("“prepare”")).map(RuleFileReader::prepare),
+                part.find("prepare").filter(p -> p.mapping("“prepare”")).map(this::prepare),
                 part.find("review").flatMap(p -> keyOrNone(p, "route").map(ReviewPlan::new)),
                 part.find("issue").filter(p -> p.mapping("“issue”")).map(this::issue), part.find("tell").map(this::tell));
     }
@@ -189,11 +190,27 @@ public final class RuleFileReader {
         return new IdentifyPlan(names, asks, checks, sequence);
     }
 
-    private static PreparePlan prepare(FilePart part) {
+    private PreparePlan prepare(FilePart part) {
         PreparePlan.Copy copy = part.need("copy").flatMap(p -> p.word("“copy”", PreparePlan.Copy.class)).orElse(PreparePlan.Copy.WANTED);
         Optional<PreparePlan.Companion> companion = part.find("waits-for").flatMap(RuleFileReader::companion);
+        Keeping keeping = part.find("lies").flatMap(this::keeping).orElse(Keeping.WITH_IT);
         part.nothingElse();
-        return new PreparePlan(copy, companion);
+        return new PreparePlan(copy, companion, keeping);
+    }
+
+    private Optional<Keeping> keeping(FilePart part) {
+        if (!part.mapping("“lies”")) {
+            return Optional.empty();
+        }
+        Optional<Keeping.Place> place = part.need("where").flatMap(p -> p.word("“where”", Keeping.Place.class));
+        Optional<FolderId> root = part.find("below").flatMap(p -> p.named("folder", naming::folder));
+        boolean goesWithIt = part.find("goes-with-it").flatMap(p -> p.yesOrNo("“goes-with-it”")).orElse(false);
+        if (place.isPresent() && (place.get() == Keeping.Place.MIRRORED) != part.find("below").isPresent()) {
+            part.wrong("“below” says the folder of a tree that is mirrored, and only of one.");
+        }
+        part.nothingElse();
+        return place.filter(p -> (p == Keeping.Place.MIRRORED) == root.isPresent()).map(p -> p == Keeping.Place.WITH_IT ? Keeping.WITH_IT
+                : new Keeping(p, root, goesWithIt));
     }
 
     private static Optional<PreparePlan.Companion> companion(FilePart part) {

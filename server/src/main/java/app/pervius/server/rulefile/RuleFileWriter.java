@@ -6,6 +6,7 @@ import app.pervius.core.issue.Copying;
 import app.pervius.core.issue.IssuePlan;
 import app.pervius.core.issue.Target;
 import app.pervius.core.issue.Targets;
+import app.pervius.core.prepare.Keeping;
 import app.pervius.core.prepare.PreparePlan;
 import app.pervius.core.rules.Condition;
 import app.pervius.core.rules.Conditions;
@@ -137,7 +138,7 @@ public final class RuleFileWriter {
         return says;
     }
 
-    private static Map<String, Object> prepare(PreparePlan plan) {
+    private Map<String, Object> prepare(PreparePlan plan) {
         Map<String, Object> says = new LinkedHashMap<>();
         says.put("copy", FileWords.of(plan.copy()));
         plan.companion().ifPresent(companion -> {
@@ -147,6 +148,13 @@ public final class RuleFileWriter {
             waits.put("then", FileWords.of(companion.then()));
             says.put("waits-for", waits);
         });
+        if (plan.keeping().place() != Keeping.Place.WITH_IT) {
+            Map<String, Object> lies = new LinkedHashMap<>();
+            lies.put("where", FileWords.of(plan.keeping().place()));
+            plan.keeping().root().ifPresent(root -> lies.put("below", naming.of(root)));
+            lies.put("goes-with-it", plan.keeping().goesWithIt());
+            says.put("lies", lies);
+        }
         return says;
     }
 

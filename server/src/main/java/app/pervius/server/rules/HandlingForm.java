@@ -3,10 +3,13 @@ package app.pervius.server.rules;
 import app.pervius.core.identify.Checks;
 import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.number.NumberPlan;
+import app.pervius.core.prepare.Keeping;
 import app.pervius.core.prepare.PreparePlan;
+import app.pervius.core.project.FolderId;
 import app.pervius.core.review.ReviewPlan;
 import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.Plan;
+import app.pervius.server.refused.Refused;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
@@ -55,15 +58,41 @@ record HandlingForm(@Nullable @Valid IdentifyForm identify, @Nullable @Valid Num
     record ReviewForm(@Nullable @Size(max = 60) String route) {
     }
 
-    /** Prepare: whether a readable copy is made; {@code companion} absent where nothing is waited for. */
-    record PrepareForm(@NotNull PreparePlan.Copy copy, @Nullable @Valid CompanionForm companion) {
+    /**
+     * Prepare: whether a readable copy is made.
+     *
+     * @param companion absent where nothing is waited for
+     * @param keeping absent where the PDF that is read lies nowhere else
+     */
+    record PrepareForm(@NotNull PreparePlan.Copy copy, @Nullable @Valid CompanionForm companion, @Nullable @Valid KeepingForm keeping) {
         PreparePlan plan() {
-            return new PreparePlan(copy, Optional.ofNullable(companion).map(CompanionForm::companion));
+            return new PreparePlan(copy, Optional.ofNullable(companion).map(CompanionForm::companion),
+                    keeping == null ? Keeping.WITH_IT : keeping.keeping());
         }
 
         static PrepareForm of(PreparePlan plan) {
             return new PrepareForm(plan.copy(), plan.companion().map(c -> new CompanionForm(c.endings(), c.workingDays(), c.then()))
-                    .orElse(null));
+                    .orElse(null), plan.keeping().place() == Keeping.Place.WITH_IT ? null : KeepingForm.of(plan.keeping()));
+        }
+    }
+
+    /**
+     * Where the PDF that is read lies besides.
+     *
+     * @param root the id of the folder below which its tree is made; only where it is mirrored
+     * @param goesWithIt whether it is taken out once its file has left for a folder that is not covered
+     */
+    record KeepingForm(Keeping.@NotNull Place place, @Nullable Long root, boolean goesWithIt) {
+        Keeping keeping() {
+            if (place == Keeping.Place.MIRRORED && root == null) {
+                throw Refused.invalid("keeping", "Choose the folder below which the PDFs lie.");
+            }
+            return place == Keeping.Place.WITH_IT ? Keeping.WITH_IT : new Keeping(place, Optional.ofNullable(root)
+                    .filter(r -> place == Keeping.Place.MIRRORED).map(FolderId::new), goesWithIt);
+        }
+
+        static KeepingForm of(Keeping keeping) {
+            return new KeepingForm(keeping.place(), keeping.root().map(FolderId::value).orElse(null), keeping.goesWithIt());
         }
     }
 

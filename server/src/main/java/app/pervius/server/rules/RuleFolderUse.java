@@ -33,7 +33,10 @@ class RuleFolderUse implements FolderUse {
                 .flatMap(row -> row.drafted().stream());
         Stream<String> ofProject = now.says().project().issue().destinations().stream().map(Target.Into::folder).filter(id::equals)
                 .map(f -> "What the project says of Issue places files in it.");
-        return Stream.concat(Stream.concat(inForce.values().stream(), drafts).flatMap(rule -> needs(rule, id)), ofProject).distinct()
+        Stream<String> kept = now.says().project().prepare().keeping().root().stream().filter(id::equals)
+                .map(f -> "What the project says of Prepare keeps PDFs in it.");
+        return Stream.of(Stream.concat(inForce.values().stream(), drafts).flatMap(rule -> needs(rule, id)), ofProject, kept)
+                .flatMap(its -> its).distinct()
                 .toList();
     }
 
@@ -50,7 +53,9 @@ class RuleFolderUse implements FolderUse {
                 .anyMatch(into -> into.folder().equals(id));
         boolean copies = rule instanceof WatchingRule watching && watching.copies().stream()
                 .anyMatch(copying -> copying.into().folder().equals(id));
+        boolean keeps = rule instanceof HandlingRule handling && handling.plan().prepare().flatMap(plan -> plan.keeping().root())
+                .filter(id::equals).isPresent();
         return Stream.concat(stands ? Stream.of("The rule “" + rule.name() + "” stands on it.") : Stream.empty(),
-                issues || copies ? Stream.of("The rule “" + rule.name() + "” places files in it.") : Stream.empty());
+                issues || copies || keeps ? Stream.of("The rule “" + rule.name() + "” places files in it.") : Stream.empty());
     }
 }

@@ -6,6 +6,7 @@ import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.Rule;
 import app.pervius.core.rules.RuleSheet;
+import app.pervius.core.rules.Where;
 import app.pervius.server.passages.Choices;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.store.Remembered;
@@ -64,6 +65,11 @@ public class Rules implements Choices.OfRules {
     public Handling handling(long project, TakenBy by) {
         Handling ofProject = projects.get(new Edition(project, by.sheet()), () -> book.at(project, by.sheet()).says().project());
         return edition(by.rule(), by.edition()) instanceof HandlingRule rule ? rule.plan().over(ofProject) : ofProject;
+    }
+
+    @Override
+    public Where stands(TakenBy by) {
+        return edition(by.rule(), by.edition()).where();
     }
 
     private Rule edition(long rule, int edition) {

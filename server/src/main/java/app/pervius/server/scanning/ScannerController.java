@@ -9,9 +9,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.util.Objects;
 import java.util.Optional;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -56,9 +54,8 @@ class ScannerController {
     @GetMapping("/api/scanner")
     ScannerView scanner(Actor actor) {
         actor.mustAdminister();
-        Set<Long> waiting = outbound.waiting(ScanChannel.KEY);
-        return new ScannerView(address.isEmpty() ? null : address, waiting.size(), outbound.waiting(ScanChannel.KEY, waiting).values()
-                .stream().map(Outbound.Held::lastWords).filter(Objects::nonNull).findFirst().orElse(null), scans.found());
+        Outbound.Standing contents = outbound.standing(ScanChannel.KEY);
+        return new ScannerView(address.isEmpty() ? null : address, contents.waiting(), contents.lastWords(), scans.found());
     }
 
     /** Shows it the harmless test text and a text that is clean. */

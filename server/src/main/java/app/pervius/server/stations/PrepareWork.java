@@ -2,6 +2,7 @@ package app.pervius.server.stations;
 
 import app.pervius.core.arrive.FileFormat;
 import app.pervius.core.arrive.FileName;
+import app.pervius.core.identify.Checks;
 import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.identify.TitleBlock;
 import app.pervius.core.passage.Change;
@@ -9,6 +10,7 @@ import app.pervius.core.passage.Follow;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.Station;
 import app.pervius.core.passage.Unreadable;
+import app.pervius.core.prepare.Compared;
 import app.pervius.core.prepare.Copied;
 import app.pervius.core.prepare.Prepare;
 import app.pervius.core.prepare.PrepareEffect;
@@ -17,12 +19,15 @@ import app.pervius.core.prepare.PreparePlan;
 import app.pervius.core.prepare.Scan;
 import app.pervius.core.rules.Handling;
 import app.pervius.server.copies.Copies;
+import app.pervius.server.copies.kept.KeptCopies;
 import app.pervius.server.passages.Books;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.passages.StationWork;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.rules.Rules;
 import app.pervius.server.scanning.Scans;
+import app.pervius.server.titleblocks.TitleBlockRemarks;
 import app.pervius.server.titleblocks.TitleBlocks;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -34,17 +39,23 @@ import org.springframework.stereotype.Component;
 class PrepareWork implements StationWork<PrepareEffect> {
 
     private final TitleBlocks titleBlocks;
+    private final TitleBlockRemarks remarks;
     private final Copies copies;
+    private final KeptCopies kept;
     private final Passages passages;
     private final Projects projects;
     private final Scans scans;
+    private final Rules rules;
     private final InstantSource clock;
 
-    PrepareWork(TitleBlocks titleBlocks, Copies copies, Passages passages, Projects projects, Scans scans,
-            InstantSource clock) {
+    PrepareWork(TitleBlocks titleBlocks, TitleBlockRemarks remarks, Copies copies, KeptCopies kept, Passages passages, Projects projects,
+            Scans scans, Rules rules, InstantSource clock) {
+        this.rules = rules;
         this.scans = scans;
         this.titleBlocks = titleBlocks;
+        this.remarks = remarks;
         this.copies = copies;
+        this.kept = kept;
         this.passages = passages;
         this.projects = projects;
         this.clock = clock;
@@ -63,7 +74,20 @@ class PrepareWork implements StationWork<PrepareEffect> {
         PreparePlan plan = passage.handling().map(Handling::prepare).orElse(PreparePlan.USUAL);
         return Prepare.decide(new PrepareFacts(passage.files().stream().map(file -> its(passage, file, plan)).toList(), unreadable, plan,
                 passage.overlooked(), books.tried(), projects.settings(passage.project()).calendar(), passage.passage().since(),
-                        clock.instant()));
+                clock.instant(), compared(passage, plan), file -> kept.lying(passage, passage.files().get(file), plan.keeping(),
+                        passage.rule().map(books::stands))));
+    }
+
+    /** Where nothing is waited for, all that is there was compared at Identify. */
+    private Compared compared(PassageFacts passage, PreparePlan plan) {
+        Checks.TitleBlock says = passage.handling().map(Handling::identify).orElse(IdentifyPlan.USUAL).checks().titleBlock();
+        return says == Checks.TitleBlock.NOT_COMPARED || plan.companion().isEmpty() ? Compared.NOTHING
+                : new Compared(remarks.differences(passage.project(), passage.files(), passage.number(), passage.revision()),
+                switch (says) {
+                    case NOT_COMPARED, NOTE -> Compared.Then.NOTE;
+                    case STOP -> Compared.Then.STOP;
+                    case RETURN -> Compared.Then.RETURN;
+                });
     }
 
     /** One that may go on all the same is not tried again where it has failed. */
@@ -106,6 +130,8 @@ class PrepareWork implements StationWork<PrepareEffect> {
             switch (effect) {
                 case PrepareEffect.AwaitScan(int file) -> scans.awaits(passage.id(), passage.files().get(file).hash());
                 case PrepareEffect.MakeCopy(int file) -> copies.make(passage, passage.files().get(file));
+                case PrepareEffect.Keep(int file, boolean copy) -> kept.keep(passage, passage.files().get(file), copy,
+                        passage.handling().orElseThrow().prepare().keeping(), passage.rule().map(rules::stands));
                 case PrepareEffect.ReadHere(int file, boolean copy) -> {
                     if (copy) {
                         passages.readCopy(passage.id(), file, copies.made(passage.files().get(file)).orElseThrow());

@@ -40,6 +40,13 @@ public class TitleBlockRemarks {
         }).orElse(List.of());
     }
 
+    /** Where the title blocks of PDFs, as far as they have been read, say something else than number and revision. */
+    public List<String> differences(long project, List<PassageFacts.File> files, Optional<String> number, Optional<String> revision) {
+        return files.stream().filter(f -> f.mediaType().equals("application/pdf") && !f.hash().isEmpty())
+                .flatMap(f -> blocks.of(f.hash()).differences(number, revision, patterns(project), codes(project)).stream()).distinct()
+                .toList();
+    }
+
     List<Pattern> patterns(long project) {
         return schemes.patterns(project, projects.settings(project).fields());
     }

@@ -14,6 +14,7 @@ import app.pervius.core.register.RevisionCode;
 import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.RuleSheet;
+import app.pervius.core.rules.Where;
 import app.pervius.server.passages.Books;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Reviewed;
@@ -88,9 +89,17 @@ final class ScratchBooks {
 
         @Override
         public Handling handling(TakenBy by) {
+            return sheet.handling(rule(by));
+        }
+
+        private HandlingRule rule(TakenBy by) {
             return sheet.rows().stream().filter(row -> row.ruleId() == by.rule()).map(RuleSheet.Row::rule).map(HandlingRule.class::cast)
-                    .map(sheet::handling).findFirst()
-                    .orElseThrow(() -> new IllegalArgumentException("the sheet that is tried has no rule " + by));
+                    .findFirst().orElseThrow(() -> new IllegalArgumentException("the sheet that is tried has no rule " + by));
+        }
+
+        @Override
+        public Where stands(TakenBy by) {
+            return rule(by).where();
         }
 
         /** What was said of a past arrival belongs to its own passage, not to this trial. */

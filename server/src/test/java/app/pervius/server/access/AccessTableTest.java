@@ -265,8 +265,11 @@ class AccessTableTest {
         line("POST /api/device-jobs/{id}/cancel", who -> who.post("/api/device-jobs/" + job + "/cancel", Map.of()), "1 4 4 4 y y 4");
         line("POST /api/device-jobs/{id}/again", who -> who.post("/api/device-jobs/" + job + "/again", Map.of()), "1 4 4 4 y y 4");
         line("GET /api/connections", who -> who.get("/api/connections"), "1 3 3 3 3 3 y");
-        line("PUT /api/connections/{name}", who -> who.put("/api/connections/x", Map.of("address", "no address")), "1 3 3 3 3 3 y");
+        line("PUT /api/connections/{name}", who -> who.put("/api/connections/x",
+                Map.of("address", "no address", "unencrypted", false)), "1 3 3 3 3 3 y");
         line("DELETE /api/connections/{name}", who -> who.send("DELETE", "/api/connections/none", null), "1 3 3 3 3 3 4");
+        line("GET /api/mail-server", who -> who.get("/api/mail-server"), "1 3 3 3 3 3 y");
+        line("POST /api/mail-server/test", who -> who.post("/api/mail-server/test", Map.of()), "1 3 3 3 3 3 y");
         line("POST /api/connections/{name}/test", who -> who.post("/api/connections/none/test", Map.of()), "1 3 3 3 3 3 y");
         line("GET /api/projects/{project}/names-arrived", who -> who.get(project + "/names-arrived"), "1 4 3 3 3 y 4");
         line("POST /api/projects/{project}/patterns/trials", who -> who.post(project + "/patterns/trials",

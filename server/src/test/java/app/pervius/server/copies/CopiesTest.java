@@ -9,7 +9,6 @@ import app.pervius.server.Running.App;
 import app.pervius.server.integrity.Integrity;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -17,8 +16,6 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import org.apache.pdfbox.pdmodel.PDDocument;
-import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.poi.xwpf.usermodel.XWPFDocument;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -65,16 +62,6 @@ class CopiesTest {
             document.write(docx);
         }
         return docx.toByteArray();
-    }
-
-    private static byte[] pdf() {
-        try (PDDocument document = new PDDocument(); ByteArrayOutputStream out = new ByteArrayOutputStream()) {
-            document.addPage(new PDPage());
-            document.save(out);
-            return out.toByteArray();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
     }
 
     private static JsonNode foretold(Client who, String folder, String name) {
@@ -177,7 +164,7 @@ class CopiesTest {
 
         JsonNode drawing = site.settled(hand(site, folder, Map.of("plan.dwg", "AC1032 lines".getBytes(StandardCharsets.UTF_8)))).getFirst();
         assertThat(drawing.get("at").get("stop").get("reason").asString()).contains("Nothing here makes a PDF of “plan.dwg”");
-        hand(site, folder, Map.of("plan.pdf", pdf()));
+        hand(site, folder, Map.of("plan.pdf", Client.emptyPdf()));
         assertThat(Client.until(() -> passage(mirela, drawing.get("id").asLong()), p -> p.get("at").get("station").asString()
                 .equals("REVIEW")).get("files")).as("its PDF was handed in").hasSize(2);
         Map<String, Object> form = new HashMap<>(RuleForms.with(RuleForms.asProject("Drawings copied", mirela.folder(folder)), "prepare",

@@ -42,7 +42,8 @@ class AnswersTest {
         Client mirela = app.as("Mirela Draganova");
         String name = "Plant " + manner.name().toLowerCase(java.util.Locale.ROOT);
         String key = "plant-" + manner.name().toLowerCase(java.util.Locale.ROOT);
-        app.bean(app.pervius.server.othersystems.OtherSystems.class).set(name, register.address(manner), "secret");
+        app.bean(app.pervius.server.othersystems.OtherSystems.class).set(name, register.address(manner), "secret",
+                false);
         Map<String, Object> scheme = NumbersTest.scheme(name, "PL-" + manner.name().charAt(0) + manner.name()
                 .charAt(1) + "-{plant}-{counter:3}", List.of());
         scheme.put("sources", List.of(Map.of("key", "plant", "label", "Plant item", "kind", "ASKED", "from", name)));
@@ -87,7 +88,7 @@ class AnswersTest {
         assertThat(passage.get("at").get("stop").get("reason").asString()).startsWith("The number needs “Plant item” from “Plant ")
                 .endsWith(said);
         app.bean(app.pervius.server.othersystems.OtherSystems.class).set("Plant " + manner.name().toLowerCase(java.util.Locale.ROOT),
-                register.address(PlantRegister.Manner.HONEST), null);
+                register.address(PlantRegister.Manner.HONEST), null, false);
         app.as("Mirela Draganova").post("/api/passages/ways-out", Map.of("way", "TRY_AGAIN", "fields", Map.of(), "text", "", "passages",
                 List.of(Map.of("passage", passage.get("id").asLong(), "version", passage.get("version").asInt())))).must(200);
         JsonNode again = Client.until(() -> site.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row")

@@ -32,6 +32,7 @@ import app.pervius.core.tell.Audience;
 import app.pervius.core.tell.Occasion;
 import app.pervius.core.tell.TellPlan;
 import app.pervius.core.tell.Telling;
+import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.ResultSet;
@@ -44,6 +45,7 @@ import java.util.Optional;
 import org.flywaydb.core.Flyway;
 import org.flywaydb.core.api.configuration.FluentConfiguration;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -68,10 +70,18 @@ class MigrationTest {
             {"key":"civil","name":"Civil","edition":1,"steps":[{"name":"Review","kind":"REVIEW","role":{"value":5},"workingDays":5},
             {"name":"Approval","kind":"APPROVAL","role":{"value":6},"workingDays":3}],"ownFirmDecides":true}""";
 
+    @TempDir
+    static Path keys;
+
     private static FluentConfiguration flyway() {
-        return Flyway.configure().dataSource(URL, "sa", "").locations("classpath:db/migration")
+        return flyway(URL, new Secrets(new DataDirectory(keys)));
+    }
+
+    private static FluentConfiguration flyway(String url, Secrets secrets) {
+        return Flyway.configure().dataSource(url, "sa", "").locations("classpath:db/migration")
                 .javaMigrations(new V4DefinitionsSayMore(), new V6RoutesSayMore(), new V7RuleSheetInFull(), new V9ChecksSayMore(),
-                new V10FindAndOrder(), new V15RulesGoBeside(), new V27StationsPrepare(), new V31DevicesAreReleasedTo());
+                new V10FindAndOrder(), new V15RulesGoBeside(), new V27StationsPrepare(), new V31DevicesAreReleasedTo(),
+                new V33CopiesLieSomewhere(), new V35SecretsAreSealed(secrets));
     }
 
     private static String one(Statement s, String sql) throws SQLException {
@@ -119,6 +129,20 @@ class MigrationTest {
         assertThat(one(s, "select seat_id || '/' || person_id || '/' || turn || '/' || comment from review_answer"))
                 .isEqualTo("1/1/1/north arrow");
         assertThat(one(s, "select passed_on || '/' || (over_at is null) from review_passage")).isEqualTo("FALSE/TRUE");
+    }
+
+    @Test
+    void secretsThatWereKeptAsTheyWereTypedAreSealed() throws SQLException {
+        String url = "jdbc:h2:mem:secrets;DB_CLOSE_DELAY=-1";
+        Secrets secrets = new Secrets(new DataDirectory(keys));
+        flyway(url, secrets).target("34").load().migrate();
+        try (Connection connection = DriverManager.getConnection(url, "sa", ""); Statement s = connection.createStatement()) {
+            s.execute("insert into connection values (1, 'Ledger', 'https://ledger.example', 'hush', 0)");
+            s.execute("insert into connection values (2, 'Open', 'https://open.example', '', 0)");
+            flyway(url, secrets).load().migrate();
+            assertThat(secrets.decrypt(one(s, "select secret from connection where id = 1"))).isEqualTo("hush");
+            assertThat(one(s, "select secret from connection where id = 2")).isEmpty();
+        }
     }
 
     @Test

@@ -57,11 +57,15 @@ class TitleBlockTest {
     }
 
     private static JsonNode send(Client who, String name, byte[] content) {
-        long id = who.post("/api/folders/" + who.folder(FOLDER) + "/submissions",
+        return who.settled(hand(who, FOLDER, name, content)).getFirst();
+    }
+
+    private static long hand(Client who, String folder, String name, byte[] content) {
+        long id = who.post("/api/folders/" + who.folder(folder) + "/submissions",
                 Map.of("purpose", "", "files", List.of(Map.of("name", name, "size", content.length)))).must(201).body().get("id").asLong();
         who.putBytes("/api/submissions/" + id + "/files/0", content).must(204);
         who.post("/api/submissions/" + id + "/closing", Map.of()).must(200);
-        return who.settled(id).getFirst();
+        return id;
     }
 
     private static String identified(Client who, JsonNode passage) {
@@ -106,5 +110,37 @@ class TitleBlockTest {
         assertThat(identified(site, send(site, "Damaged.pdf", "%PDF-1.7 and nothing that follows".getBytes(StandardCharsets.UTF_8))))
                 .endsWith("The file cannot be opened: it is damaged or cut off.");
         mirela.delete("/api/rules/" + rule + "?version=" + RuleForms.row(mirela, rule).get("version").asInt()).must(204);
+    }
+
+    @Test
+    void thatOfAPdfThatComesLaterIsComparedOnceItIsThere(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        Client site = app.as("Marisol Quintavalle");
+        String parent = "Work in progress / Dunmarrow Works";
+        long folder = mirela.post("/api/folders/" + mirela.folder(parent) + "/folders",
+                Map.of("name", "Comes later", "values", Map.of("type", "DR", "discipline", "C"))).must(201).body().get("id").asLong();
+        Map<String, Object> identify = RuleForms.identify();
+        Map<String, Object> checks = new HashMap<>(RuleForms.CHECKS);
+        checks.put("titleBlock", "STOP");
+        identify.put("checks", checks);
+        RuleForms.inForce(mirela, RuleForms.with(RuleForms.with(RuleForms.handling("Comes later", folder, "documents", "civil",
+                mirela.folder("Shared / Civil")), "identify", identify), "prepare", Map.of("copy", "NONE", "companion",
+                Map.of("endings", List.of("pdf"), "workingDays", 2, "then", "STOP"))));
+        long submission = hand(site, parent + " / Comes later", "Sluice.dwg", "AC1032 sluice".getBytes(StandardCharsets.UTF_8));
+        JsonNode waits = Client.until(() -> site.get("/api/projects/" + site.project() + "/passages?which=ALL&submission=" + submission)
+                .must(200).body().get("items"), items -> items.size() == 1 && items.get(0).get("passage").get("at").get("state").asString()
+                .equals("WAITING")).get(0).get("passage");
+        hand(site, parent + " / Comes later", "Sluice.pdf", drawing("NUMBER KWR-FNK-H-DR-0001 REVISION P01", ""));
+        JsonNode stopped = Client.until(() -> passage(mirela, waits), p -> p.get("at").get("state").asString().equals("STOPPED"));
+        assertThat(stopped.get("at").get("station").asString()).isEqualTo("PREPARE");
+        assertThat(stopped.get("at").get("stop").get("reason").asString()).startsWith("Name and title block disagree: the title block "
+                + "carries the number KWR-FNK-H-DR-0001, not " + stopped.get("names").get("number").asString());
+        mirela.post("/api/passages/ways-out", Map.of("way", "GO_ON_ALL_THE_SAME", "fields", Map.of(), "text", "", "passages",
+                List.of(Map.of("passage", stopped.get("id").asLong(), "version", stopped.get("version").asInt())))).must(200);
+        Client.until(() -> passage(mirela, waits), p -> p.get("at").get("station").asString().equals("REVIEW"));
+    }
+
+    private static JsonNode passage(Client who, JsonNode passage) {
+        return who.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row").get("passage");
     }
 }

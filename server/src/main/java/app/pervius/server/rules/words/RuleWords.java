@@ -114,7 +114,7 @@ public class RuleWords {
     /** What a project says of stations that are left to it. */
     public Sentences ofProject(long project, Handling handling) {
         return new Sentences("", List.of(), identify(project, handling.identify()), station(project, Station.NUMBER, handling),
-                prepare(handling.prepare()), station(project, Station.REVIEW, handling),
+                prepare(project, handling.prepare()), station(project, Station.REVIEW, handling),
                 issue(project, handling.issue(), handling.review().route().isPresent()), tell(project, handling.tell().tellings()),
                 untaken(project, handling.untaken()));
     }
@@ -123,7 +123,7 @@ public class RuleWords {
         return new Sentences(where(project, rule.where()), which(project, rule),
                 says.identify().map(plan -> identify(project, plan)).orElse(List.of()),
                 says.number().isPresent() ? station(project, Station.NUMBER, handling) : List.of(),
-                says.prepare().map(RuleWords::prepare).orElse(List.of()),
+                says.prepare().map(plan -> prepare(project, plan)).orElse(List.of()),
                 says.review().isPresent() ? station(project, Station.REVIEW, handling) : List.of(),
                 says.issue().map(plan -> issue(project, plan, says.review().map(r -> r.route().isPresent())
                         .orElse(plan.atOnce().isEmpty()))).orElse(List.of()),
@@ -176,11 +176,18 @@ public class RuleWords {
         return said;
     }
 
-    private static List<String> prepare(PreparePlan plan) {
+    private List<String> prepare(long project, PreparePlan plan) {
         List<String> said = new ArrayList<>(List.of("Where no PDF comes, " + plan.copy().phrase() + "."));
         plan.companion().ifPresent(c -> said.add("Waits up to " + c.workingDays() + " working days for its "
                 + PreparePlan.Companion.inWords(c.endings()) + ", then "
                 + (c.then() == PreparePlan.Companion.Then.STOP ? "stops." : "goes on without.")));
+        String leaves = plan.keeping().goesWithIt() ? ", and is taken out when its file leaves." : ".";
+        switch (plan.keeping().place()) {
+            case WITH_IT -> { }
+            case BESIDE -> said.add("The copy also lies beside its file" + leaves);
+            case MIRRORED -> said.add("The PDF that is read also lies in a tree of folders below " + folder(project,
+                    plan.keeping().root().orElseThrow().value()).map(f -> "“" + f.path() + "”").orElse("a folder that is gone") + leaves);
+        }
         return said;
     }
 

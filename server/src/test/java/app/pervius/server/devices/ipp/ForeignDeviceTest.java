@@ -71,7 +71,8 @@ class ForeignDeviceTest {
     private Optional<DeviceFacts> up(Map<String, String> bus, int port, Path tray, Ipp ipp) {
         try {
             if (printer == null || !printer.isAlive()) {
-                printer = start(bus, PROGRAM, "-p", Integer.toString(port), "-f", "application/pdf", "-d", tray.toString(), "-k", "Foreign");
+                printer = start(bus, PROGRAM, "-p", Integer.toString(port), "-f", "application/pdf", "-d", tray.toString(), "-k",
+                        "Foreign");
             }
             return Optional.of(ipp.facts());
         } catch (IppFault e) {

@@ -10,7 +10,7 @@ onMounted(all.load)
 </script>
 
 <template>
-  <section class="panel converters">
+  <section class="panel connection">
     <h2>Readable copies</h2>
     <p class="quiet">
       A PDF is made of what browsers do not read, where the rule says so. Programs run in an empty directory of their own, for two minutes
@@ -46,18 +46,6 @@ onMounted(all.load)
 </template>
 
 <style scoped>
-.converters {
-  display: grid;
-  gap: 8px;
-  padding: 10px;
-  margin-top: 10px;
-}
-h2 {
-  font-size: 14px;
-}
-.good {
-  color: var(--done);
-}
 .missing {
   color: var(--attention);
   white-space: normal;

@@ -1364,6 +1364,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/passages/{id}/copy-wait": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["copyWait"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/passages/{id}/explanation": {
         parameters: {
             query?: never;
@@ -4438,6 +4454,10 @@ export interface components {
             /** @enum {string} */
             occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
             rule: string;
+        };
+        CopyWaitView: {
+            /** Format: int32 */
+            before?: number;
         };
         CopyingForm: {
             into: components["schemas"]["IntoForm"];
@@ -9581,6 +9601,28 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+        };
+    };
+    copyWait: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopyWaitView"];
                 };
             };
         };

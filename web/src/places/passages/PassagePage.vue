@@ -15,6 +15,7 @@ import { marks, STATIONS, stationWord, whereInWords } from '../../parts/strip'
 import TriedList from '../../parts/TriedList.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { useTrying } from '../../parts/trying'
+import WaitsHere from './WaitsHere.vue'
 import WaysOut from '../../parts/WaysOut.vue'
 import { count, exact, moment, size } from '../../say'
 import { useSession } from '../../session'
@@ -218,6 +219,11 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
       </p>
       <WaysOut :rows="[row]" @taken="load" />
     </div>
+    <WaitsHere
+      v-else-if="passage.at.station === 'PREPARE' && passage.at.state === 'WAITING' && passage.at.waitingFor"
+      :passage="id"
+      :for-what="passage.at.waitingFor"
+    />
 
     <div class="columns">
       <ol class="way">

@@ -107,6 +107,14 @@ public class Copies {
         jdbc.sql("merge into copy_wait (copy_id, passage_id) key (copy_id, passage_id) values (?, ?)").params(id, passage.id()).update();
     }
 
+    /** How many that were asked for earlier are to be made before the one a passage waits for; empty where it waits for none. */
+    Optional<Integer> before(long passage) {
+        return jdbc.sql("""
+                select (select count(*) from readable_copy b where b.state = 'MAKING' and b.id < c.id) as before
+                from copy_wait w join readable_copy c on c.id = w.copy_id where w.passage_id = ? order by c.id desc
+                fetch first 1 rows only""").param(passage).query((row, n) -> row.getInt("before")).optional();
+    }
+
     /** How many wait to be made or are being made. */
     int waiting() {
         return jdbc.sql("select count(*) from readable_copy where state = 'MAKING'").query(Integer.class).single();

@@ -67,6 +67,23 @@ class CopyController {
                 c.called().isPresent() ? null : c.toInstall())).toList(), Program.withoutNetwork(), copies.waiting());
     }
 
+    /**
+     * The copy a passage waits for.
+     *
+     * @param before how many others are to be made first; absent where it waits for none
+     */
+    record CopyWaitView(@Nullable Integer before) {
+    }
+
+    @GetMapping("/api/passages/{id}/copy-wait")
+    CopyWaitView copyWait(@PathVariable long id, Actor actor) {
+        Passages.PassageView passage = passages.passage(id);
+        if (!actor.maySee(passage.project(), passage.from().authorFirm())) {
+            throw Refused.notFound("passage");
+        }
+        return new CopyWaitView(copies.before(id).orElse(null));
+    }
+
     /** The readable copy of a file of a passage, in the place of the file among the passage's files, from 0 on. */
     @GetMapping(path = "/api/passages/{id}/copies/{file}", produces = "*/*")
     @ApiResponse(responseCode = "200", content = @Content(mediaType = "application/pdf",

@@ -207,6 +207,8 @@ class AccessTableTest {
                 "1 4 4 y y y 4");
         line("GET /api/passages/{id}/copies/{file}", who -> who.get("/api/passages/" + waiting.get("id").asLong() + "/copies/0"),
                 "1 4 4 y y y 4");
+        line("GET /api/passages/{id}/copy-wait", who -> who.get("/api/passages/" + waiting.get("id").asLong() + "/copy-wait"),
+                "1 4 4 y y y 4");
         line("GET /api/passages/{id}/explanation", who -> who.get("/api/passages/" + waiting.get("id").asLong() + "/explanation"),
                 "1 4 4 3 3 y 4");
         line("POST /api/passages/{id}/runs", who -> who.post("/api/passages/" + waiting.get("id").asLong() + "/runs", Map.of()),

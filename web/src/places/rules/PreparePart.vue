@@ -20,7 +20,7 @@ function lies(place: string) {
   const goesWithIt = keeping.value?.goesWithIt ?? true
   if (place === 'WITH_IT') patch({ keeping: undefined })
   else if (place === 'BESIDE') patch({ keeping: { place, goesWithIt } })
-  else patch({ keeping: { place: 'MIRRORED', root: keeping.value?.root ?? roots.value[0]?.id, goesWithIt } })
+  else patch({ keeping: { place: 'MIRRORED', root: keeping.value?.root, goesWithIt } })
 }
 const companion = computed(() => form.value.companion)
 const waits = (change: Partial<Schemas['CompanionForm']>) =>

@@ -65,6 +65,17 @@ class ReadableCopyTest {
     }
 
     @Test
+    void allConnectionsStandOnOnePageAndAreTriedThere() throws IOException {
+        try (Browser administrator = new Browser(Demo.address())) {
+            administrator.signInAs("Aoife Ní Raghnaill").open("/project").clickButton("Connections");
+            administrator.see(By.cssSelector("[data-test=test-mail]")).click();
+            administrator.seeText("answers and would take messages.");
+            administrator.seeText("Plotter, site office").seeText("Plant register").seeText("Malware scanner").seeText("Readable copies");
+            assertThat(PlacesTest.seriousFindings(administrator)).isEmpty();
+        }
+    }
+
+    @Test
     void aRuleSaysWhatIsMadeReadyAndWaitedForAndTheSampleAnswers() throws IOException {
         try (Browser controller = new Browser(Demo.address())) {
             controller.signInAs("Mirela Draganova").open("/rules").click(By.xpath("//button[normalize-space()='Site documents']"));
@@ -74,6 +85,15 @@ class ReadableCopyTest {
             controller.see(By.cssSelector("[data-test=waits]")).click();
             controller.see(By.cssSelector("[data-test=endings]")).sendKeys(", dwg");
             controller.seeText("Waits up to 3 working days for its PDF and DWG, then stops.");
+            controller.choose(By.cssSelector("[data-test=lies]"), "in a tree of the same folders as well");
+            controller.seeText("Choose the folder below which the PDFs lie.");
+            controller.choose(By.cssSelector("[data-test=root]"), "Work in progress / WP-03 Fish pass");
+            controller.seeText("The PDF that is read also lies in a tree of folders below “Work in progress / WP-03 Fish pass”, "
+                    + "and is taken out when its file leaves.");
+            controller.see(By.cssSelector("[data-test=goes-with-it]")).click();
+            controller.seeText("below “Work in progress / WP-03 Fish pass”.");
+            controller.choose(By.cssSelector("[data-test=lies]"), "beside its file as well, in the same folder");
+            controller.seeText("The copy also lies beside its file.");
             assertThat(PlacesTest.seriousFindings(controller)).isEmpty();
             controller.clickButton("Leave it as it was");
         }

@@ -8,7 +8,7 @@ import java.util.Locale;
  * @param what what was measured, with its unit
  * @param ours ours, in that unit
  * @param floor the floor taken in the same run, or a fixed limit
- * @param target ours divided by the floor should be at least this, or at most, as {@code atLeast} says
+ * @param target ours divided by the floor should be at least this, or at most, as {@code atLeast} says; 0 where nothing is asked of it
  */
 record Measure(String letter, String what, double ours, String floorIs, double floor, boolean atLeast, double target) {
 
@@ -25,6 +25,11 @@ record Measure(String letter, String what, double ours, String floorIs, double f
         return new Measure(letter, what, ours, "limit", limit, false, 1);
     }
 
+    /** One that nothing is asked of, told beside others. */
+    static Measure noted(String letter, String what, double ours, String floorIs, double floor) {
+        return new Measure(letter, what, ours, floorIs, floor, true, 0);
+    }
+
     double ratio() {
         return ours / floor;
     }
@@ -38,9 +43,10 @@ record Measure(String letter, String what, double ours, String floorIs, double f
     }
 
     String row() {
-        return String.format(Locale.ROOT, "| %s | %s | %s | %s (%s) | %.2f | %s %.1f | %s |", letter, what, number(ours), number(floor),
-                floorIs,
-                ratio(), atLeast ? "at least" : "at most", target, met() ? "yes" : "**no**");
+        String asked = target == 0 ? "none | " : String.format(Locale.ROOT, "%s %.1f | %s", atLeast ? "at least" : "at most", target,
+                met() ? "yes" : "**no**");
+        return String.format(Locale.ROOT, "| %s | %s | %s | %s (%s) | %.2f | %s |", letter, what, number(ours), number(floor), floorIs,
+                ratio(), asked);
     }
 
     private static String number(double value) {

@@ -27,7 +27,7 @@ public class Copies {
     }
 
     /** What has been made: the PDF's hash (SHA-256), its size in bytes and its pages. */
-    record Pdf(String hash, long size, int pages) {
+    public record Pdf(String hash, long size, int pages) {
     }
 
     private enum State { MAKING, MADE, FAILED }

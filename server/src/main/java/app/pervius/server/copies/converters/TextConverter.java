@@ -1,7 +1,9 @@
 package app.pervius.server.copies.converters;
 
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.Charset;
@@ -14,10 +16,13 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.PDResources;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.common.PDStream;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
 
 /** Plain text on A4, line by line; what is wider than the page goes on in the next line, up to 5,000 pages. */
@@ -116,43 +121,93 @@ public final class TextConverter implements Converter {
             try (InputStream ttf = Objects.requireNonNull(TextConverter.class.getResourceAsStream(TYPEFACE))) {
                 font = PDType0Font.load(document, ttf, true);
             }
-            Map<Integer, Boolean> has = new HashMap<>();
-            for (int first = 0; first < Math.max(1, lines.size()); first += LINES) {
-                page(document, font, lines.subList(first, Math.min(lines.size(), first + LINES)), has);
+            PDPage first = new PDPage(PDRectangle.A4);
+            embedOnlyWhatIsWritten(document, first, font);
+            PDResources resources = new PDResources();
+            Glyphs glyphs = new Glyphs(font);
+            byte[] begin = ("BT /" + resources.add(font).getName() + " " + SIZE + " Tf " + LEADING + " TL " + MARGIN + " "
+                    + (PDRectangle.A4.getHeight() - MARGIN - SIZE) + " Td\n").getBytes(StandardCharsets.US_ASCII);
+            for (int from = 0; from < Math.max(1, lines.size()); from += LINES) {
+                PDPage page = from == 0 ? first : new PDPage(PDRectangle.A4);
+                document.addPage(page);
+                page.setResources(resources);
+                PDStream content = new PDStream(document);
+                try (OutputStream into = content.createOutputStream(COSName.FLATE_DECODE)) {
+                    into.write(begin);
+                    for (String line : lines.subList(from, Math.min(lines.size(), from + LINES))) {
+                        glyphs.write(line, into);
+                    }
+                    into.write("ET".getBytes(StandardCharsets.US_ASCII));
+                }
+                page.setContents(content);
             }
             document.save(out.toFile());
-            return (int) has.values().stream().filter(there -> !there).count();
+            return glyphs.missing;
         }
     }
 
-    private static void page(PDDocument document, PDType0Font font, List<String> lines, Map<Integer, Boolean> has) throws IOException {
-        PDPage page = new PDPage(PDRectangle.A4);
-        document.addPage(page);
+    /** The library learns only from a content stream of its own that a typeface is cut down when the document is written. */
+    private static void embedOnlyWhatIsWritten(PDDocument document, PDPage page, PDType0Font font) throws IOException {
         try (PDPageContentStream content = new PDPageContentStream(document, page)) {
-            content.beginText();
             content.setFont(font, SIZE);
-            content.setLeading(LEADING);
-            content.newLineAtOffset(MARGIN, PDRectangle.A4.getHeight() - MARGIN - SIZE);
-            for (String line : lines) {
-                content.showText(written(line, font, has));
-                content.newLine();
-            }
-            content.endText();
         }
     }
 
-    private static String written(String line, PDType0Font font, Map<Integer, Boolean> has) {
-        StringBuilder out = new StringBuilder();
-        line.codePoints().forEach(c -> out.appendCodePoint(has.computeIfAbsent(c, letter -> writes(font, letter)) ? c : MISSING));
-        return out.toString();
-    }
+    /** Lines as a page's content shows them (ISO 32000-1, 9.4.3); every letter is looked up once. */
+    private static final class Glyphs {
 
-    private static boolean writes(PDType0Font font, int letter) {
-        try {
-            font.encode(Character.toString(letter));
-            return true;
-        } catch (IOException | IllegalArgumentException e) {
-            return false;
+        private static final int ASCII = 128;
+
+        private final PDType0Font font;
+        private final byte[][] ascii = new byte[ASCII][];
+        private final Map<Integer, byte[]> others = new HashMap<>();
+        private int missing;
+
+        Glyphs(PDType0Font font) {
+            this.font = font;
+        }
+
+        void write(String line, OutputStream into) throws IOException {
+            into.write('(');
+            for (int i = 0; i < line.length();) {
+                int letter = line.codePointAt(i);
+                i += Character.charCount(letter);
+                into.write(letter < ASCII ? plain(letter) : others.computeIfAbsent(letter, this::glyph));
+            }
+            into.write(") Tj T*\n".getBytes(StandardCharsets.US_ASCII));
+        }
+
+        private byte[] plain(int letter) {
+            if (ascii[letter] == null) {
+                ascii[letter] = glyph(letter);
+            }
+            return ascii[letter];
+        }
+
+        private byte[] glyph(int letter) {
+            try {
+                byte[] code = font.encode(Character.toString(letter));
+                font.addToSubset(letter);
+                return escaped(code);
+            } catch (IOException | IllegalArgumentException e) {
+                missing++;
+                if (letter == MISSING) {
+                    throw new IllegalStateException("the typeface shows nothing for what is missing", e);
+                }
+                return glyph(MISSING);
+            }
+        }
+
+        /** As a string in brackets holds them (ISO 32000-1, 7.3.4.2). */
+        private static byte[] escaped(byte[] code) {
+            ByteArrayOutputStream out = new ByteArrayOutputStream();
+            for (byte b : code) {
+                if (b == '(' || b == ')' || b == '\\' || b == '\r') {
+                    out.write('\\');
+                }
+                out.write(b == '\r' ? 'r' : b);
+            }
+            return out.toByteArray();
         }
     }
 }

@@ -4,6 +4,7 @@ import { createPinia } from 'pinia'
 import PrimeVue from 'primevue/config'
 import { createApp } from 'vue'
 import App from './App.vue'
+import { focusWhatComes } from './autofocus'
 import { onSecondStepAsked, onSignedOut } from './api/client'
 import { router } from './router'
 import { useSession } from './session'
@@ -11,6 +12,7 @@ import { preset } from './theme/primevue'
 import { applyTheme } from './theme/mode'
 
 applyTheme()
+focusWhatComes(document.body)
 onSignedOut(() => {
   const here = router.currentRoute.value
   const session = useSession()

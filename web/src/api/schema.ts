@@ -4806,6 +4806,7 @@ export interface components {
         };
         FileRow: {
             addedBy: string;
+            copyOf?: string;
             document?: components["schemas"]["OfFile"];
             file: components["schemas"]["FileView"];
             passage?: components["schemas"]["PassageView"];

@@ -269,6 +269,7 @@ function take(files: File[]) {
                   >{{ row.file.name }}</a
                 >
                 <span v-if="row.file.version > 1" class="quiet"> version {{ row.file.version }}</span>
+                <span v-if="row.copyOf" class="quiet"> the PDF of {{ row.copyOf }}</span>
               </td>
               <td>
                 <Num v-if="row.document" :number="row.document.number" :revision="row.document.revision" /><Num

@@ -37,6 +37,10 @@ public record Keeping(Place place, Optional<FolderId> root, boolean goesWithIt) 
         record At(String folder, String name) implements Lying {
         }
 
+        /** The file lies in the tree itself: no PDF of it is put there once more. */
+        record Already() implements Lying {
+        }
+
         /** It cannot be put where the rule says, in a sentence. */
         record Nowhere(String why) implements Lying {
         }

@@ -172,6 +172,7 @@ public final class Prepare {
                 yield with(new Outcome.Passed<>(effects, passed.account(), passed.foretold()), "Its PDF lies" + where,
                         "Its PDF will lie" + where);
             }
+            case Keeping.Lying.Already already -> passed;
             case Keeping.Lying.Nowhere(String why) -> with(passed, why, why);
         };
     }

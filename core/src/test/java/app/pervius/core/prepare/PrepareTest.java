@@ -242,6 +242,12 @@ class PrepareTest {
     }
 
     @Test
+    void ofAFileThatLiesInTheTreeNothingIsPutThereOnceMore() {
+        assertThat(passed(keeping(MIRRORED, new Keeping.Lying.Already(), COPIED)).effects())
+                .containsExactly(new PrepareEffect.ReadHere(0, true));
+    }
+
+    @Test
     void onePutNowhereStopsNothingAndSaysWhy() {
         Outcome.Passed<PrepareEffect> passed = passed(keeping(MIRRORED, new Keeping.Lying.Nowhere("Its PDF lies nowhere else: no folder."),
                 COPIED));

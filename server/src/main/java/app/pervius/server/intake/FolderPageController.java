@@ -5,6 +5,7 @@ import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.RuleSheet;
 import app.pervius.core.rules.WatchingRule;
 import app.pervius.server.access.Actor;
+import app.pervius.server.copies.kept.KeptCopies;
 import app.pervius.server.documents.Documents;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
@@ -36,6 +37,7 @@ class FolderPageController {
 
     private final Folders folders;
     private final Files files;
+    private final KeptCopies copies;
     private final Passages passages;
     private final Documents documents;
     private final Rules rules;
@@ -43,8 +45,9 @@ class FolderPageController {
     private final Routes routes;
     private final People people;
 
-    FolderPageController(Folders folders, Files files, Passages passages, Documents documents, Rules rules, RuleWords words, Routes routes,
-            People people) {
+    FolderPageController(Folders folders, Files files, KeptCopies copies, Passages passages, Documents documents, Rules rules,
+            RuleWords words, Routes routes, People people) {
+        this.copies = copies;
         this.folders = folders;
         this.files = files;
         this.passages = passages;
@@ -55,8 +58,13 @@ class FolderPageController {
         this.people = people;
     }
 
-    /** A file with its passage, if it is or was on one, and the document it is of, placed or not. */
-    record FileRow(Files.FileView file, String addedBy, Passages.@Nullable PassageView passage, Documents.@Nullable OfFile document) {
+    /**
+     * A file with its passage, if it is or was on one, and the document it is of, placed or not.
+     *
+     * @param copyOf the name of the file it is the PDF of, where it lies here as such
+     */
+    record FileRow(Files.FileView file, String addedBy, Passages.@Nullable PassageView passage, Documents.@Nullable OfFile document,
+            @Nullable String copyOf) {
     }
 
     /** A rule that stands on the folder, and what it does, station by station; {@code watches}: it takes no file and goes beside. */
@@ -130,7 +138,8 @@ class FolderPageController {
                 .collect(Collectors.toMap(Passages.PassageView::id, Function.identity()));
         Map<Long, People.PersonView> adders = people.persons(found.stream().map(Files.FileView::addedBy).collect(Collectors.toSet()));
         Map<Long, Documents.OfFile> its = documents.ofFiles(found.stream().map(Files.FileView::id).toList());
+        Map<Long, String> copyOf = copies.sources(found.stream().map(Files.FileView::id).toList());
         return found.stream().map(f -> new FileRow(f, Objects.requireNonNull(adders.get(f.addedBy())).name(),
-                f.passage() == null ? null : byId.get(f.passage()), its.get(f.id()))).toList();
+                f.passage() == null ? null : byId.get(f.passage()), its.get(f.id()), copyOf.get(f.id()))).toList();
     }
 }

@@ -1,5 +1,5 @@
 /** Submissions: what was handed in together, how its bytes come in, and its receipt. */
-@Feature(uses = {"access", "content", "documents", "due", "folders", "http", "journal", "live", "messages", "numbers", "passages",
+@Feature(uses = {"access", "content", "copies", "documents", "due", "folders", "http", "journal", "live", "messages", "numbers", "passages",
     "people", "projects", "refused", "reviews", "routes", "rules", "search", "store", "titleblocks"})
 @NullMarked
 package app.pervius.server.intake;

@@ -1,11 +1,9 @@
 package app.pervius.server.copies.kept;
 
 import app.pervius.core.prepare.Keeping;
-import app.pervius.core.project.FolderId;
 import app.pervius.core.rules.HandlingRule;
 import app.pervius.core.rules.Handling;
 import app.pervius.core.rules.Rule;
-import app.pervius.core.rules.Where;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.rules.RuleFinding;
 import java.util.ArrayList;
@@ -45,20 +43,11 @@ class KeepingFinding implements RuleFinding {
             found.add(onlyIssued(root));
         }
         for (Folders.FolderView place : places(project, rule)) {
-            if (folders.pathUp(root.id()).contains(new FolderId(place.id())) && withBelow(rule, place)) {
-                found.add(new Finding(false, COLUMN, "“" + root.path() + "”, below which its PDFs lie, lies in “" + place.path()
-                        + "”, on which the rule stands: what people put into it is mirrored into it once more.",
-                        "Choose a folder outside."));
-            }
             if (place.firm() != null && !place.firm().equals(root.firm()) || place.restricted() && !root.restricted()) {
                 found.add(new Finding(false, COLUMN, "Other people may see “" + root.path() + "”, below which its PDFs lie, than “"
                         + place.path() + "”, where the files come in.", "Open both to the same people, or choose another folder."));
             }
         }
-    }
-
-    private static boolean withBelow(Rule rule, Folders.FolderView place) {
-        return rule.where().places().stream().filter(Where.Standing::withBelow).anyMatch(p -> p.folder().value() == place.id());
     }
 
     private List<Folders.FolderView> places(long project, Rule rule) {

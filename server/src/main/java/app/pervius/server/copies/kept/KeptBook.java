@@ -5,6 +5,7 @@ import app.pervius.server.store.Ids;
 import app.pervius.server.store.Sql;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -45,6 +46,12 @@ class KeptBook {
     /** The PDF that is a file. */
     Optional<Kept> lyingAs(long copy) {
         return jdbc.sql("select " + COLUMNS + " from kept_copy where copy_file = ?").param(copy).query(KeptBook::kept).optional();
+    }
+
+    /** Those of these files that are PDFs of others. */
+    List<Kept> among(Collection<Long> copies) {
+        return copies.isEmpty() ? List.of() : jdbc.sql("select " + COLUMNS + " from kept_copy where copy_file in (:copies)")
+                .param("copies", copies).query(KeptBook::kept).list();
     }
 
     /** All that lie in a tree. */

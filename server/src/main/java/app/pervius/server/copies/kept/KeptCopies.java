@@ -15,9 +15,13 @@ import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.PassageNoted;
+import java.util.Collection;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
@@ -58,6 +62,9 @@ public class KeptCopies {
      */
     @Transactional(readOnly = true)
     public Keeping.Lying lying(PassageFacts passage, PassageFacts.File file, Keeping keeping, Optional<Where> stands) {
+        if (keeping.root().filter(folders.pathUp(passage.folder())::contains).isPresent()) {
+            return new Keeping.Lying.Already();
+        }
         Optional<MirroredTree.Reached> reached = keeping.root().isEmpty() ? Optional.of(new MirroredTree.Reached(passage.folder(),
                 List.of())) : tree.reached(tree(passage.folder(), keeping.root().get(), stands), passage.folder());
         if (reached.isEmpty()) {
@@ -96,6 +103,15 @@ public class KeptCopies {
                 passage.author(), passage.id());
         book.put(new KeptBook.Kept(file.folderFile(), passage.folder(), name.key(), lies, passage.id(), mirrored.orElse(null),
                 keeping.goesWithIt())).forEach(this::takeOut);
+    }
+
+    /** Of which file those of some files are the PDF that are one: its name, by the PDF's id. */
+    @Transactional(readOnly = true)
+    public Map<Long, String> sources(Collection<Long> some) {
+        List<KeptBook.Kept> kept = book.among(some);
+        Map<Long, Files.FileView> of = files.files(kept.stream().map(KeptBook.Kept::source).toList());
+        return kept.stream().filter(k -> of.containsKey(k.source())).collect(Collectors.toMap(KeptBook.Kept::copy,
+                k -> Objects.requireNonNull(of.get(k.source())).name()));
     }
 
     private long put(long folder, Files.Content content, long by, long passage) {

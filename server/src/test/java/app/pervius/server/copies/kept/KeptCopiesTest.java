@@ -142,6 +142,21 @@ class KeptCopiesTest {
     }
 
     @Test
+    void aTreeMayLieInWhatItMirrors(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        Client site = app.as("Marisol Quintavalle");
+        String from = SITE + " / Mirrored within";
+        long base = make(mirela, SITE, "Mirrored within");
+        long root = make(mirela, from, "PDFs");
+        RuleForms.inForce(mirela, copying(mirela, "Mirrored within", base, mirrored(root, false)));
+        make(mirela, from, "North");
+        hand(site, from + " / North", "pier.txt", "Pier");
+        assertThat(names(mirela, from + " / PDFs / North")).containsExactly("pier.pdf");
+        hand(site, from + " / PDFs", "own.txt", "Put there by hand");
+        assertThat(names(mirela, from + " / PDFs")).as("not once more").containsExactly("own.txt");
+    }
+
+    @Test
     void itFollowsAFileWithinTheTreeAndIsTakenOutWhereTheFileLeavesIt(App app) {
         Client mirela = app.as("Mirela Draganova");
         Client site = app.as("Marisol Quintavalle");
@@ -176,6 +191,10 @@ class KeptCopiesTest {
         make(mirela, SITE, "Moved aside");
         hand(site, folder, "plan.txt", "Plan");
         assertThat(names(mirela, folder)).containsExactly("plan.pdf", "plan.txt");
+        assertThat(mirela.get("/api/folders/" + mirela.folder(folder)).must(200).body().get("files").get("items").valueStream()
+                .filter(row -> row.has("copyOf")).map(row -> row.get("file").get("name").asString() + " of "
+                        + row.get("copyOf").asString()))
+                .containsExactly("plan.pdf of plan.txt");
         hand(site, folder, "plan.svg", "<svg xmlns='http://www.w3.org/2000/svg' width='10' height='10'><rect width='5' height='5'/></svg>");
         assertThat(names(mirela, folder)).containsExactly("plan.pdf", "plan.svg", "plan.txt", "plan_svg.pdf");
         hand(site, folder, "ours.pdf", "");
@@ -193,8 +212,8 @@ class KeptCopiesTest {
         long within = make(mirela, SITE + " / Checked for mirrors", "Within");
         assertThat(said(mirela, copying(mirela, "Into shared", folder, mirrored(mirela.folder("Shared / Civil"), false))))
                 .anyMatch(s -> s.contains("“Shared / Civil” is Shared: only what has been issued lies there."));
-        assertThat(said(mirela, copying(mirela, "Into itself", folder, mirrored(within, false))))
-                .anyMatch(s -> s.contains("is mirrored into it once more"));
+        assertThat(said(mirela, copying(mirela, "Into a part of it", folder, mirrored(within, false))))
+                .noneMatch(s -> s.contains("PDF"));
         assertThat(said(mirela, copying(mirela, "Into the open", folder, mirrored(mirela.folder("Archive"), false))))
                 .anyMatch(s -> s.startsWith("Other people may see “Archive”"));
         assertThat(said(mirela, copying(mirela, "Into nothing", folder, mirrored(999_999_999L, false))))

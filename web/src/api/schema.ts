@@ -340,6 +340,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["backups"];
+        put?: never;
+        post: operations["now"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/check": {
         parameters: {
             query?: never;
@@ -4152,6 +4168,24 @@ export interface components {
             /** Format: int32 */
             turn: number;
         };
+        Backup: {
+            /** Format: int64 */
+            contentBytes: number;
+            /** Format: int32 */
+            contents: number;
+            databaseHash: string;
+            /** Format: int64 */
+            databaseSize: number;
+            /** Format: date-time */
+            madeAt: string;
+            name: string;
+            /** Format: int64 */
+            newBytes: number;
+            /** Format: int64 */
+            rows: number;
+            /** Format: int64 */
+            tookMs: number;
+        };
         CalendarLinkMade: {
             address: string;
         };
@@ -5215,7 +5249,7 @@ export interface components {
             place: string;
             sentence: string;
             /** @enum {string} */
-            what: "MAIL" | "PEOPLE" | "HANDING_IN" | "FIRM_FOLDER" | "ROUTE" | "RULE" | "INVITATION";
+            what: "MAIL" | "BACKUP" | "PEOPLE" | "HANDING_IN" | "FIRM_FOLDER" | "ROUTE" | "RULE" | "INVITATION";
         };
         LastAsked: {
             /** Format: date-time */
@@ -6001,6 +6035,13 @@ export interface components {
             given: {
                 [key: string]: string;
             };
+        };
+        Progress: {
+            /** Format: int64 */
+            all: number;
+            doing: string;
+            /** Format: int64 */
+            done: number;
         };
         ProjectEntry: {
             stations: components["schemas"]["HandlingForm"];
@@ -6907,6 +6948,17 @@ export interface components {
             passages: number[];
             /** Format: int32 */
             turn: number;
+        };
+        Standing: {
+            at?: string;
+            doing?: components["schemas"]["Progress"];
+            failed?: string;
+            keep?: string;
+            made: components["schemas"]["Backup"][];
+            /** Format: date-time */
+            next?: string;
+            to?: string;
+            zone: string;
         };
         StatusCode: {
             code: string;
@@ -7816,6 +7868,44 @@ export interface operations {
         responses: {
             /** @description No Content */
             204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    backups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Standing"];
+                };
+            };
+        };
+    };
+    now: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };

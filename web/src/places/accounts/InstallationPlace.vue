@@ -2,14 +2,16 @@
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import AccountsSheet from './AccountsSheet.vue'
+import BackupsSheet from './BackupsSheet.vue'
 import NewProject from './NewProject.vue'
 import ProvidersSheet from './ProvidersSheet.vue'
 import SecondStepSheet from './SecondStepSheet.vue'
 
-/** What administrators look after: accounts, how one signs in, projects. */
+/** What administrators look after: accounts, how one signs in, backups, projects. */
 const PARTS = [
   { key: 'accounts', word: 'Accounts' },
   { key: 'sign-in', word: 'How one signs in' },
+  { key: 'backups', word: 'Backups' },
   { key: 'projects', word: 'New project' },
 ] as const
 const route = useRoute()
@@ -36,6 +38,7 @@ const part = computed(() => PARTS.find((p) => p.key === route.query.part)?.key ?
     </header>
     <AccountsSheet v-if="part === 'accounts'" />
     <template v-else-if="part === 'sign-in'"><SecondStepSheet /><ProvidersSheet /></template>
+    <BackupsSheet v-else-if="part === 'backups'" />
     <NewProject v-else />
   </div>
 </template>

@@ -23,6 +23,7 @@ whenChanged(['PEOPLE', 'RULES'], () => load(), 500)
 whenChanged(['FOLDER'], () => load(), 5000)
 const WORDS: Record<NonNullable<typeof lacking.value.value>[number]['what'], string> = {
   MAIL: 'Mail',
+  BACKUP: 'Backups',
   PEOPLE: 'Take or add people',
   HANDING_IN: 'Give a role',
   FIRM_FOLDER: 'Make a folder',
@@ -38,7 +39,8 @@ const WORDS: Record<NonNullable<typeof lacking.value.value>[number]['what'], str
     <h1>{{ count(lacking.value.value.length, 'thing') }} still missing</h1>
     <ol>
       <li v-for="(l, i) in lacking.value.value" :key="i">
-        <span>{{ l.sentence }}</span> <RouterLink class="act bare" :to="l.place">{{ WORDS[l.what] }}</RouterLink>
+        <span>{{ l.sentence }}</span>
+        <RouterLink v-if="l.what !== 'BACKUP' || session.me?.administrator" class="act bare" :to="l.place">{{ WORDS[l.what] }}</RouterLink>
       </li>
     </ol>
   </section>

@@ -53,12 +53,12 @@ class FirstHourTest {
                     .type(test("set-pattern"), over("{project}-{discipline}-{type}-{counter:3}"))
                     .see(By.xpath("//*[name()='svg'][contains(@aria-label, 'TRK is the Discipline')]"));
             controller.clickButton("Set up");
-            controller.seeText("4 things still missing").seeText("There is no mail server").seeText("Nobody but you is in this project.")
+            controller.seeText("5 things still missing").seeText("There is no mail server").seeText("Nobody but you is in this project.")
                     .seeText("Nobody holds “Reviewer”");
             controller.click(By.linkText("Take or add people")).type(test("pasted"), LIST).seeText("4 people, 1 new firm.")
                     .seeText("Trackworks Achterberg").clickButton("Add them and make invitations");
             String link = controller.see(By.xpath("//tr[td[normalize-space()='Bruno Achterberg']]/td[contains(@class,'link')]")).getText();
-            controller.click(By.linkText("Desk")).seeText("1 thing still missing").seeNoText("Nobody holds");
+            controller.click(By.linkText("Desk")).seeText("2 things still missing").seeNoText("Nobody holds");
 
             designer.open(link.replaceFirst("https?://[^/]+", "")).seeText("You are invited to Tram Line 4");
             designer.type(By.cssSelector("input[type=password]"), PASSWORD).clickButton("Set the password and go on");

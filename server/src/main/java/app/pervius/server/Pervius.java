@@ -1,5 +1,10 @@
 package app.pervius.server;
 
+import app.pervius.server.backup.AskedBackup;
+import app.pervius.server.backup.Backup;
+import app.pervius.server.backup.BackupRun;
+import app.pervius.server.backup.Keep;
+import app.pervius.server.backup.Restore;
 import app.pervius.server.copies.converters.CommandConverter;
 import app.pervius.server.copies.converters.Converter;
 import app.pervius.server.copies.converters.Converters;
@@ -18,6 +23,7 @@ import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -53,7 +59,8 @@ public class Pervius {
         }
     }
 
-    @Command(name = "pervius", subcommands = {Serve.class, Demo.class, CheckData.class, Admin.class, Doctor.class},
+    @Command(name = "pervius", subcommands = {Serve.class, Demo.class, CheckData.class, BackUp.class, RestoreData.class,
+        Admin.class, Doctor.class},
             description = "Document control on engineering projects.")
     static final class Commands {
     }
@@ -79,6 +86,13 @@ public class Pervius {
         @Option(names = "--scanner", paramLabel = "HOST:PORT|SOCKET", description = "the malware scanner (clamd) that every file is shown "
                 + "to before anybody can open it")
         String scanner = "";
+        @Option(names = "--backup-to", paramLabel = "DIR", description = "a directory, best on another disk, for a backup each day")
+        String backupTo = "";
+        @Option(names = "--backup-at", paramLabel = "HH:MM", description = "when it is made (default: ${DEFAULT-VALUE})")
+        String backupAt = "02:00";
+        @Option(names = "--backup-keep", paramLabel = "7d5w12m", description = "the last of how many days, weeks and months are kept "
+                + "(default: ${DEFAULT-VALUE})")
+        String backupKeep = Keep.USUAL.toString();
         @Option(names = "--proxy", description = "the address of the proxy in front of it, whose word on callers' addresses is believed")
         String proxy = "";
 
@@ -109,9 +123,15 @@ public class Pervius {
                     new Scanner(scanner, Duration.ZERO);
                     settings.put("pervius.scanner", scanner);
                 }
+                settings.put("pervius.backup.to", backupTo.isEmpty() ? "" : Path.of(backupTo).toAbsolutePath());
+                settings.put("pervius.backup.keep", Keep.of(backupKeep));
             } catch (IllegalArgumentException e) {
                 return refuse(e.getMessage());
             }
+            if (!backupAt.matches("([01]\\d|2[0-3]):[0-5]\\d")) {
+                return refuse("--backup-at wants a time of the day such as 02:00, not “" + backupAt + "”.");
+            }
+            settings.put("pervius.backup.at", backupAt);
             if (!proxy.isEmpty()) {
                 settings.put("server.forward-headers-strategy", "native");
                 settings.put("server.tomcat.remoteip.internal-proxies", Pattern.quote(proxy));
@@ -249,6 +269,92 @@ public class Pervius {
                 part.sentences().forEach(sentence -> System.out.println("    " + sentence));
             }
             System.out.println(report.whole() ? "The data directory is whole." : "The data directory is NOT whole.");
+        }
+    }
+
+    @Command(name = "backup", description = "Makes a backup, also while Pervius runs on the data.")
+    static final class BackUp implements Callable<Integer> {
+
+        @Option(names = "--data", required = true, description = "the data directory")
+        Path data = Path.of("");
+        @Option(names = "--to", required = true, description = "a directory for backups, best on another disk")
+        Path to = Path.of("");
+        @Option(names = "--keep", paramLabel = "7d5w12m", description = "the last of how many days, weeks and months are kept, where "
+                + "Pervius does not run (default: ${DEFAULT-VALUE})")
+        String keep = Keep.USUAL.toString();
+
+        @Override
+        public Integer call() throws InterruptedException {
+            if (!Files.exists(data.resolve("db/pervius.mv.db"))) {
+                return Start.refuse("There is no data of Pervius in " + data + ".");
+            }
+            try {
+                return said(alone());
+            } catch (DataDirectory.NotUsable inUse) {
+                return running();
+            } catch (IOException | IllegalArgumentException e) {
+                return Start.refuse(String.valueOf(e.getMessage()));
+            }
+        }
+
+        private Backup alone() throws DataDirectory.NotUsable, IOException {
+            try (FileChannel lock = DataDirectory.lock(data)) {
+                assert lock.isOpen();
+                return BackupRun.make(out -> Files.copy(data.resolve("db/pervius.mv.db"), out), data, to, Keep.of(keep), Instant.now(),
+                        progress -> { });
+            }
+        }
+
+        private int running() throws InterruptedException {
+            try {
+                String end = AskedBackup.ask(data, to, System.out::println);
+                if (!end.startsWith(AskedBackup.DONE)) {
+                    return Start.refuse(end.substring(AskedBackup.FAILED.length()));
+                }
+                System.out.println("Backup " + end.substring(AskedBackup.DONE.length()) + " was made by the Pervius that runs on it; opened "
+                        + "and read.");
+                return 0;
+            } catch (IOException e) {
+                return Start.refuse(String.valueOf(e.getMessage()));
+            }
+        }
+
+        private static int said(Backup made) {
+            System.out.println("Backup " + made.name() + ": " + made.rows() + " rows and " + made.contents() + " files, "
+                    + made.newBytes() + " bytes of them new; opened and read.");
+            return 0;
+        }
+    }
+
+    @Command(name = "restore", description = "Makes a data directory of a backup, and proves it whole.")
+    static final class RestoreData extends Start {
+
+        @Option(names = "--from", required = true, description = "the directory backups lie in")
+        Path from = Path.of("");
+        @Option(names = "--backup", description = "the name of one; the last one unless it is said")
+        @Nullable String name;
+        @Option(names = "--data", required = true, description = "the data directory, empty or not there")
+        Path data = Path.of("");
+
+        @Override
+        public Integer call() {
+            Backup restored;
+            try {
+                restored = Restore.into(from, Optional.ofNullable(name), data, progress -> { });
+            } catch (IOException e) {
+                return refuse(String.valueOf(e.getMessage()));
+            }
+            System.out.println("Restored from " + restored.name() + ": " + restored.contents() + " files. It is looked at now.");
+            int started = startForWork(data);
+            if (started != 0) {
+                return started;
+            }
+            Integrity.Report report = application().getBean(Integrity.class).examine();
+            CheckData.print(report);
+            finish();
+            System.out.println("What was done after " + restored.madeAt() + " is not in it. Messages that were waiting then are sent once "
+                    + "Pervius is started on it.");
+            return report.whole() ? 0 : NOT_WHOLE;
         }
     }
 

@@ -10,6 +10,6 @@ public record Lack(What what, String sentence, String place) {
 
     /** What can be lacking, in the order in which it is needed. */
     public enum What {
-        MAIL, PEOPLE, HANDING_IN, FIRM_FOLDER, ROUTE, RULE, INVITATION
+        MAIL, BACKUP, PEOPLE, HANDING_IN, FIRM_FOLDER, ROUTE, RULE, INVITATION
     }
 }

@@ -1,5 +1,12 @@
 package app.pervius.server.store;
 
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.util.concurrent.CountDownLatch;
@@ -31,6 +38,10 @@ public class DiskFlush {
     /** Percent of the file's chunks that hold something live, below which old ones are written anew and freed. */
     private static final int FILL_RATE = 60;
     private static final int TIDIED_AT_ONCE_BYTES = 1 << 20;
+
+    /** Both of the file's heads, in bytes. */
+    private static final int HEADS = 2 * 4096;
+    private static final int COPIED_AT_ONCE = 1 << 20;
 
     private static final long EVERY_MILLIS = 50;
     private static final int ROUNDS_TO_TIDY = 20;
@@ -158,6 +169,59 @@ public class DiskFlush {
             flushes.incrementAndGet();
             return true;
         });
+    }
+
+    /**
+     * Writes out the database's file as it is at one moment at which no transaction is under way. Others write on meanwhile: what they
+     * write goes behind what is copied, and space that becomes free is used again only afterwards. One copy at a time.
+     *
+     * @param file the database's file
+     */
+    public synchronized void copyTo(Path file, OutputStream out) throws IOException {
+        withStore(store -> {
+            store.setReuseSpace(false);
+            return true;
+        });
+        try (FileChannel database = FileChannel.open(file, StandardOpenOption.READ)) {
+            ByteBuffer head = ByteBuffer.allocate(HEADS);
+            long length = withStore(store -> {
+                long[] found = new long[1];
+                writes.whileNobodyWrites(() -> {
+                    store.commit();
+                    store.sync();
+                    found[0] = read(database, head);
+                });
+                return found[0];
+            });
+            out.write(head.array(), 0, head.position());
+            ByteBuffer chunk = ByteBuffer.allocate(COPIED_AT_ONCE);
+            for (long at = head.position(); at < length;) {
+                chunk.clear().limit((int) Math.min(COPIED_AT_ONCE, length - at));
+                int read = database.read(chunk, at);
+                if (read < 0) {
+                    throw new IOException("the database's file became shorter while it was copied");
+                }
+                out.write(chunk.array(), 0, read);
+                at += read;
+            }
+        } finally {
+            withStore(store -> {
+                store.setReuseSpace(true);
+                return true;
+            });
+        }
+    }
+
+    /** The heads are written over with every commit, so they are read while nobody writes; gives the file's length. */
+    private static long read(FileChannel database, ByteBuffer head) {
+        try {
+            for (int read = 0; head.hasRemaining() && read >= 0;) {
+                read = database.read(head, head.position());
+            }
+            return database.size();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     private int unwritten() {

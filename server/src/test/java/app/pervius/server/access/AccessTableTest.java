@@ -270,6 +270,8 @@ class AccessTableTest {
         line("PUT /api/connections/{name}", who -> who.put("/api/connections/x",
                 Map.of("address", "no address", "unencrypted", false)), "1 3 3 3 3 3 y");
         line("DELETE /api/connections/{name}", who -> who.send("DELETE", "/api/connections/none", null), "1 3 3 3 3 3 4");
+        line("GET /api/backups", who -> who.get("/api/backups"), "1 3 3 3 3 3 y");
+        line("POST /api/backups", who -> who.post("/api/backups", Map.of()), "1 3 3 3 3 3 y");
         line("GET /api/mail-server", who -> who.get("/api/mail-server"), "1 3 3 3 3 3 y");
         line("POST /api/mail-server/test", who -> who.post("/api/mail-server/test", Map.of()), "1 3 3 3 3 3 y");
         line("POST /api/connections/{name}/test", who -> who.post("/api/connections/none/test", Map.of()), "1 3 3 3 3 3 y");

@@ -94,7 +94,7 @@ class SetUpTest {
         ines.signIn("INES@kwb.example", "tidal heron ballast");
         String project = "/api/projects/" + ines.project();
         assertThat(lacking(ines)).as("nobody but the first, who holds no role the route needs, and no rule")
-                .containsExactly("MAIL", "PEOPLE", "ROUTE", "ROUTE", "RULE");
+                .containsExactly("MAIL", "BACKUP", "PEOPLE", "ROUTE", "ROUTE", "RULE");
         long firm = ines.post(project + "/firms", Map.of("code", "FNK", "name", "Fennick Hydraulics")).must(201).body().get("id").asLong();
         long authors = ines.get(project + "/people").must(200).body().get("roles").valueStream()
                 .filter(r -> r.get("name").asString().equals("Author")).findFirst().orElseThrow().get("id").asLong();
@@ -111,9 +111,9 @@ class SetUpTest {
                         Map.of("holders", List.of(me), "version", role.get("version").asInt())).must(204);
             }
         }
-        assertThat(lacking(ines)).containsExactly("MAIL", "RULE");
+        assertThat(lacking(ines)).containsExactly("MAIL", "BACKUP", "RULE");
         RuleForms.inForce(ines, RuleForms.handling("Drawings", folder, "documents", "documents", ines.folder("Shared")));
-        assertThat(lacking(ines)).containsExactly("MAIL");
+        assertThat(lacking(ines)).containsExactly("MAIL", "BACKUP");
 
         Client yusuf = app.nobody();
         yusuf.signIn("yusuf@fnk.example", "copper lantern drift");

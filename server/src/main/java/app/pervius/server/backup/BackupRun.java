@@ -1,0 +1,180 @@
+package app.pervius.server.backup;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.function.Consumer;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import java.util.zip.GZIPInputStream;
+import java.util.zip.GZIPOutputStream;
+
+/**
+ * Makes one backup: first the database at one moment, then the contents, which never change and are on the disk before the database knows
+ * of them. Then the database is opened from what was written, and every row of it read.
+ */
+public final class BackupRun {
+
+    private static final DateTimeFormatter NAME = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH-mm-ss'Z'").withZone(ZoneOffset.UTC);
+
+    /** Writes out the database's file as it is at one moment. */
+    public interface DatabaseFile {
+        void writeTo(OutputStream out) throws IOException;
+    }
+
+    /** How far a run is, in words for whoever waits. */
+    public record Progress(String doing, long done, long all) {
+    }
+
+    private BackupRun() {
+    }
+
+    /**
+     * Makes a backup and takes away those that are not kept.
+     *
+     * @param data the data directory
+     * @param to where backups lie
+     * @param now UTC
+     */
+    public static Backup make(DatabaseFile database, Path data, Path to, Keep keep, Instant now, Consumer<Progress> progress)
+            throws IOException {
+        if (to.toAbsolutePath().normalize().startsWith(data.toAbsolutePath().normalize())) {
+            throw new Vault.NotUsable("A backup that lies in the data directory is lost with it. Choose another directory.");
+        }
+        long begun = System.nanoTime();
+        try (Vault vault = Vault.open(to)) {
+            Path making = vault.begin(NAME.format(now));
+            progress.accept(new Progress("The database is copied.", 0, 0));
+            Path packed = making.resolve(Vault.DATABASE);
+            try (OutputStream out = new GZIPOutputStream(Files.newOutputStream(packed))) {
+                database.writeTo(out);
+            }
+            key(data, making);
+            List<Vault.Content> contents = contents(data);
+            long copied = taken(vault, data, contents, progress);
+            Vault.write(making.resolve(Vault.CONTENTS), contents.stream().map(c -> c.hash() + " " + c.size() + "\n")
+                    .collect(Collectors.joining()));
+            progress.accept(new Progress("What was written is read.", 0, 0));
+            long rows = read(packed, making.resolve("opened"));
+            long bytes = contents.stream().mapToLong(Vault.Content::size).sum();
+            Backup made = vault.finish(making, new Backup(NAME.format(now), now, Vault.hash(packed), Files.size(packed), contents.size(),
+                    bytes, copied, rows, Duration.ofNanos(System.nanoTime() - begun).toMillis()));
+            thin(vault, to, keep);
+            return made;
+        }
+    }
+
+    private static void thin(Vault vault, Path to, Keep keep) throws IOException {
+        List<Backup> all = Vault.list(to);
+        Set<Instant> kept = keep.kept(all.stream().map(Backup::madeAt).toList(), ZoneId.systemDefault());
+        vault.thin(all.stream().filter(b -> kept.contains(b.madeAt())).map(Backup::name).collect(Collectors.toSet()));
+    }
+
+    /** What encrypts secrets: without it those of the database could not be read. */
+    private static void key(Path data, Path making) throws IOException {
+        Path key = making.resolve(Vault.KEY);
+        Files.createFile(key, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+        Files.write(key, Files.readAllBytes(data.resolve(Vault.KEY)));
+    }
+
+    private static List<Vault.Content> contents(Path data) throws IOException {
+        List<Vault.Content> found = new ArrayList<>();
+        Path content = data.resolve("content");
+        if (Files.isDirectory(content)) {
+            try (Stream<Path> files = Files.walk(content, 2)) {
+                for (Path file : files.filter(f -> f.getFileName().toString().matches("[0-9a-f]{64}")).sorted().toList()) {
+                    found.add(new Vault.Content(file.getFileName().toString(), Files.size(file)));
+                }
+            }
+        }
+        return found;
+    }
+
+    private static long taken(Vault vault, Path data, List<Vault.Content> contents, Consumer<Progress> progress) throws IOException {
+        long copied = 0;
+        for (int i = 0; i < contents.size(); i++) {
+            progress.accept(new Progress("Files are copied.", i, contents.size()));
+            copied += vault.take(Vault.content(data, contents.get(i).hash()), contents.get(i));
+        }
+        return copied;
+    }
+
+    /** Opens a packed database and reads all of it; gives how many rows it has. */
+    static long read(Path packed, Path directory) throws IOException {
+        Files.createDirectory(directory);
+        unpack(packed, directory.resolve("pervius.mv.db"));
+        try (Connection connection = DriverManager.getConnection("jdbc:h2:" + directory.toAbsolutePath().resolve("pervius")
+                + ";ACCESS_MODE_DATA=r;IFEXISTS=TRUE", "sa", ""); Statement statement = connection.createStatement()) {
+            long rows = 0;
+            for (String table : tables(statement)) {
+                rows += rows(statement, table);
+            }
+            return rows;
+        } catch (SQLException | IllegalStateException e) {
+            throw new IOException("The database that was written cannot be read: " + e.getMessage(), e);
+        } finally {
+            Vault.clear(directory);
+        }
+    }
+
+    private static List<String> tables(Statement statement) throws SQLException {
+        List<String> names = new ArrayList<>();
+        try (ResultSet found = statement.executeQuery("select table_name from information_schema.tables where table_schema = 'PUBLIC' "
+                + "and table_type = 'BASE TABLE'")) {
+            while (found.next()) {
+                names.add(found.getString("table_name"));
+            }
+        }
+        return names;
+    }
+
+    private static long rows(Statement statement, String table) throws SQLException {
+        statement.setFetchSize(1_000);
+        long rows = 0;
+        try (ResultSet all = statement.executeQuery("select * from \"" + table + "\"")) {
+            int columns = all.getMetaData().getColumnCount();
+            for (; all.next(); rows++) {
+                for (int column = 1; column <= columns; column++) {
+                    all.getObject(column);
+                }
+            }
+        }
+        return rows;
+    }
+
+    static void unpack(Path packed, Path to) throws IOException {
+        try (InputStream in = new GZIPInputStream(Files.newInputStream(packed))) {
+            Files.copy(in, to, StandardCopyOption.REPLACE_EXISTING);
+        }
+    }
+
+    /** Contents of which a backup has fewer than it says, for whoever looks before restoring. */
+    static Set<String> missing(Path to, List<Vault.Content> contents) throws IOException {
+        Set<String> missing = new HashSet<>();
+        for (Vault.Content content : contents) {
+            Path file = Vault.content(to, content.hash());
+            if (!Files.isRegularFile(file) || Files.size(file) != content.size()) {
+                missing.add(content.hash());
+            }
+        }
+        return missing;
+    }
+}

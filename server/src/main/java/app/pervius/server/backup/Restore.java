@@ -1,0 +1,78 @@
+package app.pervius.server.backup;
+
+import app.pervius.server.store.DataDirectory;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
+
+/** Makes a data directory of a backup. */
+public final class Restore {
+
+    private Restore() {
+    }
+
+    /**
+     * Makes a data directory as it was.
+     *
+     * @param from where backups lie
+     * @param wanted the name of one; the last one where absent
+     * @param data a directory that is empty or not there
+     * @return the backup it was made of
+     * @throws Vault.NotUsable in a sentence, where nothing can be made of it; nothing is left then
+     */
+    public static Backup into(Path from, Optional<String> wanted, Path data, Consumer<BackupRun.Progress> progress) throws IOException {
+        List<Backup> all = Vault.list(from);
+        if (all.isEmpty()) {
+            throw new Vault.NotUsable("There is no backup in " + from + ".");
+        }
+        Backup backup = wanted.map(name -> all.stream().filter(b -> b.name().equals(name)).findFirst()).orElse(Optional.of(all.getFirst()))
+                .orElseThrow(() -> new Vault.NotUsable("There is no backup " + wanted.orElseThrow() + " in " + from + ". There are "
+                        + String.join(", ", all.stream().map(Backup::name).toList()) + "."));
+        if (Files.exists(data)) {
+            try (Stream<Path> there = Files.list(data)) {
+                if (there.findAny().isPresent()) {
+                    throw new Vault.NotUsable(data + " is not empty. A backup is restored into an empty directory.");
+                }
+            }
+        }
+        Path directory = from.resolve(backup.name());
+        if (!Vault.hash(directory.resolve(Vault.DATABASE)).equals(backup.databaseHash())) {
+            throw new Vault.NotUsable("The database of backup " + backup.name() + " is damaged. Restore another one: "
+                    + String.join(", ", all.stream().map(Backup::name).filter(n -> !n.equals(backup.name())).toList()) + ".");
+        }
+        List<Vault.Content> contents = Vault.contents(directory);
+        Set<String> missing = BackupRun.missing(from, contents);
+        if (!missing.isEmpty()) {
+            throw new Vault.NotUsable(missing.size() + " files of backup " + backup.name() + " are missing in " + from + ", such as "
+                    + missing.iterator().next() + ".");
+        }
+        Files.createDirectories(data);
+        DataDirectory.closeToOthers(data);
+        for (int i = 0; i < contents.size(); i++) {
+            progress.accept(new BackupRun.Progress("Files are copied.", i, contents.size()));
+            content(from, data, contents.get(i));
+        }
+        progress.accept(new BackupRun.Progress("The database is unpacked.", 0, 0));
+        Path key = data.resolve(Vault.KEY);
+        Files.createFile(key, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+        Files.write(key, Files.readAllBytes(directory.resolve(Vault.KEY)));
+        // Last: a directory without a database is none that could be started on.
+        BackupRun.unpack(directory.resolve(Vault.DATABASE), Files.createDirectories(data.resolve("db")).resolve("pervius.mv.db"));
+        return backup;
+    }
+
+    private static void content(Path from, Path data, Vault.Content content) throws IOException {
+        Path there = Vault.content(data, content.hash());
+        Files.createDirectories(there.getParent());
+        if (!Vault.copy(Vault.content(from, content.hash()), there).equals(content.hash())) {
+            throw new Vault.NotUsable("The file " + content.hash() + " in " + from + " is damaged. What was restored so far in " + data
+                    + " is not whole.");
+        }
+    }
+}

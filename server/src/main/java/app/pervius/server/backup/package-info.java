@@ -1,0 +1,7 @@
+/** Backups of all that an installation has, made while people work, and taken back from. */
+@Feature(uses = {"access", "projects", "refused", "store"})
+@NullMarked
+package app.pervius.server.backup;
+
+import app.pervius.server.Feature;
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { computed, onMounted, onScopeDispose } from 'vue'
+import { useAct } from '../../act'
+import { api, data } from '../../api/client'
+import { useLoaded } from '../../load'
+import Trouble from '../../parts/Trouble.vue'
+import { ago, count, exact, moment, size } from '../../say'
+
+/** Backups of the installation: where they lie, which there are, and making one. */
+const its = useLoaded(() => data(api.GET('/api/backups')))
+const { busy, problem, act } = useAct(its.load)
+const now = () => act(() => data(api.POST('/api/backups')))
+const standing = computed(() => its.value.value)
+const EVERY = 2000
+// While one is made, how far it is; else one that is made by itself.
+const looking = setInterval(() => document.visibilityState === 'visible' && void its.load(), EVERY)
+onMounted(its.load)
+onScopeDispose(() => clearInterval(looking))
+</script>
+
+<template>
+  <section class="panel backups">
+    <Trouble :problem="problem ?? its.problem.value" :again="its.load" />
+    <template v-if="standing">
+      <p v-if="!standing.to" class="note bad" data-test="no-backups">
+        <strong>Nothing backs this installation up.</strong> Whoever runs Pervius starts it with <span class="mono">--backup-to DIR</span>,
+        best on another disk; or has <span class="mono">./pervius backup --data DIR --to DIR</span>
+        run by the clock of the machine.
+      </p>
+      <template v-else>
+        <p>
+          Each day at {{ standing.at?.slice(0, 5) }} ({{ standing.zone }}) into <span class="mono">{{ standing.to }}</span>; kept are the
+          last ones by <span class="mono">{{ standing.keep }}</span> (days, weeks, months).
+          <template v-if="standing.next"> Next {{ moment(standing.next) }}.</template>
+        </p>
+        <p v-if="standing.failed" class="note bad"><strong>The last one was not made.</strong> {{ standing.failed }}</p>
+        <p class="row">
+          <button class="act" type="button" :disabled="busy || !!standing.doing" data-test="backup-now" @click="now">
+            {{ standing.doing ? 'Being made …' : 'Make one now' }}
+          </button>
+          <span v-if="standing.doing" role="status" class="quiet">
+            {{ standing.doing.doing }}
+            <template v-if="standing.doing.all"> {{ standing.doing.done }} of {{ standing.doing.all }}</template>
+          </span>
+        </p>
+        <table v-if="standing.made.length" class="dense">
+          <thead>
+            <tr>
+              <th>Of</th>
+              <th>Name</th>
+              <th>Files</th>
+              <th>Of them new</th>
+              <th>Database</th>
+              <th>Took</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="b in standing.made" :key="b.name">
+              <td :title="exact(b.madeAt)">{{ ago(b.madeAt) }}</td>
+              <td class="mono">{{ b.name }}</td>
+              <td>{{ count(b.contents, 'file') }}, {{ size(b.contentBytes) }}</td>
+              <td>{{ size(b.newBytes) }}</td>
+              <td>{{ size(b.databaseSize) }}, {{ count(b.rows, 'row') }} read from it</td>
+              <td>{{ (b.tookMs / 1000).toFixed(1) }} s</td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-else class="quiet">None was made yet.</p>
+        <p class="quiet">
+          Taken back with <span class="mono">./pervius restore --from {{ standing.to }} --data DIR</span> into an empty directory; it is
+          proven whole there.
+        </p>
+      </template>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.backups {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 8px;
+  padding: 10px;
+  overflow-x: auto;
+}
+p {
+  overflow-wrap: anywhere;
+}
+</style>

@@ -11,6 +11,12 @@ const its = useLoaded(() => data(api.GET('/api/backups')))
 const { busy, problem, act } = useAct(its.load)
 const now = () => act(() => data(api.POST('/api/backups')))
 const standing = computed(() => its.value.value)
+/** “7d5w12m” as people say it. */
+const kept = computed(() => {
+  const [, days, weeks, months] = /^(\d+)d(\d+)w(\d+)m$/.exec(standing.value?.keep ?? '') ?? []
+  const said = [count(Number(days), 'day'), count(Number(weeks), 'week'), count(Number(months), 'month')]
+  return said.filter((s) => !s.startsWith('0 ')).join(', ')
+})
 const EVERY = 2000
 // While one is made, how far it is; else one that is made by itself.
 const looking = setInterval(() => document.visibilityState === 'visible' && void its.load(), EVERY)

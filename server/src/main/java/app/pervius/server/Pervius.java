@@ -24,6 +24,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -311,8 +312,8 @@ public class Pervius {
                 if (!end.startsWith(AskedBackup.DONE)) {
                     return Start.refuse(end.substring(AskedBackup.FAILED.length()));
                 }
-                System.out.println("Backup " + end.substring(AskedBackup.DONE.length()) + " was made by the Pervius that runs on it; opened "
-                        + "and read.");
+                System.out.println("Backup " + end.substring(AskedBackup.DONE.length())
+                        + " was made by the Pervius that runs on it; opened and read.");
                 return 0;
             } catch (IOException e) {
                 return Start.refuse(String.valueOf(e.getMessage()));
@@ -352,8 +353,8 @@ public class Pervius {
             Integrity.Report report = application().getBean(Integrity.class).examine();
             CheckData.print(report);
             finish();
-            System.out.println("What was done after " + restored.madeAt() + " is not in it. Messages that were waiting then are sent once "
-                    + "Pervius is started on it.");
+            System.out.println("What was done after " + restored.madeAt().truncatedTo(ChronoUnit.SECONDS)
+                    + " is not in it. Messages that were waiting then are sent once Pervius is started on it.");
             return report.whole() ? 0 : NOT_WHOLE;
         }
     }

@@ -1,5 +1,11 @@
 package app.pervius.server.store;
 
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.SQLException;
 import java.util.Arrays;
 import java.util.Optional;
 import org.flywaydb.core.Flyway;
@@ -19,13 +25,35 @@ public final class NewerData extends RuntimeException {
                 + " one.");
     }
 
-    /** Brings the database over to what this version knows, unless it is beyond that. */
-    static void bringOver(Flyway flyway) {
+    /**
+     * Brings the database over to what this version knows, unless it is beyond that. What was there before lies in {@code before} in the
+     * data directory from then on, as H2 writes it: the database's file in a ZIP.
+     */
+    static void bringOver(Flyway flyway, DataDirectory data) {
         Arrays.stream(flyway.info().applied()).filter(m -> m.getState() == MigrationState.FUTURE_SUCCESS
                 || m.getState() == MigrationState.FUTURE_FAILED).reduce((earlier, later) -> later).ifPresent(newest -> {
                     throw new NewerData(newest);
                 });
+        if (flyway.info().current() != null && flyway.info().pending().length > 0) {
+            keepBefore(flyway, data);
+        }
         flyway.migrate();
+    }
+
+    private static void keepBefore(Flyway flyway, DataDirectory data) {
+        Path there = data.below("before").resolve("step-" + flyway.info().current().getVersion() + ".zip");
+        try (Connection connection = flyway.getConfiguration().getDataSource().getConnection();
+                PreparedStatement backup = connection.prepareStatement("backup to ?")) {
+            if (!connection.getMetaData().getDatabaseProductName().equals("H2")) {
+                return;
+            }
+            // Nobody else writes yet, so what H2 writes by itself is whole.
+            Files.deleteIfExists(there);
+            backup.setString(1, there.toString());
+            backup.execute();
+        } catch (SQLException | IOException e) {
+            throw new IllegalStateException("The database could not be kept as it was before it is brought over: " + e.getMessage(), e);
+        }
     }
 
     /** What was thrown because of newer data, if it was. */

@@ -26,8 +26,8 @@ class StoreConfiguration {
     }
 
     @Bean
-    FlywayMigrationStrategy bringOver() {
-        return NewerData::bringOver;
+    FlywayMigrationStrategy bringOver(DataDirectory data) {
+        return flyway -> NewerData.bringOver(flyway, data);
     }
 
     @Bean

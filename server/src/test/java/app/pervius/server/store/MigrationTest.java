@@ -32,6 +32,7 @@ import app.pervius.core.tell.Audience;
 import app.pervius.core.tell.Occasion;
 import app.pervius.core.tell.TellPlan;
 import app.pervius.core.tell.Telling;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
@@ -41,6 +42,7 @@ import java.sql.Statement;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.zip.ZipInputStream;
 import java.util.Optional;
 import org.flywaydb.core.Flyway;
 import org.flywaydb.core.api.configuration.FluentConfiguration;
@@ -143,6 +145,30 @@ class MigrationTest {
             assertThat(secrets.decrypt(one(s, "select secret from connection where id = 1"))).isEqualTo("hush");
             assertThat(one(s, "select secret from connection where id = 2")).isEmpty();
         }
+    }
+
+    /** Whoever has to go back puts what is in the ZIP where the database lies. */
+    @Test
+    void whatWasThereBeforeIsKept(@TempDir Path data) throws Exception {
+        String url = "jdbc:h2:" + data.resolve("db/pervius");
+        Secrets secrets = new Secrets(new DataDirectory(keys));
+        flyway(url, secrets).target("34").load().migrate();
+        try (Connection connection = DriverManager.getConnection(url, "sa", ""); Statement s = connection.createStatement()) {
+            s.execute("insert into connection values (1, 'Ledger', 'https://ledger.example', 'hush', 0)");
+        }
+        NewerData.bringOver(flyway(url, secrets).load(), new DataDirectory(data));
+        Path kept = data.resolve("before/step-34.zip");
+        try (ZipInputStream zip = new ZipInputStream(Files.newInputStream(kept))) {
+            assertThat(zip.getNextEntry().getName()).isEqualTo("pervius.mv.db");
+            Files.copy(zip, data.resolve("old.mv.db"));
+        }
+        try (Connection connection = DriverManager.getConnection("jdbc:h2:" + data.resolve("old"), "sa", "");
+                Statement s = connection.createStatement()) {
+            assertThat(one(s, "select secret from connection")).isEqualTo("hush");
+        }
+        Files.delete(kept);
+        NewerData.bringOver(flyway(url, secrets).load(), new DataDirectory(data));
+        assertThat(kept).as("nothing was brought over").doesNotExist();
     }
 
     @Test

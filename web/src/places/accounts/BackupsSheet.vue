@@ -35,8 +35,8 @@ onScopeDispose(() => clearInterval(looking))
       </p>
       <template v-else>
         <p>
-          Each day at {{ standing.at?.slice(0, 5) }} ({{ standing.zone }}) into <span class="mono">{{ standing.to }}</span>; kept are the
-          last ones by <span class="mono">{{ standing.keep }}</span> (days, weeks, months).
+          Each day at {{ standing.at?.slice(0, 5) }} ({{ standing.zone }}) into <span class="mono">{{ standing.to }}</span>; the last one of
+          each of the last {{ kept }} is kept.
           <template v-if="standing.next"> Next {{ moment(standing.next) }}.</template>
         </p>
         <p v-if="standing.failed" class="note bad"><strong>The last one was not made.</strong> {{ standing.failed }}</p>

@@ -78,7 +78,8 @@ function write(text: string) {
           <option v-if="!roots.some((f) => f.id === keeping?.root)" value="" disabled>choose a folder</option>
           <option v-for="f in roots" :key="f.id" :value="f.id">{{ f.path }}</option>
         </select>
-        <small>folders are made as needed, and follow when those of the files get other names or places</small></label
+        <small v-if="!keeping.root" class="attention" role="status">Choose the folder below which the PDFs lie.</small
+        ><small v-else>folders are made as needed, and follow when those of the files get other names or places</small></label
       >
       <label v-if="keeping" class="check"
         ><input
@@ -169,6 +170,9 @@ function write(text: string) {
 }
 small {
   white-space: normal;
+}
+.attention {
+  color: var(--attention);
 }
 @media (max-width: 900px) {
   .prepare,

@@ -41,6 +41,7 @@ public final class Bench {
         parts.put("reading", new ReadingTime(scale));
         parts.put("copies", new CopyRate(scale));
         parts.put("directories", new DirectoryRate(scale));
+        parts.put("backup", new BackupLoad(scale));
         List<String> wanted = arguments.length > 1 ? List.of(arguments).subList(1, arguments.length) : List.copyOf(parts.keySet());
         for (String name : wanted) {
             if (!parts.containsKey(name)) {

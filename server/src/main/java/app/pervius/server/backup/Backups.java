@@ -33,6 +33,7 @@ public class Backups {
 
     private static final Logger LOG = LoggerFactory.getLogger(Backups.class);
     private static final long LOOK_EVERY_MS = 1_000;
+    private static final Duration LOOK_FOR_DUE = Duration.ofMinutes(1);
     /** Failed ones are tried again after so long. */
     private static final Duration PATIENCE = Duration.ofMinutes(30);
     /** After so long without one people are told. */
@@ -64,7 +65,7 @@ public class Backups {
             .name("backup").factory());
     private volatile BackupRun.@Nullable Progress doing;
     private volatile @Nullable String failed;
-    private volatile Instant triedAt = Instant.EPOCH;
+    private Instant nextLook = Instant.EPOCH;
 
     Backups(DataDirectory data, DiskFlush flush, InstantSource clock, @Value("${pervius.backup.to:}") String to,
             @Value("${pervius.backup.at:}") String at, @Value("${pervius.backup.keep:7d5w12m}") String keep,
@@ -94,8 +95,13 @@ public class Backups {
     private void look() {
         try {
             AskedBackup.taken(data.path()).ifPresent(this::asked);
-            if (to.isPresent() && !busy.get() && due() && clock.instant().isAfter(triedAt.plus(PATIENCE))) {
-                make(to.get(), progress -> { });
+            Instant now = clock.instant();
+            if (to.isPresent() && !busy.get() && now.isAfter(nextLook)) {
+                nextLook = now.plus(LOOK_FOR_DUE);
+                if (due()) {
+                    nextLook = now.plus(PATIENCE);
+                    make(to.get(), progress -> { });
+                }
             }
         } catch (IOException | RuntimeException e) {
             LOG.warn("a backup was not made: {}", e.getMessage());
@@ -140,7 +146,6 @@ public class Backups {
         if (!busy.compareAndSet(false, true)) {
             throw new Vault.NotUsable("Another backup is being made.");
         }
-        triedAt = clock.instant();
         try {
             Backup made = BackupRun.make(out -> flush.copyTo(data.path().resolve("db/pervius.mv.db"), out), data.path(), there, keep,
                     clock.instant(), progress -> {

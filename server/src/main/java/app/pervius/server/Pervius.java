@@ -4,6 +4,7 @@ import app.pervius.server.backup.AskedBackup;
 import app.pervius.server.backup.Backup;
 import app.pervius.server.backup.BackupRun;
 import app.pervius.server.backup.Keep;
+import app.pervius.server.backup.Rescue;
 import app.pervius.server.backup.Restore;
 import app.pervius.server.copies.converters.CommandConverter;
 import app.pervius.server.copies.converters.Converter;
@@ -13,6 +14,7 @@ import app.pervius.server.directories.AllowedRoots;
 import app.pervius.server.scanning.Scanner;
 import app.pervius.server.integrity.Integrity;
 import app.pervius.server.signing.LockedOut;
+import app.pervius.server.store.DamagedData;
 import app.pervius.server.store.DataDirectory;
 import app.pervius.server.store.NewerData;
 import java.io.IOException;
@@ -60,7 +62,7 @@ public class Pervius {
         }
     }
 
-    @Command(name = "pervius", subcommands = {Serve.class, Demo.class, CheckData.class, BackUp.class, RestoreData.class,
+    @Command(name = "pervius", subcommands = {Serve.class, Demo.class, CheckData.class, BackUp.class, RestoreData.class, RescueData.class,
         Admin.class, Doctor.class},
             description = "Document control on engineering projects.")
     static final class Commands {
@@ -359,6 +361,33 @@ public class Pervius {
         }
     }
 
+    @Command(name = "rescue", description = "Writes out what can be read of a damaged data directory: files by their names, and all "
+            + "tables as CSV.")
+    static final class RescueData implements Callable<Integer> {
+
+        @Option(names = "--data", required = true, description = "the data directory of a Pervius that is not running")
+        Path data = Path.of("");
+        @Option(names = "--to", required = true, description = "a directory that is empty or not there")
+        Path to = Path.of("");
+
+        @Override
+        public Integer call() {
+            if (!Files.exists(data.resolve("db/pervius.mv.db"))) {
+                return Start.refuse("There is no data of Pervius in " + data + ".");
+            }
+            try (FileChannel lock = DataDirectory.lock(data)) {
+                assert lock.isOpen();
+                Rescue.Rescued rescued = Rescue.into(data, to);
+                rescued.lost().forEach(System.out::println);
+                System.out.println("Written to " + to + ": " + rescued.files() + " files, " + rescued.rows() + " rows of "
+                        + rescued.tables() + " tables. " + (rescued.lost().isEmpty() ? "Nothing was lost." : "What is lost stands above."));
+                return rescued.lost().isEmpty() ? 0 : NOT_WHOLE;
+            } catch (DataDirectory.NotUsable | IOException e) {
+                return Start.refuse(String.valueOf(e.getMessage()));
+            }
+        }
+    }
+
     @Command(name = "doctor", description = "Says what this machine has of what Pervius can use, and how to get what is missing.")
     static final class Doctor implements Callable<Integer> {
 
@@ -446,9 +475,12 @@ public class Pervius {
             try {
                 running = application.run(all.entrySet().stream().map(e -> "--" + e.getKey() + "=" + e.getValue()).toArray(String[]::new));
             } catch (RuntimeException e) {
-                NewerData newer = NewerData.in(e).orElseThrow(() -> e);
+                String sentence = NewerData.in(e).map(newer -> String.valueOf(newer.getMessage())).or(() -> DamagedData.in(e)
+                        .map(said -> "The database in " + data + " is damaged: " + said + ". Restore a backup (./pervius restore), or "
+                                + "have what can be read of it written out: ./pervius rescue --data " + data + " --to DIR"))
+                        .orElseThrow(() -> e);
                 giveBack();
-                return refuse(String.valueOf(newer.getMessage()));
+                return refuse(sentence);
             }
             return 0;
         }

@@ -14,6 +14,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Random;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.Stream;
@@ -169,6 +170,40 @@ class BackupTest {
         assertThat(restored("unknown", "--backup", "yesterday").err()).contains("There is no backup yesterday").contains(name);
         assertThat(run("restore", "--from", directory.resolve("none").toString(), "--data", directory.resolve("x").toString()).err())
                 .startsWith("There is no backup in ");
+    }
+
+    @Test
+    void aDamagedDatabaseIsSaidInASentenceAndWhatCanBeReadOfItIsWrittenOut() throws IOException {
+        Path data;
+        try (Running.App app = Running.start("demo", Map.of())) {
+            app.as("Marisol Quintavalle").submit(FOLDER, "Rescued.txt");
+            data = app.data();
+        }
+        Ended whole = run("rescue", "--data", data.toString(), "--to", directory.resolve("whole").toString());
+        assertThat(whole.out()).endsWith("Nothing was lost.\n");
+        assertThat(whole.code()).isZero();
+        try (Stream<Path> files = Files.walk(directory.resolve("whole/files"))) {
+            assertThat(files.filter(f -> f.endsWith("Rescued.txt"))).singleElement().satisfies(f -> assertThat(f)
+                    .hasBinaryContent(Client.content("Rescued.txt")));
+        }
+        assertThat(Files.readAllLines(directory.resolve("whole/tables/document.csv"))).hasSizeGreaterThan(10).first()
+                .satisfies(head -> assertThat(head).contains("\"NUMBER\""));
+        assertThat(run("rescue", "--data", data.toString(), "--to", directory.resolve("whole").toString()).err()).contains("is not empty");
+
+        Path database = data.resolve("db/pervius.mv.db");
+        try (RandomAccessFile bytes = new RandomAccessFile(database.toFile(), "rw")) {
+            Random random = new Random(5);
+            for (int i = 0; i < 300; i++) {
+                bytes.seek(8_192 + (long) (random.nextDouble() * (bytes.length() - 8_192)));
+                bytes.write(random.nextInt());
+            }
+        }
+        Ended check = run("check", "--data", data.toString());
+        assertThat(check.code()).isPositive();
+        assertThat(check.out() + check.err()).contains("damaged").doesNotContain("\tat ");
+        Ended rescued = run("rescue", "--data", data.toString(), "--to", directory.resolve("left").toString());
+        assertThat(rescued.code()).isEqualTo(1);
+        assertThat(rescued.out()).containsAnyOf("cannot be opened", "ends too early").endsWith("What is lost stands above.\n");
     }
 
     private static void damage(Path file) throws IOException {

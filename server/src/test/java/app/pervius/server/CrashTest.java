@@ -2,6 +2,7 @@ package app.pervius.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.pervius.server.backup.AskedBackup;
 import app.pervius.server.store.CrashPoint;
 import com.icegreen.greenmail.util.GreenMail;
 import com.icegreen.greenmail.util.ServerSetup;
@@ -36,6 +37,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.parallel.Execution;
 import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.junit.jupiter.api.io.TempDir;
+import picocli.CommandLine;
 import tools.jackson.databind.JsonNode;
 
 /**
@@ -52,6 +54,8 @@ class CrashTest {
     Path data;
     @TempDir
     Path directories;
+    @TempDir
+    Path backups;
     private final GreenMail mail = new GreenMail(new ServerSetup(0, "127.0.0.1", ServerSetup.PROTOCOL_SMTP));
     private Process server;
     private String address = "";
@@ -162,9 +166,11 @@ class CrashTest {
                 load.submit(() -> handInUntilItIsGone(folder, which, files, closed));
             }
             Client.until(closed::size, size -> size >= 3);
+            assertThat(AskedBackup.ask(data, backups.resolve("under load"), words -> { })).startsWith(AskedBackup.DONE);
             LockSupport.parkNanos(new Random().nextInt(1000) * 1_000_000L);
             server.destroyForcibly().waitFor();
         }
+        assertThat(perviusSays("backup", "--data", data.toString(), "--to", backups.resolve("of what is left").toString())).isZero();
         start(null, 1);
         Client again = me.movedTo(address);
         // Whoever was signed in when it was killed still is.
@@ -175,6 +181,14 @@ class CrashTest {
             assertThat(again.settled(submission)).hasSize(files).allMatch(p -> p.get("names").has("number"));
         }
         whole();
+        for (String made : List.of("under load", "of what is left")) {
+            assertThat(perviusSays("restore", "--from", backups.resolve(made).toString(), "--data", backups.resolve(made + ", restored")
+                    .toString())).as("a backup made %s is whole where it is restored", made).isZero();
+        }
+    }
+
+    private static int perviusSays(String... command) {
+        return new CommandLine(new Pervius.Commands()).execute(command);
     }
 
     private boolean handInUntilItIsGone(long folder, int thread, int files, Set<Long> closed) {

@@ -37,7 +37,7 @@ public record Keeping(Place place, Optional<FolderId> root, boolean goesWithIt) 
         record At(String folder, String name) implements Lying {
         }
 
-        /** The file lies in the tree itself: no PDF of it is put there once more. */
+        /** Nothing is put: the file lies in the tree itself, or a later version of it has come. */
         record Already() implements Lying {
         }
 

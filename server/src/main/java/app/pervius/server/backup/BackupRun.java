@@ -9,9 +9,7 @@ import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.sql.Connection;
 import java.sql.DriverManager;
-import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.sql.Statement;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -122,10 +120,10 @@ public final class BackupRun {
         Files.createDirectory(directory);
         unpack(packed, directory.resolve("pervius.mv.db"));
         try (Connection connection = DriverManager.getConnection("jdbc:h2:" + directory.toAbsolutePath().resolve("pervius")
-                + ";ACCESS_MODE_DATA=r;IFEXISTS=TRUE", "sa", ""); Statement statement = connection.createStatement()) {
+                + ";ACCESS_MODE_DATA=r;IFEXISTS=TRUE", "sa", "")) {
             long rows = 0;
-            for (String table : tables(statement)) {
-                rows += rows(statement, table);
+            for (String table : Rows.tables(connection)) {
+                rows += Rows.read(connection, table, row -> { });
             }
             return rows;
         } catch (SQLException | IllegalStateException e) {
@@ -133,31 +131,6 @@ public final class BackupRun {
         } finally {
             Vault.clear(directory);
         }
-    }
-
-    private static List<String> tables(Statement statement) throws SQLException {
-        List<String> names = new ArrayList<>();
-        try (ResultSet found = statement.executeQuery("select table_name from information_schema.tables where table_schema = 'PUBLIC' "
-                + "and table_type = 'BASE TABLE'")) {
-            while (found.next()) {
-                names.add(found.getString("table_name"));
-            }
-        }
-        return names;
-    }
-
-    private static long rows(Statement statement, String table) throws SQLException {
-        statement.setFetchSize(1_000);
-        long rows = 0;
-        try (ResultSet all = statement.executeQuery("select * from \"" + table + "\"")) {
-            int columns = all.getMetaData().getColumnCount();
-            for (; all.next(); rows++) {
-                for (int column = 1; column <= columns; column++) {
-                    all.getObject(column);
-                }
-            }
-        }
-        return rows;
     }
 
     static void unpack(Path packed, Path to) throws IOException {

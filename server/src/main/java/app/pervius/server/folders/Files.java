@@ -73,6 +73,12 @@ public class Files {
         return new Added(place(folder, content, by, null), known);
     }
 
+    /** The same of content that Pervius has made of what was looked at: no scanner is shown it. Gives the file's id. */
+    public long addMade(long folder, Content content, long by) {
+        known(content);
+        return place(folder, content, by, null);
+    }
+
     /** Places content that is in the store already, as part of a revision. Gives the file's id. */
     public long place(long folder, Content content, long by, @Nullable Long revision) {
         FolderFile file = new FolderFile();

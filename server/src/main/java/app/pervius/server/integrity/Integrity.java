@@ -1,5 +1,6 @@
 package app.pervius.server.integrity;
 
+import app.pervius.server.store.DamagedData;
 import java.util.Comparator;
 import java.util.List;
 import org.springframework.stereotype.Service;
@@ -40,7 +41,13 @@ public class Integrity {
 
     private Part part(Examination examination) {
         Findings findings = new Findings();
-        transaction.executeWithoutResult(status -> examination.examine(findings));
+        try {
+            transaction.executeWithoutResult(status -> examination.examine(findings));
+        } catch (RuntimeException e) {
+            // The others are looked at all the same.
+            findings.add("This cannot be looked at: " + DamagedData.in(e).map(said -> "the database is damaged. " + said)
+                    .orElse(String.valueOf(e.getMessage())));
+        }
         return new Part(examination.subject(), findings.looked(), findings.found(), findings.sentences());
     }
 }

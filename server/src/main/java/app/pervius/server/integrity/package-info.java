@@ -1,5 +1,5 @@
 /** Proves that an installation is whole; each feature examines what it keeps. Knows no feature. */
-@Feature(uses = {"access"})
+@Feature(uses = {"access", "store"})
 @NullMarked
 package app.pervius.server.integrity;
 

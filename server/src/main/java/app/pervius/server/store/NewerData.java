@@ -75,7 +75,7 @@ public final class NewerData extends RuntimeException {
 
         @Override
         public boolean reportException(Throwable failure) {
-            return in(failure).isPresent();
+            return in(failure).isPresent() || DamagedData.in(failure).isPresent();
         }
     }
 }

@@ -62,7 +62,7 @@ public class KeptCopies {
      */
     @Transactional(readOnly = true)
     public Keeping.Lying lying(PassageFacts passage, PassageFacts.File file, Keeping keeping, Optional<Where> stands) {
-        if (keeping.root().filter(folders.pathUp(passage.folder())::contains).isPresent()) {
+        if (keeping.root().filter(folders.pathUp(passage.folder())::contains).isPresent() || overtaken(passage, file)) {
             return new Keeping.Lying.Already();
         }
         Optional<MirroredTree.Reached> reached = keeping.root().isEmpty() ? Optional.of(new MirroredTree.Reached(passage.folder(),
@@ -94,7 +94,7 @@ public class KeptCopies {
         Optional<Long> folder = mirrored.isEmpty() ? Optional.of(passage.folder()) : tree.ensured(mirrored.get(), passage.folder());
         FileName name = new FileName(file.name());
         Optional<String> called = folder.flatMap(there -> free(there, name, passage.folder()));
-        if (called.isEmpty()) {
+        if (called.isEmpty() || overtaken(passage, file)) {
             return;
         }
         PassageFacts.File read = copy ? copies.made(file).map(made -> new PassageFacts.File(0, file.name(), made.hash(), made.size(),
@@ -103,6 +103,12 @@ public class KeptCopies {
                 passage.author(), passage.id());
         book.put(new KeptBook.Kept(file.folderFile(), passage.folder(), name.key(), lies, passage.id(), mirrored.orElse(null),
                 keeping.goesWithIt())).forEach(this::takeOut);
+    }
+
+    /** Whether a later version of the file lies where it came in: what is read of this one takes no place any more. */
+    private boolean overtaken(PassageFacts passage, PassageFacts.File file) {
+        return file.folderFile() != 0 && files.lying(passage.folder(), new FileName(file.name()))
+                .filter(lies -> lies.id() > file.folderFile()).isPresent();
     }
 
     /** Of which file those of some files are the PDF that are one: its name, by the PDF's id. */
@@ -116,7 +122,7 @@ public class KeptCopies {
 
     private long put(long folder, Files.Content content, long by, long passage) {
         Optional<Files.FileView> same = files.lying(folder, content.name()).filter(lies -> lies.hash().equals(content.hash()));
-        long id = same.map(Files.FileView::id).orElseGet(() -> files.add(folder, content, by).id());
+        long id = same.map(Files.FileView::id).orElseGet(() -> files.addMade(folder, content, by));
         if (same.isEmpty()) {
             files.belongsTo(id, passage);
             changed(folder);

@@ -8,6 +8,7 @@ import app.pervius.server.Running;
 import app.pervius.server.Running.App;
 import app.pervius.server.integrity.Integrity;
 import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -139,6 +140,41 @@ class KeptCopiesTest {
         rename(mirela, from + " / East / Nordic", "Taken");
         assertThat(names(mirela, to + " / East / Taken")).as("where the name is taken its files go there").containsExactly("gate.pdf");
         assertThat(names(mirela, to + " / East / Nordic")).isEmpty();
+    }
+
+    @Test
+    void whatCameBeforeTakesNoLaterOnesPlace(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        Client site = app.as("Marisol Quintavalle");
+        String from = SITE + " / Overtaken";
+        Map<String, Object> prepare = new HashMap<>(mirrored(make(mirela, SITE, "Overtaken PDFs"), false));
+        prepare.put("companion", Map.of("endings", List.of("dwg"), "workingDays", 2, "then", "STOP"));
+        RuleForms.inForce(mirela, copying(mirela, "Overtaken", make(mirela, SITE, "Overtaken"), prepare));
+        JsonNode old = waiting(site, from, "The old one");
+        JsonNode late = waiting(site, from, "The late one");
+        goesOn(mirela, late);
+        JsonNode pdf = file(mirela, SITE + " / Overtaken PDFs", "plan.pdf");
+        goesOn(mirela, old);
+        assertThat(file(mirela, SITE + " / Overtaken PDFs", "plan.pdf")).isEqualTo(pdf);
+    }
+
+    private static JsonNode waiting(Client who, String folder, String text) {
+        byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+        long id = who.post("/api/folders/" + who.folder(folder) + "/submissions", Map.of("purpose", "", "files",
+                List.of(Map.of("name", "plan.txt", "size", bytes.length)))).must(201).body().get("id").asLong();
+        who.putBytes("/api/submissions/" + id + "/files/0", bytes).must(204);
+        who.post("/api/submissions/" + id + "/closing", Map.of()).must(200);
+        return Client.until(() -> who.get("/api/projects/" + who.project() + "/passages?which=ALL&submission=" + id).must(200).body()
+                .get("items"), items -> items.size() == 1 && items.get(0).get("passage").get("at").get("state").asString()
+                .equals("WAITING")).get(0).get("passage");
+    }
+
+    /** It waits no longer for its companion, and ends. */
+    private static void goesOn(Client who, JsonNode passage) {
+        who.post("/api/passages/ways-out", Map.of("way", "GO_ON_ALL_THE_SAME", "fields", Map.of(), "text", "", "passages",
+                List.of(Map.of("passage", passage.get("id").asLong(), "version", passage.get("version").asInt())))).must(200);
+        Client.until(() -> who.get("/api/passages/" + passage.get("id").asLong()).must(200).body().get("row").get("passage").get("at")
+                .get("state").asString(), "DONE"::equals);
     }
 
     @Test

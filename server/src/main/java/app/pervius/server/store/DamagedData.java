@@ -1,0 +1,35 @@
+package app.pervius.server.store;
+
+import java.sql.SQLException;
+import java.util.Optional;
+import java.util.Set;
+import org.h2.api.ErrorCode;
+import org.h2.mvstore.DataUtils;
+import org.h2.mvstore.MVStoreException;
+import org.jspecify.annotations.Nullable;
+
+/** A database whose file is damaged: what H2 threw, in a sentence for whoever started Pervius. */
+public final class DamagedData {
+
+    private static final Set<Integer> OF_THE_STORE = Set.of(DataUtils.ERROR_FILE_CORRUPT, DataUtils.ERROR_CHUNK_NOT_FOUND,
+            DataUtils.ERROR_READING_FAILED, DataUtils.ERROR_BLOCK_NOT_FOUND, DataUtils.ERROR_SERIALIZATION, DataUtils.ERROR_INTERNAL,
+            DataUtils.ERROR_UNSUPPORTED_FORMAT);
+    private static final Set<Integer> OF_THE_DATABASE = Set.of(ErrorCode.FILE_CORRUPTED_1, ErrorCode.FILE_VERSION_ERROR_1);
+
+    private DamagedData() {
+    }
+
+    /** What H2 said of it, if something was thrown because the file is damaged. */
+    public static Optional<String> in(@Nullable Throwable thrown) {
+        boolean damaged = false;
+        String said = "";
+        for (Throwable t = thrown; t != null; t = t.getCause()) {
+            if (t instanceof MVStoreException store && OF_THE_STORE.contains(store.getErrorCode())
+                    || t instanceof SQLException sql && OF_THE_DATABASE.contains(sql.getErrorCode())) {
+                damaged = true;
+                said = String.valueOf(t.getMessage());
+            }
+        }
+        return damaged ? Optional.of(said.lines().findFirst().orElse("").replaceFirst("\\s*\\[[0-9./-]+]$", "")) : Optional.empty();
+    }
+}

@@ -80,6 +80,8 @@ public class Secrets {
     private static byte[] key(Path file) {
         try {
             if (!Files.exists(file)) {
+                // Secrets are asked for before anything else has made the directory.
+                Files.createDirectories(file.getParent());
                 byte[] fresh = new byte[KEY_BYTES];
                 RANDOM.nextBytes(fresh);
                 try {

@@ -36,7 +36,7 @@ const test = (d: Device) => act(() => data(api.POST('/api/devices/{id}/test', { 
           <td>
             <span v-if="d.says" :title="exact(d.says.at)">{{ ago(d.says.at) }}</span>
           </td>
-          <td><button class="act" type="button" :disabled="busy" :aria-label="`Test ${d.name}`" @click="test(d)">Test it</button></td>
+          <td><button class="act" type="button" :disabled="busy" :aria-label="`Test it, ${d.name}`" @click="test(d)">Test it</button></td>
         </tr>
       </tbody>
     </table>

@@ -308,6 +308,10 @@ form.editor {
   padding: 8px 12px 10px;
   min-width: 0;
 }
+/* What has the focus is not behind the bars above and below. */
+.opened :deep(:is(input, select, textarea, button)) {
+  scroll-margin: calc(var(--stick) + 32px) 0 120px;
+}
 .besides {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);

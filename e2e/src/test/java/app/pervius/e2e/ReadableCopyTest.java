@@ -90,7 +90,7 @@ class ReadableCopyTest {
             controller.choose(By.cssSelector("[data-test=root]"), "Work in progress / WP-03 Fish pass");
             controller.seeText("The PDF that is read also lies in a tree of folders below “Work in progress / WP-03 Fish pass”, "
                     + "and is taken out when its file leaves.");
-            controller.see(By.cssSelector("[data-test=goes-with-it]")).click();
+            controller.click(By.cssSelector("[data-test=goes-with-it]"));
             controller.seeText("below “Work in progress / WP-03 Fish pass”.");
             controller.choose(By.cssSelector("[data-test=lies]"), "beside its file as well, in the same folder");
             controller.seeText("The copy also lies beside its file.");

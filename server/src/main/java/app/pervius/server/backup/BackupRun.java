@@ -31,7 +31,7 @@ import java.util.zip.GZIPOutputStream;
  */
 public final class BackupRun {
 
-    private static final DateTimeFormatter NAME = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH-mm-ss'Z'").withZone(ZoneOffset.UTC);
+    private static final DateTimeFormatter NAME = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH-mm-ss-SSS'Z'").withZone(ZoneOffset.UTC);
 
     /** Writes out the database's file as it is at one moment. */
     public interface DatabaseFile {

@@ -45,7 +45,7 @@ class PlacesTest {
         "Mirela Draganova|/mail-room|waiting for your decision", "Yusuf Karaderin|/account|Where you are signed in",
         "Aoife Ní Raghnaill|/installation|accounts",
         "Aoife Ní Raghnaill|/installation?part=sign-in|Providers of sign-in",
-        "Aoife Ní Raghnaill|/installation?part=backups|Nothing backs this installation up",
+        "Aoife Ní Raghnaill|/installation?part=backups|Pervius makes no backups by itself here",
         "Aoife Ní Raghnaill|/installation?part=projects|Code of the project"})
     void aPlaceHasNothingSeriousInIt(String person, String path, String text) throws IOException {
         try (Browser browser = new Browser(Demo.address())) {

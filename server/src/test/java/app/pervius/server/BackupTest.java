@@ -142,6 +142,7 @@ class BackupTest {
             Ended asked = run("backup", "--data", data.toString(), "--to", to().toString());
             assertThat(asked.code()).as(asked.err()).isZero();
             assertThat(asked.out()).contains("was made by the Pervius that runs on it");
+            assertThat(data.resolve("backup.last")).as("the Desk says no more that there is none").exists();
             Path half = Files.createDirectories(to().resolve("making-half/opened"));
             Path unneeded = Files.writeString(Files.createDirectories(to().resolve("content/00")).resolve("0".repeat(64)), "of nobody");
             assertThat(run("backup", "--data", data.toString(), "--to", to().toString()).code()).isZero();

@@ -18,6 +18,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
@@ -41,6 +42,10 @@ public final class BackupRun {
     /** How far a run is, in words for whoever waits. */
     public record Progress(String doing, long done, long all) {
     }
+
+    /** Whoever waits hears of each hundredth file: of each it would take longer than copying. */
+    private static final int TOLD_EVERY = 100;
+    private static final String LAST = "backup.last";
 
     private BackupRun() {
     }
@@ -76,8 +81,16 @@ public final class BackupRun {
             Backup made = vault.finish(making, new Backup(NAME.format(now), now, Vault.hash(packed), Files.size(packed), contents.size(),
                     bytes, copied, rows, Duration.ofNanos(System.nanoTime() - begun).toMillis()));
             thin(vault, to, keep);
+            // Wherever it was made to and by whom: nobody need be told then that there is none.
+            Vault.write(data.resolve(LAST), made.madeAt().toString());
             return made;
         }
+    }
+
+    /** When the last backup of a data directory was made, wherever it lies. */
+    static Optional<Instant> last(Path data) throws IOException {
+        Path last = data.resolve(LAST);
+        return Files.exists(last) ? Optional.of(Instant.parse(Files.readString(last).strip())) : Optional.empty();
     }
 
     private static void thin(Vault vault, Path to, Keep keep) throws IOException {
@@ -109,7 +122,9 @@ public final class BackupRun {
     private static long taken(Vault vault, Path data, List<Vault.Content> contents, Consumer<Progress> progress) throws IOException {
         long copied = 0;
         for (int i = 0; i < contents.size(); i++) {
-            progress.accept(new Progress("Files are copied.", i, contents.size()));
+            if (i % TOLD_EVERY == 0) {
+                progress.accept(new Progress("Files are copied.", i, contents.size()));
+            }
             copied += vault.take(Vault.content(data, contents.get(i).hash()), contents.get(i));
         }
         return copied;

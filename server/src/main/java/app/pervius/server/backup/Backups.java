@@ -6,6 +6,7 @@ import app.pervius.server.store.DiskFlush;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -183,17 +184,18 @@ public class Backups {
         }
     }
 
-    /** What people are to be told: that there are none, or that the last one is old. */
+    /** What people are to be told: that there are none, or that the last one is old, wherever it lies. */
     Optional<String> overdue() {
-        if (to.isEmpty()) {
-            return Optional.of("Nothing backs this installation up: a broken disk takes everything. Whoever runs Pervius starts it with a "
-                    + "place for backups (--backup-to).");
-        }
         try {
-            Instant last = lastMade().orElse(since);
-            return last.plus(OVERDUE).isAfter(clock.instant()) ? Optional.empty() : Optional.of("The last backup is from more than "
-                    + Duration.between(last, clock.instant()).toHours() + " hours ago." + (failed == null ? "" : " " + failed));
-        } catch (IOException e) {
+            Optional<Instant> last = BackupRun.last(data.path());
+            if (last.isEmpty() && to.isEmpty()) {
+                return Optional.of("Nothing backs this installation up: a broken disk takes everything. Whoever runs Pervius starts it "
+                        + "with a place for backups (--backup-to).");
+            }
+            Instant from = last.orElse(since);
+            return from.plus(OVERDUE).isAfter(clock.instant()) ? Optional.empty() : Optional.of("The last backup is from more than "
+                    + Duration.between(from, clock.instant()).toHours() + " hours ago." + (failed == null ? "" : " " + failed));
+        } catch (IOException | DateTimeException e) {
             return Optional.of("Backups cannot be looked at: " + reason(e));
         }
     }

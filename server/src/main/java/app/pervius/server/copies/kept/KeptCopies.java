@@ -62,7 +62,7 @@ public class KeptCopies {
      */
     @Transactional(readOnly = true)
     public Keeping.Lying lying(PassageFacts passage, PassageFacts.File file, Keeping keeping, Optional<Where> stands) {
-        if (keeping.root().filter(folders.pathUp(passage.folder())::contains).isPresent() || overtaken(passage, file)) {
+        if (keeping.root().filter(root -> within(passage.folder(), root.value())).isPresent() || overtaken(passage, file)) {
             return new Keeping.Lying.Already();
         }
         Optional<MirroredTree.Reached> reached = keeping.root().isEmpty() ? Optional.of(new MirroredTree.Reached(passage.folder(),
@@ -103,6 +103,11 @@ public class KeptCopies {
                 passage.author(), passage.id());
         book.put(new KeptBook.Kept(file.folderFile(), passage.folder(), name.key(), lies, passage.id(), mirrored.orElse(null),
                 keeping.goesWithIt())).forEach(this::takeOut);
+    }
+
+    /** Whether a folder lies in a tree of PDFs itself: what people put there is not mirrored into it once more. */
+    private boolean within(long folder, long root) {
+        return folders.pathUp(folder).contains(new FolderId(root));
     }
 
     /** Whether a later version of the file lies where it came in: what is read of this one takes no place any more. */
@@ -149,7 +154,8 @@ public class KeptCopies {
     /** The file lies there now: its PDF goes where it lies of files there; where that is nowhere, it stays or is taken out. */
     private void follow(KeptBook.Kept kept, Files.FileView source) {
         Folders.FolderView folder = folders.folder(source.folder());
-        Optional<Long> wanted = kept.tree() != null ? tree.ensured(kept.tree(), folder.id())
+        Optional<Long> wanted = kept.tree() != null ? Optional.of(kept.tree()).filter(its -> !within(folder.id(), its.root()))
+                .flatMap(its -> tree.ensured(its, folder.id()))
                 : Optional.of(folder.id()).filter(id -> folder.state() == InformationState.WORK_IN_PROGRESS);
         Files.FileView lies = files.file(kept.copy());
         FileName name = new FileName(source.name());

@@ -188,8 +188,12 @@ class KeptCopiesTest {
         make(mirela, from, "North");
         hand(site, from + " / North", "pier.txt", "Pier");
         assertThat(names(mirela, from + " / PDFs / North")).containsExactly("pier.pdf");
+        move(mirela, from + " / North", "pier.txt", from + " / PDFs");
+        assertThat(names(mirela, from + " / PDFs / North")).as("it does not go into a mirror of the mirror").containsExactly("pier.pdf");
+        assertThat(mirela.get("/api/projects/" + mirela.project() + "/folders").must(200).body().findValuesAsString("path"))
+                .doesNotContain(from + " / PDFs / PDFs");
         hand(site, from + " / PDFs", "own.txt", "Put there by hand");
-        assertThat(names(mirela, from + " / PDFs")).as("not once more").containsExactly("own.txt");
+        assertThat(names(mirela, from + " / PDFs")).as("not once more").containsExactly("own.txt", "pier.txt");
     }
 
     @Test

@@ -29,8 +29,9 @@ onScopeDispose(() => clearInterval(looking))
     <Trouble :problem="problem ?? its.problem.value" :again="its.load" />
     <template v-if="standing">
       <p v-if="!standing.to" class="note bad" data-test="no-backups">
-        <strong>Pervius makes no backups by itself here.</strong> Whoever runs Pervius starts it with <span class="mono">--backup-to DIR</span>,
-        best on another disk; or has <span class="mono">./pervius backup --data DIR --to DIR</span>
+        <strong>Pervius makes no backups by itself here.</strong> Whoever runs Pervius starts it with
+        <span class="mono">--backup-to DIR</span>, best on another disk; or has
+        <span class="mono">./pervius backup --data DIR --to DIR</span>
         run by the clock of the machine.
       </p>
       <template v-else>

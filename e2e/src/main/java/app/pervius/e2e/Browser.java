@@ -15,8 +15,6 @@ import org.openqa.selenium.TakesScreenshot;
 import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
-import org.openqa.selenium.chrome.ChromeDriverService;
-import org.openqa.selenium.chrome.ChromeOptions;
 import org.openqa.selenium.interactions.Actions;
 import org.openqa.selenium.print.PrintOptions;
 import org.openqa.selenium.support.ui.ExpectedConditions;
@@ -38,14 +36,7 @@ public final class Browser implements AutoCloseable {
     }
 
     Browser(String address, int width, int height) {
-        ChromeOptions options = new ChromeOptions();
-        options.setBinary("/usr/bin/chromium");
-        options.addArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking",
-                "--disable-component-update",
-                "--disable-sync", "--no-first-run", "--disable-dev-shm-usage", "--lang=en-GB", "--force-color-profile=srgb");
-        ChromeDriverService service = new ChromeDriverService.Builder().usingDriverExecutable(Path.of("/usr/bin/chromedriver").toFile())
-                .build();
-        driver = new ChromeDriver(service, options);
+        driver = Drivers.free();
         this.address = address;
         resize(width, height);
     }
@@ -136,8 +127,12 @@ public final class Browser implements AutoCloseable {
         return click(By.xpath("//button[normalize-space()='" + text + "']"));
     }
 
+    /** A field whose page gives way to another one while it is looked at is looked for again: nothing was typed then. */
     public Browser type(By field, String text) {
-        see(field).sendKeys(text);
+        patiently().ignoring(StaleElementReferenceException.class).until(driver -> {
+            see(field).sendKeys(text);
+            return true;
+        });
         inputs++;
         return this;
     }
@@ -275,6 +270,6 @@ public final class Browser implements AutoCloseable {
 
     @Override
     public void close() {
-        driver.quit();
+        Drivers.leave(driver, address);
     }
 }

@@ -8,6 +8,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
@@ -17,6 +19,7 @@ import tools.jackson.databind.node.ObjectNode;
  * Every call of the OpenAPI description with content made up from its own schemas, half fitting and half not: whatever comes,
  * the answer is a refusal with a reason or a result, never a fault. The seed is in the message of a failure.
  */
+@Execution(ExecutionMode.CONCURRENT)
 class FuzzTest {
 
     private static final JsonMapper JSON = JsonMapper.shared();

@@ -122,7 +122,8 @@ class AccountTest {
         try (Browser browser = joined(name)) {
             signOut(browser);
             browser.click(By.linkText("Forgotten the password?")).seeText("A new password")
-                    .type(By.cssSelector("input[type=email]"), "nobody@nowhere.example").clickButton("Send me a link").seeText("If there is an account with the address");
+                    .type(By.cssSelector("input[type=email]"), "nobody@nowhere.example").clickButton("Send me a link")
+                    .seeText("If there is an account with the address");
             browser.open("/forgotten").type(By.cssSelector("input[type=email]"), email(name)).clickButton("Send me a link")
                     .seeText("If there is an account with the address");
             String secret = link(email(name), "new-password");

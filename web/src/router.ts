@@ -62,6 +62,11 @@ export const router = createRouter({
     { path: '/packages/:id', component: () => import('./places/packages/PackagePage.vue'), meta: { title: 'Package' } },
     { path: '/help/:place', component: () => import('./places/help/HelpPage.vue'), props: true, meta: { title: 'Help' } },
     { path: '/project', component: () => import('./places/project/ProjectPlace.vue'), meta: { title: 'Project' } },
+    {
+      path: '/journal',
+      component: () => import('./places/journal/JournalPlace.vue'),
+      meta: { ofNoProject: true, title: 'Journal' },
+    },
     { path: '/people', component: () => import('./places/people/People.vue'), meta: { title: 'People' } },
     { path: '/find', component: () => import('./places/find/FindPlace.vue'), meta: { title: 'Found' } },
     { path: '/mail-room', component: () => import('./places/mail-room/MailRoom.vue'), meta: { title: 'Mail room' } },

@@ -20,6 +20,7 @@ const places = computed(() =>
         { to: '/messages', word: 'Messages' },
         { to: '/people', word: 'People' },
         ...(session.controls ? [{ to: '/project', word: 'Project' }] : []),
+        ...(session.controls || session.me?.administrator ? [{ to: '/journal', word: 'Journal' }] : []),
         ...(session.me?.administrator ? [{ to: '/installation', word: 'Installation' }] : []),
         ...(session.entrance.demo ? [{ to: '/mail-room', word: 'Mail room' }] : []),
       ],

@@ -11,6 +11,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
@@ -97,6 +98,12 @@ public class Sessions {
     /** What calls of a session bring along; only the pages of that session know it. */
     String token(String session) {
         return secrets.sign("page " + session);
+    }
+
+    /** The account that makes this thread's call, if one does. */
+    public static Optional<Long> signedIn() {
+        return SecurityContextHolder.getContext().getAuthentication() instanceof SignedIn in ? Optional.of(in.getPrincipal())
+                : Optional.empty();
     }
 
     /** Whether somebody is signed in who makes this thread's call. */

@@ -1,5 +1,6 @@
 package app.pervius.server.accounts;
 
+import app.pervius.server.acts.Acting;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Remembered;
 import java.time.Instant;
@@ -122,6 +123,7 @@ public class AccountBook {
     /** Nobody signs in with it any more, and all its sessions are over; what was done with it stays. */
     public void close(long id) {
         Account account = changing(id);
+        Acting.to(account.email);
         account.closed = true;
         mustKeepAnAdministrator(account);
         events.publishEvent(new ProofsOver(id, "the account was closed"));
@@ -130,6 +132,7 @@ public class AccountBook {
 
     public void open(long id) {
         Account account = changing(id);
+        Acting.to(account.email);
         account.closed = false;
         accounts.saveAndFlush(account);
         events.publishEvent(new AccountChanged(id));
@@ -137,6 +140,7 @@ public class AccountBook {
 
     public void setAdministrator(long id, boolean administrator) {
         Account account = changing(id);
+        Acting.to(account.email + (administrator ? " does" : " does no longer"));
         account.administrator = administrator;
         mustKeepAnAdministrator(account);
         events.publishEvent(new AccountChanged(id));

@@ -3,6 +3,8 @@ package app.pervius.server.accounts;
 import app.pervius.server.access.Actor;
 import app.pervius.server.access.FirstStepIsEnough;
 import app.pervius.server.access.Sessions;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Size;
@@ -67,6 +69,7 @@ class OwnAccountController {
                 sessions.of(account.id(), here(request)), attempts.waiting(account.email()).toSeconds());
     }
 
+    @Act(kind = ActKind.ACCOUNTS, says = "ended one of the own sessions")
     @PostMapping("/sessions/{handle}/ending")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void endSession(@PathVariable String handle, @Valid @RequestBody Proved entry, @FirstStepIsEnough Actor actor,
@@ -76,6 +79,7 @@ class OwnAccountController {
     }
 
     /** Ends all of one's sessions but this one. */
+    @Act(kind = ActKind.ACCOUNTS, says = "ended all other own sessions")
     @PostMapping("/sessions/ending")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void endOtherSessions(@Valid @RequestBody Proved entry, @FirstStepIsEnough Actor actor, HttpServletRequest request) {
@@ -84,6 +88,7 @@ class OwnAccountController {
     }
 
     /** Lets oneself in elsewhere at once, whatever wrong tries there were. */
+    @Act(kind = ActKind.ACCOUNTS, says = "ended the waits at the own account")
     @DeleteMapping("/waits")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void endWaits(@FirstStepIsEnough Actor actor) {

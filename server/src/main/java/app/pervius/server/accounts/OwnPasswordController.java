@@ -2,6 +2,8 @@ package app.pervius.server.accounts;
 
 import app.pervius.server.access.Actor;
 import app.pervius.server.access.FirstStepIsEnough;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -39,6 +41,7 @@ class OwnPasswordController {
     }
 
     /** Sets one's own password; all other sessions are over with it. */
+    @Act(kind = ActKind.ACCOUNTS, says = "set the own password")
     @PutMapping
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setPassword(@Valid @RequestBody PasswordChange entry, @FirstStepIsEnough Actor actor, HttpServletRequest request) {

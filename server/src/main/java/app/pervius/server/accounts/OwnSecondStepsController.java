@@ -3,6 +3,8 @@ package app.pervius.server.accounts;
 import app.pervius.server.access.Actor;
 import app.pervius.server.access.FirstStepIsEnough;
 import app.pervius.server.access.Sessions;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.refused.Refused;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -72,6 +74,7 @@ class OwnSecondStepsController {
         return new PasskeyToMake(passkeys.forBrowser(options));
     }
 
+    @Act(kind = ActKind.ACCOUNTS, says = "added a passkey")
     @PostMapping("/passkeys")
     @ResponseStatus(HttpStatus.CREATED)
     void addPasskey(@Valid @RequestBody NewPasskey entry, @FirstStepIsEnough Actor actor, HttpServletRequest request,
@@ -85,6 +88,7 @@ class OwnSecondStepsController {
         sessions.provedSecondStep(request, response);
     }
 
+    @Act(kind = ActKind.ACCOUNTS, says = "withdrew a passkey")
     @PostMapping("/passkeys/{id}/withdrawal")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void withdrawPasskey(@PathVariable String id, @Valid @RequestBody OwnAccountController.Proved entry, Actor actor,
@@ -104,6 +108,7 @@ class OwnSecondStepsController {
         return enrolment;
     }
 
+    @Act(kind = ActKind.ACCOUNTS, says = "began to use one-time codes")
     @PostMapping("/codes")
     RecoveryCodes beginCodes(@Valid @RequestBody CodesEntry entry, @FirstStepIsEnough Actor actor, HttpServletRequest request,
             HttpServletResponse response) {
@@ -116,6 +121,7 @@ class OwnSecondStepsController {
         return fresh;
     }
 
+    @Act(kind = ActKind.ACCOUNTS, says = "ended one-time codes")
     @PostMapping("/codes/withdrawal")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void endCodes(@Valid @RequestBody OwnAccountController.Proved entry, Actor actor, HttpServletRequest request) {
@@ -124,6 +130,7 @@ class OwnSecondStepsController {
         codes.end(actor.account());
     }
 
+    @Act(kind = ActKind.ACCOUNTS, says = "made new recovery codes")
     @PostMapping("/recovery-codes")
     RecoveryCodes freshRecoveryCodes(@Valid @RequestBody OwnAccountController.Proved entry, Actor actor, HttpServletRequest request) {
         proof.must(actor, entry.password(), false, request);

@@ -5,6 +5,8 @@ import app.pervius.core.rules.Where;
 import app.pervius.server.access.Actor;
 import app.pervius.server.access.FirstStepIsEnough;
 import app.pervius.server.access.Sessions;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.refused.Refused;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -117,6 +119,7 @@ class SessionController {
         return new SignInStep(sessions.begin(account, true, request, response), Set.of());
     }
 
+    @Act(kind = ActKind.SIGN_IN, says = "signed out")
     @DeleteMapping
     @ResponseStatus(HttpStatus.OK)
     SignedOut signOut(HttpServletRequest request) {

@@ -1,5 +1,5 @@
 /** What people sign in with: accounts, passwords, second steps, links, sessions. */
-@Feature(uses = {"access", "due", "projects", "refused", "store"})
+@Feature(uses = {"access", "acts", "due", "projects", "refused", "store"})
 @NullMarked
 package app.pervius.server.accounts;
 

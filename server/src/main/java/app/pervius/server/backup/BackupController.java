@@ -1,6 +1,8 @@
 package app.pervius.server.backup;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -24,6 +26,7 @@ class BackupController {
     }
 
     /** Begins one beside everything else. */
+    @Act(kind = ActKind.KEEPING, says = "asked for a backup")
     @PostMapping("/api/backups")
     @ResponseStatus(HttpStatus.ACCEPTED)
     void now(Actor actor) {

@@ -1,5 +1,7 @@
 package app.pervius.server.backup;
 
+import app.pervius.server.acts.ActKind;
+import app.pervius.server.acts.ActBook;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.store.DataDirectory;
 import app.pervius.server.store.DiskFlush;
@@ -56,6 +58,7 @@ public class Backups {
     private final DataDirectory data;
     private final DiskFlush flush;
     private final InstantSource clock;
+    private final ActBook acts;
     private final Optional<Path> to;
     private final LocalTime at;
     private final Keep keep;
@@ -68,12 +71,13 @@ public class Backups {
     private volatile @Nullable String failed;
     private Instant nextLook = Instant.EPOCH;
 
-    Backups(DataDirectory data, DiskFlush flush, InstantSource clock, @Value("${pervius.backup.to:}") String to,
+    Backups(DataDirectory data, DiskFlush flush, InstantSource clock, ActBook acts, @Value("${pervius.backup.to:}") String to,
             @Value("${pervius.backup.at:}") String at, @Value("${pervius.backup.keep:7d5w12m}") String keep,
             @Value("${pervius.working}") boolean working) {
         this.data = data;
         this.flush = flush;
         this.clock = clock;
+        this.acts = acts;
         this.to = Optional.of(to).filter(t -> !t.isBlank()).map(Path::of);
         this.at = at.isEmpty() ? LocalTime.of(2, 0) : LocalTime.parse(at);
         this.keep = Keep.of(keep);
@@ -156,9 +160,12 @@ public class Backups {
             failed = null;
             LOG.info("backup {} was made: {} rows, {} files, {} new bytes, {} ms", made.name(), made.rows(), made.contents(),
                     made.newBytes(), made.tookMs());
+            acts.tell(ActKind.KEEPING, null, "made the backup " + made.name() + " in " + there + ": " + made.rows() + " rows, "
+                    + made.contents() + " files");
             return made;
         } catch (IOException | RuntimeException e) {
             failed = reason(e);
+            acts.tell(ActKind.KEEPING, null, "could not make a backup in " + there + ": " + failed);
             throw e;
         } finally {
             doing = null;

@@ -1,5 +1,5 @@
 /** Backups of all that an installation has, made while people work, and taken back from. */
-@Feature(uses = {"access", "integrity", "projects", "refused", "store"})
+@Feature(uses = {"access", "acts", "integrity", "projects", "refused", "store"})
 @NullMarked
 package app.pervius.server.backup;
 

@@ -1,6 +1,8 @@
 package app.pervius.server.comments;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.tables.TableReader;
 import app.pervius.server.tables.TableWriter;
 import jakarta.servlet.http.HttpServletRequest;
@@ -40,6 +42,7 @@ class CommentSheetController {
     }
 
     /** What was said of some revisions, or of all that came into a folder or below, as far as the caller may read it: as a table. */
+    @Act(kind = ActKind.EXPORTS, says = "took comments away as a table")
     @GetMapping
     ResponseEntity<StreamingResponseBody> table(@PathVariable long project, @RequestParam @Nullable List<Long> passages,
             @RequestParam @Nullable Long folder, @RequestParam TableWriter.Format format, Actor actor) {
@@ -56,6 +59,7 @@ class CommentSheetController {
     }
 
     /** The same as a PDF with small pictures of the places. */
+    @Act(kind = ActKind.EXPORTS, says = "took comments away as a PDF")
     @GetMapping("/summary")
     ResponseEntity<StreamingResponseBody> summary(@PathVariable long project, @RequestParam @Nullable List<Long> passages,
             @RequestParam @Nullable Long folder, Actor actor) {

@@ -1,6 +1,9 @@
 package app.pervius.server.copies;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
+import app.pervius.server.acts.Acting;
 import app.pervius.server.content.ContentStore;
 import app.pervius.server.copies.converters.Converter;
 import app.pervius.server.copies.converters.Converters;
@@ -85,6 +88,7 @@ class CopyController {
     }
 
     /** The readable copy of a file of a passage, in the place of the file among the passage's files, from 0 on. */
+    @Act(kind = ActKind.FILES, says = "opened a readable copy")
     @GetMapping(path = "/api/passages/{id}/copies/{file}", produces = "*/*")
     @ApiResponse(responseCode = "200", content = @Content(mediaType = "application/pdf",
             schema = @Schema(type = "string", format = "binary")))
@@ -99,6 +103,7 @@ class CopyController {
         if (copy == null) {
             throw Refused.notFound("readable copy");
         }
+        Acting.to(passage.project(), its.name() + (download ? "; taken away" : ""));
         ContentDisposition disposition = (download ? ContentDisposition.attachment() : ContentDisposition.inline())
                 .filename(its.name() + ".pdf", StandardCharsets.UTF_8).build();
         return ResponseEntity.ok().contentType(MediaType.APPLICATION_PDF).header("Content-Disposition", disposition.toString())

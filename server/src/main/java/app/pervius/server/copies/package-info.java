@@ -1,5 +1,5 @@
 /** Readable copies: the PDF that is made of what browsers do not read, once for each content. */
-@Feature(uses = {"access", "content", "folders", "integrity", "live", "outbound", "passages", "refused", "rules", "store"})
+@Feature(uses = {"access", "acts", "content", "folders", "integrity", "live", "outbound", "passages", "refused", "rules", "store"})
 @NullMarked
 package app.pervius.server.copies;
 

@@ -1,6 +1,9 @@
 package app.pervius.server.devices;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
+import app.pervius.server.acts.Acting;
 import app.pervius.server.devices.ipp.DeviceFacts;
 import app.pervius.server.devices.ipp.Ipp;
 import app.pervius.server.devices.ipp.PaperSize;
@@ -91,10 +94,12 @@ class DeviceController {
         return book.all().stream().map(device -> view(device, true, false)).toList();
     }
 
+    @Act(kind = ActKind.CONNECTIONS, says = "added a device")
     @PostMapping("/api/devices")
     @ResponseStatus(HttpStatus.CREATED)
     DeviceView add(@Valid @RequestBody DeviceForm form, Actor actor) {
         actor.mustAdminister();
+        Acting.to("“" + form.name().strip() + "”");
         try {
             return found(book.add(checked(0, form, Optional.empty())));
         } catch (DuplicateKeyException e) {
@@ -103,10 +108,12 @@ class DeviceController {
     }
 
     /** Changes one, but for its name, which rules and jobs know it by. */
+    @Act(kind = ActKind.CONNECTIONS, says = "changed a device")
     @PutMapping("/api/devices/{id}")
     DeviceView change(@PathVariable long id, @Valid @RequestBody DeviceForm form, Actor actor) {
         actor.mustAdminister();
         Device before = device(id);
+        Acting.to("“" + before.name() + "”");
         if (!form.name().strip().equals(before.name())) {
             throw Refused.invalid("name", "Rules know a device by its name; set up another one instead.");
         }
@@ -117,11 +124,13 @@ class DeviceController {
         return found(id);
     }
 
+    @Act(kind = ActKind.CONNECTIONS, says = "removed a device")
     @DeleteMapping("/api/devices/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable long id, Actor actor) {
         actor.mustAdminister();
         Device its = device(id);
+        Acting.to("“" + its.name() + "”");
         int open = jobs.open(id);
         if (open > 0) {
             throw Refused.conflict("jobs-open", open + (open == 1 ? " job waits for “" : " jobs wait for “") + its.name()
@@ -132,9 +141,11 @@ class DeviceController {
     }
 
     /** Asks it what it can do and how it is. */
+    @Act(kind = ActKind.CONNECTIONS, says = "tested a device")
     @PostMapping("/api/devices/{id}/test")
     DeviceView test(@PathVariable long id, Actor actor) {
         actor.mustAdminister();
+        Acting.to("“" + device(id).name() + "”");
         readings.ask(device(id));
         return found(id);
     }

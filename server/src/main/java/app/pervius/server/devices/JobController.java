@@ -2,6 +2,8 @@ package app.pervius.server.devices;
 
 import app.pervius.core.issue.Release;
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.devices.ipp.IppFault;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
@@ -102,6 +104,7 @@ class JobController {
                 DeviceJob::id, job -> view(job, membership));
     }
 
+    @Act(kind = ActKind.EXPORTS, says = "released files to a device")
     @PostMapping("/api/projects/{project}/device-jobs")
     @ResponseStatus(HttpStatus.CREATED)
     Released release(@PathVariable long project, @Valid @RequestBody ReleaseForm form, Actor actor) {

@@ -2,11 +2,14 @@ package app.pervius.server.directories;
 
 import app.pervius.core.project.InformationState;
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
+import app.pervius.server.acts.Acting;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
-import app.pervius.server.store.DataDirectory;
 import app.pervius.server.refused.Refused;
+import app.pervius.server.store.DataDirectory;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
@@ -116,11 +119,13 @@ class DirectoryController {
         return new DirectoriesView(book.of(project).stream().map(this::view).toList(), roots.of(code(project)));
     }
 
+    @Act(kind = ActKind.CONNECTIONS, says = "added a watched directory")
     @PostMapping("/api/projects/{project}/directories")
     @ResponseStatus(HttpStatus.CREATED)
     DirectoryView add(@PathVariable long project, @Valid @RequestBody DirectoryForm form, Actor actor) {
         actor.mustControl(project);
         Directory wanted = checked(0, project, form);
+        Acting.to(project, form.path().strip());
         try {
             long id = book.add(wanted);
             looks.soon();
@@ -130,9 +135,11 @@ class DirectoryController {
         }
     }
 
+    @Act(kind = ActKind.CONNECTIONS, says = "changed a watched directory")
     @PutMapping("/api/directories/{id}")
     DirectoryView change(@PathVariable long id, @Valid @RequestBody DirectoryForm form, Actor actor) {
         Directory before = controlled(id, actor);
+        Acting.to(before.project(), before.path().toString());
         if (form.folder() != before.folder()) {
             throw Refused.invalid("folder", "A directory leads into one folder; set another one for another folder.");
         }
@@ -148,19 +155,23 @@ class DirectoryController {
         return view(book.find(id).orElseThrow());
     }
 
+    @Act(kind = ActKind.CONNECTIONS, says = "removed a watched directory")
     @DeleteMapping("/api/directories/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable long id, Actor actor) {
-        controlled(id, actor);
+        Directory its = controlled(id, actor);
+        Acting.to(its.project(), its.path().toString());
         taking.send(id);
         book.remove(id);
         taking.forget(id);
     }
 
     /** Switches it on or off; what was taken before stays taken. */
+    @Act(kind = ActKind.CONNECTIONS, says = "switched a watched directory on or off")
     @PutMapping("/api/directories/{id}/switched-on")
     DirectoryView turn(@PathVariable long id, @RequestBody boolean on, Actor actor) {
         Directory its = controlled(id, actor);
+        Acting.to(its.project(), its.path() + (on ? ", on" : ", off"));
         if (!book.change(new Directory(its.id(), its.project(), its.folder(), its.path(), its.everySeconds(), its.complete(),
                 its.afterwards(), its.author(), its.authors(), its.quietSeconds(), on, its.count()))) {
             throw changedMeanwhile();

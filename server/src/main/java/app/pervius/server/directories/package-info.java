@@ -1,5 +1,5 @@
 /** Directories on the server that files are taken from into a folder, each once and only when it is complete. */
-@Feature(uses = {"access", "due", "folders", "intake", "people", "projects", "refused", "store"})
+@Feature(uses = {"access", "acts", "due", "folders", "intake", "people", "projects", "refused", "store"})
 @NullMarked
 package app.pervius.server.directories;
 

@@ -3,6 +3,8 @@ package app.pervius.server.documents;
 import app.pervius.core.register.SearchWords;
 import app.pervius.core.rules.Which;
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.http.Page;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.tables.Columns;
@@ -50,6 +52,7 @@ class RegisterController {
     }
 
     /** The same as a table to take away: all of it, as narrowed down. */
+    @Act(kind = ActKind.EXPORTS, says = "took the register away as a table")
     @GetMapping("/api/projects/{project}/documents/table")
     ResponseEntity<StreamingResponseBody> table(@PathVariable long project, @RequestParam(defaultValue = "ALL") WhichDocuments which,
             @RequestParam(defaultValue = "") @Size(max = 200) String text, @RequestParam TableWriter.Format format, Actor actor) {

@@ -3,9 +3,11 @@ package app.pervius.server.documents;
 import app.pervius.core.register.RevisionSequence;
 import app.pervius.core.register.RevisionSequences;
 import app.pervius.server.access.Actor;
-import app.pervius.server.refused.Refused;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
+import app.pervius.server.refused.Refused;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotEmpty;
@@ -82,6 +84,7 @@ class SequencesController {
         return view(sequences.inForce(project), sequences.edition(project));
     }
 
+    @Act(kind = ActKind.SETTINGS, says = "put revision sequences in force")
     @PutMapping("/api/projects/{project}/revision-sequences")
     SequencesView putInForce(@PathVariable long project, @Valid @RequestBody SequencesEntry entry, Actor actor) {
         actor.mustControl(project);

@@ -1,6 +1,6 @@
 /** Documents and their revisions, and station Identify. */
-@Feature(uses = {"access", "due", "folders", "http", "integrity", "journal", "live", "messages", "passages", "people", "projects",
-    "refused", "search", "store", "tables"})
+@Feature(uses = {"access", "acts", "due", "folders", "http", "integrity", "journal", "live", "messages", "passages", "people",
+        "projects", "refused", "search", "store", "tables"})
 @NullMarked
 package app.pervius.server.documents;
 

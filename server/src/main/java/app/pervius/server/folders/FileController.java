@@ -1,6 +1,9 @@
 package app.pervius.server.folders;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
+import app.pervius.server.acts.Acting;
 import app.pervius.server.content.ContentStore;
 import app.pervius.server.content.MediaTypes;
 import app.pervius.server.content.TiffPages;
@@ -54,12 +57,16 @@ class FileController {
     }
 
     /** Served so that it cannot run: sandboxed, not sniffed, as an attachment unless it is of a kind that is shown. */
+    @Act(kind = ActKind.FILES, says = "opened a file")
     @GetMapping(path = "/api/files/{id}/content", produces = "*/*")
     @ApiResponse(responseCode = "200", content = @Content(mediaType = "application/octet-stream",
             schema = @Schema(type = "string", format = "binary")))
     ResponseEntity<Resource> content(@PathVariable long id, @RequestParam(defaultValue = "false") boolean download, Actor actor) {
         Files.FileView file = seen(id, actor);
         boolean inline = types.shown(file.mediaType()) && !download;
+        if (!inline) {
+            Acting.to("taken away");
+        }
         ContentDisposition disposition = (inline ? ContentDisposition.inline() : ContentDisposition.attachment())
                 .filename(file.name(), StandardCharsets.UTF_8).build();
         return ResponseEntity.ok()
@@ -79,6 +86,7 @@ class FileController {
     }
 
     /** A page of a TIFF, from 1 on, as a PNG. */
+    @Act(kind = ActKind.FILES, says = "opened a file")
     @GetMapping(path = "/api/files/{id}/pages/{page}", produces = "image/png")
     @ApiResponse(responseCode = "200", content = @Content(mediaType = "image/png", schema = @Schema(type = "string", format = "binary")))
     @Nullable ResponseEntity<byte[]> page(@PathVariable long id, @PathVariable int page, WebRequest request, Actor actor) {
@@ -94,7 +102,9 @@ class FileController {
     /** A file one may not see is answered as one that is not there. */
     private Files.FileView seen(long id, Actor actor) {
         Files.FileView file = files.file(id);
-        folders.find(file.folder()).filter(folder -> folders.maySee(actor, folder)).orElseThrow(() -> Refused.notFound("file"));
+        Folders.FolderView folder = folders.find(file.folder()).filter(its -> folders.maySee(actor, its))
+                .orElseThrow(() -> Refused.notFound("file"));
+        Acting.to(folder.project(), file.name() + " in " + folder.path());
         scans.mustBeOpen(file.hash(), file.name());
         return file;
     }

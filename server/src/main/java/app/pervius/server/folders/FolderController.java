@@ -2,15 +2,19 @@ package app.pervius.server.folders;
 
 import app.pervius.core.project.InformationState;
 import app.pervius.server.access.Actor;
-import app.pervius.server.refused.Refused;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
+import app.pervius.server.acts.Acting;
 import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
+import app.pervius.server.refused.Refused;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -57,40 +61,48 @@ class FolderController {
         return folders.tree(project, actor);
     }
 
+    @Act(kind = ActKind.FOLDERS, says = "made a folder")
     @PostMapping("/api/folders/{parent}/folders")
     @ResponseStatus(HttpStatus.CREATED)
     Folders.FolderView make(@PathVariable long parent, @Valid @RequestBody FolderEntry entry, Actor actor) {
         Folders.FolderView above = folders.visible(parent, actor);
         actor.mustControl(above.project());
+        Acting.to(above.project(), "“" + entry.name().strip() + "” in " + above.path());
         long id = folders.make(new Folders.NewFolder(parent, entry.name(), entry.state(), entry.firm(),
                 entry.values() == null ? Map.of() : entry.values()));
         live.changed(new Change(above.project(), null, Live.Topic.FOLDER, id));
         return folders.folder(id);
     }
 
+    @Act(kind = ActKind.FOLDERS, says = "renamed a folder")
     @PutMapping("/api/folders/{id}/name")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void rename(@PathVariable long id, @Valid @RequestBody NameEntry entry, Actor actor) {
         Folders.FolderView folder = folders.visible(id, actor);
         actor.mustControl(folder.project());
+        Acting.to(folder.project(), folder.path() + " to “" + entry.name().strip() + "”");
         folders.rename(id, entry.name(), entry.version());
         live.changed(new Change(folder.project(), null, Live.Topic.FOLDER, id));
     }
 
+    @Act(kind = ActKind.FOLDERS, says = "moved a folder")
     @PutMapping("/api/folders/{id}/parent")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void move(@PathVariable long id, @Valid @RequestBody ParentEntry entry, Actor actor) {
         Folders.FolderView folder = folders.visible(id, actor);
         actor.mustControl(folder.project());
+        Acting.to(folder.project(), folder.path() + " below " + folders.visible(entry.parent(), actor).path());
         folders.move(id, entry.parent(), entry.version());
         live.changed(new Change(folder.project(), null, Live.Topic.FOLDER, id));
     }
 
+    @Act(kind = ActKind.FOLDERS, says = "deleted a folder")
     @DeleteMapping("/api/folders/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void delete(@PathVariable long id, @RequestParam int version, @RequestParam(defaultValue = "false") boolean allTheSame, Actor actor) {
         Folders.FolderView folder = folders.visible(id, actor);
         actor.mustControl(folder.project());
+        Acting.to(folder.project(), folder.path());
         folders.delete(id, version, allTheSame);
         live.changed(new Change(folder.project(), null, Live.Topic.FOLDER, id));
     }
@@ -138,6 +150,7 @@ class FolderController {
     }
 
     /** Says to whom a folder and what is below it are opened. */
+    @Act(kind = ActKind.FOLDERS, says = "set to whom a folder is open")
     @PutMapping("/api/folders/{id}/access")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void open(@PathVariable long id, @Valid @RequestBody FolderAccessEntry entry, Actor actor) {
@@ -153,6 +166,8 @@ class FolderController {
         kept.stream().filter(person -> !grantees.isMember(folder.project(), person)).findFirst().ifPresent(person -> {
             throw Refused.invalid("keepers", "Somebody who is to look after the folder is not in this project.");
         });
+        Acting.to(folder.project(), folder.path() + (entry.restricted() ? ", closed to all others" : "") + ", "
+                + opened(folder.project(), entry.grants()));
         folders.open(id, entry.restricted(), entry.grants().stream().map(g -> new FolderAccess.Grant(id, g.role(), g.firm(), g.mayDrop()))
                 .distinct().toList(), entry.version());
         keepers.set(id, kept);
@@ -164,6 +179,11 @@ class FolderController {
     List<Long> kept(@PathVariable long project, Actor actor) {
         actor.in(project);
         return keepers.keptBy(actor, project);
+    }
+
+    private String opened(long project, List<GrantForm> grants) {
+        return grants.isEmpty() ? "to nobody else" : "to " + grants.stream().map(g -> grantees.name(project, g.role(), g.firm())
+                + (g.mayDrop() ? " (may hand in)" : "")).sorted().collect(Collectors.joining(", "));
     }
 
     private List<GrantForm> grants(long folder) {

@@ -1,6 +1,8 @@
 package app.pervius.server.messages;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.outbound.Outbound;
 import app.pervius.server.refused.Refused;
 import jakarta.mail.MessagingException;
@@ -59,6 +61,7 @@ class MailServerController {
     }
 
     /** Goes as far as a message would without sending one: connects, encrypts, signs in. */
+    @Act(kind = ActKind.CONNECTIONS, says = "tested the mail server")
     @PostMapping("/api/mail-server/test")
     MailServerTested test(Actor actor) {
         actor.mustAdminister();

@@ -1,6 +1,8 @@
 package app.pervius.server.messages;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.outbound.Outbound;
 import app.pervius.server.projects.Projects;
 import jakarta.validation.Valid;
@@ -90,6 +92,7 @@ class PaceController {
     }
 
     /** Says how soon a project tells, how long people may wait, and whether its mail is held. */
+    @Act(kind = ActKind.SETTINGS, says = "set how messages go")
     @PutMapping("/message-ways")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Transactional

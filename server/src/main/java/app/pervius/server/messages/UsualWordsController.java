@@ -5,6 +5,8 @@ import app.pervius.core.tell.Occasion;
 import app.pervius.core.tell.TellPlan;
 import app.pervius.core.tell.Telling;
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -46,6 +48,7 @@ class UsualWordsController {
         }).toList();
     }
 
+    @Act(kind = ActKind.SETTINGS, says = "set the usual words of {occasion}")
     @PutMapping("/{occasion}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void say(@PathVariable long project, @PathVariable Occasion occasion, @Valid @RequestBody UsualWordsEntry entry, Actor actor) {

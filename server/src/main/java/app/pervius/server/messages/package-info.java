@@ -1,5 +1,5 @@
 /** Notices, the messages gathered from them, and the outbox that sends them. */
-@Feature(uses = {"access", "due", "http", "integrity", "live", "outbound", "people", "projects", "refused", "store"})
+@Feature(uses = {"access", "acts", "due", "http", "integrity", "live", "outbound", "people", "projects", "refused", "store"})
 @NullMarked
 package app.pervius.server.messages;
 

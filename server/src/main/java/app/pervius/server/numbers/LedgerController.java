@@ -3,6 +3,8 @@ package app.pervius.server.numbers;
 import app.pervius.core.number.NumberState;
 import app.pervius.core.number.Scheme;
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.documents.Documents;
 import app.pervius.server.http.Page;
 import app.pervius.server.people.People;
@@ -71,6 +73,7 @@ class LedgerController {
     }
 
     /** The same as a table to take away. */
+    @Act(kind = ActKind.EXPORTS, says = "took the ledger of the scheme {scheme} away as a table")
     @GetMapping("/schemes/{scheme}/ledger/table")
     ResponseEntity<StreamingResponseBody> table(@PathVariable long project, @PathVariable String scheme,
             @RequestParam TableWriter.Format format, Actor actor) {

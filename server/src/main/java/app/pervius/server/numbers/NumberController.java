@@ -1,6 +1,8 @@
 package app.pervius.server.numbers;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.tables.TableReader;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
@@ -81,6 +83,7 @@ class NumberController {
         desk.voidNumber(project, entry.number(), entry.reason(), actor);
     }
 
+    @Act(kind = ActKind.SETTINGS, says = "set the next number of the scheme {scheme}")
     @PutMapping("/schemes/{scheme}/next")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setNext(@PathVariable long project, @PathVariable String scheme, @Valid @RequestBody NextEntry entry, Actor actor) {
@@ -88,6 +91,7 @@ class NumberController {
     }
 
     /** Takes over a list of numbers, CSV or XLSX; with {@code look} it only says what is wrong with it. */
+    @Act(kind = ActKind.SETTINGS, says = "took numbers over into the scheme {scheme}")
     @PostMapping(path = "/schemes/{scheme}/taken-over", consumes = "application/octet-stream")
     TakingOver.TakenOver takeOver(@PathVariable long project, @PathVariable String scheme, @RequestParam boolean look,
             HttpServletRequest request, Actor actor)

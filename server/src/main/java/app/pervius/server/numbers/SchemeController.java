@@ -4,6 +4,8 @@ import app.pervius.core.number.Scheme;
 import app.pervius.core.number.SchemeCheck;
 import app.pervius.core.number.Sources;
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.othersystems.OtherSystems;
@@ -124,6 +126,7 @@ class SchemeController {
         return new SchemeTried(faults, readable ? sample(project, scheme, actor) : List.of());
     }
 
+    @Act(kind = ActKind.SETTINGS, says = "put the numbering scheme {scheme} in force")
     @PutMapping("/schemes/{scheme}")
     SchemeView putInForce(@PathVariable long project, @PathVariable @Pattern(regexp = KEY) String scheme,
             @Valid @RequestBody SchemeEntry entry, Actor actor) {
@@ -147,6 +150,7 @@ class SchemeController {
     }
 
     /** Adds the values in the first column of a CSV or XLSX to a list, making the list if there is none. */
+    @Act(kind = ActKind.SETTINGS, says = "added to the number list {list}")
     @PutMapping(path = "/number-lists/{list}", consumes = "application/octet-stream")
     ListTaken addToList(@PathVariable long project, @PathVariable @Pattern(regexp = KEY) String list,
             @RequestParam @Size(max = 200) String name,

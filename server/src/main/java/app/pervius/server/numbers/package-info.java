@@ -1,6 +1,6 @@
 /** Number schemes, counters, the ledger, and station Number. */
-@Feature(uses = {"access", "documents", "due", "folders", "http", "integrity", "live", "othersystems", "outbound", "passages", "people",
-    "projects", "refused", "rules", "search", "store", "tables"})
+@Feature(uses = {"access", "acts", "documents", "due", "folders", "http", "integrity", "live", "othersystems", "outbound", "passages",
+        "people", "projects", "refused", "rules", "search", "store", "tables"})
 @NullMarked
 package app.pervius.server.numbers;
 

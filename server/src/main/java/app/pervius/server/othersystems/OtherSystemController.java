@@ -1,6 +1,8 @@
 package app.pervius.server.othersystems;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
@@ -49,6 +51,7 @@ class OtherSystemController {
         return connections.all();
     }
 
+    @Act(kind = ActKind.CONNECTIONS, says = "set the other system {name}")
     @PutMapping("/{name}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void set(@PathVariable @Size(min = 1, max = 60) String name, @Valid @RequestBody ConnectionEntry entry, Actor actor) {
@@ -56,6 +59,7 @@ class OtherSystemController {
         connections.set(name.strip(), entry.address().strip(), entry.secret(), entry.unencrypted());
     }
 
+    @Act(kind = ActKind.CONNECTIONS, says = "removed the other system {name}")
     @DeleteMapping("/{name}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable String name, Actor actor) {
@@ -64,6 +68,7 @@ class OtherSystemController {
     }
 
     /** Asks a question that means nothing, to see whether the system answers. */
+    @Act(kind = ActKind.CONNECTIONS, says = "tested the other system {name}")
     @PostMapping("/{name}/test")
     Tested test(@PathVariable String name, Actor actor) {
         actor.mustAdminister();

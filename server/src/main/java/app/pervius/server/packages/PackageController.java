@@ -6,6 +6,8 @@ import app.pervius.core.template.FolderTemplate;
 import app.pervius.core.template.Planned;
 import app.pervius.core.template.RollOut;
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.people.People;
@@ -125,6 +127,7 @@ class PackageController {
                 rows.findByProjectIdAndTemplateKeyOrderByCode(project, t.key()).size())).toList();
     }
 
+    @Act(kind = ActKind.SETTINGS, says = "put the folder template {template} in force")
     @PutMapping("/api/projects/{project}/folder-templates/{template}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void putInForce(@PathVariable long project, @PathVariable @Pattern(regexp = "[a-z][a-z0-9-]{0,59}") String template,

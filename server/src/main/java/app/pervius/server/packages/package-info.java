@@ -1,5 +1,5 @@
 /** Firms', contracts' and work packages' places in a project: their folders are made from templates, and follow them. */
-@Feature(uses = {"access", "folders", "live", "messages", "passages", "people", "projects", "refused", "rules", "store"})
+@Feature(uses = {"access", "acts", "folders", "live", "messages", "passages", "people", "projects", "refused", "rules", "store"})
 @NullMarked
 package app.pervius.server.packages;
 

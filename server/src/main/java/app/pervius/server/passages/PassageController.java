@@ -3,11 +3,13 @@ package app.pervius.server.passages;
 import app.pervius.core.passage.End;
 import app.pervius.core.passage.WayOut;
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.http.Page;
-import app.pervius.server.refused.Refused;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.tables.Columns;
 import app.pervius.server.tables.Lines;
 import app.pervius.server.tables.TableWriter;
@@ -110,6 +112,7 @@ class PassageController {
     }
 
     /** The same as a table to take away. */
+    @Act(kind = ActKind.EXPORTS, says = "took the list of passages away as a table")
     @GetMapping("/api/projects/{project}/passages/table")
     ResponseEntity<StreamingResponseBody> table(@PathVariable long project, @RequestParam(defaultValue = "ON_THE_WAY") Which which,
             @RequestParam(required = false) @Nullable Long submission, @RequestParam(required = false) @Nullable Long rule,

@@ -1,6 +1,8 @@
 package app.pervius.server.people;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -39,6 +41,7 @@ class AbsenceController {
         return deputies.of(people.membersOf(project).stream().map(People.PersonView::id).toList());
     }
 
+    @Act(kind = ActKind.PEOPLE, says = "entered an absence")
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     void add(@PathVariable long project, @Valid @RequestBody AbsenceEntry entry, Actor actor) {
@@ -46,6 +49,7 @@ class AbsenceController {
         deputies.add(project, new Deputies.Away(0, entry.person(), entry.deputy(), entry.from(), entry.to(), entry.note()), actor);
     }
 
+    @Act(kind = ActKind.PEOPLE, says = "took an absence out")
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable long project, @PathVariable long id, Actor actor) {

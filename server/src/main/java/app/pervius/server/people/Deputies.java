@@ -1,9 +1,10 @@
 package app.pervius.server.people;
 
 import app.pervius.server.access.Actor;
-import app.pervius.server.refused.Refused;
+import app.pervius.server.acts.Acting;
 import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Remembered;
 import java.time.InstantSource;
 import java.time.LocalDate;
@@ -116,6 +117,8 @@ public class Deputies {
         if (wanted.to().isBefore(zoned(ZoneOffset.UTC).minusDays(1))) {
             throw Refused.invalid("to", "That time is over already.");
         }
+        Acting.to(project, people.person(wanted.person()).name() + ", " + wanted.from() + " to " + wanted.to() + ", "
+                + people.person(wanted.deputy()).name() + " stands in");
         absences.notOverOf(List.of(wanted.person()), wanted.from()).stream().filter(a -> !a.fromDay.isAfter(wanted.to())).findFirst()
                 .ifPresent(a -> {
             throw Refused.conflict("away-already", people.person(wanted.person())
@@ -143,6 +146,7 @@ public class Deputies {
             }
         }
         changed();
+        Acting.to(project, people.person(absence.personId).name() + ", " + absence.fromDay + " to " + absence.toDay);
         absences.delete(absence);
         absences.flush();
     }

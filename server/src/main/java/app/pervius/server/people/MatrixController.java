@@ -3,6 +3,8 @@ package app.pervius.server.people;
 import app.pervius.core.project.RoleId;
 import app.pervius.core.review.Matrix;
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.tables.Table;
 import app.pervius.server.tables.TableReader;
@@ -69,6 +71,7 @@ class MatrixController {
         return view(matrices.standing(project));
     }
 
+    @Act(kind = ActKind.PEOPLE, says = "changed the distribution matrix")
     @PutMapping
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void set(@PathVariable long project, @Valid @RequestBody MatrixEntry entry, Actor actor) {
@@ -86,6 +89,7 @@ class MatrixController {
     }
 
     /** The matrix as a table to take away. */
+    @Act(kind = ActKind.EXPORTS, says = "took the distribution matrix away as a table")
     @GetMapping("/table")
     ResponseEntity<StreamingResponseBody> table(@PathVariable long project, @RequestParam TableWriter.Format format, Actor actor) {
         actor.in(project);
@@ -96,6 +100,7 @@ class MatrixController {
     /**
      * Takes the matrix over from a CSV or XLSX, in the place of the one that stands; with {@code look} it only says what is wrong with it.
      */
+    @Act(kind = ActKind.PEOPLE, says = "took the distribution matrix from a table")
     @PostMapping(path = "/table", consumes = "application/octet-stream")
     MatrixTaken take(@PathVariable long project, @RequestParam boolean look, HttpServletRequest request, Actor actor) throws IOException {
         actor.mustControl(project);

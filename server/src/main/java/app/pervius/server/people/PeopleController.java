@@ -1,6 +1,8 @@
 package app.pervius.server.people;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -69,6 +71,7 @@ class PeopleController {
         return new EverybodyView(people.membersOf(project), people.firms(project), people.roles(project));
     }
 
+    @Act(kind = ActKind.PEOPLE, says = "added a firm")
     @PostMapping("/firms")
     @ResponseStatus(HttpStatus.CREATED)
     People.FirmView addFirm(@PathVariable long project, @Valid @RequestBody FirmEntry entry, Actor actor) {
@@ -76,6 +79,7 @@ class PeopleController {
         return people.firm(firms.add(project, entry.code(), entry.name(), entry.folder()));
     }
 
+    @Act(kind = ActKind.ROLES, says = "added a role")
     @PostMapping("/roles")
     @ResponseStatus(HttpStatus.CREATED)
     void addRole(@PathVariable long project, @Valid @RequestBody RoleEntry entry, Actor actor) {
@@ -83,6 +87,7 @@ class PeopleController {
         roles.addRole(project, entry.name(), entry.may().rights());
     }
 
+    @Act(kind = ActKind.ROLES, says = "changed a role")
     @PutMapping("/roles/{role}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void changeRole(@PathVariable long project, @PathVariable long role, @Valid @RequestBody RoleEntry entry, Actor actor) {
@@ -97,6 +102,7 @@ class PeopleController {
         return look.of(project, role, entry.may().rights(), entry.holders());
     }
 
+    @Act(kind = ActKind.ROLES, says = "set who holds a role")
     @PutMapping("/roles/{role}/holders")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setHolders(@PathVariable long project, @PathVariable long role, @Valid @RequestBody HoldersEntry entry, Actor actor) {
@@ -112,6 +118,7 @@ class PeopleController {
     }
 
     /** A person leaves the project. */
+    @Act(kind = ActKind.PEOPLE, says = "let a person leave")
     @DeleteMapping("/people/{person}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void leave(@PathVariable long project, @PathVariable long person, Actor actor) {

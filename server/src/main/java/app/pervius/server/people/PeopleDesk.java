@@ -1,6 +1,7 @@
 package app.pervius.server.people;
 
 import app.pervius.server.accounts.AccountBook;
+import app.pervius.server.acts.Acting;
 import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.refused.Refused;
@@ -56,6 +57,7 @@ public class PeopleDesk {
         firm.projectId = project;
         firm.code = upper;
         firm.name = name.strip();
+        Acting.to(project, firm.code + " " + firm.name);
         return firms.save(firm).id();
     }
 
@@ -70,6 +72,7 @@ public class PeopleDesk {
             throw Refused.invalid("email", "There is a person with the address " + email + " in this project already.");
         }
         news.changed(project);
+        Acting.to(project, entered.name().strip() + " <" + email + ">");
         boolean again = person.gone;
         person.projectId = project;
         person.firm = firms.findById(entered.firmId()).filter(f -> f.projectId == project)
@@ -97,6 +100,7 @@ public class PeopleDesk {
             throw Refused.conflict("joined-already", "This account is in the project already, as somebody else.");
         }
         person.accountId = account;
+        Acting.to(person.projectId, person.name);
         person.active = !accounts.account(account).closed();
         people.saveAndFlush(person);
     }
@@ -135,6 +139,7 @@ public class PeopleDesk {
             throw Refused.conflict("hangs-on-person", String.join(" ", hanging));
         }
         news.changed(project);
+        Acting.to(project, person.name);
         for (Role role : roles.findByProjectIdOrderByName(project)) {
             if (role.holders.remove(id)) {
                 roles.saveAndFlush(role);

@@ -1,6 +1,8 @@
 package app.pervius.server.people;
 
 import app.pervius.server.folders.Grantees;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 @Component
@@ -29,5 +31,11 @@ class PeopleGrantees implements Grantees {
     @Override
     public boolean isMember(long project, long person) {
         return people.isMember(project, person);
+    }
+
+    @Override
+    public String name(long project, @Nullable Long role, @Nullable Long firm) {
+        return role != null ? roles.findById(role).filter(r -> r.projectId == project).map(r -> r.name).orElse("a role")
+                : Optional.ofNullable(firm).flatMap(firms::findById).filter(f -> f.projectId == project).map(f -> f.name).orElse("a firm");
     }
 }

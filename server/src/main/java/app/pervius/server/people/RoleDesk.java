@@ -1,10 +1,13 @@
 package app.pervius.server.people;
 
+import app.pervius.server.acts.Acting;
 import app.pervius.server.refused.Refused;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -34,6 +37,7 @@ public class RoleDesk {
         Role role = new Role();
         role.projectId = project;
         set(role, name, may);
+        Acting.to(project, "“" + role.name + "”: " + may(role));
         return roles.saveAndFlush(role).id();
     }
 
@@ -45,7 +49,9 @@ public class RoleDesk {
                     + "” in the meantime. Look at it as it is now.");
         }
         news.changed(project);
+        String before = "“" + role.name + "”, which let " + may(role);
         set(role, name, may);
+        Acting.to(project, before + "; now “" + role.name + "”: " + may(role));
         roles.saveAndFlush(role);
         mustBeControlled(project, "may");
         events.publishEvent(new RoleChanged(project, id, Set.copyOf(role.holders)));
@@ -83,6 +89,11 @@ public class RoleDesk {
             throw Refused.invalid("holders", "One of these people is not in this project.");
         }
         news.changed(project);
+        Set<Long> came = new TreeSet<>(wanted);
+        came.removeAll(role.holders);
+        Set<Long> went = new TreeSet<>(role.holders);
+        went.removeAll(wanted);
+        Acting.to(project, "“" + role.name + "”" + named(", given to ", came) + named(", taken from ", went));
         role.holders.retainAll(wanted);
         role.holders.addAll(wanted);
         roles.saveAndFlush(role);
@@ -99,6 +110,34 @@ public class RoleDesk {
                 setHolders(project, id, List.copyOf(holders), role.version);
             }
         });
+    }
+
+    private String named(String before, Set<Long> persons) {
+        return persons.isEmpty() ? "" : before + people.findAllById(persons).stream().map(p -> p.name).sorted()
+                .collect(Collectors.joining(", "));
+    }
+
+    /** What a role lets its holders do, in words. */
+    private String may(Role role) {
+        List<String> may = new ArrayList<>();
+        if (role.controls) {
+            may.add("control the project");
+        }
+        if (role.seesAll) {
+            may.add("see all firms");
+        } else if (!role.seesFirms.isEmpty()) {
+            may.add("see " + firms.findAllById(role.seesFirms).stream().map(f -> f.code).sorted().collect(Collectors.joining(", ")));
+        }
+        if (role.handsIn) {
+            may.add("hand in");
+        }
+        if (role.sendsByHand) {
+            may.add("send by hand");
+        }
+        if (role.decides) {
+            may.add("decide");
+        }
+        return may.isEmpty() ? "nothing" : String.join(", ", may);
     }
 
     private void mustBeControlled(long project, String field) {

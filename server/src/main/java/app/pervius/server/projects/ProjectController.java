@@ -9,6 +9,8 @@ import app.pervius.core.project.InformationState;
 import app.pervius.core.project.Placing;
 import app.pervius.core.project.StatusCode;
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.tables.TableReader;
 import app.pervius.server.tables.TableWriter;
@@ -25,8 +27,8 @@ import java.time.LocalDate;
 import java.time.LocalTime;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Set;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
@@ -116,6 +118,7 @@ class ProjectController {
                 .toList();
     }
 
+    @Act(kind = ActKind.SETTINGS, says = "set the project's fields")
     @PutMapping("/{project}/fields")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setFields(@PathVariable long project, @Valid @RequestBody FieldsEntry entry, Actor actor) {
@@ -124,6 +127,7 @@ class ProjectController {
     }
 
     /** The codes of a field as a table to take away; what is taken away can be taken over again. */
+    @Act(kind = ActKind.EXPORTS, says = "took the codes of the field {field} away as a table")
     @GetMapping("/{project}/fields/{field}/codes")
     ResponseEntity<StreamingResponseBody> codes(@PathVariable long project, @PathVariable String field,
             @RequestParam TableWriter.Format format, Actor actor) {
@@ -137,6 +141,7 @@ class ProjectController {
     }
 
     /** Takes codes of a field over from a CSV or XLSX; with {@code look} it only says what is wrong with it. */
+    @Act(kind = ActKind.SETTINGS, says = "took codes of the field {field} from a table")
     @PostMapping(path = "/{project}/fields/{field}/codes", consumes = "application/octet-stream")
     ProjectDesk.CodesTaken takeCodes(@PathVariable long project, @PathVariable String field, @RequestParam boolean look,
             HttpServletRequest request, Actor actor)
@@ -149,6 +154,7 @@ class ProjectController {
     record SecondStepEntry(int version, @NotNull Set<@NotNull SecondStepFor> whom) {
     }
 
+    @Act(kind = ActKind.SETTINGS, says = "set of whom a second step is asked")
     @PutMapping("/{project}/second-step")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void askSecondStep(@PathVariable long project, @Valid @RequestBody SecondStepEntry entry, Actor actor) {
@@ -159,6 +165,7 @@ class ProjectController {
         projects.setSecondStepFor(project, entry.whom(), entry.version());
     }
 
+    @Act(kind = ActKind.SETTINGS, says = "set the status codes")
     @PutMapping("/{project}/status-codes")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setStatusCodes(@PathVariable long project, @Valid @RequestBody StatusCodesEntry entry, Actor actor) {
@@ -168,6 +175,7 @@ class ProjectController {
                 actor);
     }
 
+    @Act(kind = ActKind.SETTINGS, says = "set the decision codes")
     @PutMapping("/{project}/decision-codes")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setDecisionCodes(@PathVariable long project, @Valid @RequestBody DecisionCodesEntry entry, Actor actor) {
@@ -175,6 +183,7 @@ class ProjectController {
         desk.setDecisionCodes(project, entry.decisionCodes().stream().map(CodeView::code).toList(), entry.version(), actor);
     }
 
+    @Act(kind = ActKind.SETTINGS, says = "set the working days")
     @PutMapping("/{project}/working-days")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setWorkingDays(@PathVariable long project, @Valid @RequestBody WorkingDaysEntry entry, Actor actor) {
@@ -184,6 +193,7 @@ class ProjectController {
     }
 
     /** Reads the whole days of a calendar in iCalendar (RFC 5545); nothing is changed by it. */
+    @Act(kind = ActKind.SETTINGS, says = "read holidays from a calendar")
     @PostMapping(path = "/{project}/holidays", consumes = "application/octet-stream")
     List<WorkingDays.Holiday> readHolidays(@PathVariable long project, HttpServletRequest request, Actor actor) throws IOException {
         actor.mustControl(project);

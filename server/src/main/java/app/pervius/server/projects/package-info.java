@@ -1,5 +1,5 @@
 /** Projects and what they agree on: fields, code lists, decision and status codes. */
-@Feature(uses = {"access", "folders", "live", "refused", "store", "tables"})
+@Feature(uses = {"access", "acts", "folders", "live", "refused", "store", "tables"})
 @NullMarked
 package app.pervius.server.projects;
 

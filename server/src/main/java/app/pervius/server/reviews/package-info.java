@@ -1,6 +1,6 @@
 /** Reviews: who is asked, what they decide, and what follows; late ones are chased. */
-@Feature(uses = {"access", "documents", "due", "folders", "http", "integrity", "journal", "live", "messages", "passages", "people",
-    "projects", "refused", "routes", "rules", "store", "tables"})
+@Feature(uses = {"access", "acts", "documents", "due", "folders", "http", "integrity", "journal", "live", "messages", "passages",
+        "people", "projects", "refused", "routes", "rules", "store", "tables"})
 @NullMarked
 package app.pervius.server.reviews;
 

@@ -7,9 +7,11 @@ import app.pervius.core.review.RouteCheck;
 import app.pervius.core.review.Step;
 import app.pervius.core.review.Who;
 import app.pervius.server.access.Actor;
-import app.pervius.server.refused.Refused;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.rules.Rules;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -109,6 +111,7 @@ class RouteController {
         return new RouteLook(steps(project, route), remarks(project, route));
     }
 
+    @Act(kind = ActKind.RULES, says = "put the route {key} in force")
     @PutMapping("/{key}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void putInForce(@PathVariable long project, @PathVariable String key, @Valid @RequestBody RouteEntry entry, Actor actor) {
@@ -128,6 +131,7 @@ class RouteController {
     }
 
     /** Withdraws a route; what is under way on it finishes on it. */
+    @Act(kind = ActKind.RULES, says = "withdrew the route {key}")
     @DeleteMapping("/{key}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void withdraw(@PathVariable long project, @PathVariable String key, Actor actor) {

@@ -1,5 +1,5 @@
 /** Routes of reviews: editions, drafts, what is wrong with one, and what it says in words. */
-@Feature(uses = {"access", "live", "passages", "people", "projects", "refused", "rules", "store"})
+@Feature(uses = {"access", "acts", "live", "passages", "people", "projects", "refused", "rules", "store"})
 @NullMarked
 package app.pervius.server.routes;
 

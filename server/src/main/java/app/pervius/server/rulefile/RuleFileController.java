@@ -3,14 +3,16 @@ package app.pervius.server.rulefile;
 import app.pervius.core.rules.Rule;
 import app.pervius.core.rules.RuleSheet;
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
-import app.pervius.server.textfiles.FileFault;
-import app.pervius.server.textfiles.TextFile;
 import app.pervius.server.rules.Rules;
 import app.pervius.server.rules.SheetStates;
 import app.pervius.server.rules.SheetTakeOver;
+import app.pervius.server.textfiles.FileFault;
+import app.pervius.server.textfiles.TextFile;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
 import io.swagger.v3.oas.annotations.parameters.RequestBody;
@@ -19,7 +21,6 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
-import tools.jackson.databind.JsonNode;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.MediaType;
@@ -30,6 +31,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.JsonNode;
 
 /** The rule sheet as a file, out and in. */
 @RestController
@@ -81,6 +83,7 @@ class RuleFileController {
     }
 
     /** The sheet in the form the published schema describes (YAML 1.2, UTF-8); its first line says which state it is. */
+    @Act(kind = ActKind.EXPORTS, says = "took the rule file away")
     @GetMapping(path = "/api/projects/{project}/rules/file", produces = "application/yaml")
     @ApiResponse(responseCode = "200", content = @Content(mediaType = "application/yaml", schema = @Schema(type = "string")))
     @Transactional(readOnly = true)
@@ -99,6 +102,7 @@ class RuleFileController {
     }
 
     /** Takes a file over as drafts, as a whole or not at all. Nothing is put in force. */
+    @Act(kind = ActKind.RULES, says = "took a rule file in")
     @PutMapping(path = "/api/projects/{project}/rules/file", consumes = "application/yaml")
     @RequestBody(content = @Content(mediaType = "application/yaml", schema = @Schema(type = "string")))
     FileRead in(@PathVariable long project, HttpServletRequest request, Actor actor) throws IOException {

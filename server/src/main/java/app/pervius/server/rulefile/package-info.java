@@ -1,5 +1,5 @@
 /** The rule sheet as an open text file: YAML 1.2 as {@code docs/rule-sheet.schema.json} describes it, written out and read back. */
-@Feature(uses = {"access", "folders", "people", "projects", "rules", "textfiles"})
+@Feature(uses = {"access", "acts", "folders", "people", "projects", "rules", "textfiles"})
 @NullMarked
 package app.pervius.server.rulefile;
 

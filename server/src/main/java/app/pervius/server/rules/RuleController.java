@@ -2,6 +2,8 @@ package app.pervius.server.rules;
 
 import app.pervius.core.rules.Rule;
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.rules.words.RuleWords;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -76,6 +78,7 @@ class RuleController {
         return views.sheet(project, actor);
     }
 
+    @Act(kind = ActKind.RULES, says = "began a rule")
     @PostMapping("/api/projects/{project}/rules")
     @ResponseStatus(HttpStatus.CREATED)
     NewRule add(@PathVariable long project, @Valid @RequestBody RuleEntry entry, Actor actor) {
@@ -96,12 +99,14 @@ class RuleController {
         return new Look(words.own(project, entry.rule().rule()), findings.of(project, states.written(project, entry)).of(entry.row()));
     }
 
+    @Act(kind = ActKind.RULES, says = "changed the order of rules")
     @PutMapping("/api/projects/{project}/rules/order")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void order(@PathVariable long project, @Valid @RequestBody OrderEntry entry, Actor actor) {
         desk.order(project, entry.ids(), actor);
     }
 
+    @Act(kind = ActKind.RULES, says = "put rules in force")
     @PostMapping("/api/projects/{project}/rules/putting-in-force")
     NewEdition putInForce(@PathVariable long project, @Valid @RequestBody ForceEntry entry, Actor actor) {
         return new NewEdition(desk.putInForce(project, new RuleDesk.Chosen(entry.rows(), entry.order(), entry.project()), actor));
@@ -131,12 +136,14 @@ class RuleController {
         desk.dropDraft(id, version, actor);
     }
 
+    @Act(kind = ActKind.RULES, says = "switched a rule on or off")
     @PutMapping("/api/rules/{id}/switch")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void switchOn(@PathVariable long id, @RequestBody SwitchEntry entry, Actor actor) {
         desk.switchOn(id, entry.version(), entry.on(), actor);
     }
 
+    @Act(kind = ActKind.RULES, says = "removed a rule")
     @DeleteMapping("/api/rules/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable long id, @RequestParam int version, Actor actor) {

@@ -8,10 +8,11 @@ import app.pervius.core.rules.Rule;
 import app.pervius.core.rules.RuleSheet;
 import app.pervius.core.rules.Where;
 import app.pervius.server.access.Actor;
-import app.pervius.server.refused.Refused;
+import app.pervius.server.acts.Acting;
 import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.people.People;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Json;
 import java.time.InstantSource;
 import java.util.ArrayList;
@@ -281,6 +282,7 @@ public class RuleDesk {
     void remove(long id, int version, Actor actor) {
         RuleRow row = forChange(id, version, actor);
         row.removed = true;
+        Acting.to(row.projectId, "");
         rules.saveAndFlush(row);
         SheetBook.State now = book.now(row.projectId);
         Rule rule = book.rules(now).get(id);
@@ -359,6 +361,7 @@ public class RuleDesk {
     private int edition(long project, SheetEdition.Says says, @Nullable Long by, String account) {
         rules.flush();
         int edition = book.putInForce(project, says, by, account);
+        Acting.to(project, account + ", edition " + edition);
         inForce.changed();
         tellOthers(project);
         return edition;

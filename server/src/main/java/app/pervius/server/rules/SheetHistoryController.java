@@ -1,8 +1,10 @@
 package app.pervius.server.rules;
 
 import app.pervius.server.access.Actor;
-import app.pervius.server.refused.Refused;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.people.People;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.rules.words.SheetDifference;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -67,6 +69,7 @@ class SheetHistoryController {
     }
 
     /** Puts an earlier edition in force again, as the next one; refused where another than the one seen is in force by now. */
+    @Act(kind = ActKind.RULES, says = "went back to edition {edition} of the rule sheet")
     @PostMapping("/api/projects/{project}/sheet-editions/{edition}/return")
     RuleController.NewEdition goBack(@PathVariable long project, @PathVariable int edition, @Valid @RequestBody ReturnEntry entry,
             Actor actor) {

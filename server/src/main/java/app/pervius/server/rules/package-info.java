@@ -1,6 +1,6 @@
 /** The rule sheet: drafts and editions in force. */
-@Feature(uses = {"access", "documents", "folders", "following", "http", "kinds", "live", "messages", "passages", "people", "placing",
-    "projects", "refused", "store"})
+@Feature(uses = {"access", "acts", "documents", "folders", "following", "http", "kinds", "live", "messages", "passages", "people",
+        "placing", "projects", "refused", "store"})
 @NullMarked
 package app.pervius.server.rules;
 

@@ -1,6 +1,8 @@
 package app.pervius.server.scanning;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.outbound.Outbound;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.store.DataDirectory;
@@ -59,6 +61,7 @@ class ScannerController {
     }
 
     /** Shows it the harmless test text and a text that is clean. */
+    @Act(kind = ActKind.CONNECTIONS, says = "tested the scanner")
     @PostMapping("/api/scanner/test")
     ScannerTested test(Actor actor) {
         actor.mustAdminister();

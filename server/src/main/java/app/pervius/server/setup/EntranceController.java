@@ -5,6 +5,8 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.access.Sessions;
 import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.accounts.SecondSteps;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.messages.AccountMail;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.setup.sets.SetEntry;
@@ -77,6 +79,7 @@ class EntranceController {
     }
 
     /** Sets up an empty installation; afterwards the first administrator is signed in. Possible once. */
+    @Act(kind = ActKind.ACCOUNTS, says = "set this Pervius up")
     @PostMapping("/set-up")
     Actor setUp(@Valid @RequestBody FirstEntry entry, HttpServletRequest request, HttpServletResponse response) {
         if (!MessageDigest.isEqual(code.getBytes(StandardCharsets.UTF_8), entry.code().getBytes(StandardCharsets.UTF_8))) {

@@ -2,6 +2,9 @@ package app.pervius.server.setup;
 
 import app.pervius.server.access.Actor;
 import app.pervius.server.accounts.AccountBook;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
+import app.pervius.server.acts.Acting;
 import app.pervius.server.people.PeopleDesk;
 import app.pervius.server.setup.sets.ChosenSets;
 import app.pervius.server.setup.sets.MakingProject;
@@ -51,6 +54,7 @@ class NewProjectController {
     record ProjectMade(long id, @Nullable String link) {
     }
 
+    @Act(kind = ActKind.SETTINGS, says = "made a project")
     @PostMapping("/api/projects")
     @ResponseStatus(HttpStatus.CREATED)
     ProjectMade make(@Valid @RequestBody NewProject entry, Actor actor) {
@@ -59,6 +63,7 @@ class NewProjectController {
         FirstProject.Made made = Objects.requireNonNull(transaction.execute(status -> {
             FirstProject.Made its = projects.make(new FirstProject.Wanted(new MakingProject.Called(entry.code(), entry.name(),
                     entry.zone()), sets.of(entry.set()), entry.firmCode(), entry.firmName(), entry.controller(), entry.controllerEmail()));
+            Acting.to(its.project(), entry.code().strip() + " " + entry.name().strip());
             if (own) {
                 people.joins(its.controller(), actor.account());
             }

@@ -1,6 +1,6 @@
 /** The first start of an empty installation. */
-@Feature(uses = {"access", "accounts", "documents", "folders", "messages", "numbers", "people", "projects", "refused", "routes",
-    "rulefile", "rules", "signing", "textfiles"})
+@Feature(uses = {"access", "accounts", "acts", "documents", "folders", "messages", "numbers", "people", "projects", "refused", "routes",
+        "rulefile", "rules", "signing", "textfiles"})
 @NullMarked
 package app.pervius.server.setup;
 

@@ -4,11 +4,14 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.access.Sessions;
 import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.accounts.SecondSteps;
-import app.pervius.server.refused.Refused;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
+import app.pervius.server.acts.Acting;
 import app.pervius.server.people.PeopleDesk;
 import app.pervius.server.people.PersonUse;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.projects.SecondStepFor;
+import app.pervius.server.refused.Refused;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.time.Instant;
@@ -85,6 +88,7 @@ class AccountsController {
     }
 
     /** Closes an account: nobody signs in with it, its sessions are over, what was done with it stays. */
+    @Act(kind = ActKind.ACCOUNTS, says = "closed an account")
     @PostMapping("/accounts/{id}/closing")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void close(@PathVariable long id, Actor actor) {
@@ -95,6 +99,7 @@ class AccountsController {
         accounts.close(id);
     }
 
+    @Act(kind = ActKind.ACCOUNTS, says = "opened an account again")
     @PostMapping("/accounts/{id}/opening")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void open(@PathVariable long id, Actor actor) {
@@ -102,6 +107,7 @@ class AccountsController {
         accounts.open(id);
     }
 
+    @Act(kind = ActKind.ACCOUNTS, says = "set who administers")
     @PutMapping("/accounts/{id}/administrator")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setAdministrator(@PathVariable long id, @Valid @RequestBody Administrates entry, Actor actor) {
@@ -110,9 +116,11 @@ class AccountsController {
     }
 
     /** Mails a link for a new password, or gives it to hand over where there is no mail. */
+    @Act(kind = ActKind.ACCOUNTS, says = "sent a link for a new password")
     @PostMapping("/accounts/{id}/password-links")
     Invitations.HandedOver sendPasswordLink(@PathVariable long id, Actor actor) {
         actor.mustAdminister();
+        Acting.to(accounts.account(id).email());
         if (accounts.account(id).closed()) {
             throw Refused.conflict("closed", "This account is closed. Open it first.");
         }
@@ -121,18 +129,22 @@ class AccountsController {
     }
 
     /** Takes all second steps away, for who has lost the devices; all sessions are over. */
+    @Act(kind = ActKind.ACCOUNTS, says = "took second steps away")
     @DeleteMapping("/accounts/{id}/second-steps")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void forgetSecondSteps(@PathVariable long id, Actor actor) {
         actor.mustAdminister();
+        Acting.to(accounts.account(id).email());
         secondSteps.forget(accounts.account(id).id());
         sessions.endAll(id, null);
     }
 
+    @Act(kind = ActKind.ACCOUNTS, says = "ended all sessions of an account")
     @DeleteMapping("/accounts/{id}/sessions")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void endSessions(@PathVariable long id, Actor actor) {
         actor.mustAdminister();
+        Acting.to(accounts.account(id).email());
         sessions.endAll(accounts.account(id).id(), null);
     }
 
@@ -142,6 +154,7 @@ class AccountsController {
         return new SecondStepSetting(secondSteps.ofInstallation());
     }
 
+    @Act(kind = ActKind.SETTINGS, says = "set of whom this Pervius asks a second step")
     @PutMapping("/installation/second-step")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void askSecondStep(@Valid @RequestBody SecondStepSetting entry, Actor actor) {

@@ -3,6 +3,9 @@ package app.pervius.server.signing;
 import app.pervius.server.access.Actor;
 import app.pervius.server.accounts.HalfOpen;
 import app.pervius.server.accounts.SignInStep;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
+import app.pervius.server.acts.Acting;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
 import jakarta.servlet.http.HttpServletRequest;
@@ -57,6 +60,7 @@ class InvitationController {
     }
 
     /** Adds a person to a project and invites that person. */
+    @Act(kind = ActKind.PEOPLE, says = "added and invited a person")
     @PostMapping("/api/projects/{project}/people")
     @ResponseStatus(HttpStatus.CREATED)
     AddedView add(@PathVariable long project, @Valid @RequestBody PersonEntry entry, Actor actor) {
@@ -67,9 +71,11 @@ class InvitationController {
         return new AddedView(people.person(person), link.orElse(null));
     }
 
+    @Act(kind = ActKind.PEOPLE, says = "invited a person")
     @PostMapping("/api/projects/{project}/people/{person}/invitations")
     Invitations.HandedOver invite(@PathVariable long project, @PathVariable long person, Actor actor) {
         actor.mustControl(project);
+        Acting.to(project, people.person(person).name());
         return new Invitations.HandedOver(invitations.invite(project, person, actor.in(project).name()).orElse(null));
     }
 
@@ -80,6 +86,7 @@ class InvitationController {
     }
 
     /** Makes an account for the person who was invited, with this password; that person is signed in afterwards. */
+    @Act(kind = ActKind.ACCOUNTS, says = "accepted an invitation")
     @PostMapping("/api/entrance/invitations/{secret}")
     SignInStep accept(@PathVariable String secret, @Valid @RequestBody AcceptEntry entry, HttpServletRequest request,
             HttpServletResponse response) {
@@ -87,6 +94,7 @@ class InvitationController {
     }
 
     /** Whoever is signed in accepts, with the account that is there. */
+    @Act(kind = ActKind.PEOPLE, says = "accepted an invitation")
     @PostMapping("/api/invitations/{secret}/acceptance")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void join(@PathVariable String secret, Actor actor) {

@@ -3,6 +3,8 @@ package app.pervius.server.signing;
 import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.accounts.Links;
 import app.pervius.server.accounts.SecondSteps;
+import app.pervius.server.acts.ActKind;
+import app.pervius.server.acts.ActBook;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -15,8 +17,10 @@ public class LockedOut {
     private final AccountBook accounts;
     private final Links links;
     private final SecondSteps secondSteps;
+    private final ActBook acts;
 
-    LockedOut(AccountBook accounts, Links links, SecondSteps secondSteps) {
+    LockedOut(AccountBook accounts, Links links, SecondSteps secondSteps, ActBook acts) {
+        this.acts = acts;
         this.accounts = accounts;
         this.links = links;
         this.secondSteps = secondSteps;
@@ -37,6 +41,8 @@ public class LockedOut {
             if (forgetSecondSteps) {
                 secondSteps.forget(account.id());
             }
+            acts.tell(ActKind.ACCOUNTS, null, "let somebody in from the machine: " + account.email() + (administrator ? ", as administrator"
+                    : "") + (forgetSecondSteps ? ", second steps taken away" : ""));
             return "/new-password/" + links.forPassword(account.id());
         });
     }

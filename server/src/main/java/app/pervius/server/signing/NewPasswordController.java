@@ -2,6 +2,8 @@ package app.pervius.server.signing;
 
 import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.accounts.PasswordStrength;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -41,6 +43,7 @@ class NewPasswordController {
     }
 
     /** Mails a link to the address, if it has an account; the answer is the same if not. */
+    @Act(kind = ActKind.ACCOUNTS, says = "asked for a link for a new password")
     @PostMapping("/passwords")
     @ResponseStatus(HttpStatus.ACCEPTED)
     void forgotten(@Valid @RequestBody Forgotten entry) {
@@ -54,6 +57,7 @@ class NewPasswordController {
     }
 
     /** Sets the password; the link leads nowhere afterwards, and one signs in with it. */
+    @Act(kind = ActKind.ACCOUNTS, says = "set a new password by a link")
     @PostMapping("/passwords/{secret}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void set(@PathVariable String secret, @Valid @RequestBody PasswordEntry entry) {

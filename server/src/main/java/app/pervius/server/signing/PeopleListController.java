@@ -1,6 +1,8 @@
 package app.pervius.server.signing;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.tables.TableReader;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
@@ -26,6 +28,7 @@ class PeopleListController {
      * Takes firms and people from a list and invites them; a table as CSV (also parted by tabs or semicolons) or XLSX. With {@code look} it
      * only says what would come of it.
      */
+    @Act(kind = ActKind.PEOPLE, says = "took people from a table")
     @PostMapping(path = "/api/projects/{project}/people/lists", consumes = "application/octet-stream")
     TakingPeople.PeopleTaken take(@PathVariable long project, @RequestParam boolean look,
             @RequestParam(required = false) @Nullable Long role, @RequestParam(required = false) @Nullable Long folder,

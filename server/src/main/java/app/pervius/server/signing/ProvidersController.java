@@ -1,6 +1,8 @@
 package app.pervius.server.signing;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -55,6 +57,7 @@ class ProvidersController {
         return new ProviderLook(providers.look(entry.issuer()));
     }
 
+    @Act(kind = ActKind.CONNECTIONS, says = "set the provider {key}")
     @PutMapping("/{key}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void set(@PathVariable String key, @Valid @RequestBody ProviderEntry entry, Actor actor) {
@@ -63,6 +66,7 @@ class ProvidersController {
                 entry.bothSteps(), entry.switchedOn()));
     }
 
+    @Act(kind = ActKind.CONNECTIONS, says = "removed the provider {key}")
     @DeleteMapping("/{key}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable String key, Actor actor) {

@@ -271,6 +271,7 @@ class AccessTableTest {
                 Map.of("address", "no address", "unencrypted", false)), "1 3 3 3 3 3 y");
         line("DELETE /api/connections/{name}", who -> who.send("DELETE", "/api/connections/none", null), "1 3 3 3 3 3 4");
         line("GET /api/backups", who -> who.get("/api/backups"), "1 3 3 3 3 3 y");
+        journal();
         line("POST /api/backups", who -> who.post("/api/backups", Map.of()), "1 3 3 3 3 3 y");
         line("GET /api/mail-server", who -> who.get("/api/mail-server"), "1 3 3 3 3 3 y");
         line("POST /api/mail-server/test", who -> who.post("/api/mail-server/test", Map.of()), "1 3 3 3 3 3 y");
@@ -387,5 +388,16 @@ class AccessTableTest {
             case 404 -> "4";
             default -> status >= 500 && status != 507 ? "fault " + status : "y";
         };
+    }
+
+    private static void journal() {
+        String of = "?project=" + PEOPLE.get(Who.CONTROLLER).project();
+        line("GET /api/journal", who -> who.get("/api/journal" + of), "1 4 3 3 3 y y");
+        line("GET /api/journal/projects", who -> who.get("/api/journal/projects"), "1 y y y y y y");
+        line("GET /api/journal/people", who -> who.get("/api/journal/people" + of), "1 4 3 3 3 y y");
+        line("GET /api/journal/keeping", who -> who.get("/api/journal/keeping" + of), "1 4 3 3 3 y y");
+        line("GET /api/journal/table", who -> who.get("/api/journal/table" + of + "&format=CSV"), "1 4 3 3 3 y y");
+        line("PUT /api/journal/keeping", who -> who.put("/api/journal/keeping" + of, Map.of("files", true, "months", 0)),
+                "1 4 3 3 3 y y");
     }
 }

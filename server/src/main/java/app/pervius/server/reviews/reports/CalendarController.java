@@ -1,6 +1,8 @@
 package app.pervius.server.reviews.reports;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.time.Instant;
@@ -40,11 +42,13 @@ class CalendarController {
         return new CalendarLinkView(feed.since(actor.account()).orElse(null));
     }
 
+    @Act(kind = ActKind.ACCOUNTS, says = "made a link to the own calendar")
     @PostMapping("/api/desk/calendar-link")
     CalendarLinkMade make(Actor actor) {
         return new CalendarLinkMade(feed.make(actor.account()));
     }
 
+    @Act(kind = ActKind.ACCOUNTS, says = "withdrew the link to the own calendar")
     @DeleteMapping("/api/desk/calendar-link")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void withdraw(Actor actor) {

@@ -2,9 +2,11 @@ package app.pervius.server.reviews.reports;
 
 import app.pervius.core.project.DecisionCode;
 import app.pervius.server.access.Actor;
+import app.pervius.server.acts.Act;
+import app.pervius.server.acts.ActKind;
 import app.pervius.server.http.Page;
-import app.pervius.server.refused.Refused;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.refused.Refused;
 import app.pervius.server.reviews.Reviews;
 import app.pervius.server.tables.Columns;
 import app.pervius.server.tables.Lines;
@@ -56,6 +58,7 @@ class ReviewListController {
     }
 
     /** The same as a table to take away. */
+    @Act(kind = ActKind.EXPORTS, says = "took the list of reviews away as a table")
     @GetMapping("/reviews/table")
     ResponseEntity<StreamingResponseBody> table(@PathVariable long project,
             @RequestParam(defaultValue = "OPEN") ReviewList.WhichReviews which, @RequestParam(required = false) @Nullable String route,

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { onMounted, reactive, watch } from 'vue'
+import { api, data } from '../../api/client'
+import { useAct } from '../../act'
+import { useLoaded } from '../../load'
+import Trouble from '../../parts/Trouble.vue'
+
+/** For how long a journal is kept, and whether it tells who opens files. */
+const props = defineProps<{ project?: number }>()
+const emit = defineEmits<{ done: []; cancel: [] }>()
+const now = useLoaded(() => data(api.GET('/api/journal/keeping', { params: { query: { project: props.project } } })))
+const how = reactive({ files: true, months: 0 as number | '' })
+watch(now.value, (kept) => kept && Object.assign(how, kept))
+onMounted(now.load)
+const { busy, problem, act } = useAct()
+const save = () =>
+  act(async () => {
+    await data(
+      api.PUT('/api/journal/keeping', {
+        params: { query: { project: props.project } },
+        body: { files: how.files, months: Number(how.months) },
+      }),
+    )
+    emit('done')
+  })
+</script>
+
+<template>
+  <form class="panel" @submit.prevent="save">
+    <Trouble :problem="now.problem.value ?? problem" :again="now.problem.value ? now.load : undefined" />
+    <label class="tick"
+      ><input v-model="how.files" type="checkbox" :disabled="!now.value.value" /> tell who opens files and takes them away</label
+    >
+    <label class="row"
+      >kept for
+      <input v-model.number="how.months" class="text months" type="number" min="0" max="1200" required :disabled="!now.value.value" />
+      months
+      <span class="quiet">{{ how.months === 0 ? '0: for good' : 'what is older is taken out for good, and that is told' }}</span></label
+    >
+    <div class="row">
+      <button class="act first" type="submit" :disabled="busy || !now.value.value">Keep it so</button
+      ><button class="act bare" type="button" @click="emit('cancel')">Cancel</button>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+form {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 18px;
+  align-items: center;
+  padding: 10px 14px;
+}
+.months {
+  width: 80px;
+}
+</style>

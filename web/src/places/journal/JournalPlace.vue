@@ -17,8 +17,11 @@ const router = useRouter()
 /** How long after the last letter is looked for. */
 const PAUSE = 250
 const projects = useLoaded(() => data(api.GET('/api/journal/projects')))
-/** Empty for the installation. */
-const of = computed(() => String(route.query.of ?? (session.controls ? (session.project?.id ?? '') : '')))
+/** Whose it is: an administrator chooses, all others see that of the project on the screens. Empty for the installation. */
+const chooses = computed(() => session.me?.administrator ?? false)
+const of = computed(() =>
+  String((chooses.value ? route.query.of : undefined) ?? (session.controls || !chooses.value ? session.project?.id : '') ?? ''),
+)
 const project = computed(() => (of.value ? Number(of.value) : undefined))
 const kind = ref<Kind | ''>('')
 const account = ref<number | ''>('')
@@ -41,7 +44,8 @@ const list = usePaged(
 const people = useLoaded(() => data(api.GET('/api/journal/people', { params: { query: { project: project.value } } })))
 const narrowed = computed(() => Boolean(kind.value || account.value || text.value.trim() || from.value || until.value))
 
-onMounted(() => void Promise.all([projects.load(), list.load(), people.load()]))
+onMounted(() => void Promise.all([list.load(), people.load()]))
+watch(chooses, (its) => its && void projects.load(), { immediate: true })
 watch([of], () => {
   account.value = ''
   keeping.value = false
@@ -62,10 +66,10 @@ function all() {
   <div class="place">
     <header>
       <h1>Journal</h1>
-      <label
+      <label v-if="chooses"
         ><span class="hidden-text">Journal of</span
         ><select class="text" :value="of" @change="router.replace({ query: { of: ($event.target as HTMLSelectElement).value } })">
-          <option v-if="session.me?.administrator" value="">the installation</option>
+          <option value="">the installation</option>
           <option v-for="p in projects.value.value ?? []" :key="p.id" :value="String(p.id)">{{ p.name }}</option>
         </select></label
       >
@@ -143,6 +147,10 @@ header {
 }
 .end {
   margin-left: auto;
+}
+header select {
+  width: auto;
+  max-width: 230px;
 }
 .find {
   width: 160px;

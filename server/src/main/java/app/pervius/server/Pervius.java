@@ -96,6 +96,9 @@ public class Pervius {
         @Option(names = "--backup-keep", paramLabel = "7d5w12m", description = "the last of how many days, weeks and months are kept "
                 + "(default: ${DEFAULT-VALUE})")
         String backupKeep = Keep.USUAL.toString();
+        @Option(names = "--seals-to", paramLabel = "FILE", description = "a file, best where nobody who can reach the database writes, to "
+                + "which seals of what it holds are added (default: seals.log in the data directory)")
+        String sealsTo = "";
         @Option(names = "--proxy", description = "the address of the proxy in front of it, whose word on callers' addresses is believed")
         String proxy = "";
 
@@ -135,6 +138,7 @@ public class Pervius {
                 return refuse("--backup-at wants a time of the day such as 02:00, not “" + backupAt + "”.");
             }
             settings.put("pervius.backup.at", backupAt);
+            settings.put("pervius.seals.to", sealsTo.isEmpty() ? "" : Path.of(sealsTo).toAbsolutePath());
             if (!proxy.isEmpty()) {
                 settings.put("server.forward-headers-strategy", "native");
                 settings.put("server.tomcat.remoteip.internal-proxies", Pattern.quote(proxy));
@@ -159,6 +163,7 @@ public class Pervius {
 
         @Override
         public Integer call() {
+            settings.put("pervius.seals.write", "true");
             int started = startForWork(data);
             if (started != 0) {
                 return started;
@@ -252,9 +257,13 @@ public class Pervius {
 
         @Option(names = "--data", required = true, description = "the data directory of a Pervius that is not running")
         Path data = Path.of("");
+        @Option(names = "--seals", paramLabel = "FILE", description = "the file seals were written to, if it is not the usual one in the "
+                + "data directory")
+        String seals = "";
 
         @Override
         public Integer call() {
+            settings.put("pervius.seals.to", seals.isEmpty() ? "" : Path.of(seals).toAbsolutePath().toString());
             int started = startForWork(data);
             if (started != 0) {
                 return started;

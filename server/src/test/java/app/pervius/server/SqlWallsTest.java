@@ -45,7 +45,7 @@ class SqlWallsTest {
         Set<String> tables = new TreeSet<>();
         try (Stream<Path> migrations = Files.list(Path.of("src/main/resources/db/migration")); Stream<Path> inJava =
                 Files.list(SERVER.resolve("store"))) {
-            for (Path file : Stream.concat(migrations, inJava).toList()) {
+            for (Path file : Stream.concat(migrations, inJava).filter(Files::isRegularFile).toList()) {
                 MADE.matcher(Files.readString(file)).results().forEach(made -> tables.add(made.group(1)));
             }
         }

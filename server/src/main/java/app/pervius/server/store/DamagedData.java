@@ -1,6 +1,7 @@
 package app.pervius.server.store;
 
 import java.sql.SQLException;
+import java.util.Arrays;
 import java.util.Optional;
 import java.util.Set;
 import org.h2.api.ErrorCode;
@@ -16,6 +17,9 @@ public final class DamagedData {
             DataUtils.ERROR_UNSUPPORTED_FORMAT);
     private static final Set<Integer> OF_THE_DATABASE = Set.of(ErrorCode.FILE_CORRUPTED_1, ErrorCode.FILE_VERSION_ERROR_1);
 
+    /** So near to what fell over H2's store has to be. */
+    private static final int NEAR = 8;
+
     private DamagedData() {
     }
 
@@ -28,8 +32,19 @@ public final class DamagedData {
                     || t instanceof SQLException sql && OF_THE_DATABASE.contains(sql.getErrorCode())) {
                 damaged = true;
                 said = String.valueOf(t.getMessage());
+            } else if (stumbled(t)) {
+                damaged = true;
+                said = "What its file holds makes no sense (" + t.getClass().getSimpleName() + ")";
             }
         }
         return damaged ? Optional.of(said.lines().findFirst().orElse("").replaceFirst("\\s*\\[[0-9./-]+]$", "")) : Optional.empty();
+    }
+
+    /** H2 does not foresee all that damage makes of a file: it falls over it while it reads. */
+    private static boolean stumbled(Throwable thrown) {
+        return (thrown instanceof AssertionError || thrown instanceof IndexOutOfBoundsException || thrown instanceof NullPointerException
+                || thrown instanceof ClassCastException || thrown instanceof IllegalArgumentException
+                || thrown instanceof NegativeArraySizeException)
+                && Arrays.stream(thrown.getStackTrace()).limit(NEAR).anyMatch(at -> at.getClassName().startsWith("org.h2.mvstore."));
     }
 }

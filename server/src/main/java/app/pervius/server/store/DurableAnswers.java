@@ -14,10 +14,17 @@ public class DurableAnswers extends JpaTransactionManager {
     private static final ScopedValue<Boolean> ANSWERING = ScopedValue.newInstance();
 
     private final transient Durable durable;
+    private final transient Runnable mayWrite;
 
     public DurableAnswers(EntityManagerFactory factory, Durable durable) {
+        this(factory, durable, () -> { });
+    }
+
+    /** @param mayWrite asked as each transaction that writes begins; throws where none may begin any more */
+    public DurableAnswers(EntityManagerFactory factory, Durable durable, Runnable mayWrite) {
         super(factory);
         this.durable = durable;
+        this.mayWrite = mayWrite;
     }
 
     /** Runs {@code work} so that every commit in it is durable before it returns. */
@@ -33,6 +40,7 @@ public class DurableAnswers extends JpaTransactionManager {
         }
         durable.begin();
         try {
+            mayWrite.run();
             super.doBegin(transaction, definition);
         } catch (Throwable e) {
             durable.end();

@@ -69,6 +69,11 @@ public class Secrets {
         }
     }
 
+    /** A key for one purpose, of 32 bytes, that only this installation can make. */
+    public byte[] derived(String purpose) {
+        return Base64.getUrlDecoder().decode(sign("key for " + purpose));
+    }
+
     public String encrypt(String text) {
         return Base64.getEncoder().encodeToString(encryptor.encrypt(text.getBytes(StandardCharsets.UTF_8)));
     }

@@ -1,5 +1,6 @@
 package app.pervius.server.store;
 
+import app.pervius.server.store.seals.Sealing;
 import jakarta.persistence.EntityManagerFactory;
 import java.nio.file.Path;
 import java.time.Clock;
@@ -80,8 +81,9 @@ class StoreConfiguration {
     }
 
     @Bean
-    PlatformTransactionManager transactionManager(EntityManagerFactory factory, Durable durable) {
-        return new DurableAnswers(factory, durable);
+    PlatformTransactionManager transactionManager(EntityManagerFactory factory, Durable durable, Sealing sealing) {
+        // All that writes is ended before the last seal is made, since it needs what needs the seals.
+        return new DurableAnswers(factory, durable, sealing::mustBeOpen);
     }
 
     @Bean

@@ -52,7 +52,7 @@ public class WritesInFlight {
     }
 
     /** Runs {@code writing} once those that have begun have ended, lets nobody begin meanwhile, and gives how many had ended. */
-    long whileNobodyWrites(Runnable writing) {
+    public long whileNobodyWrites(Runnable writing) {
         if (onThisThread()) {
             throw new IllegalStateException("a transaction cannot wait for its own end");
         }

@@ -3748,6 +3748,22 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/seals': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get: operations['seals']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/session': {
     parameters: {
       query?: never
@@ -4316,6 +4332,11 @@ export interface components {
     ChangeView: {
       changes: boolean
       sentence: string
+    }
+    Changed: {
+      /** Format: date-time */
+      at: string
+      what: string
     }
     ChangedComment: {
       /** Format: int64 */
@@ -7107,6 +7128,16 @@ export interface components {
       key: string
       needs: string[]
       sample: components['schemas']['SamplePiece'][]
+    }
+    SealsStanding: {
+      /** Format: date-time */
+      at?: string
+      changed: components['schemas']['Changed'][]
+      failure?: string
+      file: string
+      key: string
+      /** Format: int64 */
+      number: number
     }
     SeatView: {
       /** Format: int32 */
@@ -14436,6 +14467,26 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['ScannerTested']
+        }
+      }
+    }
+  }
+  seals: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SealsStanding']
         }
       }
     }

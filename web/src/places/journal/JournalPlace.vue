@@ -8,6 +8,7 @@ import Trouble from '../../parts/Trouble.vue'
 import { exact, moment } from '../../say'
 import { useSession } from '../../session'
 import KeepingForm from './KeepingForm.vue'
+import SealLine from './SealLine.vue'
 import { kinds, type Kind, midnight } from './kinds'
 
 /** Who did what beside the way of files: of a project, or of the installation. */
@@ -96,6 +97,7 @@ function all() {
       >
     </header>
     <KeepingForm v-if="keeping" :key="of" :project="project" @done="((keeping = false), list.begin())" @cancel="keeping = false" />
+    <SealLine v-if="chooses && !of" />
     <Trouble :problem="list.problem.value ?? projects.problem.value ?? people.problem.value" :again="list.load" />
     <div v-if="list.rows.value.length" class="narrowly">
       <table class="dense">

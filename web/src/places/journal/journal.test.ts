@@ -22,6 +22,7 @@ async function place(answers: Played, administrator = true) {
     'GET /api/journal/projects': [{ id: 4, name: 'LIN Lindwerder' }],
     'GET /api/journal/keeping': { files: true, months: 0 },
     'PUT /api/journal/keeping': undefined,
+    'GET /api/seals': { number: 3, at: '2026-11-27T09:00:00Z', file: '/srv/seals.log', key: 'MCow', changed: [] },
     ...answers,
   })
   const its = await shown(JournalPlace)
@@ -77,6 +78,23 @@ describe('the journal', () => {
     await settled()
     expect(calls.find((c) => c.what === 'PUT /api/journal/keeping')?.body).toEqual({ files: false, months: 24 })
     expect(screen.find('form').exists()).toBe(false)
+  })
+
+  it('says what was changed behind its back, and why a seal is missing outside', async () => {
+    const { screen } = await place({
+      'GET /api/seals': {
+        number: 4,
+        at: '2026-11-27T09:00:00Z',
+        file: '/srv/seals.log',
+        key: 'MCow',
+        failure: 'Seal 4 could not be written.',
+        changed: [{ at: '2026-11-26T09:00:00Z', what: 'role_holder has 21 rows and had 20' }],
+      },
+    })
+    const alerts = screen.findAll('[role=alert]').map((a) => a.text())
+    expect(alerts[0]).toContain('role_holder has 21 rows and had 20')
+    expect(alerts[1]).toBe('Seal 4 could not be written.')
+    expect(screen.get('.seal').text()).toContain('seal 4, also in /srv/seals.log.')
   })
 
   it('says why it cannot be read', async () => {

@@ -393,6 +393,7 @@ class AccessTableTest {
     private static void journal() {
         String of = "?project=" + PEOPLE.get(Who.CONTROLLER).project();
         line("GET /api/journal", who -> who.get("/api/journal" + of), "1 4 3 3 3 y y");
+        line("GET /api/seals", who -> who.get("/api/seals"), "1 3 3 3 3 3 y");
         line("GET /api/journal/projects", who -> who.get("/api/journal/projects"), "1 y y y y y y");
         line("GET /api/journal/people", who -> who.get("/api/journal/people" + of), "1 4 3 3 3 y y");
         line("GET /api/journal/keeping", who -> who.get("/api/journal/keeping" + of), "1 4 3 3 3 y y");

@@ -66,9 +66,7 @@ public record FileName(String text) {
         if (name.contains("/") || name.contains("\\")) {
             return new Checked.Refused(Fault.SLASH, name.length());
         }
-        boolean hidden = name.codePoints().anyMatch(c -> Character.isISOControl(c)
-                || Character.getType(c) == Character.FORMAT || Character.getType(c) == Character.SURROGATE);
-        if (hidden) {
+        if (Unseen.in(name)) {
             return new Checked.Refused(Fault.UNSEEN, name.length());
         }
         return new Checked.Fine(new FileName(name));

@@ -5678,6 +5678,8 @@ export interface components {
     }
     MailServerView: {
       address?: string
+      /** @enum {string} */
+      encryption: 'STARTTLS' | 'TLS' | 'NONE'
       /** Format: int32 */
       failing: number
       from: string

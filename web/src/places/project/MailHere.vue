@@ -17,6 +17,8 @@ const test = () =>
     tested.value = await data(api.POST('/api/mail-server/test'))
   })
 const messages = (n: number) => (n === 1 ? '1 message' : `${n} messages`)
+/** How the line there is encrypted, in words. */
+const LINES = { STARTTLS: 'encrypted (STARTTLS)', TLS: 'encrypted (TLS)', NONE: 'not encrypted' }
 </script>
 
 <template>
@@ -30,7 +32,8 @@ const messages = (n: number) => (n === 1 ? '1 message' : `${n} messages`)
       </p>
       <template v-else>
         <p>
-          <span class="mono">{{ its.value.value.address }}</span>, as <span class="mono">{{ its.value.value.from }}</span>
+          <span class="mono">{{ its.value.value.address }}</span>, {{ LINES[its.value.value.encryption] }}, as
+          <span class="mono">{{ its.value.value.from }}</span>
         </p>
         <p class="quiet">
           <template v-if="its.value.value.lastSentAt"

@@ -44,6 +44,7 @@ import org.springframework.boot.security.autoconfigure.UserDetailsServiceAutoCon
 import org.springframework.context.ConfigurableApplicationContext;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 
 /** The server's command line: {@code serve} for real use, {@code demo} for Kestrel Weir, {@code check} to prove a data directory whole. */
@@ -75,8 +76,10 @@ public class Pervius {
         Path data = Path.of("");
         @Option(names = "--address", description = "the address to listen on (default: ${DEFAULT-VALUE})")
         String address = "127.0.0.1";
-        @Option(names = "--mail", description = "HOST:PORT of the mail server; without it messages wait")
-        String mail = "";
+        @Mixin
+        MailOptions mail = new MailOptions();
+        @Mixin
+        LogOptions log = new LogOptions();
         @Option(names = "--url", description =
                 "where people reach it, such as https://pervius.example.org; stands in links, and is what passkeys are bound to")
         String url = "";
@@ -104,15 +107,7 @@ public class Pervius {
 
         @Override
         public Integer call() {
-            Map<String, Object> settings = new LinkedHashMap<>();
-            if (!mail.isEmpty()) {
-                int colon = mail.lastIndexOf(':');
-                if (colon < 1 || !mail.substring(colon + 1).matches("\\d{1,5}")) {
-                    return refuse("--mail wants HOST:PORT, such as mail.example.org:25, not “" + mail + "”.");
-                }
-                settings.put("spring.mail.host", mail.substring(0, colon));
-                settings.put("spring.mail.port", mail.substring(colon + 1));
-            }
+            Map<String, Object> settings = new LinkedHashMap<>(log.settings());
             if (!url.isEmpty()) {
                 if (!url.matches("https?://[A-Za-z0-9.-]+(:\\d{1,5})?")) {
                     return refuse("--url wants an address without a path, such as https://pervius.example.org, not “" + url + "”.");
@@ -121,6 +116,7 @@ public class Pervius {
             }
             String below = String.join("\n", directoriesBelow);
             try {
+                settings.putAll(mail.settings());
                 settings.put("pervius.directories.below", below);
                 converters.forEach(said -> CommandConverter.of(said, Program.Limits.USUAL));
                 settings.put("pervius.copies.programs", String.join("\n", converters));

@@ -1,5 +1,6 @@
 package app.pervius.server.access;
 
+import app.pervius.server.http.RequestIds;
 import jakarta.servlet.DispatcherType;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -12,10 +13,10 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.web.SecurityFilterChain;
-import org.springframework.security.web.header.writers.CrossOriginOpenerPolicyHeaderWriter;
-import org.springframework.security.web.header.writers.CrossOriginResourcePolicyHeaderWriter;
 import org.springframework.security.web.csrf.CsrfTokenRequestAttributeHandler;
 import org.springframework.security.web.firewall.RequestRejectedHandler;
+import org.springframework.security.web.header.writers.CrossOriginOpenerPolicyHeaderWriter;
+import org.springframework.security.web.header.writers.CrossOriginResourcePolicyHeaderWriter;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 
 /** Who gets through at all, and what browsers are told about it. What a person may do is checked in each feature. */
@@ -88,7 +89,7 @@ class SecurityConfiguration {
         response.setHeader("X-Content-Type-Options", "nosniff");
         response.setHeader("Content-Security-Policy", CONTENT_POLICY);
         response.setHeader("Cache-Control", "no-store");
-        response.getOutputStream().write("{\"type\":\"urn:pervius:problem:%s\",\"status\":%d,\"detail\":\"%s\"}"
-                .formatted(type, status, sentence).getBytes(StandardCharsets.UTF_8));
+        response.getOutputStream().write("{\"type\":\"urn:pervius:problem:%s\",\"status\":%d,\"detail\":\"%s\",\"request\":\"%s\"}"
+                .formatted(type, status, sentence, RequestIds.now()).getBytes(StandardCharsets.UTF_8));
     }
 }

@@ -24,7 +24,7 @@ class SignInLog {
     }
 
     void failed(String who, String how, String address) {
-        LOG.info("sign-in failed: {} by {} from {}", plain(who), how, address);
+        LOG.info("sign-in failed by {} from {}", how, address);
         acts.tell(ActKind.SIGN_IN, null, NOBODY, null, "failed to sign in by " + how + ", as “" + plain(who) + "”", address);
     }
 
@@ -38,8 +38,8 @@ class SignInLog {
         LOG.info("account {}: {}; its other sessions and links are over", over.account(), over.why());
     }
 
-    /** What somebody typed makes no line of its own in the log. */
+    /** What somebody typed makes no line of its own; what is no address may have been a password in the wrong field. */
     private static String plain(String typed) {
-        return typed.replaceAll("\\p{Cntrl}", " ");
+        return typed.matches("account \\d+|[^@\\s]+@[^@\\s]+") ? typed.replaceAll("\\p{Cntrl}", " ") : "something that is no address";
     }
 }

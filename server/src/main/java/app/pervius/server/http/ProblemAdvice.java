@@ -118,7 +118,8 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         }
         LOG.error("a call failed", fault);
         return ResponseEntity.internalServerError().body(detail(HttpStatus.INTERNAL_SERVER_ERROR, "fault",
-                "Pervius could not do this because of a fault of its own. Nothing was changed; the fault is in the server's log."));
+                "Pervius could not do this because of a fault of its own. Nothing was changed; the fault is in the server's log, under "
+                        + RequestIds.now() + "."));
     }
 
     @Override
@@ -135,6 +136,7 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     private static ProblemDetail detail(HttpStatus status, String type, String sentence) {
         ProblemDetail detail = ProblemDetail.forStatusAndDetail(status, sentence);
         detail.setType(URI.create("urn:pervius:problem:" + type));
+        detail.setProperty("request", RequestIds.now());
         return detail;
     }
 }

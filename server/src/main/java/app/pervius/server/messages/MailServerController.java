@@ -25,15 +25,19 @@ class MailServerController {
      * The mail server.
      *
      * @param address host and port; absent where none was named when Pervius was started
+     * @param encryption how the line to it is encrypted
      * @param from the sender of all messages
      * @param waiting how many messages are on their way to it
      * @param failing how many of them it was asked to take in vain
      * @param lastWords what it said of the one that was tried most often
      * @param lastSentAt when it took one last, UTC
      */
-    record MailServerView(@Nullable String address, String from, int waiting, int failing, @Nullable String lastWords,
-            @Nullable Instant lastSentAt) {
+    record MailServerView(@Nullable String address, Encryption encryption, String from, int waiting, int failing,
+            @Nullable String lastWords, @Nullable Instant lastSentAt) {
     }
+
+    /** How the line to a mail server is encrypted: as it is asked for once connected (RFC 3207), from the beginning, or not at all. */
+    enum Encryption { STARTTLS, TLS, NONE }
 
     /** What came of trying it, in a sentence. */
     record MailServerTested(boolean works, String said) {
@@ -43,9 +47,11 @@ class MailServerController {
     private final Outbound outbound;
     private final MessageRepository messages;
     private final String from;
+    private final Encryption encryption;
 
     MailServerController(ObjectProvider<JavaMailSender> mail, Outbound outbound, MessageRepository messages,
-            @Value("${pervius.mail.from}") String from) {
+            @Value("${pervius.mail.from}") String from, @Value("${pervius.mail.encryption}") Encryption encryption) {
+        this.encryption = encryption;
         this.mail = mail;
         this.outbound = outbound;
         this.messages = messages;
@@ -56,8 +62,8 @@ class MailServerController {
     MailServerView mailServer(Actor actor) {
         actor.mustAdminister();
         Outbound.Standing mails = outbound.standing(Postman.KEY);
-        return new MailServerView(sender().map(MailServerController::address).orElse(null), from, mails.waiting(), mails.failing(),
-                mails.lastWords(), messages.lastSentAt().orElse(null));
+        return new MailServerView(sender().map(MailServerController::address).orElse(null), encryption, from, mails.waiting(),
+                mails.failing(), mails.lastWords(), messages.lastSentAt().orElse(null));
     }
 
     /** Goes as far as a message would without sending one: connects, encrypts, signs in. */

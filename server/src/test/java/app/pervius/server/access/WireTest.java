@@ -140,4 +140,16 @@ class WireTest {
         return Map.of("purpose", "", "files", java.util.stream.IntStream.range(0, files)
                 .mapToObj(i -> Map.of("name", "Announced " + i + ".pdf", "size", 10)).toList());
     }
+
+    @Test
+    void everyRefusalSaysUnderWhichIdTheLogTellsOfIt() {
+        Client.Answer answer = app.nobody().get("/api/projects/1/folders").must(401);
+        assertThat(answer.body().get("request").asString()).matches("[0-9a-f]{12}")
+                .isEqualTo(answer.raw().headers().firstValue("Request-Id").orElseThrow());
+        assertThat(app.nobody().get("/api/projects/1/folders").body().get("request").asString()).as("each call its own")
+                .isNotEqualTo(answer.body().get("request").asString());
+        // What is refused before anybody looks at it, too.
+        assertThat(app.nobody().putText("/api/session", "text/plain", "x").must(415).body().get("request").asString())
+                .matches("[0-9a-f]{12}");
+    }
 }

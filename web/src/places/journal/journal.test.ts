@@ -94,7 +94,7 @@ describe('the journal', () => {
     const alerts = screen.findAll('[role=alert]').map((a) => a.text())
     expect(alerts[0]).toContain('role_holder has 21 rows and had 20')
     expect(alerts[1]).toBe('Seal 4 could not be written.')
-    expect(screen.get('.seal').text()).toContain('seal 4, also in /srv/seals.log.')
+    expect(screen.get('.seal').text()).toContain('number 4, also in /srv/seals.log.')
   })
 
   it('says why it cannot be read', async () => {

@@ -79,7 +79,7 @@ final class Packaged implements AutoCloseable {
         }
     }
 
-    private static int freePort() {
+    static int freePort() {
         try (ServerSocket socket = new ServerSocket(0)) {
             return socket.getLocalPort();
         } catch (IOException e) {

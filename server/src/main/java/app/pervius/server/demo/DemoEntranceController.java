@@ -5,6 +5,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.access.Sessions;
 import app.pervius.server.acts.Act;
 import app.pervius.server.acts.ActKind;
+import app.pervius.server.acts.Acting;
 import app.pervius.server.people.People;
 import app.pervius.server.refused.Refused;
 import jakarta.servlet.http.HttpServletRequest;
@@ -56,7 +57,8 @@ class DemoEntranceController {
         if (demo.everybody().stream().noneMatch(p -> p.id() == choice.person())) {
             throw Refused.notFound("demo person");
         }
-        return sessions.begin(accounts.ofPerson(choice.person()).orElseThrow(() -> Refused.notFound("demo person")).account(), true,
-                request, response);
+        Actor actor = accounts.ofPerson(choice.person()).orElseThrow(() -> Refused.notFound("demo person"));
+        Acting.to("as " + actor.name());
+        return sessions.begin(actor.account(), true, request, response);
     }
 }

@@ -20,8 +20,8 @@ onMounted(seals.load)
     <p v-if="seals.value.value.failure" class="note bad" role="alert">{{ seals.value.value.failure }}</p>
     <p class="quiet seal">
       <template v-if="seals.value.value.at"
-        >Sealed <span :title="exact(seals.value.value.at)">{{ moment(seals.value.value.at) }}</span>, seal {{ seals.value.value.number }},
-        also in <span class="mono">{{ seals.value.value.file }}</span>.</template
+        >Last seal: <span :title="exact(seals.value.value.at)">{{ moment(seals.value.value.at) }}</span>, number
+        {{ seals.value.value.number }}, also in <span class="mono">{{ seals.value.value.file }}</span>.</template
       ><template v-else>Not sealed yet.</template>
     </p>
   </template>

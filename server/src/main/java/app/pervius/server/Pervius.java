@@ -7,8 +7,6 @@ import app.pervius.server.backup.Keep;
 import app.pervius.server.backup.Rescue;
 import app.pervius.server.backup.Restore;
 import app.pervius.server.copies.converters.CommandConverter;
-import app.pervius.server.copies.converters.Converter;
-import app.pervius.server.copies.converters.Converters;
 import app.pervius.server.copies.converters.Program;
 import app.pervius.server.directories.AllowedRoots;
 import app.pervius.server.scanning.Scanner;
@@ -390,23 +388,6 @@ public class Pervius {
             } catch (DataDirectory.NotUsable | IOException e) {
                 return Start.refuse(String.valueOf(e.getMessage()));
             }
-        }
-    }
-
-    @Command(name = "doctor", description = "Says what this machine has of what Pervius can use, and how to get what is missing.")
-    static final class Doctor implements Callable<Integer> {
-
-        @Override
-        public Integer call() {
-            for (Converter converter : Converters.here().all()) {
-                String formats = String.join(" ", converter.endings());
-                System.out.println(converter.called().map(called -> "Readable copies of " + formats + ": made by " + called + ".")
-                        .orElseGet(() -> "Readable copies of " + formats + ": none. " + converter.toInstall() + "."));
-            }
-            System.out.println(Program.withoutNetwork() ? "Programs that make readable copies run without the network."
-                    : "This system cannot take the network away from programs that make readable copies: it has no “unshare”, "
-                    + "or forbids it.");
-            return 0;
         }
     }
 

@@ -66,6 +66,10 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     /** Writing failed: what was to be kept is not. A caller that has gone away gets no answer. */
     @ExceptionHandler
     ResponseEntity<ProblemDetail> notWritten(IOException failure) throws IOException {
+        if (noHandles(failure)) {
+            LOG.error("a call was not answered: too many files are open");
+            return tooBusy("no-handles", "file handles");
+        }
         if (!(failure instanceof FileSystemException) && !full(failure)) {
             throw failure;
         }
@@ -110,8 +114,30 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         return String.valueOf(failure.getMessage()).contains("No space left");
     }
 
+    /** There is no memory for this call, or no thread; others may still be answered. */
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> outOfMemory(OutOfMemoryError none) {
+        boolean threads = String.valueOf(none.getMessage()).contains("thread");
+        LOG.error("a call was not answered: {}", threads ? "no thread could be begun" : "out of memory");
+        return tooBusy(threads ? "no-threads" : "no-memory", threads ? "threads" : "memory");
+    }
+
+    private static ResponseEntity<ProblemDetail> tooBusy(String type, String lacks) {
+        return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE).header(HttpHeaders.RETRY_AFTER, "5")
+                .body(detail(HttpStatus.SERVICE_UNAVAILABLE, type, "The server has no " + lacks + " left for this at the moment. "
+                        + "Nothing of it was kept. Try again in a few seconds; if it stays so, the administrator has to see to it."));
+    }
+
+    private static boolean noHandles(Throwable failure) {
+        return String.valueOf(failure.getMessage()).contains("Too many open files");
+    }
+
     @ExceptionHandler
     ResponseEntity<ProblemDetail> fault(RuntimeException fault) {
+        if (noHandles(NestedExceptionUtils.getMostSpecificCause(fault))) {
+            LOG.error("a call was not answered: too many files are open");
+            return tooBusy("no-handles", "file handles");
+        }
         if (NestedExceptionUtils.getMostSpecificCause(fault) instanceof IOException failure && full(failure)) {
             LOG.error("the database could not be written", fault);
             return noRoom(failure);

@@ -33,15 +33,19 @@ public class AccountMail {
     }
 
     /**
-     * Sends a message about an account; its text is kept encrypted, and only until it has gone, since its link is secret.
+     * Sends a message about an account; its text is kept encrypted, and only until it has gone, since its link is secret. What stays is the
+     * text without the link's last part.
      *
      * @param project whose controllers see if it cannot be sent; absent where it is about the account alone
+     * @param place where in Pervius it leads; what lets somebody in is the part behind the last slash
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public void send(@Nullable Long project, String recipient, Occasion occasion, String subject, String text, String place) {
         Message message = dispatch.message(project, null, recipient, occasion, occasion + " " + UUID.randomUUID(), subject,
                 secrets.encrypt(text + address + place + "\n"));
         message.secret = true;
+        message.shown = text + address + place.substring(0, place.lastIndexOf('/') + 1) + "… (the rest of this link lets somebody in and "
+                + "is not shown)\n";
         dispatch.put(message);
     }
 }

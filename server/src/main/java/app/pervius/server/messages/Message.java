@@ -25,6 +25,8 @@ class Message extends Row {
     String text = "";
     /** Its text lets somebody in, and is kept only until it has gone. */
     boolean secret;
+    /** What is shown of a secret one: its text without what lets somebody in. */
+    String shown = "";
     boolean important;
     /** The addresses it is for and those in copy, one a line, where recipients see each other. */
     @Nullable String openlyTo;

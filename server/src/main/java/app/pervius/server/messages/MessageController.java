@@ -56,7 +56,7 @@ class MessageController {
     }
 
     /**
-     * A message as it was sent, or will be; without a text where that lets somebody in.
+     * A message as it was sent, or will be; without the part of its text that lets somebody in, where one does.
      *
      * @param openlyTo the addresses its heading names, where recipients see each other; empty where they do not, as {@code inCopy}
      */
@@ -90,7 +90,7 @@ class MessageController {
     MessageText text(@PathVariable long id, Actor actor) {
         Message message = visible(id, actor);
         return new MessageText(id, message.recipient, lines(message.openlyTo), lines(message.inCopy), message.important, message.subject,
-                message.secret ? null : message.text);
+                message.secret ? (message.shown.isEmpty() ? null : message.shown) : message.text);
     }
 
     private static List<String> lines(@Nullable String addresses) {

@@ -97,6 +97,9 @@ public class Pervius {
         @Option(names = "--backup-keep", paramLabel = "7d5w12m", description = "the last of how many days, weeks and months are kept "
                 + "(default: ${DEFAULT-VALUE})")
         String backupKeep = Keep.USUAL.toString();
+        @Option(names = "--metrics-port", paramLabel = "PORT", description = "a port on loopback at which Prometheus reads what "
+                + "is measured")
+        int metricsPort;
         @Option(names = "--seals-to", paramLabel = "FILE", description = "a file, best where nobody who can reach the database writes, to "
                 + "which seals of what it holds are added (default: seals.log in the data directory)")
         String sealsTo = "";
@@ -132,6 +135,12 @@ public class Pervius {
                 return refuse("--backup-at wants a time of the day such as 02:00, not “" + backupAt + "”.");
             }
             settings.put("pervius.backup.at", backupAt);
+            if (metricsPort != 0) {
+                if (metricsPort < 1 || metricsPort > 65_535 || !free("127.0.0.1", metricsPort)) {
+                    return refuse("--metrics-port wants a free port, and " + metricsPort + " is none.");
+                }
+                settings.put("pervius.metrics.port", metricsPort);
+            }
             settings.put("pervius.seals.to", sealsTo.isEmpty() ? "" : Path.of(sealsTo).toAbsolutePath());
             if (!proxy.isEmpty()) {
                 settings.put("server.forward-headers-strategy", "native");

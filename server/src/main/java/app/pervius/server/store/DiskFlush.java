@@ -12,6 +12,7 @@ import java.sql.SQLException;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.concurrent.atomic.LongAdder;
 import java.util.concurrent.locks.Condition;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.Function;
@@ -52,6 +53,8 @@ public class DiskFlush {
     private final ReentrantLock lock = new ReentrantLock();
     private final Condition flushed = lock.newCondition();
     private final AtomicLong flushes = new AtomicLong();
+    private final LongAdder waited = new LongAdder();
+    private final LongAdder waitedNanos = new LongAdder();
     private boolean flushing;
     private @Nullable RuntimeException failure;
     /** So many transactions had ended at the last flush; all of them are on the disk. */
@@ -87,8 +90,26 @@ public class DiskFlush {
         }
     }
 
+    /** How often somebody waited for the disk since the start, and how long all of them together, in nanoseconds. */
+    public record Waits(long times, long nanos) {
+    }
+
+    public Waits waits() {
+        return new Waits(waited.sum(), waitedNanos.sum());
+    }
+
     /** Returns once every transaction that had ended before the call is on the disk. Not within a transaction. */
     public void await() {
+        long began = System.nanoTime();
+        try {
+            awaitAll();
+        } finally {
+            waited.increment();
+            waitedNanos.add(System.nanoTime() - began);
+        }
+    }
+
+    private void awaitAll() {
         long mine = writes.ended();
         lock.lock();
         try {

@@ -43,7 +43,7 @@ async function stepsChanged() {
       <h1>My account</h1>
       <span v-if="is" class="quiet"
         >{{ is.account.name }}, {{ is.account.email }}{{ is.account.administrator ? ', administrator' : '' }}</span
-      >
+      ><a v-if="is && !session.secondStepMissing" class="act end" href="/api/account/data" download>All that is kept of me</a>
     </header>
     <Trouble :problem="own.problem.value" :again="own.load" />
     <p v-if="!is && !own.problem.value" class="quiet" role="status">Asking …</p>

@@ -114,6 +114,14 @@ const copyLink = () => navigator.clipboard.writeText(must(must(told.value).link)
               {{ l.sessions }}<span v-if="l.lastUse" class="quiet">, {{ moment(l.lastUse) }}</span>
             </td>
             <td class="acts">
+              <a
+                class="act bare"
+                :href="`/api/accounts/${l.account.id}/data`"
+                download
+                :aria-label="`All that is kept of ${l.account.name}, as JSON`"
+                title="all that is kept of this person, as JSON"
+                >Data</a
+              >
               <button
                 v-if="l.account.closed"
                 class="act bare"

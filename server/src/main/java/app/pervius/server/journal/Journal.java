@@ -2,16 +2,13 @@ package app.pervius.server.journal;
 
 import app.pervius.core.passage.Entry;
 import app.pervius.core.passage.Station;
+import app.pervius.server.store.Secrets;
 import app.pervius.server.store.Sql;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.time.temporal.ChronoUnit;
-import java.util.HexFormat;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -20,7 +17,8 @@ import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * The journal: one chain of entries per passage, each carrying the hash of the one before. Entries are only ever added, so
+ * The journal: one chain of entries per passage, each carrying the link of the one before: a hash only this
+ * installation can make (HMAC with SHA-256, the key lies outside the database). Entries are only ever added, so
  * they are written and read as plain rows, in the caller's transaction.
  */
 @Service
@@ -53,27 +51,21 @@ public class Journal {
     private record Link(long passage, int seq, Instant at, Station station, Entry.Kind kind, @Nullable Long actorId, String actor,
             String account, String rule, String previousHash, String hash) {
 
-        boolean unchanged() {
-            return hash.equals(digest());
-        }
-
-        String digest() {
-            String text = String.join("\u001f", previousHash, Long.toString(passage), Integer.toString(seq), at.toString(), station.name(),
+        /** What the link is made of; step 39 of the database makes the same. */
+        String linked() {
+            return String.join("\u001f", previousHash, Long.toString(passage), Integer.toString(seq), at.toString(), station.name(),
                     kind.name(), String.valueOf(actorId), actor, account, rule);
-            try {
-                return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
-            } catch (NoSuchAlgorithmException e) {
-                throw new IllegalStateException(e);
-            }
         }
     }
 
     private final JdbcClient jdbc;
     private final InstantSource clock;
+    private final Secrets secrets;
 
-    public Journal(JdbcClient jdbc, InstantSource clock) {
+    public Journal(JdbcClient jdbc, InstantSource clock, Secrets secrets) {
         this.jdbc = jdbc;
         this.clock = clock;
+        this.secrets = secrets;
     }
 
     /** Writes an entry after {@code head}, in the transaction of what it tells of; gives the new head. */
@@ -82,7 +74,7 @@ public class Journal {
         String account = note.account().length() > 4000 ? note.account().substring(0, 3999) + "…" : note.account();
         Link entry = new Link(note.passage(), head.seq() + 1, clock.instant().truncatedTo(ChronoUnit.MILLIS), note.station(), note.kind(),
                 note.actor().person(), note.actor().name(), account, note.rule(), head.hash(), "");
-        String hash = entry.digest();
+        String hash = secrets.sign(entry.linked());
         jdbc.sql("""
                 insert into journal_entry (passage_id, seq, at, station, kind, actor_id, actor, account, rule, previous_hash, hash)
                 values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""")
@@ -103,7 +95,8 @@ public class Journal {
     public boolean whole(long passage, Head head) {
         Head at = Head.NONE;
         for (Link entry : entries(passage)) {
-            if (entry.seq() != at.seq() + 1 || !entry.previousHash().equals(at.hash()) || !entry.unchanged()) {
+            if (entry.seq() != at.seq() + 1 || !entry.previousHash().equals(at.hash())
+                    || !entry.hash().equals(secrets.sign(entry.linked()))) {
                 return false;
             }
             at = new Head(entry.seq(), entry.hash());

@@ -35,7 +35,7 @@ public class Secrets {
 
     /** What is encrypted so has to be read for as long as it is kept, whatever takes this encryptor's place. */
     @SuppressWarnings("deprecation")
-    Secrets(DataDirectory data) {
+    public Secrets(DataDirectory data) {
         byte[] key = key(data.path().resolve("secret.key"));
         this.signing = new SecretKeySpec(key, "HmacSHA256");
         this.encryptor = new AesBytesEncryptor(new SecretKeySpec(key, "AES"), KeyGenerators.secureRandom(16),

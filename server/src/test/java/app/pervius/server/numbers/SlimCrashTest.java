@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.pervius.server.content.ContentStore;
 import app.pervius.server.journal.Journal;
+import app.pervius.server.store.Secrets;
 import app.pervius.server.store.DataDirectory;
 import com.zaxxer.hikari.HikariDataSource;
 import java.io.BufferedReader;
@@ -128,7 +129,7 @@ class SlimCrashTest {
             Rows rows = rows(jdbc);
             long all = rows.entries();
             assertThat(rows).as("round %d", round).isEqualTo(new Rows(all, all, 1, all, all + 1, all, all * SlimLine.STATIONS.size()));
-            Journal journal = new Journal(jdbc, Clock.systemUTC());
+            Journal journal = new Journal(jdbc, Clock.systemUTC(), new Secrets(new DataDirectory(data)));
             for (Chain chain : jdbc.sql("select id, journal_seq, journal_hash from passage")
                     .query((row, n) -> new Chain(row.getLong(1), new Journal.Head(row.getInt(2), row.getString(3)))).list()) {
                 if (chainsLookedAt.add(chain.passage())) {

@@ -6,6 +6,7 @@ import app.pervius.core.number.Drawing;
 import app.pervius.core.passage.Station;
 import app.pervius.server.content.ContentStore;
 import app.pervius.server.journal.Journal;
+import app.pervius.server.store.Secrets;
 import app.pervius.server.store.DataDirectory;
 import app.pervius.server.store.DiskFlush;
 import app.pervius.server.store.TurnsHere;
@@ -53,7 +54,7 @@ final class SlimLine {
         JdbcTransactionManager transactions = new JdbcTransactionManager(database);
         transaction = new TransactionTemplate(transactions);
         counters = new Counters(jdbc, new TurnsHere(), transactions);
-        journal = new Journal(jdbc, Clock.systemUTC());
+        journal = new Journal(jdbc, Clock.systemUTC(), new Secrets(new DataDirectory(data)));
         flush = new DiskFlush(database, writes);
         store = new ContentStore(new DataDirectory(data));
     }

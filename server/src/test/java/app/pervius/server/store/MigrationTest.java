@@ -83,7 +83,8 @@ class MigrationTest {
         return Flyway.configure().dataSource(url, "sa", "").locations("classpath:db/migration")
                 .javaMigrations(new V4DefinitionsSayMore(), new V6RoutesSayMore(), new V7RuleSheetInFull(), new V9ChecksSayMore(),
                 new V10FindAndOrder(), new V15RulesGoBeside(), new V27StationsPrepare(), new V31DevicesAreReleasedTo(),
-                new V33CopiesLieSomewhere(), new V35SecretsAreSealed(secrets));
+                new V33CopiesLieSomewhere(), new V35SecretsAreSealed(secrets),
+                new V39PassagesJournalsAreKeyed(secrets));
     }
 
     private static String one(Statement s, String sql) throws SQLException {
@@ -238,6 +239,40 @@ class MigrationTest {
             assertThat(((FieldKind.CodeList) fields.getFirst().kind()).codes().getFirst().retired()).isFalse();
             List<StatusCode> codes = Json.read(one(s, "select status_codes from project"), new TypeReference<List<StatusCode>>() { });
             assertThat(codes.getFirst().states()).isEmpty();
+        }
+    }
+
+    /** One chain is whole before, one was changed: the first is keyed, the second goes on to be found. */
+    @Test
+    void journalsOfPassagesAreKeyedWhereTheyWereWhole() throws SQLException {
+        String url = "jdbc:h2:mem:keyed;DB_CLOSE_DELAY=-1";
+        Secrets secrets = new Secrets(new DataDirectory(keys));
+        flyway(url, secrets).target("38").load().migrate();
+        try (Connection c = DriverManager.getConnection(url, "sa", ""); Statement s = c.createStatement()) {
+            s.execute("set referential_integrity false");
+            for (int passage : new int[] {1, 2}) {
+                String first = Secrets.hash(String.join("\u001f", "", "" + passage, "1", "2026-11-27T09:00:00Z", "ARRIVE", "DONE", "null",
+                        "Pervius", "arrived", ""));
+                String second = Secrets.hash(String.join("\u001f", first, "" + passage, "2", "2026-11-27T09:00:00.250Z", "NUMBER", "DONE",
+                        "7", "Ottilie", "numbered", "Rule (edition 1)"));
+                s.execute("insert into journal_entry (passage_id, seq, at, station, kind, actor_id, actor, account, rule, previous_hash, "
+                        + "hash) values (" + passage + ", 1, timestamp with time zone '2026-11-27 09:00:00+00:00', 'ARRIVE', 'DONE', null, "
+                        + "'Pervius', 'arrived', '', '', '" + first + "'), (" + passage + ", 2, timestamp with time zone "
+                        + "'2026-11-27 09:00:00.25+00:00', 'NUMBER', 'DONE', 7, 'Ottilie', '" + (passage == 1 ? "numbered" : "forged")
+                        + "', 'Rule (edition 1)', '" + first + "', '" + second + "')");
+                s.execute("insert into passage (id, project_id, submission_id, folder_id, author_id, author_firm_id, uploader_id, "
+                        + "original_name, base_name, title, given_values, field_values, cycle, station, state, since, version, "
+                        + "journal_seq, journal_hash) values (" + passage + ", 1, 20, 7, 2, 2, 2, 'a.pdf', 'a', 'a', '{}', '{}', 1, "
+                        + "'REVIEW', 'WAITING', current_timestamp, 0, 2, '" + second + "')");
+            }
+            flyway(url, secrets).load().migrate();
+            String first = secrets.sign(String.join("\u001f", "", "1", "1", "2026-11-27T09:00:00Z", "ARRIVE", "DONE", "null", "Pervius",
+                    "arrived", ""));
+            assertThat(one(s, "select hash from journal_entry where passage_id = 1 and seq = 1")).isEqualTo(first);
+            assertThat(one(s, "select previous_hash from journal_entry where passage_id = 1 and seq = 2")).isEqualTo(first);
+            assertThat(one(s, "select journal_hash from passage where id = 1")).isEqualTo(one(s,
+                    "select hash from journal_entry where passage_id = 1 and seq = 2"));
+            assertThat(one(s, "select hash from journal_entry where passage_id = 2 and seq = 1")).as("not whole: as it was").hasSize(64);
         }
     }
 }

@@ -39,13 +39,18 @@ final class Packaged implements AutoCloseable {
      * @param ready what a line of its output holds once it answers
      */
     static Packaged start(String mode, boolean withDemo, Path data, String ready) {
-        int port = freePort();
+        return start(mode, withDemo, data, ready, freePort(), List.of());
+    }
+
+    /** The same on a port, with further options. */
+    static Packaged start(String mode, boolean withDemo, Path data, String ready, int port, List<String> more) {
         List<String> command = new ArrayList<>(List.of(ProcessHandle.current().info().command().orElse("java")));
         if (withDemo && Files.exists(APP.resolve("pervius.aot"))) {
             command.add("-XX:AOTCache=" + APP.resolve("pervius.aot"));
         }
         command.addAll(List.of("-cp", APP.resolve("pervius.jar") + (withDemo ? File.pathSeparator + APP.resolve("demo") + "/*" : ""),
                 "app.pervius.server.Pervius", mode, "--data", data.toString(), "--port", String.valueOf(port)));
+        command.addAll(more);
         try {
             Process process = new ProcessBuilder(command).redirectErrorStream(true).start();
             Runtime.getRuntime().addShutdownHook(new Thread(process::destroy));

@@ -118,7 +118,7 @@ const copyLink = () => navigator.clipboard.writeText(must(must(told.value).link)
                 class="act bare"
                 :href="`/api/accounts/${l.account.id}/data`"
                 download
-                :aria-label="`All that is kept of ${l.account.name}, as JSON`"
+                :aria-label="`Data of ${l.account.name}, as JSON`"
                 title="all that is kept of this person, as JSON"
                 >Data</a
               >

@@ -50,16 +50,11 @@ class AccountTest {
 
     /** The secret of the newest link of a kind that was mailed to an address. */
     private static String link(String email, String kind) {
-        try (Browser room = new Browser(Demo.address())) {
-            room.signInAs("Mirela Draganova");
-            Object text = room.until(
-                    "return fetch('/api/mail-room').then(r => r.json()).then(all => { window.mail = all.items.filter(m => m.recipient "
-                    + "=== '" + email + "' && m.text.includes('/" + kind + "/'))[0]; }) && Boolean(window.mail)")
-                    .js("return window.mail.text");
-            Matcher m = Pattern.compile("/" + kind + "/([\\w-]+)").matcher(String.valueOf(text));
-            assertThat(m.find()).isTrue();
-            return m.group(1);
-        }
+        Caller mirela = Caller.of("Mirela Draganova");
+        Pattern link = Pattern.compile("/" + kind + "/([\\w-]+)");
+        return Caller.eventually(() -> mirela.items("/api/mail-room").stream().filter(mail -> mail.get("recipient").equals(email))
+                .map(mail -> link.matcher(String.valueOf(mail.get("text")))).filter(Matcher::find).map(found -> found.group(1))
+                .findFirst());
     }
 
     private static void signOut(Browser browser) {

@@ -5,8 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -15,6 +17,9 @@ import org.openqa.selenium.Keys;
 
 /** Every place opens, says what it is, can be used without a mouse, and axe-core finds nothing serious in it, light or dark. */
 class PlacesTest {
+
+    /** One browser each for those who look at many places, one after the other. */
+    private static final Map<String, Browser> SITTING = new HashMap<>();
 
     private static final Path AXE = Path.of("..", "web", "node_modules", "axe-core", "axe.min.js");
 
@@ -48,13 +53,21 @@ class PlacesTest {
         "Aoife Ní Raghnaill|/installation?part=backups|Pervius makes no backups by itself here",
         "Aoife Ní Raghnaill|/installation?part=projects|Code of the project"})
     void aPlaceHasNothingSeriousInIt(String person, String path, String text) throws IOException {
-        try (Browser browser = new Browser(Demo.address())) {
-            browser.signInAs(person).open(path).seeText(text);
-            assertThat(seriousFindings(browser)).as("light").isEmpty();
-            browser.click(By.xpath("//nav//button[normalize-space()='Dark']"));
+        Browser browser = SITTING.computeIfAbsent(person, who -> new Browser(Demo.address()).signInAs(who));
+        browser.open(path).seeText(text);
+        assertThat(seriousFindings(browser)).as("light").isEmpty();
+        browser.click(By.xpath("//nav//button[normalize-space()='Dark']"));
+        try {
             assertThat(seriousFindings(browser)).as("dark").isEmpty();
             assertThat(browser.consoleErrors()).isEmpty();
+        } finally {
+            browser.click(By.xpath("//nav//button[normalize-space()='Light']"));
         }
+    }
+
+    @AfterAll
+    static void leave() {
+        SITTING.values().forEach(Browser::close);
     }
 
     @Test

@@ -23,7 +23,7 @@ import tools.jackson.databind.node.ObjectNode;
 class FuzzTest {
 
     private static final JsonMapper JSON = JsonMapper.shared();
-    private static final int ROUNDS = 25;
+    private static final int ROUNDS = 15;
     private static final int DEEPEST = 6;
     private static final List<String> TEXTS = List.of("", " ", "a", "KWR", "null", "0", "-1", "{number}", "{", "}{", "[", "\\",
             "'; drop table passage; --",

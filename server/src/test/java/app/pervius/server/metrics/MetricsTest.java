@@ -11,8 +11,11 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 
 /** What is measured is read on a port of its own, in Prometheus' text format, and names nobody. */
+@Execution(ExecutionMode.CONCURRENT)
 class MetricsTest {
 
     private static int free() throws Exception {

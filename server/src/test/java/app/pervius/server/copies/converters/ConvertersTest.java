@@ -25,9 +25,12 @@ import org.apache.pdfbox.text.PDFTextStripper;
 import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.apache.poi.xwpf.usermodel.XWPFDocument;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.junit.jupiter.api.io.TempDir;
 
 /** What comes of files of each format; the programs are the real ones. */
+@Execution(ExecutionMode.CONCURRENT)
 class ConvertersTest {
 
     private static final Program.Limits LIMITS = Program.Limits.USUAL;

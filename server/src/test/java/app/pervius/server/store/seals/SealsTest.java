@@ -19,8 +19,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 
 /** Whoever changes the database behind Pervius' back is found out, whatever is changed, and whatever is made to fit again. */
+@Execution(ExecutionMode.CONCURRENT)
 class SealsTest {
 
     private static final byte[] KEY = "a key of this test, 32 bytes !!!".getBytes(StandardCharsets.UTF_8);

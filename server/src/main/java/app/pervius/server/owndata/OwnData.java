@@ -13,6 +13,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -30,8 +31,9 @@ class OwnData {
 
     private static final String ACCOUNT = "ACCOUNT";
     private static final String PERSON = "PERSON";
-    /** What names somebody without the database knowing. */
-    private static final Map<String, String> BESIDE = Map.of("ACT", "ACCOUNT_ID");
+    /** Columns that name somebody without the database being told to what they refer. */
+    private static final Set<String> NAMES_ACCOUNTS = Set.of("ACCOUNT_ID");
+    private static final Set<String> NAMES_PERSONS = Set.of("PERSON_ID", "ACTOR_ID", "AUTHOR_ID", "ASKED_BY");
     private static final String RECIPIENT = "RECIPIENT";
     private static final Pattern LETS_IN = Pattern.compile(".*(SECRET|PASSWORD|HASH|TOKEN|PUBLIC_KEY|SIGNATURE|ATTESTATION).*");
     private static final int AT_A_TIME = 500;
@@ -74,17 +76,31 @@ class OwnData {
             columns(connection, PERSON).forEach((table, columns) -> columns.forEach(column -> add(found, table, new Reference(column,
                     persons))));
         }
-        BESIDE.forEach((table, column) -> add(found, table, new Reference(column, own)));
-        try (ResultSet addressed = connection.getMetaData().getColumns(null, connection.getSchema(), null, RECIPIENT)) {
-            while (addressed.next()) {
-                add(found, addressed.getString("TABLE_NAME"), new Reference(RECIPIENT, List.of(email)));
-            }
+        for (String column : NAMES_ACCOUNTS) {
+            called(connection, column, own, found);
         }
+        for (String column : persons.isEmpty() ? Set.<String>of() : NAMES_PERSONS) {
+            called(connection, column, persons, found);
+        }
+        called(connection, RECIPIENT, List.of(email), found);
         return found;
     }
 
     private static void add(Map<String, List<Reference>> found, String table, Reference reference) {
-        found.computeIfAbsent(table, t -> new ArrayList<>()).add(reference);
+        List<Reference> references = found.computeIfAbsent(table, t -> new ArrayList<>());
+        if (references.stream().noneMatch(r -> r.column().equals(reference.column()))) {
+            references.add(reference);
+        }
+    }
+
+    /** Every column of that name. */
+    private static void called(Connection connection, String column, List<?> values, Map<String, List<Reference>> found)
+            throws SQLException {
+        try (ResultSet columns = connection.getMetaData().getColumns(null, connection.getSchema(), null, column)) {
+            while (columns.next()) {
+                add(found, columns.getString("TABLE_NAME"), new Reference(column, values));
+            }
+        }
     }
 
     /** The columns of each table that refer to a table. */

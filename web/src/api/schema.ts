@@ -4,15075 +4,14546 @@
  */
 
 export interface paths {
-  '/api/account': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['own']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/account/codes': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['beginCodes']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/account/codes/question': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['codesToMake']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/account/codes/withdrawal': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['endCodes']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/account/data': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['own_1']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/account/passkeys': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['addPasskey']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/account/passkeys/question': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['passkeyToMake']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/account/passkeys/{id}/withdrawal': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['withdrawPasskey']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/account/password': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['setPassword']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/account/password/strength': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['strength_1']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/account/recovery-codes': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['freshRecoveryCodes']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/account/sessions/ending': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['endOtherSessions']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/account/sessions/{handle}/ending': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['endSession']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/account/waits': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete: operations['endWaits']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/accounts': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['accounts']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/accounts/{id}/administrator': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['setAdministrator']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/accounts/{id}/closing': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['close_3']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/accounts/{id}/data': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['of']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/accounts/{id}/hanging': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['hanging_1']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/accounts/{id}/opening': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['open_1']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/accounts/{id}/password-links': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['sendPasswordLink']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/accounts/{id}/second-steps': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete: operations['forgetSecondSteps']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/accounts/{id}/sessions': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete: operations['endSessions']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/backups': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['backups']
-    put?: never
-    post: operations['now']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/check': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['check']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/comment-pictures/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['picture']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/comments/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['change_4']
-    post?: never
-    delete: operations['takeBack']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/comments/{id}/answers': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['answer']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/comments/{id}/drawing': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['draw_1']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/comments/{id}/joining': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['join']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/comments/{id}/restorations': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['restore']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/comments/{id}/stage': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['close']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/connections': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['all_8']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/connections/{name}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['set_2']
-    post?: never
-    delete: operations['remove_4']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/connections/{name}/test': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['test_3']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/converters': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['converters']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desk/calendar-link': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['link']
-    put?: never
-    post: operations['make_3']
-    delete: operations['withdraw_1']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desk/comments': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['asked']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desk/reviews': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['waitingForMe']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/device-jobs/{id}/again': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['again']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/device-jobs/{id}/cancel': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['cancel']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/devices': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['all_3']
-    put?: never
-    post: operations['add_5']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/devices/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['change_3']
-    post?: never
-    delete: operations['remove_3']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/devices/{id}/test': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['test_2']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/directories/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['change_2']
-    post?: never
-    delete: operations['remove_2']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/directories/{id}/looks': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['look_6']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/directories/{id}/switched-on': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['turn']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/documents/by-number': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['byNumber']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/documents/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['document']
-    put: operations['change_1']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/entrance': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['entrance']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/entrance/demo': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['people']
-    put?: never
-    post: operations['be']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/entrance/invitations/{secret}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['invited']
-    put?: never
-    post: operations['accept']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/entrance/passwords': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['forgotten']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/entrance/passwords/{secret}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['whose']
-    put?: never
-    post: operations['set_3']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/entrance/set-up': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['setUp']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/entrance/starting-sets': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['offered']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/entrance/starting-sets/looks': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['look_5']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/entrance/strength': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['strength']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/files/{id}/content': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['content']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/files/{id}/pages': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['pages']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/files/{id}/pages/{page}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['page']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/folders/{folder}/arrivals': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['carry']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/folders/{folder}/previews': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['preview_2']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/folders/{folder}/sendings': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['send']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/folders/{folder}/sendings/looks': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['look_4']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/folders/{folder}/sendings/previews': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['previewSending']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/folders/{folder}/submissions': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['begin']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/folders/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['folder']
-    put?: never
-    post?: never
-    delete: operations['delete']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/folders/{id}/access': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['access']
-    put: operations['open']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/folders/{id}/found': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['found']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/folders/{id}/name': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['rename']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/folders/{id}/numbering': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['number']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/folders/{id}/numbering/preview': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['preview_1']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/folders/{id}/parent': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['move']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/folders/{parent}/folders': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['make_2']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/installation/second-step': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['secondStep']
-    put: operations['askSecondStep_1']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/invitations/{secret}/acceptance': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['join_2']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/journal': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['acts']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/journal/keeping': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['keeping']
-    put: operations['keep']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/journal/people': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['people_1']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/journal/projects': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['projects']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/journal/table': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['table_6']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/mail-room': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['mails']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/mail-server': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['mailServer']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/mail-server/test': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['test_1']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/messages/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['text']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/messages/{id}/sendings': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['sendAgain']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/packages/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['one']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/packages/{id}/folders': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['tryAgain_1']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/packages/{id}/roll-out': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['rollOut']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/passages/ways-out': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['takeWayOut']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/passages/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['passage']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/passages/{id}/copies/{file}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['copy']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/passages/{id}/copy-wait': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['copyWait']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/passages/{id}/explanation': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['explain']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/passages/{id}/reopenings': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['reopen']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/passages/{id}/runs': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['runAgain']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/passages/{id}/title-block': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['titleBlock']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/passages/{passage}/answers': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['said']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/passages/{passage}/comment-pictures': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['keep_1']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/passages/{passage}/comments': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['comments']
-    put?: never
-    post: operations['say_2']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/passages/{passage}/marks': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['marks_1']
-    put?: never
-    post: operations['take_4']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/passages/{passage}/marks/from-file': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['takeFromFile']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/passages/{passage}/review': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['ofPassage']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/passages/{passage}/take-back': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['mayTakeBack']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['mine_1']
-    put?: never
-    post: operations['make']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/absences': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['absences']
-    put?: never
-    post: operations['add_4']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/absences/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete: operations['remove_6']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/arrived-today': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['arrivedToday']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/comment-sheet': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['table_1']
-    put?: never
-    post: operations['take_3']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/comment-sheet/lines': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['lines']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/comment-sheet/summary': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['summary']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/decision-codes': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['setDecisionCodes']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/device-jobs': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['jobs']
-    put?: never
-    post: operations['release_1']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/devices': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['ofProject']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/directories': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['all_2']
-    put?: never
-    post: operations['add_3']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/documents': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['list_2']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/documents-found': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['find_1']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/documents/table': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['table_5']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/failing-addresses': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['failing']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/fields': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['setFields']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/fields/{field}/codes': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['codes']
-    put?: never
-    post: operations['takeCodes']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/finds': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['find']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/firms': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['addFirm']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/folder-templates': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['templates']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/folder-templates/{template}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['putInForce_3']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/folder-templates/{template}/roll-out': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['wouldChange']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/folders': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['tree']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/following': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['all_7']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/following/{kind}/{thing}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['follow']
-    post?: never
-    delete: operations['leave']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/hand-ins': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['handIns']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/holidays': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['readHolidays']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/kept-folders': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['kept']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/lacking': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['lacking']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/lying': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['lying']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/matrix': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['matrix']
-    put: operations['set_1']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/matrix/table': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['table']
-    put?: never
-    post: operations['take_2']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/message-ways': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['ways']
-    put: operations['say_1']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/messages': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['list_1']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/messages-unsent': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['unsent']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/messages-unsent/tries': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['tryAgain']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/moved-steps': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['moveAll']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/my-messages': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['mine']
-    put: operations['wish']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/names-arrived': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['arrived']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/number-lists/{list}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['addToList']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/number-sources': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['sources']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/numbers-taken': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['taken']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/numbers/given-up': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['giveUp']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/numbers/voided': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['voidNumber']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/packages': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['all_1']
-    put?: never
-    post: operations['make_1']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/passages': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['list']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/passages/table': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['table_4']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/patterns/parts': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['apart']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/patterns/place-trials': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['tryPlace']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/patterns/trials': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['tryOut_1']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/people': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['everybody']
-    put?: never
-    post: operations['add_2']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/people/lists': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['take_1']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/people/{person}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete: operations['leave_1']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/people/{person}/hanging': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['hanging']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/people/{person}/invitations': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['invite']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/reservations': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['all']
-    put?: never
-    post: operations['reserve']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/reviews': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['reviews']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/reviews/table': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['table_3']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/revision-sequences': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['inForce']
-    put: operations['putInForce_2']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/roles': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['addRole']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/roles/{role}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['changeRole']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/roles/{role}/holders': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['setHolders']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/roles/{role}/looks': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['look_3']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/routes': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['routes']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/routes/looks': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['look_2']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/routes/{key}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['putInForce_1']
-    post?: never
-    delete: operations['withdraw']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/routes/{key}/editions': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['editions_2']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/rules': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['sheet']
-    put?: never
-    post: operations['add_1']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/rules/file': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['out']
-    put: operations['in']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/rules/letters': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['letter']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/rules/looks': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['look_1']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/rules/order': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['order_1']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/rules/project-draft': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['saveProjectDraft']
-    post?: never
-    delete: operations['dropProjectDraft']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/rules/putting-in-force': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['putInForce_4']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/rules/samples': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['sample']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/rules/{rule}/runs-on-lying': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['runOnLying']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/schemes': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['schemes']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/schemes/trials': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['tryOut']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/schemes/{scheme}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['putInForce']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/schemes/{scheme}/editions': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['editions_1']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/schemes/{scheme}/journal': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['journal']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/schemes/{scheme}/ledger': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['ledger']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/schemes/{scheme}/ledger/table': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['table_2']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/schemes/{scheme}/next': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['setNext']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/schemes/{scheme}/numbers': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['take']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/schemes/{scheme}/numbers/preview': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['preview']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/schemes/{scheme}/strip': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['strip']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/schemes/{scheme}/taken-over': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['takeOver']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/second-step': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['askSecondStep']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/sheet-differences': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['differences']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/sheet-editions': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['editions']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/sheet-editions/{edition}/return': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['goBack']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/starting-set': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['out_1']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/status-codes': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['setStatusCodes']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/title-blocks': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['remarks']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/trials': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['tryDraft']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/turnaround': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['turnaround']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/usual-words': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['all_6']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/usual-words/{occasion}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['say']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project}/working-days': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['setWorkingDays']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/providers': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['all_5']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/providers/looks': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['look']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/providers/{key}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['set']
-    post?: never
-    delete: operations['remove_1']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reservations/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete: operations['end']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reservations/{id}/numbers': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['file']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reviews/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['review']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reviews/{id}/chasing': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['chasing']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reviews/{id}/closings': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['close_2']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reviews/{id}/comments/{answer}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['draw']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reviews/{id}/decisions': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['decide']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reviews/{id}/decisions/withdrawals': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['unsay']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reviews/{id}/following': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['following']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reviews/{id}/hand': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['inHand']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reviews/{id}/joins': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['join_1']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reviews/{id}/nudges': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['nudge']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reviews/{id}/passings': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['passOn']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reviews/{id}/releases': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['release']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reviews/{id}/returns': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['giveBack']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reviews/{id}/splits': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['split']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reviews/{id}/stops': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['stop']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reviews/{id}/take-backs': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['takeBack_2']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reviews/{id}/watchers': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['watch']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reviews/{review}/on-sheets': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['onSheets']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/rule-kinds': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['all_4']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/rule-sheet.schema.json': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['schema_1']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/rules/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete: operations['remove_5']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/rules/{id}/draft': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['saveDraft']
-    post?: never
-    delete: operations['dropDraft']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/rules/{id}/switch': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['switchOn']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/rules/{id}/watched': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['watched']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/scanner': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['scanner']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/scanner/test': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['test']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/seals': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['seals']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/session': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['whoAmI']
-    put?: never
-    post: operations['signIn']
-    delete: operations['signOut']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/session/code': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['code']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/session/passkey': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['passkey']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/session/passkey/question': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['passkeyQuestion']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/session/second-step': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['secondStep_1']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/starting-set.schema.json': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['schema']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/starting-sets/files': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['read']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/starting-sets/looks': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['lookAt']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/submissions/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['submission']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/submissions/{id}/closing': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['close_1']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/submissions/{id}/files/{position}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['receive']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/tray': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['items']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/tray/marks': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['marks']
-    put: operations['mark']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/tray/marks/taken-back': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['takeBack_1']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/tray/shelves': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['shelves']
-    put: operations['order']
-    post: operations['add']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/tray/shelves/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['change']
-    post?: never
-    delete: operations['remove']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/calendar/{secret}.ics': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['calendar']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
+    "/api/account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["own"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["beginCodes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/codes/question": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["codesToMake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/codes/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["endCodes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/data": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["own_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/passkeys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addPasskey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/passkeys/question": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["passkeyToMake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/passkeys/{id}/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["withdrawPasskey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setPassword"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/password/strength": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["strength_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/recovery-codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["freshRecoveryCodes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sessions/ending": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["endOtherSessions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sessions/{handle}/ending": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["endSession"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/waits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["endWaits"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["accounts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}/administrator": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setAdministrator"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}/closing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["close_3"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}/data": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["of"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}/hanging": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["hanging_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}/opening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["open_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}/password-links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["sendPasswordLink"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}/second-steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["forgetSecondSteps"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["endSessions"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["backups"];
+        put?: never;
+        post: operations["now"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["check"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/comment-pictures/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/comments/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change_4"];
+        post?: never;
+        delete: operations["takeBack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/comments/{id}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/comments/{id}/drawing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["draw_1"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/comments/{id}/joining": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["join"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/comments/{id}/restorations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/comments/{id}/stage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["close"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/connections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_8"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/connections/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["set_2"];
+        post?: never;
+        delete: operations["remove_4"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/connections/{name}/test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["test_3"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/converters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["converters"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/calendar-link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["link"];
+        put?: never;
+        post: operations["make_3"];
+        delete: operations["withdraw_1"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/comments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["asked"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/reviews": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["waitingForMe"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/device-jobs/{id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/device-jobs/{id}/cancel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["cancel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_3"];
+        put?: never;
+        post: operations["add_5"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change_3"];
+        post?: never;
+        delete: operations["remove_3"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{id}/test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["test_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/directories/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change_2"];
+        post?: never;
+        delete: operations["remove_2"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/directories/{id}/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look_6"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/directories/{id}/switched-on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["turn"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/documents/by-number": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["byNumber"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/documents/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["document"];
+        put: operations["change_1"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entrance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["entrance"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entrance/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["people"];
+        put?: never;
+        post: operations["be"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entrance/invitations/{secret}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["invited"];
+        put?: never;
+        post: operations["accept"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entrance/passwords": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["forgotten"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entrance/passwords/{secret}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["whose"];
+        put?: never;
+        post: operations["set_3"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entrance/set-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["setUp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entrance/starting-sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["offered"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entrance/starting-sets/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look_5"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entrance/strength": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["strength"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/files/{id}/content": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["content"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/files/{id}/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["pages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/files/{id}/pages/{page}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{folder}/arrivals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["carry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{folder}/previews": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["preview_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{folder}/sendings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["send"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{folder}/sendings/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look_4"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{folder}/sendings/previews": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["previewSending"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{folder}/submissions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["folder"];
+        put?: never;
+        post?: never;
+        delete: operations["delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{id}/access": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["access"];
+        put: operations["open"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{id}/found": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["found"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{id}/name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["rename"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{id}/numbering": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["number"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{id}/numbering/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["preview_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{id}/parent": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["move"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders/{parent}/folders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["make_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/installation/second-step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["secondStep"];
+        put: operations["askSecondStep_1"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invitations/{secret}/acceptance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["join_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["acts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/keeping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["keeping"];
+        put: operations["keep"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["people_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/projects": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["projects"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["table_6"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail-room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["mails"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail-server": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["mailServer"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail-server/test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["test_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/messages/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["text"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/messages/{id}/sendings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["sendAgain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/packages/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["one"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/packages/{id}/folders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryAgain_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/packages/{id}/roll-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["rollOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passages/ways-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeWayOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passages/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["passage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passages/{id}/copies/{file}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["copy"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passages/{id}/copy-wait": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["copyWait"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passages/{id}/explanation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["explain"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passages/{id}/reopenings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["reopen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passages/{id}/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["runAgain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passages/{id}/title-block": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["titleBlock"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passages/{passage}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["said"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passages/{passage}/comment-pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["keep_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passages/{passage}/comments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["comments"];
+        put?: never;
+        post: operations["say_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passages/{passage}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["marks_1"];
+        put?: never;
+        post: operations["take_4"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passages/{passage}/marks/from-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeFromFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passages/{passage}/review": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ofPassage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passages/{passage}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["mayTakeBack"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["mine_1"];
+        put?: never;
+        post: operations["make"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/absences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["absences"];
+        put?: never;
+        post: operations["add_4"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/absences/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["remove_6"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/arrived-today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["arrivedToday"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/comment-sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["table_1"];
+        put?: never;
+        post: operations["take_3"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/comment-sheet/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["lines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/comment-sheet/summary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["summary"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/decision-codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setDecisionCodes"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/device-jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["jobs"];
+        put?: never;
+        post: operations["release_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ofProject"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/directories": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_2"];
+        put?: never;
+        post: operations["add_3"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/documents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list_2"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/documents-found": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["find_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/documents/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["table_5"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/failing-addresses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["failing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/fields": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setFields"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/fields/{field}/codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["codes"];
+        put?: never;
+        post: operations["takeCodes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/finds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["find"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/firms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addFirm"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/folder-templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["templates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/folder-templates/{template}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putInForce_3"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/folder-templates/{template}/roll-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["wouldChange"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/folders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["tree"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/following": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_7"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/following/{kind}/{thing}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["follow"];
+        post?: never;
+        delete: operations["leave"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/hand-ins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["handIns"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/holidays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readHolidays"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/kept-folders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["kept"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/lacking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["lacking"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/lying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["lying"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/matrix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["matrix"];
+        put: operations["set_1"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/matrix/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["table"];
+        put?: never;
+        post: operations["take_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/message-ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ways"];
+        put: operations["say_1"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/messages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/messages-unsent": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["unsent"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/messages-unsent/tries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryAgain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/moved-steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["moveAll"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/my-messages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["mine"];
+        put: operations["wish"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/names-arrived": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["arrived"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/number-lists/{list}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["addToList"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/number-sources": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sources"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/numbers-taken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["taken"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/numbers/given-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["giveUp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/numbers/voided": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["voidNumber"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/packages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_1"];
+        put?: never;
+        post: operations["make_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/passages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/passages/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["table_4"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/patterns/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["apart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/patterns/place-trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryPlace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/patterns/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryOut_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["everybody"];
+        put?: never;
+        post: operations["add_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/people/lists": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["take_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/people/{person}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["leave_1"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/people/{person}/hanging": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["hanging"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/people/{person}/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/reservations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all"];
+        put?: never;
+        post: operations["reserve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/reviews": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["reviews"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/reviews/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["table_3"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/revision-sequences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["inForce"];
+        put: operations["putInForce_2"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/roles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addRole"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/roles/{role}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeRole"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/roles/{role}/holders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setHolders"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/roles/{role}/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look_3"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/routes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["routes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/routes/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/routes/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putInForce_1"];
+        post?: never;
+        delete: operations["withdraw"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/routes/{key}/editions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["editions_2"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sheet"];
+        put?: never;
+        post: operations["add_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/rules/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["out"];
+        put: operations["in"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/rules/letters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["letter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/rules/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/rules/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["order_1"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/rules/project-draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["saveProjectDraft"];
+        post?: never;
+        delete: operations["dropProjectDraft"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/rules/putting-in-force": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["putInForce_4"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/rules/samples": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["sample"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/rules/{rule}/runs-on-lying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["runOnLying"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/schemes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["schemes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/schemes/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/schemes/{scheme}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putInForce"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/schemes/{scheme}/editions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["editions_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/schemes/{scheme}/journal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["journal"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/schemes/{scheme}/ledger": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ledger"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/schemes/{scheme}/ledger/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["table_2"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/schemes/{scheme}/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setNext"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/schemes/{scheme}/numbers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/schemes/{scheme}/numbers/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/schemes/{scheme}/strip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["strip"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/schemes/{scheme}/taken-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeOver"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/second-step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["askSecondStep"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/sheet-differences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["differences"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/sheet-editions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["editions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/sheet-editions/{edition}/return": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["goBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/starting-set": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["out_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/status-codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setStatusCodes"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/title-blocks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["remarks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryDraft"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/turnaround": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["turnaround"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/usual-words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_6"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/usual-words/{occasion}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["say"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/working-days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setWorkingDays"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/providers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_5"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/providers/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/providers/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["set"];
+        post?: never;
+        delete: operations["remove_1"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reservations/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["end"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reservations/{id}/numbers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["review"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/chasing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["chasing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/closings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["close_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/comments/{answer}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["draw"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/decisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["decide"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/decisions/withdrawals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["unsay"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/following": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["following"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["inHand"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/joins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["join_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/nudges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["nudge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/passings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["passOn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/releases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["release"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/returns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["giveBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/splits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["split"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/stops": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["stop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/take-backs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeBack_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{id}/watchers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["watch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reviews/{review}/on-sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["onSheets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rule-kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_4"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rule-sheet.schema.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["schema_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["remove_5"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules/{id}/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["saveDraft"];
+        post?: never;
+        delete: operations["dropDraft"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules/{id}/switch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["switchOn"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules/{id}/watched": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["watched"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scanner": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["scanner"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scanner/test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["test"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/seals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["seals"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["whoAmI"];
+        put?: never;
+        post: operations["signIn"];
+        delete: operations["signOut"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["code"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/passkey": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["passkey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/passkey/question": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["passkeyQuestion"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/second-step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["secondStep_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/starting-set.schema.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["schema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/starting-sets/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/starting-sets/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["lookAt"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/submissions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["submission"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/submissions/{id}/closing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["close_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/submissions/{id}/files/{position}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["receive"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tray": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["items"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tray/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["marks"];
+        put: operations["mark"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tray/marks/taken-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeBack_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tray/shelves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["shelves"];
+        put: operations["order"];
+        post: operations["add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tray/shelves/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change"];
+        post?: never;
+        delete: operations["remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/calendar/{secret}.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
-export type webhooks = Record<string, never>
+export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    AboveView: {
-      folder: string
-      grants: components['schemas']['GrantForm'][]
-      restricted: boolean
-    }
-    AbsenceEntry: {
-      /** Format: int64 */
-      deputy: number
-      /** Format: date */
-      from: string
-      note: string
-      /** Format: int64 */
-      person: number
-      /** Format: date */
-      to: string
-    }
-    AcceptEntry: {
-      password: string
-    }
-    AccountLine: {
-      account: components['schemas']['AccountView']
-      /** Format: date-time */
-      lastUse?: string
-      projects: string[]
-      secondSteps: ('PASSKEY' | 'CODE')[]
-      /** Format: int32 */
-      sessions: number
-    }
-    AccountView: {
-      administrator: boolean
-      closed: boolean
-      codes: boolean
-      /** Format: date-time */
-      createdAt: string
-      email: string
-      hasPassword: boolean
-      /** Format: int64 */
-      id: number
-      name: string
-      /** Format: date-time */
-      passwordSetAt?: string
-    }
-    ActLine: {
-      /** Format: int64 */
-      account?: number
-      address: string
-      /** Format: date-time */
-      at: string
-      /** @enum {string} */
-      kind:
-        | 'SIGN_IN'
-        | 'ACCOUNTS'
-        | 'PEOPLE'
-        | 'ROLES'
-        | 'FOLDERS'
-        | 'SETTINGS'
-        | 'RULES'
-        | 'CONNECTIONS'
-        | 'FILES'
-        | 'EXPORTS'
-        | 'REFUSED'
-        | 'KEEPING'
-      /** Format: int64 */
-      seq: number
-      what: string
-      who: string
-    }
-    Actor: {
-      /** Format: int64 */
-      account: number
-      administrator: boolean
-      memberships: {
-        [key: string]: components['schemas']['Membership']
-      }
-      name: string
-    }
-    AddedView: {
-      link?: string
-      person: components['schemas']['PersonView']
-    }
-    Administrates: {
-      administrator: boolean
-    }
-    AgainForm: {
-      /** Format: int64 */
-      device?: number
-    }
-    AnswerView: {
-      /** Format: date-time */
-      at: string
-      /** Format: int32 */
-      code: number
-      comment: string
-      /** @enum {string} */
-      drawn?: 'KEPT' | 'REWORDED' | 'DROPPED'
-      drawnText?: string
-      /** Format: int64 */
-      id: number
-      person: string
-      /** Format: int64 */
-      personId?: number
-      /** Format: int64 */
-      seat?: number
-      /** Format: int32 */
-      step: number
-      stepName: string
-      /** Format: int32 */
-      turn: number
-    }
-    Apart: {
-      /** Format: int64 */
-      review: number
-    }
-    ArrivedView: {
-      author: string
-      authorFirm: string
-      /** Format: int32 */
-      files: number
-      folderPath: string
-      /** Format: int64 */
-      id: number
-      open: boolean
-      /** Format: date-time */
-      openedAt: string
-      purpose: string
-      reference: string
-      /** Format: int32 */
-      refused: number
-      uploader: string
-    }
-    Asked: {
-      password: string
-    }
-    AskedOfMe: {
-      by: string
-      /** Format: int64 */
-      comment: number
-      /** Format: date */
-      due?: string
-      /** Format: int64 */
-      passage: number
-      /** Format: int64 */
-      project: number
-      text: string
-      what: string
-    }
-    Audience:
-      | components['schemas']['AudienceAuthor']
-      | components['schemas']['AudienceUploader']
-      | components['schemas']['AudienceMatrix']
-      | components['schemas']['AudienceLead']
-      | components['schemas']['AudienceDeciding']
-      | components['schemas']['AudienceEarlier']
-      | components['schemas']['AudienceFollowers']
-      | components['schemas']['AudienceRole']
-      | components['schemas']['AudienceFirm']
-      | components['schemas']['AudiencePerson']
-      | components['schemas']['AudienceAddress']
-    AudienceAddress: {
-      address: string
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'ADDRESS'
-    }
-    AudienceAuthor: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'AUTHOR'
-    }
-    AudienceDeciding: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'DECIDING'
-    }
-    AudienceEarlier: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'EARLIER'
-    }
-    AudienceFirm: {
-      /** Format: int64 */
-      id: number
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'FIRM'
-    }
-    AudienceFollowers: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'FOLLOWERS'
-    }
-    AudienceLead: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'LEAD'
-    }
-    AudienceMatrix: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'MATRIX'
-    }
-    AudiencePerson: {
-      /** Format: int64 */
-      id: number
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'PERSON'
-    }
-    AudienceRole: {
-      /** Format: int64 */
-      id: number
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'ROLE'
-    }
-    AudienceUploader: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'UPLOADER'
-    }
-    Away: {
-      /** Format: int64 */
-      deputy: number
-      /** Format: date */
-      from: string
-      /** Format: int64 */
-      id: number
-      note: string
-      /** Format: int64 */
-      person: number
-      /** Format: date */
-      to: string
-    }
-    BackEntry: {
-      note: string
-      /** Format: int32 */
-      turn: number
-    }
-    Backup: {
-      /** Format: int64 */
-      contentBytes: number
-      /** Format: int32 */
-      contents: number
-      databaseHash: string
-      /** Format: int64 */
-      databaseSize: number
-      /** Format: date-time */
-      madeAt: string
-      name: string
-      /** Format: int64 */
-      newBytes: number
-      /** Format: int64 */
-      rows: number
-      /** Format: int64 */
-      tookMs: number
-    }
-    CalendarLinkMade: {
-      address: string
-    }
-    CalendarLinkView: {
-      /** Format: date-time */
-      since?: string
-    }
-    Carried: {
-      /** Format: int32 */
-      files: number
-    }
-    ChangeView: {
-      changes: boolean
-      sentence: string
-    }
-    Changed: {
-      /** Format: date-time */
-      at: string
-      what: string
-    }
-    ChangedComment: {
-      /** Format: int64 */
-      asked?: number
-      /** Format: int32 */
-      before?: number
-      /** Format: date */
-      due?: string
-      pictures?: number[]
-      place?: components['schemas']['CommentPlace']
-      text: string
-      /** Format: int32 */
-      version: number
-    }
-    ChangedMeanwhile: {
-      /** Format: int64 */
-      comment: number
-      /** Format: int32 */
-      row: number
-      since: string
-      what: string
-      yours: string
-    }
-    ChaseForm: {
-      /** Format: int32 */
-      escalateAfter: number
-      escalateTo: number[]
-      /** Format: int32 */
-      remindAfter: number
-      /** Format: int32 */
-      remindBefore: number
-      silence: components['schemas']['SilenceForm']
-    }
-    CheckView: {
-      hint: string
-      key: string
-      options: components['schemas']['WordView'][]
-      usual: string
-      with: string
-    }
-    Checks: {
-      /** @enum {string} */
-      nameMisfit: 'STOP' | 'RETURN' | 'GO_ON'
-      /** @enum {string} */
-      onItsWay: 'STOP' | 'RETURN' | 'GO_ON'
-      /** @enum {string} */
-      outOfSequence: 'STOP' | 'RETURN' | 'GO_ON'
-      /** @enum {string} */
-      sameName: 'NEXT_REVISION' | 'NEW_DOCUMENT' | 'ASK'
-      /** @enum {string} */
-      titleBlock: 'NOT_COMPARED' | 'NOTE' | 'STOP' | 'RETURN'
-      /** @enum {string} */
-      unknownNumber: 'STOP' | 'RETURN' | 'GO_ON'
-      /** @enum {string} */
-      unreadable: 'NOTE' | 'STOP' | 'RETURN'
-      /** @enum {string} */
-      wrongOriginator: 'STOP' | 'RETURN' | 'GO_ON'
-    }
-    Choice: {
-      /** Format: int64 */
-      person: number
-    }
-    CodeEntry: {
-      code: string
-    }
-    CodeForm: {
-      code: string
-      meaning: string
-      retired: boolean
-    }
-    CodeOfSet: {
-      code: string
-      meaning: string
-    }
-    CodeView: {
-      commentRequired: boolean
-      /** Format: int32 */
-      digit: number
-      /** Format: int64 */
-      folder?: number
-      mustComeAgain: boolean
-      name: string
-      path?: string
-      shortText: string
-      status?: string
-      workMayGoOn: boolean
-    }
-    CodesEntry: {
-      code: string
-      secret: string
-    }
-    CodesOfSet: {
-      codes: components['schemas']['CodeOfSet'][]
-      field: string
-      label: string
-    }
-    CodesTaken: {
-      /** Format: int32 */
-      added: number
-      /** Format: int32 */
-      changed: number
-      faults: components['schemas']['TableFault'][]
-    }
-    ComingFile: {
-      hash?: string
-      head?: string
-      name: string
-      /** Format: int64 */
-      size: number
-    }
-    CommentAnswer: {
-      /** Format: date-time */
-      at: string
-      inside: boolean
-      /** @enum {string} */
-      kind: 'SAID' | 'DONE' | 'NOT_DONE' | 'CLOSED' | 'REOPENED'
-      person: string
-      text: string
-    }
-    CommentAnswerEntry: {
-      /** @enum {string} */
-      kind: 'SAID' | 'DONE' | 'NOT_DONE' | 'CLOSED' | 'REOPENED'
-      text: string
-      /** Format: int32 */
-      version: number
-    }
-    CommentAsked: {
-      /** Format: date */
-      due?: string
-      name: string
-      /** Format: int64 */
-      person: number
-    }
-    CommentBy: {
-      /** Format: date-time */
-      at: string
-      /** Format: date-time */
-      changedAt: string
-      firm: string
-      name: string
-      own: boolean
-      /** Format: int64 */
-      person: number
-      /** @enum {string} */
-      side: 'REVIEWING' | 'SENDING'
-    }
-    CommentDrawing: {
-      /** @enum {string} */
-      as?: 'KEPT' | 'REWORDED' | 'DROPPED'
-      by?: string
-      /** Format: int64 */
-      into?: number
-      text?: string
-    }
-    CommentImage: {
-      /** Format: int32 */
-      height: number
-      /** Format: int64 */
-      id: number
-      /** Format: int32 */
-      width: number
-    }
-    CommentLine: {
-      comment: components['schemas']['CommentView']
-      number: string
-      title: string
-    }
-    CommentMade: {
-      /** Format: int64 */
-      id: number
-    }
-    CommentMay: {
-      answer: boolean
-      change: boolean
-      close: boolean
-      draw: boolean
-    }
-    CommentOn: {
-      carried: boolean
-      /** Format: int32 */
-      cycle: number
-      /** Format: int64 */
-      passage: number
-      place?: components['schemas']['CommentPlace']
-      revision?: string
-    }
-    CommentPlace: {
-      /** Format: int32 */
-      page: number
-      /** Format: double */
-      perPoint?: number
-      points: components['schemas']['Point'][]
-      /** @enum {string} */
-      shape: 'POINT' | 'BOX' | 'CLOUD' | 'ARROW' | 'FREEHAND' | 'TEXT' | 'LENGTH'
-    }
-    CommentSheetTaken: {
-      /** Format: int32 */
-      answers: number
-      changed: components['schemas']['ChangedMeanwhile'][]
-      /** Format: int32 */
-      closed: number
-      faults: components['schemas']['TableFault'][]
-      /** Format: int32 */
-      known: number
-    }
-    CommentStageEntry: {
-      closed: boolean
-      /** Format: int32 */
-      version: number
-    }
-    CommentVersionEntry: {
-      /** Format: int32 */
-      version: number
-    }
-    CommentView: {
-      answers: components['schemas']['CommentAnswer'][]
-      asked?: components['schemas']['CommentAsked']
-      by: components['schemas']['CommentBy']
-      drawing?: components['schemas']['CommentDrawing']
-      /** Format: int64 */
-      id: number
-      may: components['schemas']['CommentMay']
-      on: components['schemas']['CommentOn']
-      released: boolean
-      /** @enum {string} */
-      stage: 'OPEN' | 'ANSWERED' | 'CLOSED'
-      text: string
-      /** Format: int32 */
-      version: number
-      with: components['schemas']['CommentWith']
-    }
-    CommentWith: {
-      /** Format: int32 */
-      before?: number
-      pictures: components['schemas']['CommentImage'][]
-    }
-    CommentsView: {
-      comments: components['schemas']['CommentView'][]
-      released: boolean
-      /** @enum {string} */
-      side: 'REVIEWING' | 'SENDING'
-    }
-    CompanionForm: {
-      endings: string[]
-      /** @enum {string} */
-      then: 'GO_ON' | 'STOP'
-      /** Format: int32 */
-      workingDays: number
-    }
-    ConditionForm: {
-      /** Format: int32 */
-      cycle: number
-      field: string
-      /** @enum {string} */
-      kind: 'IS' | 'IS_NOT' | 'FROM_CYCLE'
-      values: string[]
-    }
-    ConnectionEntry: {
-      address: string
-      secret?: string
-      unencrypted: boolean
-    }
-    ConnectionView: {
-      address: string
-      last?: components['schemas']['LastAsked']
-      name: string
-      secret: boolean
-      /** Format: int32 */
-      version: number
-    }
-    ConverterView: {
-      called?: string
-      formats: string[]
-      name: string
-      toInstall?: string
-    }
-    ConvertersView: {
-      converters: components['schemas']['ConverterView'][]
-      /** Format: int32 */
-      waiting: number
-      withoutNetwork: boolean
-    }
-    Copy: {
-      account: string
-      fine: boolean
-      /** @enum {string} */
-      occasion:
-        | 'ARRIVED'
-        | 'NUMBERED'
-        | 'STEP_BEGUN'
-        | 'TO_DECIDE'
-        | 'TO_DECIDE_AGAIN'
-        | 'PASSED_ON'
-        | 'TO_RELEASE'
-        | 'REMINDED'
-        | 'PROMPTED'
-        | 'ESCALATED'
-        | 'MOVED_ON'
-        | 'DECIDED'
-        | 'RELEASED'
-        | 'REOPENED'
-        | 'TAKEN_BACK'
-        | 'REARRANGED'
-        | 'RETURNED'
-        | 'ISSUED'
-        | 'WITHDRAWN'
-        | 'SUPERSEDED'
-        | 'STOPPED'
-        | 'COMPLETE'
-        | 'MESSAGE_FAILED'
-        | 'ASKED'
-        | 'ANSWERED'
-        | 'LEFT'
-        | 'PACKAGE_MADE'
-        | 'PACKAGE_FAILED'
-        | 'INVITED'
-        | 'NEW_PASSWORD'
-      rule: string
-    }
-    CopyWaitView: {
-      /** Format: int32 */
-      before?: number
-    }
-    CopyingForm: {
-      into: components['schemas']['IntoForm']
-      /** @enum {string} */
-      occasion:
-        | 'ARRIVED'
-        | 'NUMBERED'
-        | 'STEP_BEGUN'
-        | 'TO_DECIDE'
-        | 'TO_DECIDE_AGAIN'
-        | 'PASSED_ON'
-        | 'TO_RELEASE'
-        | 'REMINDED'
-        | 'PROMPTED'
-        | 'ESCALATED'
-        | 'MOVED_ON'
-        | 'DECIDED'
-        | 'RELEASED'
-        | 'REOPENED'
-        | 'TAKEN_BACK'
-        | 'REARRANGED'
-        | 'RETURNED'
-        | 'ISSUED'
-        | 'WITHDRAWN'
-        | 'SUPERSEDED'
-        | 'STOPPED'
-        | 'COMPLETE'
-        | 'MESSAGE_FAILED'
-        | 'ASKED'
-        | 'ANSWERED'
-        | 'LEFT'
-        | 'PACKAGE_MADE'
-        | 'PACKAGE_FAILED'
-        | 'INVITED'
-        | 'NEW_PASSWORD'
-      /** @enum {string} */
-      whenTaken: 'STOP' | 'KEEP_BOTH' | 'NEXT_VERSION' | 'REPLACE'
-    }
-    CounterView: {
-      combination: string
-      /** Format: int64 */
-      first: number
-      /** Format: int64 */
-      given: number
-      /** Format: int32 */
-      givenBack: number
-      /** Format: int64 */
-      next: number
-      /** Format: int64 */
-      pace: number
-      /** Format: int64 */
-      room?: number
-      /** Format: date */
-      runsOut?: string
-      /** Format: int64 */
-      step: number
-    }
-    Credentials: {
-      email: string
-      password: string
-    }
-    CurrentIn: {
-      revision: string
-      /** @enum {string} */
-      state: 'WORK_IN_PROGRESS' | 'SHARED' | 'PUBLISHED' | 'ARCHIVE'
-      status?: string
-      where: string
-    }
-    DecisionCodesEntry: {
-      decisionCodes: components['schemas']['CodeView'][]
-      /** Format: int32 */
-      version: number
-    }
-    DecisionEntry: {
-      /** Format: int32 */
-      code: number
-      comment: string
-      /** Format: int64 */
-      from?: number
-      overrule: boolean
-      passages: number[]
-      /** Format: int32 */
-      turn: number
-    }
-    DemoPerson: {
-      firm: string
-      /** Format: int64 */
-      id: number
-      job: string
-      name: string
-      toDo: string
-    }
-    DeviceForm: {
-      address: string
-      forEverybody: boolean
-      loginName: string
-      name: string
-      password?: string
-      switchedOn: boolean
-      /** Format: int32 */
-      version: number
-    }
-    DeviceSays: {
-      accepting: boolean
-      /** Format: date-time */
-      at: string
-      bothSides: boolean
-      colour: boolean
-      fault?: string
-      holds: boolean
-      known: components['schemas']['PaperSize'][]
-      model: string
-      ready: components['schemas']['PaperSize'][]
-      reasons: string[]
-      reduces: boolean
-      state: string
-    }
-    DeviceView: {
-      address?: string
-      forEverybody: boolean
-      /** Format: int64 */
-      id: number
-      loginName?: string
-      mayRelease: boolean
-      name: string
-      /** Format: int32 */
-      open: number
-      says?: components['schemas']['DeviceSays']
-      switchedOn: boolean
-      /** Format: int32 */
-      version: number
-    }
-    Difference: {
-      after: string[]
-      before: string[]
-      rule: string
-      what: string
-    }
-    DirectoriesView: {
-      below: string[]
-      directories: components['schemas']['DirectoryView'][]
-    }
-    DirectoryForm: {
-      /** Format: int64 */
-      author?: number
-      authors: components['schemas']['SubdirectoryAuthor'][]
-      /** Format: int32 */
-      everySeconds: number
-      /** Format: int64 */
-      folder: number
-      marker?: string
-      moveTo?: string
-      path: string
-      /** Format: int32 */
-      quietSeconds: number
-      /** Format: int32 */
-      restSeconds: number
-      switchedOn: boolean
-      /** Format: int32 */
-      version: number
-    }
-    DirectoryView: {
-      authorName?: string
-      fault?: string
-      folderPath: string
-      form: components['schemas']['DirectoryForm']
-      gathering: boolean
-      /** Format: int64 */
-      id: number
-      /** Format: date-time */
-      lastLooked?: string
-      left: components['schemas']['FileLeft'][]
-      /** Format: int32 */
-      leftInAll: number
-      ofNobody: string[]
-      /** Format: int64 */
-      taken: number
-      /** Format: int32 */
-      waiting: number
-    }
-    DocumentEntry: {
-      ownReference: string
-      sequence?: string
-      title: string
-      /** Format: int32 */
-      version: number
-    }
-    DocumentJournalLine: {
-      line: components['schemas']['JournalLine']
-      /** Format: int64 */
-      passage: number
-      revision: string
-    }
-    DocumentMessage: {
-      /** Format: date-time */
-      at: string
-      /** @enum {string} */
-      occasion:
-        | 'ARRIVED'
-        | 'NUMBERED'
-        | 'STEP_BEGUN'
-        | 'TO_DECIDE'
-        | 'TO_DECIDE_AGAIN'
-        | 'PASSED_ON'
-        | 'TO_RELEASE'
-        | 'REMINDED'
-        | 'PROMPTED'
-        | 'ESCALATED'
-        | 'MOVED_ON'
-        | 'DECIDED'
-        | 'RELEASED'
-        | 'REOPENED'
-        | 'TAKEN_BACK'
-        | 'REARRANGED'
-        | 'RETURNED'
-        | 'ISSUED'
-        | 'WITHDRAWN'
-        | 'SUPERSEDED'
-        | 'STOPPED'
-        | 'COMPLETE'
-        | 'MESSAGE_FAILED'
-        | 'ASKED'
-        | 'ANSWERED'
-        | 'LEFT'
-        | 'PACKAGE_MADE'
-        | 'PACKAGE_FAILED'
-        | 'INVITED'
-        | 'NEW_PASSWORD'
-      person: string
-      revision: string
-      /** Format: date-time */
-      sent?: string
-    }
-    DocumentRow: {
-      current: components['schemas']['CurrentIn'][]
-      /** Format: int64 */
-      id: number
-      latest?: string
-      lies: boolean
-      number: string
-      onItsWay: boolean
-      originator: string
-      ownReference: string
-      /** Format: date-time */
-      since: string
-      title: string
-      values: {
-        [key: string]: string
-      }
-      voided?: string
-    }
-    DocumentSheet: {
-      formerNames: string[]
-      holders: components['schemas']['HolderView'][]
-      journal: components['schemas']['DocumentJournalLine'][]
-      mayChange: boolean
-      messages: components['schemas']['DocumentMessage'][]
-      originatorName: string
-      revisionBefore?: string
-      revisions: components['schemas']['RevisionView'][]
-      row: components['schemas']['DocumentRow']
-      sequence?: string
-      /** Format: int32 */
-      version: number
-    }
-    Doer: {
-      /** Format: int64 */
-      account: number
-      name: string
-    }
-    DraftEntry: {
-      rule: components['schemas']['RuleForm']
-      /** Format: int32 */
-      version: number
-    }
-    Drafted: {
-      /** Format: date-time */
-      at: string
-      by: string
-    }
-    DrawingEntry: {
-      /** @enum {string} */
-      as: 'KEPT' | 'REWORDED' | 'DROPPED'
-      text: string
-    }
-    DrawnEntry: {
-      /** @enum {string} */
-      as: 'KEPT' | 'REWORDED' | 'DROPPED'
-      text: string
-      /** Format: int32 */
-      version: number
-    }
-    DroppersView: {
-      firms: number[]
-      /** Format: int64 */
-      folder: number
-      roles: number[]
-    }
-    EndView: {
-      account: string
-      back: boolean
-      /** Format: int32 */
-      digit: number
-      fine: boolean
-      name: string
-    }
-    Ended: {
-      /** Format: int32 */
-      code: number
-      /** Format: int32 */
-      files: number
-    }
-    Enrolment: {
-      address: string
-      picture: string
-      secret: string
-      /** Format: int32 */
-      size: number
-    }
-    Entrance: {
-      demo: boolean
-      mail: boolean
-      passkeyHost?: string
-      providers: components['schemas']['Offered'][]
-      setUpNeeded: boolean
-      signedIn: boolean
-    }
-    EverybodyView: {
-      firms: components['schemas']['FirmView'][]
-      people: components['schemas']['PersonView'][]
-      roles: components['schemas']['RoleView'][]
-    }
-    Explanation: {
-      passedOver: components['schemas']['PassedOverView'][]
-      /** Format: int32 */
-      sheet: number
-      taken?: string
-      watching: string[]
-    }
-    FailingAddress: {
-      address: string
-      /** Format: date-time */
-      at: string
-      /** Format: int64 */
-      person: number
-      words?: string
-    }
-    Fault: {
-      place: string
-      /** Format: int32 */
-      position: number
-      sentence: string
-    }
-    FaultView: {
-      message: string
-      /** Format: int32 */
-      position: number
-    }
-    FieldForm: {
-      codes: components['schemas']['CodeForm'][]
-      /** Format: int32 */
-      greatestWidth: number
-      key: string
-      /** @enum {string} */
-      kind: 'CODES' | 'DIGITS' | 'LETTERS' | 'DATE' | 'TEXT'
-      label: string
-    }
-    FieldRead: {
-      key: string
-      label: string
-      value: string
-    }
-    FieldSays: {
-      label: string
-      value: string
-    }
-    FieldSet: {
-      field: string
-      value: string
-    }
-    FieldsEntry: {
-      fields: components['schemas']['FieldForm'][]
-      /** Format: int32 */
-      version: number
-    }
-    FileEntry: {
-      name: string
-      /** Format: int64 */
-      size: number
-    }
-    FileFault: {
-      /** Format: int32 */
-      line: number
-      reason: string
-    }
-    FileLeft: {
-      path: string
-      why: string
-    }
-    FileNumbered: {
-      /** Format: int64 */
-      file: number
-      name: string
-      newName?: string
-      number?: string
-      why?: string
-    }
-    FileRead: {
-      faults: components['schemas']['FileFault'][]
-      taken?: components['schemas']['SheetTaken']
-    }
-    FileRow: {
-      addedBy: string
-      copyOf?: string
-      document?: components['schemas']['OfFile']
-      file: components['schemas']['FileView']
-      passage?: components['schemas']['PassageView']
-    }
-    FileView: {
-      /** Format: date-time */
-      addedAt: string
-      /** Format: int64 */
-      addedBy: number
-      /** Format: int64 */
-      folder: number
-      hash: string
-      /** Format: int64 */
-      id: number
-      mediaType: string
-      name: string
-      /** Format: int64 */
-      passage?: number
-      present: boolean
-      /** Format: int64 */
-      revision?: number
-      /** Format: int64 */
-      size: number
-      /** Format: int32 */
-      version: number
-    }
-    Finding: {
-      /** Format: int64 */
-      above?: number
-      column: string
-      error: boolean
-      mend: string
-      sentence: string
-    }
-    FirmEntry: {
-      code: string
-      /** Format: int64 */
-      folder?: number
-      name: string
-    }
-    FirmView: {
-      code: string
-      /** Format: int64 */
-      id: number
-      name: string
-    }
-    FirstEntry: {
-      code: string
-      email: string
-      firmCode: string
-      firmName: string
-      name: string
-      password: string
-      projectCode: string
-      projectName: string
-      set?: components['schemas']['SetEntry']
-      zone: string
-    }
-    FolderAccessEntry: {
-      grants: components['schemas']['GrantForm'][]
-      keepers?: number[]
-      restricted: boolean
-      /** Format: int32 */
-      version: number
-    }
-    FolderAccessView: {
-      above: components['schemas']['AboveView'][]
-      /** Format: int64 */
-      firm?: number
-      grants: components['schemas']['GrantForm'][]
-      keepers: number[]
-      restricted: boolean
-      /** Format: int32 */
-      version: number
-    }
-    FolderEntry: {
-      /** Format: int64 */
-      firm?: number
-      name: string
-      /** @enum {string} */
-      state?: 'WORK_IN_PROGRESS' | 'SHARED' | 'PUBLISHED' | 'ARCHIVE'
-      values?: {
-        [key: string]: string
-      }
-    }
-    FolderPage: {
-      asks: string[]
-      files: components['schemas']['PageFileRow']
-      folder: components['schemas']['FolderView']
-      handIn?: components['schemas']['HandInView']
-      mayDrop: boolean
-      maySend: boolean
-      rules: components['schemas']['RuleInWords'][]
-      /** Format: int32 */
-      sheet: number
-      traces: components['schemas']['Trace'][]
-      untaken?: string
-    }
-    FolderSays: {
-      /** Format: int64 */
-      folder: number
-      /** @enum {string} */
-      then: 'STOP' | 'LEAVE' | 'LEAVE_AND_TELL'
-    }
-    FolderView: {
-      /** Format: int64 */
-      firm?: number
-      /** Format: int64 */
-      id: number
-      name: string
-      /** Format: int64 */
-      parent?: number
-      path: string
-      /** Format: int64 */
-      project: number
-      restricted: boolean
-      /** @enum {string} */
-      state: 'WORK_IN_PROGRESS' | 'SHARED' | 'PUBLISHED' | 'ARCHIVE'
-      /** Format: int32 */
-      version: number
-    }
-    Followed: {
-      /** @enum {string} */
-      kind: 'DOCUMENT' | 'FOLDER'
-      name: string
-      /** Format: date-time */
-      since: string
-      /** Format: int64 */
-      thing: number
-    }
-    FollowingFile: {
-      account: string
-      /** Format: int32 */
-      decision?: number
-      done: boolean
-      /** @enum {string} */
-      ended?: 'ISSUED' | 'RETURNED' | 'SENT_BACK' | 'TAKEN_OUT' | 'LEFT'
-      /** Format: int64 */
-      folder?: number
-      folderPath?: string
-      /** Format: int32 */
-      messages: number
-      /** Format: int64 */
-      passage: number
-      /** Format: int32 */
-      sent: number
-      /** @enum {string} */
-      state: 'RUNNING' | 'WAITING' | 'STOPPED' | 'DONE'
-      /** @enum {string} */
-      station: 'ARRIVE' | 'IDENTIFY' | 'NUMBER' | 'PREPARE' | 'REVIEW' | 'ISSUE'
-      what: string
-    }
-    Follows: {
-      /** Format: int32 */
-      code: number
-      target: components['schemas']['Target']
-    }
-    ForceEntry: {
-      order: boolean
-      /** Format: int32 */
-      project?: number
-      rows: components['schemas']['RowSeen'][]
-    }
-    Foreseen: {
-      /** Format: date-time */
-      at: string
-      /** Format: int32 */
-      code?: number
-      /** @enum {string} */
-      kind: 'REMIND_BEFORE' | 'REMIND_AFTER' | 'ESCALATE' | 'SILENCE'
-      whom: string[]
-    }
-    ForetoldLetter: {
-      /** Format: int32 */
-      files: number
-      gathered: boolean
-      subject: string
-      text: string
-      to: string
-    }
-    Forgotten: {
-      email: string
-    }
-    FoundFile: {
-      /** Format: int64 */
-      folder: number
-      /** Format: int64 */
-      id: number
-      name: string
-      path: string
-    }
-    FoundOfKind: {
-      /** Format: int32 */
-      count: number
-      hits: components['schemas']['Hit'][]
-      /** @enum {string} */
-      kind: 'DOCUMENT' | 'PASSAGE' | 'NUMBER' | 'SUBMISSION' | 'FOLDER' | 'FILE' | 'PERSON'
-      uncounted: boolean
-    }
-    FreshFirm: {
-      code: string
-      name: string
-    }
-    FreshPerson: {
-      email: string
-      firm: string
-      name: string
-      roles: string
-    }
-    GrantForm: {
-      /** Format: int64 */
-      firm?: number
-      mayDrop: boolean
-      /** Format: int64 */
-      role?: number
-    }
-    HaltView: {
-      account: string
-      /** @enum {string} */
-      code?:
-        | 'NO_RULE'
-        | 'UNKNOWN_NUMBER'
-        | 'WRONG_ORIGINATOR'
-        | 'REVISION_OUT_OF_SEQUENCE'
-        | 'ALREADY_ON_ITS_WAY'
-        | 'NAME_DOES_NOT_FIT'
-        | 'TITLE_BLOCK_DIFFERS'
-        | 'SAME_NAME'
-        | 'CANNOT_BE_READ'
-        | 'NO_COMPANION'
-        | 'NO_COPY'
-        | 'MALWARE'
-        | 'FIELD_MISSING'
-        | 'SCHEME_MISSING'
-        | 'COUNTER_FULL'
-        | 'ROUTE_MISSING'
-        | 'NOBODY_TO_DECIDE'
-        | 'REVIEW_STOPPED'
-        | 'DESTINATION_GONE'
-        | 'DESTINATION_MISSING'
-        | 'STATUS_UNFIT'
-        | 'NAME_TAKEN'
-        | 'NO_ANSWER'
-        | 'FAULT'
-      fields: string[]
-      /** @enum {string} */
-      kind: 'PASSED' | 'WAITING' | 'STOPPED' | 'RETURNED' | 'LEFT'
-      /** @enum {string} */
-      station: 'ARRIVE' | 'IDENTIFY' | 'NUMBER' | 'PREPARE' | 'REVIEW' | 'ISSUE'
-    }
-    HandInView: {
-      ask: string[]
-      who: string[]
-    }
-    HandedInBy: {
-      author: string
-      authorFirm: string
-      uploader: string
-    }
-    HandedOver: {
-      link?: string
-    }
-    HandlingForm: {
-      identify?: components['schemas']['IdentifyForm']
-      issue?: components['schemas']['IssueForm']
-      number?: components['schemas']['NumberForm']
-      prepare?: components['schemas']['PrepareForm']
-      review?: components['schemas']['ReviewForm']
-      tell?: components['schemas']['TellForm']
-      untaken?: components['schemas']['UntakenForm']
-    }
-    Hanging: {
-      place: string
-      what: string
-    }
-    Hit: {
-      more: string
-      number?: string
-      place?: string
-      revision?: string
-      what: string
-    }
-    HolderView: {
-      /** Format: date-time */
-      at: string
-      current: boolean
-      firm: string
-      person: string
-      revision: string
-    }
-    HoldersEntry: {
-      holders: number[]
-      /** Format: int32 */
-      version: number
-    }
-    Holiday: {
-      /** Format: date */
-      day: string
-      name: string
-    }
-    HolidayForm: {
-      /** Format: date */
-      day: string
-      name: string
-    }
-    HowForm: {
-      bothSides: boolean
-      /** Format: int32 */
-      copies: number
-      held: boolean
-      media: string
-      /** @enum {string} */
-      paper: 'AS_IT_IS' | 'BY_SHEET' | 'REDUCED'
-    }
-    IdentifyForm: {
-      asks: string[]
-      checks: components['schemas']['Checks']
-      namePatterns: string[]
-      sequence?: string
-    }
-    InHandEntry: {
-      inHand: boolean
-      /** Format: int32 */
-      turn: number
-    }
-    IntoForm: {
-      /** Format: int64 */
-      folder: number
-      name: string
-      path: string
-    }
-    InvitedView: {
-      email: string
-      firm: string
-      name: string
-      project: string
-    }
-    IssueForm: {
-      atOnce?: components['schemas']['PlaceForm']
-      byCode: components['schemas']['Follows'][]
-      releases?: components['schemas']['ReleaseTo'][]
-    }
-    IssuerEntry: {
-      issuer: string
-    }
-    Item: {
-      /** Format: date-time */
-      at: string
-      detail: string
-      from: string
-      /** Format: int64 */
-      id: number
-      label: string
-      link: string
-      /** @enum {string} */
-      occasion:
-        | 'ARRIVED'
-        | 'NUMBERED'
-        | 'STEP_BEGUN'
-        | 'TO_DECIDE'
-        | 'TO_DECIDE_AGAIN'
-        | 'PASSED_ON'
-        | 'TO_RELEASE'
-        | 'REMINDED'
-        | 'PROMPTED'
-        | 'ESCALATED'
-        | 'MOVED_ON'
-        | 'DECIDED'
-        | 'RELEASED'
-        | 'REOPENED'
-        | 'TAKEN_BACK'
-        | 'REARRANGED'
-        | 'RETURNED'
-        | 'ISSUED'
-        | 'WITHDRAWN'
-        | 'SUPERSEDED'
-        | 'STOPPED'
-        | 'COMPLETE'
-        | 'MESSAGE_FAILED'
-        | 'ASKED'
-        | 'ANSWERED'
-        | 'LEFT'
-        | 'PACKAGE_MADE'
-        | 'PACKAGE_FAILED'
-        | 'INVITED'
-        | 'NEW_PASSWORD'
-      /** Format: int64 */
-      passage?: number
-      /** Format: int64 */
-      project: number
-      /** Format: int64 */
-      shelf?: number
-      /** Format: int64 */
-      submission?: number
-      what: string
-    }
-    Items: {
-      items: number[]
-    }
-    JobView: {
-      /** Format: date-time */
-      askedAt: string
-      askedBy?: string
-      because: string
-      /** Format: int64 */
-      device: number
-      deviceName: string
-      how: string
-      /** Format: int64 */
-      id: number
-      mayChange: boolean
-      name: string
-      /** Format: int64 */
-      passage?: number
-      said: string
-      /** @enum {string} */
-      state: 'WAITING' | 'AT_DEVICE' | 'DONE' | 'FAILED' | 'CANCELLED'
-    }
-    JoinEntry: {
-      /** Format: int64 */
-      other: number
-      /** Format: int32 */
-      turn: number
-    }
-    JoinedEntry: {
-      /** Format: int64 */
-      into: number
-      /** Format: int32 */
-      intoVersion: number
-      text: string
-      /** Format: int32 */
-      version: number
-    }
-    JournalLine: {
-      account: string
-      actor: string
-      /** Format: date-time */
-      at: string
-      /** @enum {string} */
-      kind:
-        'PASSED' | 'WAITING' | 'STOPPED' | 'WAY_OUT' | 'STEP_BEGAN' | 'STEP_CLOSED' | 'AMONG_REVIEWERS' | 'RELEASED' | 'REOPENED' | 'NOTED'
-      rule: string
-      /** Format: int32 */
-      seq: number
-      /** @enum {string} */
-      station: 'ARRIVE' | 'IDENTIFY' | 'NUMBER' | 'PREPARE' | 'REVIEW' | 'ISSUE'
-    }
-    JournalProject: {
-      /** Format: int64 */
-      id: number
-      name: string
-    }
-    Keeping: {
-      files: boolean
-      /** Format: int32 */
-      months: number
-    }
-    KeepingEntry: {
-      files: boolean
-      /** Format: int32 */
-      months: number
-    }
-    KeepingForm: {
-      goesWithIt: boolean
-      /** @enum {string} */
-      place: 'WITH_IT' | 'BESIDE' | 'MIRRORED'
-      /** Format: int64 */
-      root?: number
-    }
-    KindView: {
-      key: string
-      parts: components['schemas']['PartView'][]
-      word: string
-    }
-    Lack: {
-      place: string
-      sentence: string
-      /** @enum {string} */
-      what: 'MAIL' | 'BACKUP' | 'PEOPLE' | 'HANDING_IN' | 'FIRM_FOLDER' | 'ROUTE' | 'RULE' | 'INVITATION'
-    }
-    LastAsked: {
-      /** Format: date-time */
-      at: string
-      why?: string
-    }
-    LeadsForm: {
-      /** Format: int32 */
-      code: number
-      /** @enum {string} */
-      kind: 'ON' | 'END' | 'BACK' | 'TO_STEP'
-      /** Format: int32 */
-      step: number
-    }
-    LedgerLine: {
-      /** Format: date-time */
-      at: string
-      by: string
-      /** Format: date-time */
-      came?: string
-      /** Format: int64 */
-      document?: number
-      /** Format: int32 */
-      edition: number
-      firm?: string
-      /** Format: int64 */
-      id: number
-      number: string
-      reason: string
-      scheme: string
-      /** @enum {string} */
-      state: 'ASSIGNED' | 'TAKEN' | 'RESERVED' | 'TAKEN_OVER' | 'GIVEN_BACK' | 'VOIDED'
-      title: string
-    }
-    LetterEntry: {
-      /** @enum {string} */
-      occasion:
-        | 'ARRIVED'
-        | 'NUMBERED'
-        | 'STEP_BEGUN'
-        | 'TO_DECIDE'
-        | 'TO_DECIDE_AGAIN'
-        | 'PASSED_ON'
-        | 'TO_RELEASE'
-        | 'REMINDED'
-        | 'PROMPTED'
-        | 'ESCALATED'
-        | 'MOVED_ON'
-        | 'DECIDED'
-        | 'RELEASED'
-        | 'REOPENED'
-        | 'TAKEN_BACK'
-        | 'REARRANGED'
-        | 'RETURNED'
-        | 'ISSUED'
-        | 'WITHDRAWN'
-        | 'SUPERSEDED'
-        | 'STOPPED'
-        | 'COMPLETE'
-        | 'MESSAGE_FAILED'
-        | 'ASKED'
-        | 'ANSWERED'
-        | 'LEFT'
-        | 'PACKAGE_MADE'
-        | 'PACKAGE_FAILED'
-        | 'INVITED'
-        | 'NEW_PASSWORD'
-      /** Format: int64 */
-      passage?: number
-      rule: string
-      subject: string
-      text: string
-    }
-    LetterView: {
-      about?: string
-      faults: components['schemas']['WordFault'][]
-      /** Format: int64 */
-      passage?: number
-      subject: string
-      text: string
-    }
-    ListTaken: {
-      /** Format: int32 */
-      added: number
-      /** Format: int32 */
-      values: number
-    }
-    Load: {
-      /** Format: int32 */
-      coming: number
-      /** Format: int32 */
-      files: number
-      firm: string
-      /** Format: int32 */
-      late: number
-      person: string
-      /** Format: int32 */
-      thisWeek: number
-    }
-    Look: {
-      findings: components['schemas']['Finding'][]
-      words: components['schemas']['Sentences']
-    }
-    Lying: {
-      /** Format: int32 */
-      files: number
-      names: string[]
-      /** Format: int64 */
-      rule: number
-    }
-    MadeFrom: {
-      behind: boolean
-      /** Format: int32 */
-      edition: number
-      name: string
-    }
-    MadeReservation: {
-      /** Format: int64 */
-      id: number
-    }
-    MailServerTested: {
-      said: string
-      works: boolean
-    }
-    MailServerView: {
-      address?: string
-      /** @enum {string} */
-      encryption: 'STARTTLS' | 'TLS' | 'NONE'
-      /** Format: int32 */
-      failing: number
-      from: string
-      /** Format: date-time */
-      lastSentAt?: string
-      lastWords?: string
-      /** Format: int32 */
-      waiting: number
-    }
-    MailView: {
-      /** Format: int64 */
-      id: number
-      important: boolean
-      inCopy: string
-      /** Format: date-time */
-      receivedAt: string
-      recipient: string
-      sender: string
-      subject: string
-      text: string
-    }
-    MarkedPassage: {
-      /** Format: int64 */
-      passage: number
-      /** Format: int64 */
-      shelf: number
-    }
-    Marking: {
-      items: number[]
-      /** Format: int64 */
-      shelf?: number
-    }
-    MarksTaken: {
-      faults: components['schemas']['TableFault'][]
-      /** Format: int32 */
-      known: number
-      /** Format: int32 */
-      marks: number
-    }
-    MatrixCell: {
-      approves: number[]
-      discipline: string
-      reviews: number[]
-      told: number[]
-      type: string
-    }
-    MatrixEntry: {
-      cells: components['schemas']['MatrixCell'][]
-      /** Format: int32 */
-      version: number
-    }
-    MatrixTaken: {
-      /** Format: int32 */
-      cells: number
-      faults: components['schemas']['TableFault'][]
-    }
-    MatrixView: {
-      cells: components['schemas']['MatrixCell'][]
-      disciplineField: string
-      typeField: string
-      /** Format: int32 */
-      version: number
-    }
-    Membership: {
-      controls: boolean
-      decides: boolean
-      /** Format: int64 */
-      firm: number
-      handsIn: boolean
-      name: string
-      /** Format: int64 */
-      person: number
-      roles: number[]
-      seesAll: boolean
-      seesFirms: number[]
-      sendsByHand: boolean
-    }
-    MessageLine: {
-      /** Format: int64 */
-      id: number
-      lastWords?: string
-      /** Format: date-time */
-      madeAt: string
-      /** Format: date-time */
-      nextTry?: string
-      /** @enum {string} */
-      occasion:
-        | 'ARRIVED'
-        | 'NUMBERED'
-        | 'STEP_BEGUN'
-        | 'TO_DECIDE'
-        | 'TO_DECIDE_AGAIN'
-        | 'PASSED_ON'
-        | 'TO_RELEASE'
-        | 'REMINDED'
-        | 'PROMPTED'
-        | 'ESCALATED'
-        | 'MOVED_ON'
-        | 'DECIDED'
-        | 'RELEASED'
-        | 'REOPENED'
-        | 'TAKEN_BACK'
-        | 'REARRANGED'
-        | 'RETURNED'
-        | 'ISSUED'
-        | 'WITHDRAWN'
-        | 'SUPERSEDED'
-        | 'STOPPED'
-        | 'COMPLETE'
-        | 'MESSAGE_FAILED'
-        | 'ASKED'
-        | 'ANSWERED'
-        | 'LEFT'
-        | 'PACKAGE_MADE'
-        | 'PACKAGE_FAILED'
-        | 'INVITED'
-        | 'NEW_PASSWORD'
-      recipient: string
-      /** Format: date-time */
-      sentAt?: string
-      /** @enum {string} */
-      state: 'WAITING' | 'HELD' | 'FAILING' | 'SENT' | 'GIVEN_UP'
-      subject: string
-      /** Format: int32 */
-      tries: number
-    }
-    MessageText: {
-      /** Format: int64 */
-      id: number
-      important: boolean
-      inCopy: string[]
-      openlyTo: string[]
-      recipient: string
-      subject: string
-      text?: string
-    }
-    MessageWays: {
-      held: boolean
-      replyTo?: string
-      /** Format: int32 */
-      slowest: number
-      usual: components['schemas']['PaceForm']
-      /** Format: int32 */
-      version: number
-    }
-    MessageWaysView: {
-      held: boolean
-      mailed: boolean
-      replyTo: string
-      /** Format: int32 */
-      slowest: number
-      usual: components['schemas']['PaceForm']
-      /** Format: int32 */
-      version: number
-    }
-    MoveEntry: {
-      /** Format: int64 */
-      from: number
-      reason: string
-      /** Format: int64 */
-      to: number
-    }
-    MovedSteps: {
-      /** Format: int32 */
-      moved: number
-      notMoved: components['schemas']['NotMoved'][]
-      warnings: string[]
-    }
-    MovingEntry: {
-      files: number[]
-      /** @enum {string} */
-      how: 'MOVE' | 'COPY'
-    }
-    MyMessages: {
-      mailed: boolean
-      /** Format: date-time */
-      next?: string
-      projectZone: string
-      /** Format: int32 */
-      slowest: number
-      usual: components['schemas']['PaceForm']
-      /** Format: int32 */
-      version: number
-      /** Format: int64 */
-      waiting: number
-      wish?: components['schemas']['PaceForm']
-      zone?: string
-    }
-    MyWish: {
-      /** Format: int32 */
-      version: number
-      wish?: components['schemas']['PaceForm']
-      zone?: string
-    }
-    NameApart: {
-      parts: components['schemas']['NamePart'][]
-      pattern: string
-    }
-    NameEntry: {
-      name: string
-      /** Format: int32 */
-      version: number
-    }
-    NameExample: {
-      name: string
-      others: string[]
-    }
-    NamePart: {
-      /** @enum {string} */
-      as: 'BETWEEN' | 'FIXED' | 'FIELD' | 'DAY' | 'OVER'
-      forms: string[]
-      key: string
-      text: string
-    }
-    NameRead: {
-      misfit?: string
-      name: string
-      nearest?: string
-      values: components['schemas']['FieldRead'][]
-    }
-    NewComment: {
-      /** Format: int64 */
-      asked?: number
-      /** Format: int32 */
-      before?: number
-      /** Format: date */
-      due?: string
-      key: string
-      pictures?: number[]
-      place?: components['schemas']['CommentPlace']
-      text: string
-    }
-    NewEdition: {
-      /** Format: int32 */
-      edition: number
-    }
-    NewPackage: {
-      /** Format: int64 */
-      id: number
-    }
-    NewPasskey: {
-      credential: {
-        [key: string]: unknown
-      }
-      name: string
-    }
-    NewProject: {
-      code: string
-      controller: string
-      controllerEmail: string
-      firmCode: string
-      firmName: string
-      name: string
-      set?: components['schemas']['SetEntry']
-      zone: string
-    }
-    NewRule: {
-      /** Format: int64 */
-      id: number
-    }
-    NextEntry: {
-      combination: string
-      /** Format: int64 */
-      next: number
-      reason: string
-    }
-    NotMoved: {
-      reason: string
-      /** Format: int64 */
-      review: number
-      submissionReference: string
-    }
-    NotTaken: {
-      /** Format: int64 */
-      passage: number
-      reason: string
-    }
-    NumberAndReason: {
-      number: string
-      reason: string
-    }
-    NumberEventLine: {
-      account: string
-      actor: string
-      /** Format: date-time */
-      at: string
-      number?: string
-    }
-    NumberForm: {
-      scheme?: string
-    }
-    NumberPreview: {
-      number: string
-    }
-    NumberSource: components['schemas']['NumberSourceList'] | components['schemas']['NumberSourceAsked']
-    NumberSourceAsked: {
-      from: string
-      key: string
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'ASKED'
-      label: string
-    }
-    NumberSourceList: {
-      from: string
-      key: string
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'LIST'
-      label: string
-    }
-    NumberingEntry: {
-      files: number[]
-      scheme: string
-      values: {
-        [key: string]: string
-      }
-    }
-    OccasionView: {
-      copies: boolean
-      /** @enum {string} */
-      occasion:
-        | 'ARRIVED'
-        | 'NUMBERED'
-        | 'STEP_BEGUN'
-        | 'TO_DECIDE'
-        | 'TO_DECIDE_AGAIN'
-        | 'PASSED_ON'
-        | 'TO_RELEASE'
-        | 'REMINDED'
-        | 'PROMPTED'
-        | 'ESCALATED'
-        | 'MOVED_ON'
-        | 'DECIDED'
-        | 'RELEASED'
-        | 'REOPENED'
-        | 'TAKEN_BACK'
-        | 'REARRANGED'
-        | 'RETURNED'
-        | 'ISSUED'
-        | 'WITHDRAWN'
-        | 'SUPERSEDED'
-        | 'STOPPED'
-        | 'COMPLETE'
-        | 'MESSAGE_FAILED'
-        | 'ASKED'
-        | 'ANSWERED'
-        | 'LEFT'
-        | 'PACKAGE_MADE'
-        | 'PACKAGE_FAILED'
-        | 'INVITED'
-        | 'NEW_PASSWORD'
-      word: string
-    }
-    OfFile: {
-      /** Format: int64 */
-      document: number
-      number: string
-      revision?: string
-      status?: string
-      title: string
-    }
-    Offered: {
-      address: string
-      name: string
-    }
-    OfferedSet: {
-      about: string
-      codes: components['schemas']['CodesOfSet'][]
-      faults: components['schemas']['FileFault'][]
-      key: string
-      name: string
-      pattern?: string
-    }
-    OnSheet: {
-      /** Format: int64 */
-      passage: number
-      /** Format: int32 */
-      said: number
-      /** Format: int32 */
-      undrawn: number
-    }
-    Opened: {
-      /** Format: int32 */
-      files: number
-      firm: string
-      firms: string[]
-      /** Format: int32 */
-      folders: number
-      may: string[]
-      person: string
-    }
-    OrderEntry: {
-      ids: number[]
-    }
-    OwnAccount: {
-      account: components['schemas']['AccountView']
-      passkeyHost?: string
-      passkeys: components['schemas']['PasskeyView'][]
-      /** Format: int32 */
-      recoveryCodes: number
-      secondStepAsked: boolean
-      sessions: components['schemas']['SessionView'][]
-      /** Format: int64 */
-      waitSeconds: number
-    }
-    PaceForm: {
-      /** Format: int32 */
-      hour?: number
-      /** Format: int32 */
-      minutes: number
-      workingDays: boolean
-    }
-    PackageEntry: {
-      code: string
-      /** Format: int64 */
-      firm?: number
-      /** @enum {string} */
-      kind: 'FIRM' | 'CONTRACT' | 'WORK_PACKAGE'
-      /** Format: int64 */
-      parent: number
-      template: string
-      title: string
-      values: {
-        [key: string]: string
-      }
-    }
-    PackageView: {
-      /** Format: date-time */
-      at: string
-      by: string
-      code: string
-      failed?: string
-      firm?: string
-      /** Format: int64 */
-      folder?: number
-      /** Format: int64 */
-      id: number
-      /** @enum {string} */
-      kind: 'FIRM' | 'CONTRACT' | 'WORK_PACKAGE'
-      /** Format: int64 */
-      parent: number
-      template: components['schemas']['MadeFrom']
-      title: string
-    }
-    PageActLine: {
-      items: components['schemas']['ActLine'][]
-      next?: string
-    }
-    PageDocumentRow: {
-      items: components['schemas']['DocumentRow'][]
-      next?: string
-    }
-    PageFileRow: {
-      items: components['schemas']['FileRow'][]
-      next?: string
-    }
-    PageItem: {
-      items: components['schemas']['Item'][]
-      next?: string
-    }
-    PageJobView: {
-      items: components['schemas']['JobView'][]
-      next?: string
-    }
-    PageLedgerLine: {
-      items: components['schemas']['LedgerLine'][]
-      next?: string
-    }
-    PageMailView: {
-      items: components['schemas']['MailView'][]
-      next?: string
-    }
-    PageMessageLine: {
-      items: components['schemas']['MessageLine'][]
-      next?: string
-    }
-    PagePassageRow: {
-      items: components['schemas']['PassageRow'][]
-      next?: string
-    }
-    PageReservationView: {
-      items: components['schemas']['ReservationView'][]
-      next?: string
-    }
-    PageReviewRow: {
-      items: components['schemas']['ReviewRow'][]
-      next?: string
-    }
-    PageWatchedRow: {
-      items: components['schemas']['WatchedRow'][]
-      next?: string
-    }
-    PaperSize: {
-      /** Format: int32 */
-      heightMm: number
-      key: string
-      name: string
-      /** Format: int32 */
-      widthMm: number
-    }
-    ParentEntry: {
-      /** Format: int64 */
-      parent: number
-      /** Format: int32 */
-      version: number
-    }
-    Part: {
-      /** Format: int64 */
-      found: number
-      /** Format: int64 */
-      looked: number
-      sentences: string[]
-      subject: string
-    }
-    PartView: {
-      key: string
-      /** Format: int32 */
-      most?: number
-      open: boolean
-      options: components['schemas']['WordView'][]
-      /** @enum {string} */
-      shape: 'WORDS' | 'PATTERN' | 'ADDRESS' | 'TEXT' | 'SIZE' | 'SOME' | 'ONE' | 'FIELD' | 'FIELD_VALUES' | 'GROUP' | 'PLACE'
-      /** @enum {string} */
-      thing?: 'FIRM' | 'ROLE' | 'PERSON' | 'FOLDER'
-      word: string
-    }
-    PassageAt: {
-      /** Format: date-time */
-      due?: string
-      /** @enum {string} */
-      ended?: 'ISSUED' | 'RETURNED' | 'SENT_BACK' | 'TAKEN_OUT' | 'LEFT'
-      heldBy: string
-      /** Format: date-time */
-      since: string
-      /** @enum {string} */
-      state: 'RUNNING' | 'WAITING' | 'STOPPED' | 'DONE'
-      /** @enum {string} */
-      station: 'ARRIVE' | 'IDENTIFY' | 'NUMBER' | 'PREPARE' | 'REVIEW' | 'ISSUE'
-      stop?: components['schemas']['StopView']
-      waitingFor?: string
-    }
-    PassageFile: {
-      copy?: components['schemas']['ReadableCopy']
-      /** Format: int64 */
-      folderFile: number
-      hash: string
-      mediaType: string
-      name: string
-      /** Format: int64 */
-      size: number
-    }
-    PassageNames: {
-      number?: string
-      originalName: string
-      revision?: string
-      title: string
-    }
-    PassageOrigin: {
-      /** Format: int64 */
-      author: number
-      /** Format: int64 */
-      authorFirm: number
-      /** Format: int64 */
-      folder: number
-      /** Format: int64 */
-      submission: number
-    }
-    PassageRow: {
-      author: string
-      authorFirm: string
-      passage: components['schemas']['PassageView']
-      submissionReference: string
-      waysOut: (
-        | 'TRY_AGAIN'
-        | 'GIVE_FIELDS'
-        | 'PUT_NAME_RIGHT'
-        | 'CHOOSE_RULE'
-        | 'CHOOSE_ROUTE'
-        | 'GO_ON_IN_FORCE'
-        | 'GO_ON_ALL_THE_SAME'
-        | 'SEND_BACK'
-        | 'TAKE_OUT'
-      )[]
-    }
-    PassageSheet: {
-      cycles: components['schemas']['PassageView'][]
-      /** Format: int64 */
-      document?: number
-      journal: components['schemas']['JournalLine'][]
-      row: components['schemas']['PassageRow']
-      values: {
-        [key: string]: string
-      }
-    }
-    PassageView: {
-      at: components['schemas']['PassageAt']
-      /** Format: int32 */
-      cycle: number
-      /** Format: int32 */
-      decision?: number
-      files: components['schemas']['PassageFile'][]
-      from: components['schemas']['PassageOrigin']
-      /** Format: int64 */
-      id: number
-      names: components['schemas']['PassageNames']
-      /** Format: int64 */
-      project: number
-      /** Format: int32 */
-      readFile?: number
-      rule?: string
-      status?: string
-      /** Format: int32 */
-      version: number
-    }
-    PassedOverView: {
-      /** Format: int64 */
-      id: number
-      reason: string
-      rule: string
-    }
-    PassingEntry: {
-      note: string
-      /** Format: int64 */
-      to: number
-      /** Format: int32 */
-      turn: number
-    }
-    PasskeyProof: {
-      credential: {
-        [key: string]: unknown
-      }
-    }
-    PasskeyQuestion: {
-      options: {
-        [key: string]: unknown
-      }
-    }
-    PasskeyToMake: {
-      options: {
-        [key: string]: unknown
-      }
-    }
-    PasskeyView: {
-      id: string
-      /** Format: date-time */
-      lastUse: string
-      name: string
-      /** Format: date-time */
-      since: string
-    }
-    PasswordChange: {
-      current?: string
-      password: string
-    }
-    PasswordEntry: {
-      password: string
-    }
-    PasswordStrength: {
-      refusal?: string
-      /** Format: int32 */
-      strength: number
-    }
-    PeopleTaken: {
-      faults: components['schemas']['TableFault'][]
-      firms: components['schemas']['FreshFirm'][]
-      /** Format: int32 */
-      known: number
-      links: components['schemas']['ToHandOver'][]
-      people: components['schemas']['FreshPerson'][]
-    }
-    PersonEntry: {
-      email: string
-      /** Format: int64 */
-      firmId: number
-      job: string
-      name: string
-      roles: number[]
-    }
-    PersonView: {
-      active: boolean
-      email: string
-      firmCode: string
-      /** Format: int64 */
-      firmId: number
-      firmName: string
-      /** Format: int64 */
-      id: number
-      job: string
-      joined: boolean
-      name: string
-    }
-    PictureKept: {
-      /** Format: int64 */
-      id: number
-    }
-    PicturePages: {
-      /** Format: int32 */
-      pages: number
-    }
-    PlaceForm: {
-      copies: components['schemas']['IntoForm'][]
-      into: components['schemas']['IntoForm']
-      /** @enum {string} */
-      manner: 'COPY' | 'MOVE'
-      sets: components['schemas']['FieldSet'][]
-      status: string
-      /** @enum {string} */
-      whenTaken: 'STOP' | 'KEEP_BOTH' | 'NEXT_VERSION' | 'REPLACE'
-    }
-    PlaceMade: {
-      document: string
-      folders: string[]
-      name?: string
-      reason?: string
-    }
-    PlaceTrial: {
-      beside?: boolean
-      name: string
-      path: string
-      status: string
-    }
-    PlaceTried: {
-      made: components['schemas']['PlaceMade'][]
-      nameFaults: components['schemas']['FaultView'][]
-      pathFaults: components['schemas']['FaultView'][]
-    }
-    PlanForm: {
-      below: components['schemas']['PlanForm'][]
-      key: string
-      name: string
-      /** @enum {string} */
-      owner: 'AS_ABOVE' | 'FIRM'
-      rules: number[]
-      /** @enum {string} */
-      state?: 'WORK_IN_PROGRESS' | 'SHARED' | 'PUBLISHED' | 'ARCHIVE'
-      values: {
-        [key: string]: string
-      }
-    }
-    Point: {
-      /** Format: double */
-      x: number
-      /** Format: double */
-      y: number
-    }
-    PrepareForm: {
-      companion?: components['schemas']['CompanionForm']
-      /** @enum {string} */
-      copy: 'NONE' | 'WANTED' | 'NEEDED'
-      keeping?: components['schemas']['KeepingForm']
-    }
-    PreviewEntry: {
-      /** Format: int64 */
-      author?: number
-      files: components['schemas']['ComingFile'][]
-      given: {
-        [key: string]: string
-      }
-    }
-    Progress: {
-      /** Format: int64 */
-      all: number
-      doing: string
-      /** Format: int64 */
-      done: number
-    }
-    ProjectEntry: {
-      stations: components['schemas']['HandlingForm']
-      /** Format: int32 */
-      version: number
-    }
-    ProjectMade: {
-      /** Format: int64 */
-      id: number
-      link?: string
-    }
-    ProjectRow: {
-      draft?: components['schemas']['HandlingForm']
-      drafted?: components['schemas']['Drafted']
-      inForce: components['schemas']['HandlingForm']
-      /** Format: int32 */
-      version: number
-      words: components['schemas']['Sentences']
-    }
-    ProjectView: {
-      code: string
-      controls: boolean
-      decisionCodes: components['schemas']['CodeView'][]
-      fields: components['schemas']['FieldForm'][]
-      /** Format: int64 */
-      id: number
-      name: string
-      secondStepFor: ('ADMINISTRATORS' | 'CONTROLLERS' | 'DECIDERS' | 'EVERYBODY')[]
-      statusCodes: components['schemas']['StatusCode'][]
-      /** Format: int32 */
-      version: number
-      workingDays: components['schemas']['WorkingDays']
-      zone: string
-    }
-    Proved: {
-      password?: string
-    }
-    ProviderEntry: {
-      bothSteps: boolean
-      clientId: string
-      clientSecret?: string
-      issuer: string
-      name: string
-      switchedOn: boolean
-      /** Format: int32 */
-      version: number
-    }
-    ProviderLook: {
-      authorization: string
-    }
-    ProviderView: {
-      bothSteps: boolean
-      clientId: string
-      issuer: string
-      key: string
-      name: string
-      returnAddress: string
-      switchedOn: boolean
-      /** Format: int32 */
-      version: number
-    }
-    ReadableCopy: {
-      hash: string
-      /** Format: int32 */
-      pages: number
-      /** Format: int64 */
-      size: number
-    }
-    Receipt: {
-      /** Format: date */
-      answerDue?: string
-      by: components['schemas']['HandedInBy']
-      /** Format: date-time */
-      closedAt?: string
-      files: components['schemas']['ReceiptFile'][]
-      /** Format: int64 */
-      folder: number
-      folderPath: string
-      /** Format: int64 */
-      id: number
-      open: boolean
-      /** Format: date-time */
-      openedAt: string
-      purpose: string
-      reference: string
-    }
-    ReceiptFile: {
-      name: string
-      /** Format: int32 */
-      position: number
-      refusal?: string
-      remark?: string
-      /** Format: int64 */
-      size: number
-      /** @enum {string} */
-      state: 'EXPECTED' | 'RECEIVED' | 'REFUSED'
-    }
-    RecoveryCodes: {
-      codes: string[]
-    }
-    ReleaseForm: {
-      /** Format: int64 */
-      device: number
-      files: number[]
-      how: components['schemas']['HowForm']
-      passages: number[]
-    }
-    ReleaseTo: {
-      after: number[]
-      device: string
-      how: components['schemas']['HowForm']
-    }
-    Released: {
-      /** Format: int32 */
-      failed: number
-      /** Format: int32 */
-      jobs: number
-      why?: string
-    }
-    ReopeningEntry: {
-      reason: string
-    }
-    Report: {
-      parts: components['schemas']['Part'][]
-      whole: boolean
-    }
-    ReservationEntry: {
-      /** Format: int32 */
-      count: number
-      /** Format: int64 */
-      firm: number
-      reason: string
-      scheme: string
-      /** Format: date */
-      until: string
-      values: {
-        [key: string]: string
-      }
-    }
-    ReservationView: {
-      /** Format: date-time */
-      at: string
-      by: string
-      /** Format: date-time */
-      ended?: string
-      firm: string
-      firmName: string
-      /** Format: int64 */
-      id: number
-      reason: string
-      run: components['schemas']['ReservedRun']
-      scheme: string
-      /** Format: date */
-      until: string
-      /** Format: int32 */
-      version: number
-    }
-    ReservedRun: {
-      first: string
-      last: string
-      /** Format: int32 */
-      numbers: number
-      /** Format: int64 */
-      used: number
-    }
-    ReturnEntry: {
-      /** Format: int32 */
-      seen: number
-    }
-    ReviewForm: {
-      route?: string
-    }
-    ReviewMay: {
-      arrange: boolean
-      decide: boolean
-      draw: boolean
-      from: number[]
-      takeBack: boolean
-    }
-    ReviewRoute: {
-      filesGoAlone: boolean
-      key: string
-      name: string
-      /** Format: int32 */
-      steps: number
-    }
-    ReviewRow: {
-      /** Format: int32 */
-      cycle: number
-      ended: components['schemas']['Ended'][]
-      /** Format: int64 */
-      family: number
-      files: components['schemas']['RowFiles']
-      first: components['schemas']['RowFirst']
-      /** Format: int64 */
-      id: number
-      route: string
-      /** @enum {string} */
-      state: 'FORMING' | 'OPEN' | 'RELEASING' | 'CLOSED' | 'TAKEN_BACK' | 'STOPPED'
-      step: components['schemas']['RowStep']
-      submission: components['schemas']['RowSubmission']
-      times: components['schemas']['RowTimes']
-      with: components['schemas']['With'][]
-    }
-    ReviewStep: {
-      /** Format: int32 */
-      at: number
-      /** @enum {string} */
-      drawing: 'WORST' | 'MAJORITY' | 'LEAD'
-      /** Format: date-time */
-      due?: string
-      /** Format: int32 */
-      files: number
-      /** @enum {string} */
-      kind: 'REVIEW' | 'APPROVAL'
-      name: string
-      /** Format: int32 */
-      needed: number
-      /** Format: int32 */
-      undecided: number
-      /** Format: int32 */
-      workingDaysLeft?: number
-    }
-    ReviewSubmission: {
-      /** Format: date */
-      answerDue?: string
-      author: string
-      authorFirm: string
-      /** Format: int64 */
-      id: number
-      message: string
-      purpose: string
-      reference: string
-      sender?: string
-    }
-    ReviewView: {
-      /** Format: int64 */
-      family: number
-      files?: components['schemas']['ReviewedFile'][]
-      /** Format: int64 */
-      id: number
-      may: components['schemas']['ReviewMay']
-      /** Format: int64 */
-      project: number
-      route: components['schemas']['ReviewRoute']
-      seats: components['schemas']['SeatView'][]
-      /** @enum {string} */
-      state: 'FORMING' | 'OPEN' | 'RELEASING' | 'CLOSED' | 'TAKEN_BACK' | 'STOPPED'
-      step: components['schemas']['ReviewStep']
-      submission: components['schemas']['ReviewSubmission']
-      /** Format: int32 */
-      turn: number
-    }
-    ReviewedFile: {
-      answers: components['schemas']['AnswerView'][]
-      before: components['schemas']['AnswerView'][]
-      /** Format: int32 */
-      decision?: number
-      /** Format: int32 */
-      ending?: number
-      mine?: components['schemas']['AnswerView']
-      passage: components['schemas']['PassageView']
-    }
-    RevisionFile: {
-      /** Format: int64 */
-      folder?: number
-      /** Format: int64 */
-      id: number
-      name: string
-      /** Format: int64 */
-      size: number
-      there: boolean
-      where: string
-    }
-    RevisionView: {
-      code: string
-      /** @enum {string} */
-      currentIn?: 'WORK_IN_PROGRESS' | 'SHARED' | 'PUBLISHED' | 'ARCHIVE'
-      /** Format: int32 */
-      cycle: number
-      /** Format: int32 */
-      decision?: number
-      files: components['schemas']['RevisionFile'][]
-      /** Format: date-time */
-      issuedAt?: string
-      onItsWay: boolean
-      /** @enum {string} */
-      outcome?: 'ISSUED' | 'RETURNED' | 'SENT_BACK' | 'TAKEN_OUT' | 'LEFT'
-      passage: components['schemas']['PassageView']
-      status?: string
-      withdrawn: boolean
-    }
-    RightsForm: {
-      controls: boolean
-      decides: boolean
-      handsIn: boolean
-      seesAll: boolean
-      seesFirms: number[]
-      sendsByHand: boolean
-    }
-    RoleEntry: {
-      may: components['schemas']['RightsForm']
-      name: string
-      /** Format: int32 */
-      version: number
-    }
-    RoleLookEntry: {
-      holders: number[]
-      may: components['schemas']['RightsForm']
-    }
-    RoleRights: {
-      controls: boolean
-      decides: boolean
-      handsIn: boolean
-      seesAll: boolean
-      seesFirms: number[]
-      sendsByHand: boolean
-    }
-    RoleView: {
-      holders: number[]
-      /** Format: int64 */
-      id: number
-      may: components['schemas']['RoleRights']
-      name: string
-      /** Format: int32 */
-      version: number
-    }
-    RollOutEntry: {
-      /** Format: int32 */
-      edition: number
-    }
-    RollOutView: {
-      changes: components['schemas']['ChangeView'][]
-      code: string
-      /** Format: int32 */
-      edition: number
-      fault?: string
-      /** Format: int64 */
-      id: number
-    }
-    RouteEditionView: {
-      /** Format: date-time */
-      at: string
-      by: string
-      /** Format: int32 */
-      edition: number
-      form: components['schemas']['RouteForm']
-      inForce: boolean
-    }
-    RouteEntry: {
-      /** Format: int32 */
-      edition: number
-      form: components['schemas']['RouteForm']
-    }
-    RouteForm: {
-      filesGoAlone: boolean
-      lead?: components['schemas']['WhoForm']
-      name: string
-      ownFirmDecides: boolean
-      senderFirms: number[]
-      senderPeople: number[]
-      senders: number[]
-      statusCodes: components['schemas']['StatusFor'][]
-      steps: components['schemas']['RouteStepForm'][]
-      values: {
-        [key: string]: string
-      }
-    }
-    RouteLook: {
-      remarks: components['schemas']['RouteRemarkView'][]
-      steps: components['schemas']['StepView'][]
-    }
-    RouteRemarkView: {
-      fault: boolean
-      sentence: string
-      /** Format: int32 */
-      step?: number
-    }
-    RouteStepForm: {
-      /** Format: int32 */
-      atLeast: number
-      chase: components['schemas']['ChaseForm']
-      /** @enum {string} */
-      drawing: 'WORST' | 'MAJORITY' | 'LEAD'
-      /** @enum {string} */
-      kind: 'REVIEW' | 'APPROVAL'
-      leads: components['schemas']['LeadsForm'][]
-      name: string
-      /** @enum {string} */
-      needs: 'ANY' | 'ALL' | 'AT_LEAST'
-      when?: components['schemas']['ConditionForm']
-      who: components['schemas']['WhoForm'][]
-      /** Format: int32 */
-      workingDays: number
-    }
-    RouteView: {
-      /** Format: int32 */
-      edition: number
-      form: components['schemas']['RouteForm']
-      key: string
-      maySend: boolean
-      name: string
-      remarks: components['schemas']['RouteRemarkView'][]
-      rules: string[]
-      steps: components['schemas']['StepView'][]
-    }
-    RowFiles: {
-      /** Format: int32 */
-      all: number
-      /** Format: int32 */
-      answered: number
-      /** Format: int32 */
-      live: number
-    }
-    RowFirst: {
-      /** Format: int64 */
-      passage: number
-      what: string
-    }
-    RowSeen: {
-      /** Format: int64 */
-      id: number
-      /** Format: int32 */
-      version: number
-    }
-    RowStep: {
-      /** Format: int32 */
-      at: number
-      name: string
-      /** Format: int32 */
-      of: number
-    }
-    RowSubmission: {
-      author: string
-      authorFirm: string
-      /** Format: int64 */
-      id: number
-      reference: string
-    }
-    RowTimes: {
-      /** Format: date-time */
-      begun: string
-      /** Format: date-time */
-      closed?: string
-      /** Format: date-time */
-      due?: string
-      /** Format: int32 */
-      workingDaysLeft?: number
-    }
-    RuleCondition:
-      | components['schemas']['RuleConditionFormat']
-      | components['schemas']['RuleConditionName']
-      | components['schemas']['RuleConditionField']
-      | components['schemas']['RuleConditionAuthor']
-      | components['schemas']['RuleConditionUploader']
-      | components['schemas']['RuleConditionEvent']
-      | components['schemas']['RuleConditionSize']
-      | components['schemas']['RuleConditionAll']
-      | components['schemas']['RuleConditionAny']
-      | components['schemas']['RuleConditionNone']
-    RuleConditionAll: {
-      conditions: components['schemas']['RuleCondition'][]
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'ALL'
-    }
-    RuleConditionAny: {
-      conditions: components['schemas']['RuleCondition'][]
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'ANY'
-    }
-    RuleConditionAuthor: {
-      firms: number[]
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'AUTHOR'
-      people: number[]
-      roles: number[]
-    }
-    RuleConditionEvent: {
-      events: ('NEW_FILE' | 'NEW_VERSION' | 'MOVED_IN' | 'COPIED_IN' | 'SENT_BY_HAND' | 'PLACED')[]
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'EVENT'
-    }
-    RuleConditionField: {
-      field: string
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'FIELD'
-      values: string[]
-    }
-    RuleConditionFormat: {
-      formats: ('PDF' | 'CAD' | 'MODEL' | 'OFFICE' | 'IMAGE' | 'TEXT' | 'PACKAGE' | 'OTHER')[]
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'FORMAT'
-    }
-    RuleConditionName: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'NAME'
-      pattern: string
-    }
-    RuleConditionNone: {
-      conditions: components['schemas']['RuleCondition'][]
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'NONE'
-    }
-    RuleConditionSize: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'SIZE'
-      /** Format: int64 */
-      least: number
-      /** Format: int64 */
-      most?: number
-    }
-    RuleConditionUploader: {
-      firms: number[]
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'UPLOADER'
-      people: number[]
-      roles: number[]
-    }
-    RuleEntry: {
-      /** Format: int64 */
-      behind?: number
-      rule: components['schemas']['RuleForm']
-    }
-    RuleForm: {
-      conditions: components['schemas']['RuleCondition'][]
-      copies: components['schemas']['CopyingForm'][]
-      description: string
-      /** @enum {string} */
-      kind: 'HANDLING' | 'WATCHING'
-      name: string
-      places: components['schemas']['RulePlace'][]
-      stations: components['schemas']['HandlingForm']
-    }
-    RuleInWords: {
-      /** Format: int32 */
-      edition: number
-      /** Format: int64 */
-      id: number
-      name: string
-      says: components['schemas']['Sentences']
-      watches: boolean
-    }
-    RuleKinds: {
-      audiences: components['schemas']['KindView'][]
-      checks: components['schemas']['CheckView'][]
-      conditions: components['schemas']['KindView'][]
-      /** Format: int32 */
-      deepest: number
-      occasions: components['schemas']['OccasionView'][]
-      targets: components['schemas']['KindView'][]
-    }
-    RulePlace: {
-      /** Format: int64 */
-      folder: number
-      withBelow: boolean
-    }
-    RuleWritten: {
-      /** Format: int64 */
-      behind?: number
-      /** Format: int64 */
-      id?: number
-      rule: components['schemas']['RuleForm']
-    }
-    RunAgain: {
-      /** Format: int64 */
-      passage: number
-    }
-    Said: {
-      /** Format: date-time */
-      at: string
-      /** Format: int32 */
-      code: number
-      comment: string
-      person: string
-      /** Format: int32 */
-      step: number
-      stepName: string
-    }
-    Sample: {
-      taken?: string
-      tried?: components['schemas']['TriedArrival']
-      unmet?: string
-    }
-    SampleEntry: {
-      /** Format: int64 */
-      author?: number
-      file?: components['schemas']['ComingFile']
-      /** Format: int64 */
-      folder?: number
-      /** Format: int64 */
-      passage?: number
-      written: components['schemas']['RuleWritten']
-    }
-    SamplePiece: {
-      label?: string
-      optional: boolean
-      text: string
-      width?: string
-    }
-    ScannerTested: {
-      said: string
-      works: boolean
-    }
-    ScannerView: {
-      address?: string
-      /** Format: int32 */
-      found: number
-      lastWords?: string
-      /** Format: int32 */
-      waiting: number
-    }
-    SchemeEditionView: {
-      /** Format: date-time */
-      at: string
-      by?: string
-      /** Format: int32 */
-      edition: number
-      form: components['schemas']['SchemeForm']
-      inForce: boolean
-    }
-    SchemeEntry: {
-      /** Format: int32 */
-      after: number
-      scheme: components['schemas']['SchemeForm']
-    }
-    SchemeForm: {
-      countsPer: string[]
-      name: string
-      /** @enum {string} */
-      of: 'DOCUMENTS' | 'PACKAGES' | 'TRANSMITTALS' | 'CHANGES'
-      pattern: string
-      sources: components['schemas']['NumberSource'][]
-      /** Format: int64 */
-      start: number
-      /** Format: int64 */
-      step: number
-      yearly: boolean
-    }
-    SchemeTried: {
-      faults: components['schemas']['Fault'][]
-      sample: components['schemas']['SamplePiece'][]
-    }
-    SchemeView: {
-      counters: components['schemas']['CounterView'][]
-      /** Format: int32 */
-      edition: number
-      form: components['schemas']['SchemeForm']
-      key: string
-      needs: string[]
-      sample: components['schemas']['SamplePiece'][]
-    }
-    SealsStanding: {
-      /** Format: date-time */
-      at?: string
-      changed: components['schemas']['Changed'][]
-      failure?: string
-      file: string
-      key: string
-      /** Format: int64 */
-      number: number
-    }
-    SeatView: {
-      /** Format: int32 */
-      answered: number
-      deputy?: string
-      firm: string
-      /** Format: date-time */
-      inHandSince?: string
-      leads: boolean
-      note: string
-      passedBy?: string
-      person: string
-      /** Format: int64 */
-      personId: number
-    }
-    SecondStepEntry: {
-      /** Format: int32 */
-      version: number
-      whom: ('ADMINISTRATORS' | 'CONTROLLERS' | 'DECIDERS' | 'EVERYBODY')[]
-    }
-    SecondStepSetting: {
-      whom: ('ADMINISTRATORS' | 'CONTROLLERS' | 'DECIDERS' | 'EVERYBODY')[]
-    }
-    Seen: {
-      /** Format: int64 */
-      passage: number
-      /** Format: int32 */
-      version: number
-    }
-    SendingEntry: {
-      addresses: string[]
-      /** Format: date */
-      answerDue?: string
-      /** Format: int64 */
-      author?: number
-      files: number[]
-      given?: {
-        [key: string]: string
-      }
-      message: string
-      persons: number[]
-      purpose: string
-      route: string
-    }
-    SendingFile: {
-      document?: string
-      /** Format: int64 */
-      file: number
-      hindrance?: string
-      name: string
-      /** Format: int64 */
-      size: number
-    }
-    SendingLookEntry: {
-      files: number[]
-    }
-    SendingPreviewEntry: {
-      /** Format: int64 */
-      author?: number
-      files: number[]
-      given: {
-        [key: string]: string
-      }
-      route: string
-    }
-    Sent: {
-      /** Format: int64 */
-      submission: number
-    }
-    Sentences: {
-      identify: string[]
-      issue: string[]
-      number: string[]
-      prepare: string[]
-      review: string[]
-      tell: string[]
-      untaken: string[]
-      where: string
-      which: string[]
-    }
-    SequenceForm: {
-      /** Format: int32 */
-      first: number
-      key: string
-      /** @enum {string} */
-      kind: 'COUNTED' | 'LETTERS'
-      leftOut: string
-      name: string
-      prefix: string
-      subSteps: boolean
-      /** Format: int32 */
-      width: number
-    }
-    SequencesEntry: {
-      /** Format: int32 */
-      after: number
-      sequences: components['schemas']['SequenceForm'][]
-    }
-    SequencesView: {
-      /** Format: int32 */
-      edition: number
-      inWords: string[]
-      sequences: components['schemas']['SequenceForm'][]
-    }
-    SessionNow: {
-      actor: components['schemas']['Actor']
-      /** Format: date-time */
-      end: string
-      /** Format: int64 */
-      idleSeconds: number
-      secondStepMissing: boolean
-    }
-    SessionView: {
-      address: string
-      device: string
-      handle: string
-      here: boolean
-      /** Format: date-time */
-      lastUse: string
-      /** Format: date-time */
-      since: string
-    }
-    SetEntry: {
-      codes: {
-        [key: string]: components['schemas']['CodeOfSet'][]
-      }
-      file?: string
-      key?: string
-      pattern?: string
-    }
-    SetFile: {
-      file: string
-    }
-    SetLook: {
-      firm: string
-      project: string
-      set: components['schemas']['SetEntry']
-    }
-    SetLooked: {
-      fault?: string
-      number: components['schemas']['SamplePiece'][]
-    }
-    SheetEditionView: {
-      account: string
-      /** Format: date-time */
-      at: string
-      by?: string
-      /** Format: int32 */
-      edition: number
-    }
-    SheetRow: {
-      draft?: components['schemas']['RuleForm']
-      drafted?: components['schemas']['Drafted']
-      /** Format: int32 */
-      editionInForce: number
-      findings: components['schemas']['Finding'][]
-      /** Format: int64 */
-      fitted: number
-      /** Format: int64 */
-      id: number
-      inForce?: components['schemas']['RuleForm']
-      on: boolean
-      /** Format: int32 */
-      version: number
-      words: components['schemas']['Sentences']
-    }
-    SheetTaken: {
-      /** Format: int32 */
-      added: number
-      /** Format: int32 */
-      changed: number
-      left: string[]
-      project: boolean
-      replaced: string[]
-      /** Format: int32 */
-      same: number
-    }
-    SheetView: {
-      /** Format: int32 */
-      edition: number
-      project: components['schemas']['ProjectRow']
-      reordered: boolean
-      rules: components['schemas']['SheetRow'][]
-    }
-    ShelfAdded: {
-      /** Format: int64 */
-      id: number
-    }
-    ShelfEntry: {
-      /** @enum {string} */
-      colour: 'TEAL' | 'OCHRE' | 'BRICK' | 'PLUM' | 'MOSS' | 'SLATE'
-      name: string
-      /** Format: int32 */
-      version: number
-    }
-    ShelfOrder: {
-      ids: number[]
-    }
-    ShelfView: {
-      /** @enum {string} */
-      colour: 'TEAL' | 'OCHRE' | 'BRICK' | 'PLUM' | 'MOSS' | 'SLATE'
-      /** Format: int64 */
-      id: number
-      name: string
-      /** Format: int32 */
-      version: number
-    }
-    SignInStep: {
-      actor?: components['schemas']['Actor']
-      ways: ('PASSKEY' | 'CODE')[]
-    }
-    SignedOut: {
-      next?: string
-    }
-    SilenceForm: {
-      /** Format: int32 */
-      code: number
-      /** Format: int32 */
-      daysAfter: number
-      /** @enum {string} */
-      kind: 'WAIT' | 'COUNTS' | 'SKIP'
-    }
-    SourceChoice: {
-      from: string
-      word: string
-    }
-    SourceKind: {
-      choices: components['schemas']['SourceChoice'][]
-      kind: string
-      otherwise: string
-      word: string
-    }
-    SplitEntry: {
-      passages: number[]
-      /** Format: int32 */
-      turn: number
-    }
-    Standing: {
-      at?: string
-      doing?: components['schemas']['Progress']
-      failed?: string
-      keep?: string
-      made: components['schemas']['Backup'][]
-      /** Format: date-time */
-      next?: string
-      to?: string
-      zone: string
-    }
-    StatusCode: {
-      code: string
-      meaning: string
-      states: ('WORK_IN_PROGRESS' | 'SHARED' | 'PUBLISHED' | 'ARCHIVE')[]
-    }
-    StatusCodeForm: {
-      code: string
-      meaning: string
-      states: ('WORK_IN_PROGRESS' | 'SHARED' | 'PUBLISHED' | 'ARCHIVE')[]
-    }
-    StatusCodesEntry: {
-      statusCodes: components['schemas']['StatusCodeForm'][]
-      /** Format: int32 */
-      version: number
-    }
-    StatusFor: {
-      /** Format: int32 */
-      code: number
-      status: string
-    }
-    StepSketch: {
-      /** Format: date-time */
-      due: string
-      name: string
-      people: string[]
-    }
-    StepView: {
-      /** Format: date-time */
-      begins: string
-      condition: string
-      /** Format: date-time */
-      dueIfBegunNow: string
-      /** @enum {string} */
-      kind: 'REVIEW' | 'APPROVAL'
-      name: string
-      people: string[]
-      who: string
-      /** Format: int32 */
-      workingDays: number
-    }
-    StopEntry: {
-      reason: string
-    }
-    StopView: {
-      /** @enum {string} */
-      code:
-        | 'NO_RULE'
-        | 'UNKNOWN_NUMBER'
-        | 'WRONG_ORIGINATOR'
-        | 'REVISION_OUT_OF_SEQUENCE'
-        | 'ALREADY_ON_ITS_WAY'
-        | 'NAME_DOES_NOT_FIT'
-        | 'TITLE_BLOCK_DIFFERS'
-        | 'SAME_NAME'
-        | 'CANNOT_BE_READ'
-        | 'NO_COMPANION'
-        | 'NO_COPY'
-        | 'MALWARE'
-        | 'FIELD_MISSING'
-        | 'SCHEME_MISSING'
-        | 'COUNTER_FULL'
-        | 'ROUTE_MISSING'
-        | 'NOBODY_TO_DECIDE'
-        | 'REVIEW_STOPPED'
-        | 'DESTINATION_GONE'
-        | 'DESTINATION_MISSING'
-        | 'STATUS_UNFIT'
-        | 'NAME_TAKEN'
-        | 'NO_ANSWER'
-        | 'FAULT'
-      fields: string[]
-      proposal?: string
-      reason: string
-      waysOut: (
-        | 'TRY_AGAIN'
-        | 'GIVE_FIELDS'
-        | 'PUT_NAME_RIGHT'
-        | 'CHOOSE_RULE'
-        | 'CHOOSE_ROUTE'
-        | 'GO_ON_IN_FORCE'
-        | 'GO_ON_ALL_THE_SAME'
-        | 'SEND_BACK'
-        | 'TAKE_OUT'
-      )[]
-    }
-    StreamingResponseBody: unknown
-    StrengthAsked: {
-      password: string
-      words: string[]
-    }
-    Stretch: {
-      /** Format: int64 */
-      from: number
-      /** Format: int64 */
-      numbers: number
-      said?: string
-      state: string
-      /** Format: int64 */
-      to: number
-    }
-    Strip: {
-      counter: components['schemas']['CounterView']
-      stretches: components['schemas']['Stretch'][]
-    }
-    SubdirectoryAuthor: {
-      /** Format: int64 */
-      person: number
-      subdirectory: string
-    }
-    SubmissionEntry: {
-      /** Format: date */
-      answerDue?: string
-      /** Format: int64 */
-      author?: number
-      files: components['schemas']['FileEntry'][]
-      given?: {
-        [key: string]: string
-      }
-      purpose: string
-      /** Format: int32 */
-      sheet?: number
-    }
-    SwitchEntry: {
-      on: boolean
-      /** Format: int32 */
-      version: number
-    }
-    TableFault: {
-      column: string
-      /** Format: int32 */
-      row: number
-      sentence: string
-    }
-    TakeBackEntry: {
-      reason: string
-      /** Format: int32 */
-      turn: number
-    }
-    TakeBackView: {
-      /** Format: int64 */
-      review?: number
-      /** Format: int32 */
-      turn: number
-    }
-    TakeEntry: {
-      /** Format: int32 */
-      count: number
-      /** Format: int64 */
-      firm?: number
-      ownReference: string
-      title: string
-      values: {
-        [key: string]: string
-      }
-    }
-    Taken: {
-      /** Format: int64 */
-      document?: number
-      number: string
-    }
-    TakenOver: {
-      faults: components['schemas']['TableFault'][]
-      /** Format: int32 */
-      known: number
-      /** Format: int32 */
-      rows: number
-    }
-    Target:
-      | components['schemas']['TargetProject']
-      | components['schemas']['TargetBack']
-      | components['schemas']['TargetNowhere']
-      | components['schemas']['TargetPlace']
-    TargetBack: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'BACK'
-    }
-    TargetNowhere: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'NOWHERE'
-    }
-    TargetPlace: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'PLACE'
-      place: components['schemas']['PlaceForm']
-    }
-    TargetProject: {
-      /**
-       * @description discriminator enum property added by openapi-typescript
-       * @enum {string}
-       */
-      kind: 'PROJECT'
-    }
-    TellForm: {
-      tellings: components['schemas']['TellingForm'][]
-    }
-    TellingForm: {
-      important?: boolean
-      inCopy?: components['schemas']['Audience'][]
-      /** @enum {string} */
-      occasion:
-        | 'ARRIVED'
-        | 'NUMBERED'
-        | 'STEP_BEGUN'
-        | 'TO_DECIDE'
-        | 'TO_DECIDE_AGAIN'
-        | 'PASSED_ON'
-        | 'TO_RELEASE'
-        | 'REMINDED'
-        | 'PROMPTED'
-        | 'ESCALATED'
-        | 'MOVED_ON'
-        | 'DECIDED'
-        | 'RELEASED'
-        | 'REOPENED'
-        | 'TAKEN_BACK'
-        | 'REARRANGED'
-        | 'RETURNED'
-        | 'ISSUED'
-        | 'WITHDRAWN'
-        | 'SUPERSEDED'
-        | 'STOPPED'
-        | 'COMPLETE'
-        | 'MESSAGE_FAILED'
-        | 'ASKED'
-        | 'ANSWERED'
-        | 'LEFT'
-        | 'PACKAGE_MADE'
-        | 'PACKAGE_FAILED'
-        | 'INVITED'
-        | 'NEW_PASSWORD'
-      pace?: components['schemas']['PaceForm']
-      subject?: string
-      text: string
-      whom: components['schemas']['Audience'][]
-    }
-    TemplateEntry: {
-      /** Format: int32 */
-      after: number
-      name: string
-      root: components['schemas']['PlanForm']
-    }
-    TemplateView: {
-      /** Format: int32 */
-      edition: number
-      key: string
-      /** Format: int32 */
-      madeFrom: number
-      name: string
-      root: components['schemas']['PlanForm']
-    }
-    Tested: {
-      answered: boolean
-      said: string
-    }
-    TitleBlockRemark: {
-      /** Format: int64 */
-      passage: number
-      remarks: string[]
-    }
-    TitleBlockView: {
-      differences: string[]
-      /** Format: int64 */
-      file?: number
-      numbers: string[]
-      remark?: string
-      revisions: string[]
-    }
-    ToHandOver: {
-      link: string
-      name: string
-    }
-    ToldView: {
-      gathered: boolean
-      /** @enum {string} */
-      occasion:
-        | 'ARRIVED'
-        | 'NUMBERED'
-        | 'STEP_BEGUN'
-        | 'TO_DECIDE'
-        | 'TO_DECIDE_AGAIN'
-        | 'PASSED_ON'
-        | 'TO_RELEASE'
-        | 'REMINDED'
-        | 'PROMPTED'
-        | 'ESCALATED'
-        | 'MOVED_ON'
-        | 'DECIDED'
-        | 'RELEASED'
-        | 'REOPENED'
-        | 'TAKEN_BACK'
-        | 'REARRANGED'
-        | 'RETURNED'
-        | 'ISSUED'
-        | 'WITHDRAWN'
-        | 'SUPERSEDED'
-        | 'STOPPED'
-        | 'COMPLETE'
-        | 'MESSAGE_FAILED'
-        | 'ASKED'
-        | 'ANSWERED'
-        | 'LEFT'
-        | 'PACKAGE_MADE'
-        | 'PACKAGE_FAILED'
-        | 'INVITED'
-        | 'NEW_PASSWORD'
-      rules?: string
-      subject?: string
-      text?: string
-      who: string
-    }
-    Took: {
-      /** Format: int32 */
-      late: number
-      /** Format: int32 */
-      longest: number
-      /** Format: double */
-      median: number
-      /** Format: int32 */
-      steps: number
-      what: string
-    }
-    Trace: {
-      /** Format: date-time */
-      at: string
-      by: string
-      /** Format: int64 */
-      folder?: number
-      name: string
-      path?: string
-    }
-    Trial: {
-      names: string[]
-      pattern: string
-    }
-    TrialEntry: {
-      /** Format: int64 */
-      author?: number
-      files: components['schemas']['ComingFile'][]
-      /** Format: int64 */
-      folder?: number
-      inForce: boolean
-      /** Format: int32 */
-      last?: number
-      onlyDifferent: boolean
-      passages: number[]
-    }
-    TrialLine: {
-      arrival?: components['schemas']['TriedArrival']
-      /** Format: int32 */
-      done: number
-      faulty?: string[]
-      letters?: components['schemas']['ForetoldLetter'][]
-      /** Format: int32 */
-      of: number
-      /** Format: int32 */
-      sheet?: number
-    }
-    Tried: {
-      faults: components['schemas']['FaultView'][]
-      names: components['schemas']['NameRead'][]
-      twoWays?: string
-    }
-    TriedArrival: {
-      differences: string[]
-      /** Format: int32 */
-      files: number
-      folder: string
-      from: string
-      joins?: string
-      name: string
-      /** Format: int64 */
-      passage?: number
-      refusal?: string
-      remarks: string[]
-      tried?: components['schemas']['TriedView']
-    }
-    TriedIdentity: {
-      fields: components['schemas']['FieldSays'][]
-      number?: string
-      revision?: string
-      title: string
-    }
-    TriedView: {
-      copies: components['schemas']['Copy'][]
-      ends: components['schemas']['EndView'][]
-      halts: components['schemas']['HaltView'][]
-      identity: components['schemas']['TriedIdentity']
-      intake: boolean
-      passedOver: components['schemas']['PassedOverView'][]
-      route?: string
-      rule?: string
-      steps: components['schemas']['StepSketch'][]
-      told: components['schemas']['ToldView'][]
-      watching: string[]
-    }
-    TurnEntry: {
-      /** Format: int32 */
-      turn: number
-    }
-    TurnaroundView: {
-      byDiscipline: components['schemas']['Took'][]
-      byPerson: components['schemas']['Took'][]
-      byRole: components['schemas']['Took'][]
-      byRoute: components['schemas']['Took'][]
-      byStep: components['schemas']['Took'][]
-      /** Format: int32 */
-      closedSteps: number
-      /** Format: int32 */
-      days: number
-      /** Format: int32 */
-      lateSteps: number
-      load: components['schemas']['Load'][]
-    }
-    UnsayEntry: {
-      /** Format: int64 */
-      from?: number
-      passages: number[]
-      /** Format: int32 */
-      turn: number
-    }
-    UnsentMessage: {
-      /** Format: int32 */
-      attempts: number
-      /** Format: int64 */
-      id: number
-      lastError?: string
-      /** Format: date-time */
-      madeAt: string
-      /** Format: date-time */
-      nextAttempt?: string
-      /** @enum {string} */
-      occasion:
-        | 'ARRIVED'
-        | 'NUMBERED'
-        | 'STEP_BEGUN'
-        | 'TO_DECIDE'
-        | 'TO_DECIDE_AGAIN'
-        | 'PASSED_ON'
-        | 'TO_RELEASE'
-        | 'REMINDED'
-        | 'PROMPTED'
-        | 'ESCALATED'
-        | 'MOVED_ON'
-        | 'DECIDED'
-        | 'RELEASED'
-        | 'REOPENED'
-        | 'TAKEN_BACK'
-        | 'REARRANGED'
-        | 'RETURNED'
-        | 'ISSUED'
-        | 'WITHDRAWN'
-        | 'SUPERSEDED'
-        | 'STOPPED'
-        | 'COMPLETE'
-        | 'MESSAGE_FAILED'
-        | 'ASKED'
-        | 'ANSWERED'
-        | 'LEFT'
-        | 'PACKAGE_MADE'
-        | 'PACKAGE_FAILED'
-        | 'INVITED'
-        | 'NEW_PASSWORD'
-      recipient: string
-      subject: string
-    }
-    UntakenForm: {
-      folders: components['schemas']['FolderSays'][]
-      /** @enum {string} */
-      usual: 'STOP' | 'LEAVE' | 'LEAVE_AND_TELL'
-    }
-    UsualWordsEntry: {
-      subject: string
-      text: string
-      /** Format: int32 */
-      version: number
-    }
-    UsualWordsView: {
-      /** @enum {string} */
-      occasion:
-        | 'ARRIVED'
-        | 'NUMBERED'
-        | 'STEP_BEGUN'
-        | 'TO_DECIDE'
-        | 'TO_DECIDE_AGAIN'
-        | 'PASSED_ON'
-        | 'TO_RELEASE'
-        | 'REMINDED'
-        | 'PROMPTED'
-        | 'ESCALATED'
-        | 'MOVED_ON'
-        | 'DECIDED'
-        | 'RELEASED'
-        | 'REOPENED'
-        | 'TAKEN_BACK'
-        | 'REARRANGED'
-        | 'RETURNED'
-        | 'ISSUED'
-        | 'WITHDRAWN'
-        | 'SUPERSEDED'
-        | 'STOPPED'
-        | 'COMPLETE'
-        | 'MESSAGE_FAILED'
-        | 'ASKED'
-        | 'ANSWERED'
-        | 'LEFT'
-        | 'PACKAGE_MADE'
-        | 'PACKAGE_FAILED'
-        | 'INVITED'
-        | 'NEW_PASSWORD'
-      subject: string
-      text: string
-      /** Format: int32 */
-      version: number
-      word: string
-    }
-    WatchEntry: {
-      addresses: string[]
-      persons: number[]
-    }
-    WatchedRow: {
-      /** Format: date-time */
-      at: string
-      copied?: string
-      failed: boolean
-      /** Format: int64 */
-      folder: number
-      folderPath: string
-      /** Format: int64 */
-      id: number
-      /** @enum {string} */
-      occasion:
-        | 'ARRIVED'
-        | 'NUMBERED'
-        | 'STEP_BEGUN'
-        | 'TO_DECIDE'
-        | 'TO_DECIDE_AGAIN'
-        | 'PASSED_ON'
-        | 'TO_RELEASE'
-        | 'REMINDED'
-        | 'PROMPTED'
-        | 'ESCALATED'
-        | 'MOVED_ON'
-        | 'DECIDED'
-        | 'RELEASED'
-        | 'REOPENED'
-        | 'TAKEN_BACK'
-        | 'REARRANGED'
-        | 'RETURNED'
-        | 'ISSUED'
-        | 'WITHDRAWN'
-        | 'SUPERSEDED'
-        | 'STOPPED'
-        | 'COMPLETE'
-        | 'MESSAGE_FAILED'
-        | 'ASKED'
-        | 'ANSWERED'
-        | 'LEFT'
-        | 'PACKAGE_MADE'
-        | 'PACKAGE_FAILED'
-        | 'INVITED'
-        | 'NEW_PASSWORD'
-      /** Format: int64 */
-      passage?: number
-      reference: string
-      /** Format: int32 */
-      told: number
-      what: string
-    }
-    WayOutEntry: {
-      fields: {
-        [key: string]: string
-      }
-      passages: components['schemas']['Seen'][]
-      route?: string
-      /** Format: int64 */
-      rule?: number
-      text: string
-      /** @enum {string} */
-      way:
-        | 'TRY_AGAIN'
-        | 'GIVE_FIELDS'
-        | 'PUT_NAME_RIGHT'
-        | 'CHOOSE_RULE'
-        | 'CHOOSE_ROUTE'
-        | 'GO_ON_IN_FORCE'
-        | 'GO_ON_ALL_THE_SAME'
-        | 'SEND_BACK'
-        | 'TAKE_OUT'
-    }
-    WhoForm: {
-      /** @enum {string} */
-      duty?: 'REVIEWS' | 'APPROVES' | 'TOLD'
-      field?: string
-      /** Format: int64 */
-      id?: number
-      /** @enum {string} */
-      kind: 'ROLE' | 'PERSON' | 'MATRIX' | 'FIELD'
-    }
-    WhoseView: {
-      email: string
-      name: string
-    }
-    With: {
-      /** Format: int32 */
-      answered: number
-      inHand: boolean
-      person: string
-    }
-    WordFault: {
-      /** Format: int32 */
-      at: number
-      message: string
-      part: string
-    }
-    WordView: {
-      label: string
-      name: string
-    }
-    WorkingDays: {
-      daysOff: ('MONDAY' | 'TUESDAY' | 'WEDNESDAY' | 'THURSDAY' | 'FRIDAY' | 'SATURDAY' | 'SUNDAY')[]
-      endOfDay: string
-      holidays: components['schemas']['Holiday'][]
-      startOfDay: string
-    }
-    WorkingDaysEntry: {
-      daysOff: ('MONDAY' | 'TUESDAY' | 'WEDNESDAY' | 'THURSDAY' | 'FRIDAY' | 'SATURDAY' | 'SUNDAY')[]
-      endOfDay: string
-      holidays: components['schemas']['HolidayForm'][]
-      startOfDay: string
-      /** Format: int32 */
-      version: number
-    }
-  }
-  responses: never
-  parameters: never
-  requestBodies: never
-  headers: never
-  pathItems: never
+    schemas: {
+        AboveView: {
+            folder: string;
+            grants: components["schemas"]["GrantForm"][];
+            restricted: boolean;
+        };
+        AbsenceEntry: {
+            /** Format: int64 */
+            deputy: number;
+            /** Format: date */
+            from: string;
+            note: string;
+            /** Format: int64 */
+            person: number;
+            /** Format: date */
+            to: string;
+        };
+        AcceptEntry: {
+            password: string;
+        };
+        AccountLine: {
+            account: components["schemas"]["AccountView"];
+            /** Format: date-time */
+            lastUse?: string;
+            projects: string[];
+            secondSteps: ("PASSKEY" | "CODE")[];
+            /** Format: int32 */
+            sessions: number;
+        };
+        AccountView: {
+            administrator: boolean;
+            closed: boolean;
+            codes: boolean;
+            /** Format: date-time */
+            createdAt: string;
+            email: string;
+            hasPassword: boolean;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            /** Format: date-time */
+            passwordSetAt?: string;
+        };
+        ActLine: {
+            /** Format: int64 */
+            account?: number;
+            address: string;
+            /** Format: date-time */
+            at: string;
+            /** @enum {string} */
+            kind: "SIGN_IN" | "ACCOUNTS" | "PEOPLE" | "ROLES" | "FOLDERS" | "SETTINGS" | "RULES" | "CONNECTIONS" | "FILES" | "EXPORTS" | "REFUSED" | "KEEPING";
+            /** Format: int64 */
+            seq: number;
+            what: string;
+            who: string;
+        };
+        Actor: {
+            /** Format: int64 */
+            account: number;
+            administrator: boolean;
+            memberships: {
+                [key: string]: components["schemas"]["Membership"];
+            };
+            name: string;
+        };
+        AddedView: {
+            link?: string;
+            person: components["schemas"]["PersonView"];
+        };
+        Administrates: {
+            administrator: boolean;
+        };
+        AgainForm: {
+            /** Format: int64 */
+            device?: number;
+        };
+        AnswerView: {
+            /** Format: date-time */
+            at: string;
+            /** Format: int32 */
+            code: number;
+            comment: string;
+            /** @enum {string} */
+            drawn?: "KEPT" | "REWORDED" | "DROPPED";
+            drawnText?: string;
+            /** Format: int64 */
+            id: number;
+            person: string;
+            /** Format: int64 */
+            personId?: number;
+            /** Format: int64 */
+            seat?: number;
+            /** Format: int32 */
+            step: number;
+            stepName: string;
+            /** Format: int32 */
+            turn: number;
+        };
+        Apart: {
+            /** Format: int64 */
+            review: number;
+        };
+        ArrivedView: {
+            author: string;
+            authorFirm: string;
+            /** Format: int32 */
+            files: number;
+            folderPath: string;
+            /** Format: int64 */
+            id: number;
+            open: boolean;
+            /** Format: date-time */
+            openedAt: string;
+            purpose: string;
+            reference: string;
+            /** Format: int32 */
+            refused: number;
+            uploader: string;
+        };
+        Asked: {
+            password: string;
+        };
+        AskedOfMe: {
+            by: string;
+            /** Format: int64 */
+            comment: number;
+            /** Format: date */
+            due?: string;
+            /** Format: int64 */
+            passage: number;
+            /** Format: int64 */
+            project: number;
+            text: string;
+            what: string;
+        };
+        Audience: components["schemas"]["AudienceAuthor"] | components["schemas"]["AudienceUploader"] | components["schemas"]["AudienceMatrix"] | components["schemas"]["AudienceLead"] | components["schemas"]["AudienceDeciding"] | components["schemas"]["AudienceEarlier"] | components["schemas"]["AudienceFollowers"] | components["schemas"]["AudienceRole"] | components["schemas"]["AudienceFirm"] | components["schemas"]["AudiencePerson"] | components["schemas"]["AudienceAddress"];
+        AudienceAddress: {
+            address: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ADDRESS";
+        };
+        AudienceAuthor: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "AUTHOR";
+        };
+        AudienceDeciding: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "DECIDING";
+        };
+        AudienceEarlier: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "EARLIER";
+        };
+        AudienceFirm: {
+            /** Format: int64 */
+            id: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "FIRM";
+        };
+        AudienceFollowers: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "FOLLOWERS";
+        };
+        AudienceLead: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "LEAD";
+        };
+        AudienceMatrix: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "MATRIX";
+        };
+        AudiencePerson: {
+            /** Format: int64 */
+            id: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "PERSON";
+        };
+        AudienceRole: {
+            /** Format: int64 */
+            id: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ROLE";
+        };
+        AudienceUploader: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "UPLOADER";
+        };
+        Away: {
+            /** Format: int64 */
+            deputy: number;
+            /** Format: date */
+            from: string;
+            /** Format: int64 */
+            id: number;
+            note: string;
+            /** Format: int64 */
+            person: number;
+            /** Format: date */
+            to: string;
+        };
+        BackEntry: {
+            note: string;
+            /** Format: int32 */
+            turn: number;
+        };
+        Backup: {
+            /** Format: int64 */
+            contentBytes: number;
+            /** Format: int32 */
+            contents: number;
+            databaseHash: string;
+            /** Format: int64 */
+            databaseSize: number;
+            /** Format: date-time */
+            madeAt: string;
+            name: string;
+            /** Format: int64 */
+            newBytes: number;
+            /** Format: int64 */
+            rows: number;
+            /** Format: int64 */
+            tookMs: number;
+        };
+        CalendarLinkMade: {
+            address: string;
+        };
+        CalendarLinkView: {
+            /** Format: date-time */
+            since?: string;
+        };
+        Carried: {
+            /** Format: int32 */
+            files: number;
+        };
+        ChangeView: {
+            changes: boolean;
+            sentence: string;
+        };
+        Changed: {
+            /** Format: date-time */
+            at: string;
+            what: string;
+        };
+        ChangedComment: {
+            /** Format: int64 */
+            asked?: number;
+            /** Format: int32 */
+            before?: number;
+            /** Format: date */
+            due?: string;
+            pictures?: number[];
+            place?: components["schemas"]["CommentPlace"];
+            text: string;
+            /** Format: int32 */
+            version: number;
+        };
+        ChangedMeanwhile: {
+            /** Format: int64 */
+            comment: number;
+            /** Format: int32 */
+            row: number;
+            since: string;
+            what: string;
+            yours: string;
+        };
+        ChaseForm: {
+            /** Format: int32 */
+            escalateAfter: number;
+            escalateTo: number[];
+            /** Format: int32 */
+            remindAfter: number;
+            /** Format: int32 */
+            remindBefore: number;
+            silence: components["schemas"]["SilenceForm"];
+        };
+        CheckView: {
+            hint: string;
+            key: string;
+            options: components["schemas"]["WordView"][];
+            usual: string;
+            with: string;
+        };
+        Checks: {
+            /** @enum {string} */
+            nameMisfit: "STOP" | "RETURN" | "GO_ON";
+            /** @enum {string} */
+            onItsWay: "STOP" | "RETURN" | "GO_ON";
+            /** @enum {string} */
+            outOfSequence: "STOP" | "RETURN" | "GO_ON";
+            /** @enum {string} */
+            sameName: "NEXT_REVISION" | "NEW_DOCUMENT" | "ASK";
+            /** @enum {string} */
+            titleBlock: "NOT_COMPARED" | "NOTE" | "STOP" | "RETURN";
+            /** @enum {string} */
+            unknownNumber: "STOP" | "RETURN" | "GO_ON";
+            /** @enum {string} */
+            unreadable: "NOTE" | "STOP" | "RETURN";
+            /** @enum {string} */
+            wrongOriginator: "STOP" | "RETURN" | "GO_ON";
+        };
+        Choice: {
+            /** Format: int64 */
+            person: number;
+        };
+        CodeEntry: {
+            code: string;
+        };
+        CodeForm: {
+            code: string;
+            meaning: string;
+            retired: boolean;
+        };
+        CodeOfSet: {
+            code: string;
+            meaning: string;
+        };
+        CodeView: {
+            commentRequired: boolean;
+            /** Format: int32 */
+            digit: number;
+            /** Format: int64 */
+            folder?: number;
+            mustComeAgain: boolean;
+            name: string;
+            path?: string;
+            shortText: string;
+            status?: string;
+            workMayGoOn: boolean;
+        };
+        CodesEntry: {
+            code: string;
+            secret: string;
+        };
+        CodesOfSet: {
+            codes: components["schemas"]["CodeOfSet"][];
+            field: string;
+            label: string;
+        };
+        CodesTaken: {
+            /** Format: int32 */
+            added: number;
+            /** Format: int32 */
+            changed: number;
+            faults: components["schemas"]["TableFault"][];
+        };
+        ComingFile: {
+            hash?: string;
+            head?: string;
+            name: string;
+            /** Format: int64 */
+            size: number;
+        };
+        CommentAnswer: {
+            /** Format: date-time */
+            at: string;
+            inside: boolean;
+            /** @enum {string} */
+            kind: "SAID" | "DONE" | "NOT_DONE" | "CLOSED" | "REOPENED";
+            person: string;
+            text: string;
+        };
+        CommentAnswerEntry: {
+            /** @enum {string} */
+            kind: "SAID" | "DONE" | "NOT_DONE" | "CLOSED" | "REOPENED";
+            text: string;
+            /** Format: int32 */
+            version: number;
+        };
+        CommentAsked: {
+            /** Format: date */
+            due?: string;
+            name: string;
+            /** Format: int64 */
+            person: number;
+        };
+        CommentBy: {
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            changedAt: string;
+            firm: string;
+            name: string;
+            own: boolean;
+            /** Format: int64 */
+            person: number;
+            /** @enum {string} */
+            side: "REVIEWING" | "SENDING";
+        };
+        CommentDrawing: {
+            /** @enum {string} */
+            as?: "KEPT" | "REWORDED" | "DROPPED";
+            by?: string;
+            /** Format: int64 */
+            into?: number;
+            text?: string;
+        };
+        CommentImage: {
+            /** Format: int32 */
+            height: number;
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            width: number;
+        };
+        CommentLine: {
+            comment: components["schemas"]["CommentView"];
+            number: string;
+            title: string;
+        };
+        CommentMade: {
+            /** Format: int64 */
+            id: number;
+        };
+        CommentMay: {
+            answer: boolean;
+            change: boolean;
+            close: boolean;
+            draw: boolean;
+        };
+        CommentOn: {
+            carried: boolean;
+            /** Format: int32 */
+            cycle: number;
+            /** Format: int64 */
+            passage: number;
+            place?: components["schemas"]["CommentPlace"];
+            revision?: string;
+        };
+        CommentPlace: {
+            /** Format: int32 */
+            page: number;
+            /** Format: double */
+            perPoint?: number;
+            points: components["schemas"]["Point"][];
+            /** @enum {string} */
+            shape: "POINT" | "BOX" | "CLOUD" | "ARROW" | "FREEHAND" | "TEXT" | "LENGTH";
+        };
+        CommentSheetTaken: {
+            /** Format: int32 */
+            answers: number;
+            changed: components["schemas"]["ChangedMeanwhile"][];
+            /** Format: int32 */
+            closed: number;
+            faults: components["schemas"]["TableFault"][];
+            /** Format: int32 */
+            known: number;
+        };
+        CommentStageEntry: {
+            closed: boolean;
+            /** Format: int32 */
+            version: number;
+        };
+        CommentVersionEntry: {
+            /** Format: int32 */
+            version: number;
+        };
+        CommentView: {
+            answers: components["schemas"]["CommentAnswer"][];
+            asked?: components["schemas"]["CommentAsked"];
+            by: components["schemas"]["CommentBy"];
+            drawing?: components["schemas"]["CommentDrawing"];
+            /** Format: int64 */
+            id: number;
+            may: components["schemas"]["CommentMay"];
+            on: components["schemas"]["CommentOn"];
+            released: boolean;
+            /** @enum {string} */
+            stage: "OPEN" | "ANSWERED" | "CLOSED";
+            text: string;
+            /** Format: int32 */
+            version: number;
+            with: components["schemas"]["CommentWith"];
+        };
+        CommentWith: {
+            /** Format: int32 */
+            before?: number;
+            pictures: components["schemas"]["CommentImage"][];
+        };
+        CommentsView: {
+            comments: components["schemas"]["CommentView"][];
+            released: boolean;
+            /** @enum {string} */
+            side: "REVIEWING" | "SENDING";
+        };
+        CompanionForm: {
+            endings: string[];
+            /** @enum {string} */
+            then: "GO_ON" | "STOP";
+            /** Format: int32 */
+            workingDays: number;
+        };
+        ConditionForm: {
+            /** Format: int32 */
+            cycle: number;
+            field: string;
+            /** @enum {string} */
+            kind: "IS" | "IS_NOT" | "FROM_CYCLE";
+            values: string[];
+        };
+        ConnectionEntry: {
+            address: string;
+            secret?: string;
+            unencrypted: boolean;
+        };
+        ConnectionView: {
+            address: string;
+            last?: components["schemas"]["LastAsked"];
+            name: string;
+            secret: boolean;
+            /** Format: int32 */
+            version: number;
+        };
+        ConverterView: {
+            called?: string;
+            formats: string[];
+            name: string;
+            toInstall?: string;
+        };
+        ConvertersView: {
+            converters: components["schemas"]["ConverterView"][];
+            /** Format: int32 */
+            waiting: number;
+            withoutNetwork: boolean;
+        };
+        Copy: {
+            account: string;
+            fine: boolean;
+            /** @enum {string} */
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            rule: string;
+        };
+        CopyWaitView: {
+            /** Format: int32 */
+            before?: number;
+        };
+        CopyingForm: {
+            into: components["schemas"]["IntoForm"];
+            /** @enum {string} */
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            /** @enum {string} */
+            whenTaken: "STOP" | "KEEP_BOTH" | "NEXT_VERSION" | "REPLACE";
+        };
+        CounterView: {
+            combination: string;
+            /** Format: int64 */
+            first: number;
+            /** Format: int64 */
+            given: number;
+            /** Format: int32 */
+            givenBack: number;
+            /** Format: int64 */
+            next: number;
+            /** Format: int64 */
+            pace: number;
+            /** Format: int64 */
+            room?: number;
+            /** Format: date */
+            runsOut?: string;
+            /** Format: int64 */
+            step: number;
+        };
+        Credentials: {
+            email: string;
+            password: string;
+        };
+        CurrentIn: {
+            revision: string;
+            /** @enum {string} */
+            state: "WORK_IN_PROGRESS" | "SHARED" | "PUBLISHED" | "ARCHIVE";
+            status?: string;
+            where: string;
+        };
+        DecisionCodesEntry: {
+            decisionCodes: components["schemas"]["CodeView"][];
+            /** Format: int32 */
+            version: number;
+        };
+        DecisionEntry: {
+            /** Format: int32 */
+            code: number;
+            comment: string;
+            /** Format: int64 */
+            from?: number;
+            overrule: boolean;
+            passages: number[];
+            /** Format: int32 */
+            turn: number;
+        };
+        DemoPerson: {
+            firm: string;
+            /** Format: int64 */
+            id: number;
+            job: string;
+            name: string;
+            toDo: string;
+        };
+        DeviceForm: {
+            address: string;
+            forEverybody: boolean;
+            loginName: string;
+            name: string;
+            password?: string;
+            switchedOn: boolean;
+            /** Format: int32 */
+            version: number;
+        };
+        DeviceSays: {
+            accepting: boolean;
+            /** Format: date-time */
+            at: string;
+            bothSides: boolean;
+            colour: boolean;
+            fault?: string;
+            holds: boolean;
+            known: components["schemas"]["PaperSize"][];
+            model: string;
+            ready: components["schemas"]["PaperSize"][];
+            reasons: string[];
+            reduces: boolean;
+            state: string;
+        };
+        DeviceView: {
+            address?: string;
+            forEverybody: boolean;
+            /** Format: int64 */
+            id: number;
+            loginName?: string;
+            mayRelease: boolean;
+            name: string;
+            /** Format: int32 */
+            open: number;
+            says?: components["schemas"]["DeviceSays"];
+            switchedOn: boolean;
+            /** Format: int32 */
+            version: number;
+        };
+        Difference: {
+            after: string[];
+            before: string[];
+            rule: string;
+            what: string;
+        };
+        DirectoriesView: {
+            below: string[];
+            directories: components["schemas"]["DirectoryView"][];
+        };
+        DirectoryForm: {
+            /** Format: int64 */
+            author?: number;
+            authors: components["schemas"]["SubdirectoryAuthor"][];
+            /** Format: int32 */
+            everySeconds: number;
+            /** Format: int64 */
+            folder: number;
+            marker?: string;
+            moveTo?: string;
+            path: string;
+            /** Format: int32 */
+            quietSeconds: number;
+            /** Format: int32 */
+            restSeconds: number;
+            switchedOn: boolean;
+            /** Format: int32 */
+            version: number;
+        };
+        DirectoryView: {
+            authorName?: string;
+            fault?: string;
+            folderPath: string;
+            form: components["schemas"]["DirectoryForm"];
+            gathering: boolean;
+            /** Format: int64 */
+            id: number;
+            /** Format: date-time */
+            lastLooked?: string;
+            left: components["schemas"]["FileLeft"][];
+            /** Format: int32 */
+            leftInAll: number;
+            ofNobody: string[];
+            /** Format: int64 */
+            taken: number;
+            /** Format: int32 */
+            waiting: number;
+        };
+        DocumentEntry: {
+            ownReference: string;
+            sequence?: string;
+            title: string;
+            /** Format: int32 */
+            version: number;
+        };
+        DocumentJournalLine: {
+            line: components["schemas"]["JournalLine"];
+            /** Format: int64 */
+            passage: number;
+            revision: string;
+        };
+        DocumentMessage: {
+            /** Format: date-time */
+            at: string;
+            /** @enum {string} */
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            person: string;
+            revision: string;
+            /** Format: date-time */
+            sent?: string;
+        };
+        DocumentRow: {
+            current: components["schemas"]["CurrentIn"][];
+            /** Format: int64 */
+            id: number;
+            latest?: string;
+            lies: boolean;
+            number: string;
+            onItsWay: boolean;
+            originator: string;
+            ownReference: string;
+            /** Format: date-time */
+            since: string;
+            title: string;
+            values: {
+                [key: string]: string;
+            };
+            voided?: string;
+        };
+        DocumentSheet: {
+            formerNames: string[];
+            holders: components["schemas"]["HolderView"][];
+            journal: components["schemas"]["DocumentJournalLine"][];
+            mayChange: boolean;
+            messages: components["schemas"]["DocumentMessage"][];
+            originatorName: string;
+            revisionBefore?: string;
+            revisions: components["schemas"]["RevisionView"][];
+            row: components["schemas"]["DocumentRow"];
+            sequence?: string;
+            /** Format: int32 */
+            version: number;
+        };
+        Doer: {
+            /** Format: int64 */
+            account: number;
+            name: string;
+        };
+        DraftEntry: {
+            rule: components["schemas"]["RuleForm"];
+            /** Format: int32 */
+            version: number;
+        };
+        Drafted: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+        };
+        DrawingEntry: {
+            /** @enum {string} */
+            as: "KEPT" | "REWORDED" | "DROPPED";
+            text: string;
+        };
+        DrawnEntry: {
+            /** @enum {string} */
+            as: "KEPT" | "REWORDED" | "DROPPED";
+            text: string;
+            /** Format: int32 */
+            version: number;
+        };
+        DroppersView: {
+            firms: number[];
+            /** Format: int64 */
+            folder: number;
+            roles: number[];
+        };
+        EndView: {
+            account: string;
+            back: boolean;
+            /** Format: int32 */
+            digit: number;
+            fine: boolean;
+            name: string;
+        };
+        Ended: {
+            /** Format: int32 */
+            code: number;
+            /** Format: int32 */
+            files: number;
+        };
+        Enrolment: {
+            address: string;
+            picture: string;
+            secret: string;
+            /** Format: int32 */
+            size: number;
+        };
+        Entrance: {
+            demo: boolean;
+            mail: boolean;
+            passkeyHost?: string;
+            providers: components["schemas"]["Offered"][];
+            setUpNeeded: boolean;
+            signedIn: boolean;
+        };
+        EverybodyView: {
+            firms: components["schemas"]["FirmView"][];
+            people: components["schemas"]["PersonView"][];
+            roles: components["schemas"]["RoleView"][];
+        };
+        Explanation: {
+            passedOver: components["schemas"]["PassedOverView"][];
+            /** Format: int32 */
+            sheet: number;
+            taken?: string;
+            watching: string[];
+        };
+        FailingAddress: {
+            address: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: int64 */
+            person: number;
+            words?: string;
+        };
+        Fault: {
+            place: string;
+            /** Format: int32 */
+            position: number;
+            sentence: string;
+        };
+        FaultView: {
+            message: string;
+            /** Format: int32 */
+            position: number;
+        };
+        FieldForm: {
+            codes: components["schemas"]["CodeForm"][];
+            /** Format: int32 */
+            greatestWidth: number;
+            key: string;
+            /** @enum {string} */
+            kind: "CODES" | "DIGITS" | "LETTERS" | "DATE" | "TEXT";
+            label: string;
+        };
+        FieldRead: {
+            key: string;
+            label: string;
+            value: string;
+        };
+        FieldSays: {
+            label: string;
+            value: string;
+        };
+        FieldSet: {
+            field: string;
+            value: string;
+        };
+        FieldsEntry: {
+            fields: components["schemas"]["FieldForm"][];
+            /** Format: int32 */
+            version: number;
+        };
+        FileEntry: {
+            name: string;
+            /** Format: int64 */
+            size: number;
+        };
+        FileFault: {
+            /** Format: int32 */
+            line: number;
+            reason: string;
+        };
+        FileLeft: {
+            path: string;
+            why: string;
+        };
+        FileNumbered: {
+            /** Format: int64 */
+            file: number;
+            name: string;
+            newName?: string;
+            number?: string;
+            why?: string;
+        };
+        FileRead: {
+            faults: components["schemas"]["FileFault"][];
+            taken?: components["schemas"]["SheetTaken"];
+        };
+        FileRow: {
+            addedBy: string;
+            copyOf?: string;
+            document?: components["schemas"]["OfFile"];
+            file: components["schemas"]["FileView"];
+            passage?: components["schemas"]["PassageView"];
+        };
+        FileView: {
+            /** Format: date-time */
+            addedAt: string;
+            /** Format: int64 */
+            addedBy: number;
+            /** Format: int64 */
+            folder: number;
+            hash: string;
+            /** Format: int64 */
+            id: number;
+            mediaType: string;
+            name: string;
+            /** Format: int64 */
+            passage?: number;
+            present: boolean;
+            /** Format: int64 */
+            revision?: number;
+            /** Format: int64 */
+            size: number;
+            /** Format: int32 */
+            version: number;
+        };
+        Finding: {
+            /** Format: int64 */
+            above?: number;
+            column: string;
+            error: boolean;
+            mend: string;
+            sentence: string;
+        };
+        FirmEntry: {
+            code: string;
+            /** Format: int64 */
+            folder?: number;
+            name: string;
+        };
+        FirmView: {
+            code: string;
+            /** Format: int64 */
+            id: number;
+            name: string;
+        };
+        FirstEntry: {
+            code: string;
+            email: string;
+            firmCode: string;
+            firmName: string;
+            name: string;
+            password: string;
+            projectCode: string;
+            projectName: string;
+            set?: components["schemas"]["SetEntry"];
+            zone: string;
+        };
+        FolderAccessEntry: {
+            grants: components["schemas"]["GrantForm"][];
+            keepers?: number[];
+            restricted: boolean;
+            /** Format: int32 */
+            version: number;
+        };
+        FolderAccessView: {
+            above: components["schemas"]["AboveView"][];
+            /** Format: int64 */
+            firm?: number;
+            grants: components["schemas"]["GrantForm"][];
+            keepers: number[];
+            restricted: boolean;
+            /** Format: int32 */
+            version: number;
+        };
+        FolderEntry: {
+            /** Format: int64 */
+            firm?: number;
+            name: string;
+            /** @enum {string} */
+            state?: "WORK_IN_PROGRESS" | "SHARED" | "PUBLISHED" | "ARCHIVE";
+            values?: {
+                [key: string]: string;
+            };
+        };
+        FolderPage: {
+            asks: string[];
+            files: components["schemas"]["PageFileRow"];
+            folder: components["schemas"]["FolderView"];
+            handIn?: components["schemas"]["HandInView"];
+            mayDrop: boolean;
+            maySend: boolean;
+            rules: components["schemas"]["RuleInWords"][];
+            /** Format: int32 */
+            sheet: number;
+            traces: components["schemas"]["Trace"][];
+            untaken?: string;
+        };
+        FolderSays: {
+            /** Format: int64 */
+            folder: number;
+            /** @enum {string} */
+            then: "STOP" | "LEAVE" | "LEAVE_AND_TELL";
+        };
+        FolderView: {
+            /** Format: int64 */
+            firm?: number;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            /** Format: int64 */
+            parent?: number;
+            path: string;
+            /** Format: int64 */
+            project: number;
+            restricted: boolean;
+            /** @enum {string} */
+            state: "WORK_IN_PROGRESS" | "SHARED" | "PUBLISHED" | "ARCHIVE";
+            /** Format: int32 */
+            version: number;
+        };
+        Followed: {
+            /** @enum {string} */
+            kind: "DOCUMENT" | "FOLDER";
+            name: string;
+            /** Format: date-time */
+            since: string;
+            /** Format: int64 */
+            thing: number;
+        };
+        FollowingFile: {
+            account: string;
+            /** Format: int32 */
+            decision?: number;
+            done: boolean;
+            /** @enum {string} */
+            ended?: "ISSUED" | "RETURNED" | "SENT_BACK" | "TAKEN_OUT" | "LEFT";
+            /** Format: int64 */
+            folder?: number;
+            folderPath?: string;
+            /** Format: int32 */
+            messages: number;
+            /** Format: int64 */
+            passage: number;
+            /** Format: int32 */
+            sent: number;
+            /** @enum {string} */
+            state: "RUNNING" | "WAITING" | "STOPPED" | "DONE";
+            /** @enum {string} */
+            station: "ARRIVE" | "IDENTIFY" | "NUMBER" | "PREPARE" | "REVIEW" | "ISSUE";
+            what: string;
+        };
+        Follows: {
+            /** Format: int32 */
+            code: number;
+            target: components["schemas"]["Target"];
+        };
+        ForceEntry: {
+            order: boolean;
+            /** Format: int32 */
+            project?: number;
+            rows: components["schemas"]["RowSeen"][];
+        };
+        Foreseen: {
+            /** Format: date-time */
+            at: string;
+            /** Format: int32 */
+            code?: number;
+            /** @enum {string} */
+            kind: "REMIND_BEFORE" | "REMIND_AFTER" | "ESCALATE" | "SILENCE";
+            whom: string[];
+        };
+        ForetoldLetter: {
+            /** Format: int32 */
+            files: number;
+            gathered: boolean;
+            subject: string;
+            text: string;
+            to: string;
+        };
+        Forgotten: {
+            email: string;
+        };
+        FoundFile: {
+            /** Format: int64 */
+            folder: number;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            path: string;
+        };
+        FoundOfKind: {
+            /** Format: int32 */
+            count: number;
+            hits: components["schemas"]["Hit"][];
+            /** @enum {string} */
+            kind: "DOCUMENT" | "PASSAGE" | "NUMBER" | "SUBMISSION" | "FOLDER" | "FILE" | "PERSON";
+            uncounted: boolean;
+        };
+        FreshFirm: {
+            code: string;
+            name: string;
+        };
+        FreshPerson: {
+            email: string;
+            firm: string;
+            name: string;
+            roles: string;
+        };
+        GrantForm: {
+            /** Format: int64 */
+            firm?: number;
+            mayDrop: boolean;
+            /** Format: int64 */
+            role?: number;
+        };
+        HaltView: {
+            account: string;
+            /** @enum {string} */
+            code?: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "TITLE_BLOCK_DIFFERS" | "SAME_NAME" | "CANNOT_BE_READ" | "NO_COMPANION" | "NO_COPY" | "MALWARE" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "REVIEW_STOPPED" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
+            fields: string[];
+            /** @enum {string} */
+            kind: "PASSED" | "WAITING" | "STOPPED" | "RETURNED" | "LEFT";
+            /** @enum {string} */
+            station: "ARRIVE" | "IDENTIFY" | "NUMBER" | "PREPARE" | "REVIEW" | "ISSUE";
+        };
+        HandInView: {
+            ask: string[];
+            who: string[];
+        };
+        HandedInBy: {
+            author: string;
+            authorFirm: string;
+            uploader: string;
+        };
+        HandedOver: {
+            link?: string;
+        };
+        HandlingForm: {
+            identify?: components["schemas"]["IdentifyForm"];
+            issue?: components["schemas"]["IssueForm"];
+            number?: components["schemas"]["NumberForm"];
+            prepare?: components["schemas"]["PrepareForm"];
+            review?: components["schemas"]["ReviewForm"];
+            tell?: components["schemas"]["TellForm"];
+            untaken?: components["schemas"]["UntakenForm"];
+        };
+        Hanging: {
+            place: string;
+            what: string;
+        };
+        Hit: {
+            more: string;
+            number?: string;
+            place?: string;
+            revision?: string;
+            what: string;
+        };
+        HolderView: {
+            /** Format: date-time */
+            at: string;
+            current: boolean;
+            firm: string;
+            person: string;
+            revision: string;
+        };
+        HoldersEntry: {
+            holders: number[];
+            /** Format: int32 */
+            version: number;
+        };
+        Holiday: {
+            /** Format: date */
+            day: string;
+            name: string;
+        };
+        HolidayForm: {
+            /** Format: date */
+            day: string;
+            name: string;
+        };
+        HowForm: {
+            bothSides: boolean;
+            /** Format: int32 */
+            copies: number;
+            held: boolean;
+            media: string;
+            /** @enum {string} */
+            paper: "AS_IT_IS" | "BY_SHEET" | "REDUCED";
+        };
+        IdentifyForm: {
+            asks: string[];
+            checks: components["schemas"]["Checks"];
+            namePatterns: string[];
+            sequence?: string;
+        };
+        InHandEntry: {
+            inHand: boolean;
+            /** Format: int32 */
+            turn: number;
+        };
+        IntoForm: {
+            /** Format: int64 */
+            folder: number;
+            name: string;
+            path: string;
+        };
+        InvitedView: {
+            email: string;
+            firm: string;
+            name: string;
+            project: string;
+        };
+        IssueForm: {
+            atOnce?: components["schemas"]["PlaceForm"];
+            byCode: components["schemas"]["Follows"][];
+            releases?: components["schemas"]["ReleaseTo"][];
+        };
+        IssuerEntry: {
+            issuer: string;
+        };
+        Item: {
+            /** Format: date-time */
+            at: string;
+            detail: string;
+            from: string;
+            /** Format: int64 */
+            id: number;
+            label: string;
+            link: string;
+            /** @enum {string} */
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            /** Format: int64 */
+            passage?: number;
+            /** Format: int64 */
+            project: number;
+            /** Format: int64 */
+            shelf?: number;
+            /** Format: int64 */
+            submission?: number;
+            what: string;
+        };
+        Items: {
+            items: number[];
+        };
+        JobView: {
+            /** Format: date-time */
+            askedAt: string;
+            askedBy?: string;
+            because: string;
+            /** Format: int64 */
+            device: number;
+            deviceName: string;
+            how: string;
+            /** Format: int64 */
+            id: number;
+            mayChange: boolean;
+            name: string;
+            /** Format: int64 */
+            passage?: number;
+            said: string;
+            /** @enum {string} */
+            state: "WAITING" | "AT_DEVICE" | "DONE" | "FAILED" | "CANCELLED";
+        };
+        JoinEntry: {
+            /** Format: int64 */
+            other: number;
+            /** Format: int32 */
+            turn: number;
+        };
+        JoinedEntry: {
+            /** Format: int64 */
+            into: number;
+            /** Format: int32 */
+            intoVersion: number;
+            text: string;
+            /** Format: int32 */
+            version: number;
+        };
+        JournalLine: {
+            account: string;
+            actor: string;
+            /** Format: date-time */
+            at: string;
+            /** @enum {string} */
+            kind: "PASSED" | "WAITING" | "STOPPED" | "WAY_OUT" | "STEP_BEGAN" | "STEP_CLOSED" | "AMONG_REVIEWERS" | "RELEASED" | "REOPENED" | "NOTED";
+            rule: string;
+            /** Format: int32 */
+            seq: number;
+            /** @enum {string} */
+            station: "ARRIVE" | "IDENTIFY" | "NUMBER" | "PREPARE" | "REVIEW" | "ISSUE";
+        };
+        JournalProject: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+        };
+        Keeping: {
+            files: boolean;
+            /** Format: int32 */
+            months: number;
+        };
+        KeepingEntry: {
+            files: boolean;
+            /** Format: int32 */
+            months: number;
+        };
+        KeepingForm: {
+            goesWithIt: boolean;
+            /** @enum {string} */
+            place: "WITH_IT" | "BESIDE" | "MIRRORED";
+            /** Format: int64 */
+            root?: number;
+        };
+        KindView: {
+            key: string;
+            parts: components["schemas"]["PartView"][];
+            word: string;
+        };
+        Lack: {
+            place: string;
+            sentence: string;
+            /** @enum {string} */
+            what: "MAIL" | "BACKUP" | "PEOPLE" | "HANDING_IN" | "FIRM_FOLDER" | "ROUTE" | "RULE" | "INVITATION";
+        };
+        LastAsked: {
+            /** Format: date-time */
+            at: string;
+            why?: string;
+        };
+        LeadsForm: {
+            /** Format: int32 */
+            code: number;
+            /** @enum {string} */
+            kind: "ON" | "END" | "BACK" | "TO_STEP";
+            /** Format: int32 */
+            step: number;
+        };
+        LedgerLine: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: date-time */
+            came?: string;
+            /** Format: int64 */
+            document?: number;
+            /** Format: int32 */
+            edition: number;
+            firm?: string;
+            /** Format: int64 */
+            id: number;
+            number: string;
+            reason: string;
+            scheme: string;
+            /** @enum {string} */
+            state: "ASSIGNED" | "TAKEN" | "RESERVED" | "TAKEN_OVER" | "GIVEN_BACK" | "VOIDED";
+            title: string;
+        };
+        LetterEntry: {
+            /** @enum {string} */
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            /** Format: int64 */
+            passage?: number;
+            rule: string;
+            subject: string;
+            text: string;
+        };
+        LetterView: {
+            about?: string;
+            faults: components["schemas"]["WordFault"][];
+            /** Format: int64 */
+            passage?: number;
+            subject: string;
+            text: string;
+        };
+        ListTaken: {
+            /** Format: int32 */
+            added: number;
+            /** Format: int32 */
+            values: number;
+        };
+        Load: {
+            /** Format: int32 */
+            coming: number;
+            /** Format: int32 */
+            files: number;
+            firm: string;
+            /** Format: int32 */
+            late: number;
+            person: string;
+            /** Format: int32 */
+            thisWeek: number;
+        };
+        Look: {
+            findings: components["schemas"]["Finding"][];
+            words: components["schemas"]["Sentences"];
+        };
+        Lying: {
+            /** Format: int32 */
+            files: number;
+            names: string[];
+            /** Format: int64 */
+            rule: number;
+        };
+        MadeFrom: {
+            behind: boolean;
+            /** Format: int32 */
+            edition: number;
+            name: string;
+        };
+        MadeReservation: {
+            /** Format: int64 */
+            id: number;
+        };
+        MailServerTested: {
+            said: string;
+            works: boolean;
+        };
+        MailServerView: {
+            address?: string;
+            /** @enum {string} */
+            encryption: "STARTTLS" | "TLS" | "NONE";
+            /** Format: int32 */
+            failing: number;
+            from: string;
+            /** Format: date-time */
+            lastSentAt?: string;
+            lastWords?: string;
+            /** Format: int32 */
+            waiting: number;
+        };
+        MailView: {
+            /** Format: int64 */
+            id: number;
+            important: boolean;
+            inCopy: string;
+            /** Format: date-time */
+            receivedAt: string;
+            recipient: string;
+            sender: string;
+            subject: string;
+            text: string;
+        };
+        MarkedPassage: {
+            /** Format: int64 */
+            passage: number;
+            /** Format: int64 */
+            shelf: number;
+        };
+        Marking: {
+            items: number[];
+            /** Format: int64 */
+            shelf?: number;
+        };
+        MarksTaken: {
+            faults: components["schemas"]["TableFault"][];
+            /** Format: int32 */
+            known: number;
+            /** Format: int32 */
+            marks: number;
+        };
+        MatrixCell: {
+            approves: number[];
+            discipline: string;
+            reviews: number[];
+            told: number[];
+            type: string;
+        };
+        MatrixEntry: {
+            cells: components["schemas"]["MatrixCell"][];
+            /** Format: int32 */
+            version: number;
+        };
+        MatrixTaken: {
+            /** Format: int32 */
+            cells: number;
+            faults: components["schemas"]["TableFault"][];
+        };
+        MatrixView: {
+            cells: components["schemas"]["MatrixCell"][];
+            disciplineField: string;
+            typeField: string;
+            /** Format: int32 */
+            version: number;
+        };
+        Membership: {
+            controls: boolean;
+            decides: boolean;
+            /** Format: int64 */
+            firm: number;
+            handsIn: boolean;
+            name: string;
+            /** Format: int64 */
+            person: number;
+            roles: number[];
+            seesAll: boolean;
+            seesFirms: number[];
+            sendsByHand: boolean;
+        };
+        MessageLine: {
+            /** Format: int64 */
+            id: number;
+            lastWords?: string;
+            /** Format: date-time */
+            madeAt: string;
+            /** Format: date-time */
+            nextTry?: string;
+            /** @enum {string} */
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            recipient: string;
+            /** Format: date-time */
+            sentAt?: string;
+            /** @enum {string} */
+            state: "WAITING" | "HELD" | "FAILING" | "SENT" | "GIVEN_UP";
+            subject: string;
+            /** Format: int32 */
+            tries: number;
+        };
+        MessageText: {
+            /** Format: int64 */
+            id: number;
+            important: boolean;
+            inCopy: string[];
+            openlyTo: string[];
+            recipient: string;
+            subject: string;
+            text?: string;
+        };
+        MessageWays: {
+            held: boolean;
+            replyTo?: string;
+            /** Format: int32 */
+            slowest: number;
+            usual: components["schemas"]["PaceForm"];
+            /** Format: int32 */
+            version: number;
+        };
+        MessageWaysView: {
+            held: boolean;
+            mailed: boolean;
+            replyTo: string;
+            /** Format: int32 */
+            slowest: number;
+            usual: components["schemas"]["PaceForm"];
+            /** Format: int32 */
+            version: number;
+        };
+        MoveEntry: {
+            /** Format: int64 */
+            from: number;
+            reason: string;
+            /** Format: int64 */
+            to: number;
+        };
+        MovedSteps: {
+            /** Format: int32 */
+            moved: number;
+            notMoved: components["schemas"]["NotMoved"][];
+            warnings: string[];
+        };
+        MovingEntry: {
+            files: number[];
+            /** @enum {string} */
+            how: "MOVE" | "COPY";
+        };
+        MyMessages: {
+            mailed: boolean;
+            /** Format: date-time */
+            next?: string;
+            projectZone: string;
+            /** Format: int32 */
+            slowest: number;
+            usual: components["schemas"]["PaceForm"];
+            /** Format: int32 */
+            version: number;
+            /** Format: int64 */
+            waiting: number;
+            wish?: components["schemas"]["PaceForm"];
+            zone?: string;
+        };
+        MyWish: {
+            /** Format: int32 */
+            version: number;
+            wish?: components["schemas"]["PaceForm"];
+            zone?: string;
+        };
+        NameApart: {
+            parts: components["schemas"]["NamePart"][];
+            pattern: string;
+        };
+        NameEntry: {
+            name: string;
+            /** Format: int32 */
+            version: number;
+        };
+        NameExample: {
+            name: string;
+            others: string[];
+        };
+        NamePart: {
+            /** @enum {string} */
+            as: "BETWEEN" | "FIXED" | "FIELD" | "DAY" | "OVER";
+            forms: string[];
+            key: string;
+            text: string;
+        };
+        NameRead: {
+            misfit?: string;
+            name: string;
+            nearest?: string;
+            values: components["schemas"]["FieldRead"][];
+        };
+        NewComment: {
+            /** Format: int64 */
+            asked?: number;
+            /** Format: int32 */
+            before?: number;
+            /** Format: date */
+            due?: string;
+            key: string;
+            pictures?: number[];
+            place?: components["schemas"]["CommentPlace"];
+            text: string;
+        };
+        NewEdition: {
+            /** Format: int32 */
+            edition: number;
+        };
+        NewPackage: {
+            /** Format: int64 */
+            id: number;
+        };
+        NewPasskey: {
+            credential: {
+                [key: string]: unknown;
+            };
+            name: string;
+        };
+        NewProject: {
+            code: string;
+            controller: string;
+            controllerEmail: string;
+            firmCode: string;
+            firmName: string;
+            name: string;
+            set?: components["schemas"]["SetEntry"];
+            zone: string;
+        };
+        NewRule: {
+            /** Format: int64 */
+            id: number;
+        };
+        NextEntry: {
+            combination: string;
+            /** Format: int64 */
+            next: number;
+            reason: string;
+        };
+        NotMoved: {
+            reason: string;
+            /** Format: int64 */
+            review: number;
+            submissionReference: string;
+        };
+        NotTaken: {
+            /** Format: int64 */
+            passage: number;
+            reason: string;
+        };
+        NumberAndReason: {
+            number: string;
+            reason: string;
+        };
+        NumberEventLine: {
+            account: string;
+            actor: string;
+            /** Format: date-time */
+            at: string;
+            number?: string;
+        };
+        NumberForm: {
+            scheme?: string;
+        };
+        NumberPreview: {
+            number: string;
+        };
+        NumberSource: components["schemas"]["NumberSourceList"] | components["schemas"]["NumberSourceAsked"];
+        NumberSourceAsked: {
+            from: string;
+            key: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ASKED";
+            label: string;
+        };
+        NumberSourceList: {
+            from: string;
+            key: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "LIST";
+            label: string;
+        };
+        NumberingEntry: {
+            files: number[];
+            scheme: string;
+            values: {
+                [key: string]: string;
+            };
+        };
+        OccasionView: {
+            copies: boolean;
+            /** @enum {string} */
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            word: string;
+        };
+        OfFile: {
+            /** Format: int64 */
+            document: number;
+            number: string;
+            revision?: string;
+            status?: string;
+            title: string;
+        };
+        Offered: {
+            address: string;
+            name: string;
+        };
+        OfferedSet: {
+            about: string;
+            codes: components["schemas"]["CodesOfSet"][];
+            faults: components["schemas"]["FileFault"][];
+            key: string;
+            name: string;
+            pattern?: string;
+        };
+        OnSheet: {
+            /** Format: int64 */
+            passage: number;
+            /** Format: int32 */
+            said: number;
+            /** Format: int32 */
+            undrawn: number;
+        };
+        Opened: {
+            /** Format: int32 */
+            files: number;
+            firm: string;
+            firms: string[];
+            /** Format: int32 */
+            folders: number;
+            may: string[];
+            person: string;
+        };
+        OrderEntry: {
+            ids: number[];
+        };
+        OwnAccount: {
+            account: components["schemas"]["AccountView"];
+            passkeyHost?: string;
+            passkeys: components["schemas"]["PasskeyView"][];
+            /** Format: int32 */
+            recoveryCodes: number;
+            secondStepAsked: boolean;
+            sessions: components["schemas"]["SessionView"][];
+            /** Format: int64 */
+            waitSeconds: number;
+        };
+        PaceForm: {
+            /** Format: int32 */
+            hour?: number;
+            /** Format: int32 */
+            minutes: number;
+            workingDays: boolean;
+        };
+        PackageEntry: {
+            code: string;
+            /** Format: int64 */
+            firm?: number;
+            /** @enum {string} */
+            kind: "FIRM" | "CONTRACT" | "WORK_PACKAGE";
+            /** Format: int64 */
+            parent: number;
+            template: string;
+            title: string;
+            values: {
+                [key: string]: string;
+            };
+        };
+        PackageView: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            code: string;
+            failed?: string;
+            firm?: string;
+            /** Format: int64 */
+            folder?: number;
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            kind: "FIRM" | "CONTRACT" | "WORK_PACKAGE";
+            /** Format: int64 */
+            parent: number;
+            template: components["schemas"]["MadeFrom"];
+            title: string;
+        };
+        PageActLine: {
+            items: components["schemas"]["ActLine"][];
+            next?: string;
+        };
+        PageDocumentRow: {
+            items: components["schemas"]["DocumentRow"][];
+            next?: string;
+        };
+        PageFileRow: {
+            items: components["schemas"]["FileRow"][];
+            next?: string;
+        };
+        PageItem: {
+            items: components["schemas"]["Item"][];
+            next?: string;
+        };
+        PageJobView: {
+            items: components["schemas"]["JobView"][];
+            next?: string;
+        };
+        PageLedgerLine: {
+            items: components["schemas"]["LedgerLine"][];
+            next?: string;
+        };
+        PageMailView: {
+            items: components["schemas"]["MailView"][];
+            next?: string;
+        };
+        PageMessageLine: {
+            items: components["schemas"]["MessageLine"][];
+            next?: string;
+        };
+        PagePassageRow: {
+            items: components["schemas"]["PassageRow"][];
+            next?: string;
+        };
+        PageReservationView: {
+            items: components["schemas"]["ReservationView"][];
+            next?: string;
+        };
+        PageReviewRow: {
+            items: components["schemas"]["ReviewRow"][];
+            next?: string;
+        };
+        PageWatchedRow: {
+            items: components["schemas"]["WatchedRow"][];
+            next?: string;
+        };
+        PaperSize: {
+            /** Format: int32 */
+            heightMm: number;
+            key: string;
+            name: string;
+            /** Format: int32 */
+            widthMm: number;
+        };
+        ParentEntry: {
+            /** Format: int64 */
+            parent: number;
+            /** Format: int32 */
+            version: number;
+        };
+        Part: {
+            /** Format: int64 */
+            found: number;
+            /** Format: int64 */
+            looked: number;
+            sentences: string[];
+            subject: string;
+        };
+        PartView: {
+            key: string;
+            /** Format: int32 */
+            most?: number;
+            open: boolean;
+            options: components["schemas"]["WordView"][];
+            /** @enum {string} */
+            shape: "WORDS" | "PATTERN" | "ADDRESS" | "TEXT" | "SIZE" | "SOME" | "ONE" | "FIELD" | "FIELD_VALUES" | "GROUP" | "PLACE";
+            /** @enum {string} */
+            thing?: "FIRM" | "ROLE" | "PERSON" | "FOLDER";
+            word: string;
+        };
+        PassageAt: {
+            /** Format: date-time */
+            due?: string;
+            /** @enum {string} */
+            ended?: "ISSUED" | "RETURNED" | "SENT_BACK" | "TAKEN_OUT" | "LEFT";
+            heldBy: string;
+            /** Format: date-time */
+            since: string;
+            /** @enum {string} */
+            state: "RUNNING" | "WAITING" | "STOPPED" | "DONE";
+            /** @enum {string} */
+            station: "ARRIVE" | "IDENTIFY" | "NUMBER" | "PREPARE" | "REVIEW" | "ISSUE";
+            stop?: components["schemas"]["StopView"];
+            waitingFor?: string;
+        };
+        PassageFile: {
+            copy?: components["schemas"]["ReadableCopy"];
+            /** Format: int64 */
+            folderFile: number;
+            hash: string;
+            mediaType: string;
+            name: string;
+            /** Format: int64 */
+            size: number;
+        };
+        PassageNames: {
+            number?: string;
+            originalName: string;
+            revision?: string;
+            title: string;
+        };
+        PassageOrigin: {
+            /** Format: int64 */
+            author: number;
+            /** Format: int64 */
+            authorFirm: number;
+            /** Format: int64 */
+            folder: number;
+            /** Format: int64 */
+            submission: number;
+        };
+        PassageRow: {
+            author: string;
+            authorFirm: string;
+            passage: components["schemas"]["PassageView"];
+            submissionReference: string;
+            waysOut: ("TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "CHOOSE_RULE" | "CHOOSE_ROUTE" | "GO_ON_IN_FORCE" | "GO_ON_ALL_THE_SAME" | "SEND_BACK" | "TAKE_OUT")[];
+        };
+        PassageSheet: {
+            cycles: components["schemas"]["PassageView"][];
+            /** Format: int64 */
+            document?: number;
+            journal: components["schemas"]["JournalLine"][];
+            row: components["schemas"]["PassageRow"];
+            values: {
+                [key: string]: string;
+            };
+        };
+        PassageView: {
+            at: components["schemas"]["PassageAt"];
+            /** Format: int32 */
+            cycle: number;
+            /** Format: int32 */
+            decision?: number;
+            files: components["schemas"]["PassageFile"][];
+            from: components["schemas"]["PassageOrigin"];
+            /** Format: int64 */
+            id: number;
+            names: components["schemas"]["PassageNames"];
+            /** Format: int64 */
+            project: number;
+            /** Format: int32 */
+            readFile?: number;
+            rule?: string;
+            status?: string;
+            /** Format: int32 */
+            version: number;
+        };
+        PassedOverView: {
+            /** Format: int64 */
+            id: number;
+            reason: string;
+            rule: string;
+        };
+        PassingEntry: {
+            note: string;
+            /** Format: int64 */
+            to: number;
+            /** Format: int32 */
+            turn: number;
+        };
+        PasskeyProof: {
+            credential: {
+                [key: string]: unknown;
+            };
+        };
+        PasskeyQuestion: {
+            options: {
+                [key: string]: unknown;
+            };
+        };
+        PasskeyToMake: {
+            options: {
+                [key: string]: unknown;
+            };
+        };
+        PasskeyView: {
+            id: string;
+            /** Format: date-time */
+            lastUse: string;
+            name: string;
+            /** Format: date-time */
+            since: string;
+        };
+        PasswordChange: {
+            current?: string;
+            password: string;
+        };
+        PasswordEntry: {
+            password: string;
+        };
+        PasswordStrength: {
+            refusal?: string;
+            /** Format: int32 */
+            strength: number;
+        };
+        PeopleTaken: {
+            faults: components["schemas"]["TableFault"][];
+            firms: components["schemas"]["FreshFirm"][];
+            /** Format: int32 */
+            known: number;
+            links: components["schemas"]["ToHandOver"][];
+            people: components["schemas"]["FreshPerson"][];
+        };
+        PersonEntry: {
+            email: string;
+            /** Format: int64 */
+            firmId: number;
+            job: string;
+            name: string;
+            roles: number[];
+        };
+        PersonView: {
+            active: boolean;
+            email: string;
+            firmCode: string;
+            /** Format: int64 */
+            firmId: number;
+            firmName: string;
+            /** Format: int64 */
+            id: number;
+            job: string;
+            joined: boolean;
+            name: string;
+        };
+        PictureKept: {
+            /** Format: int64 */
+            id: number;
+        };
+        PicturePages: {
+            /** Format: int32 */
+            pages: number;
+        };
+        PlaceForm: {
+            copies: components["schemas"]["IntoForm"][];
+            into: components["schemas"]["IntoForm"];
+            /** @enum {string} */
+            manner: "COPY" | "MOVE";
+            sets: components["schemas"]["FieldSet"][];
+            status: string;
+            /** @enum {string} */
+            whenTaken: "STOP" | "KEEP_BOTH" | "NEXT_VERSION" | "REPLACE";
+        };
+        PlaceMade: {
+            document: string;
+            folders: string[];
+            name?: string;
+            reason?: string;
+        };
+        PlaceTrial: {
+            beside?: boolean;
+            name: string;
+            path: string;
+            status: string;
+        };
+        PlaceTried: {
+            made: components["schemas"]["PlaceMade"][];
+            nameFaults: components["schemas"]["FaultView"][];
+            pathFaults: components["schemas"]["FaultView"][];
+        };
+        PlanForm: {
+            below: components["schemas"]["PlanForm"][];
+            key: string;
+            name: string;
+            /** @enum {string} */
+            owner: "AS_ABOVE" | "FIRM";
+            rules: number[];
+            /** @enum {string} */
+            state?: "WORK_IN_PROGRESS" | "SHARED" | "PUBLISHED" | "ARCHIVE";
+            values: {
+                [key: string]: string;
+            };
+        };
+        Point: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        PrepareForm: {
+            companion?: components["schemas"]["CompanionForm"];
+            /** @enum {string} */
+            copy: "NONE" | "WANTED" | "NEEDED";
+            keeping?: components["schemas"]["KeepingForm"];
+        };
+        PreviewEntry: {
+            /** Format: int64 */
+            author?: number;
+            files: components["schemas"]["ComingFile"][];
+            given: {
+                [key: string]: string;
+            };
+        };
+        Progress: {
+            /** Format: int64 */
+            all: number;
+            doing: string;
+            /** Format: int64 */
+            done: number;
+        };
+        ProjectEntry: {
+            stations: components["schemas"]["HandlingForm"];
+            /** Format: int32 */
+            version: number;
+        };
+        ProjectMade: {
+            /** Format: int64 */
+            id: number;
+            link?: string;
+        };
+        ProjectRow: {
+            draft?: components["schemas"]["HandlingForm"];
+            drafted?: components["schemas"]["Drafted"];
+            inForce: components["schemas"]["HandlingForm"];
+            /** Format: int32 */
+            version: number;
+            words: components["schemas"]["Sentences"];
+        };
+        ProjectView: {
+            code: string;
+            controls: boolean;
+            decisionCodes: components["schemas"]["CodeView"][];
+            fields: components["schemas"]["FieldForm"][];
+            /** Format: int64 */
+            id: number;
+            name: string;
+            secondStepFor: ("ADMINISTRATORS" | "CONTROLLERS" | "DECIDERS" | "EVERYBODY")[];
+            statusCodes: components["schemas"]["StatusCode"][];
+            /** Format: int32 */
+            version: number;
+            workingDays: components["schemas"]["WorkingDays"];
+            zone: string;
+        };
+        Proved: {
+            password?: string;
+        };
+        ProviderEntry: {
+            bothSteps: boolean;
+            clientId: string;
+            clientSecret?: string;
+            issuer: string;
+            name: string;
+            switchedOn: boolean;
+            /** Format: int32 */
+            version: number;
+        };
+        ProviderLook: {
+            authorization: string;
+        };
+        ProviderView: {
+            bothSteps: boolean;
+            clientId: string;
+            issuer: string;
+            key: string;
+            name: string;
+            returnAddress: string;
+            switchedOn: boolean;
+            /** Format: int32 */
+            version: number;
+        };
+        ReadableCopy: {
+            hash: string;
+            /** Format: int32 */
+            pages: number;
+            /** Format: int64 */
+            size: number;
+        };
+        Receipt: {
+            /** Format: date */
+            answerDue?: string;
+            by: components["schemas"]["HandedInBy"];
+            /** Format: date-time */
+            closedAt?: string;
+            files: components["schemas"]["ReceiptFile"][];
+            /** Format: int64 */
+            folder: number;
+            folderPath: string;
+            /** Format: int64 */
+            id: number;
+            open: boolean;
+            /** Format: date-time */
+            openedAt: string;
+            purpose: string;
+            reference: string;
+        };
+        ReceiptFile: {
+            name: string;
+            /** Format: int32 */
+            position: number;
+            refusal?: string;
+            remark?: string;
+            /** Format: int64 */
+            size: number;
+            /** @enum {string} */
+            state: "EXPECTED" | "RECEIVED" | "REFUSED";
+        };
+        RecoveryCodes: {
+            codes: string[];
+        };
+        ReleaseForm: {
+            /** Format: int64 */
+            device: number;
+            files: number[];
+            how: components["schemas"]["HowForm"];
+            passages: number[];
+        };
+        ReleaseTo: {
+            after: number[];
+            device: string;
+            how: components["schemas"]["HowForm"];
+        };
+        Released: {
+            /** Format: int32 */
+            failed: number;
+            /** Format: int32 */
+            jobs: number;
+            why?: string;
+        };
+        ReopeningEntry: {
+            reason: string;
+        };
+        Report: {
+            parts: components["schemas"]["Part"][];
+            whole: boolean;
+        };
+        ReservationEntry: {
+            /** Format: int32 */
+            count: number;
+            /** Format: int64 */
+            firm: number;
+            reason: string;
+            scheme: string;
+            /** Format: date */
+            until: string;
+            values: {
+                [key: string]: string;
+            };
+        };
+        ReservationView: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: date-time */
+            ended?: string;
+            firm: string;
+            firmName: string;
+            /** Format: int64 */
+            id: number;
+            reason: string;
+            run: components["schemas"]["ReservedRun"];
+            scheme: string;
+            /** Format: date */
+            until: string;
+            /** Format: int32 */
+            version: number;
+        };
+        ReservedRun: {
+            first: string;
+            last: string;
+            /** Format: int32 */
+            numbers: number;
+            /** Format: int64 */
+            used: number;
+        };
+        ReturnEntry: {
+            /** Format: int32 */
+            seen: number;
+        };
+        ReviewForm: {
+            route?: string;
+        };
+        ReviewMay: {
+            arrange: boolean;
+            decide: boolean;
+            draw: boolean;
+            from: number[];
+            takeBack: boolean;
+        };
+        ReviewRoute: {
+            filesGoAlone: boolean;
+            key: string;
+            name: string;
+            /** Format: int32 */
+            steps: number;
+        };
+        ReviewRow: {
+            /** Format: int32 */
+            cycle: number;
+            ended: components["schemas"]["Ended"][];
+            /** Format: int64 */
+            family: number;
+            files: components["schemas"]["RowFiles"];
+            first: components["schemas"]["RowFirst"];
+            /** Format: int64 */
+            id: number;
+            route: string;
+            /** @enum {string} */
+            state: "FORMING" | "OPEN" | "RELEASING" | "CLOSED" | "TAKEN_BACK" | "STOPPED";
+            step: components["schemas"]["RowStep"];
+            submission: components["schemas"]["RowSubmission"];
+            times: components["schemas"]["RowTimes"];
+            with: components["schemas"]["With"][];
+        };
+        ReviewStep: {
+            /** Format: int32 */
+            at: number;
+            /** @enum {string} */
+            drawing: "WORST" | "MAJORITY" | "LEAD";
+            /** Format: date-time */
+            due?: string;
+            /** Format: int32 */
+            files: number;
+            /** @enum {string} */
+            kind: "REVIEW" | "APPROVAL";
+            name: string;
+            /** Format: int32 */
+            needed: number;
+            /** Format: int32 */
+            undecided: number;
+            /** Format: int32 */
+            workingDaysLeft?: number;
+        };
+        ReviewSubmission: {
+            /** Format: date */
+            answerDue?: string;
+            author: string;
+            authorFirm: string;
+            /** Format: int64 */
+            id: number;
+            message: string;
+            purpose: string;
+            reference: string;
+            sender?: string;
+        };
+        ReviewView: {
+            /** Format: int64 */
+            family: number;
+            files?: components["schemas"]["ReviewedFile"][];
+            /** Format: int64 */
+            id: number;
+            may: components["schemas"]["ReviewMay"];
+            /** Format: int64 */
+            project: number;
+            route: components["schemas"]["ReviewRoute"];
+            seats: components["schemas"]["SeatView"][];
+            /** @enum {string} */
+            state: "FORMING" | "OPEN" | "RELEASING" | "CLOSED" | "TAKEN_BACK" | "STOPPED";
+            step: components["schemas"]["ReviewStep"];
+            submission: components["schemas"]["ReviewSubmission"];
+            /** Format: int32 */
+            turn: number;
+        };
+        ReviewedFile: {
+            answers: components["schemas"]["AnswerView"][];
+            before: components["schemas"]["AnswerView"][];
+            /** Format: int32 */
+            decision?: number;
+            /** Format: int32 */
+            ending?: number;
+            mine?: components["schemas"]["AnswerView"];
+            passage: components["schemas"]["PassageView"];
+        };
+        RevisionFile: {
+            /** Format: int64 */
+            folder?: number;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            /** Format: int64 */
+            size: number;
+            there: boolean;
+            where: string;
+        };
+        RevisionView: {
+            code: string;
+            /** @enum {string} */
+            currentIn?: "WORK_IN_PROGRESS" | "SHARED" | "PUBLISHED" | "ARCHIVE";
+            /** Format: int32 */
+            cycle: number;
+            /** Format: int32 */
+            decision?: number;
+            files: components["schemas"]["RevisionFile"][];
+            /** Format: date-time */
+            issuedAt?: string;
+            onItsWay: boolean;
+            /** @enum {string} */
+            outcome?: "ISSUED" | "RETURNED" | "SENT_BACK" | "TAKEN_OUT" | "LEFT";
+            passage: components["schemas"]["PassageView"];
+            status?: string;
+            withdrawn: boolean;
+        };
+        RightsForm: {
+            controls: boolean;
+            decides: boolean;
+            handsIn: boolean;
+            seesAll: boolean;
+            seesFirms: number[];
+            sendsByHand: boolean;
+        };
+        RoleEntry: {
+            may: components["schemas"]["RightsForm"];
+            name: string;
+            /** Format: int32 */
+            version: number;
+        };
+        RoleLookEntry: {
+            holders: number[];
+            may: components["schemas"]["RightsForm"];
+        };
+        RoleRights: {
+            controls: boolean;
+            decides: boolean;
+            handsIn: boolean;
+            seesAll: boolean;
+            seesFirms: number[];
+            sendsByHand: boolean;
+        };
+        RoleView: {
+            holders: number[];
+            /** Format: int64 */
+            id: number;
+            may: components["schemas"]["RoleRights"];
+            name: string;
+            /** Format: int32 */
+            version: number;
+        };
+        RollOutEntry: {
+            /** Format: int32 */
+            edition: number;
+        };
+        RollOutView: {
+            changes: components["schemas"]["ChangeView"][];
+            code: string;
+            /** Format: int32 */
+            edition: number;
+            fault?: string;
+            /** Format: int64 */
+            id: number;
+        };
+        RouteEditionView: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: int32 */
+            edition: number;
+            form: components["schemas"]["RouteForm"];
+            inForce: boolean;
+        };
+        RouteEntry: {
+            /** Format: int32 */
+            edition: number;
+            form: components["schemas"]["RouteForm"];
+        };
+        RouteForm: {
+            filesGoAlone: boolean;
+            lead?: components["schemas"]["WhoForm"];
+            name: string;
+            ownFirmDecides: boolean;
+            senderFirms: number[];
+            senderPeople: number[];
+            senders: number[];
+            statusCodes: components["schemas"]["StatusFor"][];
+            steps: components["schemas"]["RouteStepForm"][];
+            values: {
+                [key: string]: string;
+            };
+        };
+        RouteLook: {
+            remarks: components["schemas"]["RouteRemarkView"][];
+            steps: components["schemas"]["StepView"][];
+        };
+        RouteRemarkView: {
+            fault: boolean;
+            sentence: string;
+            /** Format: int32 */
+            step?: number;
+        };
+        RouteStepForm: {
+            /** Format: int32 */
+            atLeast: number;
+            chase: components["schemas"]["ChaseForm"];
+            /** @enum {string} */
+            drawing: "WORST" | "MAJORITY" | "LEAD";
+            /** @enum {string} */
+            kind: "REVIEW" | "APPROVAL";
+            leads: components["schemas"]["LeadsForm"][];
+            name: string;
+            /** @enum {string} */
+            needs: "ANY" | "ALL" | "AT_LEAST";
+            when?: components["schemas"]["ConditionForm"];
+            who: components["schemas"]["WhoForm"][];
+            /** Format: int32 */
+            workingDays: number;
+        };
+        RouteView: {
+            /** Format: int32 */
+            edition: number;
+            form: components["schemas"]["RouteForm"];
+            key: string;
+            maySend: boolean;
+            name: string;
+            remarks: components["schemas"]["RouteRemarkView"][];
+            rules: string[];
+            steps: components["schemas"]["StepView"][];
+        };
+        RowFiles: {
+            /** Format: int32 */
+            all: number;
+            /** Format: int32 */
+            answered: number;
+            /** Format: int32 */
+            live: number;
+        };
+        RowFirst: {
+            /** Format: int64 */
+            passage: number;
+            what: string;
+        };
+        RowSeen: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            version: number;
+        };
+        RowStep: {
+            /** Format: int32 */
+            at: number;
+            name: string;
+            /** Format: int32 */
+            of: number;
+        };
+        RowSubmission: {
+            author: string;
+            authorFirm: string;
+            /** Format: int64 */
+            id: number;
+            reference: string;
+        };
+        RowTimes: {
+            /** Format: date-time */
+            begun: string;
+            /** Format: date-time */
+            closed?: string;
+            /** Format: date-time */
+            due?: string;
+            /** Format: int32 */
+            workingDaysLeft?: number;
+        };
+        RuleCondition: components["schemas"]["RuleConditionFormat"] | components["schemas"]["RuleConditionName"] | components["schemas"]["RuleConditionField"] | components["schemas"]["RuleConditionAuthor"] | components["schemas"]["RuleConditionUploader"] | components["schemas"]["RuleConditionEvent"] | components["schemas"]["RuleConditionSize"] | components["schemas"]["RuleConditionAll"] | components["schemas"]["RuleConditionAny"] | components["schemas"]["RuleConditionNone"];
+        RuleConditionAll: {
+            conditions: components["schemas"]["RuleCondition"][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ALL";
+        };
+        RuleConditionAny: {
+            conditions: components["schemas"]["RuleCondition"][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ANY";
+        };
+        RuleConditionAuthor: {
+            firms: number[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "AUTHOR";
+            people: number[];
+            roles: number[];
+        };
+        RuleConditionEvent: {
+            events: ("NEW_FILE" | "NEW_VERSION" | "MOVED_IN" | "COPIED_IN" | "SENT_BY_HAND" | "PLACED")[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "EVENT";
+        };
+        RuleConditionField: {
+            field: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "FIELD";
+            values: string[];
+        };
+        RuleConditionFormat: {
+            formats: ("PDF" | "CAD" | "MODEL" | "OFFICE" | "IMAGE" | "TEXT" | "PACKAGE" | "OTHER")[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "FORMAT";
+        };
+        RuleConditionName: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "NAME";
+            pattern: string;
+        };
+        RuleConditionNone: {
+            conditions: components["schemas"]["RuleCondition"][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "NONE";
+        };
+        RuleConditionSize: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "SIZE";
+            /** Format: int64 */
+            least: number;
+            /** Format: int64 */
+            most?: number;
+        };
+        RuleConditionUploader: {
+            firms: number[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "UPLOADER";
+            people: number[];
+            roles: number[];
+        };
+        RuleEntry: {
+            /** Format: int64 */
+            behind?: number;
+            rule: components["schemas"]["RuleForm"];
+        };
+        RuleForm: {
+            conditions: components["schemas"]["RuleCondition"][];
+            copies: components["schemas"]["CopyingForm"][];
+            description: string;
+            /** @enum {string} */
+            kind: "HANDLING" | "WATCHING";
+            name: string;
+            places: components["schemas"]["RulePlace"][];
+            stations: components["schemas"]["HandlingForm"];
+        };
+        RuleInWords: {
+            /** Format: int32 */
+            edition: number;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            says: components["schemas"]["Sentences"];
+            watches: boolean;
+        };
+        RuleKinds: {
+            audiences: components["schemas"]["KindView"][];
+            checks: components["schemas"]["CheckView"][];
+            conditions: components["schemas"]["KindView"][];
+            /** Format: int32 */
+            deepest: number;
+            occasions: components["schemas"]["OccasionView"][];
+            targets: components["schemas"]["KindView"][];
+        };
+        RulePlace: {
+            /** Format: int64 */
+            folder: number;
+            withBelow: boolean;
+        };
+        RuleWritten: {
+            /** Format: int64 */
+            behind?: number;
+            /** Format: int64 */
+            id?: number;
+            rule: components["schemas"]["RuleForm"];
+        };
+        RunAgain: {
+            /** Format: int64 */
+            passage: number;
+        };
+        Said: {
+            /** Format: date-time */
+            at: string;
+            /** Format: int32 */
+            code: number;
+            comment: string;
+            person: string;
+            /** Format: int32 */
+            step: number;
+            stepName: string;
+        };
+        Sample: {
+            taken?: string;
+            tried?: components["schemas"]["TriedArrival"];
+            unmet?: string;
+        };
+        SampleEntry: {
+            /** Format: int64 */
+            author?: number;
+            file?: components["schemas"]["ComingFile"];
+            /** Format: int64 */
+            folder?: number;
+            /** Format: int64 */
+            passage?: number;
+            written: components["schemas"]["RuleWritten"];
+        };
+        SamplePiece: {
+            label?: string;
+            optional: boolean;
+            text: string;
+            width?: string;
+        };
+        ScannerTested: {
+            said: string;
+            works: boolean;
+        };
+        ScannerView: {
+            address?: string;
+            /** Format: int32 */
+            found: number;
+            lastWords?: string;
+            /** Format: int32 */
+            waiting: number;
+        };
+        SchemeEditionView: {
+            /** Format: date-time */
+            at: string;
+            by?: string;
+            /** Format: int32 */
+            edition: number;
+            form: components["schemas"]["SchemeForm"];
+            inForce: boolean;
+        };
+        SchemeEntry: {
+            /** Format: int32 */
+            after: number;
+            scheme: components["schemas"]["SchemeForm"];
+        };
+        SchemeForm: {
+            countsPer: string[];
+            name: string;
+            /** @enum {string} */
+            of: "DOCUMENTS" | "PACKAGES" | "TRANSMITTALS" | "CHANGES";
+            pattern: string;
+            sources: components["schemas"]["NumberSource"][];
+            /** Format: int64 */
+            start: number;
+            /** Format: int64 */
+            step: number;
+            yearly: boolean;
+        };
+        SchemeTried: {
+            faults: components["schemas"]["Fault"][];
+            sample: components["schemas"]["SamplePiece"][];
+        };
+        SchemeView: {
+            counters: components["schemas"]["CounterView"][];
+            /** Format: int32 */
+            edition: number;
+            form: components["schemas"]["SchemeForm"];
+            key: string;
+            needs: string[];
+            sample: components["schemas"]["SamplePiece"][];
+        };
+        SealsStanding: {
+            /** Format: date-time */
+            at?: string;
+            changed: components["schemas"]["Changed"][];
+            failure?: string;
+            file: string;
+            key: string;
+            /** Format: int64 */
+            number: number;
+        };
+        SeatView: {
+            /** Format: int32 */
+            answered: number;
+            deputy?: string;
+            firm: string;
+            /** Format: date-time */
+            inHandSince?: string;
+            leads: boolean;
+            note: string;
+            passedBy?: string;
+            person: string;
+            /** Format: int64 */
+            personId: number;
+        };
+        SecondStepEntry: {
+            /** Format: int32 */
+            version: number;
+            whom: ("ADMINISTRATORS" | "CONTROLLERS" | "DECIDERS" | "EVERYBODY")[];
+        };
+        SecondStepSetting: {
+            whom: ("ADMINISTRATORS" | "CONTROLLERS" | "DECIDERS" | "EVERYBODY")[];
+        };
+        Seen: {
+            /** Format: int64 */
+            passage: number;
+            /** Format: int32 */
+            version: number;
+        };
+        SendingEntry: {
+            addresses: string[];
+            /** Format: date */
+            answerDue?: string;
+            /** Format: int64 */
+            author?: number;
+            files: number[];
+            given?: {
+                [key: string]: string;
+            };
+            message: string;
+            persons: number[];
+            purpose: string;
+            route: string;
+        };
+        SendingFile: {
+            document?: string;
+            /** Format: int64 */
+            file: number;
+            hindrance?: string;
+            name: string;
+            /** Format: int64 */
+            size: number;
+        };
+        SendingLookEntry: {
+            files: number[];
+        };
+        SendingPreviewEntry: {
+            /** Format: int64 */
+            author?: number;
+            files: number[];
+            given: {
+                [key: string]: string;
+            };
+            route: string;
+        };
+        Sent: {
+            /** Format: int64 */
+            submission: number;
+        };
+        Sentences: {
+            identify: string[];
+            issue: string[];
+            number: string[];
+            prepare: string[];
+            review: string[];
+            tell: string[];
+            untaken: string[];
+            where: string;
+            which: string[];
+        };
+        SequenceForm: {
+            /** Format: int32 */
+            first: number;
+            key: string;
+            /** @enum {string} */
+            kind: "COUNTED" | "LETTERS";
+            leftOut: string;
+            name: string;
+            prefix: string;
+            subSteps: boolean;
+            /** Format: int32 */
+            width: number;
+        };
+        SequencesEntry: {
+            /** Format: int32 */
+            after: number;
+            sequences: components["schemas"]["SequenceForm"][];
+        };
+        SequencesView: {
+            /** Format: int32 */
+            edition: number;
+            inWords: string[];
+            sequences: components["schemas"]["SequenceForm"][];
+        };
+        SessionNow: {
+            actor: components["schemas"]["Actor"];
+            /** Format: date-time */
+            end: string;
+            /** Format: int64 */
+            idleSeconds: number;
+            secondStepMissing: boolean;
+        };
+        SessionView: {
+            address: string;
+            device: string;
+            handle: string;
+            here: boolean;
+            /** Format: date-time */
+            lastUse: string;
+            /** Format: date-time */
+            since: string;
+        };
+        SetEntry: {
+            codes: {
+                [key: string]: components["schemas"]["CodeOfSet"][];
+            };
+            file?: string;
+            key?: string;
+            pattern?: string;
+        };
+        SetFile: {
+            file: string;
+        };
+        SetLook: {
+            firm: string;
+            project: string;
+            set: components["schemas"]["SetEntry"];
+        };
+        SetLooked: {
+            fault?: string;
+            number: components["schemas"]["SamplePiece"][];
+        };
+        SheetEditionView: {
+            account: string;
+            /** Format: date-time */
+            at: string;
+            by?: string;
+            /** Format: int32 */
+            edition: number;
+        };
+        SheetRow: {
+            draft?: components["schemas"]["RuleForm"];
+            drafted?: components["schemas"]["Drafted"];
+            /** Format: int32 */
+            editionInForce: number;
+            findings: components["schemas"]["Finding"][];
+            /** Format: int64 */
+            fitted: number;
+            /** Format: int64 */
+            id: number;
+            inForce?: components["schemas"]["RuleForm"];
+            on: boolean;
+            /** Format: int32 */
+            version: number;
+            words: components["schemas"]["Sentences"];
+        };
+        SheetTaken: {
+            /** Format: int32 */
+            added: number;
+            /** Format: int32 */
+            changed: number;
+            left: string[];
+            project: boolean;
+            replaced: string[];
+            /** Format: int32 */
+            same: number;
+        };
+        SheetView: {
+            /** Format: int32 */
+            edition: number;
+            project: components["schemas"]["ProjectRow"];
+            reordered: boolean;
+            rules: components["schemas"]["SheetRow"][];
+        };
+        ShelfAdded: {
+            /** Format: int64 */
+            id: number;
+        };
+        ShelfEntry: {
+            /** @enum {string} */
+            colour: "TEAL" | "OCHRE" | "BRICK" | "PLUM" | "MOSS" | "SLATE";
+            name: string;
+            /** Format: int32 */
+            version: number;
+        };
+        ShelfOrder: {
+            ids: number[];
+        };
+        ShelfView: {
+            /** @enum {string} */
+            colour: "TEAL" | "OCHRE" | "BRICK" | "PLUM" | "MOSS" | "SLATE";
+            /** Format: int64 */
+            id: number;
+            name: string;
+            /** Format: int32 */
+            version: number;
+        };
+        SignInStep: {
+            actor?: components["schemas"]["Actor"];
+            ways: ("PASSKEY" | "CODE")[];
+        };
+        SignedOut: {
+            next?: string;
+        };
+        SilenceForm: {
+            /** Format: int32 */
+            code: number;
+            /** Format: int32 */
+            daysAfter: number;
+            /** @enum {string} */
+            kind: "WAIT" | "COUNTS" | "SKIP";
+        };
+        SourceChoice: {
+            from: string;
+            word: string;
+        };
+        SourceKind: {
+            choices: components["schemas"]["SourceChoice"][];
+            kind: string;
+            otherwise: string;
+            word: string;
+        };
+        SplitEntry: {
+            passages: number[];
+            /** Format: int32 */
+            turn: number;
+        };
+        Standing: {
+            at?: string;
+            doing?: components["schemas"]["Progress"];
+            failed?: string;
+            keep?: string;
+            made: components["schemas"]["Backup"][];
+            /** Format: date-time */
+            next?: string;
+            to?: string;
+            zone: string;
+        };
+        StatusCode: {
+            code: string;
+            meaning: string;
+            states: ("WORK_IN_PROGRESS" | "SHARED" | "PUBLISHED" | "ARCHIVE")[];
+        };
+        StatusCodeForm: {
+            code: string;
+            meaning: string;
+            states: ("WORK_IN_PROGRESS" | "SHARED" | "PUBLISHED" | "ARCHIVE")[];
+        };
+        StatusCodesEntry: {
+            statusCodes: components["schemas"]["StatusCodeForm"][];
+            /** Format: int32 */
+            version: number;
+        };
+        StatusFor: {
+            /** Format: int32 */
+            code: number;
+            status: string;
+        };
+        StepSketch: {
+            /** Format: date-time */
+            due: string;
+            name: string;
+            people: string[];
+        };
+        StepView: {
+            /** Format: date-time */
+            begins: string;
+            condition: string;
+            /** Format: date-time */
+            dueIfBegunNow: string;
+            /** @enum {string} */
+            kind: "REVIEW" | "APPROVAL";
+            name: string;
+            people: string[];
+            who: string;
+            /** Format: int32 */
+            workingDays: number;
+        };
+        StopEntry: {
+            reason: string;
+        };
+        StopView: {
+            /** @enum {string} */
+            code: "NO_RULE" | "UNKNOWN_NUMBER" | "WRONG_ORIGINATOR" | "REVISION_OUT_OF_SEQUENCE" | "ALREADY_ON_ITS_WAY" | "NAME_DOES_NOT_FIT" | "TITLE_BLOCK_DIFFERS" | "SAME_NAME" | "CANNOT_BE_READ" | "NO_COMPANION" | "NO_COPY" | "MALWARE" | "FIELD_MISSING" | "SCHEME_MISSING" | "COUNTER_FULL" | "ROUTE_MISSING" | "NOBODY_TO_DECIDE" | "REVIEW_STOPPED" | "DESTINATION_GONE" | "DESTINATION_MISSING" | "STATUS_UNFIT" | "NAME_TAKEN" | "NO_ANSWER" | "FAULT";
+            fields: string[];
+            proposal?: string;
+            reason: string;
+            waysOut: ("TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "CHOOSE_RULE" | "CHOOSE_ROUTE" | "GO_ON_IN_FORCE" | "GO_ON_ALL_THE_SAME" | "SEND_BACK" | "TAKE_OUT")[];
+        };
+        StreamingResponseBody: unknown;
+        StrengthAsked: {
+            password: string;
+            words: string[];
+        };
+        Stretch: {
+            /** Format: int64 */
+            from: number;
+            /** Format: int64 */
+            numbers: number;
+            said?: string;
+            state: string;
+            /** Format: int64 */
+            to: number;
+        };
+        Strip: {
+            counter: components["schemas"]["CounterView"];
+            stretches: components["schemas"]["Stretch"][];
+        };
+        SubdirectoryAuthor: {
+            /** Format: int64 */
+            person: number;
+            subdirectory: string;
+        };
+        SubmissionEntry: {
+            /** Format: date */
+            answerDue?: string;
+            /** Format: int64 */
+            author?: number;
+            files: components["schemas"]["FileEntry"][];
+            given?: {
+                [key: string]: string;
+            };
+            purpose: string;
+            /** Format: int32 */
+            sheet?: number;
+        };
+        SwitchEntry: {
+            on: boolean;
+            /** Format: int32 */
+            version: number;
+        };
+        TableFault: {
+            column: string;
+            /** Format: int32 */
+            row: number;
+            sentence: string;
+        };
+        TakeBackEntry: {
+            reason: string;
+            /** Format: int32 */
+            turn: number;
+        };
+        TakeBackView: {
+            /** Format: int64 */
+            review?: number;
+            /** Format: int32 */
+            turn: number;
+        };
+        TakeEntry: {
+            /** Format: int32 */
+            count: number;
+            /** Format: int64 */
+            firm?: number;
+            ownReference: string;
+            title: string;
+            values: {
+                [key: string]: string;
+            };
+        };
+        Taken: {
+            /** Format: int64 */
+            document?: number;
+            number: string;
+        };
+        TakenOver: {
+            faults: components["schemas"]["TableFault"][];
+            /** Format: int32 */
+            known: number;
+            /** Format: int32 */
+            rows: number;
+        };
+        Target: components["schemas"]["TargetProject"] | components["schemas"]["TargetBack"] | components["schemas"]["TargetNowhere"] | components["schemas"]["TargetPlace"];
+        TargetBack: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "BACK";
+        };
+        TargetNowhere: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "NOWHERE";
+        };
+        TargetPlace: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "PLACE";
+            place: components["schemas"]["PlaceForm"];
+        };
+        TargetProject: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "PROJECT";
+        };
+        TellForm: {
+            tellings: components["schemas"]["TellingForm"][];
+        };
+        TellingForm: {
+            important?: boolean;
+            inCopy?: components["schemas"]["Audience"][];
+            /** @enum {string} */
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            pace?: components["schemas"]["PaceForm"];
+            subject?: string;
+            text: string;
+            whom: components["schemas"]["Audience"][];
+        };
+        TemplateEntry: {
+            /** Format: int32 */
+            after: number;
+            name: string;
+            root: components["schemas"]["PlanForm"];
+        };
+        TemplateView: {
+            /** Format: int32 */
+            edition: number;
+            key: string;
+            /** Format: int32 */
+            madeFrom: number;
+            name: string;
+            root: components["schemas"]["PlanForm"];
+        };
+        Tested: {
+            answered: boolean;
+            said: string;
+        };
+        TitleBlockRemark: {
+            /** Format: int64 */
+            passage: number;
+            remarks: string[];
+        };
+        TitleBlockView: {
+            differences: string[];
+            /** Format: int64 */
+            file?: number;
+            numbers: string[];
+            remark?: string;
+            revisions: string[];
+        };
+        ToHandOver: {
+            link: string;
+            name: string;
+        };
+        ToldView: {
+            gathered: boolean;
+            /** @enum {string} */
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            rules?: string;
+            subject?: string;
+            text?: string;
+            who: string;
+        };
+        Took: {
+            /** Format: int32 */
+            late: number;
+            /** Format: int32 */
+            longest: number;
+            /** Format: double */
+            median: number;
+            /** Format: int32 */
+            steps: number;
+            what: string;
+        };
+        Trace: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: int64 */
+            folder?: number;
+            name: string;
+            path?: string;
+        };
+        Trial: {
+            names: string[];
+            pattern: string;
+        };
+        TrialEntry: {
+            /** Format: int64 */
+            author?: number;
+            files: components["schemas"]["ComingFile"][];
+            /** Format: int64 */
+            folder?: number;
+            inForce: boolean;
+            /** Format: int32 */
+            last?: number;
+            onlyDifferent: boolean;
+            passages: number[];
+        };
+        TrialLine: {
+            arrival?: components["schemas"]["TriedArrival"];
+            /** Format: int32 */
+            done: number;
+            faulty?: string[];
+            letters?: components["schemas"]["ForetoldLetter"][];
+            /** Format: int32 */
+            of: number;
+            /** Format: int32 */
+            sheet?: number;
+        };
+        Tried: {
+            faults: components["schemas"]["FaultView"][];
+            names: components["schemas"]["NameRead"][];
+            twoWays?: string;
+        };
+        TriedArrival: {
+            differences: string[];
+            /** Format: int32 */
+            files: number;
+            folder: string;
+            from: string;
+            joins?: string;
+            name: string;
+            /** Format: int64 */
+            passage?: number;
+            refusal?: string;
+            remarks: string[];
+            tried?: components["schemas"]["TriedView"];
+        };
+        TriedIdentity: {
+            fields: components["schemas"]["FieldSays"][];
+            number?: string;
+            revision?: string;
+            title: string;
+        };
+        TriedView: {
+            copies: components["schemas"]["Copy"][];
+            ends: components["schemas"]["EndView"][];
+            halts: components["schemas"]["HaltView"][];
+            identity: components["schemas"]["TriedIdentity"];
+            intake: boolean;
+            passedOver: components["schemas"]["PassedOverView"][];
+            route?: string;
+            rule?: string;
+            steps: components["schemas"]["StepSketch"][];
+            told: components["schemas"]["ToldView"][];
+            watching: string[];
+        };
+        TurnEntry: {
+            /** Format: int32 */
+            turn: number;
+        };
+        TurnaroundView: {
+            byDiscipline: components["schemas"]["Took"][];
+            byPerson: components["schemas"]["Took"][];
+            byRole: components["schemas"]["Took"][];
+            byRoute: components["schemas"]["Took"][];
+            byStep: components["schemas"]["Took"][];
+            /** Format: int32 */
+            closedSteps: number;
+            /** Format: int32 */
+            days: number;
+            /** Format: int32 */
+            lateSteps: number;
+            load: components["schemas"]["Load"][];
+        };
+        UnsayEntry: {
+            /** Format: int64 */
+            from?: number;
+            passages: number[];
+            /** Format: int32 */
+            turn: number;
+        };
+        UnsentMessage: {
+            /** Format: int32 */
+            attempts: number;
+            /** Format: int64 */
+            id: number;
+            lastError?: string;
+            /** Format: date-time */
+            madeAt: string;
+            /** Format: date-time */
+            nextAttempt?: string;
+            /** @enum {string} */
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            recipient: string;
+            subject: string;
+        };
+        UntakenForm: {
+            folders: components["schemas"]["FolderSays"][];
+            /** @enum {string} */
+            usual: "STOP" | "LEAVE" | "LEAVE_AND_TELL";
+        };
+        UsualWordsEntry: {
+            subject: string;
+            text: string;
+            /** Format: int32 */
+            version: number;
+        };
+        UsualWordsView: {
+            /** @enum {string} */
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            subject: string;
+            text: string;
+            /** Format: int32 */
+            version: number;
+            word: string;
+        };
+        WatchEntry: {
+            addresses: string[];
+            persons: number[];
+        };
+        WatchedRow: {
+            /** Format: date-time */
+            at: string;
+            copied?: string;
+            failed: boolean;
+            /** Format: int64 */
+            folder: number;
+            folderPath: string;
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            /** Format: int64 */
+            passage?: number;
+            reference: string;
+            /** Format: int32 */
+            told: number;
+            what: string;
+        };
+        WayOutEntry: {
+            fields: {
+                [key: string]: string;
+            };
+            passages: components["schemas"]["Seen"][];
+            route?: string;
+            /** Format: int64 */
+            rule?: number;
+            text: string;
+            /** @enum {string} */
+            way: "TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "CHOOSE_RULE" | "CHOOSE_ROUTE" | "GO_ON_IN_FORCE" | "GO_ON_ALL_THE_SAME" | "SEND_BACK" | "TAKE_OUT";
+        };
+        WhoForm: {
+            /** @enum {string} */
+            duty?: "REVIEWS" | "APPROVES" | "TOLD";
+            field?: string;
+            /** Format: int64 */
+            id?: number;
+            /** @enum {string} */
+            kind: "ROLE" | "PERSON" | "MATRIX" | "FIELD";
+        };
+        WhoseView: {
+            email: string;
+            name: string;
+        };
+        With: {
+            /** Format: int32 */
+            answered: number;
+            inHand: boolean;
+            person: string;
+        };
+        WordFault: {
+            /** Format: int32 */
+            at: number;
+            message: string;
+            part: string;
+        };
+        WordView: {
+            label: string;
+            name: string;
+        };
+        WorkingDays: {
+            daysOff: ("MONDAY" | "TUESDAY" | "WEDNESDAY" | "THURSDAY" | "FRIDAY" | "SATURDAY" | "SUNDAY")[];
+            endOfDay: string;
+            holidays: components["schemas"]["Holiday"][];
+            startOfDay: string;
+        };
+        WorkingDaysEntry: {
+            daysOff: ("MONDAY" | "TUESDAY" | "WEDNESDAY" | "THURSDAY" | "FRIDAY" | "SATURDAY" | "SUNDAY")[];
+            endOfDay: string;
+            holidays: components["schemas"]["HolidayForm"][];
+            startOfDay: string;
+            /** Format: int32 */
+            version: number;
+        };
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
-export type $defs = Record<string, never>
+export type $defs = Record<string, never>;
 export interface operations {
-  own: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OwnAccount']
-        }
-      }
-    }
-  }
-  beginCodes: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CodesEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RecoveryCodes']
-        }
-      }
-    }
-  }
-  codesToMake: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Proved']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Enrolment']
-        }
-      }
-    }
-  }
-  endCodes: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Proved']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  own_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': Record<string, never>
-        }
-      }
-    }
-  }
-  addPasskey: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NewPasskey']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  passkeyToMake: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Proved']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PasskeyToMake']
-        }
-      }
-    }
-  }
-  withdrawPasskey: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Proved']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  setPassword: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PasswordChange']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  strength_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Asked']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PasswordStrength']
-        }
-      }
-    }
-  }
-  freshRecoveryCodes: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Proved']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RecoveryCodes']
-        }
-      }
-    }
-  }
-  endOtherSessions: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Proved']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  endSession: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        handle: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Proved']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  endWaits: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  accounts: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['AccountLine'][]
-        }
-      }
-    }
-  }
-  setAdministrator: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Administrates']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  close_3: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  of: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': Record<string, never>
-        }
-      }
-    }
-  }
-  hanging_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Hanging'][]
-        }
-      }
-    }
-  }
-  open_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  sendPasswordLink: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['HandedOver']
-        }
-      }
-    }
-  }
-  forgetSecondSteps: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  endSessions: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  backups: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Standing']
-        }
-      }
-    }
-  }
-  now: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Accepted */
-      202: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  check: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Report']
-        }
-      }
-    }
-  }
-  picture: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/octet-stream': string
-        }
-      }
-    }
-  }
-  change_4: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ChangedComment']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  takeBack: {
-    parameters: {
-      query: {
-        version: number
-      }
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  answer: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CommentAnswerEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  draw_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DrawnEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  join: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['JoinedEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  restore: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CommentVersionEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  close: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CommentStageEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  all_8: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ConnectionView'][]
-        }
-      }
-    }
-  }
-  set_2: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        name: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ConnectionEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  remove_4: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        name: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  test_3: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        name: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Tested']
-        }
-      }
-    }
-  }
-  converters: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ConvertersView']
-        }
-      }
-    }
-  }
-  link: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CalendarLinkView']
-        }
-      }
-    }
-  }
-  make_3: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CalendarLinkMade']
-        }
-      }
-    }
-  }
-  withdraw_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  asked: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['AskedOfMe'][]
-        }
-      }
-    }
-  }
-  waitingForMe: {
-    parameters: {
-      query?: {
-        text?: string
-        order?: 'DUE' | 'FROM' | 'NEWEST'
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ReviewView'][]
-        }
-      }
-    }
-  }
-  again: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['AgainForm']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobView']
-        }
-      }
-    }
-  }
-  cancel: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobView']
-        }
-      }
-    }
-  }
-  all_3: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DeviceView'][]
-        }
-      }
-    }
-  }
-  add_5: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DeviceForm']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DeviceView']
-        }
-      }
-    }
-  }
-  change_3: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DeviceForm']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DeviceView']
-        }
-      }
-    }
-  }
-  remove_3: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  test_2: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DeviceView']
-        }
-      }
-    }
-  }
-  change_2: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DirectoryForm']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DirectoryView']
-        }
-      }
-    }
-  }
-  remove_2: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  look_6: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DirectoryView']
-        }
-      }
-    }
-  }
-  turn: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': boolean
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DirectoryView']
-        }
-      }
-    }
-  }
-  byNumber: {
-    parameters: {
-      query: {
-        project: string
-        number: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DocumentSheet']
-        }
-      }
-    }
-  }
-  document: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DocumentSheet']
-        }
-      }
-    }
-  }
-  change_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DocumentEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  entrance: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Entrance']
-        }
-      }
-    }
-  }
-  people: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DemoPerson'][]
-        }
-      }
-    }
-  }
-  be: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Choice']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Actor']
-        }
-      }
-    }
-  }
-  invited: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        secret: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['InvitedView']
-        }
-      }
-    }
-  }
-  accept: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        secret: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['AcceptEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SignInStep']
-        }
-      }
-    }
-  }
-  forgotten: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Forgotten']
-      }
-    }
-    responses: {
-      /** @description Accepted */
-      202: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  whose: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        secret: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WhoseView']
-        }
-      }
-    }
-  }
-  set_3: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        secret: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PasswordEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  setUp: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FirstEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Actor']
-        }
-      }
-    }
-  }
-  offered: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OfferedSet'][]
-        }
-      }
-    }
-  }
-  look_5: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SetLook']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SetLooked']
-        }
-      }
-    }
-  }
-  strength: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['StrengthAsked']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PasswordStrength']
-        }
-      }
-    }
-  }
-  content: {
-    parameters: {
-      query?: {
-        download?: boolean
-      }
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/octet-stream': string
-        }
-      }
-    }
-  }
-  pages: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PicturePages']
-        }
-      }
-    }
-  }
-  page: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-        page: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'image/png': string
-        }
-      }
-    }
-  }
-  carry: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        folder: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['MovingEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Carried']
-        }
-      }
-    }
-  }
-  preview_2: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        folder: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PreviewEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/x-ndjson': components['schemas']['TrialLine']
-        }
-      }
-    }
-  }
-  send: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        folder: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SendingEntry']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Sent']
-        }
-      }
-    }
-  }
-  look_4: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        folder: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SendingLookEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SendingFile'][]
-        }
-      }
-    }
-  }
-  previewSending: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        folder: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SendingPreviewEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/x-ndjson': components['schemas']['TrialLine']
-        }
-      }
-    }
-  }
-  begin: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        folder: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SubmissionEntry']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Receipt']
-        }
-      }
-    }
-  }
-  folder: {
-    parameters: {
-      query?: {
-        after?: string
-      }
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FolderPage']
-        }
-      }
-    }
-  }
-  delete: {
-    parameters: {
-      query: {
-        version: number
-        allTheSame?: boolean
-      }
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  access: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FolderAccessView']
-        }
-      }
-    }
-  }
-  open: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FolderAccessEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  found: {
-    parameters: {
-      query: {
-        text: string
-      }
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FoundFile'][]
-        }
-      }
-    }
-  }
-  rename: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NameEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  number: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NumberingEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FileNumbered'][]
-        }
-      }
-    }
-  }
-  preview_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NumberingEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FileNumbered'][]
-        }
-      }
-    }
-  }
-  move: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ParentEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  make_2: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        parent: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FolderEntry']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FolderView']
-        }
-      }
-    }
-  }
-  secondStep: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SecondStepSetting']
-        }
-      }
-    }
-  }
-  askSecondStep_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SecondStepSetting']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  join_2: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        secret: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  acts: {
-    parameters: {
-      query?: {
-        project?: number
-        kind?:
-          | 'SIGN_IN'
-          | 'ACCOUNTS'
-          | 'PEOPLE'
-          | 'ROLES'
-          | 'FOLDERS'
-          | 'SETTINGS'
-          | 'RULES'
-          | 'CONNECTIONS'
-          | 'FILES'
-          | 'EXPORTS'
-          | 'REFUSED'
-          | 'KEEPING'
-        account?: number
-        text?: string
-        from?: string
-        until?: string
-        after?: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PageActLine']
-        }
-      }
-    }
-  }
-  keeping: {
-    parameters: {
-      query?: {
-        project?: number
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Keeping']
-        }
-      }
-    }
-  }
-  keep: {
-    parameters: {
-      query?: {
-        project?: number
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['KeepingEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  people_1: {
-    parameters: {
-      query?: {
-        project?: number
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Doer'][]
-        }
-      }
-    }
-  }
-  projects: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JournalProject'][]
-        }
-      }
-    }
-  }
-  table_6: {
-    parameters: {
-      query: {
-        project?: number
-        kind?:
-          | 'SIGN_IN'
-          | 'ACCOUNTS'
-          | 'PEOPLE'
-          | 'ROLES'
-          | 'FOLDERS'
-          | 'SETTINGS'
-          | 'RULES'
-          | 'CONNECTIONS'
-          | 'FILES'
-          | 'EXPORTS'
-          | 'REFUSED'
-          | 'KEEPING'
-        account?: number
-        text?: string
-        from?: string
-        until?: string
-        format: 'CSV' | 'XLSX'
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StreamingResponseBody']
-        }
-      }
-    }
-  }
-  mails: {
-    parameters: {
-      query?: {
-        after?: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PageMailView']
-        }
-      }
-    }
-  }
-  mailServer: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['MailServerView']
-        }
-      }
-    }
-  }
-  test_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['MailServerTested']
-        }
-      }
-    }
-  }
-  text: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['MessageText']
-        }
-      }
-    }
-  }
-  sendAgain: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  one: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PackageView']
-        }
-      }
-    }
-  }
-  tryAgain_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PackageView']
-        }
-      }
-    }
-  }
-  rollOut: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RollOutEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  takeWayOut: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['WayOutEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['NotTaken'][]
-        }
-      }
-    }
-  }
-  passage: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PassageSheet']
-        }
-      }
-    }
-  }
-  copy: {
-    parameters: {
-      query?: {
-        download?: boolean
-      }
-      header?: never
-      path: {
-        id: number
-        file: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/pdf': string
-        }
-      }
-    }
-  }
-  copyWait: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CopyWaitView']
-        }
-      }
-    }
-  }
-  explain: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Explanation']
-        }
-      }
-    }
-  }
-  reopen: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ReopeningEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  runAgain: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RunAgain']
-        }
-      }
-    }
-  }
-  titleBlock: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TitleBlockView']
-        }
-      }
-    }
-  }
-  said: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        passage: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Said'][]
-        }
-      }
-    }
-  }
-  keep_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        passage: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PictureKept']
-        }
-      }
-    }
-  }
-  comments: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        passage: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CommentsView']
-        }
-      }
-    }
-  }
-  say_2: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        passage: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NewComment']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CommentMade']
-        }
-      }
-    }
-  }
-  marks_1: {
-    parameters: {
-      query: {
-        as: 'XFDF' | 'PDF'
-      }
-      header?: never
-      path: {
-        passage: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StreamingResponseBody']
-        }
-      }
-    }
-  }
-  take_4: {
-    parameters: {
-      query: {
-        look: boolean
-      }
-      header?: never
-      path: {
-        passage: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['MarksTaken']
-        }
-      }
-    }
-  }
-  takeFromFile: {
-    parameters: {
-      query: {
-        look: boolean
-      }
-      header?: never
-      path: {
-        passage: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['MarksTaken']
-        }
-      }
-    }
-  }
-  ofPassage: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        passage: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ReviewView']
-        }
-      }
-    }
-  }
-  mayTakeBack: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        passage: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TakeBackView']
-        }
-      }
-    }
-  }
-  mine_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ProjectView'][]
-        }
-      }
-    }
-  }
-  make: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NewProject']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ProjectMade']
-        }
-      }
-    }
-  }
-  absences: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Away'][]
-        }
-      }
-    }
-  }
-  add_4: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['AbsenceEntry']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  remove_6: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  arrivedToday: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ArrivedView'][]
-        }
-      }
-    }
-  }
-  table_1: {
-    parameters: {
-      query: {
-        passages?: number[]
-        folder?: number
-        format: 'CSV' | 'XLSX'
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StreamingResponseBody']
-        }
-      }
-    }
-  }
-  take_3: {
-    parameters: {
-      query: {
-        look: boolean
-        without?: number[]
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CommentSheetTaken']
-        }
-      }
-    }
-  }
-  lines: {
-    parameters: {
-      query?: {
-        passages?: number[]
-        folder?: number
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CommentLine'][]
-        }
-      }
-    }
-  }
-  summary: {
-    parameters: {
-      query?: {
-        passages?: number[]
-        folder?: number
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StreamingResponseBody']
-        }
-      }
-    }
-  }
-  setDecisionCodes: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DecisionCodesEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  jobs: {
-    parameters: {
-      query?: {
-        device?: number
-        passage?: number
-        after?: string
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PageJobView']
-        }
-      }
-    }
-  }
-  release_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ReleaseForm']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Released']
-        }
-      }
-    }
-  }
-  ofProject: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DeviceView'][]
-        }
-      }
-    }
-  }
-  all_2: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DirectoriesView']
-        }
-      }
-    }
-  }
-  add_3: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DirectoryForm']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DirectoryView']
-        }
-      }
-    }
-  }
-  list_2: {
-    parameters: {
-      query?: {
-        which?: 'ALL' | 'NOT_COME'
-        after?: string
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PageDocumentRow']
-        }
-      }
-    }
-  }
-  find_1: {
-    parameters: {
-      query: {
-        text: string
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DocumentRow'][]
-        }
-      }
-    }
-  }
-  table_5: {
-    parameters: {
-      query: {
-        which?: 'ALL' | 'NOT_COME'
-        text?: string
-        format: 'CSV' | 'XLSX'
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StreamingResponseBody']
-        }
-      }
-    }
-  }
-  failing: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FailingAddress'][]
-        }
-      }
-    }
-  }
-  setFields: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FieldsEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  codes: {
-    parameters: {
-      query: {
-        format: 'CSV' | 'XLSX'
-      }
-      header?: never
-      path: {
-        project: number
-        field: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StreamingResponseBody']
-        }
-      }
-    }
-  }
-  takeCodes: {
-    parameters: {
-      query: {
-        look: boolean
-      }
-      header?: never
-      path: {
-        project: number
-        field: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CodesTaken']
-        }
-      }
-    }
-  }
-  find: {
-    parameters: {
-      query: {
-        text: string
-        most?: number
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FoundOfKind'][]
-        }
-      }
-    }
-  }
-  addFirm: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FirmEntry']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FirmView']
-        }
-      }
-    }
-  }
-  templates: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TemplateView'][]
-        }
-      }
-    }
-  }
-  putInForce_3: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        template: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['TemplateEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  wouldChange: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        template: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RollOutView'][]
-        }
-      }
-    }
-  }
-  tree: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FolderView'][]
-        }
-      }
-    }
-  }
-  all_7: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Followed'][]
-        }
-      }
-    }
-  }
-  follow: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        kind: 'DOCUMENT' | 'FOLDER'
-        thing: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  leave: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        kind: 'DOCUMENT' | 'FOLDER'
-        thing: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  handIns: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DroppersView'][]
-        }
-      }
-    }
-  }
-  readHolidays: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Holiday'][]
-        }
-      }
-    }
-  }
-  kept: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': number[]
-        }
-      }
-    }
-  }
-  lacking: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Lack'][]
-        }
-      }
-    }
-  }
-  lying: {
-    parameters: {
-      query: {
-        rules: number[]
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Lying'][]
-        }
-      }
-    }
-  }
-  matrix: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['MatrixView']
-        }
-      }
-    }
-  }
-  set_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['MatrixEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  table: {
-    parameters: {
-      query: {
-        format: 'CSV' | 'XLSX'
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StreamingResponseBody']
-        }
-      }
-    }
-  }
-  take_2: {
-    parameters: {
-      query: {
-        look: boolean
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['MatrixTaken']
-        }
-      }
-    }
-  }
-  ways: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['MessageWaysView']
-        }
-      }
-    }
-  }
-  say_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['MessageWays']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  list_1: {
-    parameters: {
-      query?: {
-        whose?: 'MINE' | 'ALL'
-        which?: 'WAITING' | 'SENT' | 'GIVEN_UP'
-        after?: string
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PageMessageLine']
-        }
-      }
-    }
-  }
-  unsent: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['UnsentMessage'][]
-        }
-      }
-    }
-  }
-  tryAgain: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  moveAll: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['MoveEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['MovedSteps']
-        }
-      }
-    }
-  }
-  mine: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['MyMessages']
-        }
-      }
-    }
-  }
-  wish: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['MyWish']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  arrived: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': string[]
-        }
-      }
-    }
-  }
-  addToList: {
-    parameters: {
-      query: {
-        name: string
-      }
-      header?: never
-      path: {
-        project: number
-        list: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ListTaken']
-        }
-      }
-    }
-  }
-  sources: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SourceKind'][]
-        }
-      }
-    }
-  }
-  taken: {
-    parameters: {
-      query?: {
-        after?: string
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PageLedgerLine']
-        }
-      }
-    }
-  }
-  giveUp: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NumberAndReason']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  voidNumber: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NumberAndReason']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  all_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PackageView'][]
-        }
-      }
-    }
-  }
-  make_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PackageEntry']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['NewPackage']
-        }
-      }
-    }
-  }
-  list: {
-    parameters: {
-      query?: {
-        which?: 'ON_THE_WAY' | 'STOPPED' | 'LATE' | 'BACK' | 'TO_ANSWER' | 'DONE' | 'ALL'
-        submission?: number
-        rule?: number
-        folder?: number
-        mine?: boolean
-        after?: string
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PagePassageRow']
-        }
-      }
-    }
-  }
-  table_4: {
-    parameters: {
-      query: {
-        which?: 'ON_THE_WAY' | 'STOPPED' | 'LATE' | 'BACK' | 'TO_ANSWER' | 'DONE' | 'ALL'
-        submission?: number
-        rule?: number
-        folder?: number
-        format: 'CSV' | 'XLSX'
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StreamingResponseBody']
-        }
-      }
-    }
-  }
-  apart: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NameExample']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['NameApart']
-        }
-      }
-    }
-  }
-  tryPlace: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PlaceTrial']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PlaceTried']
-        }
-      }
-    }
-  }
-  tryOut_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Trial']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Tried']
-        }
-      }
-    }
-  }
-  everybody: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['EverybodyView']
-        }
-      }
-    }
-  }
-  add_2: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PersonEntry']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['AddedView']
-        }
-      }
-    }
-  }
-  take_1: {
-    parameters: {
-      query: {
-        look: boolean
-        role?: number
-        folder?: number
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PeopleTaken']
-        }
-      }
-    }
-  }
-  leave_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        person: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  hanging: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        person: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Hanging'][]
-        }
-      }
-    }
-  }
-  invite: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        person: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['HandedOver']
-        }
-      }
-    }
-  }
-  all: {
-    parameters: {
-      query?: {
-        after?: string
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PageReservationView']
-        }
-      }
-    }
-  }
-  reserve: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ReservationEntry']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['MadeReservation']
-        }
-      }
-    }
-  }
-  reviews: {
-    parameters: {
-      query?: {
-        which?: 'OPEN' | 'LATE' | 'CLOSED' | 'ALL'
-        route?: string
-        person?: number
-        firm?: number
-        cycleFrom?: number
-        order?: 'DUE' | 'NEWEST'
-        after?: string
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PageReviewRow']
-        }
-      }
-    }
-  }
-  table_3: {
-    parameters: {
-      query: {
-        which?: 'OPEN' | 'LATE' | 'CLOSED' | 'ALL'
-        route?: string
-        person?: number
-        firm?: number
-        cycleFrom?: number
-        order?: 'DUE' | 'NEWEST'
-        format: 'CSV' | 'XLSX'
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StreamingResponseBody']
-        }
-      }
-    }
-  }
-  inForce: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SequencesView']
-        }
-      }
-    }
-  }
-  putInForce_2: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SequencesEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SequencesView']
-        }
-      }
-    }
-  }
-  addRole: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RoleEntry']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  changeRole: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        role: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RoleEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  setHolders: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        role: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['HoldersEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  look_3: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        role: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RoleLookEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Opened'][]
-        }
-      }
-    }
-  }
-  routes: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RouteView'][]
-        }
-      }
-    }
-  }
-  look_2: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RouteForm']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RouteLook']
-        }
-      }
-    }
-  }
-  putInForce_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RouteEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  withdraw: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  editions_2: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RouteEditionView'][]
-        }
-      }
-    }
-  }
-  sheet: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SheetView']
-        }
-      }
-    }
-  }
-  add_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RuleEntry']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['NewRule']
-        }
-      }
-    }
-  }
-  out: {
-    parameters: {
-      query?: {
-        which?: 'WITH_DRAFTS' | 'IN_FORCE'
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/yaml': string
-        }
-      }
-    }
-  }
-  in: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: {
-      content: {
-        'application/yaml': string
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FileRead']
-        }
-      }
-    }
-  }
-  letter: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['LetterEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['LetterView']
-        }
-      }
-    }
-  }
-  look_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RuleWritten']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Look']
-        }
-      }
-    }
-  }
-  order_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['OrderEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  saveProjectDraft: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ProjectEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  dropProjectDraft: {
-    parameters: {
-      query: {
-        version: number
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  putInForce_4: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ForceEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['NewEdition']
-        }
-      }
-    }
-  }
-  sample: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SampleEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Sample']
-        }
-      }
-    }
-  }
-  runOnLying: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        rule: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Carried']
-        }
-      }
-    }
-  }
-  schemes: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SchemeView'][]
-        }
-      }
-    }
-  }
-  tryOut: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SchemeForm']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SchemeTried']
-        }
-      }
-    }
-  }
-  putInForce: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        scheme: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SchemeEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SchemeView']
-        }
-      }
-    }
-  }
-  editions_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        scheme: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SchemeEditionView'][]
-        }
-      }
-    }
-  }
-  journal: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        scheme: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['NumberEventLine'][]
-        }
-      }
-    }
-  }
-  ledger: {
-    parameters: {
-      query?: {
-        after?: string
-      }
-      header?: never
-      path: {
-        project: number
-        scheme: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PageLedgerLine']
-        }
-      }
-    }
-  }
-  table_2: {
-    parameters: {
-      query: {
-        format: 'CSV' | 'XLSX'
-      }
-      header?: never
-      path: {
-        project: number
-        scheme: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StreamingResponseBody']
-        }
-      }
-    }
-  }
-  setNext: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        scheme: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NextEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  take: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        scheme: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['TakeEntry']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Taken'][]
-        }
-      }
-    }
-  }
-  preview: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        scheme: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['TakeEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['NumberPreview']
-        }
-      }
-    }
-  }
-  strip: {
-    parameters: {
-      query: {
-        combination: string
-      }
-      header?: never
-      path: {
-        project: number
-        scheme: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Strip']
-        }
-      }
-    }
-  }
-  takeOver: {
-    parameters: {
-      query: {
-        look: boolean
-      }
-      header?: never
-      path: {
-        project: number
-        scheme: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TakenOver']
-        }
-      }
-    }
-  }
-  askSecondStep: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SecondStepEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  differences: {
-    parameters: {
-      query: {
-        from: number
-        to: number
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Difference'][]
-        }
-      }
-    }
-  }
-  editions: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SheetEditionView'][]
-        }
-      }
-    }
-  }
-  goBack: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        edition: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ReturnEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['NewEdition']
-        }
-      }
-    }
-  }
-  out_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/yaml': string
-        }
-      }
-    }
-  }
-  setStatusCodes: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['StatusCodesEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  remarks: {
-    parameters: {
-      query: {
-        passage: number[]
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TitleBlockRemark'][]
-        }
-      }
-    }
-  }
-  tryDraft: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['TrialEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/x-ndjson': components['schemas']['TrialLine']
-        }
-      }
-    }
-  }
-  turnaround: {
-    parameters: {
-      query?: {
-        days?: number
-      }
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TurnaroundView']
-        }
-      }
-    }
-  }
-  all_6: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['UsualWordsView'][]
-        }
-      }
-    }
-  }
-  say: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-        occasion:
-          | 'ARRIVED'
-          | 'NUMBERED'
-          | 'STEP_BEGUN'
-          | 'TO_DECIDE'
-          | 'TO_DECIDE_AGAIN'
-          | 'PASSED_ON'
-          | 'TO_RELEASE'
-          | 'REMINDED'
-          | 'PROMPTED'
-          | 'ESCALATED'
-          | 'MOVED_ON'
-          | 'DECIDED'
-          | 'RELEASED'
-          | 'REOPENED'
-          | 'TAKEN_BACK'
-          | 'REARRANGED'
-          | 'RETURNED'
-          | 'ISSUED'
-          | 'WITHDRAWN'
-          | 'SUPERSEDED'
-          | 'STOPPED'
-          | 'COMPLETE'
-          | 'MESSAGE_FAILED'
-          | 'ASKED'
-          | 'ANSWERED'
-          | 'LEFT'
-          | 'PACKAGE_MADE'
-          | 'PACKAGE_FAILED'
-          | 'INVITED'
-          | 'NEW_PASSWORD'
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['UsualWordsEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  setWorkingDays: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['WorkingDaysEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  all_5: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ProviderView'][]
-        }
-      }
-    }
-  }
-  look: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['IssuerEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ProviderLook']
-        }
-      }
-    }
-  }
-  set: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ProviderEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  remove_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  end: {
-    parameters: {
-      query: {
-        version: number
-      }
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  file: {
-    parameters: {
-      query?: {
-        format?: 'CSV' | 'XLSX'
-      }
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/octet-stream': components['schemas']['StreamingResponseBody']
-        }
-      }
-    }
-  }
-  review: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ReviewView']
-        }
-      }
-    }
-  }
-  chasing: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Foreseen'][]
-        }
-      }
-    }
-  }
-  close_2: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['TurnEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  draw: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-        answer: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DrawingEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  decide: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DecisionEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  unsay: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['UnsayEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  following: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FollowingFile'][]
-        }
-      }
-    }
-  }
-  inHand: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['InHandEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  join_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['JoinEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  nudge: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['TurnEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  passOn: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PassingEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  release: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['TurnEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  giveBack: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['BackEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  split: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SplitEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Apart']
-        }
-      }
-    }
-  }
-  stop: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['StopEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  takeBack_2: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['TakeBackEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  watch: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['WatchEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  onSheets: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        review: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OnSheet'][]
-        }
-      }
-    }
-  }
-  all_4: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RuleKinds']
-        }
-      }
-    }
-  }
-  schema_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/schema+json': Record<string, never>
-        }
-      }
-    }
-  }
-  remove_5: {
-    parameters: {
-      query: {
-        version: number
-      }
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  saveDraft: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DraftEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  dropDraft: {
-    parameters: {
-      query: {
-        version: number
-      }
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  switchOn: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SwitchEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  watched: {
-    parameters: {
-      query?: {
-        after?: string
-      }
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PageWatchedRow']
-        }
-      }
-    }
-  }
-  scanner: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ScannerView']
-        }
-      }
-    }
-  }
-  test: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ScannerTested']
-        }
-      }
-    }
-  }
-  seals: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SealsStanding']
-        }
-      }
-    }
-  }
-  whoAmI: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionNow']
-        }
-      }
-    }
-  }
-  signIn: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Credentials']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SignInStep']
-        }
-      }
-    }
-  }
-  signOut: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SignedOut']
-        }
-      }
-    }
-  }
-  code: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CodeEntry']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SignInStep']
-        }
-      }
-    }
-  }
-  passkey: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PasskeyProof']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SignInStep']
-        }
-      }
-    }
-  }
-  passkeyQuestion: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PasskeyQuestion']
-        }
-      }
-    }
-  }
-  secondStep_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SignInStep']
-        }
-      }
-    }
-  }
-  schema: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/schema+json': Record<string, never>
-        }
-      }
-    }
-  }
-  read: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SetFile']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OfferedSet']
-        }
-      }
-    }
-  }
-  lookAt: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SetLook']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SetLooked']
-        }
-      }
-    }
-  }
-  submission: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Receipt']
-        }
-      }
-    }
-  }
-  close_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Receipt']
-        }
-      }
-    }
-  }
-  receive: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-        position: number
-      }
-      cookie?: never
-    }
-    requestBody?: {
-      content: {
-        'application/octet-stream': string
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  items: {
-    parameters: {
-      query?: {
-        shelf?: number
-        after?: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PageItem']
-        }
-      }
-    }
-  }
-  marks: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['MarkedPassage'][]
-        }
-      }
-    }
-  }
-  mark: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Marking']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  takeBack_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Items']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  shelves: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ShelfView'][]
-        }
-      }
-    }
-  }
-  order: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ShelfOrder']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  add: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ShelfEntry']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ShelfAdded']
-        }
-      }
-    }
-  }
-  change: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ShelfEntry']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  remove: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  calendar: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        secret: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'text/calendar': string
-        }
-      }
-    }
-  }
+    own: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnAccount"];
+                };
+            };
+        };
+    };
+    beginCodes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodesEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecoveryCodes"];
+                };
+            };
+        };
+    };
+    codesToMake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Proved"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Enrolment"];
+                };
+            };
+        };
+    };
+    endCodes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Proved"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    own_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": Record<string, never>;
+                };
+            };
+        };
+    };
+    addPasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPasskey"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    passkeyToMake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Proved"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasskeyToMake"];
+                };
+            };
+        };
+    };
+    withdrawPasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Proved"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    setPassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordChange"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    strength_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Asked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasswordStrength"];
+                };
+            };
+        };
+    };
+    freshRecoveryCodes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Proved"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecoveryCodes"];
+                };
+            };
+        };
+    };
+    endOtherSessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Proved"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    endSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                handle: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Proved"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    endWaits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    accounts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountLine"][];
+                };
+            };
+        };
+    };
+    setAdministrator: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Administrates"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    close_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    of: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": Record<string, never>;
+                };
+            };
+        };
+    };
+    hanging_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hanging"][];
+                };
+            };
+        };
+    };
+    open_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    sendPasswordLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandedOver"];
+                };
+            };
+        };
+    };
+    forgetSecondSteps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    endSessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    backups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Standing"];
+                };
+            };
+        };
+    };
+    now: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Report"];
+                };
+            };
+        };
+    };
+    picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+        };
+    };
+    change_4: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedComment"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takeBack: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CommentAnswerEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    draw_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrawnEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinedEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CommentVersionEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    close: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CommentStageEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    all_8: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConnectionView"][];
+                };
+            };
+        };
+    };
+    set_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ConnectionEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    remove_4: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    test_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tested"];
+                };
+            };
+        };
+    };
+    converters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConvertersView"];
+                };
+            };
+        };
+    };
+    link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarLinkView"];
+                };
+            };
+        };
+    };
+    make_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarLinkMade"];
+                };
+            };
+        };
+    };
+    withdraw_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    asked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AskedOfMe"][];
+                };
+            };
+        };
+    };
+    waitingForMe: {
+        parameters: {
+            query?: {
+                text?: string;
+                order?: "DUE" | "FROM" | "NEWEST";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewView"][];
+                };
+            };
+        };
+    };
+    again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AgainForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+        };
+    };
+    cancel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+        };
+    };
+    all_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceView"][];
+                };
+            };
+        };
+    };
+    add_5: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceForm"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceView"];
+                };
+            };
+        };
+    };
+    change_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceView"];
+                };
+            };
+        };
+    };
+    remove_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    test_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceView"];
+                };
+            };
+        };
+    };
+    change_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DirectoryForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DirectoryView"];
+                };
+            };
+        };
+    };
+    remove_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    look_6: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DirectoryView"];
+                };
+            };
+        };
+    };
+    turn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": boolean;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DirectoryView"];
+                };
+            };
+        };
+    };
+    byNumber: {
+        parameters: {
+            query: {
+                project: string;
+                number: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentSheet"];
+                };
+            };
+        };
+    };
+    document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentSheet"];
+                };
+            };
+        };
+    };
+    change_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    entrance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Entrance"];
+                };
+            };
+        };
+    };
+    people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DemoPerson"][];
+                };
+            };
+        };
+    };
+    be: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Choice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Actor"];
+                };
+            };
+        };
+    };
+    invited: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitedView"];
+                };
+            };
+        };
+    };
+    accept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcceptEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignInStep"];
+                };
+            };
+        };
+    };
+    forgotten: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Forgotten"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    whose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhoseView"];
+                };
+            };
+        };
+    };
+    set_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    setUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Actor"];
+                };
+            };
+        };
+    };
+    offered: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferedSet"][];
+                };
+            };
+        };
+    };
+    look_5: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetLook"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetLooked"];
+                };
+            };
+        };
+    };
+    strength: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StrengthAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasswordStrength"];
+                };
+            };
+        };
+    };
+    content: {
+        parameters: {
+            query?: {
+                download?: boolean;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+        };
+    };
+    pages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PicturePages"];
+                };
+            };
+        };
+    };
+    page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                page: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": string;
+                };
+            };
+        };
+    };
+    carry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                folder: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MovingEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Carried"];
+                };
+            };
+        };
+    };
+    preview_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                folder: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PreviewEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["TrialLine"];
+                };
+            };
+        };
+    };
+    send: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                folder: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SendingEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sent"];
+                };
+            };
+        };
+    };
+    look_4: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                folder: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SendingLookEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SendingFile"][];
+                };
+            };
+        };
+    };
+    previewSending: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                folder: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SendingPreviewEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["TrialLine"];
+                };
+            };
+        };
+    };
+    begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                folder: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SubmissionEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+        };
+    };
+    folder: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolderPage"];
+                };
+            };
+        };
+    };
+    delete: {
+        parameters: {
+            query: {
+                version: number;
+                allTheSame?: boolean;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    access: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolderAccessView"];
+                };
+            };
+        };
+    };
+    open: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FolderAccessEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    found: {
+        parameters: {
+            query: {
+                text: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundFile"][];
+                };
+            };
+        };
+    };
+    rename: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    number: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NumberingEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileNumbered"][];
+                };
+            };
+        };
+    };
+    preview_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NumberingEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileNumbered"][];
+                };
+            };
+        };
+    };
+    move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ParentEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    make_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                parent: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FolderEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolderView"];
+                };
+            };
+        };
+    };
+    secondStep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecondStepSetting"];
+                };
+            };
+        };
+    };
+    askSecondStep_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SecondStepSetting"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    join_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    acts: {
+        parameters: {
+            query?: {
+                project?: number;
+                kind?: "SIGN_IN" | "ACCOUNTS" | "PEOPLE" | "ROLES" | "FOLDERS" | "SETTINGS" | "RULES" | "CONNECTIONS" | "FILES" | "EXPORTS" | "REFUSED" | "KEEPING";
+                account?: number;
+                text?: string;
+                from?: string;
+                until?: string;
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageActLine"];
+                };
+            };
+        };
+    };
+    keeping: {
+        parameters: {
+            query?: {
+                project?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Keeping"];
+                };
+            };
+        };
+    };
+    keep: {
+        parameters: {
+            query?: {
+                project?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepingEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    people_1: {
+        parameters: {
+            query?: {
+                project?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Doer"][];
+                };
+            };
+        };
+    };
+    projects: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JournalProject"][];
+                };
+            };
+        };
+    };
+    table_6: {
+        parameters: {
+            query: {
+                project?: number;
+                kind?: "SIGN_IN" | "ACCOUNTS" | "PEOPLE" | "ROLES" | "FOLDERS" | "SETTINGS" | "RULES" | "CONNECTIONS" | "FILES" | "EXPORTS" | "REFUSED" | "KEEPING";
+                account?: number;
+                text?: string;
+                from?: string;
+                until?: string;
+                format: "CSV" | "XLSX";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
+    mails: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageMailView"];
+                };
+            };
+        };
+    };
+    mailServer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MailServerView"];
+                };
+            };
+        };
+    };
+    test_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MailServerTested"];
+                };
+            };
+        };
+    };
+    text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MessageText"];
+                };
+            };
+        };
+    };
+    sendAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackageView"];
+                };
+            };
+        };
+    };
+    tryAgain_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackageView"];
+                };
+            };
+        };
+    };
+    rollOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RollOutEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takeWayOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WayOutEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotTaken"][];
+                };
+            };
+        };
+    };
+    passage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PassageSheet"];
+                };
+            };
+        };
+    };
+    copy: {
+        parameters: {
+            query?: {
+                download?: boolean;
+            };
+            header?: never;
+            path: {
+                id: number;
+                file: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    copyWait: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopyWaitView"];
+                };
+            };
+        };
+    };
+    explain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Explanation"];
+                };
+            };
+        };
+    };
+    reopen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReopeningEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    runAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunAgain"];
+                };
+            };
+        };
+    };
+    titleBlock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TitleBlockView"];
+                };
+            };
+        };
+    };
+    said: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                passage: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"][];
+                };
+            };
+        };
+    };
+    keep_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                passage: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureKept"];
+                };
+            };
+        };
+    };
+    comments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                passage: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommentsView"];
+                };
+            };
+        };
+    };
+    say_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                passage: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewComment"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommentMade"];
+                };
+            };
+        };
+    };
+    marks_1: {
+        parameters: {
+            query: {
+                as: "XFDF" | "PDF";
+            };
+            header?: never;
+            path: {
+                passage: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
+    take_4: {
+        parameters: {
+            query: {
+                look: boolean;
+            };
+            header?: never;
+            path: {
+                passage: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarksTaken"];
+                };
+            };
+        };
+    };
+    takeFromFile: {
+        parameters: {
+            query: {
+                look: boolean;
+            };
+            header?: never;
+            path: {
+                passage: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarksTaken"];
+                };
+            };
+        };
+    };
+    ofPassage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                passage: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewView"];
+                };
+            };
+        };
+    };
+    mayTakeBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                passage: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakeBackView"];
+                };
+            };
+        };
+    };
+    mine_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectView"][];
+                };
+            };
+        };
+    };
+    make: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewProject"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectMade"];
+                };
+            };
+        };
+    };
+    absences: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Away"][];
+                };
+            };
+        };
+    };
+    add_4: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AbsenceEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    remove_6: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    arrivedToday: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivedView"][];
+                };
+            };
+        };
+    };
+    table_1: {
+        parameters: {
+            query: {
+                passages?: number[];
+                folder?: number;
+                format: "CSV" | "XLSX";
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
+    take_3: {
+        parameters: {
+            query: {
+                look: boolean;
+                without?: number[];
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommentSheetTaken"];
+                };
+            };
+        };
+    };
+    lines: {
+        parameters: {
+            query?: {
+                passages?: number[];
+                folder?: number;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommentLine"][];
+                };
+            };
+        };
+    };
+    summary: {
+        parameters: {
+            query?: {
+                passages?: number[];
+                folder?: number;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
+    setDecisionCodes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DecisionCodesEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    jobs: {
+        parameters: {
+            query?: {
+                device?: number;
+                passage?: number;
+                after?: string;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageJobView"];
+                };
+            };
+        };
+    };
+    release_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReleaseForm"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Released"];
+                };
+            };
+        };
+    };
+    ofProject: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceView"][];
+                };
+            };
+        };
+    };
+    all_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DirectoriesView"];
+                };
+            };
+        };
+    };
+    add_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DirectoryForm"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DirectoryView"];
+                };
+            };
+        };
+    };
+    list_2: {
+        parameters: {
+            query?: {
+                which?: "ALL" | "NOT_COME";
+                after?: string;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageDocumentRow"];
+                };
+            };
+        };
+    };
+    find_1: {
+        parameters: {
+            query: {
+                text: string;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentRow"][];
+                };
+            };
+        };
+    };
+    table_5: {
+        parameters: {
+            query: {
+                which?: "ALL" | "NOT_COME";
+                text?: string;
+                format: "CSV" | "XLSX";
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
+    failing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FailingAddress"][];
+                };
+            };
+        };
+    };
+    setFields: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FieldsEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    codes: {
+        parameters: {
+            query: {
+                format: "CSV" | "XLSX";
+            };
+            header?: never;
+            path: {
+                project: number;
+                field: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
+    takeCodes: {
+        parameters: {
+            query: {
+                look: boolean;
+            };
+            header?: never;
+            path: {
+                project: number;
+                field: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodesTaken"];
+                };
+            };
+        };
+    };
+    find: {
+        parameters: {
+            query: {
+                text: string;
+                most?: number;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundOfKind"][];
+                };
+            };
+        };
+    };
+    addFirm: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirmEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirmView"];
+                };
+            };
+        };
+    };
+    templates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TemplateView"][];
+                };
+            };
+        };
+    };
+    putInForce_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                template: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TemplateEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    wouldChange: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                template: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RollOutView"][];
+                };
+            };
+        };
+    };
+    tree: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolderView"][];
+                };
+            };
+        };
+    };
+    all_7: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Followed"][];
+                };
+            };
+        };
+    };
+    follow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                kind: "DOCUMENT" | "FOLDER";
+                thing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                kind: "DOCUMENT" | "FOLDER";
+                thing: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    handIns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DroppersView"][];
+                };
+            };
+        };
+    };
+    readHolidays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Holiday"][];
+                };
+            };
+        };
+    };
+    kept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": number[];
+                };
+            };
+        };
+    };
+    lacking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lack"][];
+                };
+            };
+        };
+    };
+    lying: {
+        parameters: {
+            query: {
+                rules: number[];
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lying"][];
+                };
+            };
+        };
+    };
+    matrix: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatrixView"];
+                };
+            };
+        };
+    };
+    set_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MatrixEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    table: {
+        parameters: {
+            query: {
+                format: "CSV" | "XLSX";
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
+    take_2: {
+        parameters: {
+            query: {
+                look: boolean;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatrixTaken"];
+                };
+            };
+        };
+    };
+    ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MessageWaysView"];
+                };
+            };
+        };
+    };
+    say_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MessageWays"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    list_1: {
+        parameters: {
+            query?: {
+                whose?: "MINE" | "ALL";
+                which?: "WAITING" | "SENT" | "GIVEN_UP";
+                after?: string;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageMessageLine"];
+                };
+            };
+        };
+    };
+    unsent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnsentMessage"][];
+                };
+            };
+        };
+    };
+    tryAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    moveAll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovedSteps"];
+                };
+            };
+        };
+    };
+    mine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MyMessages"];
+                };
+            };
+        };
+    };
+    wish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MyWish"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    arrived: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
+    addToList: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path: {
+                project: number;
+                list: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListTaken"];
+                };
+            };
+        };
+    };
+    sources: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SourceKind"][];
+                };
+            };
+        };
+    };
+    taken: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageLedgerLine"];
+                };
+            };
+        };
+    };
+    giveUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NumberAndReason"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    voidNumber: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NumberAndReason"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    all_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackageView"][];
+                };
+            };
+        };
+    };
+    make_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PackageEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewPackage"];
+                };
+            };
+        };
+    };
+    list: {
+        parameters: {
+            query?: {
+                which?: "ON_THE_WAY" | "STOPPED" | "LATE" | "BACK" | "TO_ANSWER" | "DONE" | "ALL";
+                submission?: number;
+                rule?: number;
+                folder?: number;
+                mine?: boolean;
+                after?: string;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PagePassageRow"];
+                };
+            };
+        };
+    };
+    table_4: {
+        parameters: {
+            query: {
+                which?: "ON_THE_WAY" | "STOPPED" | "LATE" | "BACK" | "TO_ANSWER" | "DONE" | "ALL";
+                submission?: number;
+                rule?: number;
+                folder?: number;
+                format: "CSV" | "XLSX";
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
+    apart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameExample"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NameApart"];
+                };
+            };
+        };
+    };
+    tryPlace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceTrial"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceTried"];
+                };
+            };
+        };
+    };
+    tryOut_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Trial"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tried"];
+                };
+            };
+        };
+    };
+    everybody: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EverybodyView"];
+                };
+            };
+        };
+    };
+    add_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AddedView"];
+                };
+            };
+        };
+    };
+    take_1: {
+        parameters: {
+            query: {
+                look: boolean;
+                role?: number;
+                folder?: number;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleTaken"];
+                };
+            };
+        };
+    };
+    leave_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    hanging: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hanging"][];
+                };
+            };
+        };
+    };
+    invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandedOver"];
+                };
+            };
+        };
+    };
+    all: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageReservationView"];
+                };
+            };
+        };
+    };
+    reserve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReservationEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeReservation"];
+                };
+            };
+        };
+    };
+    reviews: {
+        parameters: {
+            query?: {
+                which?: "OPEN" | "LATE" | "CLOSED" | "ALL";
+                route?: string;
+                person?: number;
+                firm?: number;
+                cycleFrom?: number;
+                order?: "DUE" | "NEWEST";
+                after?: string;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageReviewRow"];
+                };
+            };
+        };
+    };
+    table_3: {
+        parameters: {
+            query: {
+                which?: "OPEN" | "LATE" | "CLOSED" | "ALL";
+                route?: string;
+                person?: number;
+                firm?: number;
+                cycleFrom?: number;
+                order?: "DUE" | "NEWEST";
+                format: "CSV" | "XLSX";
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
+    inForce: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SequencesView"];
+                };
+            };
+        };
+    };
+    putInForce_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SequencesEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SequencesView"];
+                };
+            };
+        };
+    };
+    addRole: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoleEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    changeRole: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                role: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoleEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    setHolders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                role: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoldersEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    look_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                role: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoleLookEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Opened"][];
+                };
+            };
+        };
+    };
+    routes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RouteView"][];
+                };
+            };
+        };
+    };
+    look_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RouteForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RouteLook"];
+                };
+            };
+        };
+    };
+    putInForce_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RouteEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    withdraw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    editions_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RouteEditionView"][];
+                };
+            };
+        };
+    };
+    sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetView"];
+                };
+            };
+        };
+    };
+    add_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RuleEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewRule"];
+                };
+            };
+        };
+    };
+    out: {
+        parameters: {
+            query?: {
+                which?: "WITH_DRAFTS" | "IN_FORCE";
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/yaml": string;
+                };
+            };
+        };
+    };
+    in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/yaml": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileRead"];
+                };
+            };
+        };
+    };
+    letter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LetterEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LetterView"];
+                };
+            };
+        };
+    };
+    look_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RuleWritten"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Look"];
+                };
+            };
+        };
+    };
+    order_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    saveProjectDraft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProjectEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    dropProjectDraft: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    putInForce_4: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ForceEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewEdition"];
+                };
+            };
+        };
+    };
+    sample: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SampleEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sample"];
+                };
+            };
+        };
+    };
+    runOnLying: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                rule: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Carried"];
+                };
+            };
+        };
+    };
+    schemes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchemeView"][];
+                };
+            };
+        };
+    };
+    tryOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchemeForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchemeTried"];
+                };
+            };
+        };
+    };
+    putInForce: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                scheme: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchemeEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchemeView"];
+                };
+            };
+        };
+    };
+    editions_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                scheme: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchemeEditionView"][];
+                };
+            };
+        };
+    };
+    journal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                scheme: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NumberEventLine"][];
+                };
+            };
+        };
+    };
+    ledger: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path: {
+                project: number;
+                scheme: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageLedgerLine"];
+                };
+            };
+        };
+    };
+    table_2: {
+        parameters: {
+            query: {
+                format: "CSV" | "XLSX";
+            };
+            header?: never;
+            path: {
+                project: number;
+                scheme: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
+    setNext: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                scheme: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NextEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                scheme: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"][];
+                };
+            };
+        };
+    };
+    preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                scheme: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NumberPreview"];
+                };
+            };
+        };
+    };
+    strip: {
+        parameters: {
+            query: {
+                combination: string;
+            };
+            header?: never;
+            path: {
+                project: number;
+                scheme: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Strip"];
+                };
+            };
+        };
+    };
+    takeOver: {
+        parameters: {
+            query: {
+                look: boolean;
+            };
+            header?: never;
+            path: {
+                project: number;
+                scheme: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOver"];
+                };
+            };
+        };
+    };
+    askSecondStep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SecondStepEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    differences: {
+        parameters: {
+            query: {
+                from: number;
+                to: number;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Difference"][];
+                };
+            };
+        };
+    };
+    editions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetEditionView"][];
+                };
+            };
+        };
+    };
+    goBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                edition: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReturnEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewEdition"];
+                };
+            };
+        };
+    };
+    out_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/yaml": string;
+                };
+            };
+        };
+    };
+    setStatusCodes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StatusCodesEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    remarks: {
+        parameters: {
+            query: {
+                passage: number[];
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TitleBlockRemark"][];
+                };
+            };
+        };
+    };
+    tryDraft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["TrialLine"];
+                };
+            };
+        };
+    };
+    turnaround: {
+        parameters: {
+            query?: {
+                days?: number;
+            };
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TurnaroundView"];
+                };
+            };
+        };
+    };
+    all_6: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsualWordsView"][];
+                };
+            };
+        };
+    };
+    say: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+                occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UsualWordsEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    setWorkingDays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkingDaysEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    all_5: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProviderView"][];
+                };
+            };
+        };
+    };
+    look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["IssuerEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProviderLook"];
+                };
+            };
+        };
+    };
+    set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProviderEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    remove_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    end: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    file: {
+        parameters: {
+            query?: {
+                format?: "CSV" | "XLSX";
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+        };
+    };
+    review: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewView"];
+                };
+            };
+        };
+    };
+    chasing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Foreseen"][];
+                };
+            };
+        };
+    };
+    close_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TurnEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    draw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                answer: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrawingEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    decide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DecisionEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    unsay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnsayEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    following: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FollowingFile"][];
+                };
+            };
+        };
+    };
+    inHand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InHandEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    join_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    nudge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TurnEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    passOn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PassingEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    release: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TurnEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    giveBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BackEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    split: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SplitEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Apart"];
+                };
+            };
+        };
+    };
+    stop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StopEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takeBack_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeBackEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    watch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WatchEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    onSheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                review: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnSheet"][];
+                };
+            };
+        };
+    };
+    all_4: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleKinds"];
+                };
+            };
+        };
+    };
+    schema_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/schema+json": Record<string, never>;
+                };
+            };
+        };
+    };
+    remove_5: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    saveDraft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DraftEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    dropDraft: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    switchOn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwitchEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    watched: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageWatchedRow"];
+                };
+            };
+        };
+    };
+    scanner: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScannerView"];
+                };
+            };
+        };
+    };
+    test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScannerTested"];
+                };
+            };
+        };
+    };
+    seals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SealsStanding"];
+                };
+            };
+        };
+    };
+    whoAmI: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionNow"];
+                };
+            };
+        };
+    };
+    signIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Credentials"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignInStep"];
+                };
+            };
+        };
+    };
+    signOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignedOut"];
+                };
+            };
+        };
+    };
+    code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignInStep"];
+                };
+            };
+        };
+    };
+    passkey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasskeyProof"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignInStep"];
+                };
+            };
+        };
+    };
+    passkeyQuestion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasskeyQuestion"];
+                };
+            };
+        };
+    };
+    secondStep_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignInStep"];
+                };
+            };
+        };
+    };
+    schema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/schema+json": Record<string, never>;
+                };
+            };
+        };
+    };
+    read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferedSet"];
+                };
+            };
+        };
+    };
+    lookAt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetLook"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetLooked"];
+                };
+            };
+        };
+    };
+    submission: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+        };
+    };
+    close_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+        };
+    };
+    receive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                position: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    items: {
+        parameters: {
+            query?: {
+                shelf?: number;
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageItem"];
+                };
+            };
+        };
+    };
+    marks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarkedPassage"][];
+                };
+            };
+        };
+    };
+    mark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Marking"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takeBack_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Items"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    shelves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfView"][];
+                };
+            };
+        };
+    };
+    order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfOrder"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfAdded"];
+                };
+            };
+        };
+    };
+    change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+        };
+    };
 }

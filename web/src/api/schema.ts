@@ -1268,6 +1268,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/journal/older": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["older"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/journal/people": {
         parameters: {
             query?: never;
@@ -5393,11 +5409,15 @@ export interface components {
             files: boolean;
             /** Format: int32 */
             months: number;
+            /** Format: int32 */
+            version: number;
         };
         KeepingEntry: {
             files: boolean;
             /** Format: int32 */
             months: number;
+            /** Format: int32 */
+            version: number;
         };
         KeepingForm: {
             goesWithIt: boolean;
@@ -5831,6 +5851,10 @@ export interface components {
             key: string;
             name: string;
             pattern?: string;
+        };
+        OlderView: {
+            /** Format: int32 */
+            acts: number;
         };
         OnSheet: {
             /** Format: int64 */
@@ -9748,6 +9772,29 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    older: {
+        parameters: {
+            query: {
+                project?: number;
+                months: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OlderView"];
+                };
             };
         };
     };

@@ -9,7 +9,7 @@ import { exact, moment } from '../../say'
 import { useSession } from '../../session'
 import KeepingForm from './KeepingForm.vue'
 import SealLine from './SealLine.vue'
-import { kinds, type Kind, midnight } from './kinds'
+import { KINDS, type Kind, midnight } from './kinds'
 
 /** Who did what beside the way of files: of a project, or of the installation. */
 const session = useSession()
@@ -76,7 +76,7 @@ function all() {
       >
       <select v-model="kind" class="text" aria-label="What kind of acts">
         <option value="">everything</option>
-        <option v-for="k in kinds" :key="k.key" :value="k.key">{{ k.word }}</option>
+        <option v-for="(word, key) in KINDS" :key="key" :value="key">{{ word }}</option>
       </select>
       <select v-model="account" class="text" aria-label="Done by">
         <option value="">by anybody</option>
@@ -115,7 +115,7 @@ function all() {
             <td class="nowrap" :title="exact(a.at)">{{ moment(a.at) }}</td>
             <td class="nowrap">{{ a.who }}</td>
             <td class="what">{{ a.what }}</td>
-            <td class="nowrap quiet">{{ kinds.find((k) => k.key === a.kind)?.word }}</td>
+            <td class="nowrap quiet">{{ KINDS[a.kind] }}</td>
             <td class="mono quiet">{{ a.address }}</td>
           </tr>
         </tbody>

@@ -1,24 +1,38 @@
 <script setup lang="ts">
-import { onMounted, reactive, watch } from 'vue'
+import { onMounted, reactive, ref, watch } from 'vue'
 import { api, data } from '../../api/client'
 import { useAct } from '../../act'
 import { useLoaded } from '../../load'
 import Trouble from '../../parts/Trouble.vue'
+import { count } from '../../say'
 
 /** For how long a journal is kept, and whether it tells who opens files. */
 const props = defineProps<{ project?: number }>()
 const emit = defineEmits<{ done: []; cancel: [] }>()
 const now = useLoaded(() => data(api.GET('/api/journal/keeping', { params: { query: { project: props.project } } })))
-const how = reactive({ files: true, months: 0 as number | '' })
+const how = reactive({ files: true, months: 0 as number | '', version: 0 })
 watch(now.value, (kept) => kept && Object.assign(how, kept))
 onMounted(now.load)
+/** How many acts go for good if they are kept no longer than this. */
+const older = ref<number>()
+watch(
+  () => how.months,
+  async (months) => {
+    older.value = undefined
+    if (!months) return
+    const found = await data(api.GET('/api/journal/older', { params: { query: { project: props.project, months } } })).catch(
+      () => undefined,
+    )
+    if (how.months === months) older.value = found?.acts
+  },
+)
 const { busy, problem, act } = useAct()
 const save = () =>
   act(async () => {
     await data(
       api.PUT('/api/journal/keeping', {
         params: { query: { project: props.project } },
-        body: { files: how.files, months: Number(how.months) },
+        body: { ...how, months: Number(how.months) },
       }),
     )
     emit('done')
@@ -37,8 +51,10 @@ const save = () =>
       months
       <span class="quiet">{{ how.months === 0 ? '0: for good' : 'what is older is taken out for good, and that is told' }}</span></label
     >
+    <strong v-if="older" role="status">{{ count(older, 'act') }} would be taken out now.</strong>
     <div class="row">
       <button class="act first" type="submit" :disabled="busy || !now.value.value">Keep it so</button
+      ><button v-if="problem?.type === 'changed-meanwhile'" class="act" type="button" @click="now.load">Look at it again</button
       ><button class="act bare" type="button" @click="emit('cancel')">Cancel</button>
     </div>
   </form>

@@ -14,8 +14,8 @@ onMounted(seals.load)
   <Trouble :problem="seals.problem.value" :again="seals.load" />
   <template v-if="seals.value.value">
     <p v-for="c in seals.value.value.changed" :key="c.at" class="note bad" role="alert">
-      <strong>The database was changed while Pervius did not run</strong>, before the start of {{ moment(c.at) }}: {{ c.what }}. What it
-      held before is in the backups.
+      <strong>The database was changed while Pervius did not run</strong>, before the start of {{ moment(c.at) }}: {{ c.what }}. A backup
+      from before, if there is one, has what it held.
     </p>
     <p v-if="seals.value.value.failure" class="note bad" role="alert">{{ seals.value.value.failure }}</p>
     <p class="quiet seal">

@@ -20,7 +20,8 @@ async function place(answers: Played, administrator = true) {
     'GET /api/journal': { items: [act(2, 'added a role: “Inspector”'), act(1, 'set who holds a role')] },
     'GET /api/journal/people': [{ account: 7, name: 'Ottilie Grünwald' }],
     'GET /api/journal/projects': [{ id: 4, name: 'LIN Lindwerder' }],
-    'GET /api/journal/keeping': { files: true, months: 0 },
+    'GET /api/journal/keeping': { files: true, months: 0, version: 3 },
+    'GET /api/journal/older': { acts: 12 },
     'PUT /api/journal/keeping': undefined,
     'GET /api/seals': { number: 3, at: '2026-11-27T09:00:00Z', file: '/srv/seals.log', key: 'MCow', changed: [] },
     ...answers,
@@ -73,10 +74,12 @@ describe('the journal', () => {
     await settled()
     await screen.get('input[type=checkbox]').setValue(false)
     await screen.get('input[type=number]').setValue(24)
+    await settled()
     expect(screen.get('form').text()).toContain('taken out for good')
+    expect(screen.get('form [role=status]').text()).toBe('12 acts would be taken out now.')
     await screen.get('form').trigger('submit')
     await settled()
-    expect(calls.find((c) => c.what === 'PUT /api/journal/keeping')?.body).toEqual({ files: false, months: 24 })
+    expect(calls.find((c) => c.what === 'PUT /api/journal/keeping')?.body).toEqual({ files: false, months: 24, version: 3 })
     expect(screen.find('form').exists()).toBe(false)
   })
 

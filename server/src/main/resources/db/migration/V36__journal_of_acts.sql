@@ -6,7 +6,9 @@ create table act_chain (
     cut_seq bigint not null,
     cut_hash varchar(64) not null,
     files boolean not null,
-    months int not null
+    months int not null,
+    version int not null,
+    mark varchar(64) not null
 );
 
 create table act (

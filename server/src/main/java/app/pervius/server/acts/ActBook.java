@@ -1,8 +1,11 @@
 package app.pervius.server.acts;
 
+import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Secrets;
 import app.pervius.server.store.Sql;
 import app.pervius.server.store.Turns;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.OffsetDateTime;
@@ -10,12 +13,14 @@ import java.time.ZoneOffset;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.RowMapper;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.ConfigurableTransactionManager;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -54,15 +59,23 @@ public class ActBook {
      *
      * @param files whether it is told who opens and takes away files
      * @param months for how long; 0 is for good
+     * @param version of this setting
      */
-    public record Keeping(boolean files, int months) {
+    public record Keeping(boolean files, int months, int version) {
     }
 
-    /** Where a chain stands: its newest act, and the newest one that was taken out. */
-    record Standing(long seq, String hash, long cutSeq, String cutHash, Keeping keeping) {
-        static final Standing NONE = new Standing(0, "", 0, "", new Keeping(true, 0));
+    /**
+     * Where a chain stands: its newest act, and the newest one that was taken out.
+     *
+     * @param mark proves the rest (HMAC): nobody else sets where a chain begins or ends
+     */
+    record Standing(long seq, String hash, long cutSeq, String cutHash, Keeping keeping, String mark) {
+        static final Standing NONE = new Standing(0, "", 0, "", new Keeping(true, 0, 0), "");
     }
 
+    private static final String STANDING = "select seq, hash, cut_seq, cut_hash, files, months, version, mark from act_chain "
+            + "where chain = ?";
+    private static final String ACTS = "select seq, at, kind, account_id, who, what, address, detail, hash from act where chain = ?";
     private static final RowMapper<Link> LINK = (row, n) -> new Link(new ActLine(row.getLong("seq"),
             row.getObject("at", OffsetDateTime.class).toInstant(), ActKind.valueOf(row.getString("kind")),
             row.getObject("account_id", Long.class), row.getString("who"), row.getString("what"), row.getString("address")),
@@ -82,6 +95,9 @@ public class ActBook {
         this.clock = clock;
         this.apart = new TransactionTemplate(transactions);
         this.apart.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
+        if (transactions instanceof ConfigurableTransactionManager manager) {
+            manager.addListener(new Acting.WithTheNext());
+        }
     }
 
     /** Tells of something in a transaction of its own: it is told even if what it tells of fails. */
@@ -112,7 +128,8 @@ public class ActBook {
         }
         Instant now = clock.instant();
         if (opened.size() > MOST_OPENINGS) {
-            opened.values().removeIf(at -> at.isBefore(now.minus(SAME_OPENING_MINUTES, ChronoUnit.MINUTES)));
+            // Some are told of twice then.
+            opened.clear();
         }
         Instant before = opened.put(acting.by().account() + " " + chain + " " + acting.sentence(), now);
         return before == null || before.isBefore(now.minus(SAME_OPENING_MINUTES, ChronoUnit.MINUTES));
@@ -120,7 +137,6 @@ public class ActBook {
 
     private void add(ActKind kind, Acting.By by, @Nullable Long project, String sentence) {
         long chain = project == null ? INSTALLATION : project;
-        turns.take("acts of " + chain);
         Standing standing = locked(chain);
         String what = sentence.length() > LONGEST ? sentence.substring(0, LONGEST - 1) + "…" : sentence;
         ActLine act = new ActLine(standing.seq() + 1, clock.instant().truncatedTo(ChronoUnit.MILLIS), kind, by.account(), by.name(), what,
@@ -131,28 +147,42 @@ public class ActBook {
                 + "values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)")
                 .params(Sql.values(chain, act.seq(), act.at().atOffset(ZoneOffset.UTC), kind.name(), act.account(), act.who(), act.what(),
                         act.address(), detail, hash)).update();
-        jdbc.sql("update act_chain set seq = ?, hash = ? where chain = ?").params(act.seq(), hash, chain).update();
+        stands(chain, new Standing(act.seq(), hash, standing.cutSeq(), standing.cutHash(), standing.keeping(), ""));
     }
 
+    private void stands(long chain, Standing now) {
+        jdbc.sql("update act_chain set seq = ?, hash = ?, cut_seq = ?, cut_hash = ?, files = ?, months = ?, version = ?, mark = ? "
+                + "where chain = ?").params(now.seq(), now.hash(), now.cutSeq(), now.cutHash(), now.keeping().files(),
+                now.keeping().months(), now.keeping().version(), mark(chain, now), chain).update();
+    }
+
+    private String mark(long chain, Standing now) {
+        return secrets.sign(String.join("\u001f", "chain of acts", Long.toString(chain), Long.toString(now.seq()), now.hash(),
+                Long.toString(now.cutSeq()), now.cutHash(), now.keeping().toString()));
+    }
+
+    /** Whether where a chain begins and ends, and how it is kept, was set by this installation. */
+    boolean marked(long chain, Standing standing) {
+        return standing.mark().equals(mark(chain, standing));
+    }
+
+    /** Where a chain stands, for whoever goes on with it; nobody else does before the transaction has ended. */
     private Standing locked(long chain) {
-        List<Standing> found = jdbc.sql("select seq, hash, cut_seq, cut_hash, files, months from act_chain where chain = ? for update")
-                .param(chain).query(ActBook::standing).list();
-        if (found.isEmpty()) {
-            jdbc.sql("insert into act_chain (chain, seq, hash, cut_seq, cut_hash, files, months) values (?, 0, '', 0, '', true, 0)")
-                    .param(chain).update();
+        turns.take("acts of " + chain);
+        return jdbc.sql(STANDING + " for update").param(chain).query(ActBook::standing).optional().orElseGet(() -> {
+            jdbc.sql("insert into act_chain (chain, seq, hash, cut_seq, cut_hash, files, months, version, mark) "
+                    + "values (?, 0, '', 0, '', true, 0, 0, '')").param(chain).update();
             return Standing.NONE;
-        }
-        return found.getFirst();
+        });
     }
 
-    private static Standing standing(java.sql.ResultSet row, int n) throws java.sql.SQLException {
+    private static Standing standing(ResultSet row, int n) throws SQLException {
         return new Standing(row.getLong("seq"), row.getString("hash"), row.getLong("cut_seq"), row.getString("cut_hash"),
-                new Keeping(row.getBoolean("files"), row.getInt("months")));
+                new Keeping(row.getBoolean("files"), row.getInt("months"), row.getInt("version")), row.getString("mark"));
     }
 
     Standing standing(long chain) {
-        return jdbc.sql("select seq, hash, cut_seq, cut_hash, files, months from act_chain where chain = ?").param(chain)
-                .query(ActBook::standing).optional().orElse(Standing.NONE);
+        return jdbc.sql(STANDING).param(chain).query(ActBook::standing).optional().orElse(Standing.NONE);
     }
 
     List<Long> chains() {
@@ -180,8 +210,7 @@ public class ActBook {
 
     /** So many after {@code seq}, in order. */
     List<Link> after(long chain, long seq, int most) {
-        return jdbc.sql("select seq, at, kind, account_id, who, what, address, detail, hash from act where chain = ? and seq > ? "
-                + "order by seq fetch first ? rows only").params(chain, seq, most).query(LINK).list();
+        return jdbc.sql(ACTS + " and seq > ? order by seq fetch first ? rows only").params(chain, seq, most).query(LINK).list();
     }
 
     /**
@@ -195,8 +224,7 @@ public class ActBook {
 
     /** So many before {@code seq}, newest first. */
     List<ActLine> before(long chain, long seq, Wanted wanted, int most) {
-        StringBuilder sql = new StringBuilder("select seq, at, kind, account_id, who, what, address, detail, hash from act where chain = ? "
-                + "and seq < ?");
+        StringBuilder sql = new StringBuilder(ACTS + " and seq < ?");
         List<Object> values = new ArrayList<>(List.of(chain, seq));
         if (wanted.kind() != null) {
             sql.append(" and kind = ?");
@@ -208,7 +236,7 @@ public class ActBook {
         }
         if (wanted.text() != null && !wanted.text().isBlank()) {
             sql.append(" and (locate(?, lower(what)) > 0 or locate(?, lower(who)) > 0)");
-            String text = wanted.text().strip().toLowerCase(java.util.Locale.ROOT);
+            String text = wanted.text().strip().toLowerCase(Locale.ROOT);
             values.add(text);
             values.add(text);
         }
@@ -235,26 +263,43 @@ public class ActBook {
                 + "order by name").param(chain).query((row, n) -> new Doer(row.getLong("account_id"), row.getString("name"))).list();
     }
 
-    /** Sets how they are kept, within the transaction of the act that says so. */
-    void keep(long chain, Keeping keeping) {
-        locked(chain);
-        jdbc.sql("update act_chain set files = ?, months = ? where chain = ?").params(keeping.files(), keeping.months(), chain).update();
+    /** Sets how they are kept, within the transaction of the act that says so; {@code version} is the one that was seen. */
+    void keep(long chain, boolean files, int months, int version) {
+        Standing standing = locked(chain);
+        if (standing.keeping().version() != version) {
+            throw Refused.conflict("changed-meanwhile", "Somebody else has set how this journal is kept in the meantime. Look at it as "
+                    + "it is now.");
+        }
+        stands(chain, new Standing(standing.seq(), standing.hash(), standing.cutSeq(), standing.cutHash(), new Keeping(files, months,
+                version + 1), ""));
     }
 
-    /** Takes out what is older than {@code moment}, from the beginning on; gives how many. */
-    int takeOut(long chain, Instant moment) {
-        return java.util.Objects.requireNonNullElse(apart.execute(status -> {
-            turns.take("acts of " + chain);
-            locked(chain);
-            Link last = jdbc.sql("select seq, at, kind, account_id, who, what, address, detail, hash from act where chain = ? and at < ? "
-                    + "order by seq desc fetch first 1 row only").params(chain, moment.atOffset(ZoneOffset.UTC)).query(LINK).optional()
-                    .orElse(null);
-            if (last == null) {
-                return 0;
+    /** The moment before which acts are old that are kept for so many months. */
+    private Instant old(int months) {
+        return clock.instant().atZone(ZoneOffset.UTC).minusMonths(months).toInstant();
+    }
+
+    /** How many are older than so many months, 1 or more. */
+    int older(long chain, int months) {
+        return jdbc.sql("select count(*) from act where chain = ? and at < ?").params(chain, old(months).atOffset(ZoneOffset.UTC))
+                .query(Integer.class).single();
+    }
+
+    /** Takes out what is older than it is kept, from the beginning on, and tells of it. */
+    void takeOut(long chain) {
+        apart.executeWithoutResult(status -> {
+            Standing standing = locked(chain);
+            int months = standing.keeping().months();
+            if (months == 0) {
+                return;
             }
-            jdbc.sql("update act_chain set cut_seq = ?, cut_hash = ? where chain = ?").params(last.act().seq(), last.hash(), chain)
-                    .update();
-            return jdbc.sql("delete from act where chain = ? and seq <= ?").params(chain, last.act().seq()).update();
-        }), 0);
+            jdbc.sql(ACTS + " and at < ? order by seq desc fetch first 1 row only").params(chain, old(months).atOffset(ZoneOffset.UTC))
+                    .query(LINK).optional().ifPresent(last -> {
+                stands(chain, new Standing(standing.seq(), standing.hash(), last.act().seq(), last.hash(), standing.keeping(), ""));
+                int out = jdbc.sql("delete from act where chain = ? and seq <= ?").params(chain, last.act().seq()).update();
+                add(ActKind.KEEPING, Acting.By.PERVIUS, chain == INSTALLATION ? null : chain, "took " + out + (out == 1 ? " act" : " acts")
+                        + " out of this journal that were older than " + months + (months == 1 ? " month" : " months"));
+            });
+        });
     }
 }

@@ -48,8 +48,13 @@ class ActController {
      *
      * @param files whether it is told who opens and takes away files
      * @param months for how long they are kept; 0 is for good
+     * @param version the one that was seen
      */
-    record KeepingEntry(boolean files, @Min(0) @Max(1200) int months) {
+    record KeepingEntry(boolean files, @Min(0) @Max(1200) int months, int version) {
+    }
+
+    /** How many acts would be taken out. */
+    record OlderView(int acts) {
     }
 
     /** Newest first. */
@@ -103,6 +108,12 @@ class ActController {
         return acts.standing(chain(project, actor)).keeping();
     }
 
+    /** How many acts are older than so many months, and would be taken out if they were kept no longer. */
+    @GetMapping("/older")
+    OlderView older(@RequestParam(required = false) @Nullable Long project, @RequestParam @Min(1) @Max(1200) int months, Actor actor) {
+        return new OlderView(acts.older(chain(project, actor), months));
+    }
+
     /** Sets how they are kept; for controllers of the project, or administrators. */
     @Act(kind = ActKind.KEEPING, says = "set how this journal is kept")
     @PutMapping("/keeping")
@@ -112,7 +123,7 @@ class ActController {
         String said = (entry.months() == 0 ? "for good" : "for " + entry.months() + (entry.months() == 1 ? " month" : " months"))
                 + (entry.files() ? ", with files that are opened" : ", without files that are opened");
         transaction.executeWithoutResult(status -> {
-            acts.keep(chain, new ActBook.Keeping(entry.files(), entry.months()));
+            acts.keep(chain, entry.files(), entry.months(), entry.version());
             if (project == null) {
                 Acting.to(said);
             } else {

@@ -45,6 +45,9 @@ class ActExamination implements Examination {
                     hash = link.hash();
                 }
             }
+            if (!acts.marked(chain, standing)) {
+                findings.add("Where the journal of " + of + " begins and ends was not set by Pervius: acts were taken out or added.");
+            }
             if (seq != standing.seq() || !hash.equals(standing.hash())) {
                 findings.add("The journal of " + of + " ends at act " + seq + " and should end at " + standing.seq() + ".");
             }

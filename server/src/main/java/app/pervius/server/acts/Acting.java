@@ -4,12 +4,14 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
+import org.springframework.transaction.TransactionExecution;
+import org.springframework.transaction.TransactionExecutionListener;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
- * The act a call is, while the call is under way on this thread. Where something is said of it inside a transaction that writes, it is
- * written in that transaction: what was done is told if and only if it was done.
+ * The act a call is, while the call is under way on this thread. Once something is said of it, it is written in the transaction that is
+ * under way, or else in the next one that writes: what was done is told if and only if it was done.
  */
 public final class Acting {
 
@@ -26,6 +28,10 @@ public final class Acting {
     private final Consumer<Acting> writing;
     private final List<String> details = new ArrayList<>();
     private @Nullable Long project;
+    /** A transaction is under way that writes it. */
+    private boolean joined;
+    /** Something was said of it that is not written yet. */
+    private boolean said;
     private boolean written;
 
     Acting(ActKind kind, String says, By by, @Nullable Long project, Consumer<Acting> writing) {
@@ -54,14 +60,32 @@ public final class Acting {
     }
 
     private void add(String what) {
+        said = true;
+        if (TransactionSynchronizationManager.isActualTransactionActive()
+                && !TransactionSynchronizationManager.isCurrentTransactionReadOnly()) {
+            join();
+        }
         if (!what.isEmpty()) {
             details.add(what);
         }
-        if (TransactionSynchronizationManager.isActualTransactionActive()
-                && !TransactionSynchronizationManager.isCurrentTransactionReadOnly()
-                && !TransactionSynchronizationManager.hasResource(this)) {
-            TransactionSynchronizationManager.bindResource(this, true);
-            TransactionSynchronizationManager.registerSynchronization(new AtTheEnd());
+    }
+
+    private void join() {
+        if (!joined) {
+            joined = true;
+            TransactionSynchronizationManager.registerSynchronization(new AtTheEnd(details.size()));
+        }
+    }
+
+    /** Has what was said before a transaction be written with it. */
+    static final class WithTheNext implements TransactionExecutionListener {
+
+        @Override
+        public void afterBegin(TransactionExecution transaction, @Nullable Throwable failure) {
+            Acting acting = NOW.get();
+            if (acting != null && acting.said && failure == null && !transaction.isReadOnly()) {
+                acting.join();
+            }
         }
     }
 
@@ -96,30 +120,28 @@ public final class Acting {
 
     private final class AtTheEnd implements TransactionSynchronization {
 
+        private final int saidBefore;
+
+        AtTheEnd(int saidBefore) {
+            this.saidBefore = saidBefore;
+        }
+
         @Override
         public void beforeCommit(boolean readOnly) {
             writing.accept(Acting.this);
         }
 
         @Override
-        public void afterCommit() {
-            written = true;
-        }
-
-        @Override
-        public void suspend() {
-            TransactionSynchronizationManager.unbindResourceIfPossible(Acting.this);
-        }
-
-        @Override
-        public void resume() {
-            TransactionSynchronizationManager.bindResource(Acting.this, true);
-        }
-
-        @Override
         public void afterCompletion(int status) {
-            TransactionSynchronizationManager.unbindResourceIfPossible(Acting.this);
-            details.clear();
+            joined = false;
+            if (status == STATUS_COMMITTED) {
+                written = true;
+                said = false;
+                details.clear();
+            } else {
+                // What was said of what did not happen; it is said anew if it is tried again.
+                details.subList(saidBefore, details.size()).clear();
+            }
         }
     }
 }

@@ -399,8 +399,9 @@ class AccessTableTest {
         line("GET /api/journal/projects", who -> who.get("/api/journal/projects"), "1 y y y y y y");
         line("GET /api/journal/people", who -> who.get("/api/journal/people" + of), "1 4 3 3 3 y y");
         line("GET /api/journal/keeping", who -> who.get("/api/journal/keeping" + of), "1 4 3 3 3 y y");
+        line("GET /api/journal/older", who -> who.get("/api/journal/older" + of + "&months=6"), "1 4 3 3 3 y y");
         line("GET /api/journal/table", who -> who.get("/api/journal/table" + of + "&format=CSV"), "1 4 3 3 3 y y");
-        line("PUT /api/journal/keeping", who -> who.put("/api/journal/keeping" + of, Map.of("files", true, "months", 0)),
+        line("PUT /api/journal/keeping", who -> who.put("/api/journal/keeping" + of, Map.of("files", true, "months", 0, "version", -1)),
                 "1 4 3 3 3 y y");
     }
 }

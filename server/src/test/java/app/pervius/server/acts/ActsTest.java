@@ -34,6 +34,15 @@ class ActsTest {
                 .filter(r -> r.get("name").asString().equals(name)).findFirst().orElseThrow();
     }
 
+    private static int version(Client who, String keeping) {
+        return who.get(keeping).must(200).body().get("version").asInt();
+    }
+
+    private static void keep(Client who, String of, boolean files, int months) {
+        String keeping = "/api/journal/keeping" + of;
+        who.put(keeping, Map.of("files", files, "months", months, "version", version(who, keeping))).must(204);
+    }
+
     private static List<String> found(App app) {
         return app.bean(Integrity.class).examine().parts().stream().filter(p -> p.subject().equals("Journal of acts"))
                 .flatMap(p -> p.sentences().stream()).toList();
@@ -131,10 +140,10 @@ class ActsTest {
         assertThat(opened.getFirst()).startsWith("Priya Venkatarangan opened a file: ").contains("Opened by some");
 
         String keeping = "/api/journal/keeping?project=" + mirela.project();
-        mirela.put(keeping, Map.of("files", false, "months", 0)).must(204);
+        mirela.put(keeping, Map.of("files", false, "months", 0, "version", version(mirela, keeping))).must(204);
         priya.get(content + "?download=true").must(200);
         assertThat(told(mirela, journal)).hasSize(before + 1);
-        mirela.put(keeping, Map.of("files", true, "months", 0)).must(204);
+        mirela.put(keeping, Map.of("files", true, "months", 0, "version", version(mirela, keeping))).must(204);
         priya.get(content + "?download=true").must(200);
         assertThat(told(mirela, journal).getFirst()).endsWith("; taken away");
         assertThat(told(mirela, "project=" + mirela.project() + "&kind=KEEPING")).contains(
@@ -144,9 +153,9 @@ class ActsTest {
     @Test
     void theCheckFindsWhatWasChangedLeftOutOrAdded(App app) {
         Client aoife = app.as("Aoife Ní Raghnaill");
-        aoife.put("/api/journal/keeping", Map.of("files", true, "months", 0)).must(204);
-        aoife.put("/api/journal/keeping", Map.of("files", false, "months", 0)).must(204);
-        aoife.put("/api/journal/keeping", Map.of("files", true, "months", 0)).must(204);
+        keep(aoife, "", true, 0);
+        keep(aoife, "", false, 0);
+        keep(aoife, "", true, 0);
         assertThat(found(app)).isEmpty();
         JdbcClient jdbc = app.bean(JdbcClient.class);
         long last = jdbc.sql("select seq from act_chain where chain = 0").query(Long.class).single();
@@ -162,26 +171,76 @@ class ActsTest {
                 + " does not follow the one before it.");
         jdbc.sql("update act set account_id = account_id - 1 where chain = 0 and seq = ?").param(last - 1).update();
 
-        // The newest ones are left out, and the chain is said to end before them.
-        jdbc.sql("create table act_kept as select * from act where chain = 0 and seq = ?").param(last - 1).update();
+        jdbc.sql("create table act_kept as select * from act where chain = 0 and seq >= ?").param(last - 1).update();
+        jdbc.sql("create table chain_kept as select * from act_chain where chain = 0").update();
         jdbc.sql("delete from act where chain = 0 and seq = ?").param(last - 1).update();
         assertThat(found(app)).contains("In the journal of the installation, acts " + (last - 1) + " to " + (last - 1) + " are missing.");
+        // The newest one is left out as well, and the chain is said to end before them.
+        jdbc.sql("delete from act where chain = 0 and seq = ?").param(last).update();
+        jdbc.sql("update act_chain set seq = ?, hash = (select previous.hash from act previous where previous.chain = 0 "
+                + "and previous.seq = ?) where chain = 0").params(last - 2, last - 2).update();
+        assertThat(found(app)).containsExactly(
+                "Where the journal of the installation begins and ends was not set by Pervius: acts were taken out or added.");
+        jdbc.sql("delete from act_chain where chain = 0").update();
+        jdbc.sql("insert into act_chain select * from chain_kept").update();
         jdbc.sql("insert into act select * from act_kept").update();
+        // The oldest are said to have been taken out because of their age.
+        jdbc.sql("update act_chain set cut_seq = 1, cut_hash = (select first.hash from act first where first.chain = 0 and first.seq = 1) "
+                + "where chain = 0").update();
+        assertThat(found(app)).anyMatch(s -> s.startsWith("Where the journal of the installation begins"));
+        jdbc.sql("delete from act_chain where chain = 0").update();
+        jdbc.sql("insert into act_chain select * from chain_kept").update();
         jdbc.sql("drop table act_kept").update();
+        jdbc.sql("drop table chain_kept").update();
         assertThat(found(app)).isEmpty();
+    }
+
+    /** The journal cannot be written: the folder is not renamed either, nor is it told that it was. */
+    @Test
+    void whatCannotBeToldIsNotDone(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        String folders = "/api/folders/" + mirela.folder("Work in progress / Fennick Hydraulics") + "/folders";
+        long folder = mirela.post(folders, Map.of("name", "Untold")).must(201).body().get("id").asLong();
+        JdbcClient jdbc = app.bean(JdbcClient.class);
+        jdbc.sql("update act_chain set seq = seq - 1 where chain = ?").param(mirela.project()).update();
+        try {
+            assertThat(mirela.put("/api/folders/" + folder + "/name", Map.of("name", "Renamed all the same", "version", 0)).status())
+                    .isGreaterThanOrEqualTo(400);
+        } finally {
+            jdbc.sql("update act_chain set seq = seq + 1 where chain = ?").param(mirela.project()).update();
+        }
+        assertThat(mirela.get("/api/folders/" + folder).must(200).body().get("folder").get("name").asString()).isEqualTo("Untold");
+        mirela.put("/api/folders/" + folder + "/name", Map.of("name", "Told", "version", 0)).must(204);
+        assertThat(told(mirela, "project=" + mirela.project() + "&kind=FOLDERS")).containsSubsequence(
+                "Mirela Draganova renamed a folder: Work in progress / Fennick Hydraulics / Untold to “Told”",
+                "Mirela Draganova made a folder: “Untold” in Work in progress / Fennick Hydraulics").doesNotHaveDuplicates()
+                .noneMatch(s -> s.contains("all the same"));
+    }
+
+    @Test
+    void howItIsKeptIsNotSetOverWhatSomebodyElseHasSetMeanwhile(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        String keeping = "/api/journal/keeping?project=" + mirela.project();
+        int seen = version(mirela, keeping);
+        keep(mirela, "?project=" + mirela.project(), true, 24);
+        assertThat(mirela.put(keeping, Map.of("files", false, "months", 0, "version", seen)).must(409).type())
+                .isEqualTo("changed-meanwhile");
+        assertThat(mirela.get(keeping).must(200).body().get("months").asInt()).isEqualTo(24);
+        keep(mirela, "?project=" + mirela.project(), true, 0);
     }
 
     @Test
     void whatIsOlderThanItIsKeptIsTakenOutAndTheRestStaysWhole() {
         try (App app = Running.start("demo", Map.of("pervius.test.clock", "acts"))) {
             Client mirela = app.as("Mirela Draganova");
-            String keeping = "/api/journal/keeping?project=" + mirela.project();
-            mirela.put(keeping, Map.of("files", false, "months", 0)).must(204);
-            mirela.put(keeping, Map.of("files", true, "months", 6)).must(204);
+            String project = "?project=" + mirela.project();
+            keep(mirela, project, false, 0);
+            keep(mirela, project, true, 6);
             app.look();
             assertThat(told(mirela, "project=" + mirela.project())).hasSize(2);
             MovableClock.set("acts", Duration.ofDays(200));
             Client later = app.as("Mirela Draganova");
+            assertThat(later.get("/api/journal/older" + project + "&months=6").must(200).body().get("acts").asInt()).isEqualTo(2);
             app.look();
             assertThat(told(later, "project=" + later.project())).containsExactly(
                     "Pervius took 2 acts out of this journal that were older than 6 months");
@@ -193,7 +252,7 @@ class ActsTest {
     void itIsTakenAwayAsATableAndThatIsToldToo(App app) {
         Client mirela = app.as("Mirela Draganova");
         String project = "project=" + mirela.project();
-        mirela.put("/api/journal/keeping?" + project, Map.of("files", true, "months", 0)).must(204);
+        keep(mirela, "?" + project, true, 0);
         String table = mirela.text("/api/journal/table?format=CSV&" + project);
         assertThat(table).contains("No.,When (Z),Who,Kind,What,From").contains("Mirela Draganova,Keeping,\"set how this journal is kept");
         List<String> told = Client.until(() -> told(mirela, project), all -> all.getFirst().endsWith("took the journal away as a table"));
@@ -203,7 +262,7 @@ class ActsTest {
     @Test
     void everybodyWhoDidSomethingCanBeChosen(App app) {
         Client aoife = app.as("Aoife Ní Raghnaill");
-        aoife.put("/api/journal/keeping", Map.of("files", true, "months", 0)).must(204);
+        keep(aoife, "", true, 0);
         List<String> names = new ArrayList<>();
         aoife.get("/api/journal/people").must(200).body().forEach(p -> names.add(p.get("name").asString()));
         assertThat(names).contains("Aoife Ní Raghnaill").isSorted();

@@ -66,9 +66,9 @@ public record DataDirectory(Path path) {
         return path.getFileSystem().supportedFileAttributeViews().contains("posix");
     }
 
-    private static boolean isOpenToOthers(Path path) throws IOException {
-        return Files.isDirectory(path) && hasOwners(path)
-                && !OWN.containsAll(Files.getPosixFilePermissions(path));
+    /** Whether others on this machine than the user it belongs to may do anything with a file or directory. */
+    public static boolean isOpenToOthers(Path path) throws IOException {
+        return hasOwners(path) && !OWN.containsAll(Files.getPosixFilePermissions(path));
     }
 
     private static String reason(IOException e) {

@@ -41,14 +41,17 @@ final class SealBook {
         }
     }
 
-    /** What each table held at the last seal; nothing is known of earlier ones but its hash. */
-    static Map<String, TableDigest> lastTables(Connection connection) throws SQLException {
+    /** What each table held at the last seal, as it was written; nothing is known of earlier ones but its hash. */
+    static String lastContent(Connection connection) throws SQLException {
         try (PreparedStatement statement = connection.prepareStatement("select content from seal order by number desc "
                 + "fetch first 1 row only");
                 ResultSet rows = statement.executeQuery()) {
-            return rows.next() ? Json.read(rows.getString("content"), new TypeReference<LinkedHashMap<String, TableDigest>>() { })
-                    : Map.of();
+            return rows.next() ? rows.getString("content") : "";
         }
+    }
+
+    static Map<String, TableDigest> tables(String content) {
+        return Json.read(content, new TypeReference<LinkedHashMap<String, TableDigest>>() { });
     }
 
     /** Adds one, and commits. */

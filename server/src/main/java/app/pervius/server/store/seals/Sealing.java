@@ -119,10 +119,8 @@ public class Sealing implements InitializingBean, DisposableBean {
         long nanos = System.nanoTime();
         try (before) {
             Map<String, TableDigest> now = TableDigests.of(before, tableKey);
-            Optional<Seal> last = SealBook.last(before);
             String step = step(before);
-            String found = last.filter(s -> s.kind() == Seal.Kind.STOP && s.step().equals(step)).isPresent()
-                    ? changed(SealBook.lastTables(before), now) : "";
+            String found = sinceStop(before, step, now);
             before.rollback();
             if (!found.isEmpty()) {
                 LOG.error("The database was changed while Pervius did not run: {}", found);
@@ -136,7 +134,7 @@ public class Sealing implements InitializingBean, DisposableBean {
     }
 
     private void again(long began) {
-        if (!over) {
+        if (!regularly.isShutdown()) {
             long took = (System.nanoTime() - began) / 1_000_000;
             regularly.schedule(this::regular, Math.max(EVERY.toMillis(), took * MOST_OF_THE_TIME), TimeUnit.MILLISECONDS);
         }
@@ -155,7 +153,7 @@ public class Sealing implements InitializingBean, DisposableBean {
     void seal(Seal.Kind kind) {
         try (Connection connection = oneState()) {
             Map<String, TableDigest> now = TableDigests.of(connection, tableKey);
-            boolean same = kind == Seal.Kind.REGULAR && SealBook.lastTables(connection).equals(now);
+            boolean same = kind == Seal.Kind.REGULAR && SealBook.lastContent(connection).equals(Json.write(now));
             String step = step(connection);
             connection.rollback();
             if (!same) {
@@ -217,19 +215,26 @@ public class Sealing implements InitializingBean, DisposableBean {
     /** What differs from the last seal, where that was made as Pervius stopped and nothing has begun since; empty where nothing does. */
     public String changedSinceStop() {
         try (Connection connection = oneState()) {
-            Optional<Seal> last = SealBook.last(connection);
-            String step = step(connection);
-            if (last.isEmpty() || last.get().kind() != Seal.Kind.STOP || !last.get().step().equals(step)) {
-                return "";
-            }
-            Map<String, TableDigest> sealed = SealBook.lastTables(connection);
-            if (!Seal.sha256(Json.write(sealed)).equals(last.get().tables())) {
-                return "what the last seal says of the tables is not what was sealed";
-            }
-            return changed(sealed, TableDigests.of(connection, tableKey));
+            return sinceStop(connection, step(connection), TableDigests.of(connection, tableKey));
         } catch (SQLException e) {
             throw new IllegalStateException("the database cannot be compared with its last seal: " + e.getMessage(), e);
         }
+    }
+
+    private String sinceStop(Connection connection, String step, Map<String, TableDigest> now) throws SQLException {
+        Optional<Seal> last = SealBook.last(connection);
+        if (last.isEmpty()) {
+            return "";
+        }
+        if (!last.get().good(key)) {
+            return "the last seal is not what was sealed";
+        }
+        if (last.get().kind() != Seal.Kind.STOP || !last.get().step().equals(step)) {
+            return "";
+        }
+        String content = SealBook.lastContent(connection);
+        return Seal.sha256(content).equals(last.get().tables()) ? changed(SealBook.tables(content), now)
+                : "what the last seal says of the tables is not what was sealed";
     }
 
     @Override

@@ -101,6 +101,24 @@ class SealsTest {
         assertThat(checked(data, Map.of())).as("stopping well does not make it good").hasSize(1);
     }
 
+    /** The last seal itself is spoilt, so that the tables cannot be held against it: that is found, and stays found. */
+    @Test
+    void whoeverSpoilsTheLastSealAsWellIsFoundByTheNextStart() throws Exception {
+        for (String spoilt : List.of("update seal set content = '' where content <> ''",
+                "update seal set kind = 'REGULAR' where content <> ''", "update seal set step = '1' where content <> ''")) {
+            Path data = stopped();
+            behindItsBack(data, at -> {
+                at.executeUpdate("update passage set title = 'Otters' where id = (select max(id) from passage)");
+                assertThat(at.executeUpdate(spoilt)).isEqualTo(1);
+            });
+            try (App app = Running.startOn(data, "demo", Map.of())) {
+                assertThat(Client.until(() -> found(app), all -> all.stream().anyMatch(s -> s.startsWith("Before the start of "))))
+                        .as(spoilt).anyMatch(s -> s.contains("not what was sealed"));
+            }
+            assertThat(checked(data, Map.of())).as(spoilt).anyMatch(s -> s.startsWith("Before the start of "));
+        }
+    }
+
     @Test
     void sealsThatAreTakenOutChangedOrMadeByAnotherAreFound() throws Exception {
         Path data = stopped();

@@ -1,8 +1,11 @@
 package app.pervius.server;
 
+import app.pervius.server.backup.BackupRun;
+import app.pervius.server.backup.Backups;
 import app.pervius.server.copies.converters.Converter;
 import app.pervius.server.copies.converters.Converters;
 import app.pervius.server.copies.converters.Program;
+import app.pervius.server.store.DataDirectory;
 import com.sun.management.UnixOperatingSystemMXBean;
 import java.io.IOException;
 import java.lang.management.ManagementFactory;
@@ -11,12 +14,9 @@ import java.nio.channels.FileLock;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.nio.file.attribute.PosixFilePermission;
-import java.time.Duration;
 import java.time.Instant;
-import java.util.EnumSet;
 import java.util.Objects;
-import java.util.Set;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
@@ -32,7 +32,6 @@ final class Doctor implements Callable<Integer> {
     private static final long LEAST_FREE = 2L << 30;
     private static final long LEAST_MEMORY = 400L << 20;
     private static final long LEAST_HANDLES = 4096;
-    private static final Duration OLD_BACKUP = Duration.ofHours(36);
 
     @Option(names = "--data", description = "a data directory to look at as well")
     @Nullable Path data;
@@ -99,7 +98,7 @@ final class Doctor implements Callable<Integer> {
             say("The database has " + megabytes(Files.size(database)) + "; Pervius " + (runs(directory) ? "runs" : "does not run")
                     + " on it.");
             key(directory.resolve("secret.key"));
-            backup(directory.resolve("backup.last"));
+            backup(directory);
         } catch (IOException e) {
             wrong(directory + " cannot be looked at: " + e.getMessage() + ".");
         }
@@ -109,15 +108,9 @@ final class Doctor implements Callable<Integer> {
         if (!Files.isWritable(directory)) {
             wrong(directory + " cannot be written by " + System.getProperty("user.name") + ".");
         }
-        if (directory.getFileSystem().supportedFileAttributeViews().contains("posix") && open(directory)) {
+        if (DataDirectory.isOpenToOthers(directory)) {
             wrong(directory + " can be read by others on this machine: chmod 700 " + directory);
         }
-    }
-
-    private static boolean open(Path file) throws IOException {
-        Set<PosixFilePermission> its = EnumSet.copyOf(Files.getPosixFilePermissions(file));
-        its.removeAll(EnumSet.of(PosixFilePermission.OWNER_READ, PosixFilePermission.OWNER_WRITE, PosixFilePermission.OWNER_EXECUTE));
-        return !its.isEmpty();
     }
 
     /** Whether a process holds the directory; it is free again at once where none does. */
@@ -134,21 +127,19 @@ final class Doctor implements Callable<Integer> {
     private void key(Path key) throws IOException {
         if (!Files.exists(key)) {
             wrong("secret.key is missing: secrets in the database cannot be read, and seals not be proved. It is in every backup.");
-        } else if (key.getFileSystem().supportedFileAttributeViews().contains("posix") && open(key)) {
+        } else if (DataDirectory.isOpenToOthers(key)) {
             wrong("secret.key can be read by others: chmod 600 " + key);
         }
     }
 
-    private void backup(Path last) throws IOException {
-        if (!Files.exists(last)) {
+    private void backup(Path directory) throws IOException {
+        Optional<Instant> last = BackupRun.last(directory);
+        if (last.isEmpty()) {
             wrong("No backup was ever made of it: pervius backup --data DIR --to DIR, or serve with --backup-to.");
-            return;
-        }
-        Instant at = Instant.parse(Files.readString(last).strip());
-        if (at.isBefore(Instant.now().minus(OLD_BACKUP))) {
-            wrong("The last backup is of " + at + ".");
+        } else if (last.get().isBefore(Instant.now().minus(Backups.OVERDUE))) {
+            wrong("The last backup is of " + last.get() + ".");
         } else {
-            say("The last backup is of " + at + ".");
+            say("The last backup is of " + last.get() + ".");
         }
     }
 

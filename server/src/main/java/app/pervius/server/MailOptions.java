@@ -1,22 +1,19 @@
 package app.pervius.server;
 
+import app.pervius.server.messages.MailEncryption;
+import app.pervius.server.store.DataDirectory;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.UnknownHostException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.attribute.PosixFilePermission;
 import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Set;
 import picocli.CommandLine.Option;
 
 /** How messages are handed to a mail server, as it is said when Pervius is started. */
 final class MailOptions {
-
-    /** How the line to the mail server is encrypted (RFC 3207, RFC 8314). */
-    enum Encryption { STARTTLS, TLS, NONE }
 
     @Option(names = "--mail", paramLabel = "HOST:PORT", description = "the mail server; without it messages wait")
     String server = "";
@@ -56,18 +53,18 @@ final class MailOptions {
         String host = server.substring(0, colon);
         settings.put("spring.mail.host", host);
         settings.put("spring.mail.port", server.substring(colon + 1));
-        Encryption how = encryption(host);
+        MailEncryption how = encryption(host);
         String smtp = "spring.mail.properties.mail.smtp.";
-        settings.put(smtp + "ssl.enable", how == Encryption.TLS);
+        settings.put(smtp + "ssl.enable", how == MailEncryption.TLS);
         settings.put(smtp + "ssl.checkserveridentity", true);
-        settings.put(smtp + "starttls.enable", how == Encryption.STARTTLS);
-        settings.put(smtp + "starttls.required", how == Encryption.STARTTLS);
+        settings.put(smtp + "starttls.enable", how == MailEncryption.STARTTLS);
+        settings.put(smtp + "starttls.required", how == MailEncryption.STARTTLS);
         settings.put("pervius.mail.encryption", how);
         if (user.isEmpty() != passwordFile.isEmpty()) {
             throw new IllegalArgumentException("--mail-user and --mail-password-file go together.");
         }
         if (!user.isEmpty()) {
-            if (how == Encryption.NONE && !here(host)) {
+            if (how == MailEncryption.NONE && !here(host)) {
                 throw new IllegalArgumentException("A password is not sent over a line that is not encrypted: leave out "
                         + "--mail-encryption none.");
             }
@@ -78,12 +75,12 @@ final class MailOptions {
         return settings;
     }
 
-    private Encryption encryption(String host) {
+    private MailEncryption encryption(String host) {
         if (encryption.isEmpty()) {
-            return here(host) ? Encryption.NONE : Encryption.STARTTLS;
+            return here(host) ? MailEncryption.NONE : MailEncryption.STARTTLS;
         }
         try {
-            return Encryption.valueOf(encryption.toUpperCase(Locale.ROOT));
+            return MailEncryption.valueOf(encryption.toUpperCase(Locale.ROOT));
         } catch (IllegalArgumentException e) {
             throw new IllegalArgumentException("--mail-encryption is starttls, tls or none, not “" + encryption + "”.", e);
         }
@@ -100,8 +97,7 @@ final class MailOptions {
     private String password() {
         Path file = Path.of(passwordFile);
         try {
-            if (file.getFileSystem().supportedFileAttributeViews().contains("posix") && !Set.of(PosixFilePermission.OWNER_READ,
-                    PosixFilePermission.OWNER_WRITE, PosixFilePermission.OWNER_EXECUTE).containsAll(Files.getPosixFilePermissions(file))) {
+            if (DataDirectory.isOpenToOthers(file)) {
                 throw new IllegalArgumentException("Others on this machine can read " + file + ". Close it to them: chmod 600 " + file);
             }
             String password = Files.readString(file).strip();

@@ -88,7 +88,7 @@ public final class BackupRun {
     }
 
     /** When the last backup of a data directory was made, wherever it lies. */
-    static Optional<Instant> last(Path data) throws IOException {
+    public static Optional<Instant> last(Path data) throws IOException {
         Path last = data.resolve(LAST);
         return Files.exists(last) ? Optional.of(Instant.parse(Files.readString(last).strip())) : Optional.empty();
     }

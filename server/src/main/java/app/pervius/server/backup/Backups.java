@@ -40,7 +40,7 @@ public class Backups {
     /** Failed ones are tried again after so long. */
     private static final Duration PATIENCE = Duration.ofMinutes(30);
     /** After so long without one people are told. */
-    static final Duration OVERDUE = Duration.ofHours(36);
+    public static final Duration OVERDUE = Duration.ofHours(36);
 
     /**
      * How backups stand.

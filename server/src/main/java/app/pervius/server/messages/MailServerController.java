@@ -32,12 +32,9 @@ class MailServerController {
      * @param lastWords what it said of the one that was tried most often
      * @param lastSentAt when it took one last, UTC
      */
-    record MailServerView(@Nullable String address, Encryption encryption, String from, int waiting, int failing,
+    record MailServerView(@Nullable String address, MailEncryption encryption, String from, int waiting, int failing,
             @Nullable String lastWords, @Nullable Instant lastSentAt) {
     }
-
-    /** How the line to a mail server is encrypted: as it is asked for once connected (RFC 3207), from the beginning, or not at all. */
-    enum Encryption { STARTTLS, TLS, NONE }
 
     /** What came of trying it, in a sentence. */
     record MailServerTested(boolean works, String said) {
@@ -47,10 +44,10 @@ class MailServerController {
     private final Outbound outbound;
     private final MessageRepository messages;
     private final String from;
-    private final Encryption encryption;
+    private final MailEncryption encryption;
 
     MailServerController(ObjectProvider<JavaMailSender> mail, Outbound outbound, MessageRepository messages,
-            @Value("${pervius.mail.from}") String from, @Value("${pervius.mail.encryption}") Encryption encryption) {
+            @Value("${pervius.mail.from}") String from, @Value("${pervius.mail.encryption}") MailEncryption encryption) {
         this.encryption = encryption;
         this.mail = mail;
         this.outbound = outbound;

@@ -1,5 +1,6 @@
 package app.pervius.server.people;
 
+import app.pervius.core.arrive.Unseen;
 import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.acts.Acting;
 import app.pervius.server.live.Change;
@@ -63,6 +64,11 @@ public class PeopleDesk {
 
     /** Adds a person to a project; who has left it before is of it again, as entered now. Gives the person's id. */
     public long addPerson(long project, People.NewPerson entered) {
+        for (String named : List.of(entered.name(), entered.job(), entered.email())) {
+            if (Unseen.in(named.strip())) {
+                throw Refused.invalid("name", "“" + entered.name().strip() + "” has a character in it that cannot be seen.");
+            }
+        }
         String email = entered.email().strip();
         if (!email.matches("[^@\\s]+@[^@\\s]+")) {
             throw Refused.invalid("email", "“" + email + "” is not an e-mail address.");

@@ -1,10 +1,14 @@
 package app.pervius.server.access;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.pervius.server.Client;
 import app.pervius.server.Running;
 import app.pervius.server.Running.App;
+import app.pervius.server.people.People;
+import app.pervius.server.people.PeopleDesk;
+import app.pervius.server.refused.Refused;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -31,6 +35,14 @@ class NamesTest {
                 List.of())), "name");
         refused(mirela.post(project + "/people", Map.of("firmId", firm, "name", "A", "email", "a@b.example", "job", name, "roles",
                 List.of())), "job");
+    }
+
+    /** A list that is read brings names that no call carried. */
+    @Test
+    void areRefusedOfPeopleFromListsAsWell(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        assertThatThrownBy(() -> app.bean(PeopleDesk.class).addPerson(mirela.project(), new People.NewPerson(mirela.firm(),
+                "Ottilie\u202Eedlawnürg", "o@kwb.example", ""))).isInstanceOf(Refused.class).hasMessageContaining("cannot be seen");
     }
 
     private static void refused(Client.Answer answer, String field) {

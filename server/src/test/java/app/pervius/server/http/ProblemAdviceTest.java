@@ -2,12 +2,14 @@ package app.pervius.server.http;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import jakarta.servlet.ServletException;
 import java.io.IOException;
 import java.nio.file.FileSystemException;
 import java.util.Objects;
 import org.junit.jupiter.api.Test;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
+import org.springframework.web.method.annotation.ExceptionHandlerMethodResolver;
 
 /** What a machine runs out of is told apart: a full disk is no lack of handles, threads or memory. */
 class ProblemAdviceTest {
@@ -36,5 +38,23 @@ class ProblemAdviceTest {
         ResponseEntity<ProblemDetail> answer = advice.outOfMemory(new OutOfMemoryError());
         assertThat(answer.getHeaders().getFirst("Retry-After")).isEqualTo("5");
         assertThat(Objects.requireNonNull(answer.getBody()).getDetail()).contains("Nothing of it was kept");
+    }
+
+    /** Errors come wrapped from where calls are handed on. */
+    @Test
+    void whatIsThrownBelowACallIsAnsweredByIt() {
+        ExceptionHandlerMethodResolver answers = new ExceptionHandlerMethodResolver(ProblemAdvice.class);
+        assertThat(Objects.requireNonNull(answers.resolveMethodByThrowable(new ServletException("Handler dispatch failed",
+                new OutOfMemoryError()))).getName()).isEqualTo("outOfMemory");
+    }
+
+    @Test
+    void whatTheDatabaseRefusesIsLoggedWithoutWhatSomebodyTyped() {
+        assertThat(ProblemAdvice.withoutValues("Unique index or primary key violation: \"PUBLIC.ROLE_NAME ON PUBLIC.ROLE(NAME) VALUES "
+                + "( /* 3 */ 'Otters of Ottilie' )\"; SQL statement:\ninsert into role (name) values ('Otters of Ottilie') [23505-240]"))
+                .isEqualTo("Unique index or primary key violation: \"PUBLIC.ROLE_NAME ON PUBLIC.ROLE(NAME) …");
+        assertThat(ProblemAdvice.withoutValues("Referential integrity constraint violation; SQL statement:\ndelete from x "
+                + "where y = 'Otters'"))
+                .doesNotContain("Otters");
     }
 }

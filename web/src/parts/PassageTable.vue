@@ -98,7 +98,4 @@ tr {
   text-overflow: ellipsis;
   white-space: nowrap;
 }
-.nowrap {
-  white-space: nowrap;
-}
 </style>

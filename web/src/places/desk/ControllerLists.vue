@@ -118,7 +118,4 @@ section {
 .clip {
   max-width: 300px;
 }
-.nowrap {
-  white-space: nowrap;
-}
 </style>

@@ -74,9 +74,6 @@ async function nudge(id: number) {
 .with {
   max-width: 220px;
 }
-.nowrap {
-  white-space: nowrap;
-}
 .act-cell {
   text-align: right;
 }

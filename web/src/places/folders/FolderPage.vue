@@ -386,9 +386,6 @@ header .grow {
     display: none;
   }
 }
-.nowrap {
-  white-space: nowrap;
-}
 .traces {
   padding: 6px 8px;
   font-size: 12.5px;

@@ -171,9 +171,6 @@ header button[aria-selected='true'] {
 .by {
   max-width: 170px;
 }
-.nowrap {
-  white-space: nowrap;
-}
 .more {
   margin: 8px;
 }

@@ -134,7 +134,4 @@ const end = (r: Schemas['ReservationView']) =>
 .clip {
   max-width: 230px;
 }
-.nowrap {
-  white-space: nowrap;
-}
 </style>

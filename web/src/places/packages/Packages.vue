@@ -282,9 +282,6 @@ details {
 .clip {
   max-width: 320px;
 }
-.nowrap {
-  white-space: nowrap;
-}
 .attention {
   color: var(--attention);
   font-weight: 600;

@@ -180,9 +180,6 @@ async function putInForce() {
   padding: 10px;
   border-bottom: 2px solid var(--main);
 }
-.nowrap {
-  white-space: nowrap;
-}
 .clip {
   max-width: 260px;
 }

@@ -426,9 +426,6 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
 .answers {
   margin-top: 4px;
 }
-.nowrap {
-  white-space: nowrap;
-}
 aside {
   display: grid;
   gap: 12px;

@@ -419,9 +419,6 @@ nav button[aria-pressed='true'] {
 .few {
   width: 220px;
 }
-.nowrap {
-  white-space: nowrap;
-}
 section {
   display: grid;
   gap: 6px;

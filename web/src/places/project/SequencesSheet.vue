@@ -143,7 +143,4 @@ th:nth-child(2) {
 th:nth-child(3) {
   min-width: 150px;
 }
-.nowrap {
-  white-space: nowrap;
-}
 </style>

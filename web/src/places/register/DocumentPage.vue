@@ -422,9 +422,6 @@ h1 :deep(.num) {
 .files a + a {
   margin-left: 8px;
 }
-.nowrap {
-  white-space: nowrap;
-}
 .gone {
   color: var(--ink-2);
 }

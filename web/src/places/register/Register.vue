@@ -157,9 +157,6 @@ header {
 .short {
   max-width: 120px;
 }
-.nowrap {
-  white-space: nowrap;
-}
 .current {
   margin-right: 10px;
   white-space: nowrap;

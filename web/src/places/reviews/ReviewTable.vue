@@ -142,9 +142,6 @@ useKeys([
   text-align: left;
   overflow-wrap: anywhere;
 }
-.nowrap {
-  white-space: nowrap;
-}
 .hand {
   margin-left: 5px;
   border: 1px solid var(--done);

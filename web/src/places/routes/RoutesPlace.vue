@@ -178,7 +178,4 @@ if (session.controls) useKeys([{ key: 'n', says: 'New route', does: () => begin(
 .panel > header {
   align-items: center;
 }
-.nowrap {
-  white-space: nowrap;
-}
 </style>

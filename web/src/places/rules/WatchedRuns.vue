@@ -74,7 +74,4 @@ const OCCASION: Record<string, string> = { ARRIVED: 'arrived', STOPPED: 'stopped
 .clip {
   max-width: 380px;
 }
-.nowrap {
-  white-space: nowrap;
-}
 </style>

@@ -48,7 +48,7 @@ class PlacesTest {
         "Mirela Draganova|/project|Take over a list", "Mirela Draganova|/people|Roles, and who holds them",
         "Yusuf Karaderin|/messages|How messages come to me", "Mirela Draganova|/messages?whose=ALL|How the project tells",
         "Mirela Draganova|/mail-room|waiting for your decision", "Yusuf Karaderin|/account|Where you are signed in",
-        "Aoife Ní Raghnaill|/installation|accounts", "Aoife Ní Raghnaill|/journal?of=|entered the demo",
+        "Aoife Ní Raghnaill|/installation|accounts", "Aoife Ní Raghnaill|/journal?of=|signed in",
         "Aoife Ní Raghnaill|/installation?part=sign-in|Providers of sign-in",
         "Aoife Ní Raghnaill|/installation?part=backups|Pervius makes no backups by itself here",
         "Aoife Ní Raghnaill|/installation?part=projects|Code of the project"})

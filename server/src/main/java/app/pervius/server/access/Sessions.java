@@ -30,6 +30,10 @@ public class Sessions {
     private static final String DEVICE = "device";
     private static final String ADDRESS = "address";
 
+    /** A session of an account begins, for a call from an address; it does not where this cannot be told. */
+    public record Begins(long account, String address) {
+    }
+
     /** A session has ended before its time, by its id. */
     public record Ended(String session) {
     }
@@ -65,6 +69,7 @@ public class Sessions {
         Actor actor = accounts.actor(account).orElseThrow(() -> Refused.unauthorized(
                 "Nobody signs in with this account any more: it was closed, or belongs to no project now. Ask your document controller."));
         end(request);
+        events.publishEvent(new Begins(account, request.getRemoteAddr()));
         HttpSession session = request.getSession(true);
         session.setAttribute(DEVICE, shortened(request.getHeader("User-Agent")));
         session.setAttribute(ADDRESS, request.getRemoteAddr());

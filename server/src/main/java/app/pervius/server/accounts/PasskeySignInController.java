@@ -62,8 +62,11 @@ class PasskeySignInController {
         session.removeAttribute(PASSKEY_ASKED);
         Optional<Long> half = halfOpen.account(request);
         long account = passkeys.proved(asked, proof.credential()).filter(a -> half.isEmpty() || half.get().equals(a))
-                .orElseThrow(() -> Refused.unauthorized("This passkey does not open an account here. It may have been withdrawn."));
-        log.succeeded(account, "passkey", request.getRemoteAddr());
+                .orElseThrow(() -> {
+                    log.failed("", "by passkey", request.getRemoteAddr());
+                    return Refused.unauthorized("This passkey does not open an account here. It may have been withdrawn.");
+                });
+        log.proved(account, "by passkey", request.getRemoteAddr());
         return new SignInStep(sessions.begin(account, true, request, response), Set.of());
     }
 }

@@ -88,10 +88,10 @@ class SessionController {
         Optional<AccountBook.AccountView> account = accounts.byEmail(credentials.email()).filter(a -> !a.closed());
         String hash = account.flatMap(a -> accounts.passwordHash(a.id())).orElse(null);
         if (!passwords.matches(credentials.password(), hash)) {
-            log.failed(credentials.email(), "password", request.getRemoteAddr());
+            log.failed(credentials.email(), "by password", request.getRemoteAddr());
             throw Refused.unauthorized("This address and password do not belong together.");
         }
-        log.succeeded(account.orElseThrow().id(), "password", request.getRemoteAddr());
+        log.proved(account.orElseThrow().id(), "by password", request.getRemoteAddr());
         attempts.succeeded(credentials.email(), request.getRemoteAddr());
         return halfOpen.goOn(account.orElseThrow().id(), request, response);
     }
@@ -110,12 +110,12 @@ class SessionController {
         long account = halfOpen.account(request).orElseThrow(HalfOpen::over);
         attempts.begin("code " + account, request.getRemoteAddr());
         if (!codes.take(account, entry.code())) {
-            log.failed("account " + account, "code", request.getRemoteAddr());
+            log.failed("account " + account, "by code", request.getRemoteAddr());
             throw Refused.invalid("code",
                     "This code is not right, or was used already. Type the one your device shows now, or a recovery code.");
         }
         attempts.succeeded("code " + account, request.getRemoteAddr());
-        log.succeeded(account, "code", request.getRemoteAddr());
+        log.proved(account, "by code", request.getRemoteAddr());
         return new SignInStep(sessions.begin(account, true, request, response), Set.of());
     }
 

@@ -1,5 +1,6 @@
 package app.pervius.server.accounts;
 
+import app.pervius.server.access.Sessions;
 import app.pervius.server.acts.ActKind;
 import app.pervius.server.acts.ActBook;
 import org.slf4j.Logger;
@@ -9,7 +10,7 @@ import org.springframework.stereotype.Component;
 
 /** Tells the journal and the server's log who got in or did not, and what became of accounts; never a password, a code or a link. */
 @Component
-class SignInLog {
+public class SignInLog {
 
     private static final Logger LOG = LoggerFactory.getLogger(SignInLog.class);
 
@@ -23,14 +24,26 @@ class SignInLog {
         this.accounts = accounts;
     }
 
-    void failed(String who, String how, String address) {
-        LOG.info("sign-in failed by {} from {}", how, address);
-        acts.tell(ActKind.SIGN_IN, null, NOBODY, null, "failed to sign in by " + how + ", as “" + plain(who) + "”", address);
+    /**
+     * Somebody did not get in.
+     *
+     * @param who what was typed or said of who it is; empty where nothing was
+     * @param how by what somebody tried to prove it, as in “by password”
+     */
+    public void failed(String who, String how, String address) {
+        LOG.info("sign-in failed {} from {}", how, address);
+        acts.tell(ActKind.SIGN_IN, null, NOBODY, null, "failed to sign in " + how + (who.isEmpty() ? "" : ", as “" + plain(who) + "”"),
+                address);
     }
 
-    void succeeded(long account, String how, String address) {
-        LOG.info("signed in: account {} by {} from {}", account, how, address);
-        acts.tell(ActKind.SIGN_IN, account, accounts.account(account).name(), null, "proved by " + how + " who it is", address);
+    void proved(long account, String how, String address) {
+        LOG.info("account {} proved {} who it is, from {}", account, how, address);
+    }
+
+    @EventListener
+    void begins(Sessions.Begins session) {
+        LOG.info("signed in: account {} from {}", session.account(), session.address());
+        acts.tell(ActKind.SIGN_IN, session.account(), accounts.account(session.account()).name(), null, "signed in", session.address());
     }
 
     @EventListener

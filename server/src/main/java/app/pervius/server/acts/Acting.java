@@ -24,7 +24,7 @@ public final class Acting {
 
     private final ActKind kind;
     private final String says;
-    private final By by;
+    private By by;
     private final Consumer<Acting> writing;
     private final List<String> details = new ArrayList<>();
     private @Nullable Long project;
@@ -56,6 +56,14 @@ public final class Acting {
         if (acting != null) {
             acting.project = project;
             acting.add(what);
+        }
+    }
+
+    /** Who does the act under way, where nobody was signed in when it began. */
+    public static void by(long account, String name) {
+        Acting acting = NOW.get();
+        if (acting != null && acting.by.account == null) {
+            acting.by = new By(account, name, acting.by.address);
         }
     }
 

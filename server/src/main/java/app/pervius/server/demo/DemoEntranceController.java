@@ -3,9 +3,6 @@ package app.pervius.server.demo;
 import app.pervius.server.access.Accounts;
 import app.pervius.server.access.Actor;
 import app.pervius.server.access.Sessions;
-import app.pervius.server.acts.Act;
-import app.pervius.server.acts.ActKind;
-import app.pervius.server.acts.Acting;
 import app.pervius.server.people.People;
 import app.pervius.server.refused.Refused;
 import jakarta.servlet.http.HttpServletRequest;
@@ -51,14 +48,12 @@ class DemoEntranceController {
         }).toList();
     }
 
-    @Act(kind = ActKind.SIGN_IN, says = "entered the demo")
     @PostMapping
     Actor be(@RequestBody Choice choice, HttpServletRequest request, HttpServletResponse response) {
         if (demo.everybody().stream().noneMatch(p -> p.id() == choice.person())) {
             throw Refused.notFound("demo person");
         }
         Actor actor = accounts.ofPerson(choice.person()).orElseThrow(() -> Refused.notFound("demo person"));
-        Acting.to("as " + actor.name());
         return sessions.begin(actor.account(), true, request, response);
     }
 }

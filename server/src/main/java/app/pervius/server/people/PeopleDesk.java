@@ -107,6 +107,7 @@ public class PeopleDesk {
         }
         person.accountId = account;
         Acting.to(person.projectId, person.name);
+        Acting.by(account, person.name);
         person.active = !accounts.account(account).closed();
         people.saveAndFlush(person);
     }

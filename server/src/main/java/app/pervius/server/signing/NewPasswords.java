@@ -5,6 +5,7 @@ import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.accounts.Links;
 import app.pervius.server.accounts.OwnWords;
 import app.pervius.server.accounts.Passwords;
+import app.pervius.server.acts.Acting;
 import app.pervius.server.messages.AccountMail;
 import java.time.Duration;
 import java.time.Instant;
@@ -88,6 +89,8 @@ public class NewPasswords {
         String hash = passwords.hash(password, ownWords.of(account.id()));
         transaction.executeWithoutResult(status -> {
             links.use(secret);
+            Acting.by(account.id(), account.name());
+            Acting.to(account.email());
             accounts.setPassword(account.id(), hash);
             if (mail.mailed()) {
                 accounts.addressProved(account.id());

@@ -6,6 +6,7 @@ import app.pervius.server.access.Sessions;
 import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.accounts.HalfOpen;
 import app.pervius.server.accounts.SecondSteps;
+import app.pervius.server.accounts.SignInLog;
 import app.pervius.server.accounts.SignOut;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -47,15 +48,17 @@ class ProviderEntrance implements Entrance, SignOut {
     private final SecondSteps secondSteps;
     private final HalfOpen halfOpen;
     private final Sessions sessions;
+    private final SignInLog log;
     private final String address;
 
     ProviderEntrance(Providers providers, Accounts actors, SecondSteps secondSteps, HalfOpen halfOpen, Sessions sessions,
-            @Value("${pervius.address}") String address) {
+            SignInLog log, @Value("${pervius.address}") String address) {
         this.providers = providers;
         this.actors = actors;
         this.secondSteps = secondSteps;
         this.halfOpen = halfOpen;
         this.sessions = sessions;
+        this.log = log;
         this.address = address;
     }
 
@@ -71,6 +74,7 @@ class ProviderEntrance implements Entrance, SignOut {
                 .successHandler(this::letIn)
                 .failureHandler((request, response, refused) -> {
                     LOG.info("a sign-in through a provider failed: {}", refused.getMessage());
+                    log.failed("", "through a provider", request.getRemoteAddr());
                     response.sendRedirect("/sign-in?provider=failed");
                 }));
     }
@@ -84,6 +88,8 @@ class ProviderEntrance implements Entrance, SignOut {
                 Boolean.TRUE.equals(user.getEmailVerified())).filter(a -> actors.actor(a.id()).isPresent()).orElse(null) : null;
         if (account == null || !(token.getPrincipal() instanceof OidcUser user)) {
             sessions.end(request);
+            log.failed(token.getPrincipal() instanceof OidcUser unknown ? Objects.requireNonNullElse(unknown.getEmail(), "") : "",
+                    "through the provider " + key, request.getRemoteAddr());
             response.sendRedirect("/sign-in?provider=unknown");
             return;
         }

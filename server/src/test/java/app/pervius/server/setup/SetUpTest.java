@@ -63,7 +63,10 @@ class SetUpTest {
         app.nobody().post("/api/entrance/set-up", entry("guessed", "tidal heron ballast")).must(400);
         assertThat(app.nobody().post("/api/entrance/set-up", entry(code, "short")).must(400).sentence())
                 .isEqualTo("A password has at least 12 characters.");
-        app.nobody().post("/api/entrance/set-up", entry(code, "tidal heron ballast")).must(200);
+        Client first = app.nobody();
+        first.post("/api/entrance/set-up", entry(code, "tidal heron ballast")).must(200);
+        assertThat(first.get("/api/journal?kind=ACCOUNTS&project=" + first.project()).must(200).body().get("items").get(0).get("who")
+                .asString()).isEqualTo("Ines Calderwood");
         assertThat(app.nobody().post("/api/entrance/set-up", entry(code, "meadow basalt kite")).must(409).type())
                 .isEqualTo("already-set-up");
     }

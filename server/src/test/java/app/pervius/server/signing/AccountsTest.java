@@ -130,6 +130,9 @@ class AccountsTest {
                 .isEqualTo("link-over");
         before.get("/api/account").must(401);
         app.nobody().signIn(who.email(), "birch anvil tundra");
+        JsonNode set = app.as("Aoife Ní Raghnaill").get("/api/journal?kind=ACCOUNTS").must(200).body().get("items").get(0);
+        assertThat(set.get("who").asString() + " " + set.get("what").asString()).as("who it turned out to be")
+                .endsWith(" set a new password by a link: " + who.email()).doesNotStartWith("Nobody");
     }
 
     @Test

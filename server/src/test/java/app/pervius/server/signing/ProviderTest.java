@@ -59,6 +59,12 @@ class ProviderTest {
                 Map.of("email", email, "email_verified", verified), 3600));
     }
 
+    /** The newest acts of signing in. */
+    private static List<String> told() {
+        return aoife.get("/api/journal?kind=SIGN_IN").must(200).body().get("items").valueStream()
+                .map(act -> act.get("who").asString() + " " + act.get("what").asString()).toList();
+    }
+
     /** Goes where the browser is sent, until a page of Pervius itself; gives the way to it. */
     private static String signIn(Client client, String key) {
         String at = app.address() + "/api/entrance/providers/" + key;
@@ -81,6 +87,7 @@ class ProviderTest {
         Client yusuf = app.nobody();
         assertThat(signIn(yusuf, "elsewhere")).isEqualTo("/desk");
         assertThat(yusuf.get("/api/session").must(200).body().get("actor").get("name").asString()).isEqualTo("Yusuf Karaderin");
+        assertThat(told()).startsWith("Yusuf Karaderin signed in");
         says("subject-1", "renamed@fnk.example", false);
         Client again = app.nobody();
         assertThat(signIn(again, "elsewhere")).isEqualTo("/desk");
@@ -99,6 +106,9 @@ class ProviderTest {
         pretender.get("/api/session").must(401);
         says("subject-3", "stranger@nowhere.example", true);
         assertThat(signIn(app.nobody(), "elsewhere")).isEqualTo("/sign-in?provider=unknown");
+        assertThat(told()).startsWith(
+                "Nobody signed in failed to sign in through the provider elsewhere, as “stranger@nowhere.example”",
+                "Nobody signed in failed to sign in through the provider elsewhere, as “mirela.draganova@kwb.example”");
     }
 
     @Test
@@ -145,5 +155,6 @@ class ProviderTest {
     void anAnswerNobodyAskedForLetsNobodyIn() {
         assertThat(app.nobody().at(app.address() + "/api/entrance/returned/elsewhere?code=x&state=y").raw().headers().firstValue("Location")
                 .orElse("")).endsWith("/sign-in?provider=failed");
+        assertThat(told()).startsWith("Nobody signed in failed to sign in through a provider");
     }
 }

@@ -6,6 +6,7 @@ import app.pervius.server.copies.converters.Converter;
 import app.pervius.server.copies.converters.Converters;
 import app.pervius.server.copies.converters.Program;
 import app.pervius.server.store.DataDirectory;
+import app.pervius.server.store.InstallationKey;
 import com.sun.management.UnixOperatingSystemMXBean;
 import java.io.IOException;
 import java.lang.management.ManagementFactory;
@@ -97,7 +98,7 @@ final class Doctor implements Callable<Integer> {
             }
             say("The database has " + megabytes(Files.size(database)) + "; Pervius " + (runs(directory) ? "runs" : "does not run")
                     + " on it.");
-            key(directory.resolve("secret.key"));
+            key(directory.resolve(InstallationKey.FILE));
             backup(directory);
         } catch (IOException e) {
             wrong(directory + " cannot be looked at: " + e.getMessage() + ".");
@@ -125,7 +126,9 @@ final class Doctor implements Callable<Integer> {
     }
 
     private void key(Path key) throws IOException {
-        if (!Files.exists(key)) {
+        if (InstallationKey.isElsewhere()) {
+            say("The key is where the environment says, and in no backup.");
+        } else if (!Files.exists(key)) {
             wrong("secret.key is missing: secrets in the database cannot be read, and seals not be proved. It is in every backup.");
         } else if (DataDirectory.isOpenToOthers(key)) {
             wrong("secret.key can be read by others: chmod 600 " + key);

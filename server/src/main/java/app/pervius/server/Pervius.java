@@ -12,9 +12,9 @@ import app.pervius.server.directories.AllowedRoots;
 import app.pervius.server.scanning.Scanner;
 import app.pervius.server.integrity.Integrity;
 import app.pervius.server.signing.LockedOut;
+import app.pervius.server.store.CannotStart;
 import app.pervius.server.store.DamagedData;
 import app.pervius.server.store.DataDirectory;
-import app.pervius.server.store.NewerData;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
@@ -62,7 +62,7 @@ public class Pervius {
     }
 
     @Command(name = "pervius", subcommands = {Serve.class, Demo.class, CheckData.class, BackUp.class, RestoreData.class, RescueData.class,
-        Admin.class, Doctor.class},
+        Admin.class, Doctor.class, EncryptData.class},
             description = "Document control on engineering projects.")
     static final class Commands {
     }
@@ -470,7 +470,7 @@ public class Pervius {
             try {
                 running = application.run(all.entrySet().stream().map(e -> "--" + e.getKey() + "=" + e.getValue()).toArray(String[]::new));
             } catch (RuntimeException e) {
-                String sentence = NewerData.in(e).map(newer -> String.valueOf(newer.getMessage())).or(() -> DamagedData.in(e)
+                String sentence = CannotStart.in(e).map(cannot -> String.valueOf(cannot.getMessage())).or(() -> DamagedData.in(e)
                         .map(said -> "The database in " + data + " is damaged: " + said + ". Restore a backup (./pervius restore), or "
                                 + "have what can be read of it written out: ./pervius rescue --data " + data + " --to DIR"))
                         .orElseThrow(() -> e);

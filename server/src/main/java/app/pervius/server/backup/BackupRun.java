@@ -1,5 +1,10 @@
 package app.pervius.server.backup;
 
+import app.pervius.server.store.DataDirectory;
+import app.pervius.server.store.DatabaseAccess;
+import app.pervius.server.store.InstallationKey;
+import app.pervius.server.store.Secrets;
+import app.pervius.server.store.WrongKey;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -8,7 +13,6 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.sql.Connection;
-import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.time.Duration;
 import java.time.Instant;
@@ -76,7 +80,7 @@ public final class BackupRun {
             Vault.write(making.resolve(Vault.CONTENTS), contents.stream().map(c -> c.hash() + " " + c.size() + "\n")
                     .collect(Collectors.joining()));
             progress.accept(new Progress("What was written is read.", 0, 0));
-            long rows = read(packed, making.resolve("opened"));
+            long rows = read(packed, making.resolve("opened"), new Secrets(new DataDirectory(data)));
             long bytes = contents.stream().mapToLong(Vault.Content::size).sum();
             Backup made = vault.finish(making, new Backup(NAME.format(now), now, Vault.hash(packed), Files.size(packed), contents.size(),
                     bytes, copied, rows, Duration.ofNanos(System.nanoTime() - begun).toMillis()));
@@ -99,8 +103,11 @@ public final class BackupRun {
         vault.thin(all.stream().filter(b -> kept.contains(b.madeAt())).map(Backup::name).collect(Collectors.toSet()));
     }
 
-    /** What encrypts secrets: without it those of the database could not be read. */
+    /** Without the key the database is not opened. Where it lies elsewhere it is kept elsewhere. */
     private static void key(Path data, Path making) throws IOException {
+        if (InstallationKey.isElsewhere()) {
+            return;
+        }
         Path key = making.resolve(Vault.KEY);
         Files.createFile(key, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
         Files.write(key, Files.readAllBytes(data.resolve(Vault.KEY)));
@@ -131,17 +138,17 @@ public final class BackupRun {
     }
 
     /** Opens a packed database and reads all of it; gives how many rows it has. */
-    static long read(Path packed, Path directory) throws IOException {
+    static long read(Path packed, Path directory, Secrets secrets) throws IOException {
         Files.createDirectory(directory);
-        unpack(packed, directory.resolve("pervius.mv.db"));
-        try (Connection connection = DriverManager.getConnection("jdbc:h2:" + directory.toAbsolutePath().resolve("pervius")
-                + ";ACCESS_MODE_DATA=r;IFEXISTS=TRUE", "sa", "")) {
+        Path file = directory.resolve("pervius.mv.db");
+        unpack(packed, file);
+        try (Connection connection = DatabaseAccess.open(file, secrets, ";ACCESS_MODE_DATA=r")) {
             long rows = 0;
             for (String table : Rows.tables(connection)) {
                 rows += Rows.read(connection, table, row -> { });
             }
             return rows;
-        } catch (SQLException | IllegalStateException e) {
+        } catch (SQLException | IllegalStateException | WrongKey e) {
             throw new IOException("The database that was written cannot be read: " + e.getMessage(), e);
         } finally {
             Vault.clear(directory);

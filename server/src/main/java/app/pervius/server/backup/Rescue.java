@@ -2,6 +2,10 @@ package app.pervius.server.backup;
 
 import app.pervius.core.arrive.FileName;
 import app.pervius.server.store.DamagedData;
+import app.pervius.server.store.DataDirectory;
+import app.pervius.server.store.DatabaseAccess;
+import app.pervius.server.store.Secrets;
+import app.pervius.server.store.WrongKey;
 import java.io.BufferedWriter;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -9,7 +13,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
-import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -76,12 +79,11 @@ public final class Rescue {
         Path copy = Files.createDirectories(to.resolve("reading"));
         Files.copy(data.resolve("db/pervius.mv.db"), copy.resolve("pervius.mv.db"));
         Files.createDirectories(to.resolve("tables"));
-        try (Connection connection = DriverManager.getConnection("jdbc:h2:" + copy.toAbsolutePath().resolve("pervius")
-                + ";IFEXISTS=TRUE", "sa", "")) {
+        try (Connection connection = DatabaseAccess.open(copy.resolve("pervius.mv.db"), new Secrets(new DataDirectory(data)), "")) {
             for (String table : Rows.tables(connection)) {
                 table(connection, table);
             }
-        } catch (SQLException | IllegalStateException e) {
+        } catch (SQLException | IllegalStateException | WrongKey e) {
             lost.add("The database cannot be opened: " + DamagedData.in(e).orElse(e.getMessage())
                     + ". The contents are below, by their hashes.");
             contents();

@@ -59,9 +59,12 @@ public final class Restore {
             content(from, data, contents.get(i));
         }
         progress.accept(new BackupRun.Progress("The database is unpacked.", 0, 0));
-        Path key = data.resolve(Vault.KEY);
-        Files.createFile(key, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
-        Files.write(key, Files.readAllBytes(directory.resolve(Vault.KEY)));
+        Path kept = directory.resolve(Vault.KEY);
+        if (Files.exists(kept)) {
+            Path key = data.resolve(Vault.KEY);
+            Files.createFile(key, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+            Files.write(key, Files.readAllBytes(kept));
+        }
         // Last: a directory without a database is none that could be started on.
         BackupRun.unpack(directory.resolve(Vault.DATABASE), Files.createDirectories(data.resolve("db")).resolve("pervius.mv.db"));
         return backup;

@@ -1,6 +1,7 @@
 package app.pervius.server.backup;
 
 import app.pervius.server.store.DataDirectory;
+import app.pervius.server.store.InstallationKey;
 import app.pervius.server.store.Json;
 import java.io.IOException;
 import java.io.InputStream;
@@ -30,7 +31,7 @@ import tools.jackson.core.JacksonException;
 public final class Vault implements AutoCloseable {
 
     static final String DATABASE = "pervius.mv.db.gz";
-    static final String KEY = "secret.key";
+    static final String KEY = InstallationKey.FILE;
     static final String CONTENTS = "contents";
     private static final String SAYS = "backup.json";
     private static final String MARK = "pervius-backups";

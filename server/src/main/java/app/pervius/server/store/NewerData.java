@@ -7,16 +7,12 @@ import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.SQLException;
 import java.util.Arrays;
-import java.util.Optional;
 import org.flywaydb.core.Flyway;
 import org.flywaydb.core.api.MigrationInfo;
 import org.flywaydb.core.api.MigrationState;
-import org.jspecify.annotations.Nullable;
-import org.springframework.boot.SpringBootExceptionReporter;
-import org.springframework.context.ConfigurableApplicationContext;
 
 /** A data directory that a newer Pervius has brought over already: this one would read it wrongly. */
-public final class NewerData extends RuntimeException {
+public final class NewerData extends CannotStart {
     private static final long serialVersionUID = 1;
 
     private NewerData(MigrationInfo newest) {
@@ -53,29 +49,6 @@ public final class NewerData extends RuntimeException {
             backup.execute();
         } catch (SQLException | IOException e) {
             throw new IllegalStateException("The database could not be kept as it was before it is brought over: " + e.getMessage(), e);
-        }
-    }
-
-    /** What was thrown because of newer data, if it was. */
-    public static Optional<NewerData> in(@Nullable Throwable thrown) {
-        for (Throwable t = thrown; t != null; t = t.getCause()) {
-            if (t instanceof NewerData newer) {
-                return Optional.of(newer);
-            }
-        }
-        return Optional.empty();
-    }
-
-    /** It is said by whoever has started the application, in a sentence; a page of stack would hide it. */
-    static final class Reporter implements SpringBootExceptionReporter {
-
-        Reporter(ConfigurableApplicationContext context) {
-            assert context != null;
-        }
-
-        @Override
-        public boolean reportException(Throwable failure) {
-            return in(failure).isPresent() || DamagedData.in(failure).isPresent();
         }
     }
 }

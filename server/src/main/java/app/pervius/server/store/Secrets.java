@@ -1,12 +1,6 @@
 package app.pervius.server.store;
 
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.FileAlreadyExistsException;
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.nio.file.attribute.PosixFilePermissions;
 import java.security.GeneralSecurityException;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -22,7 +16,7 @@ import org.springframework.stereotype.Component;
 
 /**
  * What must be kept secret: new secrets, their hashes, and what has to be read again, encrypted (AES-256 in Galois/Counter Mode)
- * with a key in a file of its own beside the database, so that the database alone gives nothing away.
+ * with the installation's key, which lies outside the database, so that the database alone gives nothing away.
  */
 @Component
 public class Secrets {
@@ -36,7 +30,7 @@ public class Secrets {
     /** What is encrypted so has to be read for as long as it is kept, whatever takes this encryptor's place. */
     @SuppressWarnings("deprecation")
     public Secrets(DataDirectory data) {
-        byte[] key = key(data.path().resolve("secret.key"));
+        byte[] key = InstallationKey.of(data.path());
         this.signing = new SecretKeySpec(key, "HmacSHA256");
         this.encryptor = new AesBytesEncryptor(new SecretKeySpec(key, "AES"), KeyGenerators.secureRandom(16),
                 AesBytesEncryptor.CipherAlgorithm.GCM);
@@ -80,25 +74,5 @@ public class Secrets {
 
     public String decrypt(String text) {
         return new String(encryptor.decrypt(Base64.getDecoder().decode(text)), StandardCharsets.UTF_8);
-    }
-
-    private static byte[] key(Path file) {
-        try {
-            if (!Files.exists(file)) {
-                // Secrets are asked for before anything else has made the directory.
-                Files.createDirectories(file.getParent());
-                byte[] fresh = new byte[KEY_BYTES];
-                RANDOM.nextBytes(fresh);
-                try {
-                    Files.createFile(file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
-                    Files.write(file, fresh);
-                } catch (FileAlreadyExistsException e) {
-                    return Files.readAllBytes(file);
-                }
-            }
-            return Files.readAllBytes(file);
-        } catch (IOException e) {
-            throw new UncheckedIOException("The key " + file + " cannot be read.", e);
-        }
     }
 }

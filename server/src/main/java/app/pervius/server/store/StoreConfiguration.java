@@ -27,8 +27,11 @@ class StoreConfiguration {
     }
 
     @Bean
-    FlywayMigrationStrategy bringOver(DataDirectory data) {
-        return flyway -> NewerData.bringOver(flyway, data);
+    FlywayMigrationStrategy bringOver(DataDirectory data, DatabaseAccess access) {
+        return flyway -> {
+            NewerData.bringOver(flyway, data);
+            access.isOpened();
+        };
     }
 
     @Bean

@@ -6,11 +6,13 @@ import app.pervius.server.Client;
 import app.pervius.server.Running;
 import app.pervius.server.Running.App;
 import app.pervius.server.integrity.Integrity;
+import app.pervius.server.store.DataDirectory;
+import app.pervius.server.store.DatabaseAccess;
+import app.pervius.server.store.Secrets;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
-import java.sql.DriverManager;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
@@ -47,7 +49,7 @@ class SealsTest {
     }
 
     private static void behindItsBack(Path data, Work work) throws SQLException {
-        try (Connection connection = DriverManager.getConnection("jdbc:h2:" + data.resolve("db/pervius"), "sa", "");
+        try (Connection connection = DatabaseAccess.open(DatabaseAccess.file(data), new Secrets(new DataDirectory(data)), "");
                 Statement statement = connection.createStatement()) {
             statement.execute("set referential_integrity false");
             work.with(statement);
@@ -157,7 +159,7 @@ class SealsTest {
         Path data = stopped();
         List<String> unnoticed = new ArrayList<>();
         int tried = 0;
-        try (Connection connection = DriverManager.getConnection("jdbc:h2:" + data.resolve("db/pervius"), "sa", "");
+        try (Connection connection = DatabaseAccess.open(DatabaseAccess.file(data), new Secrets(new DataDirectory(data)), "");
                 Statement statement = connection.createStatement()) {
             statement.execute("set referential_integrity false");
             connection.setAutoCommit(false);

@@ -1,5 +1,6 @@
 package app.pervius.bench;
 
+import app.pervius.server.store.DatabaseAccess;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -10,7 +11,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
 import java.util.stream.StreamSupport;
-import javax.sql.DataSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
@@ -39,6 +39,7 @@ final class EngineRate implements Bench.Part {
             carried(here, submissions, "measured", true, found);
             found.add(fileSize(here));
             decided(here, decidedSubmissions, true, found);
+            found.addAll(stopped(here));
         }
         try (Site.Here here = Site.here(Map.of())) {
             found.addAll(atRest(here.site()));
@@ -57,8 +58,7 @@ final class EngineRate implements Bench.Part {
                 open.add(site.send(author, site.drawings(), name + " " + i, EACH));
             }
         });
-        DataSource database = here.bean(DataSource.class);
-        SameRows floor = SameRows.before(database);
+        SameRows floor = SameRows.before(here);
         long begin = System.nanoTime();
         Crowd.seconds(CLIENTS, which -> {
             Person author = site.controller();
@@ -85,7 +85,7 @@ final class EngineRate implements Bench.Part {
         JdbcClient jdbc = here.bean(JdbcClient.class);
         List<Person> deciders = IntStream.range(0, Site.DECIDERS).mapToObj(here.site()::decider).toList();
         List<Long> reviews = jdbc.sql("select id from review where state = 'OPEN' order by id").query(Long.class).list().subList(0, many);
-        SameRows floor = SameRows.before(here.bean(DataSource.class));
+        SameRows floor = SameRows.before(here);
         long begin = System.nanoTime();
         for (int step = 0; step < 2; step++) {
             int at = step;
@@ -156,6 +156,21 @@ final class EngineRate implements Bench.Part {
         Path database = Path.of(here.data().toString(), "db", "pervius.mv.db");
         long file = Files.size(database);
         return Measure.within("e", "database file after (b), times the data in it", (double) file / data, 5);
+    }
+
+    /** What is left of the file once Pervius has been stopped, and how long that takes. */
+    private static List<Measure> stopped(Site.Here here) throws IOException {
+        long passages = here.bean(JdbcClient.class).sql("select count(*) from passage").query(Long.class).single();
+        Path database = DatabaseAccess.file(here.data());
+        long before = Files.size(database);
+        long begin = System.nanoTime();
+        here.context().close();
+        double seconds = Crowd.since(begin);
+        long after = Files.size(database);
+        System.err.printf("    the database's file had %d MB before the stop and has %d MB after it%n", before >> 20, after >> 20);
+        return List.of(Measure.within("e", "a stop after (d), with the file made smaller, s", seconds, 10),
+                Measure.within("e", "database file after the stop, KB a passage (" + passages + " passages)",
+                        (double) after / passages / 1024, 12));
     }
 
     private static boolean nothingMoves(JdbcClient jdbc) {

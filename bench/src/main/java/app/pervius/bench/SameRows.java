@@ -1,5 +1,6 @@
 package app.pervius.bench;
 
+import app.pervius.server.store.DatabaseAccess;
 import app.pervius.server.store.DiskFlush;
 import app.pervius.server.store.WritesInFlight;
 import com.zaxxer.hikari.HikariDataSource;
@@ -52,15 +53,18 @@ final class SameRows {
     }
 
     private final DataSource ours;
+    private final DatabaseAccess access;
     private final Path copy;
 
-    private SameRows(DataSource ours, Path copy) {
+    private SameRows(DataSource ours, DatabaseAccess access, Path copy) {
         this.ours = ours;
+        this.access = access;
         this.copy = copy;
     }
 
     /** Notes how the database is now. */
-    static SameRows before(DataSource ours) throws SQLException, IOException {
+    static SameRows before(Site.Here here) throws SQLException, IOException {
+        DataSource ours = here.bean(DataSource.class);
         Path copy = Files.createTempDirectory("pervius-floor");
         Path zip = copy.resolve("before.zip");
         try (Connection c = ours.getConnection(); Statement s = c.createStatement()) {
@@ -71,7 +75,7 @@ final class SameRows {
                 keep(in, copy.resolve(Path.of(entry.getName()).getFileName()));
             }
         }
-        return new SameRows(ours, copy);
+        return new SameRows(ours, here.bean(DatabaseAccess.class), copy);
     }
 
     private static void keep(InputStream in, Path file) throws IOException {
@@ -81,10 +85,9 @@ final class SameRows {
     /** Writes what has become different since, and gives the seconds it took. */
     double secondsFor(long commits, long forced) throws SQLException {
         try (HikariDataSource floor = new HikariDataSource()) {
-            floor.setJdbcUrl("jdbc:h2:async:" + copy.resolve("pervius")
-                    + ";LOCK_TIMEOUT=10000;DB_CLOSE_ON_EXIT=FALSE;WRITE_DELAY=1000000000;RETENTION_TIME=5000;QUERY_CACHE_SIZE=500");
-            floor.setUsername("sa");
-            floor.setPassword("");
+            floor.setJdbcUrl("jdbc:h2:async:" + copy.resolve("pervius") + access.getJdbcUrl().replaceFirst("^[^;]*", ""));
+            floor.setUsername(access.getUsername());
+            floor.setPassword(access.getPassword());
             floor.setMaximumPoolSize(24);
             floor.setAutoCommit(false);
             return write(floor, commits, forced);

@@ -1,6 +1,7 @@
 package app.pervius.bench;
 
 import app.pervius.server.Pervius;
+import app.pervius.server.store.DatabaseEncryption;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.PrintStream;
@@ -8,6 +9,7 @@ import java.net.http.HttpRequest.BodyPublishers;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -94,7 +96,14 @@ final class Site {
         System.setOut(new PrintStream(said, true, StandardCharsets.UTF_8));
         ConfigurableApplicationContext context;
         try {
+            if (Boolean.getBoolean("pervius.bench.encrypted")) {
+                start(data, more).close();
+                DatabaseEncryption.set(data, true);
+                said.reset();
+            }
             context = start(data, more);
+        } catch (SQLException e) {
+            throw new IOException(e);
         } finally {
             System.setOut(before);
         }

@@ -11,6 +11,7 @@ import app.pervius.server.copies.converters.Program;
 import app.pervius.server.directories.AllowedRoots;
 import app.pervius.server.scanning.Scanner;
 import app.pervius.server.integrity.Integrity;
+import app.pervius.server.outbound.OwnNetwork;
 import app.pervius.server.signing.LockedOut;
 import app.pervius.server.store.CannotStart;
 import app.pervius.server.store.DamagedData;
@@ -103,6 +104,9 @@ public class Pervius {
         @Option(names = "--seals-to", paramLabel = "FILE", description = "a file, best where nobody who can reach the database writes, to "
                 + "which seals of what it holds are added (default: seals.log in the data directory)")
         String sealsTo = "";
+        @Option(names = "--reach", paramLabel = "HOST|NETWORK", description = "a name, an address or a network such as 10.20.0.0/16 inside "
+                + "the server's own network that may be set up as a connection or a provider of sign-in; may be said several times")
+        List<String> reach = new ArrayList<>();
         @Option(names = "--proxy", description = "the address of the proxy in front of it, whose word on callers' addresses is believed")
         String proxy = "";
 
@@ -122,6 +126,8 @@ public class Pervius {
                 converters.forEach(said -> CommandConverter.of(said, Program.Limits.USUAL));
                 settings.put("pervius.copies.programs", String.join("\n", converters));
                 new AllowedRoots(below);
+                settings.put("pervius.reach", String.join(",", reach));
+                new OwnNetwork(String.join(",", reach));
                 if (!scanner.isEmpty()) {
                     new Scanner(scanner, Duration.ZERO);
                     settings.put("pervius.scanner", scanner);
@@ -214,7 +220,7 @@ public class Pervius {
                 return refuse("The demo's directories cannot be made: " + e.getMessage() + ".");
             }
             int started = start(data, "127.0.0.1", Map.of("spring.profiles.active", "demo", "pervius.directories.below",
-                    directories.toString()));
+                    directories.toString(), "pervius.reach", "127.0.0.1"));
             if (onlyMake && started == 0) {
                 finish();
             }

@@ -109,6 +109,8 @@ public final class Running implements ParameterResolver {
         settings.put("pervius.demo.whole", false);
         // What happens by the clock happens when a test says so.
         settings.put("pervius.clockwork", false);
+        // What stands in for other systems runs here.
+        settings.put("pervius.reach", "127.0.0.1");
         settings.put("pervius.directories.below", System.getProperty("java.io.tmpdir"));
         settings.putAll(more);
         // As arguments, because those win over what the application itself has set.

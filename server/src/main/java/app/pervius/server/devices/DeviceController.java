@@ -7,6 +7,7 @@ import app.pervius.server.acts.Acting;
 import app.pervius.server.devices.ipp.DeviceFacts;
 import app.pervius.server.devices.ipp.Ipp;
 import app.pervius.server.devices.ipp.PaperSize;
+import app.pervius.server.outbound.OwnNetwork;
 import app.pervius.server.refused.Refused;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -73,11 +74,13 @@ class DeviceController {
     private final DeviceBook book;
     private final JobBook jobs;
     private final Readings readings;
+    private final OwnNetwork network;
 
-    DeviceController(DeviceBook book, JobBook jobs, Readings readings) {
+    DeviceController(DeviceBook book, JobBook jobs, Readings readings, OwnNetwork network) {
         this.book = book;
         this.jobs = jobs;
         this.readings = readings;
+        this.network = network;
     }
 
     /** The devices people of a project can release to, and those that are switched off. */
@@ -158,7 +161,7 @@ class DeviceController {
         return view(device(id), true, false);
     }
 
-    private static Device checked(long id, DeviceForm form, Optional<Device> before) {
+    private Device checked(long id, DeviceForm form, Optional<Device> before) {
         String address = form.address().strip();
         String name = form.loginName().strip();
         String password = Optional.ofNullable(form.password()).orElseGet(() -> before.map(its -> its.login().password()).orElse(""));
@@ -170,6 +173,9 @@ class DeviceController {
         } catch (IllegalArgumentException e) {
             throw Refused.invalid("address", String.valueOf(e.getMessage()));
         }
+        network.faultOfDevice(URI.create(address).getHost()).ifPresent(fault -> {
+            throw Refused.invalid("address", fault);
+        });
         boolean elsewhere = before.isPresent() && !host(before.get().address()).equals(host(address));
         if (elsewhere && form.password() == null && !password.isEmpty()) {
             throw Refused.invalid("password", "The address names another host: say the password again, or that there is none.");

@@ -56,6 +56,7 @@ class OtherSystemController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void set(@PathVariable @Size(min = 1, max = 60) String name, @Valid @RequestBody ConnectionEntry entry, Actor actor) {
         actor.mustAdminister();
+        connections.mayBeAsked(entry.address().strip());
         connections.set(name.strip(), entry.address().strip(), entry.secret(), entry.unencrypted());
     }
 

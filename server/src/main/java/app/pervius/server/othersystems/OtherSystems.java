@@ -1,6 +1,7 @@
 package app.pervius.server.othersystems;
 
 import app.pervius.server.store.Outside;
+import app.pervius.server.outbound.OwnNetwork;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Json;
 import app.pervius.server.store.Secrets;
@@ -71,12 +72,14 @@ public class OtherSystems {
 
     private final OtherSystemRepository connections;
     private final Secrets secrets;
+    private final OwnNetwork network;
     private final InstantSource clock;
     private final Map<String, LastAsked> last = new ConcurrentHashMap<>();
     private final HttpClient http = HttpClient.newBuilder().connectTimeout(TIME_LIMIT).followRedirects(HttpClient.Redirect.NEVER).build();
 
-    OtherSystems(OtherSystemRepository connections, Secrets secrets, InstantSource clock) {
+    OtherSystems(OtherSystemRepository connections, Secrets secrets, OwnNetwork network, InstantSource clock) {
         this.connections = connections;
+        this.network = network;
         this.secrets = secrets;
         this.clock = clock;
     }
@@ -119,6 +122,14 @@ public class OtherSystems {
         last.remove(name);
     }
 
+    /** Refuses an address that may not be asked; looks names up, so nothing is to be locked. */
+    void mayBeAsked(String address) {
+        Outside.world("looks up a name");
+        network.fault(uri(address).getHost()).ifPresent(fault -> {
+            throw Refused.invalid("address", fault);
+        });
+    }
+
     private static URI uri(String address) {
         try {
             URI uri = URI.create(address);
@@ -151,6 +162,11 @@ public class OtherSystems {
         if (target.isEmpty()) {
             return new Reply.Failed("There is no connection “" + name + "”.");
         }
+        Outside.world("asks another system");
+        Optional<String> inside = network.fault(target.get().address().getHost());
+        if (inside.isPresent()) {
+            return new Reply.Failed(inside.get());
+        }
         HttpRequest.Builder request = HttpRequest.newBuilder(target.get().address()).timeout(TIME_LIMIT)
                 .header("Content-Type", "application/json")
                 .header("Accept", "application/json").header("Idempotency-Key", key)
@@ -158,7 +174,6 @@ public class OtherSystems {
         if (!target.get().secret().isEmpty()) {
             request.header("Authorization", "Bearer " + target.get().secret());
         }
-        Outside.world("asks another system");
         // The limit of the request ends with the answer's head; this one holds for the whole of it.
         var answer = http.sendAsync(request.build(), HttpResponse.BodyHandlers.ofInputStream()).thenApply(response -> read(name, response));
         try {

@@ -1,5 +1,5 @@
 /** Connections to other systems: set up once, tested there, their secrets kept out of sight. */
-@Feature(uses = {"access", "acts", "refused", "store"})
+@Feature(uses = {"access", "acts", "outbound", "refused", "store"})
 @NullMarked
 package app.pervius.server.othersystems;
 

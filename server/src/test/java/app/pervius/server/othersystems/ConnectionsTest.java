@@ -38,6 +38,8 @@ class ConnectionsTest {
         assertThat(app.bean(JdbcClient.class).sql("select secret from connection where name = 'Ledger'").query(String.class).single())
                 .isNotEmpty().doesNotContain("hush");
         set(aoife, "Ledger", "https://ledger.kestrelweir.example/elsewhere").must(204);
+        assertThat(set(aoife, "Ledger", "https://10.3.2.1/ask", "secret", "hush").must(400).sentence())
+                .startsWith("“10.3.2.1” lies inside the server's own network");
         assertThat(set(aoife, "Ledger", "https://other.kestrelweir.example/ask").must(400).sentence())
                 .contains("Type the secret once more");
         assertThat(named(aoife, "Ledger").get("address").asString()).isEqualTo("https://ledger.kestrelweir.example/elsewhere");

@@ -13,6 +13,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
@@ -31,10 +32,12 @@ final class Packaged implements AutoCloseable {
     private final long begun;
     private final BlockingQueue<String> said = new ArrayBlockingQueue<>(1000);
 
-    private Packaged(List<String> command, int port) throws IOException {
+    private Packaged(List<String> command, int port, String options) throws IOException {
         this.port = port;
         begun = System.nanoTime();
-        process = new ProcessBuilder(command).redirectErrorStream(true).start();
+        ProcessBuilder builder = new ProcessBuilder(command).redirectErrorStream(true);
+        builder.environment().putAll(Map.of("JAVA_HOME", System.getProperty("java.home"), "PERVIUS_JAVA_OPTIONS", options));
+        process = builder.start();
         Thread.ofPlatform().daemon().start(() -> {
             try (BufferedReader output = new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))) {
                 output.lines().forEach(said::offer);
@@ -47,21 +50,18 @@ final class Packaged implements AutoCloseable {
     /** Starts ours with these options for the virtual machine; {@code what} is the command and its arguments, without the port. */
     static Packaged ours(List<String> options, String... what) throws IOException {
         int port = freePort();
-        List<String> command = new ArrayList<>(List.of(java(), "-XX:AOTCache=" + APP.resolve("pervius.aot")));
-        command.addAll(options);
-        command.addAll(List.of("-cp", APP.resolve("pervius.jar")
-                + (what[0].equals("demo") ? File.pathSeparator + APP.resolve("demo") + "/*" : ""), "app.pervius.server.Pervius"));
+        List<String> command = new ArrayList<>(List.of(APP.resolve("pervius").toString()));
         command.addAll(List.of(what));
         // What is measured is how fast it is, not when it is too much of one caller.
         command.addAll(List.of("--setting", "pervius.calls.per-minute=10000000"));
         command.addAll(List.of("--port", Integer.toString(port)));
-        return new Packaged(command, port);
+        return new Packaged(command, port, String.join(" ", options));
     }
 
     /** Starts a class of ours in {@code jar} with the libraries of the application. */
     static Packaged bare(Path jar, String mainClass, Path cache) throws IOException {
         int port = freePort();
-        return new Packaged(List.of(java(), "-XX:AOTCache=" + cache, "-cp", classPath(jar), mainClass, "--server.port=" + port), port);
+        return new Packaged(List.of(java(), "-XX:AOTCache=" + cache, "-cp", classPath(jar), mainClass, "--server.port=" + port), port, "");
     }
 
     static String classPath(Path jar) {

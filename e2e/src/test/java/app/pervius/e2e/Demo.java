@@ -12,7 +12,7 @@ final class Demo {
 
     static synchronized String address() {
         if (running.isEmpty()) {
-            running = Packaged.start("demo", true, Path.of("target", "demo").toAbsolutePath(), "demo is ready").address();
+            running = Packaged.start("demo", Path.of("target", "demo").toAbsolutePath(), "demo is ready").address();
         }
         return running;
     }

@@ -42,7 +42,8 @@ class FirstHourTest {
 
     @Test
     void fromNothingToTheFirstFileInReview() {
-        try (Packaged empty = Packaged.start("serve", false, data.resolve("pervius"), "/set-up?code=");
+        try (Packaged empty = Packaged.start("serve", data.resolve("pervius"), "/set-up?code=", Packaged.freePort(),
+                List.of("--reach", "127.0.0.1"));
                 Browser controller = new Browser(empty.address()); Browser designer = new Browser(empty.address())) {
             controller.open(empty.said().replaceFirst(".*(/set-up.*)", "$1"));
             controller.type(legend("You", "Your name"), "Maarten de Wilde").type(legend("You", "E-mail address"), "maarten@lin.example")

@@ -1,12 +1,10 @@
 package app.pervius.e2e;
 
 import java.io.BufferedReader;
-import java.io.File;
 import java.io.IOException;
 import java.io.InputStreamReader;
 import java.net.ServerSocket;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -35,24 +33,21 @@ final class Packaged implements AutoCloseable {
      * Starts it and waits until it says so.
      *
      * @param mode {@code demo} or {@code serve}
-     * @param withDemo whether the systems of the demo are there
      * @param ready what a line of its output holds once it answers
      */
-    static Packaged start(String mode, boolean withDemo, Path data, String ready) {
-        return start(mode, withDemo, data, ready, freePort(), List.of());
+    static Packaged start(String mode, Path data, String ready) {
+        return start(mode, data, ready, freePort(), List.of());
     }
 
     /** The same on a port, with further options. */
-    static Packaged start(String mode, boolean withDemo, Path data, String ready, int port, List<String> more) {
-        List<String> command = new ArrayList<>(List.of(ProcessHandle.current().info().command().orElse("java")));
-        if (withDemo && Files.exists(APP.resolve("pervius.aot"))) {
-            command.add("-XX:AOTCache=" + APP.resolve("pervius.aot"));
-        }
-        command.addAll(List.of("-cp", APP.resolve("pervius.jar") + (withDemo ? File.pathSeparator + APP.resolve("demo") + "/*" : ""),
-                "app.pervius.server.Pervius", mode, "--data", data.toString(), "--port", String.valueOf(port)));
+    static Packaged start(String mode, Path data, String ready, int port, List<String> more) {
+        List<String> command = new ArrayList<>(List.of(APP.resolve("pervius").toString(), mode, "--data", data.toString(), "--port",
+                String.valueOf(port)));
         command.addAll(more);
         try {
-            Process process = new ProcessBuilder(command).redirectErrorStream(true).start();
+            ProcessBuilder builder = new ProcessBuilder(command).redirectErrorStream(true);
+            builder.environment().put("JAVA_HOME", System.getProperty("java.home"));
+            Process process = builder.start();
             Runtime.getRuntime().addShutdownHook(new Thread(process::destroy));
             return new Packaged(process, "http://127.0.0.1:" + port, whenReady(process, mode, ready));
         } catch (IOException e) {

@@ -80,7 +80,7 @@ class ProxyTest {
         int behind = Packaged.freePort();
         Process proxy = proxy(port, behind);
         String address = "https://localhost:" + port;
-        try (Packaged pervius = Packaged.start("serve", false, directory.resolve("data"), "Set it up at", behind,
+        try (Packaged pervius = Packaged.start("serve", directory.resolve("data"), "Set it up at", behind,
                 List.of("--url", address, "--proxy", "127.0.0.1")); HttpClient http = client()) {
             assertThat(pervius.said()).contains(address + "/set-up?code=");
             String code = pervius.said().replaceFirst(".*code=([0-9a-f]+).*", "$1");

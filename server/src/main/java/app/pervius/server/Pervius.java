@@ -467,6 +467,7 @@ public class Pervius {
                 return refuse(e.getMessage());
             }
             SpringApplication application = new SpringApplication(Pervius.class);
+            application.setMainApplicationClass(Prepared.class);
             Map<String, Object> all = new LinkedHashMap<>(more);
             all.put("pervius.data", data.toAbsolutePath().toString());
             all.put("server.address", address);

@@ -17,6 +17,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
+import org.springframework.util.function.SingletonSupplier;
 
 /**
  * Hashes passwords with Argon2id. A hash is dear by design, so only two are worked at once; some wait, and more are turned away
@@ -34,7 +35,9 @@ public class Passwords {
     private final ThreadPoolExecutor workers = new ThreadPoolExecutor(AT_ONCE, AT_ONCE, 0, TimeUnit.SECONDS,
             new ArrayBlockingQueue<>(MOST_WAITING),
             Thread.ofPlatform().daemon().priority(Thread.MIN_PRIORITY).name("password-", 1).factory());
-    private final String nobodys = Objects.requireNonNull(encoder.encode("nobody has this password"));
+    /** Worked when somebody needs it: a start need not wait for it. */
+    private final SingletonSupplier<String> nobodys = SingletonSupplier.of(() -> Objects.requireNonNull(
+            encoder.encode("nobody has this password")));
 
     /** The hash of a password that is good enough; refused with the reason otherwise. */
     public String hash(String password, Collection<String> ownWords) {
@@ -46,7 +49,7 @@ public class Passwords {
 
     /** Whether a password is the one of a hash; one is checked even if there is none, so that the time taken tells nothing. */
     public boolean matches(String password, @Nullable String hash) {
-        return inTurn(() -> encoder.matches(password, hash == null ? nobodys : hash)) && hash != null;
+        return inTurn(() -> encoder.matches(password, hash == null ? nobodys.obtain() : hash)) && hash != null;
     }
 
     private <T> T inTurn(Callable<T> work) {

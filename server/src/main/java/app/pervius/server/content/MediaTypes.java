@@ -4,6 +4,7 @@ import java.util.Set;
 import org.apache.tika.Tika;
 import org.springframework.http.MediaType;
 import org.springframework.stereotype.Component;
+import org.springframework.util.function.SingletonSupplier;
 
 /** Tells what kind of file something is by its first bytes and its name, and whether browsers may show it in place. */
 @Component
@@ -11,11 +12,12 @@ public class MediaTypes {
 
     private static final Set<String> SHOWN = Set.of("application/pdf", "image/png", "image/jpeg", "text/plain");
 
-    private final Tika tika = new Tika();
+    /** It reads long tables first, so it is made when it is needed. */
+    private final SingletonSupplier<Tika> tika = SingletonSupplier.of(Tika::new);
 
     /** The media type, never longer than 120 characters. */
     public String tell(byte[] head, String name) {
-        String type = tika.detect(head, name);
+        String type = tika.obtain().detect(head, name);
         return type.length() > 120 ? "application/octet-stream" : type;
     }
 

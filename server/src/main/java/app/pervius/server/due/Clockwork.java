@@ -25,7 +25,7 @@ import javax.sql.DataSource;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.core.annotation.Order;
@@ -38,7 +38,6 @@ import org.springframework.transaction.support.TransactionTemplate;
  * is taken over. Off while a data directory is only looked at, and where a test turns the clock by hand.
  */
 @Component
-@ConditionalOnProperty(name = "pervius.clockwork", havingValue = "true")
 class Clockwork {
 
     private static final Logger LOG = LoggerFactory.getLogger(Clockwork.class);
@@ -53,13 +52,16 @@ class Clockwork {
     private final JdbcClient jdbc;
     private final TransactionTemplate transaction;
     private final Instance instance;
+    private final boolean on;
     private final Map<String, Look> looks = new ConcurrentHashMap<>();
     /** When looks are wanted beside the regular ones. */
     private final Map<String, NavigableSet<Instant>> wanted = new ConcurrentHashMap<>();
     private final SteadyClock clock = new SteadyClock();
     private @Nullable Scheduler scheduler;
 
-    Clockwork(Due due, DataSource database, Durable durable, JdbcClient jdbc, TransactionTemplate transaction, Instance instance) {
+    Clockwork(Due due, DataSource database, Durable durable, JdbcClient jdbc, TransactionTemplate transaction, Instance instance,
+            @Value("${pervius.clockwork}") boolean on) {
+        this.on = on;
         this.due = due;
         this.connections = new DurableConnections(database, durable);
         this.jdbc = jdbc;
@@ -70,6 +72,9 @@ class Clockwork {
     @EventListener(ApplicationReadyEvent.class)
     @Order(20)
     void start() {
+        if (!on) {
+            return;
+        }
         // What this process had in hand when it was killed, it has no longer.
         transaction.executeWithoutResult(status -> jdbc.sql("update scheduled_tasks set picked = false, picked_by = null, "
                 + "last_heartbeat = null, version = version + 1 where picked_by = ?").param(instance.name()).update());

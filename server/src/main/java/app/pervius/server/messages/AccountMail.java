@@ -4,9 +4,7 @@ import app.pervius.core.tell.Occasion;
 import app.pervius.server.store.Secrets;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
-import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.beans.factory.annotation.Value;
-import org.springframework.mail.javamail.JavaMailSender;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -16,11 +14,11 @@ import org.springframework.transaction.annotation.Transactional;
 public class AccountMail {
 
     private final Dispatch dispatch;
-    private final ObjectProvider<JavaMailSender> mail;
+    private final MailServer mail;
     private final Secrets secrets;
     private final String address;
 
-    AccountMail(Dispatch dispatch, ObjectProvider<JavaMailSender> mail, Secrets secrets, @Value("${pervius.address}") String address) {
+    AccountMail(Dispatch dispatch, MailServer mail, Secrets secrets, @Value("${pervius.address}") String address) {
         this.dispatch = dispatch;
         this.mail = mail;
         this.secrets = secrets;
@@ -29,7 +27,7 @@ public class AccountMail {
 
     /** Whether there is a mail server, so that mail reaches anybody. */
     public boolean mailed() {
-        return mail.getIfAvailable() != null;
+        return mail.isNamed();
     }
 
     /**

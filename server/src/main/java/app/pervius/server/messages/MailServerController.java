@@ -9,9 +9,7 @@ import jakarta.mail.MessagingException;
 import java.time.Instant;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
-import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.beans.factory.annotation.Value;
-import org.springframework.mail.javamail.JavaMailSender;
 import org.springframework.mail.javamail.JavaMailSenderImpl;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -40,13 +38,13 @@ class MailServerController {
     record MailServerTested(boolean works, String said) {
     }
 
-    private final ObjectProvider<JavaMailSender> mail;
+    private final MailServer mail;
     private final Outbound outbound;
     private final MessageRepository messages;
     private final String from;
     private final MailEncryption encryption;
 
-    MailServerController(ObjectProvider<JavaMailSender> mail, Outbound outbound, MessageRepository messages,
+    MailServerController(MailServer mail, Outbound outbound, MessageRepository messages,
             @Value("${pervius.mail.from}") String from, @Value("${pervius.mail.encryption}") MailEncryption encryption) {
         this.encryption = encryption;
         this.mail = mail;
@@ -79,7 +77,7 @@ class MailServerController {
     }
 
     private Optional<JavaMailSenderImpl> sender() {
-        return Optional.ofNullable(mail.getIfAvailable()).filter(JavaMailSenderImpl.class::isInstance).map(JavaMailSenderImpl.class::cast);
+        return mail.sender().filter(JavaMailSenderImpl.class::isInstance).map(JavaMailSenderImpl.class::cast);
     }
 
     private static String address(JavaMailSenderImpl sender) {

@@ -34,7 +34,6 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
-import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.mail.MailException;
@@ -58,7 +57,7 @@ class Postman implements Channel {
     private static final Pattern OF_SUBMISSION = Pattern.compile("(\\d+)/");
 
     private final MessageRepository messages;
-    private final ObjectProvider<JavaMailSender> mail;
+    private final MailServer mail;
     private final InstantSource clock;
     private final Secrets secrets;
     private final Paces paces;
@@ -67,7 +66,7 @@ class Postman implements Channel {
     private final ApplicationEventPublisher events;
     private final String from;
 
-    Postman(MessageRepository messages, ObjectProvider<JavaMailSender> mail, InstantSource clock, Secrets secrets, Paces paces, Live live,
+    Postman(MessageRepository messages, MailServer mail, InstantSource clock, Secrets secrets, Paces paces, Live live,
             NoticeRepository notices, ApplicationEventPublisher events, @Value("${pervius.mail.from}") String from) {
         this.messages = messages;
         this.mail = mail;
@@ -102,7 +101,7 @@ class Postman implements Channel {
 
     @Override
     public boolean open() {
-        return mail.getIfAvailable() != null;
+        return mail.isNamed();
     }
 
     @Override
@@ -127,7 +126,7 @@ class Postman implements Channel {
 
     @Override
     public Map<Long, Outcome> send(List<Parcel> parcels) {
-        JavaMailSender sender = mail.getObject();
+        JavaMailSender sender = mail.sender().orElseThrow();
         Map<Long, Message> found = messages.findAllById(parcels.stream().map(Parcel::subject).toList()).stream()
                 .collect(Collectors.toMap(Message::id, Function.identity()));
         Map<Long, Outcome> outcomes = new HashMap<>();

@@ -17,27 +17,26 @@ import java.net.InetAddress;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.beans.factory.annotation.Value;
-import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
-/** Tells Prometheus what is measured, on loopback alone: there is no signing in there. Not there where no port was named. */
+/** Tells Prometheus what is measured, on loopback alone: there is no signing in there. Does nothing where no port was named. */
 @Component
-@ConditionalOnProperty("pervius.metrics.port")
 @Order(Ordered.HIGHEST_PRECEDENCE)
 class MetricsServer extends OncePerRequestFilter implements DisposableBean {
 
     private static final double NANOS = 1e9;
     private static final double[] SECONDS = {0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 5, 10};
 
-    private final HTTPServer server;
+    private final @Nullable HTTPServer server;
     private final Histogram answers;
 
-    MetricsServer(@Value("${pervius.metrics.port}") int port, DataDirectory data, DiskFlush flush, List<Measured> measured)
+    MetricsServer(@Value("${pervius.metrics.port:0}") int port, DataDirectory data, DiskFlush flush, List<Measured> measured)
             throws IOException {
         PrometheusRegistry registry = new PrometheusRegistry();
         JvmMetrics.builder().register(registry);
@@ -58,7 +57,8 @@ class MetricsServer extends OncePerRequestFilter implements DisposableBean {
             GaugeWithCallback.builder().name(its.name()).help(its.help()).labelNames(its.by())
                     .callback(c -> its.now().forEach((label, value) -> c.call(value, label))).register(registry);
         }
-        server = HTTPServer.builder().inetAddress(InetAddress.getLoopbackAddress()).port(port).registry(registry).buildAndStart();
+        server = port == 0 ? null : HTTPServer.builder().inetAddress(InetAddress.getLoopbackAddress()).port(port).registry(registry)
+                .buildAndStart();
     }
 
     private static double free(Path directory) {
@@ -78,6 +78,11 @@ class MetricsServer extends OncePerRequestFilter implements DisposableBean {
     }
 
     @Override
+    protected boolean shouldNotFilter(HttpServletRequest request) {
+        return server == null;
+    }
+
+    @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException,
             IOException {
         long began = System.nanoTime();
@@ -93,6 +98,8 @@ class MetricsServer extends OncePerRequestFilter implements DisposableBean {
 
     @Override
     public void destroy() {
-        server.close();
+        if (server != null) {
+            server.close();
+        }
     }
 }

@@ -87,7 +87,7 @@ class ClockworkTest {
         Due due = mock();
         when(due.all()).thenReturn(Map.of("counted", counted));
         return new Clockwork(due, database, mock(Durable.class), jdbc,
-                new TransactionTemplate(new DataSourceTransactionManager(database)), new Instance("one"));
+                new TransactionTemplate(new DataSourceTransactionManager(database)), new Instance("one"), true);
     }
 
     @Test

@@ -69,7 +69,7 @@ class MailWireTest {
         sender.setPort(server.getLocalPort());
         sender.getJavaMailProperties().setProperty("mail.smtp.timeout", "400");
         sender.getJavaMailProperties().setProperty("mail.smtp.connectiontimeout", "400");
-                when(mail.getObject()).thenReturn(sender);
+                when(mail.getIfAvailable()).thenReturn(sender);
         doAnswer(call -> {
             Message its = call.<Long>getArgument(0) == 41 ? first : second;
             its.sentAt = call.getArgument(1);
@@ -78,7 +78,7 @@ class MailWireTest {
         when(messages.findAllById(any())).thenReturn(List.of(first, second));
         Secrets secrets = mock();
         when(secrets.sign("Message-ID")).thenReturn("0123456789abcdefghij");
-        postman = new Postman(messages, mail, Instant::now, secrets, paces, mock(), mock(), mock(),
+        postman = new Postman(messages, new MailServer(mail), Instant::now, secrets, paces, mock(), mock(), mock(),
                 "pervius@kwb.example");
     }
 

@@ -41,7 +41,7 @@ class PostmanTest {
     private final Secrets secrets = mock();
     private final Paces paces = mock();
     private final Message message = new Message();
-    private final Postman postman = new Postman(messages, mail, () -> NOW, secrets, paces, mock(), mock(), mock(),
+    private final Postman postman = new Postman(messages, new MailServer(mail), () -> NOW, secrets, paces, mock(), mock(), mock(),
                 "pervius@kwb.example");
 
     @BeforeEach
@@ -56,7 +56,6 @@ class PostmanTest {
         when(messages.findAllById(any())).thenReturn(List.of(message));
         when(secrets.sign("Message-ID")).thenReturn("0123456789abcdefghij");
         when(mail.getIfAvailable()).thenReturn(sender);
-        when(mail.getObject()).thenReturn(sender);
         when(sender.createMimeMessage()).thenAnswer(call -> new MimeMessage(Session.getInstance(new Properties())));
     }
 

@@ -16,6 +16,7 @@ import app.pervius.server.signing.LockedOut;
 import app.pervius.server.store.CannotStart;
 import app.pervius.server.store.DamagedData;
 import app.pervius.server.store.DataDirectory;
+import app.pervius.server.store.seals.SealOutlets;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
@@ -104,6 +105,8 @@ public class Pervius {
         @Option(names = "--seals-to", paramLabel = "FILE", description = "a file, best where nobody who can reach the database writes, to "
                 + "which seals of what it holds are added (default: seals.log in the data directory)")
         String sealsTo = "";
+        @Option(names = "--seals-syslog", paramLabel = "udp|tcp://HOST:PORT", description = "a syslog (RFC 5424) that gets each seal, too")
+        String sealsSyslog = "";
         @Option(names = "--reach", paramLabel = "HOST|NETWORK", description = "a name, an address or a network such as 10.20.0.0/16 inside "
                 + "the server's own network that may be set up as a connection or a provider of sign-in; may be said several times")
         List<String> reach = new ArrayList<>();
@@ -128,6 +131,8 @@ public class Pervius {
                 new AllowedRoots(below);
                 settings.put("pervius.reach", String.join(",", reach));
                 new OwnNetwork(String.join(",", reach));
+                SealOutlets.check(sealsSyslog);
+                settings.put("pervius.seals.syslog", sealsSyslog);
                 if (!scanner.isEmpty()) {
                     new Scanner(scanner, Duration.ZERO);
                     settings.put("pervius.scanner", scanner);

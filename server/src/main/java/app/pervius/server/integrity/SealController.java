@@ -27,7 +27,7 @@ class SealController {
      *
      * @param number of the last one; 0 before the first
      * @param at when it was made
-     * @param file where they are written to outside the database
+     * @param file where they are written to outside the database, in words
      * @param key what others check them with: an X.509 public key (Ed25519), base 64
      * @param failure why the last one was not made or not written there; absent where it was
      * @param changed what starts have found changed behind Pervius' back, the newest first
@@ -44,7 +44,7 @@ class SealController {
         actor.mustAdminister();
         List<Seal> all = sealing.all();
         Seal last = all.isEmpty() ? null : all.getLast();
-        return new SealsStanding(last == null ? 0 : last.number(), last == null ? null : last.at(), sealing.file().toString(), key.open(),
+        return new SealsStanding(last == null ? 0 : last.number(), last == null ? null : last.at(), sealing.outside(), key.open(),
                 sealing.failure().orElse(null), all.reversed().stream().filter(s -> !s.found().isEmpty())
                 .map(s -> new Changed(s.at(), s.found())).toList());
     }

@@ -25,11 +25,10 @@ public final class SealFile {
     private SealFile() {
     }
 
-    static void add(Path file, Seal seal, SealKey key) throws IOException {
+    static void add(Path file, Line line) throws IOException {
         Files.createDirectories(file.toAbsolutePath().getParent());
         try (FileChannel channel = FileChannel.open(file, StandardOpenOption.CREATE, StandardOpenOption.APPEND)) {
-            channel.write(ByteBuffer.wrap((Json.write(new Line(seal.number(), seal.at(), seal.kind().name(), seal.found(), seal.hash(),
-                    seal.signature(), key.open())) + "\n").getBytes(StandardCharsets.UTF_8)));
+            channel.write(ByteBuffer.wrap((Json.write(line) + "\n").getBytes(StandardCharsets.UTF_8)));
             channel.force(true);
         }
     }
@@ -50,7 +49,9 @@ public final class SealFile {
         List<Line> found = new ArrayList<>();
         for (int i = 0; i < lines.size(); i++) {
             try {
-                found.add(Json.read(lines.get(i), Line.class));
+                String line = lines.get(i);
+                // What a syslog puts in front of a line is no part of it.
+                found.add(Json.read(line.substring(Math.max(0, line.indexOf("{\"number\""))), Line.class));
             } catch (JacksonException e) {
                 if (i < lines.size() - 1) {
                     throw new IOException("line " + (i + 1) + " of " + file + " is no seal", e);

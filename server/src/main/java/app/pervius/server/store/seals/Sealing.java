@@ -1,11 +1,9 @@
 package app.pervius.server.store.seals;
 
-import app.pervius.server.store.DataDirectory;
 import app.pervius.server.store.Durable;
 import app.pervius.server.store.Json;
 import app.pervius.server.store.Secrets;
 import app.pervius.server.store.WritesInFlight;
-import java.io.IOException;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
@@ -54,7 +52,7 @@ public class Sealing implements InitializingBean, DisposableBean {
     private final InstantSource clock;
     private final SealKey key;
     private final byte[] tableKey;
-    private final Path file;
+    private final SealOutlets outlets;
     private final boolean writing;
     private final ScheduledThreadPoolExecutor regularly = new ScheduledThreadPoolExecutor(1, Thread.ofPlatform().daemon().name("seals")
             .factory());
@@ -62,14 +60,14 @@ public class Sealing implements InitializingBean, DisposableBean {
     private volatile @Nullable String failure;
 
     Sealing(DataSource connections, Durable durable, WritesInFlight writes, InstantSource clock, SealKey key, Secrets secrets,
-            DataDirectory data, @Value("${pervius.seals.to}") String to, @Value("${pervius.seals.write}") boolean writing) {
+            SealOutlets outlets, @Value("${pervius.seals.write}") boolean writing) {
         this.connections = connections;
         this.durable = durable;
         this.writes = writes;
         this.clock = clock;
         this.key = key;
         this.tableKey = secrets.derived("tables");
-        this.file = to.isEmpty() ? data.path().resolve("seals.log") : Path.of(to);
+        this.outlets = outlets;
         this.writing = writing;
         this.regularly.setExecuteExistingDelayedTasksAfterShutdownPolicy(false);
     }
@@ -83,7 +81,12 @@ public class Sealing implements InitializingBean, DisposableBean {
 
     /** Where seals are written to, outside the database. */
     public Path file() {
-        return file;
+        return outlets.file();
+    }
+
+    /** The same in words, with all other places they go to. */
+    public String outside() {
+        return outlets.toString();
     }
 
     /** Why the last seal was not made, or not written outside the database; absent where it was. */
@@ -180,11 +183,8 @@ public class Sealing implements InitializingBean, DisposableBean {
         if (!durable.withinOne()) {
             durable.await();
         }
-        try {
-            SealFile.add(file, seal, key);
-            failure = null;
-        } catch (IOException e) {
-            failure = "Seal " + seal.number() + " could not be written to " + file + ": " + e.getMessage();
+        failure = outlets.add(seal).orElse(null);
+        if (failure != null) {
             LOG.warn(failure);
         }
     }

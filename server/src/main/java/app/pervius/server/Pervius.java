@@ -107,6 +107,9 @@ public class Pervius {
         String sealsTo = "";
         @Option(names = "--seals-syslog", paramLabel = "udp|tcp://HOST:PORT", description = "a syslog (RFC 5424) that gets each seal, too")
         String sealsSyslog = "";
+        @Option(names = "--seals-stamped-by", paramLabel = "URL", description = "a time stamp service (RFC 3161) that stamps a seal "
+                + "each hour and as Pervius begins and stops")
+        String sealsStampedBy = "";
         @Option(names = "--reach", paramLabel = "HOST|NETWORK", description = "a name, an address or a network such as 10.20.0.0/16 inside "
                 + "the server's own network that may be set up as a connection or a provider of sign-in; may be said several times")
         List<String> reach = new ArrayList<>();
@@ -131,7 +134,8 @@ public class Pervius {
                 new AllowedRoots(below);
                 settings.put("pervius.reach", String.join(",", reach));
                 new OwnNetwork(String.join(",", reach));
-                SealOutlets.check(sealsSyslog);
+                SealOutlets.check(sealsSyslog, sealsStampedBy);
+                settings.put("pervius.seals.stamped-by", sealsStampedBy);
                 settings.put("pervius.seals.syslog", sealsSyslog);
                 if (!scanner.isEmpty()) {
                     new Scanner(scanner, Duration.ZERO);

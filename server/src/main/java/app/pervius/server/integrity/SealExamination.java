@@ -3,6 +3,7 @@ package app.pervius.server.integrity;
 import app.pervius.server.store.seals.Seal;
 import app.pervius.server.store.seals.SealFile;
 import app.pervius.server.store.seals.SealKey;
+import app.pervius.server.store.seals.SealStamps;
 import app.pervius.server.store.seals.Sealing;
 import java.io.IOException;
 import java.util.List;
@@ -51,9 +52,26 @@ class SealExamination implements Examination {
             previous = seal.hash();
         }
         outside(seals, findings);
+        stamps(seals, findings);
         String changed = sealing.changedSinceStop();
         if (!changed.isEmpty()) {
             findings.add("Since Pervius stopped the database was changed: " + changed + ".");
+        }
+    }
+
+    private void stamps(List<Seal> seals, Findings findings) {
+        Map<Long, String> hashes = seals.stream().collect(Collectors.toMap(Seal::number, Seal::hash, (one, other) -> one));
+        try {
+            for (SealStamps.Stamp stamp : SealStamps.read(SealStamps.beside(sealing.file()))) {
+                findings.lookedAt(1);
+                String its = "The time stamp of seal " + stamp.number() + " of " + stamp.at() + " by " + stamp.by();
+                SealStamps.fault(stamp).ifPresent(fault -> findings.add(its + " " + fault + "."));
+                if (!stamp.hash().equals(hashes.get(stamp.number()))) {
+                    findings.add(its + " is of another seal than the database has.");
+                }
+            }
+        } catch (IOException e) {
+            findings.add("The time stamps of seals cannot be read: " + e.getMessage() + ".");
         }
     }
 

@@ -10,7 +10,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
 
-/** Where each seal goes outside the database: a file, and a syslog where one was named. */
+/** Where each seal goes outside the database: a file, and a syslog and a time stamp service where those were named. */
 @Component
 public class SealOutlets {
 
@@ -19,20 +19,25 @@ public class SealOutlets {
     private final SealKey key;
     private final Path file;
     private final @Nullable SealSyslog syslog;
+    private final @Nullable SealStamps stamps;
     /** What the syslog has not taken yet; a later seal proves it too, so what a stop leaves is lost as a line only. */
     private final List<SealFile.Line> waiting = new ArrayList<>();
 
     public SealOutlets(SealKey key, DataDirectory data, @Value("${pervius.seals.to}") String to,
-            @Value("${pervius.seals.syslog}") String syslog) {
+            @Value("${pervius.seals.syslog}") String syslog, @Value("${pervius.seals.stamped-by}") String service) {
         this.key = key;
         this.file = to.isEmpty() ? data.path().resolve("seals.log") : Path.of(to);
         this.syslog = syslog.isEmpty() ? null : new SealSyslog(syslog);
+        this.stamps = service.isEmpty() ? null : new SealStamps(service, SealStamps.beside(file));
     }
 
-    /** Refuses a syslog that is none, in a sentence. */
-    public static void check(String syslog) {
+    /** Refuses a syslog or a service that is none, in a sentence. */
+    public static void check(String syslog, String service) {
         if (!syslog.isEmpty()) {
             new SealSyslog(syslog);
+        }
+        if (!service.isEmpty()) {
+            new SealStamps(service, Path.of(""));
         }
     }
 
@@ -43,7 +48,7 @@ public class SealOutlets {
     /** Where seals go, in words. */
     @Override
     public String toString() {
-        return file + (syslog == null ? "" : " and " + syslog);
+        return file + (syslog == null ? "" : " and " + syslog) + (stamps == null ? "" : ", stamped by " + stamps);
     }
 
     /** Gives a seal out; what did not work is said, empty if all did. */
@@ -69,6 +74,13 @@ public class SealOutlets {
                     waiting.removeFirst();
                 }
             }
+        }
+        try {
+            if (stamps != null) {
+                stamps.take(line);
+            }
+        } catch (IOException e) {
+            failures.add("Seal " + seal.number() + " could not be stamped by " + stamps + ": " + e.getMessage());
         }
         return failures.isEmpty() ? Optional.empty() : Optional.of(String.join("; ", failures));
     }

@@ -25,7 +25,7 @@ class SealOutletsTest {
     private Path data;
 
     private SealOutlets outlets(String syslog) {
-        return new SealOutlets(new SealKey(new Secrets(new DataDirectory(data))), new DataDirectory(data), "", syslog);
+        return new SealOutlets(new SealKey(new Secrets(new DataDirectory(data))), new DataDirectory(data), "", syslog, "");
     }
 
     private Seal seal(long number) {
@@ -71,8 +71,11 @@ class SealOutletsTest {
 
     @Test
     void whatIsNoSyslogIsRefused() {
-        assertThatThrownBy(() -> SealOutlets.check("syslog.example:514")).hasMessageContaining("wants udp://HOST:PORT or tcp://HOST:PORT");
-        SealOutlets.check("");
-        SealOutlets.check("tcp://log.site.example:601");
+        assertThatThrownBy(() -> SealOutlets.check("syslog.example:514", ""))
+                .hasMessageContaining("wants udp://HOST:PORT or tcp://HOST:PORT");
+        SealOutlets.check("", "");
+        assertThatThrownBy(() -> SealOutlets.check("", "ftp://stamps.example"))
+                .hasMessageContaining("--seals-stamped-by wants");
+        SealOutlets.check("tcp://log.site.example:601", "https://stamps.site.example/tsa");
     }
 }

@@ -20,7 +20,11 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnExpression;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.context.annotation.Profile;
 import org.springframework.data.repository.Repository;
 import org.springframework.stereotype.Component;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -64,6 +68,16 @@ class ServerWallsTest {
 
     private static String feature(JavaClass of) {
         return of.getPackageName().split("\\.")[3];
+    }
+
+    /** What a start consists of was worked out when it was built: what a setting decided then, would hold for every later start. */
+    @Test
+    void noPartIsThereOrNotByASetting() {
+        noClasses().should().beMetaAnnotatedWith(ConditionalOnProperty.class).orShould().beMetaAnnotatedWith(ConditionalOnExpression.class)
+                .check(SERVER);
+        assertThat(SERVER.stream().filter(c -> c.isAnnotatedWith(Profile.class))
+                .flatMap(c -> Stream.of(c.getAnnotationOfType(Profile.class).value())).collect(Collectors.toSet()))
+                .isSubsetOf("demo", "!demo");
     }
 
     /** Whoever needs more has several things to do. */

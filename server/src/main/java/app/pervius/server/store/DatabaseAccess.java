@@ -15,6 +15,7 @@ import java.util.Base64;
 import java.util.Optional;
 import org.h2.api.ErrorCode;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.DisposableBean;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.jdbc.autoconfigure.JdbcConnectionDetails;
 import org.springframework.stereotype.Component;
@@ -24,20 +25,24 @@ import org.springframework.stereotype.Component;
  * encrypted (AES in XTS mode, by H2), with another one made of that key.
  */
 @Component
-public class DatabaseAccess implements JdbcConnectionDetails {
+public class DatabaseAccess implements JdbcConnectionDetails, DisposableBean {
 
     private static final String USER = "PERVIUS";
     /** Whom H2 makes where nobody is said, without a password. */
     private static final String FORMER_USER = "SA";
     private static final byte[] ENCRYPTED = "H2encrypt".getBytes(StandardCharsets.US_ASCII);
 
+    private final Path file;
+    private final boolean working;
     private final String url;
     private final String password;
     /** Keeps the database open until others have opened it: opening is what takes long. */
     private @Nullable Connection first;
 
-    DatabaseAccess(DataDirectory data, Secrets secrets, @Value("${spring.datasource.url}") String url) throws SQLException {
-        Path file = file(data.path());
+    DatabaseAccess(DataDirectory data, Secrets secrets, @Value("${spring.datasource.url}") String url,
+            @Value("${pervius.working}") boolean working) throws SQLException {
+        this.file = file(data.path());
+        this.working = working;
         boolean encrypted = isEncrypted(file);
         this.url = encrypted ? url + ";CIPHER=AES" : url;
         this.password = password(secrets, encrypted);
@@ -115,6 +120,15 @@ public class DatabaseAccess implements JdbcConnectionDetails {
             connection.close();
             statement.execute("drop user " + FORMER_USER);
             first = DriverManager.getConnection(url, USER, password);
+        }
+    }
+
+    /** After whoever had the database open. */
+    @Override
+    public void destroy() {
+        isOpened();
+        if (working) {
+            Shrinking.shrink(file);
         }
     }
 

@@ -57,7 +57,7 @@ class DatabaseAccessTest {
         try (Connection former = DriverManager.getConnection(url, "sa", ""); Statement s = former.createStatement()) {
             s.execute("create table kept (text varchar) as values ('from before')");
         }
-        new DatabaseAccess(new DataDirectory(data), secrets, url).isOpened();
+        new DatabaseAccess(new DataDirectory(data), secrets, url, true).isOpened();
         assertThatThrownBy(() -> asNobody(file)).hasMessageContaining("Wrong user name or password");
         try (Connection ours = DatabaseAccess.open(file, secrets, ""); Statement s = ours.createStatement();
                 ResultSet rows = s.executeQuery("select text from kept")) {

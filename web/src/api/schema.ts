@@ -260,6 +260,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/accounts/{id}/anonymity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["anonymous"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/accounts/{id}/closing": {
         parameters: {
             query?: never;
@@ -4163,6 +4179,12 @@ export interface components {
             /** Format: int64 */
             device?: number;
         };
+        Anonymous: {
+            /** Format: int32 */
+            entries: number;
+            name: string;
+            sharedNames: string[];
+        };
         AnswerView: {
             /** Format: date-time */
             at: string;
@@ -7974,6 +7996,28 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    anonymous: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Anonymous"];
+                };
             };
         };
     };

@@ -42,6 +42,14 @@ const close = () =>
     await data(api.POST('/api/accounts/{id}/closing', path(must(closing.value).line)))
     closing.value = undefined
   })
+const parting = ref<Line>()
+const parted = ref<Schemas['Anonymous']>()
+const isAnonymous = (line: Line) => line.account.email.endsWith('@anonymous.invalid')
+const makeAnonymous = () =>
+  act(async () => {
+    parted.value = await data(api.POST('/api/accounts/{id}/anonymity', path(must(parting.value))))
+    parting.value = undefined
+  })
 const open = (line: Line) => act(() => data(api.POST('/api/accounts/{id}/opening', path(line))))
 const administer = (line: Line, administrator: boolean) =>
   act(() => data(api.PUT('/api/accounts/{id}/administrator', { ...path(line), body: { administrator } })))
@@ -71,6 +79,25 @@ const copyLink = () => navigator.clipboard.writeText(must(must(told.value).link)
       >
       <template v-else>{{ told.name }} gets a link for a new password by mail.</template>
       <button class="act bare" type="button" @click="told = undefined">Done</button>
+    </div>
+    <div v-if="parted" class="note good" role="status">
+      The person is called {{ parted.name }} now; name or address stood in {{ count(parted.entries, 'entry', 'entries') }}.
+      <template v-if="parted.sharedNames.length"
+        >Somebody else is called {{ parted.sharedNames.join(', ') }} too: where that stands in texts it stays, since nobody knows who is
+        meant.</template
+      >
+      <button class="act bare" type="button" @click="parted = undefined">Done</button>
+    </div>
+    <div v-if="parting" class="panel closing" role="alertdialog" :aria-label="`Make ${parting.account.name} anonymous`">
+      <div>
+        <strong>{{ parting.account.name }} is forgotten, for good.</strong> Name, addresses and job go from people, journals, messages and
+        acts; what was done stays, under “Former person {{ parting.account.id }}”, and journals stay proved. What the person wrote in
+        comments, and what stands in files and their names, stays. <em>Data</em> writes out all that is kept; it cannot be done afterwards.
+      </div>
+      <div class="row">
+        <button class="act first" type="button" :disabled="busy" @click="makeAnonymous">Make anonymous</button
+        ><button class="act" type="button" @click="parting = undefined">Leave the name</button>
+      </div>
     </div>
     <div v-if="closing" class="panel closing" role="alertdialog" :aria-label="`Close the account of ${closing.line.account.name}`">
       <div>
@@ -122,16 +149,28 @@ const copyLink = () => navigator.clipboard.writeText(must(must(told.value).link)
                 title="all that is kept of this person, as JSON"
                 >Data</a
               >
-              <button
-                v-if="l.account.closed"
-                class="act bare"
-                type="button"
-                :disabled="busy"
-                :aria-label="`Open the account of ${l.account.name}`"
-                @click="open(l)"
-              >
-                Open
-              </button>
+              <template v-if="l.account.closed">
+                <button
+                  v-if="!isAnonymous(l)"
+                  class="act bare"
+                  type="button"
+                  :disabled="busy"
+                  :aria-label="`Open the account of ${l.account.name}`"
+                  @click="open(l)"
+                >
+                  Open
+                </button>
+                <button
+                  v-if="!isAnonymous(l)"
+                  class="act bare"
+                  type="button"
+                  :disabled="busy"
+                  :aria-label="`Make anonymous … ${l.account.name}`"
+                  @click="parting = l"
+                >
+                  Make anonymous …
+                </button>
+              </template>
               <template v-else>
                 <button
                   class="act bare"

@@ -18,6 +18,9 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional
 public class AccountBook {
 
+    /** The end of what stands for the addresses of who was made anonymous: reserved for what is no address (RFC 2606). */
+    public static final String NO_ADDRESS = "@anonymous.invalid";
+
     /** An account as the other features know it; {@code codes} is whether it has one-time codes. */
     public record AccountView(long id, String name, String email, boolean administrator, boolean closed, boolean hasPassword, boolean codes,
             @Nullable Instant passwordSetAt,
@@ -44,6 +47,11 @@ public class AccountBook {
         this.accounts = accounts;
         this.clock = clock;
         this.events = events;
+    }
+
+    /** Whether an account is nobody's any more. */
+    public static boolean isAnonymous(AccountView account) {
+        return account.email().endsWith(NO_ADDRESS);
     }
 
     /** The address as accounts are told apart by it. */
@@ -132,6 +140,9 @@ public class AccountBook {
 
     public void open(long id) {
         Account account = changing(id);
+        if (isAnonymous(view(account))) {
+            throw Refused.conflict("anonymous", "This account was made anonymous: it is nobody's any more. Invite the person anew.");
+        }
         Acting.to(account.email);
         account.closed = false;
         accounts.saveAndFlush(account);

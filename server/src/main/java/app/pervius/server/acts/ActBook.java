@@ -1,6 +1,7 @@
 package app.pervius.server.acts;
 
 import app.pervius.server.refused.Refused;
+import app.pervius.server.store.Renaming;
 import app.pervius.server.store.Secrets;
 import app.pervius.server.store.Sql;
 import app.pervius.server.store.Turns;
@@ -38,6 +39,7 @@ public class ActBook {
     private static final int LONGEST = 4000;
     /** Who opens a file again within this time has not opened another one. */
     private static final long SAME_OPENING_MINUTES = 10;
+    private static final int AT_A_TIME = 500;
     private static final int MOST_OPENINGS = 10_000;
 
     /**
@@ -206,6 +208,50 @@ public class ActBook {
 
     boolean saysTheSame(long chain, Link link) {
         return link.detail().equals(detail(chain, link.act()));
+    }
+
+    /** Calls somebody otherwise in a chain and links it anew from there on; gives in how many acts that stood. */
+    int rename(long chain, Renaming renaming) {
+        Standing standing = locked(chain);
+        if (!marked(chain, standing)) {
+            throw notWhole();
+        }
+        int renamed = 0;
+        String written = standing.cutHash();
+        String before = written;
+        long seq = standing.cutSeq();
+        for (List<Link> some = after(chain, seq, AT_A_TIME); !some.isEmpty(); some = after(chain, seq, AT_A_TIME)) {
+            for (Link link : some) {
+                ActLine was = link.act();
+                if (was.seq() != seq + 1 || !follows(chain, written, link) || !saysTheSame(chain, link)) {
+                    throw notWhole();
+                }
+                boolean theirs = Long.valueOf(renaming.account()).equals(was.account());
+                ActLine is = new ActLine(was.seq(), was.at(), was.kind(), was.account(), theirs ? renaming.name() : renaming.in(was.who()),
+                        renaming.in(was.what()), theirs ? "" : was.address());
+                renamed += is.equals(was) ? 0 : 1;
+                seq = was.seq();
+                written = link.hash();
+                if (renamed > 0) {
+                    String detail = detail(chain, is);
+                    before = hash(chain, before, is, detail);
+                    jdbc.sql("update act set who = ?, what = ?, address = ?, detail = ?, hash = ? where chain = ? and seq = ?")
+                            .params(is.who(), is.what(), is.address(), detail, before, chain, seq).update();
+                } else {
+                    before = written;
+                }
+            }
+        }
+        if (seq != standing.seq() || !written.equals(standing.hash())) {
+            throw notWhole();
+        }
+        stands(chain, new Standing(seq, before, standing.cutSeq(), standing.cutHash(), standing.keeping(), ""));
+        return renamed;
+    }
+
+    private static Refused notWhole() {
+        return Refused.conflict("not-whole", "A journal of acts is not as it was written. Find out why first: nobody could see it any more "
+                + "afterwards.");
     }
 
     /** So many after {@code seq}, in order. */

@@ -2,6 +2,8 @@ package app.pervius.server.journal;
 
 import app.pervius.core.passage.Entry;
 import app.pervius.core.passage.Station;
+import app.pervius.server.refused.Refused;
+import app.pervius.server.store.Renaming;
 import app.pervius.server.store.Secrets;
 import app.pervius.server.store.Sql;
 import java.time.Instant;
@@ -102,6 +104,30 @@ public class Journal {
             at = new Head(entry.seq(), entry.hash());
         }
         return at.equals(head);
+    }
+
+    /** Calls somebody otherwise in a passage's journal and links it anew from there on; gives in how many entries that stood. */
+    int rename(long passage, Heads heads, Renaming renaming) {
+        Head head = heads.take(passage);
+        if (!whole(passage, head)) {
+            throw Refused.conflict("not-whole", "The journal of passage " + passage + " is not as it was written. Find out why first: "
+                    + "nobody could see it any more afterwards.");
+        }
+        int renamed = 0;
+        String before = "";
+        for (Link was : entries(passage)) {
+            Link is = new Link(was.passage(), was.seq(), was.at(), was.station(), was.kind(), was.actorId(), renaming.is(was.actorId())
+                    ? renaming.name() : renaming.in(was.actor()), renaming.in(was.account()), renaming.in(was.rule()), before, "");
+            renamed += was.actor().equals(is.actor()) && was.account().equals(is.account()) && was.rule().equals(is.rule()) ? 0 : 1;
+            before = renamed == 0 ? was.hash() : secrets.sign(is.linked());
+            if (renamed > 0) {
+                jdbc.sql("update journal_entry set actor = ?, account = ?, rule = ?, previous_hash = ?, hash = ? where passage_id = ? "
+                        + "and seq = ?").params(is.actor(), is.account(), is.rule(), is.previousHash(), before, passage, was.seq())
+                        .update();
+            }
+        }
+        heads.set(passage, new Head(head.seq(), before));
+        return renamed;
     }
 
     private List<Link> entries(long passage) {

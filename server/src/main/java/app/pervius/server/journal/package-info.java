@@ -1,5 +1,5 @@
 /** Everything that happened on a passage, in order, chained by hash. */
-@Feature(uses = {"access", "store"})
+@Feature(uses = {"access", "refused", "store"})
 @NullMarked
 package app.pervius.server.journal;
 

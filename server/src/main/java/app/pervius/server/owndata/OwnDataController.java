@@ -15,6 +15,7 @@ import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
@@ -23,10 +24,12 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 class OwnDataController {
 
     private final OwnData data;
+    private final Anonymity anonymity;
     private final AccountBook accounts;
 
-    OwnDataController(OwnData data, AccountBook accounts) {
+    OwnDataController(OwnData data, Anonymity anonymity, AccountBook accounts) {
         this.data = data;
+        this.anonymity = anonymity;
         this.accounts = accounts;
     }
 
@@ -45,6 +48,14 @@ class OwnDataController {
     ResponseEntity<StreamingResponseBody> of(@PathVariable long id, Actor actor) {
         actor.mustAdminister();
         return written(accounts.account(id));
+    }
+
+    /** Makes the person with a closed account anonymous; for good. */
+    @Act(kind = ActKind.ACCOUNTS, says = "made somebody anonymous")
+    @PostMapping("/api/accounts/{id}/anonymity")
+    Anonymity.Anonymous anonymous(@PathVariable long id, Actor actor) {
+        actor.mustAdminister();
+        return anonymity.make(id);
     }
 
     private ResponseEntity<StreamingResponseBody> written(AccountBook.AccountView account) {

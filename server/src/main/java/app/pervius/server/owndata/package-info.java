@@ -1,5 +1,5 @@
 /** All that an installation keeps of one person, written out. */
-@Feature(uses = {"access", "accounts", "acts"})
+@Feature(uses = {"access", "accounts", "acts", "people", "refused", "store"})
 @NullMarked
 package app.pervius.server.owndata;
 

@@ -69,6 +69,16 @@ public class People {
         return ids.stream().distinct().map(this::person).collect(Collectors.toMap(PersonView::id, Function.identity()));
     }
 
+    /** Who an account is in its projects, in those it has left too. */
+    public List<PersonView> ofAccount(long account) {
+        return people.findByAccountId(account).stream().map(People::view).toList();
+    }
+
+    /** Whether somebody else than an account has a name, in any project. */
+    public boolean isShared(String name, long account) {
+        return people.calledSo(name, account) > 0;
+    }
+
     public List<PersonView> membersOf(long project) {
         return people.membersOf(project).stream().map(People::view).toList();
     }

@@ -18,6 +18,9 @@ interface PersonRepository extends JpaRepository<Person, Long> {
 
     List<Person> findByAccountId(long account);
 
+    @Query("select count(p) from Person p where lower(p.name) = lower(:name) and (p.accountId is null or p.accountId <> :account)")
+    long calledSo(String name, long account);
+
     @Query("""
             select p from Person p where p.active = true
             and p.id in (select h from Role r join r.holders h where r.id = :role) order by p.name, p.id""")

@@ -56,7 +56,7 @@ public final class DatabaseEncryption {
 
     private static void opens(Path file, Secrets secrets) throws SQLException {
         try (Connection connection = DatabaseAccess.open(file, secrets, "")) {
-            connection.createStatement().execute("select count(*) from project");
+            connection.createStatement().execute("select count(*) from information_schema.tables");
         }
     }
 }

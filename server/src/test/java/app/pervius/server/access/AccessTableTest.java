@@ -394,6 +394,7 @@ class AccessTableTest {
         String of = "?project=" + PEOPLE.get(Who.CONTROLLER).project();
         line("GET /api/journal", who -> who.get("/api/journal" + of), "1 4 3 3 3 y y");
         line("GET /api/account/data", who -> who.get("/api/account/data"), "1 y y y y y y");
+        line("POST /api/accounts/{id}/anonymity", who -> who.post("/api/accounts/-1/anonymity", Map.of()), "1 3 3 3 3 3 4");
         line("GET /api/accounts/{id}/data", who -> who.get("/api/accounts/-1/data"), "1 3 3 3 3 3 4");
         line("GET /api/seals", who -> who.get("/api/seals"), "1 3 3 3 3 3 y");
         line("GET /api/journal/projects", who -> who.get("/api/journal/projects"), "1 y y y y y y");

@@ -1,0 +1,23 @@
+package app.pervius.server.numbers;
+
+import app.pervius.server.store.KeepsNames;
+import app.pervius.server.store.NamesInRows;
+import app.pervius.server.store.Renaming;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** Calls people otherwise in the journal of numbers. */
+@Component
+class NumberNames implements KeepsNames {
+
+    private final JdbcClient jdbc;
+
+    NumberNames(JdbcClient jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    @Override
+    public int rename(Renaming renaming) {
+        return NamesInRows.rename(jdbc, renaming, "number_event", "actor", "account");
+    }
+}

@@ -64,6 +64,8 @@ class SlimCrashTest {
     }
 
     private void prepare() {
+        // The key is there before the database: one without it is refused.
+        new Secrets(new DataDirectory(data));
         try (HikariDataSource database = SlimLine.open(data)) {
             Flyway.configure().dataSource(database).locations("classpath:db/migration").load().migrate();
             JdbcClient jdbc = JdbcClient.create(database);

@@ -36,7 +36,7 @@ describe('accounts', () => {
       'Close …',
     ])
     expect(closed?.text()).toContain('no password')
-    expect(closed?.findAll('button').map((b) => b.text())).toEqual(['Open'])
+    expect(closed?.findAll('button').map((b) => b.text())).toEqual(['Open', 'Make anonymous …'])
     expect(plain?.findAll('button').map((b) => b.text())).toEqual(['New password', 'Make administrator', 'Close …'])
   })
 
@@ -63,6 +63,24 @@ describe('accounts', () => {
     expect(screen.get('[role=alert]').text()).toContain('Refused with 409.')
     expect(screen.findAll('[role=alertdialog]')).toHaveLength(1)
     expect(calls.filter((c) => c.what === 'POST /api/accounts/3/closing')).toHaveLength(1)
+  })
+
+  it('are made anonymous once they are closed, after it was said what that means; then nothing more is offered', async () => {
+    const { screen, settled, calls } = await sheet({
+      'POST /api/accounts/2/anonymity': { name: 'Former person 2', entries: 1, sharedNames: ['Bruno Achterberg'] },
+    })
+    await screen.get('[aria-label="Make anonymous … Bruno Achterberg"]').trigger('click')
+    expect(calls.some((c) => c.what.startsWith('POST'))).toBe(false)
+    expect(screen.get('[role=alertdialog]').text()).toContain('Bruno Achterberg is forgotten, for good.')
+    playServer({
+      'GET /api/accounts': [line(2, 'Former person 2', { closed: true, email: 'former-2@anonymous.invalid' })],
+      'POST /api/accounts/2/anonymity': { name: 'Former person 2', entries: 1, sharedNames: ['Bruno Achterberg'] },
+    })
+    await screen.get('[role=alertdialog] button.first').trigger('click')
+    await settled()
+    expect(screen.get('.note.good').text()).toContain('is called Former person 2 now; name or address stood in 1 entry.')
+    expect(screen.get('.note.good').text()).toContain('Somebody else is called Bruno Achterberg too')
+    expect(screen.findAll('tbody tr button')).toHaveLength(0)
   })
 
   it('a link for a new password is handed over where there is no mail', async () => {

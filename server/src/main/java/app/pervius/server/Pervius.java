@@ -322,7 +322,7 @@ public class Pervius {
                 return said(alone());
             } catch (DataDirectory.NotUsable inUse) {
                 return running();
-            } catch (IOException | IllegalArgumentException e) {
+            } catch (IOException | IllegalArgumentException | CannotStart e) {
                 return Start.refuse(String.valueOf(e.getMessage()));
             }
         }

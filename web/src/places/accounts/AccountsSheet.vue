@@ -92,7 +92,8 @@ const copyLink = () => navigator.clipboard.writeText(must(must(told.value).link)
       <div>
         <strong>{{ parting.account.name }} is forgotten, for good.</strong> Name, addresses and job go from people, journals, messages and
         acts; what was done stays, under “Former person {{ parting.account.id }}”, and journals stay proved. What the person wrote in
-        comments, and what stands in files and their names, stays. <em>Data</em> writes out all that is kept; it cannot be done afterwards.
+        comments, and what stands in files and their names, stays. <em>Data</em> writes out all that is kept: take that first if it is
+        wanted.
       </div>
       <div class="row">
         <button class="act first" type="button" :disabled="busy" @click="makeAnonymous">Make anonymous</button

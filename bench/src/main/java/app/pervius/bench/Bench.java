@@ -59,6 +59,8 @@ public final class Bench {
             }
         }
         write(Path.of(arguments[0]), found);
+        List<String> lost = Former.read(Path.of("docs", "measured.md")).lost(found);
+        System.err.println(lost.isEmpty() ? "Nothing was lost against docs/measured.md." : String.join("\n", lost));
         System.exit(0);
     }
 

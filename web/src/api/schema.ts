@@ -4670,7 +4670,7 @@ export interface components {
             account: string;
             fine: boolean;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD" | "SEALED";
             rule: string;
         };
         CopyWaitView: {
@@ -4680,7 +4680,7 @@ export interface components {
         CopyingForm: {
             into: components["schemas"]["IntoForm"];
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD" | "SEALED";
             /** @enum {string} */
             whenTaken: "STOP" | "KEEP_BOTH" | "NEXT_VERSION" | "REPLACE";
         };
@@ -4843,7 +4843,7 @@ export interface components {
             /** Format: date-time */
             at: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD" | "SEALED";
             person: string;
             revision: string;
             /** Format: date-time */
@@ -5361,7 +5361,7 @@ export interface components {
             label: string;
             link: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD" | "SEALED";
             /** Format: int64 */
             passage?: number;
             /** Format: int64 */
@@ -5494,7 +5494,7 @@ export interface components {
         };
         LetterEntry: {
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD" | "SEALED";
             /** Format: int64 */
             passage?: number;
             rule: string;
@@ -5642,7 +5642,7 @@ export interface components {
             /** Format: date-time */
             nextTry?: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD" | "SEALED";
             recipient: string;
             /** Format: date-time */
             sentAt?: string;
@@ -5851,7 +5851,7 @@ export interface components {
         OccasionView: {
             copies: boolean;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD" | "SEALED";
             word: string;
         };
         OfFile: {
@@ -7358,7 +7358,7 @@ export interface components {
             important?: boolean;
             inCopy?: components["schemas"]["Audience"][];
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD" | "SEALED";
             pace?: components["schemas"]["PaceForm"];
             subject?: string;
             text: string;
@@ -7403,7 +7403,7 @@ export interface components {
         ToldView: {
             gathered: boolean;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD" | "SEALED";
             rules?: string;
             subject?: string;
             text?: string;
@@ -7530,7 +7530,7 @@ export interface components {
             /** Format: date-time */
             nextAttempt?: string;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD" | "SEALED";
             recipient: string;
             subject: string;
         };
@@ -7547,7 +7547,7 @@ export interface components {
         };
         UsualWordsView: {
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD" | "SEALED";
             subject: string;
             text: string;
             /** Format: int32 */
@@ -7569,7 +7569,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+            occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD" | "SEALED";
             /** Format: int64 */
             passage?: number;
             reference: string;
@@ -13309,7 +13309,7 @@ export interface operations {
             header?: never;
             path: {
                 project: number;
-                occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD";
+                occasion: "ARRIVED" | "NUMBERED" | "STEP_BEGUN" | "TO_DECIDE" | "TO_DECIDE_AGAIN" | "PASSED_ON" | "TO_RELEASE" | "REMINDED" | "PROMPTED" | "ESCALATED" | "MOVED_ON" | "DECIDED" | "RELEASED" | "REOPENED" | "TAKEN_BACK" | "REARRANGED" | "RETURNED" | "ISSUED" | "WITHDRAWN" | "SUPERSEDED" | "STOPPED" | "COMPLETE" | "MESSAGE_FAILED" | "ASKED" | "ANSWERED" | "LEFT" | "PACKAGE_MADE" | "PACKAGE_FAILED" | "INVITED" | "NEW_PASSWORD" | "SEALED";
             };
             cookie?: never;
         };

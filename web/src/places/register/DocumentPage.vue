@@ -91,6 +91,7 @@ const OCCASIONS: Record<Schemas['DocumentMessage']['occasion'], string> = {
   STOPPED: 'it was stopped',
   INVITED: 'an invitation',
   NEW_PASSWORD: 'a new password',
+  SEALED: 'a seal',
 }
 
 const wanted = computed(() => (route.params.revision ? String(route.params.revision) : undefined))

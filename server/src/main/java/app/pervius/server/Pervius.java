@@ -110,6 +110,9 @@ public class Pervius {
         @Option(names = "--seals-stamped-by", paramLabel = "URL", description = "a time stamp service (RFC 3161) that stamps a seal "
                 + "each hour and as Pervius begins and stops")
         String sealsStampedBy = "";
+        @Option(names = "--seals-mail", paramLabel = "ADDRESS", description = "who gets the newest seal by mail each day and after each "
+                + "start; may be said several times")
+        List<String> sealsMail = new ArrayList<>();
         @Option(names = "--reach", paramLabel = "HOST|NETWORK", description = "a name, an address or a network such as 10.20.0.0/16 inside "
                 + "the server's own network that may be set up as a connection or a provider of sign-in; may be said several times")
         List<String> reach = new ArrayList<>();
@@ -135,6 +138,12 @@ public class Pervius {
                 settings.put("pervius.reach", String.join(",", reach));
                 new OwnNetwork(String.join(",", reach));
                 SealOutlets.check(sealsSyslog, sealsStampedBy);
+                for (String address : sealsMail) {
+                    if (!address.matches("[^@\\s,<>\"]+@[^@\\s,<>\"]+")) {
+                        return refuse("--seals-mail wants an address such as audit@example.org, not “" + address + "”.");
+                    }
+                }
+                settings.put("pervius.seals.mail", String.join(",", sealsMail));
                 settings.put("pervius.seals.stamped-by", sealsStampedBy);
                 settings.put("pervius.seals.syslog", sealsSyslog);
                 if (!scanner.isEmpty()) {

@@ -63,7 +63,9 @@ public enum Occasion {
     PACKAGE_FAILED("not made", "", "When a package cannot be made", false),
     /** Somebody is asked into a project. */
     INVITED("invited", "", null, false),
-    NEW_PASSWORD("a new password", "", null, false);
+    NEW_PASSWORD("a new password", "", null, false),
+    /** What everything held at a moment, for those who keep that. */
+    SEALED("a seal", "", null, false);
 
     private static final Pattern ONE_OR_MANY = Pattern.compile("\\[([^|\\]]*)\\|([^\\]]*)\\]");
 
@@ -93,7 +95,7 @@ public enum Occasion {
             case ESCALATED -> "the route says who is told of what is late";
             case REOPENED -> "you were told of the decision";
             case ARRIVED, NUMBERED, STEP_BEGUN, PROMPTED, MOVED_ON, DECIDED, RELEASED, RETURNED, ISSUED, WITHDRAWN, SUPERSEDED, LEFT,
-                    COMPLETE, MESSAGE_FAILED, PACKAGE_MADE, PACKAGE_FAILED, INVITED, NEW_PASSWORD -> "it concerns you";
+                    COMPLETE, MESSAGE_FAILED, PACKAGE_MADE, PACKAGE_FAILED, INVITED, NEW_PASSWORD, SEALED -> "it concerns you";
         };
     }
 
@@ -133,7 +135,7 @@ public enum Occasion {
             case ARRIVED, RETURNED, ISSUED, WITHDRAWN, SUPERSEDED -> true;
             case NUMBERED, STEP_BEGUN, TO_DECIDE, TO_DECIDE_AGAIN, PASSED_ON, TO_RELEASE, REMINDED, PROMPTED, ESCALATED, MOVED_ON, DECIDED,
                     RELEASED, REOPENED, TAKEN_BACK, REARRANGED, STOPPED, ASKED, ANSWERED, LEFT, COMPLETE, MESSAGE_FAILED, PACKAGE_MADE,
-                    PACKAGE_FAILED, INVITED, NEW_PASSWORD -> false;
+                    PACKAGE_FAILED, INVITED, NEW_PASSWORD, SEALED -> false;
         };
     }
 

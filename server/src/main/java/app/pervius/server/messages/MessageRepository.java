@@ -1,5 +1,6 @@
 package app.pervius.server.messages;
 
+import app.pervius.core.tell.Occasion;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -16,6 +17,8 @@ interface MessageRepository extends JpaRepository<Message, Long> {
     @Query("update Message m set m.underWay = false, m.sentAt = :at, m.text = case when m.secret = true then '' else m.text end "
             + "where m.id = :id")
     void sent(long id, Instant at);
+
+    Optional<Message> findFirstByOccasionOrderByIdDesc(Occasion occasion);
 
     /** When the newest that has gone went. */
     @Query("select m.sentAt from Message m where m.sentAt is not null order by m.id desc limit 1")

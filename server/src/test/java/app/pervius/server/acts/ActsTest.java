@@ -136,7 +136,8 @@ class ActsTest {
         int before = told(mirela, journal).size();
         priya.get(content).must(200);
         priya.get(content).must(200);
-        List<String> opened = told(mirela, journal);
+        // It is told once the answer has gone.
+        List<String> opened = Client.until(() -> told(mirela, journal), all -> all.size() > before);
         assertThat(opened).hasSize(before + 1);
         assertThat(opened.getFirst()).startsWith("Priya Venkatarangan opened a file: ").contains("Opened by some");
 
@@ -146,7 +147,7 @@ class ActsTest {
         assertThat(told(mirela, journal)).hasSize(before + 1);
         mirela.put(keeping, Map.of("files", true, "months", 0, "version", version(mirela, keeping))).must(204);
         priya.get(content + "?download=true").must(200);
-        assertThat(told(mirela, journal).getFirst()).endsWith("; taken away");
+        assertThat(Client.until(() -> told(mirela, journal), all -> all.size() > before + 1).getFirst()).endsWith("; taken away");
         assertThat(told(mirela, "project=" + mirela.project() + "&kind=KEEPING")).contains(
                 "Mirela Draganova set how this journal is kept: for good, without files that are opened");
     }

@@ -5,6 +5,7 @@ import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
@@ -38,6 +39,14 @@ final class SealBook {
                 + " from seal order by number desc fetch first 1 row only");
                 ResultSet rows = statement.executeQuery()) {
             return rows.next() ? Optional.of(seal(rows)) : Optional.empty();
+        }
+    }
+
+    static Optional<Instant> lastStart(Connection connection) throws SQLException {
+        try (PreparedStatement statement = connection.prepareStatement("select max(at) as at from seal where kind = 'START'");
+                ResultSet rows = statement.executeQuery()) {
+            return rows.next() ? Optional.ofNullable(rows.getObject("at", OffsetDateTime.class)).map(OffsetDateTime::toInstant)
+                    : Optional.empty();
         }
     }
 

@@ -51,10 +51,14 @@ public class SealOutlets {
         return file + (syslog == null ? "" : " and " + syslog) + (stamps == null ? "" : ", stamped by " + stamps);
     }
 
+    /** A seal as it stands outside the database. */
+    public SealFile.Line line(Seal seal) {
+        return new SealFile.Line(seal.number(), seal.at(), seal.kind().name(), seal.found(), seal.hash(), seal.signature(), key.open());
+    }
+
     /** Gives a seal out; what did not work is said, empty if all did. */
     synchronized Optional<String> add(Seal seal) {
-        SealFile.Line line = new SealFile.Line(seal.number(), seal.at(), seal.kind().name(), seal.found(), seal.hash(), seal.signature(),
-                key.open());
+        SealFile.Line line = line(seal);
         List<String> failures = new ArrayList<>();
         try {
             SealFile.add(file, line);

@@ -103,6 +103,24 @@ public class Sealing implements InitializingBean, DisposableBean {
         }
     }
 
+    /** The newest one. */
+    public Optional<Seal> last() {
+        try (Connection connection = connection()) {
+            return SealBook.last(connection);
+        } catch (SQLException e) {
+            throw new IllegalStateException("the seals cannot be read: " + e.getMessage(), e);
+        }
+    }
+
+    /** When the newest one was made that was made as Pervius began. */
+    public Optional<Instant> lastStart() {
+        try (Connection connection = connection()) {
+            return SealBook.lastStart(connection);
+        } catch (SQLException e) {
+            throw new IllegalStateException("the seals cannot be read: " + e.getMessage(), e);
+        }
+    }
+
     @Override
     public void afterPropertiesSet() {
         if (!writing) {

@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Semaphore;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -36,6 +37,8 @@ class Carrier implements Look {
 
     private static final Logger LOG = LoggerFactory.getLogger(Carrier.class);
     private static final Duration EVERY = Duration.ofSeconds(20);
+    /** So long a stop waits for what is being handed over. */
+    private static final Duration LONGEST_FAREWELL = Duration.ofSeconds(5);
     private static final String KEY = "outbound";
 
     /** A channel with those who carry for it now. */
@@ -51,6 +54,8 @@ class Carrier implements Look {
     /** Whether this process does the server's work, and does not only look at a data directory. */
     private final boolean works;
     private volatile boolean working;
+    /** It stops: nothing more is begun, by whoever looks neither. */
+    private volatile boolean over;
 
     Carrier(Outbound outbound, List<Channel> channels, Durable durable, Due due, TransactionTemplate transaction,
             @Value("${pervius.working}") boolean works) {
@@ -70,13 +75,28 @@ class Carrier implements Look {
             return;
         }
         outbound.letGo();
+        over = false;
         working = true;
         ways.values().forEach(this::call);
     }
 
+    /** What is being handed over ends, and what became of it is kept, before anything is taken down: it would go twice otherwise. */
     @EventListener(ContextClosedEvent.class)
     void stop() {
         working = false;
+        over = true;
+        long end = System.nanoTime() + LONGEST_FAREWELL.toNanos();
+        for (Way way : ways.values()) {
+            try {
+                int all = way.channel().sideBySide();
+                if (way.hands().tryAcquire(all, Math.max(0, end - System.nanoTime()), TimeUnit.NANOSECONDS)) {
+                    way.hands().release(all);
+                }
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                return;
+            }
+        }
     }
 
     @TransactionalEventListener(Outbound.Filled.class)
@@ -114,7 +134,7 @@ class Carrier implements Look {
     private void work(Way way) {
         long heard = 0;
         try {
-            while (heard != way.calls().get()) {
+            while (working && heard != way.calls().get()) {
                 heard = way.calls().get();
                 carry(way);
             }
@@ -132,7 +152,7 @@ class Carrier implements Look {
     private void carry(Way way) {
         Channel channel = way.channel();
         boolean more = channel.open();
-        while (more) {
+        while (more && !over) {
             List<Parcel> parcels = Objects.requireNonNull(transaction.execute(status -> outbound.lease(channel)));
             if (parcels.isEmpty()) {
                 return;

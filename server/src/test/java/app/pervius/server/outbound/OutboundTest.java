@@ -20,6 +20,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Function;
 import java.util.stream.LongStream;
@@ -312,6 +313,33 @@ class OutboundTest {
         assertThat(leased(other)).containsExactly(14L);
         transaction.executeWithoutResult(status -> outbound.letGo());
         assertThat(leased(outbound)).containsExactly(11L, 12L, 13L);
+    }
+
+    /** It would go once more after the next start otherwise. */
+    @Test
+    void aStopWaitsUntilWhatWasHandedOverIsNotedAndBeginsNothingNew() throws Exception {
+        CountDownLatch handing = new CountDownLatch(1);
+        CountDownLatch over = new CountDownLatch(1);
+        mail.answer = parcel -> {
+            handing.countDown();
+            try {
+                over.await();
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+            return new Outcome.Over(() -> { });
+        };
+        put(mail, 11, 12, 13, 14);
+        carrier.start();
+        handing.await();
+        Thread stop = Thread.ofVirtual().start(carrier::stop);
+        assertThat(stop.join(Duration.ofMillis(300))).as("stopped while something is handed over").isFalse();
+        over.countDown();
+        assertThat(stop.join(Duration.ofSeconds(5))).isTrue();
+        assertThat(mail.sent).as("batches").hasSize(1);
+        assertThat(JdbcClient.create(database).sql("select subject_id from outbound").query(Long.class).list()).containsExactly(14L);
+        carrier.look();
+        assertThat(mail.sent).as("batches after the stop").hasSize(1);
     }
 
     @Test

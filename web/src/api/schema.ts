@@ -4134,6 +4134,7 @@ export interface components {
         };
         AccountView: {
             administrator: boolean;
+            anonymous: boolean;
             closed: boolean;
             codes: boolean;
             /** Format: date-time */

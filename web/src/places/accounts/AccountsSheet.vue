@@ -3,6 +3,7 @@ import { computed, onMounted, ref } from 'vue'
 import { api, data, type Schemas } from '../../api/client'
 import { useAct } from '../../act'
 import { useLoaded } from '../../load'
+import { vAsks } from '../../parts/asks'
 import Trouble from '../../parts/Trouble.vue'
 import { count, moment } from '../../say'
 import { useSession } from '../../session'
@@ -44,7 +45,6 @@ const close = () =>
   })
 const parting = ref<Line>()
 const parted = ref<Schemas['Anonymous']>()
-const isAnonymous = (line: Line) => line.account.email.endsWith('@anonymous.invalid')
 const makeAnonymous = () =>
   act(async () => {
     parted.value = await data(api.POST('/api/accounts/{id}/anonymity', path(must(parting.value))))
@@ -88,7 +88,7 @@ const copyLink = () => navigator.clipboard.writeText(must(must(told.value).link)
       >
       <button class="act bare" type="button" @click="parted = undefined">Done</button>
     </div>
-    <div v-if="parting" class="panel closing" role="alertdialog" :aria-label="`Make ${parting.account.name} anonymous`">
+    <div v-if="parting" v-asks class="panel closing" role="alertdialog" :aria-label="`Make ${parting.account.name} anonymous`">
       <div>
         <strong>{{ parting.account.name }} is forgotten, for good.</strong> Name, addresses and job go from people, journals, messages and
         acts; what was done stays, under “Former person {{ parting.account.id }}”, and journals stay proved. What the person wrote in
@@ -100,7 +100,7 @@ const copyLink = () => navigator.clipboard.writeText(must(must(told.value).link)
         ><button class="act" type="button" @click="parting = undefined">Leave the name</button>
       </div>
     </div>
-    <div v-if="closing" class="panel closing" role="alertdialog" :aria-label="`Close the account of ${closing.line.account.name}`">
+    <div v-if="closing" v-asks class="panel closing" role="alertdialog" :aria-label="`Close the account of ${closing.line.account.name}`">
       <div>
         <strong>Nobody signs in as {{ closing.line.account.name }} any more.</strong> What was done stays;
         {{
@@ -152,7 +152,7 @@ const copyLink = () => navigator.clipboard.writeText(must(must(told.value).link)
               >
               <template v-if="l.account.closed">
                 <button
-                  v-if="!isAnonymous(l)"
+                  v-if="!l.account.anonymous"
                   class="act bare"
                   type="button"
                   :disabled="busy"
@@ -162,7 +162,7 @@ const copyLink = () => navigator.clipboard.writeText(must(must(told.value).link)
                   Open
                 </button>
                 <button
-                  v-if="!isAnonymous(l)"
+                  v-if="!l.account.anonymous"
                   class="act bare"
                   type="button"
                   :disabled="busy"

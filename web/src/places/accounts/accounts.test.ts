@@ -71,9 +71,10 @@ describe('accounts', () => {
     })
     await screen.get('[aria-label="Make anonymous … Bruno Achterberg"]').trigger('click')
     expect(calls.some((c) => c.what.startsWith('POST'))).toBe(false)
+    expect(document.activeElement?.getAttribute('aria-label')).toBe('Make Bruno Achterberg anonymous')
     expect(screen.get('[role=alertdialog]').text()).toContain('Bruno Achterberg is forgotten, for good.')
     playServer({
-      'GET /api/accounts': [line(2, 'Former person 2', { closed: true, email: 'former-2@anonymous.invalid' })],
+      'GET /api/accounts': [line(2, 'Former person 2', { closed: true, anonymous: true })],
       'POST /api/accounts/2/anonymity': { name: 'Former person 2', entries: 1, sharedNames: ['Bruno Achterberg'] },
     })
     await screen.get('[role=alertdialog] button.first').trigger('click')

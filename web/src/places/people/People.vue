@@ -16,6 +16,7 @@ import MatrixSheet from './MatrixSheet.vue'
 import RoleEditor from './RoleEditor.vue'
 import RoleOpens from './RoleOpens.vue'
 import { rightsInWords, usualRole } from './rights'
+import { vAsks } from '../../parts/asks'
 import { vEscape } from '../../parts/escape'
 import { must } from '../../parts/must'
 
@@ -314,7 +315,7 @@ async function roleSaved() {
           </tr>
         </tbody>
       </table>
-      <div v-if="giving" class="panel opened" role="alertdialog" :aria-label="`What ${giving.role.name} opens`">
+      <div v-if="giving" v-asks class="panel opened" role="alertdialog" :aria-label="`What ${giving.role.name} opens`">
         <RoleOpens :opened="giving.opened" :called="giving.role.name" />
         <div class="row">
           <button class="act first" type="button" @click="giveAllTheSame">Give the role</button
@@ -333,7 +334,7 @@ async function roleSaved() {
     </section>
     <section v-if="part === 'everybody' && everybody.value.value">
       <h2>Everybody</h2>
-      <div v-if="leaving" class="panel add" role="alertdialog" :aria-label="`${leaving.name} leaves the project`">
+      <div v-if="leaving" v-asks class="panel add" role="alertdialog" :aria-label="`${leaving.name} leaves the project`">
         <div class="grow">
           <strong>{{ leaving.name }} leaves the project.</strong>
           <ul v-if="leaving.hanging.length">

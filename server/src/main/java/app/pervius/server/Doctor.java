@@ -6,6 +6,7 @@ import app.pervius.server.copies.converters.Converter;
 import app.pervius.server.copies.converters.Converters;
 import app.pervius.server.copies.converters.Program;
 import app.pervius.server.store.DataDirectory;
+import app.pervius.server.store.DatabaseAccess;
 import app.pervius.server.store.InstallationKey;
 import com.sun.management.UnixOperatingSystemMXBean;
 import java.io.IOException;
@@ -91,7 +92,7 @@ final class Doctor implements Callable<Integer> {
             } else {
                 say(megabytes(free) + " are free where " + directory + " lies.");
             }
-            Path database = directory.resolve("db/pervius.mv.db");
+            Path database = DatabaseAccess.file(directory);
             if (!Files.exists(database)) {
                 say("There is no database in " + directory + " yet: it is made by the first start.");
                 return;

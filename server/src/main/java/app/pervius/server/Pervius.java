@@ -16,7 +16,7 @@ import app.pervius.server.signing.LockedOut;
 import app.pervius.server.store.CannotStart;
 import app.pervius.server.store.DamagedData;
 import app.pervius.server.store.DataDirectory;
-import app.pervius.server.store.seals.SealOutlets;
+import app.pervius.server.store.DatabaseAccess;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
@@ -102,17 +102,8 @@ public class Pervius {
         @Option(names = "--metrics-port", paramLabel = "PORT", description = "a port on loopback at which Prometheus reads what "
                 + "is measured")
         int metricsPort;
-        @Option(names = "--seals-to", paramLabel = "FILE", description = "a file, best where nobody who can reach the database writes, to "
-                + "which seals of what it holds are added (default: seals.log in the data directory)")
-        String sealsTo = "";
-        @Option(names = "--seals-syslog", paramLabel = "udp|tcp://HOST:PORT", description = "a syslog (RFC 5424) that gets each seal, too")
-        String sealsSyslog = "";
-        @Option(names = "--seals-stamped-by", paramLabel = "URL", description = "a time stamp service (RFC 3161) that stamps a seal "
-                + "each hour and as Pervius begins and stops")
-        String sealsStampedBy = "";
-        @Option(names = "--seals-mail", paramLabel = "ADDRESS", description = "who gets the newest seal by mail each day and after each "
-                + "start; may be said several times")
-        List<String> sealsMail = new ArrayList<>();
+        @Mixin
+        SealOptions seals = new SealOptions();
         @Option(names = "--reach", paramLabel = "HOST|NETWORK", description = "a name, an address or a network such as 10.20.0.0/16 inside "
                 + "the server's own network that may be set up as a connection or a provider of sign-in; may be said several times")
         List<String> reach = new ArrayList<>();
@@ -137,15 +128,7 @@ public class Pervius {
                 new AllowedRoots(below);
                 settings.put("pervius.reach", String.join(",", reach));
                 new OwnNetwork(String.join(",", reach));
-                SealOutlets.check(sealsSyslog, sealsStampedBy);
-                for (String address : sealsMail) {
-                    if (!address.matches("[^@\\s,<>\"]+@[^@\\s,<>\"]+")) {
-                        return refuse("--seals-mail wants an address such as audit@example.org, not “" + address + "”.");
-                    }
-                }
-                settings.put("pervius.seals.mail", String.join(",", sealsMail));
-                settings.put("pervius.seals.stamped-by", sealsStampedBy);
-                settings.put("pervius.seals.syslog", sealsSyslog);
+                settings.putAll(seals.settings());
                 if (!scanner.isEmpty()) {
                     new Scanner(scanner, Duration.ZERO);
                     settings.put("pervius.scanner", scanner);
@@ -165,7 +148,6 @@ public class Pervius {
                 }
                 settings.put("pervius.metrics.port", metricsPort);
             }
-            settings.put("pervius.seals.to", sealsTo.isEmpty() ? "" : Path.of(sealsTo).toAbsolutePath());
             if (!proxy.isEmpty()) {
                 settings.put("server.forward-headers-strategy", "native");
                 settings.put("server.tomcat.remoteip.internal-proxies", Pattern.quote(proxy));
@@ -324,7 +306,7 @@ public class Pervius {
 
         @Override
         public Integer call() throws InterruptedException {
-            if (!Files.exists(data.resolve("db/pervius.mv.db"))) {
+            if (!Files.exists(DatabaseAccess.file(data))) {
                 return Start.refuse("There is no data of Pervius in " + data + ".");
             }
             try {
@@ -339,7 +321,7 @@ public class Pervius {
         private Backup alone() throws DataDirectory.NotUsable, IOException {
             try (FileChannel lock = DataDirectory.lock(data)) {
                 assert lock.isOpen();
-                return BackupRun.make(out -> Files.copy(data.resolve("db/pervius.mv.db"), out), data, to, Keep.of(keep), Instant.now(),
+                return BackupRun.make(out -> Files.copy(DatabaseAccess.file(data), out), data, to, Keep.of(keep), Instant.now(),
                         progress -> { });
             }
         }
@@ -408,7 +390,7 @@ public class Pervius {
 
         @Override
         public Integer call() {
-            if (!Files.exists(data.resolve("db/pervius.mv.db"))) {
+            if (!Files.exists(DatabaseAccess.file(data))) {
                 return Start.refuse("There is no data of Pervius in " + data + ".");
             }
             try (FileChannel lock = DataDirectory.lock(data)) {

@@ -21,9 +21,14 @@ public class AccountBook {
     /** The end of what stands for the addresses of who was made anonymous: reserved for what is no address (RFC 2606). */
     public static final String NO_ADDRESS = "@anonymous.invalid";
 
-    /** An account as the other features know it; {@code codes} is whether it has one-time codes. */
+    /**
+     * An account as the other features know it.
+     *
+     * @param codes whether it has one-time codes
+     * @param anonymous whether it is nobody's any more
+     */
     public record AccountView(long id, String name, String email, boolean administrator, boolean closed, boolean hasPassword, boolean codes,
-            @Nullable Instant passwordSetAt,
+            boolean anonymous, @Nullable Instant passwordSetAt,
             Instant createdAt) {
     }
 
@@ -47,11 +52,6 @@ public class AccountBook {
         this.accounts = accounts;
         this.clock = clock;
         this.events = events;
-    }
-
-    /** Whether an account is nobody's any more. */
-    public static boolean isAnonymous(AccountView account) {
-        return account.email().endsWith(NO_ADDRESS);
     }
 
     /** The address as accounts are told apart by it. */
@@ -140,7 +140,7 @@ public class AccountBook {
 
     public void open(long id) {
         Account account = changing(id);
-        if (isAnonymous(view(account))) {
+        if (view(account).anonymous()) {
             throw Refused.conflict("anonymous", "This account was made anonymous: it is nobody's any more. Invite the person anew.");
         }
         Acting.to(account.email);
@@ -173,6 +173,6 @@ public class AccountBook {
 
     static AccountView view(Account a) {
         return new AccountView(a.id(), a.name, a.email, a.administrator, a.closed, a.passwordHash != null, a.codeSecret != null,
-                a.passwordSetAt, a.createdAt);
+                a.email.endsWith(NO_ADDRESS), a.passwordSetAt, a.createdAt);
     }
 }

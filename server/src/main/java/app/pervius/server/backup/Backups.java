@@ -4,6 +4,7 @@ import app.pervius.server.acts.ActKind;
 import app.pervius.server.acts.ActBook;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.store.DataDirectory;
+import app.pervius.server.store.DatabaseAccess;
 import app.pervius.server.store.DiskFlush;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
@@ -152,7 +153,7 @@ public class Backups {
             throw new Vault.NotUsable("Another backup is being made.");
         }
         try {
-            Backup made = BackupRun.make(out -> flush.copyTo(data.path().resolve("db/pervius.mv.db"), out), data.path(), there, keep,
+            Backup made = BackupRun.make(out -> flush.copyTo(DatabaseAccess.file(data.path()), out), data.path(), there, keep,
                     clock.instant(), progress -> {
                 doing = progress;
                 told.accept(progress);

@@ -77,7 +77,7 @@ public final class Rescue {
 
     private Rescued run() throws IOException {
         Path copy = Files.createDirectories(to.resolve("reading"));
-        Files.copy(data.resolve("db/pervius.mv.db"), copy.resolve("pervius.mv.db"));
+        Files.copy(DatabaseAccess.file(data), copy.resolve("pervius.mv.db"));
         Files.createDirectories(to.resolve("tables"));
         try (Connection connection = DatabaseAccess.open(copy.resolve("pervius.mv.db"), new Secrets(new DataDirectory(data)), "")) {
             for (String table : Rows.tables(connection)) {

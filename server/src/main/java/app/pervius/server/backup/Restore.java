@@ -1,6 +1,7 @@
 package app.pervius.server.backup;
 
 import app.pervius.server.store.DataDirectory;
+import app.pervius.server.store.DatabaseAccess;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -65,8 +66,10 @@ public final class Restore {
             Files.createFile(key, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
             Files.write(key, Files.readAllBytes(kept));
         }
+        Path file = DatabaseAccess.file(data);
+        Files.createDirectories(file.getParent());
         // Last: a directory without a database is none that could be started on.
-        BackupRun.unpack(directory.resolve(Vault.DATABASE), Files.createDirectories(data.resolve("db")).resolve("pervius.mv.db"));
+        BackupRun.unpack(directory.resolve(Vault.DATABASE), file);
         return backup;
     }
 

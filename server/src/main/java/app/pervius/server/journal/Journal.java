@@ -126,7 +126,9 @@ public class Journal {
                         .update();
             }
         }
-        heads.set(passage, new Head(head.seq(), before));
+        if (renamed > 0) {
+            heads.set(passage, new Head(head.seq(), before));
+        }
         return renamed;
     }
 

@@ -2,8 +2,6 @@ package app.pervius.server.journal;
 
 import app.pervius.server.store.KeepsNames;
 import app.pervius.server.store.Renaming;
-import java.util.ArrayList;
-import java.util.List;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -13,9 +11,9 @@ class JournalNames implements KeepsNames {
 
     private final Journal journal;
     private final JdbcClient jdbc;
-    private final List<Heads> heads;
+    private final Heads heads;
 
-    JournalNames(Journal journal, JdbcClient jdbc, List<Heads> heads) {
+    JournalNames(Journal journal, JdbcClient jdbc, Heads heads) {
         this.journal = journal;
         this.jdbc = jdbc;
         this.heads = heads;
@@ -23,16 +21,8 @@ class JournalNames implements KeepsNames {
 
     @Override
     public int rename(Renaming renaming) {
-        List<Object> marks = new ArrayList<>(renaming.likes(3));
-        String byId = renaming.persons().isEmpty() ? "" : " or actor_id in (" + String.join(", ", renaming.persons().stream()
-                .map(String::valueOf).toList()) + ")";
-        int entries = 0;
-        for (long passage : jdbc.sql("select distinct passage_id from journal_entry where " + renaming.where("actor", "account", "rule")
-                + byId + " order by passage_id").params(marks).query(Long.class).list()) {
-            for (Heads its : heads) {
-                entries += journal.rename(passage, its, renaming);
-            }
-        }
-        return entries;
+        return jdbc.sql("select distinct passage_id from journal_entry where " + renaming.where("actor", "account", "rule") + " or "
+                + renaming.of("actor_id") + " order by passage_id").params(renaming.likes(3)).query(Long.class).list().stream()
+                .mapToInt(passage -> journal.rename(passage, heads, renaming)).sum();
     }
 }

@@ -18,7 +18,8 @@ class MessageNames implements KeepsNames {
 
     @Override
     public int rename(Renaming renaming) {
-        return NamesInRows.rename(jdbc, renaming, "message", "recipient", "subject", "text", "shown", "openly_to", "in_copy", "last_words")
-                + NamesInRows.rename(jdbc, renaming, "notice", "what", "detail", "subject", "because", "address");
+        return NamesInRows.rename(jdbc, renaming, "message", "id", "recipient", "subject", "text", "shown", "openly_to", "in_copy",
+                "last_words")
+                + NamesInRows.rename(jdbc, renaming, "notice", "id", "what", "detail", "subject", "because", "address");
     }
 }

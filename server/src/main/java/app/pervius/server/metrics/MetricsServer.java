@@ -1,6 +1,7 @@
 package app.pervius.server.metrics;
 
 import app.pervius.server.store.DataDirectory;
+import app.pervius.server.store.DatabaseAccess;
 import app.pervius.server.store.DiskFlush;
 import io.prometheus.metrics.core.metrics.CounterWithCallback;
 import io.prometheus.metrics.core.metrics.GaugeWithCallback;
@@ -48,7 +49,7 @@ class MetricsServer extends OncePerRequestFilter implements DisposableBean {
                 .callback(c -> c.call(flush.waits().times())).register(registry);
         CounterWithCallback.builder().name("pervius_disk_waited_seconds").help("How long answers waited for the disk, all together.")
                 .callback(c -> c.call(flush.waits().nanos() / NANOS)).register(registry);
-        Path database = data.path().resolve("db/pervius.mv.db");
+        Path database = DatabaseAccess.file(data.path());
         GaugeWithCallback.builder().name("pervius_disk_free_bytes").help("What is free where the data directory lies.")
                 .callback(c -> c.call(free(data.path()))).register(registry);
         GaugeWithCallback.builder().name("pervius_database_bytes").help("The size of the database's file.")

@@ -18,6 +18,7 @@ class NumberNames implements KeepsNames {
 
     @Override
     public int rename(Renaming renaming) {
-        return NamesInRows.rename(jdbc, renaming, "number_event", "actor", "account");
+        return jdbc.sql("update number_event set actor = ? where " + renaming.of("actor_id")).param(renaming.name()).update()
+                + NamesInRows.rename(jdbc, renaming, "number_event", "id", "actor", "account");
     }
 }

@@ -49,24 +49,24 @@ class Anonymity {
         if (!account.closed()) {
             throw Refused.conflict("not-closed", "Close the account first: whoever becomes anonymous works here no longer.");
         }
-        if (AccountBook.isAnonymous(account)) {
+        if (account.anonymous()) {
             throw Refused.conflict("anonymous-already", "This account is anonymous already.");
         }
         List<PersonUse.Hanging> hanging = desk.hangingOnAccount(id);
         if (!hanging.isEmpty()) {
             throw Refused.conflict("hangs-on-person", String.join(" ", hanging.stream().map(PersonUse.Hanging::what).toList()));
         }
-        List<People.PersonView> persons = people.ofAccount(id);
+        List<People.PersonView> persons = people.ofAccount(id, account.email());
+        Set<Long> ids = persons.stream().map(People.PersonView::id).collect(Collectors.toSet());
         Set<String> names = persons.stream().map(People.PersonView::name).collect(Collectors.toCollection(HashSet::new));
         names.add(account.name());
         Set<String> addresses = persons.stream().map(People.PersonView::email).collect(Collectors.toCollection(HashSet::new));
         addresses.add(account.email());
-        Set<String> shared = names.stream().filter(name -> people.isShared(name, id)
+        Set<String> shared = names.stream().filter(name -> people.isShared(name, ids)
                 || accounts.all().stream().anyMatch(a -> a.id() != id && a.name().equalsIgnoreCase(name)))
                 .collect(Collectors.toCollection(HashSet::new));
         names.removeAll(shared);
-        Renaming renaming = new Renaming(id, persons.stream().map(People.PersonView::id).collect(Collectors.toSet()),
-                "Former person " + id, "former-" + id + AccountBook.NO_ADDRESS, names, addresses);
+        Renaming renaming = new Renaming(id, ids, "Former person " + id, "former-" + id + AccountBook.NO_ADDRESS, names, addresses);
         int entries = keepers.stream().mapToInt(keeper -> keeper.rename(renaming)).sum();
         // Written when all is done, under the new name.
         Acting.to(renaming.name() + ", " + entries + " entries");

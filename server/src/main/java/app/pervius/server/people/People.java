@@ -5,6 +5,7 @@ import app.pervius.core.project.PersonId;
 import app.pervius.core.project.RoleId;
 import app.pervius.core.review.Holder;
 import app.pervius.core.tell.Audience;
+import app.pervius.server.accounts.AccountBook;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Remembered;
 import java.util.Collection;
@@ -69,14 +70,14 @@ public class People {
         return ids.stream().distinct().map(this::person).collect(Collectors.toMap(PersonView::id, Function.identity()));
     }
 
-    /** Who an account is in its projects, in those it has left too. */
-    public List<PersonView> ofAccount(long account) {
-        return people.findByAccountId(account).stream().map(People::view).toList();
+    /** Who an account is in its projects, in those it has left too, and where it was asked in and has not come yet. */
+    public List<PersonView> ofAccount(long account, String email) {
+        return people.ofAccountOrAddress(account, AccountBook.key(email)).stream().map(People::view).toList();
     }
 
-    /** Whether somebody else than an account has a name, in any project. */
-    public boolean isShared(String name, long account) {
-        return people.calledSo(name, account) > 0;
+    /** Whether somebody else than these persons has a name, in any project. */
+    public boolean isShared(String name, Set<Long> persons) {
+        return people.calledSo(name).stream().anyMatch(person -> !persons.contains(person));
     }
 
     public List<PersonView> membersOf(long project) {

@@ -19,11 +19,12 @@ class PeopleNames implements KeepsNames {
     @Override
     public int rename(Renaming renaming) {
         int renamed = 0;
-        for (Person person : people.findByAccountId(renaming.account())) {
+        for (Person person : people.findAllById(renaming.persons())) {
             news.changed(person.projectId);
             person.name = renaming.name();
-            person.address = renaming.address();
-            person.addressKey = renaming.address();
+            // No two people of a project have the same.
+            person.address = person.id() + "." + renaming.address();
+            person.addressKey = person.address;
             person.job = "";
             people.saveAndFlush(person);
             renamed++;

@@ -18,8 +18,11 @@ interface PersonRepository extends JpaRepository<Person, Long> {
 
     List<Person> findByAccountId(long account);
 
-    @Query("select count(p) from Person p where lower(p.name) = lower(:name) and (p.accountId is null or p.accountId <> :account)")
-    long calledSo(String name, long account);
+    @Query("from Person p where p.accountId = :account or p.accountId is null and p.addressKey = :key order by p.id")
+    List<Person> ofAccountOrAddress(long account, String key);
+
+    @Query("select p.id from Person p where lower(p.name) = lower(:name)")
+    List<Long> calledSo(String name);
 
     @Query("""
             select p from Person p where p.active = true

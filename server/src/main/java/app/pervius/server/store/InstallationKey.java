@@ -57,7 +57,7 @@ public final class InstallationKey {
                     throw new WrongKey("There is no key in " + file + ", where " + ELSEWHERE + " says it is. A new one: openssl rand -out "
                             + file + " 32; chmod 600 " + file);
                 }
-                if (Files.exists(data.resolve("db/pervius.mv.db"))) {
+                if (Files.exists(DatabaseAccess.file(data))) {
                     throw new WrongKey("The key " + file + " is missing. Take it from a backup; if it lies elsewhere, say where: "
                             + ELSEWHERE + "=FILE");
                 }

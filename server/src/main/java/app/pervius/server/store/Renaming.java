@@ -71,6 +71,12 @@ public final class Renaming {
         return renamed;
     }
 
+    /** SQL that is true of rows that are of one of the persons. */
+    public String of(String column) {
+        return persons.isEmpty() ? "(1 = 0)" : persons.stream().map(String::valueOf).collect(Collectors.joining(", ",
+                "(" + column + " in (", "))"));
+    }
+
     /** SQL that is true of rows in which one of the columns may have one of the words, with {@link #likes} for its marks. */
     public String where(String... columns) {
         return Arrays.stream(columns).flatMap(column -> words.keySet().stream().map(word -> "lower(" + column + ") like ?"))

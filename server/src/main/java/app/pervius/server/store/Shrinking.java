@@ -2,6 +2,7 @@ package app.pervius.server.store;
 
 import java.io.IOException;
 import java.nio.channels.FileChannel;
+import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -50,7 +51,12 @@ final class Shrinking {
     private static void writeAnew(Path file) throws IOException {
         Path directory = Files.createDirectories(file.resolveSibling("shrinking"));
         Path anew = directory.resolve(file.getFileName());
-        Files.deleteIfExists(anew);
+        // What an earlier one has left that was killed.
+        try (DirectoryStream<Path> left = Files.newDirectoryStream(directory)) {
+            for (Path each : left) {
+                Files.delete(each);
+            }
+        }
         // The tool replaces what it is given: that is a second name of the file, so that the first one has it until all is on the disk.
         Files.createLink(anew, file);
         MVStoreTool.compact(anew.toString(), false);

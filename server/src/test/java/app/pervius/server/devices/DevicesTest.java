@@ -270,6 +270,8 @@ class DevicesTest {
         Client ingrid = administrator(app);
         assertThat(ingrid.post("/api/devices", form("Wrong", "http://x/", true)).must(400).body().toString()).contains(
                 "is not a device's address");
+        assertThat(ingrid.post("/api/devices", form("The server", "ipp://127.0.0.2/ipp/print", true)).must(400).body().toString())
+                .contains("lies inside the server's own network");
         Map<String, Object> secret = new HashMap<>(form("With a password", "ipps://plotter.site.example/ipp", true));
         secret.put("loginName", "pervius");
         secret.put("password", "only ours");

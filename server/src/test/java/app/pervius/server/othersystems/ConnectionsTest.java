@@ -73,6 +73,17 @@ class ConnectionsTest {
         aoife.delete("/api/connections/Tested").must(204);
     }
 
+    /** What was set up before it was forbidden, and a name that leads inside by now, are not asked either. */
+    @Test
+    void whatLiesInTheOwnNetworkIsNotAskedAlthoughItIsSetUp(App app) {
+        Client aoife = app.as("Aoife Ní Raghnaill");
+        set(aoife, "Inside", "https://inside.kestrelweir.example/ask").must(204);
+        app.bean(JdbcClient.class).sql("update connection set address = 'http://127.0.0.2:9/ask' where name = 'Inside'").update();
+        aoife.post("/api/connections/Inside/test", Map.of()).must(200);
+        assertThat(named(aoife, "Inside").get("last").get("why").asString()).startsWith("“127.0.0.2” lies inside the server's own network");
+        aoife.delete("/api/connections/Inside").must(204);
+    }
+
     @Test
     void theMailServerIsShownWithWhatWaitsForItAndTried(App app) {
         Client aoife = app.as("Aoife Ní Raghnaill");

@@ -148,6 +148,8 @@ class ProviderTest {
         assertThat(aoife.post("/api/providers/looks", Map.of("issuer", "http://id.example.org")).must(400).sentence()).contains("https://");
         assertThat(aoife.post("/api/providers/looks", Map.of("issuer", "http://127.0.0.1:9/nothing")).must(400).sentence())
                 .contains("cannot be reached");
+        assertThat(aoife.post("/api/providers/looks", Map.of("issuer", "https://10.9.8.7/realm")).must(400).sentence())
+                .startsWith("“10.9.8.7” lies inside the server's own network");
         aoife.post("/api/providers/looks", Map.of("issuer", provider.issuerUrl(ISSUER).toString())).must(200);
     }
 

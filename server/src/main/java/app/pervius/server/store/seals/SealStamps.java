@@ -1,6 +1,5 @@
 package app.pervius.server.store.seals;
 
-import app.pervius.server.store.Json;
 import java.io.IOException;
 import java.io.InputStream;
 import java.math.BigInteger;
@@ -8,14 +7,10 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
 import java.security.SecureRandom;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Base64;
 import java.util.Collection;
@@ -34,7 +29,6 @@ import org.bouncycastle.tsp.TimeStampRequestGenerator;
 import org.bouncycastle.tsp.TimeStampResponse;
 import org.bouncycastle.tsp.TimeStampToken;
 import org.jspecify.annotations.Nullable;
-import tools.jackson.core.JacksonException;
 
 /**
  * Time stamps of seals (RFC 3161), by a service outside: they prove to others that a seal was there at a time, whoever has the
@@ -96,8 +90,7 @@ public final class SealStamps {
                     .orElseThrow(() -> new IOException("the stamp has no certificate with it"));
             Stamp stamp = new Stamp(seal.number(), seal.hash(), token.getTimeStampInfo().getGenTime().toInstant(), by,
                     Base64.getEncoder().encodeToString(token.getEncoded()));
-            Files.writeString(file, Json.write(stamp) + "\n", StandardOpenOption.CREATE, StandardOpenOption.APPEND,
-                    StandardOpenOption.SYNC);
+            JsonLines.add(file, stamp);
             last = seal.at();
         } catch (TSPException e) {
             throw new IOException("what the service answered is no stamp for it: " + e.getMessage(), e);
@@ -124,17 +117,7 @@ public final class SealStamps {
 
     /** All that are kept, in order; none where there is no file. */
     public static List<Stamp> read(Path file) throws IOException {
-        List<Stamp> found = new ArrayList<>();
-        if (Files.exists(file)) {
-            for (String line : Files.readAllLines(file)) {
-                try {
-                    found.add(Json.read(line, Stamp.class));
-                } catch (JacksonException e) {
-                    throw new IOException("line " + (found.size() + 1) + " of " + file + " is no stamp", e);
-                }
-            }
-        }
-        return found;
+        return JsonLines.read(file, Stamp.class, "{\"number\"", "stamp");
     }
 
     /**

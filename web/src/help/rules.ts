@@ -169,6 +169,9 @@ export const RULES: PlaceHelp = {
     Copies: { text: 'How many of each, from 1 to 99.' },
     'on both sides': { text: 'Printed on both sides of the paper, where the device can.' },
     'held there': { text: 'It waits at the device until somebody starts it there.' },
+    Stamp: {
+      text: 'Every page says number, revision, status, who accepted it and when, and how it stood when it was released; its code leads to how it stands when somebody looks. The left margin is the filing margin of drawings.',
+    },
     '#': { text: 'It is released after this decision.' },
     'Copied to': {
       text: 'The folder the further copy goes to. Unless it is made on issue, only folders of work in ' + 'progress are offered.',

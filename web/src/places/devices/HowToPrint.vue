@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { cannot, type Device, type How } from './devices'
+import { cannot, STAMPS, type Device, type How } from './devices'
 
 /** How something is printed at a device; what that cannot do is said beside it. */
 const how = defineModel<How>({ required: true })
@@ -46,6 +46,12 @@ const why = computed(() => cannot(how.value, props.device))
     >
     <label class="tick" title="It waits at the device until somebody starts it there"
       ><input type="checkbox" :checked="how.held" @change="patch({ held: !how.held })" /> held there</label
+    >
+    <label class="field" title="Number, revision, status, who accepted it and when, and a code that leads to how it stands then"
+      ><span>Stamp</span
+      ><select class="text" :value="how.stamp" :data-test="`stamp${label ?? ''}`" @change="patch({ stamp: text($event) as How['stamp'] })">
+        <option v-for="(word, place) in STAMPS" :key="place" :value="place">{{ word }}</option>
+      </select></label
     >
     <span v-if="why" class="error" role="status">{{ why }}</span>
   </div>

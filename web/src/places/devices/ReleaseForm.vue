@@ -88,7 +88,7 @@ async function release() {
         </button>
         <button class="act" type="button" @click="released ? emit('done') : emit('cancel')">{{ released ? 'Close' : 'Not now' }}</button>
         <span v-if="released" role="status">{{ released }} <RouterLink to="/devices">How far it is</RouterLink></span>
-        <span v-else class="quiet">PDFs go as they are, other files as their readable copy.</span>
+        <span v-else class="quiet">PDFs go as they are but for the stamp, other files as their readable copy.</span>
       </p>
     </div>
   </form>

@@ -5,8 +5,25 @@ export type Device = Schemas['DeviceView']
 export type How = Schemas['HowForm']
 export type Paper = Schemas['PaperSize']
 
-/** One copy, each page on its own size, at once. */
-export const usualHow = (): How => ({ paper: 'BY_SHEET', media: '', copies: 1, bothSides: false, held: false })
+/** Where each page says what it is. */
+export const STAMPS: Record<How['stamp'], string> = {
+  LEFT_MARGIN: 'in the left margin',
+  TOP_LEFT: 'top left',
+  TOP_RIGHT: 'top right',
+  BOTTOM_LEFT: 'bottom left',
+  BOTTOM_RIGHT: 'bottom right',
+  NONE: 'none',
+}
+
+/** One stamped copy, each page on its own size, at once. */
+export const usualHow = (): How => ({
+  paper: 'BY_SHEET',
+  media: '',
+  copies: 1,
+  bothSides: false,
+  held: false,
+  stamp: 'LEFT_MARGIN',
+})
 
 /** What of a way of printing a device says it cannot do; empty where it can, or has never answered. */
 export function cannot(how: How, device?: Device): string {

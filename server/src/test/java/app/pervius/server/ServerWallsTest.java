@@ -11,6 +11,8 @@ import com.tngtech.archunit.core.domain.JavaPackage;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
 import jakarta.persistence.Entity;
+import jakarta.validation.constraints.NotNull;
+import java.lang.reflect.RecordComponent;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HashSet;
@@ -97,6 +99,16 @@ class ServerWallsTest {
                         SERVER.that(com.tngtech.archunit.base.DescribedPredicate.describe(
                         "no controllers, nor what is in them, nor the mail room's sender",
                         c -> !c.getName().contains("Controller") && !c.getName().contains("MailRoom"))));
+    }
+
+    /** {@code Outer.@NotNull Nested part} says something of the type that nobody looks at: nothing would be refused. */
+    @Test
+    void whatIsNeededIsSaidWhereItIsLookedFor() {
+        List<RecordComponent> parts = SERVER.stream().filter(JavaClass::isRecord).map(JavaClass::reflect)
+                .flatMap(type -> Stream.of(type.getRecordComponents())).toList();
+        assertThat(parts.stream().filter(part -> part.getAccessor().isAnnotationPresent(NotNull.class))).hasSizeGreaterThan(100);
+        assertThat(parts.stream().filter(part -> part.getAnnotatedType().isAnnotationPresent(NotNull.class)
+                && !part.getAccessor().isAnnotationPresent(NotNull.class))).isEmpty();
     }
 
     /** The description of the API calls its parts by their simple names, so two of one name would silently be taken for one. */

@@ -39,11 +39,12 @@ public record Release(String device, Set<Integer> after, How how) {
      *     {@link Paper#REDUCED}
      * @param copies from 1 to {@link #MOST_COPIES}
      * @param held whether it waits at the device until somebody starts it there
+     * @param stamp where each page says what it is
      */
-    public record How(Paper paper, String media, int copies, boolean bothSides, boolean held) {
+    public record How(Paper paper, String media, int copies, boolean bothSides, boolean held, Stamp.Place stamp) {
 
-        /** One copy, each page on its own size, at once. */
-        public static final How USUAL = new How(Paper.BY_SHEET, "", 1, false, false);
+        /** One stamped copy, each page on its own size, at once. */
+        public static final How USUAL = new How(Paper.BY_SHEET, "", 1, false, false, Stamp.Place.LEFT_MARGIN);
 
         /** @throws IllegalArgumentException with a sentence, where it does not fit together */
         public How {
@@ -61,7 +62,8 @@ public record Release(String device, Set<Integer> after, How how) {
         /** In words. */
         public String phrase() {
             return (copies == 1 ? "" : copies + " copies, ") + (paper == Paper.REDUCED ? "made to fit " + sizeOf(media) : paper.phrase())
-                    + (bothSides ? ", on both sides" : "") + (held ? ", held there until somebody starts it" : "");
+                    + (bothSides ? ", on both sides" : "") + (held ? ", held there until somebody starts it" : "")
+                    + (stamp == Stamp.Place.NONE ? "" : ", " + stamp.phrase());
         }
 
         /** The size in a self-describing name, as people call it: {@code A3} for {@code iso_a3_297x420mm}. */

@@ -142,15 +142,21 @@ public record Passage(PassageId id, Identity identity, Station station, State st
     /**
      * Files of its name have come that belong to it, while it waits or is stopped at Prepare: that is decided anew.
      *
+     * @param again those of them that take the place of one nobody can read
      * @param with names the submission they came with
      */
-    public Move joinedBy(List<String> names, String with, Instant now) {
+    public Move joinedBy(List<String> names, List<String> again, String with, Instant now) {
         if (station != Station.PREPARE || !(state instanceof State.Waiting) && !(state instanceof State.Stopped)) {
             return refused(Move.Why.NOT_WAITING);
         }
         return new Move.Moved(at(station, new State.Running(), state instanceof State.Waiting ? since : now),
-                List.of(entry(Entry.Kind.NOTED, "“" + String.join("”, “", names) + "” came with " + with + (names.size() == 1
-                        ? " and belongs to it." : " and belong to it."))), List.of());
+                List.of(entry(Entry.Kind.NOTED, quoted(names) + " came with " + with + (names.size() == 1 ? " and belongs to it"
+                        : " and belong to it") + (again.isEmpty() ? "." : "; the one before of " + quoted(again)
+                                + " could not be read."))), List.of());
+    }
+
+    private static String quoted(List<String> names) {
+        return "“" + String.join("”, “", names) + "”";
     }
 
     /** The time it waits at most is over. */

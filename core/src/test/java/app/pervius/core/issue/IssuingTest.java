@@ -313,7 +313,8 @@ class IssuingTest {
         assertThat(names(decision.effects()).getFirst()).hasSize(204);
     }
 
-    private static final Release.How HOW = new Release.How(Release.Paper.REDUCED, "iso_a3_297x420mm", 2, true, true);
+    private static final Release.How HOW = new Release.How(Release.Paper.REDUCED, "iso_a3_297x420mm", 2, true, true,
+            Stamp.Place.TOP_RIGHT);
 
     @Test
     void whatIsReleasedToADeviceFollowsFromItsDecisionsBesideWhatElseDoes() {
@@ -324,7 +325,7 @@ class IssuingTest {
         assertThat(decision.effects()).endsWith(new IssueEffect.MakeCurrent(InformationState.SHARED, SPOT, "A1"),
                 new IssueEffect.ToDevice(release));
         assertThat(decision.account()).endsWith("status A1. Released to “Plotter”, 2 copies, made to fit A3, on both sides, held there "
-                + "until somebody starts it.");
+                + "until somebody starts it, stamped at the top right.");
         decision.code = Optional.of(3);
         assertThat(decision.effects()).hasSize(2).first().isEqualTo(new IssueEffect.ReturnToAuthor(true));
     }
@@ -336,17 +337,20 @@ class IssuingTest {
                 Release.How.USUAL)));
         assertThat(decision.effects()).containsExactly(new IssueEffect.Nowhere());
         decision.code = Optional.empty();
-        assertThat(decision.account()).isEqualTo("Placed nowhere. Released to “Plotter”, each page on paper of its own size.");
+        assertThat(decision.account()).isEqualTo("Placed nowhere. Released to “Plotter”, each page on paper of its own size, "
+                + "stamped in the left margin.");
         decision.plan = new IssuePlan(Map.of(), Optional.empty());
         assertThat(decision.stopped().code()).isEqualTo(StopReason.Code.DESTINATION_MISSING);
     }
 
     @Test
     void howSomethingIsPrintedFitsTogether() {
-        assertThatThrownBy(() -> new Release.How(Release.Paper.REDUCED, "", 1, false, false)).hasMessageContaining("says which");
-        assertThatThrownBy(() -> new Release.How(Release.Paper.AS_IT_IS, "iso_a3_297x420mm", 1, false, false))
+        assertThatThrownBy(() -> new Release.How(Release.Paper.REDUCED, "", 1, false, false, Stamp.Place.NONE))
+                .hasMessageContaining("says which");
+        assertThatThrownBy(() -> new Release.How(Release.Paper.AS_IT_IS, "iso_a3_297x420mm", 1, false, false, Stamp.Place.NONE))
                 .hasMessageContaining("Only what is made to fit");
-        assertThatThrownBy(() -> new Release.How(Release.Paper.AS_IT_IS, "", 100, false, false)).hasMessageContaining("1 to 99");
+        assertThatThrownBy(() -> new Release.How(Release.Paper.AS_IT_IS, "", 100, false, false, Stamp.Place.NONE))
+                .hasMessageContaining("1 to 99");
         assertThat(Release.How.sizeOf("na_number-10_4.125x9.5in")).isEqualTo("Number 10");
         assertThat(Release.How.sizeOf("custom_sheet_900x1200mm")).isEqualTo("900 × 1200mm");
         assertThat(Release.How.sizeOf("odd")).isEqualTo("odd");

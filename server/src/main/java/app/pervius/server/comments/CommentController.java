@@ -1,6 +1,8 @@
 package app.pervius.server.comments;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.comments.SheetAnswer.Kind;
+import app.pervius.server.reviews.ReviewAnswer.DrawnAs;
 import app.pervius.server.reviews.ReviewAnswer;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -38,13 +40,13 @@ class CommentController {
             @Nullable @Size(max = Pictures.MOST_OF_ONE) List<@NotNull Long> pictures) {
     }
 
-    record CommentAnswerEntry(int version, SheetAnswer.@NotNull Kind kind, @NotNull @Size(max = 20_000) String text) {
+    record CommentAnswerEntry(int version, @NotNull Kind kind, @NotNull @Size(max = 20_000) String text) {
     }
 
     record CommentStageEntry(int version, boolean closed) {
     }
 
-    record DrawnEntry(int version, ReviewAnswer.@NotNull DrawnAs as, @NotNull @Size(max = 20_000) String text) {
+    record DrawnEntry(int version, @NotNull DrawnAs as, @NotNull @Size(max = 20_000) String text) {
     }
 
     record JoinedEntry(int version, long into, int intoVersion, @NotNull @Size(max = 20_000) String text) {

@@ -1,5 +1,6 @@
 package app.pervius.server.devices;
 
+import app.pervius.core.issue.Stamp;
 import app.pervius.server.content.ContentStore;
 import app.pervius.server.devices.DeviceJob.State;
 import app.pervius.server.devices.ipp.DeviceFacts;
@@ -46,17 +47,19 @@ class DeviceChannel implements Channel {
     private final Jobs jobs;
     private final DeviceBook devices;
     private final Readings readings;
+    private final Stamps stamps;
     private final ContentStore store;
     private final Due due;
     private final InstantSource clock;
     private final Path parts;
 
-    DeviceChannel(JobBook book, Jobs jobs, DeviceBook devices, Readings readings, ContentStore store, Due due, InstantSource clock,
-            DataDirectory data) throws IOException {
+    DeviceChannel(JobBook book, Jobs jobs, DeviceBook devices, Readings readings, Stamps stamps, ContentStore store, Due due,
+            InstantSource clock, DataDirectory data) throws IOException {
         this.book = book;
         this.jobs = jobs;
         this.devices = devices;
         this.readings = readings;
+        this.stamps = stamps;
         this.store = store;
         this.due = due;
         this.clock = clock;
@@ -119,7 +122,7 @@ class DeviceChannel implements Channel {
         try {
             Outside.world("prints");
             directory = Files.createTempDirectory(parts, "job");
-            List<Pages.Printed> all = Pages.of(store.path(job.subject().hash()), job.how(), facts, directory);
+            List<Pages.Printed> all = Pages.of(stamped(job, directory), job.how(), facts, directory);
             List<JobNow> there = print(job, device.get().ipp(), all);
             if (takenBack(job)) {
                 for (JobNow part : there) {
@@ -144,6 +147,16 @@ class DeviceChannel implements Channel {
                 clear(directory);
             }
         }
+    }
+
+    private Path stamped(DeviceJob job, Path directory) throws Pages.Misfit, IOException {
+        Path pdf = store.path(job.subject().hash());
+        if (job.how().stamp() == Stamp.Place.NONE) {
+            return pdf;
+        }
+        Path stamped = directory.resolve("stamped.pdf");
+        Stamping.stamp(pdf, stamped, stamps.of(job.subject()), job.how().stamp());
+        return stamped;
     }
 
     private List<JobNow> print(DeviceJob job, Ipp ipp, List<Pages.Printed> all) throws IppFault {

@@ -33,9 +33,10 @@ record DeviceJob(long id, long device, String deviceName, Subject subject, Relea
      * @param name what it is called at the device, but for what makes it this very job
      * @param askedBy who released it by hand; absent where a rule did
      * @param because in words, why
+     * @param stampOf the passage by which it came, which its stamp tells of; absent where it came by none
      */
     record Subject(long project, Optional<Long> passage, String hash, String name, Optional<Long> askedBy, String because,
-            Instant askedAt) {
+            Instant askedAt, Optional<Long> stampOf) {
     }
 
     /**

@@ -3,6 +3,7 @@ package app.pervius.server.devices;
 import app.pervius.core.issue.Release;
 import app.pervius.server.copies.Copies;
 import app.pervius.server.devices.ipp.Ipp;
+import app.pervius.server.documents.Documents;
 import app.pervius.server.passages.PassageFacts;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -28,7 +29,8 @@ public class Devices {
     record Whole(long project, long passage, String revision, String name, List<PassageFacts.File> files) {
 
         DeviceJob.Subject as(String hash, String called, Optional<Long> askedBy, String because, Instant now) {
-            return new DeviceJob.Subject(project, Optional.of(passage), hash, called, askedBy, because, now);
+            return new DeviceJob.Subject(project, Optional.of(passage), hash, called, askedBy, because, now,
+                    Optional.of(passage));
         }
     }
 
@@ -36,13 +38,15 @@ public class Devices {
     private final Jobs jobs;
     private final Readings readings;
     private final Copies copies;
+    private final Documents documents;
     private final InstantSource clock;
 
-    Devices(DeviceBook book, Jobs jobs, Readings readings, Copies copies, InstantSource clock) {
+    Devices(DeviceBook book, Jobs jobs, Readings readings, Copies copies, Documents documents, InstantSource clock) {
         this.book = book;
         this.jobs = jobs;
         this.readings = readings;
         this.copies = copies;
+        this.documents = documents;
         this.clock = clock;
     }
 
@@ -89,11 +93,11 @@ public class Devices {
         return all;
     }
 
-    /** Releases a file that is on no passage, or lies somewhere as it is. */
+    /** Releases a file as it lies in a folder. */
     DeviceJob release(Device device, long project, PassageFacts.File file, Release.How how, long askedBy, String because) {
         Optional<PassageFacts.File> pdf = readable(file);
         return jobs.release(device, new DeviceJob.Subject(project, Optional.empty(), pdf.map(PassageFacts.File::hash).orElse(""),
-                called("", file.name()), Optional.of(askedBy), because, clock.instant()), how,
+                called("", file.name()), Optional.of(askedBy), because, clock.instant(), documents.passageOfFile(file.folderFile())), how,
                 pdf.isPresent() ? Optional.empty() : Optional.of("It is no PDF, and no readable copy was made of it."));
     }
 

@@ -1,6 +1,7 @@
 package app.pervius.server.devices;
 
 import app.pervius.core.issue.Release;
+import app.pervius.core.issue.Stamp;
 import app.pervius.server.devices.DeviceJob.State;
 import app.pervius.server.store.Ids;
 import app.pervius.server.store.Sql;
@@ -74,9 +75,11 @@ class JobBook {
         return new DeviceJob(row.getLong("id"), row.getLong("device_id"), row.getString("device_name"),
                 new DeviceJob.Subject(row.getLong("project_id"), Optional.ofNullable(row.getObject("passage_id", Long.class)),
                         row.getString("content_hash"), row.getString("name"), Optional.ofNullable(row.getObject("asked_by", Long.class)),
-                        row.getString("because"), row.getObject("asked_at", OffsetDateTime.class).toInstant()),
+                        row.getString("because"), row.getObject("asked_at", OffsetDateTime.class).toInstant(),
+                        Optional.ofNullable(row.getObject("stamp_of", Long.class))),
                 new Release.How(Release.Paper.valueOf(row.getString("paper")), row.getString("media"), row.getInt("copies"),
-                        row.getBoolean("both_sides"), row.getBoolean("held")),
+                        row.getBoolean("both_sides"), row.getBoolean("held"),
+                        Stamp.Place.valueOf(row.getString("stamp"))),
                 new DeviceJob.Way(State.valueOf(row.getString("state")), row.getInt("round"), row.getBoolean("begun"),
                         row.getString("said"), Stream.of(row.getString("at_device").split(",")).filter(text -> !text.isEmpty())
                         .map(Integer::valueOf).toList(),
@@ -89,12 +92,13 @@ class JobBook {
         State state = why.isPresent() ? State.FAILED : State.WAITING;
         jdbc.sql("""
                 insert into device_job (id, project_id, device_id, device_name, passage_id, content_hash, name, paper, media, copies,
-                    both_sides, held, asked_by, because, asked_at, round, begun, state, said, at_device, ended_at)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 0, false, ?, ?, '', ?)""")
+                    both_sides, held, stamp, asked_by, because, asked_at, stamp_of, round, begun, state, said, at_device, ended_at)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 0, false, ?, ?, '', ?)""")
                 .params(Sql.values(id, its.project(), device.id(), device.name(), its.passage().orElse(null), its.hash(),
                         shortened(its.name(), LONGEST_NAME), how.paper().name(), how.media(), how.copies(), how.bothSides(), how.held(),
-                        its.askedBy().orElse(null), shortened(its.because(), LONGEST_BECAUSE), at(its.askedAt()), state.name(),
-                        shortened(why.orElse(""), LONGEST_SAID), why.isPresent() ? at(its.askedAt()) : null)).update();
+                        how.stamp().name(), its.askedBy().orElse(null), shortened(its.because(), LONGEST_BECAUSE), at(its.askedAt()),
+                        its.stampOf().orElse(null), state.name(), shortened(why.orElse(""), LONGEST_SAID),
+                        why.isPresent() ? at(its.askedAt()) : null)).update();
         return find(id).orElseThrow();
     }
 

@@ -20,7 +20,8 @@ import org.apache.pdfbox.pdmodel.common.PDRectangle;
 final class Pages {
 
     private static final double MM_OF_A_POINT = 25.4 / 72;
-    private static final long MOST_TEMPORARY = 1_000_000_000;
+    /** Bytes on the disk that reading one may take. */
+    static final long MOST_TEMPORARY = 1_000_000_000;
     private static final int MOST_PARTS = 100;
 
     /** It cannot be put on the device's paper; the sentence is for people. */

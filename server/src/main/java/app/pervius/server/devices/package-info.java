@@ -1,6 +1,6 @@
 /** Output devices: set up once, read from, and released to; what is released is followed until it is done. */
-@Feature(uses = {"access", "acts", "content", "copies", "due", "folders", "http", "kinds", "live", "outbound", "passages", "people",
-        "refused", "rules", "scanning", "store"})
+@Feature(uses = {"access", "acts", "content", "copies", "documents", "due", "folders", "http", "kinds", "live", "outbound",
+        "passages", "people", "projects", "refused", "rules", "scanning", "store"})
 @NullMarked
 package app.pervius.server.devices;
 

@@ -14,6 +14,7 @@ import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import app.pervius.server.store.Ids;
 import app.pervius.server.store.Json;
+import java.time.Instant;
 import java.time.InstantSource;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
@@ -277,6 +278,35 @@ public class Documents {
                 Optional.ofNullable(revision.currentFolder),
                 revisions.findByDocumentIdOrderById(revision.documentId).stream().filter(r -> r.id() > revision.id() && !r.withdrawn)
                 .map(r -> r.code).findFirst()));
+    }
+
+    /**
+     * How a revision stands for whoever has it in hand.
+     *
+     * @param status the code it was issued with; empty where with none
+     * @param currentIn where it is current, if it is
+     * @param outcome how its passage ended; absent while it is on its way
+     * @param issuedAfter the newest revision that was issued after it, if one was
+     */
+    public record Stands(String number, String code, String status, Optional<InformationState> currentIn, Optional<End> outcome,
+            Optional<Instant> issuedAt, Optional<String> issuedAfter) {
+    }
+
+    /** How the revision of a passage stands; empty where it has no number yet. */
+    @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
+    public Optional<Stands> stands(long passage) {
+        return revisions.findByPassageId(passage).map(revision -> new Stands(numberOf(revision.documentId), revision.code,
+                Objects.requireNonNullElse(revision.statusCode, ""), Optional.ofNullable(revision.currentIn),
+                Optional.ofNullable(revision.outcome), Optional.ofNullable(revision.issuedAt),
+                revisions.findByDocumentIdOrderById(revision.documentId).stream()
+                .filter(r -> r.id() > revision.id() && r.outcome == End.ISSUED).reduce((earlier, later) -> later).map(r -> r.code)));
+    }
+
+    /** The passage by which a file that lies in a folder came there, or became what it is. */
+    @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
+    public Optional<Long> passageOfFile(long file) {
+        return jdbc.sql("select coalesce(r.passage_id, f.passage_id) from folder_file f left join revision r on r.id = f.revision_id "
+                + "where f.id = ?").param(file).query(Long.class).optional();
     }
 
     /** The revision a file that lies in a folder is of, as part of it or as what it was made of. */

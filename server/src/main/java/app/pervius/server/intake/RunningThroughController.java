@@ -1,6 +1,7 @@
 package app.pervius.server.intake;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.intake.MovingFiles.How;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
@@ -37,7 +38,7 @@ class RunningThroughController {
     record RunAgain(long passage) {
     }
 
-    record MovingEntry(@NotEmpty @Size(max = 1000) List<@NotNull Long> files, MovingFiles.@NotNull How how) {
+    record MovingEntry(@NotEmpty @Size(max = 1000) List<@NotNull Long> files, @NotNull How how) {
     }
 
     @GetMapping("/api/projects/{project}/lying")

@@ -1,6 +1,8 @@
 package app.pervius.server.kinds;
 
 import app.pervius.core.issue.IssuePlan;
+import app.pervius.core.issue.Target.Manner;
+import app.pervius.core.issue.Target.WhenTaken;
 import app.pervius.core.issue.Target;
 import app.pervius.core.project.FolderId;
 import app.pervius.server.http.Misfit;
@@ -12,8 +14,8 @@ import java.util.List;
 import java.util.Map;
 
 /** Where files are placed, as a screen fills it in. */
-public record PlaceForm(@NotNull @Valid IntoForm into, @NotNull @Size(max = 20) String status, Target.@NotNull Manner manner,
-        Target.@NotNull WhenTaken whenTaken, @NotNull @Size(max = 50) List<@Valid @NotNull FieldSet> sets,
+public record PlaceForm(@NotNull @Valid IntoForm into, @NotNull @Size(max = 20) String status, @NotNull Manner manner,
+        @NotNull WhenTaken whenTaken, @NotNull @Size(max = 50) List<@Valid @NotNull FieldSet> sets,
         @NotNull @Size(max = 20) List<@Valid @NotNull IntoForm> copies) {
 
     /** A folder, a path pattern below it and a pattern for names. */

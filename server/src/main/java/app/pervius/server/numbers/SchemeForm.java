@@ -1,5 +1,6 @@
 package app.pervius.server.numbers;
 
+import app.pervius.core.number.Scheme.Of;
 import app.pervius.core.number.Scheme;
 import app.pervius.core.number.Source;
 import jakarta.validation.constraints.NotNull;
@@ -7,7 +8,7 @@ import jakarta.validation.constraints.Size;
 import java.util.List;
 
 /** A scheme as a screen fills it in. */
-record SchemeForm(@NotNull @Size(max = 200) String name, Scheme.@NotNull Of of, @NotNull @Size(max = 500) String pattern,
+record SchemeForm(@NotNull @Size(max = 200) String name, @NotNull Of of, @NotNull @Size(max = 500) String pattern,
         @NotNull @Size(max = 20) List<@NotNull @Size(max = 60) String> countsPer, boolean yearly, long start, long step,
         @NotNull @Size(max = 10) List<@NotNull Source> sources) {
 

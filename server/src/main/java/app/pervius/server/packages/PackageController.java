@@ -1,6 +1,7 @@
 package app.pervius.server.packages;
 
 import app.pervius.core.project.InformationState;
+import app.pervius.core.template.FolderPlan.Owner;
 import app.pervius.core.template.FolderPlan;
 import app.pervius.core.template.FolderTemplate;
 import app.pervius.core.template.Planned;
@@ -60,7 +61,7 @@ class PackageController {
 
     /** A folder of a template as a screen fills it in. */
     record PlanForm(@NotNull @Pattern(regexp = "[a-z0-9-]{1,60}", message = "is made of lower-case letters, digits and hyphens") String key,
-            @NotBlank @Size(max = 500) String name, @Nullable InformationState state, FolderPlan.@NotNull Owner owner,
+            @NotBlank @Size(max = 500) String name, @Nullable InformationState state, @NotNull Owner owner,
             @NotNull Map<@Size(max = 60) String, @NotNull @Size(max = 200) String> values,
             @NotNull @Size(max = 50) List<@NotNull Long> rules,
             @NotNull @Size(max = 200) List<@Valid @NotNull PlanForm> below) {

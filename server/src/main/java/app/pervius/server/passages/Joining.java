@@ -6,8 +6,9 @@ import app.pervius.core.passage.Station;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
-import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
@@ -23,17 +24,24 @@ public class Joining {
     public record Halted(Map<String, List<Long>> byName) {
     }
 
+    /** Knows files that nobody can read, in whose place a later one of the same name comes; who prepares them answers. */
+    public interface Spoilt {
+        boolean isSpoilt(PassageFacts.File file);
+    }
+
     private final PassageRepository passages;
     private final PassageFileRepository files;
     private final Moving moving;
     private final Engine engine;
+    private final Spoilt spoilt;
     private final InstantSource clock;
 
-    Joining(PassageRepository passages, PassageFileRepository files, Moving moving, Engine engine, InstantSource clock) {
+    Joining(PassageRepository passages, PassageFileRepository files, Moving moving, Engine engine, Spoilt spoilt, InstantSource clock) {
         this.passages = passages;
         this.files = files;
         this.moving = moving;
         this.engine = engine;
+        this.spoilt = spoilt;
         this.clock = clock;
     }
 
@@ -54,7 +62,7 @@ public class Joining {
     /** The passage files would be put to by {@link #join} as things are. */
     @Transactional(propagation = Propagation.REQUIRED)
     public Optional<Long> wouldJoin(Halted halted, String base, List<PassageFacts.File> its) {
-        return halted.byName().getOrDefault(FileName.keyOf(base), List.of()).stream().filter(id -> others(id, its)).findFirst();
+        return halted.byName().getOrDefault(FileName.keyOf(base), List.of()).stream().filter(id -> takes(id, its)).findFirst();
     }
 
     /**
@@ -62,28 +70,42 @@ public class Joining {
      *
      * @param base the name they share, without ending
      * @param with names the submission they came with
-     * @return the passage they belong to now; empty where there is none, or where it has a file of one of these endings already
+     * @return the passage they belong to now; empty where there is none, or where it has a file of one of these endings already that can
+     *     be read
      */
     public Optional<Long> join(Halted halted, String base, List<PassageFacts.File> its, String with) {
         return halted.byName().getOrDefault(FileName.keyOf(base), List.of()).stream().flatMap(id -> passages.locked(id).stream())
-                .filter(row -> others(row.id(), its)).findFirst().flatMap(row -> join(row, its, with));
+                .filter(row -> takes(row.id(), its)).findFirst().flatMap(row -> join(row, its, with));
     }
 
-    /** Whether the passage has no file of one of these endings. */
-    private boolean others(long passage, List<PassageFacts.File> its) {
-        Set<String> there = files.findByPassageIdInOrderByPosition(List.of(passage)).stream().map(f -> new FileName(f.name).ending())
-                .collect(Collectors.toSet());
-        return its.stream().noneMatch(file -> there.contains(new FileName(file.name()).ending()));
+    /** Whether the passage has no file of one of these endings, or only ones that nobody can read. */
+    private boolean takes(long passage, List<PassageFacts.File> its) {
+        Map<String, PassageFile> there = byEnding(passage);
+        return its.stream().map(file -> there.get(new FileName(file.name()).ending())).filter(Objects::nonNull)
+                .allMatch(former -> spoilt.isSpoilt(former.fact()));
+    }
+
+    private Map<String, PassageFile> byEnding(long passage) {
+        return files.findByPassageIdInOrderByPosition(List.of(passage)).stream().collect(Collectors.toMap(
+                file -> new FileName(file.name).ending(), Function.identity(), (first, second) -> first));
     }
 
     private Optional<Long> join(StoredPassage row, List<PassageFacts.File> its, String with) {
-        if (!(row.passage().joinedBy(its.stream().map(PassageFacts.File::name).toList(), with, clock.instant())
+        Map<String, PassageFile> there = byEnding(row.id());
+        List<String> again = its.stream().map(PassageFacts.File::name).filter(name -> there.containsKey(new FileName(name).ending()))
+                .toList();
+        if (!(row.passage().joinedBy(its.stream().map(PassageFacts.File::name).toList(), again, with, clock.instant())
                 instanceof Move.Moved moved)) {
             return Optional.empty();
         }
-        int position = files.findByPassageIdInOrderByPosition(List.of(row.id())).size();
+        int position = there.size();
         for (PassageFacts.File file : its) {
-            files.save(PassageFile.of(row.id(), position++, file));
+            PassageFile former = there.get(new FileName(file.name()).ending());
+            if (former == null) {
+                files.save(PassageFile.of(row.id(), position++, file));
+            } else {
+                former.become(file);
+            }
         }
         moving.make(row, moved, Moving.By.pervius("joined " + row.version));
         engine.wake(row.submissionId);

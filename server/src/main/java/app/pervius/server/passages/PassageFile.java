@@ -2,6 +2,7 @@ package app.pervius.server.passages;
 
 import app.pervius.server.store.Row;
 import jakarta.persistence.Entity;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /** A file of the revision that is on a passage. */
@@ -23,11 +24,24 @@ class PassageFile extends Row {
         PassageFile row = new PassageFile();
         row.passageId = passage;
         row.position = position;
-        row.folderFileId = file.folderFile();
-        row.name = file.name();
-        row.hash = file.hash();
-        row.size = file.size();
-        row.mediaType = file.mediaType();
+        row.become(file);
         return row;
+    }
+
+    PassageFacts.File fact() {
+        return new PassageFacts.File(folderFileId, name, hash, size, mediaType, copyHash == null ? null
+                : new PassageFacts.ReadableCopy(copyHash, Objects.requireNonNull(copySize), Objects.requireNonNull(copyPages)));
+    }
+
+    /** Another file takes its place; nothing is read instead of that. */
+    void become(PassageFacts.File file) {
+        folderFileId = file.folderFile();
+        name = file.name();
+        hash = file.hash();
+        size = file.size();
+        mediaType = file.mediaType();
+        copyHash = null;
+        copySize = null;
+        copyPages = null;
     }
 }

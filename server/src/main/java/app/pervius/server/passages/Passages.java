@@ -21,7 +21,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
@@ -323,12 +322,7 @@ public class Passages {
     Map<Long, List<PassageFacts.File>> filesOf(Collection<Long> ids) {
         return files.findByPassageIdInOrderByPosition(ids).stream()
                 .collect(Collectors.groupingBy(f -> f.passageId, LinkedHashMap::new,
-                        Collectors.mapping(Passages::view, Collectors.toList())));
-    }
-
-    private static PassageFacts.File view(PassageFile f) {
-        return new PassageFacts.File(f.folderFileId, f.name, f.hash, f.size, f.mediaType, f.copyHash == null ? null
-                : new PassageFacts.ReadableCopy(f.copyHash, Objects.requireNonNull(f.copySize), Objects.requireNonNull(f.copyPages)));
+                        Collectors.mapping(PassageFile::fact, Collectors.toList())));
     }
 
     private static PassageView view(StoredPassage p, List<PassageFacts.File> files) {

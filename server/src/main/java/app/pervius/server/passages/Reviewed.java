@@ -1,5 +1,6 @@
 package app.pervius.server.passages;
 
+import java.time.Instant;
 import java.util.List;
 
 /**
@@ -11,10 +12,17 @@ import java.util.List;
  */
 public record Reviewed(boolean begun, List<Said> said, int onSheet) {
 
+    /** Who said what a silence says. */
+    public static final String NOBODY = "nobody";
     public static final Reviewed NOTHING = new Reviewed(false, List.of(), 0);
 
-    /** Something said in a step; {@code person} says for whom, where that is another. */
-    public record Said(String stepName, String person, int code, String comment) {
+    /**
+     * Something said in a step.
+     *
+     * @param step 0-based in its route
+     * @param person says for whom, where that is another; {@link #NOBODY} where a silence said it
+     */
+    public record Said(int step, String stepName, String person, int code, String comment, Instant at) {
     }
 
     /** Knows of all passages; the feature that keeps reviews answers. */

@@ -1,6 +1,7 @@
 package app.pervius.server.reviews;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.reviews.ReviewAnswer.DrawnAs;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
@@ -25,7 +26,7 @@ class DecisionController {
     record UnsayEntry(int turn, @NotEmpty @Size(max = 10_000) List<@NotNull Long> passages, @Nullable Long from) {
     }
 
-    record DrawingEntry(ReviewAnswer.@NotNull DrawnAs as, @NotNull @Size(max = 20_000) String text) {
+    record DrawingEntry(@NotNull DrawnAs as, @NotNull @Size(max = 20_000) String text) {
     }
 
     private final Deciding deciding;

@@ -2,7 +2,6 @@ package app.pervius.server.reviews;
 
 import app.pervius.server.passages.Reviewed;
 import app.pervius.server.people.People;
-import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
@@ -13,13 +12,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 @Transactional(propagation = Propagation.MANDATORY)
 public class Reviews implements Reviewed.Keeper {
-
-    /**
-     * What was said of a revision in a step, as the other features pass it on; {@code person} says for whom, where that is another, and a
-     * silence has no person.
-     */
-    public record Said(int step, String stepName, String person, int code, String comment, Instant at) {
-    }
 
     private final ReviewRepository reviews;
     private final AnswerRepository answers;
@@ -46,9 +38,7 @@ public class Reviews implements Reviewed.Keeper {
     @Transactional(readOnly = true)
     public Reviewed of(long passage) {
         boolean begun = reviews.ofPassage(passage).isPresent();
-        return begun ? new Reviewed(true, released(passage).stream()
-                .map(s -> new Reviewed.Said(s.stepName(), s.person(), s.code(), s.comment())).toList(), onSheets.released(passage))
-                : Reviewed.NOTHING;
+        return begun ? new Reviewed(true, released(passage), onSheets.released(passage)) : Reviewed.NOTHING;
     }
 
     /** The review a passage is or was in last. */
@@ -65,20 +55,20 @@ public class Reviews implements Reviewed.Keeper {
 
     /** Everything said of a revision, as it was said, in the order it was. */
     @Transactional(readOnly = true)
-    public List<Said> said(long passage) {
+    public List<Reviewed.Said> said(long passage) {
         return answers.ofPassages(List.of(passage)).stream().map(a -> said(a, a.comment)).toList();
     }
 
     /** The same as its author reads it: with the comments as the lead has drawn them together. */
     @Transactional(readOnly = true)
-    public List<Said> released(long passage) {
+    public List<Reviewed.Said> released(long passage) {
         return answers.ofPassages(List.of(passage)).stream().map(a -> said(a, a.released())).toList();
     }
 
-    private Said said(ReviewAnswer a, String comment) {
-        String by = a.personId == null ? "nobody" : people.person(a.personId).name();
+    private Reviewed.Said said(ReviewAnswer a, String comment) {
+        String by = a.personId == null ? Reviewed.NOBODY : people.person(a.personId).name();
         String who = a.insteadOf == null ? by : by + " for " + people.person(a.insteadOf).name();
-        return new Said(a.step, a.stepName, who, a.code, comment, a.givenAt);
+        return new Reviewed.Said(a.step, a.stepName, who, a.code, comment, a.givenAt);
     }
 
     /** Notes what was said with a submission that was sent on a route by hand, and who else is told of it. */

@@ -10,6 +10,8 @@ import app.pervius.core.review.Leads;
 import app.pervius.core.review.Matrix;
 import app.pervius.core.review.Needs;
 import app.pervius.core.review.Route;
+import app.pervius.core.review.Step.Drawing;
+import app.pervius.core.review.Step.Kind;
 import app.pervius.core.review.Step;
 import app.pervius.core.review.Who;
 import app.pervius.server.refused.Refused;
@@ -73,9 +75,9 @@ record RouteForm(@NotNull @Size(max = 120) String name, @NotNull @Size(max = 20)
     }
 
     @io.swagger.v3.oas.annotations.media.Schema(name = "RouteStepForm")
-    record StepForm(@NotNull @Size(max = 120) String name, Step.@NotNull Kind kind,
+    record StepForm(@NotNull @Size(max = 120) String name, @NotNull Kind kind,
             @NotNull @Size(max = 50) List<@Valid @NotNull WhoForm> who, @NotNull NeedsKind needs,
-            @Min(1) @Max(100) int atLeast, Step.@NotNull Drawing drawing, @Min(0) @Max(1000) int workingDays,
+            @Min(1) @Max(100) int atLeast, @NotNull Drawing drawing, @Min(0) @Max(1000) int workingDays,
             @Nullable @Valid ConditionForm when, @NotNull @Size(max = 4) List<@Valid @NotNull LeadsForm> leads,
             @NotNull @Valid ChaseForm chase) {
     }

@@ -1,6 +1,7 @@
 package app.pervius.server.rulefile;
 
 import app.pervius.core.issue.Release;
+import app.pervius.core.issue.Stamp;
 import app.pervius.server.textfiles.FilePart;
 import app.pervius.server.textfiles.FileWords;
 import java.util.LinkedHashMap;
@@ -32,6 +33,7 @@ final class ReleaseInFile {
         says.put("copies", how.copies());
         says.put("both-sides", how.bothSides());
         says.put("held", how.held());
+        says.put("stamp", FileWords.of(how.stamp()));
         return says;
     }
 
@@ -47,9 +49,10 @@ final class ReleaseInFile {
         int copies = part.find("copies").flatMap(p -> number(p, "“copies”", Release.MOST_COPIES)).orElse(1);
         boolean bothSides = part.find("both-sides").flatMap(p -> p.yesOrNo("“both-sides”")).orElse(false);
         boolean held = part.find("held").flatMap(p -> p.yesOrNo("“held”")).orElse(false);
+        Stamp.Place stamp = part.find("stamp").flatMap(p -> p.word("“stamp”", Stamp.Place.class)).orElse(Stamp.Place.NONE);
         part.nothingElse();
         try {
-            Release.How how = new Release.How(paper, media, copies, bothSides, held);
+            Release.How how = new Release.How(paper, media, copies, bothSides, held, stamp);
             return device.map(name -> new Release(name, new TreeSet<>(after), how));
         } catch (IllegalArgumentException e) {
             part.wrong(String.valueOf(e.getMessage()));

@@ -1,6 +1,7 @@
 package app.pervius.server.rules;
 
 import app.pervius.core.issue.Copying;
+import app.pervius.core.issue.Target.WhenTaken;
 import app.pervius.core.issue.Target;
 import app.pervius.core.tell.Occasion;
 import app.pervius.core.tell.TellPlan;
@@ -10,7 +11,7 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 
 /** A further copy that a watching rule puts, as a screen fills it in. */
-record CopyingForm(@NotNull Occasion occasion, @NotNull @Valid PlaceForm.IntoForm into, Target.@NotNull WhenTaken whenTaken) {
+record CopyingForm(@NotNull Occasion occasion, @NotNull @Valid PlaceForm.IntoForm into, @NotNull WhenTaken whenTaken) {
 
     /** The most copies of one rule. */
     static final int MOST = 20;

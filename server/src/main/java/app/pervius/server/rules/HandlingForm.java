@@ -3,7 +3,9 @@ package app.pervius.server.rules;
 import app.pervius.core.identify.Checks;
 import app.pervius.core.identify.IdentifyPlan;
 import app.pervius.core.number.NumberPlan;
+import app.pervius.core.prepare.Keeping.Place;
 import app.pervius.core.prepare.Keeping;
+import app.pervius.core.prepare.PreparePlan.Companion.Then;
 import app.pervius.core.prepare.PreparePlan;
 import app.pervius.core.project.FolderId;
 import app.pervius.core.review.ReviewPlan;
@@ -82,7 +84,7 @@ record HandlingForm(@Nullable @Valid IdentifyForm identify, @Nullable @Valid Num
      * @param root the id of the folder below which its tree is made; only where it is mirrored
      * @param goesWithIt whether it is taken out once its file has left for a folder that is not covered
      */
-    record KeepingForm(Keeping.@NotNull Place place, @Nullable Long root, boolean goesWithIt) {
+    record KeepingForm(@NotNull Place place, @Nullable Long root, boolean goesWithIt) {
         Keeping keeping() {
             if (place == Keeping.Place.MIRRORED && root == null) {
                 throw Refused.invalid("keeping", "Choose the folder below which the PDFs lie.");
@@ -104,7 +106,7 @@ record HandlingForm(@Nullable @Valid IdentifyForm identify, @Nullable @Valid Num
      */
     record CompanionForm(@NotNull @Size(min = 1, max = PreparePlan.Companion.MOST_ENDINGS) List<
             @NotNull @Pattern(regexp = "[A-Za-z0-9]{1,10}", message = "an ending is 1 to 10 letters and digits, without the dot") String>
-            endings, @Min(1) @Max(PreparePlan.Companion.MOST_DAYS) int workingDays, PreparePlan.Companion.@NotNull Then then) {
+            endings, @Min(1) @Max(PreparePlan.Companion.MOST_DAYS) int workingDays, @NotNull Then then) {
         PreparePlan.Companion companion() {
             return new PreparePlan.Companion(endings.stream().map(e -> e.toLowerCase(Locale.ROOT)).distinct().toList(), workingDays, then);
         }

@@ -1,6 +1,7 @@
 package app.pervius.server.rules;
 
 import app.pervius.core.project.FolderId;
+import app.pervius.core.rules.Untaken.Then;
 import app.pervius.core.rules.Untaken;
 import app.pervius.server.refused.Refused;
 import jakarta.validation.Valid;
@@ -9,10 +10,10 @@ import jakarta.validation.constraints.Size;
 import java.util.List;
 
 /** What becomes of what no rule takes, as a screen fills it in. */
-record UntakenForm(Untaken.@NotNull Then usual, @NotNull @Size(max = Untaken.MOST_FOLDERS) List<@Valid @NotNull FolderSays> folders) {
+record UntakenForm(@NotNull Then usual, @NotNull @Size(max = Untaken.MOST_FOLDERS) List<@Valid @NotNull FolderSays> folders) {
 
     /** A folder that says otherwise for itself and what is below it. */
-    record FolderSays(long folder, Untaken.@NotNull Then then) {
+    record FolderSays(long folder, @NotNull Then then) {
     }
 
     Untaken untaken() {

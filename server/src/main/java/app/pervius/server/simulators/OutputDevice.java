@@ -28,6 +28,7 @@ import java.util.Objects;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Supplier;
 
 /**
  * A plotter that speaks IPP over HTTP on this machine and prints nothing: it takes PDFs on sheets from A4 to A0, is at each for a
@@ -90,6 +91,7 @@ public final class OutputDevice implements AutoCloseable {
     private final Map<Integer, Job> jobs = new LinkedHashMap<>();
     private volatile Mood mood = Mood.WELL;
     private volatile Runnable meanwhile = () -> { };
+    private volatile Supplier<OutputStream> sheets = OutputStream::nullOutputStream;
     private int last;
 
     private OutputDevice(HttpServer server, Duration each) {
@@ -125,6 +127,11 @@ public final class OutputDevice implements AutoCloseable {
         meanwhile = what;
     }
 
+    /** Where what it is handed is put, for whoever wants to look at the sheets; nowhere unless said. */
+    public void sheets(Supplier<OutputStream> where) {
+        sheets = where;
+    }
+
     /** All jobs it has had, in their order. */
     public synchronized List<Job> jobs() {
         return List.copyOf(jobs.values());
@@ -150,7 +157,7 @@ public final class OutputDevice implements AutoCloseable {
             IppPacket answer;
             try (IppInputStream in = new IppInputStream(exchange.getRequestBody())) {
                 question = in.readPacket();
-                long bytes = in.transferTo(OutputStream.nullOutputStream());
+                long bytes = in.transferTo(sheets.get());
                 if (question.getOperation().equals(Operation.printJob)) {
                     meanwhile.run();
                 }

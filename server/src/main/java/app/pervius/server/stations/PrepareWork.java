@@ -21,6 +21,7 @@ import app.pervius.core.rules.Handling;
 import app.pervius.server.copies.Copies;
 import app.pervius.server.copies.kept.KeptCopies;
 import app.pervius.server.passages.Books;
+import app.pervius.server.passages.Joining;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.passages.StationWork;
@@ -36,7 +37,7 @@ import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 @Component
-class PrepareWork implements StationWork<PrepareEffect> {
+class PrepareWork implements StationWork<PrepareEffect>, Joining.Spoilt {
 
     private final TitleBlocks titleBlocks;
     private final TitleBlockRemarks remarks;
@@ -106,6 +107,11 @@ class PrepareWork implements StationWork<PrepareEffect> {
     private Optional<String> cannotOpen(PassageFacts.File file) {
         return isKnownPdf(file) && titleBlocks.of(file.hash()) instanceof TitleBlock.CannotOpen(String reason) ? Optional.of(reason)
                 : Optional.empty();
+    }
+
+    @Override
+    public boolean isSpoilt(PassageFacts.File file) {
+        return cannotOpen(file).isPresent() || scans.of(file.hash()) instanceof Scans.Verdict.Found;
     }
 
     private static boolean isKnownPdf(PassageFacts.File file) {

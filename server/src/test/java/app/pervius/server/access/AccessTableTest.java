@@ -260,7 +260,7 @@ class AccessTableTest {
         line("GET /api/projects/{project}/device-jobs", who -> who.get(project + "/device-jobs?passage=" + waiting.get("id").asLong()),
                 "1 4 4 y y y 4");
         Map<String, Object> released = Map.of("device", plotter, "how", Map.of("paper", "AS_IT_IS", "media", "", "copies", 1, "bothSides",
-                false, "held", true), "files", List.of(file), "passages", List.of(waiting.get("id").asLong()));
+                false, "held", true, "stamp", "NONE"), "files", List.of(file), "passages", List.of(waiting.get("id").asLong()));
         line("POST /api/projects/{project}/device-jobs", who -> who.post(project + "/device-jobs", released), "1 4 4 y y y 4");
         PEOPLE.get(Who.REVIEWER).post(project + "/device-jobs", released).must(201);
         long job = PEOPLE.get(Who.REVIEWER).get(project + "/device-jobs").must(200).body().get("items").get(0).get("id").asLong();

@@ -167,6 +167,25 @@ class CopiesTest {
         hand(site, folder, Map.of("plan.pdf", Client.emptyPdf()));
         assertThat(Client.until(() -> passage(mirela, drawing.get("id").asLong()), p -> p.get("at").get("station").asString()
                 .equals("REVIEW")).get("files")).as("its PDF was handed in").hasSize(2);
+
+        JsonNode roof = site.settled(hand(site, folder, Map.of("roof.dwg", "AC1032 roof".getBytes(StandardCharsets.UTF_8)))).getFirst();
+        hand(site, folder, Map.of("roof.pdf", "%PDF-1.7 cut off".getBytes(StandardCharsets.UTF_8)));
+        Client.until(() -> passage(mirela, roof.get("id").asLong()), p -> p.get("files").size() == 2
+                && p.get("at").get("state").asString().equals("STOPPED"));
+        assertThat(foretold(site, folder, "Roof.pdf").get("joins").asString()).as("for the damaged one").contains("which waits for it");
+        assertThat(foretold(site, folder, "roof.dwg").has("joins")).as("its source is sound").isFalse();
+        byte[] sound = Client.emptyPdf();
+        long last = hand(site, folder, Map.of("roof.pdf", sound));
+        JsonNode goes = Client.until(() -> passage(mirela, roof.get("id").asLong()), p -> p.get("at").get("station").asString()
+                .equals("REVIEW"));
+        assertThat(goes.get("files")).hasSize(2);
+        assertThat(goes.get("files").get(1).get("size").asInt()).as("the sound one in the place of the damaged one").isEqualTo(
+                sound.length);
+        assertThat(mirela.get("/api/passages/" + roof.get("id").asLong()).must(200).body().get("journal").valueStream().map(l ->
+                l.get("account").asString())).anyMatch(said -> said.endsWith("belongs to it; the one before of “roof.pdf” could not be "
+                        + "read."));
+        assertThat(site.get("/api/projects/" + site.project() + "/passages?which=ALL&submission=" + last).must(200).body().get("items"))
+                .as("no passage of its own").isEmpty();
         Map<String, Object> form = new HashMap<>(RuleForms.with(RuleForms.asProject("Drawings copied", mirela.folder(folder)), "prepare",
                 Map.of("copy", "NEEDED")));
         form.put("conditions", List.of(Map.of("kind", "FORMAT", "formats", List.of("CAD", "OFFICE"))));

@@ -11,18 +11,25 @@ import app.pervius.server.accounts.Passwords;
 import app.pervius.server.simulators.OutputDevice;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.time.Duration;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CopyOnWriteArrayList;
+import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.encryption.AccessPermission;
+import org.apache.pdfbox.pdmodel.encryption.StandardProtectionPolicy;
+import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.JsonNode;
 
@@ -32,7 +39,7 @@ class DevicesTest {
 
     private static final String SITE = "Work in progress / Dunmarrow Works";
     private static final Map<String, Object> BY_SHEET = Map.of("paper", "BY_SHEET", "media", "", "copies", 1, "bothSides", false, "held",
-            false);
+            false, "stamp", "NONE");
     private static final String ADMINISTRATOR = "devices@oth.example";
     private static final String PASSWORD = "tidal heron ballast";
     private static OutputDevice plotter;
@@ -49,6 +56,7 @@ class DevicesTest {
 
     @AfterEach
     void well() {
+        plotter.sheets(OutputStream::nullOutputStream);
         plotter.is(OutputDevice.Mood.WELL);
         plotter.meanwhile(() -> { });
     }
@@ -161,6 +169,73 @@ class DevicesTest {
                 .map(line -> line.get("account").asString()).toList();
         assertThat(journal).anyMatch(account -> account.startsWith("Placed nowhere. Released to “Plotter of sheets”"))
                 .anyMatch(account -> account.endsWith("for “Plotter of sheets”: Printed."));
+    }
+
+    /** What the sheets say that a device prints of a passage, or of a file as it lies in a folder. */
+    private static String printed(App app, long device, List<Long> files, List<Long> passages) throws IOException {
+        List<ByteArrayOutputStream> handed = new CopyOnWriteArrayList<>();
+        plotter.sheets(() -> {
+            handed.add(new ByteArrayOutputStream());
+            return handed.getLast();
+        });
+        Client mirela = app.as("Mirela Draganova");
+        String jobs = "/api/projects/" + mirela.project() + "/device-jobs";
+        Map<String, Object> stamped = new HashMap<>(BY_SHEET);
+        stamped.put("stamp", "BOTTOM_RIGHT");
+        mirela.post(jobs, Map.of("device", device, "how", stamped, "files", files, "passages", passages)).must(201);
+        assertThat(newest(mirela, jobs, device).get("how").asString()).endsWith(", stamped at the bottom right");
+        Client.until(() -> {
+            app.look();
+            return newest(mirela, jobs, device);
+        }, now -> now.get("state").asString().equals("DONE"));
+        byte[] pdf = handed.stream().filter(its -> its.size() > 0).findFirst().orElseThrow().toByteArray();
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            return new PDFTextStripper().getText(document);
+        }
+    }
+
+    @Test
+    void whatIsReleasedSaysWhatItIsAndHowItStands(App app) throws IOException {
+        long device = device(app, "Plotter that stamps");
+        Client mirela = app.as("Mirela Draganova");
+        JsonNode accepted = mirela.get("/api/projects/" + mirela.project() + "/passages?which=DONE").must(200).body().get("items")
+                .valueStream().map(row -> row.get("passage")).filter(p -> p.get("names").get("title").asString().equals(
+                "Retaining wall reinforcement")).findFirst().orElseThrow();
+        String sheets = printed(app, device, List.of(), List.of(accepted.get("id").asLong()));
+        assertThat(sheets).contains("REVISION\nP02").contains("KWR-ALD-C-DR-0003  P02\nA1, accepted for construction\nAccepted by Tomasz "
+                + "Łęgowicz, ").contains("Current in Shared when released, ");
+        long lying = app.bean(JdbcClient.class).sql("select id from folder_file where folder_id = ? and present and name like ?")
+                .params(mirela.folder("Shared / Civil"), "KWR-ALD-C-DR-0003%").query(Long.class).single();
+        assertThat(printed(app, device, List.of(lying), List.of())).as("the file as it lies there")
+                .contains("KWR-ALD-C-DR-0003  P02\nA1, ");
+
+        long kept = folder(mirela, "Nobody's rule");
+        hand(app.as("Marisol Quintavalle"), SITE + " / Nobody's rule", Map.of("Sketch.pdf", sheets(PDRectangle.A3)));
+        long sketch = app.bean(JdbcClient.class).sql("select id from folder_file where folder_id = ?").param(kept).query(Long.class)
+                .single();
+        assertThat(printed(app, device, List.of(sketch), List.of())).startsWith("Without a controlled number\nSketch.pdf\nReleased ");
+    }
+
+    @Test
+    void aRuleReleasesWhatItStampsAndWhatIsLockedIsSaid(App app) throws IOException {
+        device(app, "Plotter of a rule that stamps");
+        Map<String, Object> stamped = new HashMap<>(BY_SHEET);
+        stamped.put("stamp", "LEFT_MARGIN");
+        String folder = releasing(app, "Stamped", "Plotter of a rule that stamps", stamped);
+        Client site = app.as("Marisol Quintavalle");
+        ByteArrayOutputStream locked = new ByteArrayOutputStream();
+        try (PDDocument document = new PDDocument()) {
+            document.addPage(new PDPage(PDRectangle.A3));
+            AccessPermission may = new AccessPermission();
+            may.setCanModify(false);
+            document.protect(new StandardProtectionPolicy("owner of it", "", may));
+            document.save(locked);
+        }
+        long plain = passage(site, hand(site, folder, Map.of("Plain.pdf", sheets(PDRectangle.A3))));
+        long second = passage(site, hand(site, folder, Map.of("Locked.pdf", locked.toByteArray())));
+        job(app, site, plain, "DONE");
+        assertThat(had("Plain.pdf").getFirst().bytes()).as("with a stamp").isGreaterThan(sheets(PDRectangle.A3).length + 1000L);
+        assertThat(job(app, site, second, "FAILED").get("said").asString()).contains("Release it without a stamp.");
     }
 
     @Test
@@ -301,7 +376,14 @@ class DevicesTest {
         Client mirela = app.as("Mirela Draganova");
         long folder = folder(mirela, "Checked devices");
         Map<String, Object> reduced = Map.of("paper", "REDUCED", "media", "iso_b0_1000x1414mm", "copies", 1, "bothSides", false, "held",
-                false);
+                false, "stamp", "NONE");
+        Map<String, Object> without = new HashMap<>(BY_SHEET);
+        without.remove("stamp");
+        Map<String, Object> unsaid = RuleForms.with(RuleForms.handling("Checked devices", folder, "documents", "civil",
+                mirela.folder("Shared / Civil")), "issue", Map.of("byCode", List.of(), "releases", List.of(Map.of("device", "Any", "after",
+                List.of(), "how", without))));
+        assertThat(mirela.post("/api/projects/" + mirela.project() + "/rules", Map.of("rule", unsaid)).must(400).body().toString())
+                .contains("how.stamp");
         long rule = RuleForms.add(mirela, RuleForms.with(RuleForms.handling("Checked devices", folder, "documents", "civil",
                 mirela.folder("Shared / Civil")), "issue", Map.of("byCode", List.of(Map.of("code", 1, "target", Map.of("kind", "NOWHERE"))),
                 "releases", List.of(Map.of("device", "Nobody's", "after", List.of(2), "how", BY_SHEET),

@@ -84,7 +84,7 @@ class MigrationTest {
                 .javaMigrations(new V4DefinitionsSayMore(), new V6RoutesSayMore(), new V7RuleSheetInFull(), new V9ChecksSayMore(),
                 new V10FindAndOrder(), new V15RulesGoBeside(), new V27StationsPrepare(), new V31DevicesAreReleasedTo(),
                 new V33CopiesLieSomewhere(), new V35SecretsAreSealed(secrets),
-                new V39PassagesJournalsAreKeyed(secrets));
+                new V39PassagesJournalsAreKeyed(secrets), new V40ReleasesAreStamped());
     }
 
     private static String one(Statement s, String sql) throws SQLException {
@@ -239,6 +239,22 @@ class MigrationTest {
             assertThat(((FieldKind.CodeList) fields.getFirst().kind()).codes().getFirst().retired()).isFalse();
             List<StatusCode> codes = Json.read(one(s, "select status_codes from project"), new TypeReference<List<StatusCode>>() { });
             assertThat(codes.getFirst().states()).isEmpty();
+        }
+    }
+
+    @Test
+    void releasesOfRulesThatStoodBeforeAreNotStamped() throws SQLException {
+        String url = "jdbc:h2:mem:stamped;DB_CLOSE_DELAY=-1";
+        Secrets secrets = new Secrets(new DataDirectory(keys));
+        flyway(url, secrets).target("39").load().migrate();
+        try (Connection c = DriverManager.getConnection(url, "sa", ""); Statement s = c.createStatement()) {
+            s.execute("set referential_integrity false");
+            s.execute("insert into project_handling (id, project_id, draft, version) values (1, 1, '{\"issue\":{"
+                    + "\"byCode\":{},\"atOnce\":null,"
+                    + "\"releases\":[{\"device\":\"Plotter\",\"after\":[],\"how\":{\"paper\":\"REDUCED\",\"media\":\"iso_a3_297x420mm\","
+                    + "\"copies\":2,\"bothSides\":true,\"held\":false}}]}}', 0)");
+            flyway(url, secrets).load().migrate();
+            assertThat(one(s, "select draft from project_handling")).contains("\"held\":false,\"stamp\":\"NONE\"");
         }
     }
 

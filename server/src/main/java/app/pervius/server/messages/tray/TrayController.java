@@ -2,6 +2,7 @@ package app.pervius.server.messages.tray;
 
 import app.pervius.server.access.Actor;
 import app.pervius.server.http.Page;
+import app.pervius.server.messages.tray.Shelf.Colour;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotEmpty;
@@ -37,7 +38,7 @@ class TrayController {
     record ShelfView(long id, String name, Shelf.Colour colour, int version) {
     }
 
-    record ShelfEntry(@NotBlank @Size(max = 60) String name, Shelf.@NotNull Colour colour, int version) {
+    record ShelfEntry(@NotBlank @Size(max = 60) String name, @NotNull Colour colour, int version) {
     }
 
     record ShelfAdded(long id) {

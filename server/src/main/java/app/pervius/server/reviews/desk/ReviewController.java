@@ -2,6 +2,7 @@ package app.pervius.server.reviews.desk;
 
 import app.pervius.server.access.Actor;
 import app.pervius.server.passages.Passages;
+import app.pervius.server.passages.Reviewed;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.reviews.ReviewAccess;
 import app.pervius.server.reviews.ReviewRepository;
@@ -55,7 +56,7 @@ class ReviewController {
 
     /** What was said of a revision: as it was said for the reviewing side; for the author's firm as it was released, once it is. */
     @GetMapping("/api/passages/{passage}/answers")
-    List<Reviews.Said> said(@PathVariable long passage, Actor actor) {
+    List<Reviewed.Said> said(@PathVariable long passage, Actor actor) {
         return Objects.requireNonNull(reading.execute(status -> {
             Passages.PassageView view = passages.passage(passage);
             if (!actor.maySee(view.project(), view.from().authorFirm())) {
@@ -64,7 +65,7 @@ class ReviewController {
             if (access.readsAsSaid(view, actor)) {
                 return flow.said(passage);
             }
-            return view.at().state() == Passages.State.DONE ? flow.released(passage) : List.<Reviews.Said>of();
+            return view.at().state() == Passages.State.DONE ? flow.released(passage) : List.<Reviewed.Said>of();
         }));
     }
 

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import app.pervius.core.issue.Release;
+import app.pervius.core.issue.Stamp;
 import app.pervius.server.Client;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -100,8 +101,8 @@ class ForeignDeviceTest {
         assertThat(facts.known()).extracting(PaperSize::name).contains("A4", "Letter");
         assertThat(facts.state()).isEqualTo("idle");
         Path pdf = Files.write(spool.resolve("ours.pdf"), Client.content("ours.pdf"));
-        JobNow sent = ipp.print("KWR-1 P01 #5.0", pdf, new Release.How(Release.Paper.BY_SHEET, "", 1, false, false), "iso_a4_210x297mm",
-                false);
+        JobNow sent = ipp.print("KWR-1 P01 #5.0", pdf, new Release.How(Release.Paper.BY_SHEET, "", 1, false, false, Stamp.Place.NONE),
+                "iso_a4_210x297mm", false);
         Client.until(() -> state(ipp, sent.id()), state -> state == JobNow.State.DONE);
         assertThat(ipp.named("KWR-1 P01 #5.0")).hasValueSatisfying(found -> assertThat(found.id()).isEqualTo(sent.id()));
         try (Stream<Path> kept = Files.list(tray)) {

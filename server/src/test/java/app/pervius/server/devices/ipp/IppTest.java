@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.pervius.core.issue.Release;
+import app.pervius.core.issue.Stamp;
 import app.pervius.server.Client;
 import app.pervius.server.simulators.OutputDevice;
 import com.sun.net.httpserver.HttpServer;
@@ -75,8 +76,8 @@ class IppTest {
     @Test
     void aJobIsHandedOverWithAllThatWasAskedForAndFollowed() throws Exception {
         Path pdf = pdf();
-        JobNow sent = ipp.print("KWR 1 #7.0", pdf, new Release.How(Release.Paper.REDUCED, "iso_a3_297x420mm", 3, true, true),
-                "iso_a3_297x420mm", true);
+        JobNow sent = ipp.print("KWR 1 #7.0", pdf, new Release.How(Release.Paper.REDUCED, "iso_a3_297x420mm", 3, true, true,
+                Stamp.Place.NONE), "iso_a3_297x420mm", true);
         assertThat(sent.state()).isEqualTo(JobNow.State.HELD);
         OutputDevice.Job there = device.jobs().getFirst();
         assertThat(there.wanted()).containsEntry("media", "iso_a3_297x420mm").containsEntry("copies", "3")
@@ -88,7 +89,8 @@ class IppTest {
         Client.until(() -> state(sent), state -> state == JobNow.State.DONE);
         assertThat(ipp.named("KWR 1 #7.0")).as("also once it is done").isPresent();
         assertThat(ipp.cancel(sent.id())).as("it is over").isFalse();
-        JobNow other = ipp.print("KWR 2 #8.0", pdf, new Release.How(Release.Paper.AS_IT_IS, "", 1, false, true), "", false);
+        JobNow other = ipp.print("KWR 2 #8.0", pdf, new Release.How(Release.Paper.AS_IT_IS, "", 1, false, true,
+                Stamp.Place.NONE), "", false);
         assertThat(ipp.cancel(other.id())).isTrue();
         assertThat(state(other)).isEqualTo(JobNow.State.CANCELLED);
         assertThat(fault(() -> ipp.job(99)).kind()).isEqualTo(IppFault.Kind.UNKNOWN);
